@@ -1,0 +1,65 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { equilibriumMoisture } from '../wood/index.js';
+import { AirLog, climateOfLog, comingMoisture, dayOf, fitClimate, isoDate, sayDay, seasonMoisture, seasonVariance, woodMoisture, type DailyAir } from './index.js';
+
+const year = (days: number, humidity: (day: number) => number): DailyAir[] =>
+  Array.from({ length: days }, (_, day) => ({ day: 20000 + day, humidity: humidity(20000 + day), celsius: 20 }));
+const swing = (day: number) => 47 + 14 * Math.cos((2 * Math.PI * (day - 227)) / 365.2425);
+
+describe('room log', () => {
+  it('gives the equilibrium moisture of the last fortnight’s mean air, and none where it was hardly logged', () => {
+    const log = new AirLog(year(60, (day) => (day < 20030 ? 40 : 60)));
+    expect(log.moistureAt(20029)).toBeCloseTo(equilibriumMoisture(40, 20), 9);
+    expect(log.moistureAt(20059)).toBeCloseTo(equilibriumMoisture(60, 20), 9);
+    expect(log.moistureAt(20036)).toBeCloseTo(equilibriumMoisture(50, 20), 9);
+    expect(log.moistureAt(20003)).toBeNull();
+    expect(log.moistureAt(20200)).toBeNull();
+  });
+
+  it('is preferred to the air of the examination, which has the wider error', () => {
+    const log = new AirLog(year(60, () => 45));
+    const logged = woodMoisture(20050, log, { humidity: 70, celsius: 20 })!;
+    const alone = woodMoisture(20500, log, { humidity: 70, celsius: 20 })!;
+    expect(logged).toMatchObject({ from: 'room log' });
+    expect(alone).toMatchObject({ from: 'examination air' });
+    expect(alone.sd).toBeGreaterThan(2 * logged.sd);
+    expect(woodMoisture(20500, log)).toBeNull();
+  });
+});
+
+describe('climate', () => {
+  it('of three logged years is that of the log, within 0.15 %MC at every season', () => {
+    const climate = climateOfLog(new AirLog(year(1096, swing)));
+    for (let day = 20400; day < 20765; day += 30) {
+      expect(Math.abs(seasonMoisture(climate, day) - equilibriumMoisture(swing(day - 6.5), 20))).toBeLessThan(0.15);
+    }
+    expect(climate.years).toBeGreaterThan(2.9);
+  });
+
+  it('without a log is the preset, and surer with every month of log', () => {
+    const none = fitClimate([], 0);
+    const months = [2, 6, 14, 36].map((m) => climateOfLog(new AirLog(year(m * 30, swing))));
+    const variances = [none, ...months].map((climate) => seasonVariance(climate, 20500));
+    for (let i = 1; i < variances.length; i++) expect(variances[i]).toBeLessThan(variances[i - 1]!);
+    expect(seasonMoisture(none, dayOf('2026-08-15'))).toBeGreaterThan(seasonMoisture(none, dayOf('2026-02-15')) + 2);
+  });
+
+  it('remembers today’s spell and forgets it within months', () => {
+    const climate = fitClimate([], 0);
+    const today = { day: 20500, moisture: seasonMoisture(climate, 20500) + 1.5 };
+    const soon = comingMoisture(climate, 20503, today);
+    const late = comingMoisture(climate, 20700, today);
+    expect(soon.moisture - seasonMoisture(climate, 20503)).toBeGreaterThan(1.2);
+    expect(Math.abs(late.moisture - seasonMoisture(climate, 20700))).toBeLessThan(0.01);
+    expect(soon.variance).toBeLessThan(late.variance);
+  });
+});
+
+describe('days', () => {
+  it('go to ISO dates and back, and are said in thirds of a month', () => {
+    fc.assert(fc.property(fc.integer({ min: 0, max: 40000 }), (day) => dayOf(isoDate(day)) === day));
+    expect(sayDay(dayOf('2026-08-24'))).toBe('late August');
+    expect(() => dayOf('next week')).toThrow(RangeError);
+  });
+});

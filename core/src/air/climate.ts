@@ -1,0 +1,134 @@
+import { Matrix, inverse } from 'ml-matrix';
+import { DAYS_PER_YEAR } from './day.js';
+import { AVERAGING_DAYS, type AirLog } from './moisture.js';
+
+/** A moisture seen on a day, %MC, with the standard error of taking it for the season's mean. */
+export interface ClimateSample {
+  day: number;
+  moisture: number;
+  sd: number;
+}
+
+/** The year of the wood in a room: harmonics, the spread about them, and how long a spell lasts. */
+export interface Climate {
+  /** mean, cos 1, sin 1, cos 2, sin 2, %MC */
+  coefficients: number[];
+  covariance: number[][];
+  /** standard deviation of a fortnight's moisture about the season's mean, %MC */
+  spread: number;
+  /** correlation of that deviation from one day to the next */
+  persistence: number;
+  /** years of log behind it, 0 where only the preset speaks */
+  years: number;
+}
+
+/**
+ * The house preset of an unlogged room: 8.6 %MC with a swing of 1.6 and its top in mid-August. House default
+ * without a source; it yields to a log (sd of the mean 0.6 %MC).
+ */
+export const PRESET_COEFFICIENTS: readonly number[] = (() => {
+  const peak = seasonAngle(227);
+  return [8.6, 1.6 * Math.cos(peak), 1.6 * Math.sin(peak), 0, 0];
+})();
+const PRESET_SD = [0.6, 0.8, 0.8, 0.3, 0.3];
+const PRESET_SPREAD = 0.6;
+const PRESET_SPREAD_DEGREES = 6;
+const PRESET_PERSISTENCE = 0.96;
+
+/** Two fortnights of one spell of weather are not two samples: the variance is raised by this. */
+const CORRELATED_SAMPLES = 1.5;
+
+/** Climate of a room from its log, blended with the preset as far as the log is short. */
+export function climateOfLog(log: AirLog): Climate {
+  const samples: ClimateSample[] = [];
+  for (let day = log.firstDay + AVERAGING_DAYS - 1; day <= log.lastDay; day += AVERAGING_DAYS) {
+    const moisture = log.moistureAt(day);
+    if (moisture !== null) samples.push({ day, moisture, sd: PRESET_SPREAD * Math.sqrt(CORRELATED_SAMPLES) });
+  }
+  return fitClimate(samples, (samples.length * AVERAGING_DAYS) / DAYS_PER_YEAR);
+}
+
+/**
+ * Yearly harmonics (mean, annual, half-year) by Bayesian least squares with the preset as prior, the residual
+ * spread pooled with the preset's, and the persistence from neighbouring samples.
+ *
+ * @param samples at fortnights, or at visits where there is no log
+ * @param years of log behind the samples
+ */
+export function fitClimate(samples: readonly ClimateSample[], years: number): Climate {
+  const precision = Matrix.diag(PRESET_SD.map((sd) => 1 / sd ** 2));
+  const right = PRESET_COEFFICIENTS.map((mean, i) => mean / PRESET_SD[i]! ** 2);
+  for (const { day, moisture, sd } of samples) {
+    const x = harmonics(day);
+    for (let i = 0; i < 5; i++) {
+      right[i]! += (x[i]! * moisture) / sd ** 2;
+      for (let j = 0; j < 5; j++) precision.set(i, j, precision.get(i, j) + (x[i]! * x[j]!) / sd ** 2);
+    }
+  }
+  const covariance = inverse(precision);
+  const coefficients = covariance.mmul(Matrix.columnVector(right)).to1DArray();
+  const residuals = samples.map(({ day, moisture }) => moisture - dot(coefficients, harmonics(day)));
+  const squares = residuals.reduce((sum, r) => sum + r * r, 0);
+  // samples at visits carry the weather of a single day; only a log speaks for the spread of fortnights
+  const logged = years > 0 ? samples.length : 0;
+  const spread = Math.sqrt(
+    (PRESET_SPREAD_DEGREES * PRESET_SPREAD ** 2 + (logged ? squares : 0)) / (PRESET_SPREAD_DEGREES + logged),
+  );
+  return { coefficients, covariance: covariance.to2DArray(), spread, persistence: persistenceOf(residuals, logged), years };
+}
+
+function persistenceOf(residuals: readonly number[], logged: number): number {
+  if (logged < 20) return PRESET_PERSISTENCE;
+  let product = 0;
+  let square = 0;
+  for (let i = 1; i < residuals.length; i++) {
+    product += residuals[i]! * residuals[i - 1]!;
+    square += (residuals[i]! ** 2 + residuals[i - 1]! ** 2) / 2;
+  }
+  const correlation = square > 0 ? product / square : 0;
+  return Math.max(0.8, Math.min(0.985, Math.max(correlation, 0.01) ** (1 / AVERAGING_DAYS)));
+}
+
+/** The wood's mean moisture at that season, %MC. */
+export function seasonMoisture(climate: Climate, day: number): number {
+  return dot(climate.coefficients, harmonics(day));
+}
+
+/** Variance of {@link seasonMoisture} from the shortness of the log, %MC². */
+export function seasonVariance(climate: Climate, day: number): number {
+  const x = harmonics(day);
+  return x.reduce((sum, xi, i) => sum + xi * dot(climate.covariance[i]!, x), 0);
+}
+
+/**
+ * The wood's moisture on a coming day: the season, and what is left of today's deviation from it.
+ *
+ * @param today the day and the moisture known for it, if any
+ * @returns mean in %MC and variance in %MC²
+ */
+export function comingMoisture(
+  climate: Climate,
+  day: number,
+  today?: { day: number; moisture: number },
+): { moisture: number; variance: number } {
+  const season = seasonMoisture(climate, day);
+  const remembered = today && day >= today.day ? climate.persistence ** (day - today.day) : 0;
+  const deviation = today ? today.moisture - seasonMoisture(climate, today.day) : 0;
+  return {
+    moisture: season + remembered * deviation,
+    variance: climate.spread ** 2 * (1 - remembered ** 2) + seasonVariance(climate, day),
+  };
+}
+
+function harmonics(day: number): number[] {
+  const angle = seasonAngle(day);
+  return [1, Math.cos(angle), Math.sin(angle), Math.cos(2 * angle), Math.sin(2 * angle)];
+}
+
+function seasonAngle(day: number): number {
+  return (2 * Math.PI * day) / DAYS_PER_YEAR;
+}
+
+function dot(a: readonly number[], b: readonly number[]): number {
+  return a.reduce((sum, ai, i) => sum + ai * b[i]!, 0);
+}

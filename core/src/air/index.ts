@@ -1,0 +1,3 @@
+export * from './day.js';
+export * from './moisture.js';
+export * from './climate.js';

@@ -1,0 +1,2 @@
+export * from './targets.js';
+export * from './budget.js';

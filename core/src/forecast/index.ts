@@ -1,0 +1,7 @@
+export * from './prior.js';
+export * from './fit.js';
+export * from './calibrate.js';
+export * from './predict.js';
+export * from './paths.js';
+export * from './attribution.js';
+export * from './sentences.js';

@@ -1,0 +1,132 @@
+import { CholeskyDecomposition, Matrix } from 'ml-matrix';
+import { comingMoisture, seasonMoisture, seasonVariance, type Climate } from '../air/climate.js';
+import { normal, seededChance, type Chance } from '../numeric/chance.js';
+import type { Calibration } from './calibrate.js';
+import { designOn } from './predict.js';
+
+/** When something happens, over many simulated years: the middle half of the dates, and in how many years. */
+export interface When {
+  /** median day */
+  day: number;
+  from: number;
+  to: number;
+  probability: number;
+}
+
+/** An extreme of the year: its value (median, 80 % band) and when it falls. */
+export interface Extreme {
+  value: number;
+  band80: [number, number];
+  when: When;
+}
+
+export interface YearAhead {
+  highest: Extreme;
+  lowest: Extreme;
+  /** first day above or below the window, where that happens in at least one year of ten */
+  firstAbove: When | null;
+  firstBelow: When | null;
+  /** share of simulated years that stay inside all the time */
+  staysInside: number;
+}
+
+export const PATHS = 400;
+const STEP_DAYS = 7;
+
+/**
+ * Extremes and crossings of the coming year from seeded simulated paths: parameters drawn from the fit, weather
+ * that persists from week to week about the season. Pointwise bands cannot answer this: the worst week of each
+ * year is not the same week.
+ *
+ * @param window lower and upper limit, SI
+ * @param from first day
+ * @param length days to look ahead
+ */
+export function yearAhead(
+  calibration: Calibration,
+  climate: Climate,
+  window: [number, number],
+  from: number,
+  length: number,
+  options: { seed?: number; today?: { day: number; moisture: number }; paths?: number } = {},
+): YearAhead {
+  const chance = seededChance(options.seed ?? 1);
+  const count = options.paths ?? PATHS;
+  const steps = Math.floor(length / STEP_DAYS);
+  const draw = parameterDraws(calibration, chance);
+  const persistence = climate.persistence ** STEP_DAYS;
+  const highs: { value: number; day: number }[] = [];
+  const lows: { value: number; day: number }[] = [];
+  const above: number[] = [];
+  const below: number[] = [];
+  let inside = 0;
+  const days = Array.from({ length: steps + 1 }, (_, i) => from + i * STEP_DAYS);
+  const seasons = days.map((day) => seasonMoisture(climate, day));
+  const unsure = Math.sqrt(seasonVariance(climate, from));
+  const startsAt = comingMoisture(climate, from, options.today);
+
+  for (let path = 0; path < count; path++) {
+    const { member, theta } = draw();
+    const offset = unsure * normal(chance);
+    let weather =
+      startsAt.moisture - seasons[0]! + Math.sqrt(Math.max(0, startsAt.variance - unsure ** 2)) * normal(chance);
+    let high = { value: -Infinity, day: from };
+    let low = { value: Infinity, day: from };
+    let up: number | null = null;
+    let down: number | null = null;
+    for (let i = 0; i <= steps; i++) {
+      if (i > 0) {
+        weather = persistence * weather + climate.spread * Math.sqrt(1 - persistence ** 2) * normal(chance);
+      }
+      const day = days[i]!;
+      const row = designOn(calibration, member, day, seasons[i]! + offset + weather);
+      let value = 0;
+      for (let j = 0; j < row.length; j++) value += row[j]! * theta[j]!;
+      if (value > high.value) high = { value, day };
+      if (value < low.value) low = { value, day };
+      if (up === null && value > window[1]) up = day;
+      if (down === null && value < window[0]) down = day;
+    }
+    highs.push(high);
+    lows.push(low);
+    if (up !== null) above.push(up);
+    if (down !== null) below.push(down);
+    if (up === null && down === null) inside += 1;
+  }
+  return {
+    highest: extremeOf(highs, count),
+    lowest: extremeOf(lows, count),
+    firstAbove: whenOf(above, count),
+    firstBelow: whenOf(below, count),
+    staysInside: inside / count,
+  };
+}
+
+function parameterDraws(calibration: Calibration, chance: Chance) {
+  const members = calibration.members.map((member) => ({
+    member,
+    root: new CholeskyDecomposition(new Matrix(member.covariance)).lowerTriangularMatrix.to2DArray(),
+  }));
+  return () => {
+    let left = chance();
+    const chosen = members.find(({ member }) => (left -= member.weight) < 0) ?? members.at(-1)!;
+    const z = chosen.member.mean.map(() => normal(chance));
+    const theta = chosen.member.mean.map((m, i) => m + chosen.root[i]!.reduce((sum, r, j) => sum + r * z[j]!, 0));
+    // settling is never negative; a Gaussian with the truncated moments may still dip below
+    if (theta.length > 3) theta[3] = Math.max(0, theta[3]!);
+    return { member: chosen.member, theta };
+  };
+}
+
+function extremeOf(found: { value: number; day: number }[], count: number): Extreme {
+  const values = found.map(({ value }) => value).sort((a, b) => a - b);
+  const at = (p: number) => values[Math.min(values.length - 1, Math.floor(p * values.length))]!;
+  return { value: at(0.5), band80: [at(0.1), at(0.9)], when: whenOf(found.map(({ day }) => day), count)! };
+}
+
+function whenOf(days: number[], count: number): When | null {
+  if (days.length < count / 10) return null;
+  const ordered = [...days].sort((a, b) => a - b);
+  const at = (p: number) => ordered[Math.min(ordered.length - 1, Math.floor(p * ordered.length))]!;
+  return { day: at(0.5), from: at(0.25), to: at(0.75), probability: days.length / count };
+}

@@ -1,0 +1,89 @@
+import { comingMoisture, type Climate } from '../air/climate.js';
+import { DAYS_PER_YEAR } from '../air/day.js';
+import { bisect } from '../numeric/bisect.js';
+import type { Calibration, Member } from './calibrate.js';
+import { normalBelow } from './fit.js';
+
+/** What is expected of a quantity on one day, with its central bands, SI. */
+export interface Expected {
+  day: number;
+  median: number;
+  band50: [number, number];
+  band80: [number, number];
+  band95: [number, number];
+  /** season's moisture, %MC, and its sd */
+  moisture: number;
+  moistureSd: number;
+}
+
+/** A day's wood, known or only expected. */
+export interface DayMoisture {
+  moisture: number;
+  variance: number;
+}
+
+interface Normal {
+  weight: number;
+  mean: number;
+  sd: number;
+}
+
+/**
+ * The quantity itself on a day (not a reading of it: a tool's error comes on top).
+ *
+ * Variance `x'Σx + (β² + σ_β²) v_M + model error` per member; bands are quantiles of the weighted mixture.
+ *
+ * @param readingSd error of the tool, to predict a reading instead of the quantity; SI
+ */
+export function expectOn(calibration: Calibration, day: number, moisture: DayMoisture, readingSd = 0): Expected {
+  const mixture = calibration.members.map((member) => normalOn(calibration, member, day, moisture, readingSd));
+  const at = (p: number) => quantile(mixture, p);
+  return {
+    day,
+    median: at(0.5),
+    band50: [at(0.25), at(0.75)],
+    band80: [at(0.1), at(0.9)],
+    band95: [at(0.025), at(0.975)],
+    moisture: moisture.moisture,
+    moistureSd: Math.sqrt(moisture.variance),
+  };
+}
+
+/** Expectations through coming days under the room's climate. */
+export function expectThrough(
+  calibration: Calibration,
+  climate: Climate,
+  days: readonly number[],
+  today?: { day: number; moisture: number },
+): Expected[] {
+  return days.map((day) => expectOn(calibration, day, comingMoisture(climate, day, today)));
+}
+
+/** The row of the design for a day: level, sensitivity, age, settling. */
+export function designOn(calibration: Calibration, member: Member, day: number, moisture: number): number[] {
+  const row = [1, moisture - calibration.referenceMoisture, (day - calibration.referenceDay) / DAYS_PER_YEAR];
+  const start = calibration.daysAtPitchAtReference;
+  if (start !== null) row.push(Math.log1p(Math.max(0, start + day - calibration.referenceDay) / member.settlingDays));
+  return row;
+}
+
+function normalOn(calibration: Calibration, member: Member, day: number, { moisture, variance }: DayMoisture, readingSd: number): Normal {
+  const x = designOn(calibration, member, day, moisture);
+  let mean = 0;
+  let spread = 0;
+  for (let i = 0; i < x.length; i++) {
+    mean += x[i]! * member.mean[i]!;
+    for (let j = 0; j < x.length; j++) spread += x[i]! * x[j]! * member.covariance[i]![j]!;
+  }
+  const sensitivitySquared = member.mean[1]! ** 2 + member.covariance[1]![1]!;
+  const total = spread + sensitivitySquared * variance + member.modelSd ** 2 + readingSd ** 2;
+  return { weight: member.weight, mean, sd: Math.sqrt(total) };
+}
+
+/** Quantile of a mixture of normals by bisection, to a nanometre. */
+function quantile(mixture: readonly Normal[], p: number): number {
+  const below = (value: number) => mixture.reduce((sum, m) => sum + m.weight * normalBelow((value - m.mean) / m.sd), 0) - p;
+  const low = Math.min(...mixture.map((m) => m.mean - 6 * m.sd));
+  const high = Math.max(...mixture.map((m) => m.mean + 6 * m.sd));
+  return bisect(below, low, high, 1e-9);
+}

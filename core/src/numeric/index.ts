@@ -1,0 +1,2 @@
+export * from './bisect.js';
+export * from './chance.js';

@@ -1,0 +1,3 @@
+export * from './quantities.js';
+export * from './error.js';
+export * from './typed.js';

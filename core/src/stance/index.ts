@@ -1,0 +1,5 @@
+export * from './frets.js';
+export * from './stance.js';
+export * from './saddle.js';
+export * from './reset.js';
+export * from './closure.js';

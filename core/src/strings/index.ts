@@ -1,0 +1,2 @@
+export * from './tension.js';
+export * from './sets.js';

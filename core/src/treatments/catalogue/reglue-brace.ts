@@ -1,0 +1,15 @@
+import type { Treatment } from '../treatment.js';
+
+export const reglueBrace: Treatment = {
+  id: 'reglue-brace',
+  name: 'Find and reglue loose braces under the bridge',
+  hands: [0.75, 2.5],
+  wait: [25, 48],
+  after: [
+    { id: 'clean-and-inspect', because: 'what is loose is found first' },
+    { id: 'rehydrate', because: 'moisture before structural glue: wood glued dry or damp is glued at the wrong size' },
+  ],
+  gate: 'Moisture in the window; the feeler runs clean through; fitted dry first.',
+  undo: [1, 1],
+  cautions: ['heat', 'tension', 'support'],
+};

@@ -1,0 +1,5 @@
+export * from './treatment.js';
+export * from './cautions.js';
+export * from './catalogue/index.js';
+export * from './order.js';
+export * from './propose.js';

@@ -1,0 +1,133 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { ACTION_TARGETS, actionBudget, RELIEF_SCHOOLS, termOf } from '../diagnosis/index.js';
+import { actionAt, stanceOf, type NeckGeometry, type SideMeasured } from '../stance/index.js';
+import { CAUTIONS, orderTreatments, proposeOrder, TREATMENT_IDS, TREATMENTS, type ProposalInput } from './index.js';
+
+const mm = 1e-3;
+const neck: NeckGeometry = { scale: 645 * mm, compensation: 2.5 * mm, bodyJoin: 14 };
+const target = ACTION_TARGETS.medium.bass;
+
+function measured(over: Partial<Record<keyof SideMeasured, number>> = {}): SideMeasured {
+  const values = { firstFretGap: 0.48, relief: 0.2, straightedge: 0.5, saddleShowing: 5.3, ...over };
+  const action12 =
+    over.action12 ??
+    actionAt(
+      stanceOf(neck, { firstFretGap: values.firstFretGap * mm, relief: values.relief * mm, straightedge: values.straightedge * mm, saddleShowing: values.saddleShowing * mm }),
+      neck,
+      12,
+    ) / mm;
+  return {
+    action12: { value: action12 * mm, sd: 0.1 * mm },
+    firstFretGap: { value: values.firstFretGap * mm, sd: 0.02 * mm },
+    relief: { value: values.relief * mm, sd: 0.02 * mm },
+    straightedge: { value: values.straightedge * mm, sd: 0.1 * mm },
+    saddleShowing: { value: values.saddleShowing * mm, sd: 0.04 * mm },
+  };
+}
+const budgetOf = (side: SideMeasured, season = 0) =>
+  actionBudget({ side: 'bass', neck, measured: side, target, reliefTarget: RELIEF_SCHOOLS.moderate, season: { value: season, sd: 0.05 * mm } });
+const proposal = (side: SideMeasured, over: Partial<ProposalInput> = {}, season = 0) =>
+  proposeOrder(
+    { archtop: false, rod: 'adjustable', neck, heelDepth: 95 * mm, extension: 118 * mm, sides: [{ budget: budgetOf(side, season), measured: side }], tilt: 0.01, humidity: 45, age: 'none shows', ...over },
+    (m) => `${(m * 1000).toFixed(1)} mm`,
+  );
+const ids = (p: ReturnType<typeof proposal>) => p.order.map(({ id }) => id);
+
+describe('action budget', () => {
+  it('terms add up to the total, whatever was measured', () => {
+    const n = (min: number, max: number) => fc.double({ min, max, noNaN: true });
+    fc.assert(
+      fc.property(n(0.1, 2), n(-0.3, 1), n(-6, 5), n(1, 9), n(0.5, 7), n(-1, 1), (firstFretGap, relief, straightedge, saddleShowing, action12, season) => {
+        const budget = budgetOf(measured({ firstFretGap, relief, straightedge, saddleShowing, action12 }), season * mm);
+        return Math.abs(budget.terms.reduce((sum, { value }) => sum + value, 0) - budget.total) < 1e-12;
+      }),
+    );
+  });
+
+  it('names the cause that was put in', () => {
+    expect(termOf(budgetOf(measured({ firstFretGap: 0.98 })), 'nut').value).toBeCloseTo(0.266 * mm, 4.2);
+    expect(termOf(budgetOf(measured({ straightedge: -2.5 })), 'plane').value).toBeCloseTo(1.5 * mm, 4);
+    expect(termOf(budgetOf(measured({ relief: 0.5 })), 'relief').value).toBeGreaterThan(0.3 * mm * 1.3);
+  });
+});
+
+describe('order', () => {
+  it('keeps every arrow of the catalogue for any choice, and prints why', () => {
+    fc.assert(
+      fc.property(fc.subarray([...TREATMENT_IDS]), (chosen) => {
+        const order = orderTreatments(chosen.map((id) => ({ id, why: '' })));
+        const place = new Map(order.map(({ id, place }) => [id, place]));
+        return (
+          order.length === chosen.length &&
+          chosen.every((id) => TREATMENTS[id].after.every((arrow) => !place.has(arrow.id) || place.get(arrow.id)! < place.get(id)!))
+        );
+      }),
+    );
+  });
+
+  it('has a name, times, and cautions that exist for every treatment', () => {
+    for (const id of TREATMENT_IDS) {
+      const treatment = TREATMENTS[id];
+      expect(treatment.id).toBe(id);
+      expect(treatment.hands[0]).toBeGreaterThan(0);
+      expect(treatment.hands[1]).toBeGreaterThanOrEqual(treatment.hands[0]);
+      expect(treatment.wait[1]).toBeGreaterThanOrEqual(treatment.wait[0]);
+      for (const caution of treatment.cautions) expect(CAUTIONS[caution]).toBeTruthy();
+    }
+  });
+});
+
+describe('first repair order', () => {
+  it('leaves a guitar alone that stands where it should', () => {
+    const right = proposal(measured());
+    expect(right.order).toEqual([]);
+    expect(right.verdict).toMatch(/do not do it/u);
+  });
+
+  it('does not repair the season', () => {
+    const damp = proposal(measured({ straightedge: -0.9 }), {}, 0.7 * mm);
+    expect(damp.order).toEqual([]);
+    expect(damp.verdict).toMatch(/season/u);
+  });
+
+  it('trims the saddle by twice the change while there is saddle', () => {
+    const trimmed = proposal(measured({ saddleShowing: 7 }));
+    expect(ids(trimmed)).toEqual(['clean-and-inspect', 'saddle', 'set-up']);
+    expect(trimmed.verdict).toMatch(/no reset/u);
+  });
+
+  it('turns to the neck when the saddle has nothing left, with the cut at the heel', () => {
+    const due = proposal(measured({ straightedge: -3, saddleShowing: 3.4 }));
+    expect(ids(due)).toEqual(['clean-and-inspect', 'neck-off', 'fit-heel', 'reglue-neck', 'extension', 'saddle', 'set-up']);
+    expect(due.order.find(({ id }) => id === 'fit-heel')!.why).toMatch(/3\.5 mm at the bridge: 1\.1 mm off the heel/u);
+    expect(due.questions).toEqual([]);
+    expect(proposal(measured({ straightedge: -3, saddleShowing: 3.4 }), { age: 'not told' }).questions.join()).toMatch(/other season/u);
+  });
+
+  it('turns to the belly first where the bridge leans', () => {
+    const folded = proposal(measured({ straightedge: -3, saddleShowing: 3.4 }), { tilt: 0.04 });
+    expect(ids(folded)).toEqual(['clean-and-inspect', 'reglue-brace', 'flatten-belly', 'rest-under-tension', 'saddle', 'set-up']);
+    expect(folded.verdict).toMatch(/Not a neck reset/u);
+  });
+
+  it('sets the neck straight before it is re-angled, and brings dry wood to moisture before all', () => {
+    const order = ids(proposal(measured({ straightedge: -4, saddleShowing: 3.4, relief: 0.45 }), { humidity: 28 }));
+    expect(order.indexOf('rehydrate')).toBeLessThan(order.indexOf('adjust-rod'));
+    expect(order.indexOf('adjust-rod')).toBeLessThan(order.indexOf('neck-off'));
+  });
+
+  it('turns an archtop’s wheels', () => {
+    const order = proposal(measured({ saddleShowing: 7.5 }), { archtop: true });
+    expect(ids(order)).toContain('thumb-wheels');
+    expect(order.order.find(({ id }) => id === 'thumb-wheels')!.why).toMatch(/bass down [12]\.\d turns/u);
+  });
+
+  it('asks by name for what is missing, and says so when the readings do not close', () => {
+    const blind = proposal(measured({ straightedge: -3, saddleShowing: 3.4 }), { tilt: null, heelDepth: null });
+    expect(blind.questions.join(' ')).toMatch(/tilt/u);
+    expect(blind.questions.join(' ')).toMatch(/Heel depth/u);
+    expect(proposal(measured({ action12: 4.4 })).questions.join()).toMatch(/do not close/u);
+    expect(proposeOrder({ archtop: false, rod: 'none', neck, heelDepth: null, extension: null, sides: [], tilt: null, humidity: null, age: 'not told' }, String).verdict).toMatch(/No strung examination/u);
+  });
+});

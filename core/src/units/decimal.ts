@@ -1,0 +1,33 @@
+/**
+ * Decimal numbers as people write them at a bench: point or comma as the decimal mark, an optional sign
+ * (ASCII hyphen or typographic minus), no thousands separators.
+ *
+ * `2.8`, `2,8`, `.110`, `-0.5`, `−0,5` are numbers; `1,234.5` and `1.2.3` are not: two separators are
+ * refused rather than guessed.
+ */
+const DECIMAL = /^([+\-−]?)(\d+(?:[.,]\d*)?|[.,]\d+)$/u;
+
+/** Text to a finite number, or null where the text is no decimal number. */
+export function parseDecimal(text: string): number | null {
+  const match = DECIMAL.exec(text.trim());
+  if (!match) return null;
+  const magnitude = Number(match[2]!.replace(',', '.'));
+  if (!Number.isFinite(magnitude)) return null;
+  return match[1] === '-' || match[1] === '−' ? -magnitude : magnitude;
+}
+
+/** True where the text holds more than one decimal mark inside one number, such as `1,234.5`. */
+export function hasTwoSeparators(text: string): boolean {
+  return /\d*[.,]\d*[.,]/u.test(text);
+}
+
+/**
+ * A number with at most `digits` decimals and no trailing zeros; never `-0`.
+ *
+ * @param digits 0 to 20
+ */
+export function printDecimal(value: number, digits: number): string {
+  const fixed = value.toFixed(digits);
+  const trimmed = fixed.includes('.') ? fixed.replace(/\.?0+$/u, '') : fixed;
+  return trimmed === '-0' ? '0' : trimmed;
+}

@@ -1,0 +1,4 @@
+export * from './parsed.js';
+export * from './decimal.js';
+export * from './length.js';
+export * from './scalars.js';

@@ -1,0 +1,179 @@
+import { hasTwoSeparators, parseDecimal, printDecimal } from './decimal.js';
+import { parsed, refused, type Parsed } from './parsed.js';
+
+/**
+ * Lengths in every way the trade writes them. SI inside: metres.
+ *
+ * The rules:
+ * - a bare fraction (`7/64`), a mixed number (`3 3/32`) and `a/64` with a decimal part (`7.5/64`) are
+ *   inches in every field;
+ * - a bare decimal takes the field's unit;
+ * - a written unit wins: `in`, `inch`, `inches`, `"`; `thou`, `mil`; `mm`, `cm`, `m`; `64ths`;
+ * - a comma or a point is the decimal mark; two separators in one number are refused;
+ * - a sign applies to the whole length: `-1 1/16` is minus one and a sixteenth.
+ */
+export type LengthUnit = 'mm' | 'in' | 'thou' | '64ths';
+
+export const METRES_PER_INCH = 0.0254;
+
+/** Metres in one of the unit. One inch is 25.4 mm exactly (International yard and pound agreement, 1959). */
+export const METRES_PER: Record<LengthUnit, number> = {
+  mm: 0.001,
+  in: METRES_PER_INCH,
+  thou: METRES_PER_INCH / 1000,
+  '64ths': METRES_PER_INCH / 64,
+};
+
+export const LENGTH_UNIT_NAMES: Record<LengthUnit, string> = {
+  mm: 'mm',
+  in: 'in',
+  thou: 'thou',
+  '64ths': '/64 in',
+};
+
+export const ACCEPTED_LENGTHS =
+  'a length such as 7/64, 3 3/32 in, 110 thou, .110", 2.8 mm or 2,8 mm; a bare decimal takes the field’s own unit';
+
+/** Longer than any guitar: a number beyond this is a slip, not a length. Metres. */
+export const LONGEST_LENGTH = 10;
+
+const UNIT_WORDS: [RegExp, number][] = [
+  [/(?:inches|inch|in\.?|["″”])$/iu, METRES_PER_INCH],
+  [/(?:thousandths|thous|thou|mils|mil)$/iu, METRES_PER_INCH / 1000],
+  [/(?:64ths|64th)$/iu, METRES_PER_INCH / 64],
+  [/(?:millimetres|millimeters|mm)$/iu, 0.001],
+  [/(?:centimetres|centimeters|cm)$/iu, 0.01],
+  [/(?:metres|meters|m)$/iu, 1],
+];
+
+const VULGAR: Record<string, string> = {
+  '½': '1/2',
+  '¼': '1/4',
+  '¾': '3/4',
+  '⅛': '1/8',
+  '⅜': '3/8',
+  '⅝': '5/8',
+  '⅞': '7/8',
+};
+
+/**
+ * Text to metres.
+ *
+ * @param text what was typed
+ * @param fieldUnit the unit that a bare decimal takes
+ * @returns metres, or the reason and what would be accepted
+ */
+export function parseLength(text: string, fieldUnit: LengthUnit): Parsed<number> {
+  const plain = withoutVulgarFractions(text).replace(/\s+/gu, ' ').trim();
+  if (plain === '') return refused('nothing was typed', ACCEPTED_LENGTHS);
+
+  const unit = UNIT_WORDS.find(([word]) => word.test(plain));
+  const amount = unit ? plain.replace(unit[0], '').trim() : plain;
+  if (amount === '') return refused(`“${text.trim()}” has a unit but no number`, ACCEPTED_LENGTHS);
+  if (hasTwoSeparators(amount)) {
+    return refused(
+      `“${text.trim()}” has two decimal marks in one number, so it could mean two things`,
+      ACCEPTED_LENGTHS,
+    );
+  }
+
+  const fraction = parseFraction(amount);
+  if (fraction === 'division by zero') return refused('the fraction divides by zero', ACCEPTED_LENGTHS);
+  if (fraction !== null) {
+    if (unit && unit[1] !== METRES_PER_INCH) {
+      return refused(`“${text.trim()}” is a fraction of something else than an inch`, ACCEPTED_LENGTHS);
+    }
+    return withinReason(fraction * METRES_PER_INCH, text);
+  }
+
+  const decimal = parseDecimal(amount);
+  if (decimal === null) return refused(`“${text.trim()}” is not a length`, ACCEPTED_LENGTHS);
+  return withinReason(decimal * (unit ? unit[1] : METRES_PER[fieldUnit]), text);
+}
+
+function withinReason(metres: number, text: string): Parsed<number> {
+  if (Math.abs(metres) > LONGEST_LENGTH) {
+    return refused(`“${text.trim()}” is longer than ${LONGEST_LENGTH} m`, ACCEPTED_LENGTHS);
+  }
+  return parsed(metres === 0 ? 0 : metres);
+}
+
+function withoutVulgarFractions(text: string): string {
+  return text.replace(/[½¼¾⅛⅜⅝⅞]/gu, (sign, at: number) => (at > 0 ? ' ' : '') + VULGAR[sign]!).replace(
+    // "7½/64" is seven and a half sixty-fourths, not 7 + (1/2)/64
+    /(\d+) 1\/2\/(\d+)/u,
+    '$1.5/$2',
+  );
+}
+
+/** Inches of `7/64`, `3 3/32`, `7.5/64`, `1-1/16`; null where the text is no fraction. */
+function parseFraction(amount: string): number | null | 'division by zero' {
+  const match = /^([+\-−]?)\s*(?:(\d+)(?:\s+|-))?(\d+(?:[.,]\d*)?|[.,]\d+)\s*\/\s*(\d+)$/u.exec(amount);
+  if (!match) return null;
+  const [, sign, whole, numerator, denominator] = match;
+  if (Number(denominator) === 0) return 'division by zero';
+  const inches = Number(whole ?? 0) + parseDecimal(numerator!)! / Number(denominator);
+  return sign === '-' || sign === '−' ? -inches : inches;
+}
+
+/** Decimals that print a length to a hundredth of a millimetre, which is finer than any bench tool. */
+const DECIMALS: Record<LengthUnit, number> = { mm: 2, in: 4, thou: 1, '64ths': 1 };
+
+/**
+ * Metres to text in a unit: `2.78 mm`, `0.1094 in`, `109.4 thou`, `7/64 in`, `7.5/64 in`.
+ * What is printed parses back to the same length within half of the last printed digit.
+ */
+export function printLength(metres: number, unit: LengthUnit, decimals = DECIMALS[unit]): string {
+  const amount = printDecimal(metres / METRES_PER[unit], decimals);
+  return unit === '64ths' ? `${amount}/64 in` : `${amount} ${unit}`;
+}
+
+/**
+ * Metres as a luthier says them on an inch rule: `3 3/32 in`, `7/64 in`, `7½/64 in`; nearest half of a
+ * 64th, reduced where whole 64ths allow it, never more than a 1/128 in off.
+ */
+export function sayInches(metres: number): string {
+  const halves = Math.round((Math.abs(metres) / METRES_PER_INCH) * 128);
+  const sign = metres < 0 && halves > 0 ? '−' : '';
+  const whole = Math.floor(halves / 128);
+  const rest = halves % 128;
+  if (rest === 0) return `${sign}${whole} in`;
+  const part = rest % 2 === 1 ? `${(rest - 1) / 2 > 0 ? (rest - 1) / 2 : ''}½/64` : reduced(rest / 2);
+  return `${sign}${whole > 0 ? `${whole} ` : ''}${part} in`;
+}
+
+/** Metres in 64ths of an inch to the nearest half, the trade's way to say an action: `7/64`, `7½/64`. */
+export function sayAction(metres: number): string {
+  const halves = Math.round(Math.abs(metres) / (METRES_PER['64ths'] / 2));
+  const sign = metres < 0 && halves > 0 ? '−' : '';
+  const whole = Math.floor(halves / 2);
+  const half = halves % 2 === 1 ? '½' : '';
+  return `${sign}${whole > 0 || !half ? whole : ''}${half}/64`;
+}
+
+function reduced(sixtyFourths: number): string {
+  let numerator = sixtyFourths;
+  let denominator = 64;
+  while (numerator % 2 === 0) {
+    numerator /= 2;
+    denominator /= 2;
+  }
+  return `${numerator}/${denominator}`;
+}
+
+/** A typed length shown in the units it was not typed in, so that a slip of unit is seen at once. */
+export function otherLengths(metres: number, typedIn: LengthUnit): string[] {
+  const families: LengthUnit[] = ['mm', 'thou', '64ths'];
+  const typed = typedIn === 'in' ? 'thou' : typedIn;
+  return families.filter((unit) => unit !== typed).map((unit) => printLength(metres, unit));
+}
+
+/** The unit a text was written in: its own where it names one or is a fraction, else the field's. */
+export function lengthUnitOf(text: string, fieldUnit: LengthUnit): LengthUnit {
+  const plain = text.trim();
+  if (/\/|[½¼¾⅛⅜⅝⅞]|64ths?$/u.test(plain)) return '64ths';
+  if (/(?:mm|cm|m|metres|meters)$/iu.test(plain)) return 'mm';
+  if (/(?:thousandths|thous?|mils?)$/iu.test(plain)) return 'thou';
+  if (/(?:inches|inch|in\.?|["″”])$/iu.test(plain)) return 'in';
+  return fieldUnit;
+}

@@ -1,0 +1,13 @@
+/**
+ * What every parser of core/units gives back: the value in SI, or in words what was wrong and what would
+ * be accepted. A parser never throws on what a person typed.
+ */
+export type Parsed<T> = { ok: true; value: T } | { ok: false; reason: string; accepted: string };
+
+export function parsed<T>(value: T): Parsed<T> {
+  return { ok: true, value };
+}
+
+export function refused<T>(reason: string, accepted: string): Parsed<T> {
+  return { ok: false, reason, accepted };
+}

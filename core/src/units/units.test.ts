@@ -1,0 +1,162 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import {
+  lengthUnitOf,
+  METRES_PER,
+  otherLengths,
+  parseAngle,
+  parseDuration,
+  parseForce,
+  parseLength,
+  parsePercent,
+  parseTemperature,
+  printAngle,
+  printDuration,
+  printForce,
+  printLength,
+  printPercent,
+  printTemperature,
+  sayAction,
+  sayInches,
+  type LengthUnit,
+  type Parsed,
+} from './index.js';
+
+const valueOf = (result: Parsed<number>): number => {
+  if (!result.ok) throw new Error(result.reason);
+  return result.value;
+};
+const lengthUnits: LengthUnit[] = ['mm', 'in', 'thou', '64ths'];
+
+describe('length', () => {
+  it.each([
+    ['7/64', 'mm', (7 / 64) * 25.4],
+    ['3 3/32 in', 'mm', 3.09375 * 25.4],
+    ['3-3/32', 'mm', 3.09375 * 25.4],
+    ['110 thou', 'mm', 2.794],
+    ['.110"', 'mm', 2.794],
+    ['0.11in', 'mm', 2.794],
+    ['0,11 in', 'mm', 2.794],
+    ['2.8', 'mm', 2.8],
+    ['2.8', 'thou', 0.0028 * 25.4],
+    ['2.8 mm', 'thou', 2.8],
+    ['2,8 mm', 'in', 2.8],
+    ['2,8mm', '64ths', 2.8],
+    ['-0.5', 'mm', -0.5],
+    ['−0.5', 'mm', -0.5],
+    ['7.5/64', 'mm', (7.5 / 64) * 25.4],
+    ['7½/64', 'mm', (7.5 / 64) * 25.4],
+    ['25½ in', 'mm', 25.5 * 25.4],
+    ['-1 1/16', 'mm', -1.0625 * 25.4],
+    ['7', '64ths', (7 / 64) * 25.4],
+    ['6 64ths', 'mm', (6 / 64) * 25.4],
+    ['64.5 cm', 'mm', 645],
+    [' 0 ', 'mm', 0],
+  ] as const)('%s in a field of %s', (text, unit, millimetres) => {
+    expect(valueOf(parseLength(text, unit)) * 1000).toBeCloseTo(millimetres, 9);
+  });
+
+  it.each(['', 'abc', '1,234.5', '1.2.3', '7/0', '7/', '/64', '2.8 mm mm', 'mm', '1/2 mm', '1e3', '--2', '99999 in', '3/32/64', 'NaN', 'Infinity'])(
+    'refuses %j and says what would be accepted',
+    (text) => {
+      const result = parseLength(text, 'mm');
+      expect(result.ok).toBe(false);
+      if (!result.ok) {
+        expect(result.reason.length).toBeGreaterThan(5);
+        expect(result.accepted).toContain('7/64');
+      }
+    },
+  );
+
+  it('parses back what it printed, to half of the last printed digit, in any field', () => {
+    fc.assert(
+      fc.property(
+        fc.double({ min: -2, max: 2, noNaN: true }),
+        fc.constantFrom(...lengthUnits),
+        fc.constantFrom(...lengthUnits),
+        (metres, unit, field) => {
+          const half = { mm: 0.005, in: 0.00005, thou: 0.05, '64ths': 0.05 }[unit] * METRES_PER[unit];
+          return Math.abs(valueOf(parseLength(printLength(metres, unit), field)) - metres) <= half * 1.0001;
+        },
+      ),
+    );
+  });
+
+  it('reads the decimal comma as the point, in any unit', () => {
+    fc.assert(
+      fc.property(fc.integer({ min: -99999, max: 99999 }), fc.constantFrom(...lengthUnits), (n, unit) => {
+        const text = (n / 1000).toFixed(3);
+        return valueOf(parseLength(text, unit)) === valueOf(parseLength(text.replace('.', ','), unit));
+      }),
+    );
+  });
+
+  it('says inches within half of a 64th, and an action within a quarter of one, and both parse back', () => {
+    fc.assert(
+      fc.property(fc.double({ min: -0.8, max: 0.8, noNaN: true }), (metres) => {
+        const back = valueOf(parseLength(sayInches(metres), 'mm'));
+        const action = valueOf(parseLength(sayAction(metres), 'mm'));
+        const limit = METRES_PER['64ths'] / 4 + 1e-12;
+        return Math.abs(back - metres) <= limit && Math.abs(action - metres) <= limit;
+      }),
+    );
+    expect(sayAction(0.00278)).toBe('7/64');
+    expect(sayInches(3.09375 * 0.0254)).toBe('3 3/32 in');
+  });
+
+  it('shows a typed length in the two units it was not typed in', () => {
+    expect(otherLengths(valueOf(parseLength('7/64', 'mm')), lengthUnitOf('7/64', 'mm'))).toEqual(['2.78 mm', '109.4 thou']);
+    expect(otherLengths(0.0028, lengthUnitOf('2,8', 'mm'))).toEqual(['110.2 thou', '7.1/64 in']);
+    expect(otherLengths(0.002794, lengthUnitOf('.110"', 'mm'))).toEqual(['2.79 mm', '7/64 in']);
+  });
+});
+
+describe('temperature, percentage, angle, force, duration', () => {
+  it.each([
+    [parseTemperature('21,5', '°C'), 21.5],
+    [parseTemperature('70 F', '°C'), 21.1111111],
+    [parseTemperature('70°F', '°C'), 21.1111111],
+    [parseTemperature('70', '°F'), 21.1111111],
+    [parsePercent('45 %'), 45],
+    [parsePercent('8,5% MC'), 8.5],
+    [parsePercent('62 % RH'), 62],
+    [parseAngle('0,4°', '°'), 0.4 * (Math.PI / 180)],
+    [parseAngle('7 mrad', '°'), 0.007],
+    [parseAngle('-1.2 deg', 'rad'), -1.2 * (Math.PI / 180)],
+    // 1 lbf = 4.4482216152605 N exactly (product of the two defined constants)
+    [parseForce('23.3 lbf', 'N'), 23.3 * 4.4482216152605],
+    [parseForce('10 kg', 'N'), 98.0665],
+    [parseDuration('1:30', 'h'), 5400],
+    [parseDuration('1 h 30 min', 'd'), 5400],
+    [parseDuration('1,5', 'h'), 5400],
+    [parseDuration('2 days', 'h'), 172800],
+  ])('reads %j', (result, expected) => {
+    expect(valueOf(result)).toBeCloseTo(expected, 6);
+  });
+
+  it('refuses nonsense and what cannot be, and says what would be accepted', () => {
+    for (const result of [
+      parseTemperature('warm', '°C'),
+      parseTemperature('400', '°C'),
+      parsePercent('101'),
+      parsePercent('-3'),
+      parseAngle('120', '°'),
+      parseForce('1.2.3 N', 'N'),
+      parseDuration('-3 h', 'h'),
+      parseDuration('soon', 'h'),
+    ]) {
+      expect(result.ok).toBe(false);
+      if (!result.ok) expect(result.accepted).toMatch(/such as/u);
+    }
+  });
+
+  it('parses back what it printed', () => {
+    const near = (a: number, b: number, by: number) => Math.abs(a - b) <= by;
+    const number = (min: number, max: number) => fc.double({ min, max, noNaN: true });
+    fc.assert(fc.property(number(-40, 60), fc.constantFrom('°C' as const, '°F' as const), (x, u) => near(valueOf(parseTemperature(printTemperature(x, u), '°C')), Math.min(60, Math.max(-40, x)), 0.06)));
+    fc.assert(fc.property(number(0, 100), (x) => near(valueOf(parsePercent(printPercent(x))), x, 0.051)));
+    fc.assert(fc.property(number(-1.5, 1.5), fc.constantFrom('°' as const, 'rad' as const, 'mrad' as const), (x, u) => near(valueOf(parseAngle(printAngle(x, u), 'rad')), x, 1e-4)));
+    fc.assert(fc.property(number(-900, 900), fc.constantFrom('N' as const, 'lbf' as const, 'kgf' as const), (x, u) => near(valueOf(parseForce(printForce(x, u), 'N')), x, 0.06)));
+    fc.assert(fc.property(number(0, 1e7), fc.constantFrom('min' as const, 'h' as const, 'd' as const), (x, u) => near(valueOf(parseDuration(printDuration(x, u), 'h')), x, 0.5)));
+  });
+});

@@ -1,0 +1,3 @@
+export * from './equilibrium.js';
+export * from './species.js';
+export * from './movement.js';
