@@ -54,6 +54,11 @@ export class AirLog {
     return this.byDay.size;
   }
 
+  /** Every logged day, oldest first. */
+  days(): DailyAir[] {
+    return [...this.byDay.values()].sort((a, b) => a.day - b.day);
+  }
+
   /**
    * Equilibrium moisture of the mean air over the 14 days that end with the day.
    *

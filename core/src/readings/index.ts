@@ -1,3 +1,4 @@
 export * from './quantities.js';
 export * from './error.js';
 export * from './typed.js';
+export * from './side.js';

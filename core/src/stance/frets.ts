@@ -11,3 +11,6 @@ export function fretPosition(scale: number, fret: number): number {
   if (!(fret >= 0)) throw new RangeError('fret must be zero or more');
   return scale * (1 - 2 ** (-fret / 12));
 }
+
+/** String length added at the saddle for intonation, m. House default until it is measured. */
+export const COMPENSATION = { bass: 0.004, treble: 0.0015 };

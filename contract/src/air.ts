@@ -1,0 +1,104 @@
+import { Type } from 'class-transformer';
+import { ArrayMaxSize, ArrayMinSize, IsArray, IsBoolean, IsIn, IsInt, IsISO8601, IsNotEmpty, IsNumber, IsOptional, IsString, IsUUID, MaxLength, Min, ValidateNested } from 'class-validator';
+import type { TemperatureUnit } from '@upright-elder/core';
+
+export const TEMPERATURE_UNITS: TemperatureUnit[] = ['°C', '°F'];
+
+/** A room whose air is followed: the workshop, a home, a store. */
+export class RoomInput {
+  @IsInt()
+  @Min(0)
+  version!: number;
+
+  @IsString()
+  @IsNotEmpty()
+  @MaxLength(120)
+  name!: string;
+
+  @IsString()
+  @MaxLength(2000)
+  notes!: string;
+}
+
+export class Room extends RoomInput {
+  @IsUUID()
+  id!: string;
+
+  /** how many readings its log holds */
+  @IsInt()
+  readings!: number;
+
+  @IsOptional()
+  @IsString()
+  lastReading!: string | null;
+}
+
+/** One reading of the air, as typed or as a logger wrote it. */
+export class AirReadingInput {
+  /** instant, ISO 8601 with zone */
+  @IsISO8601({ strict: true })
+  at!: string;
+
+  /** relative humidity, percent */
+  @IsString()
+  @MaxLength(20)
+  humidity!: string;
+
+  @IsString()
+  @MaxLength(20)
+  temperature!: string;
+}
+
+/** Readings of one room; those already known by their instant are left as they are. */
+export class AirBatch {
+  @IsIn(TEMPERATURE_UNITS)
+  unit!: TemperatureUnit;
+
+  @IsArray()
+  @ArrayMinSize(1)
+  @ArrayMaxSize(5000)
+  @ValidateNested({ each: true })
+  @Type(() => AirReadingInput)
+  readings!: AirReadingInput[];
+}
+
+export class AirTaken {
+  @IsInt()
+  added!: number;
+
+  @IsInt()
+  known!: number;
+}
+
+/** Mean air of one day and the moisture that thin wood takes in it. */
+export class AirDay {
+  @IsString()
+  date!: string;
+
+  @IsNumber()
+  humidity!: number;
+
+  /** °C */
+  @IsNumber()
+  temperature!: number;
+
+  /** equilibrium of the fortnight's mean air, %MC; null where it was hardly logged */
+  @IsOptional()
+  @IsNumber()
+  moisture!: number | null;
+}
+
+/** The year of the wood in a room. */
+export class RoomAir {
+  @IsArray()
+  @ValidateNested({ each: true })
+  @Type(() => AirDay)
+  days!: AirDay[];
+
+  /** sentence on how much log the climate stands on */
+  @IsString()
+  basis!: string;
+
+  @IsBoolean()
+  blended!: boolean;
+}

@@ -1,0 +1,10 @@
+import 'reflect-metadata';
+export * from './lengths.js';
+export * from './problems.js';
+export * from './people.js';
+export * from './air.js';
+export * from './instruments.js';
+export * from './examinations.js';
+export * from './forecasts.js';
+export * from './judgement.js';
+export * from './shop.js';

@@ -1,0 +1,272 @@
+import { PLAYING_STYLES, SPECIES_IDS, STRING_SET_IDS, TUNING_IDS, type PlayingStyle, type SpeciesId, type StringSetId, type TuningId } from '@upright-elder/core';
+import { Type } from 'class-transformer';
+import { IsArray, IsBoolean, IsIn, IsInt, IsNotEmpty, IsNumber, IsOptional, IsString, IsUUID, Max, MaxLength, Min, ValidateNested } from 'class-validator';
+import { Length, TypedLength } from './lengths.js';
+
+export const INSTRUMENT_TYPES = ['flat-top', 'archtop'] as const;
+export type InstrumentType = (typeof INSTRUMENT_TYPES)[number];
+export const RODS = ['adjustable', 'none', 'unknown'] as const;
+export type Rod = (typeof RODS)[number];
+export const RELIEF_SCHOOL_IDS = ['none', 'nearly straight', 'moderate', 'relaxed'] as const;
+export type ReliefSchool = (typeof RELIEF_SCHOOL_IDS)[number];
+
+/** What is known of an instrument, lengths left out; shared by what is sent and what is stored. */
+export class InstrumentFacts {
+  @IsInt()
+  @Min(0)
+  version!: number;
+
+  @IsString()
+  @IsNotEmpty({ message: 'an instrument needs a name to be found by' })
+  @MaxLength(120)
+  nickname!: string;
+
+  @IsString()
+  @MaxLength(120)
+  maker!: string;
+
+  /** free text: serial, year, what is doubtful */
+  @IsString()
+  @MaxLength(500)
+  identity!: string;
+
+  @IsString()
+  @MaxLength(120)
+  owner!: string;
+
+  @IsString()
+  @MaxLength(4000)
+  complaint!: string;
+
+  @IsIn(PLAYING_STYLES)
+  playingStyle!: PlayingStyle;
+
+  @IsIn(RELIEF_SCHOOL_IDS)
+  reliefSchool!: ReliefSchool;
+
+  /** room it lives in; null while not known */
+  @IsOptional()
+  @IsUUID()
+  homeRoomId!: string | null;
+
+  @IsIn(INSTRUMENT_TYPES)
+  type!: InstrumentType;
+
+  /** fret at which the neck meets the body */
+  @IsInt()
+  @Min(8)
+  @Max(20)
+  bodyJoin!: number;
+
+  @IsIn(STRING_SET_IDS)
+  stringSet!: StringSetId;
+
+  @IsIn(TUNING_IDS)
+  tuning!: TuningId;
+
+  @IsIn(SPECIES_IDS)
+  topSpecies!: SpeciesId;
+
+  @IsBoolean()
+  laminatedTop!: boolean;
+
+  /** free text: bracing, joint, back and sides */
+  @IsString()
+  @MaxLength(1000)
+  construction!: string;
+
+  @IsIn(RODS)
+  rod!: Rod;
+}
+
+/** An instrument as sent: lengths as typed. */
+export class InstrumentInput extends InstrumentFacts {
+  /** who saves it */
+  @IsUUID()
+  by!: string;
+
+  @ValidateNested()
+  @Type(() => TypedLength)
+  scale!: TypedLength;
+
+  /** wanted action at fret 12; null takes the playing style's */
+  @IsOptional()
+  @ValidateNested()
+  @Type(() => TypedLength)
+  targetBass!: TypedLength | null;
+
+  @IsOptional()
+  @ValidateNested()
+  @Type(() => TypedLength)
+  targetTreble!: TypedLength | null;
+
+  /** board to heel cap */
+  @IsOptional()
+  @ValidateNested()
+  @Type(() => TypedLength)
+  heelDepth!: TypedLength | null;
+
+  /** body join to the end of the board */
+  @IsOptional()
+  @ValidateNested()
+  @Type(() => TypedLength)
+  extension!: TypedLength | null;
+
+  /** archtop: body length, lower-bout width, rise of the arch over the rim */
+  @IsOptional()
+  @ValidateNested()
+  @Type(() => TypedLength)
+  bodyLength!: TypedLength | null;
+
+  @IsOptional()
+  @ValidateNested()
+  @Type(() => TypedLength)
+  bodyWidth!: TypedLength | null;
+
+  @IsOptional()
+  @ValidateNested()
+  @Type(() => TypedLength)
+  archHeight!: TypedLength | null;
+}
+
+/** The lengths of an instrument, by field; the same list serves server and form. */
+export const INSTRUMENT_LENGTHS = ['scale', 'targetBass', 'targetTreble', 'heelDepth', 'extension', 'bodyLength', 'bodyWidth', 'archHeight'] as const;
+export type InstrumentLength = (typeof INSTRUMENT_LENGTHS)[number];
+
+/** What each length can be, m: outside is refused with these words. */
+export const INSTRUMENT_LENGTH_LIMITS: Record<InstrumentLength, { from: number; to: number; range: string }> = {
+  scale: { from: 0.3, to: 1, range: 'from 300 to 1000 mm (12 to 39 in)' },
+  targetBass: { from: 0.0005, to: 0.012, range: 'from 0.5 to 12 mm' },
+  targetTreble: { from: 0.0005, to: 0.012, range: 'from 0.5 to 12 mm' },
+  heelDepth: { from: 0.03, to: 0.2, range: 'from 30 to 200 mm' },
+  extension: { from: 0, to: 0.25, range: 'from 0 to 250 mm' },
+  bodyLength: { from: 0.2, to: 0.7, range: 'from 200 to 700 mm' },
+  bodyWidth: { from: 0.15, to: 0.6, range: 'from 150 to 600 mm' },
+  archHeight: { from: 0.003, to: 0.05, range: 'from 3 to 50 mm' },
+};
+
+/** An instrument as stored. */
+export class Instrument extends InstrumentFacts {
+  @IsUUID()
+  id!: string;
+
+  @ValidateNested()
+  @Type(() => Length)
+  scale!: Length;
+
+  @IsOptional()
+  @ValidateNested()
+  @Type(() => Length)
+  targetBass!: Length | null;
+
+  @IsOptional()
+  @ValidateNested()
+  @Type(() => Length)
+  targetTreble!: Length | null;
+
+  @IsOptional()
+  @ValidateNested()
+  @Type(() => Length)
+  heelDepth!: Length | null;
+
+  @IsOptional()
+  @ValidateNested()
+  @Type(() => Length)
+  extension!: Length | null;
+
+  @IsOptional()
+  @ValidateNested()
+  @Type(() => Length)
+  bodyLength!: Length | null;
+
+  @IsOptional()
+  @ValidateNested()
+  @Type(() => Length)
+  bodyWidth!: Length | null;
+
+  @IsOptional()
+  @ValidateNested()
+  @Type(() => Length)
+  archHeight!: Length | null;
+
+  /** pull of the string set at pitch, N */
+  @IsNumber()
+  stringPull!: number;
+
+  @IsString()
+  updatedAt!: string;
+}
+
+/** Both sides' stance for a drawing, m; null where the last examination does not give it. */
+export class SlipStance {
+  @IsNumber()
+  saddleHeight!: number;
+
+  @IsNumber()
+  nutHeight!: number;
+
+  @IsNumber()
+  relief!: number;
+
+  @IsNumber()
+  saddleShowing!: number;
+}
+
+/** An instrument on the shelf. */
+export class Slip {
+  @IsUUID()
+  id!: string;
+
+  @IsString()
+  nickname!: string;
+
+  @IsString()
+  maker!: string;
+
+  @IsString()
+  owner!: string;
+
+  @IsIn(INSTRUMENT_TYPES)
+  type!: InstrumentType;
+
+  @IsNumber()
+  scale!: number;
+
+  @IsInt()
+  bodyJoin!: number;
+
+  @IsOptional()
+  @ValidateNested()
+  @Type(() => SlipStance)
+  stance!: SlipStance | null;
+
+  @IsInt()
+  examinations!: number;
+
+  @IsOptional()
+  @IsString()
+  lastExamined!: string | null;
+
+  /** true when a season has turned since it was last measured */
+  @IsBoolean()
+  due!: boolean;
+
+  @IsString()
+  sentence!: string;
+
+  @IsIn(['act', 'watch', 'unknown', 'well'])
+  weight!: 'act' | 'watch' | 'unknown' | 'well';
+}
+
+export class SlipPage {
+  @IsArray()
+  @ValidateNested({ each: true })
+  @Type(() => Slip)
+  slips!: Slip[];
+
+  @IsInt()
+  total!: number;
+
+  @IsInt()
+  page!: number;
+}

@@ -1,0 +1,110 @@
+import { BUDGET_CAUSES, QUANTITY_IDS, TREATMENT_IDS, type BudgetCause, type QuantityId, type TreatmentId } from '@upright-elder/core';
+import { Type } from 'class-transformer';
+import { IsArray, IsIn, IsInt, IsNumber, IsOptional, IsString, ValidateNested } from 'class-validator';
+
+export class BudgetPart {
+  @IsIn(BUDGET_CAUSES)
+  cause!: BudgetCause;
+
+  /** m, signed */
+  @IsNumber()
+  value!: number;
+
+  @IsNumber()
+  sd!: number;
+
+  @IsArray()
+  @IsIn(QUANTITY_IDS, { each: true })
+  evidence!: QuantityId[];
+}
+
+/** Actual minus wanted action on one side; the parts add up to the total. */
+export class Budget {
+  @IsIn(['bass', 'treble'])
+  side!: 'bass' | 'treble';
+
+  @IsNumber()
+  actual!: number;
+
+  @IsNumber()
+  target!: number;
+
+  @IsNumber()
+  total!: number;
+
+  @ValidateNested({ each: true })
+  @Type(() => BudgetPart)
+  parts!: BudgetPart[];
+}
+
+export class Arrow {
+  @IsIn(TREATMENT_IDS)
+  id!: TreatmentId;
+
+  @IsString()
+  because!: string;
+}
+
+/** A treatment in its place. */
+export class Step {
+  @IsIn(TREATMENT_IDS)
+  id!: TreatmentId;
+
+  @IsInt()
+  place!: number;
+
+  @IsString()
+  name!: string;
+
+  @IsString()
+  why!: string;
+
+  @ValidateNested({ each: true })
+  @Type(() => Arrow)
+  after!: Arrow[];
+
+  /** hours, from and to */
+  @IsNumber({}, { each: true })
+  hands!: [number, number];
+
+  @IsNumber({}, { each: true })
+  wait!: [number, number];
+
+  @IsOptional()
+  @IsString()
+  gate!: string | null;
+
+  @IsNumber({}, { each: true })
+  undo!: [number, number];
+
+  @IsArray()
+  @IsString({ each: true })
+  cautions!: string[];
+}
+
+/** The action budget and the first repair order it leads to. */
+export class Judgement {
+  /** the examination it stands on */
+  @IsOptional()
+  @IsString()
+  examinationId!: string | null;
+
+  @IsOptional()
+  @IsString()
+  date!: string | null;
+
+  @ValidateNested({ each: true })
+  @Type(() => Budget)
+  budgets!: Budget[];
+
+  @IsString()
+  verdict!: string;
+
+  @ValidateNested({ each: true })
+  @Type(() => Step)
+  order!: Step[];
+
+  @IsArray()
+  @IsString({ each: true })
+  questions!: string[];
+}

@@ -1,0 +1,36 @@
+import type { SideMeasured } from '../stance/closure.js';
+import type { QuantityId, Side } from './quantities.js';
+
+/** A reading reduced to its value: SI, with its standard error. */
+export interface ReadingValue {
+  quantity: QuantityId;
+  side: Side;
+  value: number;
+  sd: number;
+}
+
+export type StringSide = 'bass' | 'treble';
+export const STRING_SIDES: readonly StringSide[] = ['bass', 'treble'];
+
+/** The reading of a quantity on one side; one value marked as standing for both serves either. */
+export function readingOn<R extends Pick<ReadingValue, 'quantity' | 'side'>>(
+  readings: readonly R[],
+  quantity: QuantityId,
+  side: StringSide | 'centre',
+): R | undefined {
+  return readings.find((r) => r.quantity === quantity && (r.side === side || (r.side === 'both' && side !== 'centre')));
+}
+
+const SIDE_QUANTITIES = ['action12', 'firstFretGap', 'relief', 'straightedge', 'saddleShowing'] as const;
+
+/** One side's readings for stance and closure, or the names of those that are missing. */
+export function sideMeasured(
+  readings: readonly ReadingValue[],
+  side: StringSide,
+): { measured: SideMeasured; missing: [] } | { measured: null; missing: QuantityId[] } {
+  const found = SIDE_QUANTITIES.map((quantity) => [quantity, readingOn(readings, quantity, side)] as const);
+  const missing = found.filter(([, reading]) => !reading).map(([quantity]) => quantity);
+  if (missing.length > 0) return { measured: null, missing };
+  const entries = found.map(([quantity, reading]) => [quantity, { value: reading!.value, sd: reading!.sd }]);
+  return { measured: Object.fromEntries(entries) as SideMeasured, missing: [] };
+}

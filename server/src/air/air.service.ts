@@ -1,0 +1,138 @@
+import { Injectable } from '@nestjs/common';
+import type { AirBatch, AirTaken, FieldError, Room, RoomAir, RoomInput } from '@upright-elder/contract';
+import { AirLog, climateOfLog, dayOf, fitClimate, isoDate, parsePercent, parseTemperature, type Climate } from '@upright-elder/core';
+import { Database } from '../database/database.js';
+import { saveVersioned } from '../database/versioned.js';
+import { badFields, notFound, withBothCopies } from '../http/problem.js';
+import { AirReadingEntity, RoomEntity } from './room.entity.js';
+
+/** A room's air as the computation takes it, kept until new readings come in. */
+export interface RoomClimate {
+  log: AirLog;
+  climate: Climate;
+}
+
+/** Under this the preset still speaks along, and it is said. */
+const FULL_YEAR = 1;
+
+@Injectable()
+export class AirService {
+  private readonly climates = new Map<string, { revision: number; room: RoomClimate }>();
+
+  constructor(private readonly database: Database) {}
+
+  async rooms(): Promise<Room[]> {
+    const rows = await this.database.read.find(RoomEntity, { order: { name: 'ASC' } });
+    const counts = await this.database.read
+      .createQueryBuilder(AirReadingEntity, 'air')
+      .select('air.roomId', 'roomId')
+      .addSelect('COUNT(*)', 'readings')
+      .addSelect('MAX(air.at)', 'lastReading')
+      .groupBy('air.roomId')
+      .getRawMany<{ roomId: string; readings: number; lastReading: string }>();
+    return rows.map((row) => toRoom(row, counts.find(({ roomId }) => roomId === row.id)));
+  }
+
+  async room(id: string): Promise<Room> {
+    const found = (await this.rooms()).find((room) => room.id === id);
+    if (!found) throw notFound('room');
+    return found;
+  }
+
+  async saveRoom(id: string, input: RoomInput): Promise<Room> {
+    const { name, notes } = input;
+    await withBothCopies(
+      () =>
+        this.database.write(async (manager) => {
+          const before = await manager.findOneBy(RoomEntity, { id });
+          const airRevision = before?.airRevision ?? 0;
+          return saveVersioned(manager, RoomEntity, id, input.version, input, { name, notes, airRevision });
+        }),
+      () => this.room(id),
+      input,
+    );
+    return this.room(id);
+  }
+
+  /** Takes readings in as one piece: all of them, or none where one cannot be read. Known instants stay. */
+  async take(roomId: string, batch: AirBatch): Promise<AirTaken> {
+    const errors: FieldError[] = [];
+    const rows = batch.readings.map((reading, i) => {
+      const humidity = parsePercent(reading.humidity);
+      const temperature = parseTemperature(reading.temperature, batch.unit);
+      if (!humidity.ok) errors.push({ field: `readings.${i}.humidity`, typed: reading.humidity, reason: humidity.reason, accepted: humidity.accepted });
+      if (!temperature.ok) errors.push({ field: `readings.${i}.temperature`, typed: reading.temperature, reason: temperature.reason, accepted: temperature.accepted });
+      const at = new Date(reading.at).toISOString();
+      return {
+        roomId,
+        at,
+        day: Math.floor(dayOf(at)),
+        humidity: humidity.ok ? humidity.value : 0,
+        temperature: temperature.ok ? temperature.value : 0,
+      };
+    });
+    if (errors.length > 0) throw badFields(errors.slice(0, 50));
+    return this.database.write(async (manager) => {
+      if ((await manager.countBy(RoomEntity, { id: roomId })) === 0) throw notFound('room');
+      const before = await manager.countBy(AirReadingEntity, { roomId });
+      for (let i = 0; i < rows.length; i += 500) {
+        await manager.createQueryBuilder().insert().into(AirReadingEntity).values(rows.slice(i, i + 500)).orIgnore().execute();
+      }
+      const added = (await manager.countBy(AirReadingEntity, { roomId })) - before;
+      if (added > 0) await manager.increment(RoomEntity, { id: roomId }, 'airRevision', 1);
+      return { added, known: rows.length - added };
+    });
+  }
+
+  /** Revision and climate of a room; null where the instrument has no home. */
+  async climateOf(roomId: string | null): Promise<RoomClimate & { revision: number }> {
+    if (roomId === null) return { log: new AirLog([]), climate: fitClimate([], 0), revision: 0 };
+    const row = await this.database.read.findOneBy(RoomEntity, { id: roomId });
+    const revision = row?.airRevision ?? 0;
+    const known = this.climates.get(roomId);
+    if (known?.revision === revision) return { ...known.room, revision };
+    const days = await this.database.read
+      .createQueryBuilder(AirReadingEntity, 'air')
+      .select('air.day', 'day')
+      .addSelect('AVG(air.humidity)', 'humidity')
+      .addSelect('AVG(air.temperature)', 'celsius')
+      .where('air.roomId = :roomId', { roomId })
+      .groupBy('air.day')
+      .orderBy('air.day')
+      .getRawMany<{ day: number; humidity: number; celsius: number }>();
+    const log = new AirLog(days);
+    const room = { log, climate: climateOfLog(log) };
+    this.climates.set(roomId, { revision, room });
+    return { ...room, revision };
+  }
+
+  async airOf(roomId: string): Promise<RoomAir> {
+    await this.room(roomId);
+    const { log, climate } = await this.climateOf(roomId);
+    return {
+      days: log.days().map(({ day, humidity, celsius }) => ({
+        date: isoDate(day),
+        humidity,
+        temperature: celsius,
+        moisture: log.moistureAt(day),
+      })),
+      basis: climateBasis(climate),
+      blended: climate.years < FULL_YEAR,
+    };
+  }
+}
+
+/** What a climate stands on, in a sentence. */
+export function climateBasis(climate: Climate): string {
+  if (climate.years === 0) return 'No room log: the house preset of a yearly climate is used, with wide bands.';
+  const months = Math.round(climate.years * 12);
+  if (climate.years < FULL_YEAR) {
+    return `${months} ${months === 1 ? 'month' : 'months'} of room log, blended with the house preset: a whole year is wanted.`;
+  }
+  return `${climate.years.toFixed(1)} years of room log.`;
+}
+
+function toRoom(row: RoomEntity, count?: { readings: number; lastReading: string }): Room {
+  const { id, version, name, notes } = row;
+  return { id, version, name, notes, readings: count?.readings ?? 0, lastReading: count?.lastReading ?? null };
+}

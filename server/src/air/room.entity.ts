@@ -1,0 +1,46 @@
+import { Column, Entity, Index, PrimaryColumn } from 'typeorm';
+
+@Entity('room')
+export class RoomEntity {
+  @PrimaryColumn({ type: 'text' })
+  id!: string;
+
+  @Column({ type: 'integer' })
+  version!: number;
+
+  @Column({ type: 'text' })
+  name!: string;
+
+  @Column({ type: 'text' })
+  notes!: string;
+
+  /** rises with every batch of air, so that forecasts know when to be made anew */
+  @Column({ type: 'integer', default: 0 })
+  airRevision!: number;
+
+  @Column({ type: 'text' })
+  fingerprint!: string;
+}
+
+@Entity('air_reading')
+@Index('air_reading_by_day', ['roomId', 'day'])
+export class AirReadingEntity {
+  @PrimaryColumn({ type: 'text' })
+  roomId!: string;
+
+  /** instant, UTC ISO text */
+  @PrimaryColumn({ type: 'text' })
+  at!: string;
+
+  /** whole day since 1970-01-01 UTC */
+  @Column({ type: 'integer' })
+  day!: number;
+
+  /** percent */
+  @Column({ type: 'real' })
+  humidity!: number;
+
+  /** °C */
+  @Column({ type: 'real' })
+  temperature!: number;
+}

@@ -1,0 +1,50 @@
+import { Module, type DynamicModule } from '@nestjs/common';
+import { LoggerModule } from 'nestjs-pino';
+import { AirModule } from './air/air.module.js';
+import { Clock } from './clock.js';
+import type { Config } from './config.js';
+import { Database } from './database/database.js';
+import { ExaminationsModule } from './examinations/examinations.module.js';
+import { ForecastsModule } from './forecasts/forecasts.module.js';
+import { InstrumentsModule } from './instruments/instruments.module.js';
+import { JudgementModule } from './judgement/judgement.module.js';
+import { PeopleModule } from './people/people.module.js';
+import { ShelfModule } from './shelf/shelf.module.js';
+import { ShopModule } from './shop/shop.module.js';
+
+/** What every module may ask for: the clock and the way to the tables. */
+@Module({})
+class GroundModule {
+  static with(config: Config): DynamicModule {
+    return {
+      module: GroundModule,
+      global: true,
+      providers: [
+        { provide: Clock, useFactory: () => new Clock(config.now) },
+        { provide: Database, useFactory: () => Database.open(config.dataFolder) },
+      ],
+      exports: [Clock, Database],
+    };
+  }
+}
+
+@Module({})
+export class AppModule {
+  static with(config: Config): DynamicModule {
+    return {
+      module: AppModule,
+      imports: [
+        LoggerModule.forRoot({ pinoHttp: { level: config.quiet ? 'error' : 'warn', autoLogging: false } }),
+        GroundModule.with(config),
+        PeopleModule,
+        ShopModule,
+        AirModule,
+        InstrumentsModule,
+        ExaminationsModule,
+        ForecastsModule,
+        JudgementModule,
+        ShelfModule,
+      ],
+    };
+  }
+}

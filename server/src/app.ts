@@ -1,0 +1,34 @@
+import 'reflect-metadata';
+import { NestFactory } from '@nestjs/core';
+import type { NestExpressApplication } from '@nestjs/platform-express';
+import helmet from 'helmet';
+import { Logger } from 'nestjs-pino';
+import { AppModule } from './app.module.js';
+import type { Config } from './config.js';
+import { localOnly } from './http/local-only.js';
+import { serveOpenApi } from './http/openapi.js';
+import { ProblemFilter } from './http/problem.filter.js';
+import { validation } from './http/validation.js';
+import { serveWeb } from './http/web-files.js';
+
+/** The application, ready to listen. */
+export async function createApp(config: Config): Promise<NestExpressApplication> {
+  const app = await NestFactory.create<NestExpressApplication>(AppModule.with(config), { bufferLogs: true, abortOnError: false });
+  app.useLogger(app.get(Logger));
+  app.use(localOnly);
+  // plain HTTP on this machine: nothing may ask the browser to change to a secure connection
+  app.use(
+    helmet({
+      strictTransportSecurity: false,
+      contentSecurityPolicy: { directives: { upgradeInsecureRequests: null, imgSrc: ["'self'", 'data:', 'blob:'] } },
+    }),
+  );
+  app.useBodyParser('json', { limit: '2mb' });
+  app.setGlobalPrefix('api');
+  app.useGlobalPipes(validation());
+  app.useGlobalFilters(new ProblemFilter());
+  app.enableShutdownHooks();
+  serveOpenApi(app);
+  if (config.webFolder) serveWeb(app.getHttpAdapter().getInstance(), config.webFolder);
+  return app;
+}

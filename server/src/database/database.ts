@@ -1,0 +1,51 @@
+import { Injectable, type OnApplicationShutdown } from '@nestjs/common';
+import type { DataSource, EntityManager } from 'typeorm';
+import { readerSource, writerSource } from './data-source.js';
+import { FolderLock } from './folder-lock.js';
+
+/**
+ * The way to the tables. TypeORM on SQLite shares one connection, so two requests could end in one transaction,
+ * and an acknowledged save vanish with a stranger's rollback. Therefore every write, a single save too, goes
+ * through `write`, which runs whole transactions one after another; reads use a connection of their own.
+ */
+@Injectable()
+export class Database implements OnApplicationShutdown {
+  private last: Promise<unknown> = Promise.resolve();
+
+  private constructor(
+    private readonly lock: FolderLock,
+    readonly writer: DataSource,
+    private readonly reader: DataSource,
+  ) {}
+
+  static async open(folder: string): Promise<Database> {
+    const lock = FolderLock.take(folder);
+    try {
+      const writer = await writerSource(folder).initialize();
+      const reader = await readerSource(folder).initialize();
+      return new Database(lock, writer, reader);
+    } catch (error) {
+      lock.release();
+      throw error;
+    }
+  }
+
+  /** Sees committed work only. */
+  get read(): EntityManager {
+    return this.reader.manager;
+  }
+
+  /** Runs the work as one transaction after all that were asked for before it. */
+  write<T>(work: (manager: EntityManager) => Promise<T>): Promise<T> {
+    const turn = this.last.then(() => this.writer.transaction(work));
+    this.last = turn.catch(() => undefined);
+    return turn;
+  }
+
+  async onApplicationShutdown(): Promise<void> {
+    await this.last;
+    await this.reader.destroy();
+    await this.writer.destroy();
+    this.lock.release();
+  }
+}

@@ -1,0 +1,28 @@
+import { Body, Controller, Get, Param, ParseUUIDPipe, Put } from '@nestjs/common';
+import { ApiOkResponse, ApiTags } from '@nestjs/swagger';
+import { Examination, ExaminationInput } from '@upright-elder/contract';
+import { ExaminationsService } from './examinations.service.js';
+
+@ApiTags('examinations')
+@Controller()
+export class ExaminationsController {
+  constructor(private readonly examinations: ExaminationsService) {}
+
+  @Get('instruments/:id/examinations')
+  @ApiOkResponse({ type: [Examination] })
+  ofInstrument(@Param('id', ParseUUIDPipe) id: string): Promise<Examination[]> {
+    return this.examinations.ofInstrument(id);
+  }
+
+  @Get('examinations/:id')
+  @ApiOkResponse({ type: Examination })
+  get(@Param('id', ParseUUIDPipe) id: string): Promise<Examination> {
+    return this.examinations.get(id);
+  }
+
+  @Put('examinations/:id')
+  @ApiOkResponse({ type: Examination })
+  save(@Param('id', ParseUUIDPipe) id: string, @Body() input: ExaminationInput): Promise<Examination> {
+    return this.examinations.save(id, input);
+  }
+}

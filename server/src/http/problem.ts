@@ -1,0 +1,49 @@
+import { HttpException } from '@nestjs/common';
+import type { FieldError, Problem } from '@upright-elder/contract';
+
+/** An error that says what was wrong: problem+json by RFC 9457. */
+export class ProblemError extends HttpException {
+  constructor(readonly problem: Problem) {
+    super(problem.title, problem.status);
+  }
+}
+
+export function notFound(what: string): ProblemError {
+  return new ProblemError({ type: 'about:blank', title: 'Not found', status: 404, detail: `There is no ${what} under this id.` });
+}
+
+/** Fields that cannot be accepted, each with what was typed and what would be accepted. */
+export function badFields(errors: FieldError[]): ProblemError {
+  const names = errors.map(({ field, reason }) => `${field}: ${reason}`);
+  return new ProblemError({
+    type: 'urn:upright-elder:problem:fields',
+    title: errors.length === 1 ? 'One field cannot be accepted' : `${errors.length} fields cannot be accepted`,
+    status: 422,
+    detail: names.join('; '),
+    errors,
+  });
+}
+
+/** Somebody else saved in between; the caller adds both copies. */
+export class StaleSave extends Error {}
+
+export function conflict(current: object, yours: object): ProblemError {
+  return new ProblemError({
+    type: 'urn:upright-elder:problem:stale',
+    title: 'Somebody else saved this in the meantime',
+    status: 409,
+    detail: 'Nothing was overwritten. Both copies are here: take theirs, keep yours, or put them together.',
+    current,
+    yours,
+  });
+}
+
+/** Runs a save and turns a stale one into a conflict with both copies. */
+export async function withBothCopies<T>(save: () => Promise<T>, current: () => Promise<object>, yours: object): Promise<T> {
+  try {
+    return await save();
+  } catch (error) {
+    if (error instanceof StaleSave) throw conflict(await current(), yours);
+    throw error;
+  }
+}

@@ -1,0 +1,99 @@
+import type { InstrumentType, Length, ReliefSchool, Rod } from '@upright-elder/contract';
+import type { PlayingStyle, SpeciesId, StringSetId, TuningId } from '@upright-elder/core';
+import { Column, Entity, Index, PrimaryColumn } from 'typeorm';
+
+@Entity('instrument')
+@Index('instrument_by_name', ['nickname'])
+export class InstrumentEntity {
+  @PrimaryColumn({ type: 'text' })
+  id!: string;
+
+  @Column({ type: 'integer' })
+  version!: number;
+
+  @Column({ type: 'text' })
+  nickname!: string;
+
+  @Column({ type: 'text' })
+  maker!: string;
+
+  @Column({ type: 'text' })
+  identity!: string;
+
+  @Column({ type: 'text' })
+  owner!: string;
+
+  @Column({ type: 'text' })
+  complaint!: string;
+
+  @Column({ type: 'text' })
+  playingStyle!: PlayingStyle;
+
+  @Column({ type: 'text' })
+  reliefSchool!: ReliefSchool;
+
+  @Column({ type: 'text', nullable: true })
+  homeRoomId!: string | null;
+
+  @Column({ type: 'text' })
+  type!: InstrumentType;
+
+  @Column({ type: 'integer' })
+  bodyJoin!: number;
+
+  @Column({ type: 'text' })
+  stringSet!: StringSetId;
+
+  @Column({ type: 'text' })
+  tuning!: TuningId;
+
+  @Column({ type: 'text' })
+  topSpecies!: SpeciesId;
+
+  @Column({ type: 'boolean' })
+  laminatedTop!: boolean;
+
+  @Column({ type: 'text' })
+  construction!: string;
+
+  @Column({ type: 'text' })
+  rod!: Rod;
+
+  /** every length as typed and in metres */
+  @Column({ type: 'simple-json' })
+  scale!: Length;
+
+  @Column({ type: 'simple-json', nullable: true })
+  targetBass!: Length | null;
+
+  @Column({ type: 'simple-json', nullable: true })
+  targetTreble!: Length | null;
+
+  @Column({ type: 'simple-json', nullable: true })
+  heelDepth!: Length | null;
+
+  @Column({ type: 'simple-json', nullable: true })
+  extension!: Length | null;
+
+  @Column({ type: 'simple-json', nullable: true })
+  bodyLength!: Length | null;
+
+  @Column({ type: 'simple-json', nullable: true })
+  bodyWidth!: Length | null;
+
+  @Column({ type: 'simple-json', nullable: true })
+  archHeight!: Length | null;
+
+  @Column({ type: 'text' })
+  updatedBy!: string;
+
+  @Column({ type: 'text' })
+  updatedAt!: string;
+
+  /** rises with the instrument and with each of its examinations */
+  @Column({ type: 'integer', default: 0 })
+  revision!: number;
+
+  @Column({ type: 'text' })
+  fingerprint!: string;
+}

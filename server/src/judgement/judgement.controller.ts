@@ -1,0 +1,16 @@
+import { Controller, Get, Param, ParseUUIDPipe } from '@nestjs/common';
+import { ApiOkResponse, ApiTags } from '@nestjs/swagger';
+import { Judgement } from '@upright-elder/contract';
+import { JudgementService } from './judgement.service.js';
+
+@ApiTags('judgement')
+@Controller('instruments/:id/judgement')
+export class JudgementController {
+  constructor(private readonly judgement: JudgementService) {}
+
+  @Get()
+  @ApiOkResponse({ type: Judgement })
+  of(@Param('id', ParseUUIDPipe) id: string): Promise<Judgement> {
+    return this.judgement.of(id);
+  }
+}

@@ -1,0 +1,102 @@
+import { Injectable } from '@nestjs/common';
+import type { Examination, Instrument, Judgement, Step } from '@upright-elder/contract';
+import {
+  actionBudget, CAUTIONS, COMPENSATION, proposeOrder, QUANTITIES, readingOn, RELIEF_SCHOOLS, sideMeasured, STRING_SIDES, TREATMENTS,
+  type ActionBudget, type NeckGeometry, type Ordered, type QuantityId, type SideMeasured,
+} from '@upright-elder/core';
+import { ForecastsService, type Case } from '../forecasts/forecasts.service.js';
+import { actionTarget } from '../forecasts/outlook.js';
+import { ShopService } from '../shop/shop.service.js';
+
+interface JudgedSide {
+  budget: ActionBudget;
+  measured: SideMeasured;
+}
+
+@Injectable()
+export class JudgementService {
+  constructor(
+    private readonly forecasts: ForecastsService,
+    private readonly shop: ShopService,
+  ) {}
+
+  async of(id: string): Promise<Judgement> {
+    const worked = await this.forecasts.caseOf(id);
+    const say = await this.shop.sayer();
+    const latest = worked.examinations.findLast(({ conditions }) => conditions.strings === 'pitch');
+    if (!latest) return nothingYet('No examination at pitch yet: measure action, relief, first-fret gap, straightedge and saddle with the strings up.');
+    const { sides, missing } = judgedSides(worked, latest);
+    if (sides.length === 0) {
+      const names = missing.map((quantity) => QUANTITIES[quantity].name.toLowerCase());
+      return { ...nothingYet('The last examination does not carry a judgement yet.'), questions: [`Still to be measured: ${names.join(', ')}.`] };
+    }
+    const proposal = proposeOrder(
+      {
+        archtop: worked.instrument.type === 'archtop',
+        rod: worked.instrument.rod,
+        neck: neckOf(worked.instrument, 'bass'),
+        heelDepth: worked.instrument.heelDepth?.metres ?? null,
+        extension: worked.instrument.extension?.metres ?? null,
+        sides,
+        tilt: readingOn(latest.readings, 'bridgeTilt', 'centre')?.value ?? null,
+        humidity: latest.conditions.humidityPercent,
+        age: ageOf(worked),
+      },
+      say,
+    );
+    return {
+      examinationId: latest.id,
+      date: latest.date,
+      budgets: sides.map(({ budget }) => ({ side: budget.side, actual: budget.actual, target: budget.target, total: budget.total, parts: budget.terms })),
+      verdict: proposal.verdict,
+      order: proposal.order.map(toStep),
+      questions: proposal.questions,
+    };
+  }
+}
+
+function nothingYet(verdict: string): Judgement {
+  return { examinationId: null, date: null, budgets: [], verdict, order: [], questions: [] };
+}
+
+export function neckOf(instrument: Instrument, side: 'bass' | 'treble'): NeckGeometry {
+  return { scale: instrument.scale.metres, compensation: COMPENSATION[side], bodyJoin: instrument.bodyJoin };
+}
+
+function judgedSides({ instrument, outlook }: Case, latest: Examination): { sides: JudgedSide[]; missing: QuantityId[] } {
+  const missing = new Set<QuantityId>();
+  const sides = STRING_SIDES.flatMap((side): JudgedSide[] => {
+    const found = sideMeasured(latest.readings, side);
+    if (!found.measured) {
+      found.missing.forEach((quantity) => missing.add(quantity));
+      return [];
+    }
+    const calibrated = outlook.sides.find((one) => one.side === side);
+    const wood = calibrated?.calibration.visits.at(-1);
+    const { conditions } = latest;
+    const off = wood ? wood.shrunkMoisture - calibrated!.calibration.referenceMoisture : 0;
+    const { mean, sd } = calibrated?.calibration.sensitivity ?? { mean: 0, sd: 0 };
+    const budget = actionBudget({
+      side,
+      neck: neckOf(instrument, side),
+      measured: found.measured,
+      options: { reliefFrets: [conditions.reliefFrom, conditions.reliefTo] },
+      target: actionTarget(instrument, side),
+      reliefTarget: RELIEF_SCHOOLS[instrument.reliefSchool],
+      season: { value: mean * off, sd: Math.abs(off) * sd },
+    });
+    return [{ budget, measured: found.measured }];
+  });
+  return { sides, missing: [...missing] };
+}
+
+function ageOf({ outlook }: Case): 'rises' | 'none shows' | 'not told' {
+  const known = outlook.sides.flatMap(({ attribution }) => (attribution.known ? [attribution.attribution] : []));
+  if (known.length === 0) return 'not told';
+  return known.some(({ rising, age }) => rising > 0.95 && age.value > 0) ? 'rises' : 'none shows';
+}
+
+function toStep({ id, place, why, after }: Ordered): Step {
+  const { name, hands, wait, gate, undo, cautions } = TREATMENTS[id];
+  return { id, place, name, why, after, hands, wait, gate, undo, cautions: cautions.map((caution) => CAUTIONS[caution]) };
+}

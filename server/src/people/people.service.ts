@@ -1,0 +1,36 @@
+import { Injectable } from '@nestjs/common';
+import type { Person, PersonInput } from '@upright-elder/contract';
+import { Database } from '../database/database.js';
+import { saveVersioned } from '../database/versioned.js';
+import { notFound, withBothCopies } from '../http/problem.js';
+import { PersonEntity } from './person.entity.js';
+
+@Injectable()
+export class PeopleService {
+  constructor(private readonly database: Database) {}
+
+  async list(): Promise<Person[]> {
+    const rows = await this.database.read.find(PersonEntity, { order: { name: 'ASC' } });
+    return rows.map(toPerson);
+  }
+
+  async get(id: string): Promise<Person> {
+    const row = await this.database.read.findOneBy(PersonEntity, { id });
+    if (!row) throw notFound('person');
+    return toPerson(row);
+  }
+
+  async save(id: string, input: PersonInput): Promise<Person> {
+    const { name, role } = input;
+    await withBothCopies(
+      () => this.database.write((manager) => saveVersioned(manager, PersonEntity, id, input.version, input, { name, role })),
+      () => this.get(id),
+      input,
+    );
+    return this.get(id);
+  }
+}
+
+function toPerson({ id, version, name, role }: PersonEntity): Person {
+  return { id, version, name, role };
+}

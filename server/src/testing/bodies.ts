@@ -1,0 +1,76 @@
+import type { ExaminationInput, InstrumentInput, ReadingInput } from '@upright-elder/contract';
+
+/** Ids of the right form, told apart by their last digits. */
+export const id = (n: number) => `019aa000-0000-7000-8000-${String(n).padStart(12, '0')}`;
+
+export const PERSON = id(1);
+export const ROOM = id(2);
+export const INSTRUMENT = id(3);
+
+export function instrumentBody(over: Partial<InstrumentInput> = {}): InstrumentInput {
+  return {
+    version: 0,
+    by: PERSON,
+    nickname: 'the Purser',
+    maker: 'Corvane',
+    identity: '',
+    owner: 'the Ferry Band Trust',
+    complaint: 'high action in summer',
+    playingStyle: 'medium',
+    reliefSchool: 'moderate',
+    homeRoomId: null,
+    type: 'flat-top',
+    bodyJoin: 14,
+    stringSet: 'light',
+    tuning: 'standard',
+    topSpecies: 'sitka-spruce',
+    laminatedTop: false,
+    construction: '',
+    rod: 'adjustable',
+    scale: { text: '25.4', unit: 'in' },
+    targetBass: null,
+    targetTreble: null,
+    heelDepth: { text: '95', unit: 'mm' },
+    extension: { text: '118', unit: 'mm' },
+    bodyLength: null,
+    bodyWidth: null,
+    archHeight: null,
+    ...over,
+  };
+}
+
+export function reading(quantity: ReadingInput['quantity'], side: ReadingInput['side'], text: string, unit: ReadingInput['unit'] = 'mm'): ReadingInput {
+  return { quantity, side, text, unit };
+}
+
+export function examinationBody(over: Partial<ExaminationInput> = {}): ExaminationInput {
+  return {
+    version: 0,
+    instrumentId: INSTRUMENT,
+    by: PERSON,
+    date: '2026-08-20',
+    conditions: {
+      humidity: '58',
+      temperature: '70 F',
+      temperatureUnit: '°C',
+      woodMoisture: '10.5',
+      strings: 'pitch',
+      timeAtPitch: null,
+      afterWork: false,
+      reliefFrom: 1,
+      reliefTo: 14,
+    },
+    readings: [
+      reading('action12', 'bass', '7/64'),
+      reading('action12', 'treble', '5/64'),
+      reading('relief', 'both', '8 thou'),
+      reading('firstFretGap', 'both', '.019"'),
+      reading('straightedge', 'both', '0,5'),
+      reading('saddleShowing', 'bass', '5.6'),
+      reading('saddleShowing', 'treble', '4'),
+      reading('bridgeTilt', 'centre', '0.5', '°'),
+    ],
+    notes: '',
+    ...over,
+  };
+}
