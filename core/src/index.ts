@@ -1,3 +1,4 @@
+export * from './numeric/index.js';
 export * from './units/index.js';
 export * from './readings/index.js';
 export * from './wood/index.js';

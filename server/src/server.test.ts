@@ -223,7 +223,7 @@ describe('the data folder', () => {
       const stored = await source.query<{ name: string; type: string; notnull: number; pk: number }[]>(`PRAGMA table_info("${tableName}")`);
       const shape = (name: string, type: string, required: boolean, key: boolean) => `${name} ${type} ${required} ${key}`;
       const isText = (type: unknown) => (type === 'simple-json' ? 'text' : String(type));
-      expect(stored.map(({ name, type, notnull, pk }) => shape(name, type, notnull === 1, pk > 0)).sort(), tableName).toEqual(
+      expect(stored.map(({ name, type, notnull, pk }) => shape(name, type.toLowerCase(), notnull === 1, pk > 0)).sort(), tableName).toEqual(
         columns.map((c) => shape(c.databaseName, isText(c.type), !c.isNullable, c.isPrimary)).sort(),
       );
     }

@@ -3,3 +3,4 @@ export * from './stance.js';
 export * from './saddle.js';
 export * from './reset.js';
 export * from './closure.js';
+export * from './closureQuestion.js';

@@ -1,0 +1,56 @@
+import { printLength } from '../units/length.js';
+import type { Closure, ClosureQuantity, Slip } from './closure.js';
+
+const NAMES: Record<ClosureQuantity, string> = {
+  action12: 'action at fret 12',
+  firstFretGap: 'first-fret gap',
+  relief: 'relief',
+  straightedge: 'straightedge',
+  saddleShowing: 'saddle showing',
+};
+
+/** What the closure check says of one side: one statement and, where it does not close, its questions. */
+export interface ClosureWords {
+  closes: boolean;
+  statement: string;
+  questions: string[];
+}
+
+/**
+ * The closure check in words. One residual cannot convict one reading, so that a match with a known slip stays a
+ * question; without a match the reading whose correction is smallest in its own errors is named to be read again.
+ */
+export function closureWords(side: string, measured: number, closure: Closure): ClosureWords {
+  const mm = (metres: number) => printLength(metres, 'mm');
+  const statement = closure.closes
+    ? `${side}: the readings agree. The line gives ${mm(closure.computed)} at fret 12, measured ${mm(measured)}.`
+    : `${side}: the readings do not agree. The line gives ${mm(closure.computed)} at fret 12, measured ${mm(measured)}; that is ` +
+      `${mm(Math.abs(closure.residual))} apart, and the tools explain ${mm(1.96 * closure.sd)}.`;
+  if (closure.closes) return { closes: true, statement, questions: [] };
+  const questions = closure.slips.map((slip) => `${slipQuestion(slip)} It would then be ${mm(slip.wouldBe)}.`);
+  if (questions.length === 0) {
+    const [first] = closure.corrections;
+    questions.push(
+      first
+        ? `Measure again, the ${NAMES[first.quantity]} first: ${mm(first.correction)} more would close it.`
+        : 'Measure again.',
+    );
+  }
+  return { closes: false, statement, questions };
+}
+
+function slipQuestion({ kind, quantity }: Slip): string {
+  const name = NAMES[quantity];
+  switch (kind) {
+    case 'sign':
+      return `Could the ${name} have the other sign?`;
+    case 'unit':
+      return `Could the ${name} have been read in another unit?`;
+    case 'one 64th':
+      return `Could the ${name} be one 64th off on the rule?`;
+    case 'strings swapped':
+      return `Could the ${name} have been read under the other string?`;
+    case 'wrong fret':
+      return `Could the ${name} have been read at a neighbouring fret?`;
+  }
+}

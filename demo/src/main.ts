@@ -1,0 +1,63 @@
+import type { AirBatch, Shop } from '@upright-elder/contract';
+import { dayOf, parseLength, seededChance } from '@upright-elder/core';
+import { v5 } from 'uuid';
+import { inventRoom } from './air.js';
+import { INSTRUMENTS, PEOPLE, ROOMS, SHOP } from './scenario.js';
+import { examine } from './truth.js';
+
+/** Writes the invented scenario over HTTP, like any client: `main.ts http://127.0.0.1:4747`. */
+const address = process.argv[2];
+if (!address) throw new Error('The address of a running server is needed, such as http://127.0.0.1:4747');
+
+const NAMESPACE = '5b7d2f3e-64a1-4b0e-9a53-2f6b8f0c1d77';
+const idOf = (name: string) => v5(name, NAMESPACE);
+
+async function send(method: string, path: string, body: unknown): Promise<unknown> {
+  const response = await fetch(`${address}/api/${path}`, { method, headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) });
+  if (!response.ok) throw new Error(`${method} ${path}: ${await response.text()}`);
+  return response.json();
+}
+
+const shop = (await (await fetch(`${address}/api/shop`)).json()) as Shop;
+const today = dayOf(shop.today);
+await send('PUT', 'shop', { ...SHOP, version: 0 });
+for (const person of PEOPLE) await send('PUT', `people/${idOf(person.name)}`, { ...person, version: 0 });
+
+const rooms = new Map(ROOMS.map((room) => [room.key, inventRoom({ ...room, id: idOf(room.name) }, today)]));
+for (const { room, air } of rooms.values()) {
+  await send('PUT', `rooms/${room.id}`, { version: 0, name: room.name, notes: room.notes });
+  const logged = air.slice(-Math.round(room.logged * 365.25) || air.length);
+  if (room.logged === 0) continue;
+  // a logger writes by night and by day; the day is a little drier
+  const readings = logged.flatMap(({ day, humidity, celsius }) =>
+    [0, 12].map((hour) => ({
+      at: new Date((day + hour / 24) * 86400000).toISOString(),
+      humidity: (humidity + (hour ? -1 : 1)).toFixed(1),
+      temperature: (celsius + (hour ? 0.8 : -0.8)).toFixed(1),
+    })),
+  );
+  for (let i = 0; i < readings.length; i += 2000) {
+    const batch: AirBatch = { unit: '°C', readings: readings.slice(i, i + 2000) };
+    await send('POST', `rooms/${room.id}/air`, batch);
+  }
+}
+
+for (const instrument of INSTRUMENTS) {
+  const { input, visits, seed, home } = instrument;
+  const id = idOf(input.nickname);
+  const room = rooms.get(home)!;
+  const chance = seededChance(seed);
+  const scale = parseLength(input.scale.text, input.scale.unit);
+  if (!scale.ok) throw new Error(`${input.nickname}: ${scale.reason}`);
+  await send('PUT', `instruments/${id}`, { ...input, version: 0, by: idOf(PEOPLE[0].name), homeRoomId: room.room.id });
+  for (const visit of visits) {
+    const examination = examine(instrument, visit, room, today, chance, { scale: scale.value, bodyJoin: input.bodyJoin });
+    await send('PUT', `examinations/${idOf(`${input.nickname} ${visit.daysAgo}`)}`, {
+      ...examination,
+      version: 0,
+      instrumentId: id,
+      by: idOf(PEOPLE[visit.by ?? 0].name),
+    });
+  }
+}
+console.log(`${INSTRUMENTS.length} instruments, ${INSTRUMENTS.reduce((sum, { visits }) => sum + visits.length, 0)} examinations, ${ROOMS.length} rooms.`);

@@ -1,0 +1,106 @@
+import type { ConditionsInput, ExaminationInput, InstrumentInput, ReadingInput } from '@upright-elder/contract';
+import { actionAt, COMPENSATION, isoDate, METRES_PER, normal, stanceOf, type Chance, type NeckGeometry } from '@upright-elder/core';
+import type { RoomTruth } from './air.js';
+
+/** What is really so about an invented instrument; heights in mm, hidden from the program. */
+export interface Truth {
+  gap: number;
+  relief: number;
+  straightedge: [bass: number, treble: number];
+  saddle: [bass: number, treble: number];
+  tilt: number;
+  belly: number;
+  /** rise at the saddle line per %MC, mm */
+  breathing: number;
+  /** rise at the saddle line per year, mm, and lean per year, degrees */
+  age: number;
+  lean: number;
+  /** the moisture at which the values above hold */
+  at: number;
+  /** settling per natural logarithm of days under tension, mm; the day it was strung up, as days ago */
+  settling?: { amount: number; strungDaysAgo: number };
+}
+
+export interface Visit {
+  daysAgo: number;
+  notes?: string;
+  afterWork?: boolean;
+  strings?: 'pitch' | 'slack';
+  /** who measures: 0 Isbel, 1 Tobin */
+  by?: 0 | 1;
+}
+
+export interface InventedInstrument {
+  input: Omit<InstrumentInput, 'by' | 'version' | 'homeRoomId'>;
+  truth: Truth;
+  visits: Visit[];
+  seed: number;
+}
+
+const mm = 1e-3;
+
+/** One examination read off the hidden truth, with the hand's and the tool's noise, written as a luthier writes. */
+export function examine(
+  instrument: InventedInstrument,
+  visit: Visit,
+  room: RoomTruth,
+  today: number,
+  chance: Chance,
+  neck: Omit<NeckGeometry, 'compensation'>,
+): Omit<ExaminationInput, 'instrumentId' | 'by' | 'version'> {
+  const { truth } = instrument;
+  const day = today - visit.daysAgo;
+  const moisture = room.woodOn(day);
+  const years = -visit.daysAgo / 365.25;
+  const strung = truth.settling ? truth.settling.strungDaysAgo - visit.daysAgo : null;
+  const settled = strung !== null && strung >= 0 ? truth.settling!.amount * Math.log1p(strung / 5) : 0;
+  const rise = truth.breathing * (moisture - truth.at) + truth.age * years + settled;
+  const slack = visit.strings === 'slack';
+  const relief = truth.relief + 0.015 * (moisture - truth.at) - (slack ? 0.12 : 0);
+  const noise = (sd: number) => sd * normal(chance);
+  const air = room.air[room.air.length - 1 - visit.daysAgo]!;
+
+  const sides = (['bass', 'treble'] as const).map((side, i) => {
+    const straightedge = truth.straightedge[i]! - rise + (slack ? 0.9 : 0);
+    const readings = { firstFretGap: truth.gap * mm, relief: relief * mm, straightedge: straightedge * mm, saddleShowing: truth.saddle[i]! * mm };
+    const geometry = { ...neck, compensation: COMPENSATION[side] };
+    return { side, straightedge, action: actionAt(stanceOf(geometry, readings), geometry, 12) / mm };
+  });
+  const reading = (quantity: ReadingInput['quantity'], side: ReadingInput['side'], text: string): ReadingInput => ({ quantity, side, text, unit: quantity === 'bridgeTilt' ? '°' : 'mm' });
+  const conditions: ConditionsInput = {
+    humidity: String(Math.round(air.humidity + noise(1))),
+    temperature: `${Math.round(air.celsius)}`,
+    temperatureUnit: '°C',
+    woodMoisture: (Math.round((moisture + noise(0.4)) * 2) / 2).toFixed(1),
+    strings: visit.strings ?? 'pitch',
+    timeAtPitch: strung !== null && strung >= 0 ? `${Math.max(1, Math.round(strung))} d` : null,
+    afterWork: visit.afterWork ?? false,
+    reliefFrom: 1,
+    reliefTo: neck.bodyJoin,
+  };
+  return {
+    date: isoDate(day),
+    conditions,
+    notes: visit.notes ?? '',
+    readings: [
+      ...sides.map(({ side, action }) => reading('action12', side, on64ths(action + noise(0.07)))),
+      reading('relief', 'both', thousandths(relief + noise(0.015))),
+      reading('firstFretGap', 'both', thousandths(truth.gap + noise(0.015))),
+      ...sides.map(({ side, straightedge }) => reading('straightedge', side, quarterMillimetres(straightedge + noise(0.08)))),
+      ...(['bass', 'treble'] as const).map((side, i) => reading('saddleShowing', side, (Math.round((truth.saddle[i]! + noise(0.03)) * 20) / 20).toFixed(2))),
+      reading('bridgeTilt', 'centre', (Math.round((truth.tilt + truth.lean * years + noise(0.08)) * 10) / 10).toFixed(1)),
+      reading('bellyBehindBridge', 'centre', (truth.belly + rise + noise(0.06)).toFixed(1)),
+    ],
+  };
+}
+
+/** A rule is read to half a 64th: `7/64`, `6.5/64`. */
+function on64ths(millimetres: number): string {
+  return `${Math.round((millimetres * mm) / METRES_PER['64ths'] / 0.5) * 0.5}/64`;
+}
+function thousandths(millimetres: number): string {
+  return `${Math.round((millimetres * mm) / METRES_PER.thou)} thou`;
+}
+function quarterMillimetres(millimetres: number): string {
+  return String(Math.round(millimetres * 4) / 4);
+}

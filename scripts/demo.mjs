@@ -1,0 +1,42 @@
+// npm run demo: the program with the invented scenario in ./data-demo, kept between starts.
+// --fresh writes the scenario anew; so does a change of the tables, which first moves the old folder aside.
+import { createHash } from 'node:crypto';
+import { existsSync, readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { endWith, ensureBuilt, ensurePackages, fail, filesUnder, ROOT, run, say, startServer } from './setup.mjs';
+
+const folder = join(ROOT, 'data-demo');
+const stamp = join(folder, 'scenario');
+const tables = createHash('sha256');
+for (const file of filesUnder('server/src/database/migrations')) tables.update(readFileSync(join(ROOT, file)));
+const wanted = tables.digest('hex');
+
+await ensurePackages();
+await ensureBuilt();
+
+const filled = existsSync(stamp) && readFileSync(stamp, 'utf8') === wanted;
+if (process.argv.includes('--fresh')) {
+  rmSync(folder, { recursive: true, force: true });
+} else if (!filled && existsSync(stamp)) {
+  const aside = `${folder}.before-${new Date().toISOString().slice(0, 19).replaceAll(':', '')}`;
+  renameSync(folder, aside);
+  say(`The tables have changed: the old demo data was moved to ${aside}.`);
+} else if (!filled) {
+  // a first start that was cut short left nothing worth keeping
+  rmSync(folder, { recursive: true, force: true });
+}
+
+const { child, opened } = startServer({ UPRIGHT_ELDER_DATA: folder }, { quietly: true });
+endWith(child);
+const address = await opened.catch((error) => fail(error.message));
+if (!existsSync(stamp)) {
+  say('Writing the scenario: Lantern Yard and the instruments of the Ferry Band, some seconds.');
+  const { code, output } = await run(process.execPath, ['--import', 'tsx', '--conditions=source', join(ROOT, 'demo/src/main.ts'), address], { quietly: true });
+  if (code !== 0) {
+    child.kill();
+    fail(`The scenario could not be written:\n${output}`);
+  }
+  say(output.trim());
+  writeFileSync(stamp, wanted);
+}
+say(`Upright Elder with its demo is open at ${address} (Ctrl C ends it).`);

@@ -1,0 +1,125 @@
+// What every command does first: packages installed, program built. Plain Node, since nothing is installed yet.
+import { spawn, spawnSync } from 'node:child_process';
+import { createHash } from 'node:crypto';
+import { existsSync, mkdirSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+
+export const ROOT = fileURLToPath(new URL('..', import.meta.url));
+const STAMPS = join(ROOT, '.setup');
+const LOCK_STAMP = join(ROOT, 'node_modules', '.upright-elder-lock');
+const SOURCES = ['core/src', 'contract/src', 'server/src', 'web/src', 'web/public'];
+const SOURCE_FILES = ['package-lock.json', 'tsconfig.base.json', 'web/index.html', 'web/vite.config.ts'];
+
+export function say(text) {
+  console.log(`· ${text}`);
+}
+
+/** Runs a command and shows what it prints; every so often says that it is still at it. */
+export function run(command, args, { quietly = false, patience = '', env = process.env } = {}) {
+  return new Promise((done) => {
+    const child = spawn(command, args, { cwd: ROOT, env, stdio: quietly ? ['ignore', 'pipe', 'pipe'] : ['ignore', 'inherit', 'inherit'] });
+    let output = '';
+    child.stdout?.on('data', (chunk) => (output += chunk));
+    child.stderr?.on('data', (chunk) => (output += chunk));
+    const began = Date.now();
+    const timer = patience && setInterval(() => say(`${patience} (${Math.round((Date.now() - began) / 1000)} s)`), 20000);
+    child.on('error', (error) => {
+      clearInterval(timer);
+      done({ code: 1, output: String(error) });
+    });
+    child.on('close', (code) => {
+      clearInterval(timer);
+      done({ code: code ?? 1, output });
+    });
+  });
+}
+
+const npm = process.platform === 'win32' ? 'npm.cmd' : 'npm';
+
+function checkNode() {
+  const [major, minor] = process.versions.node.split('.').map(Number);
+  if (major > 20 || (major === 20 && minor >= 19)) return;
+  fail(`Node.js 20.19 or newer is needed; this is ${process.versions.node}.`);
+}
+
+export function fail(text) {
+  console.error(`✕ ${text}`);
+  process.exit(1);
+}
+
+function digest(paths) {
+  const hash = createHash('sha256');
+  for (const path of paths) hash.update(path).update(readFileSync(join(ROOT, path)));
+  return hash.digest('hex');
+}
+
+export function filesUnder(folder) {
+  return readdirSync(join(ROOT, folder), { recursive: true, withFileTypes: true })
+    .filter((entry) => entry.isFile())
+    .map((entry) => join(entry.parentPath ?? entry.path, entry.name).slice(ROOT.length))
+    .sort();
+}
+
+/** Installs the packages of the lock file where they are not there yet. */
+export async function ensurePackages() {
+  checkNode();
+  const wanted = digest(['package-lock.json']);
+  const installed = existsSync(LOCK_STAMP) && readFileSync(LOCK_STAMP, 'utf8') === wanted;
+  if (!installed) {
+    say('Installing the packages the program is made of. The database module is compiled on this machine, which takes about two minutes.');
+    const { code, output } = await run(npm, ['ci', '--no-audit', '--no-fund'], { quietly: true, patience: 'still installing' });
+    if (code !== 0) fail(`The packages could not be installed. What npm said:\n${output}`);
+    writeFileSync(LOCK_STAMP, wanted);
+    say('Packages are installed.');
+  }
+  if (!databaseLoads()) {
+    say('The database module does not fit this Node.js; it is compiled anew, about two minutes.');
+    const { code, output } = await run(npm, ['rebuild', 'better-sqlite3'], { quietly: true, patience: 'still compiling' });
+    if (code !== 0 || !databaseLoads()) fail(`The database module could not be compiled; python3, make and a C++ compiler are needed.\n${output}`);
+  }
+}
+
+function databaseLoads() {
+  const test = spawnSync(process.execPath, ['-e', "new (require('better-sqlite3'))(':memory:').close()"], { cwd: ROOT });
+  return test.status === 0;
+}
+
+/** Builds core, contract, server and web where their sources changed since they were built. */
+export async function ensureBuilt() {
+  const wanted = digest([...SOURCE_FILES, ...SOURCES.flatMap(filesUnder)]);
+  const stamp = join(STAMPS, 'built');
+  const parts = ['core', 'contract', 'server', 'web'];
+  if (existsSync(stamp) && readFileSync(stamp, 'utf8') === wanted && parts.every((part) => existsSync(join(ROOT, part, 'dist')))) return;
+  say('Building the program, some seconds.');
+  const { code, output } = await run(npm, ['run', 'build'], { quietly: true, patience: 'still building' });
+  if (code !== 0) fail(`The build failed:\n${output}`);
+  mkdirSync(STAMPS, { recursive: true });
+  writeFileSync(stamp, wanted);
+}
+
+/** Starts the built server with the interface; resolves when it says its address. */
+export function startServer(env, { quietly = false } = {}) {
+  const child = spawn(process.execPath, [join(ROOT, 'server/dist/main.js')], {
+    cwd: ROOT,
+    env: { ...process.env, UPRIGHT_ELDER_WEB: join(ROOT, 'web/dist'), ...env },
+    stdio: ['ignore', 'pipe', 'inherit'],
+  });
+  const opened = new Promise((done, failed) => {
+    let text = '';
+    child.stdout.on('data', (chunk) => {
+      text += chunk;
+      if (!quietly) process.stdout.write(chunk);
+      const address = /open at (http:\/\/\S+)/u.exec(text)?.[1];
+      if (address) done(address);
+    });
+    child.on('exit', (code) => failed(new Error(`The server ended with code ${code}.`)));
+  });
+  return { child, opened };
+}
+
+/** Hands Ctrl C on to the server and ends with it. */
+export function endWith(child) {
+  for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => child.kill(signal));
+  child.on('exit', (code) => process.exit(code ?? 0));
+}

@@ -1,0 +1,62 @@
+import { useEffect } from 'react';
+
+/** Every key of the program, listed on the sheet that `?` opens. */
+export const KEYS: { where: string; keys: [string, string][] }[] = [
+  {
+    where: 'Everywhere outside a field',
+    keys: [
+      ['?', 'this sheet'],
+      ['g s', 'go to the shelf'],
+      ['g a', 'go to the air'],
+      ['g w', 'go to the shop'],
+      ['/', 'search the shelf'],
+      ['n', 'add an instrument'],
+    ],
+  },
+  {
+    where: 'On an instrument, outside a field',
+    keys: [
+      ['1', 'stance'],
+      ['2', 'examine'],
+      ['3', 'seasons'],
+      ['4', 'work'],
+    ],
+  },
+  {
+    where: 'While examining',
+    keys: [
+      ['Enter', 'next field'],
+      ['Shift Enter', 'field before'],
+      ['=', 'in a treble field: the bass value stands for both'],
+      [';', 'between repeats of a reading'],
+      ['← →', 'choose among strings at pitch, slack, off'],
+      ['Ctrl S', 'save the examination'],
+      ['Esc', 'leave the field; nothing typed is lost'],
+    ],
+  },
+];
+
+const inField = (target: EventTarget | null) =>
+  target instanceof HTMLElement && (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/u.test(target.tagName));
+
+/**
+ * Single keys and `g`-then-letter pairs, outside fields and dialogs.
+ *
+ * @param bindings key (`n`) or pair (`g s`) to what it does
+ */
+export function useKeys(bindings: Record<string, () => void>): void {
+  useEffect(() => {
+    let led = false;
+    const onKey = (event: KeyboardEvent) => {
+      if (event.key === 'Escape' && inField(event.target)) (event.target as HTMLElement).blur();
+      if (event.ctrlKey || event.metaKey || event.altKey || inField(event.target) || document.querySelector('[role=dialog]')) return;
+      const action = bindings[led ? `g ${event.key}` : event.key];
+      led = !led && event.key === 'g';
+      if (!action) return;
+      event.preventDefault();
+      action();
+    };
+    window.addEventListener('keydown', onKey);
+    return () => window.removeEventListener('keydown', onKey);
+  });
+}

@@ -1,0 +1,22 @@
+import { useEffect, useState } from 'react';
+
+type Scheme = 'light' | 'dark';
+const KEY = 'upright-elder.scheme';
+
+/** Light by day, dark for the evening: the system's choice until one is made here. */
+export function useScheme(): [Scheme, () => void] {
+  const [scheme, setScheme] = useState<Scheme>(() => {
+    const kept = localStorage.getItem(KEY);
+    if (kept === 'light' || kept === 'dark') return kept;
+    return matchMedia('(prefers-color-scheme: dark)').matches ? 'dark' : 'light';
+  });
+  useEffect(() => {
+    document.documentElement.dataset.scheme = scheme;
+  }, [scheme]);
+  const turn = () => {
+    const next = scheme === 'dark' ? 'light' : 'dark';
+    localStorage.setItem(KEY, next);
+    setScheme(next);
+  };
+  return [scheme, turn];
+}

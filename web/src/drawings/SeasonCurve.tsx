@@ -1,0 +1,121 @@
+import type { SeasonPoint, SideForecast } from '@upright-elder/contract';
+import { METRES_PER } from '@upright-elder/core';
+import { format } from 'date-fns';
+import { Area, ComposedChart, ErrorBar, Line, ReferenceLine, ResponsiveContainer, Scatter, Tooltip, XAxis, YAxis } from 'recharts';
+
+interface Props {
+  side: SideForecast;
+  season: SeasonPoint[];
+  today: string;
+  unit: '64ths' | 'thou' | 'mm';
+}
+
+const UNIT_NAMES = { '64ths': '64ths of an inch', thou: 'thousandths of an inch', mm: 'mm' };
+
+interface Row {
+  time: number;
+  moisture?: number;
+  median?: number;
+  band50?: [number, number];
+  band80?: [number, number];
+  band95?: [number, number];
+  reading?: number;
+  error?: number;
+}
+
+/** History with the season behind it, and the forecast with its bands. */
+export function SeasonCurve({ side, season, today, unit }: Props) {
+  const inUnit = (metres: number) => metres / METRES_PER[unit];
+  const pair = ([low, high]: [number, number]): [number, number] => [inUnit(low), inUnit(high)];
+  const rows: Row[] = [
+    ...season.map(({ date, moisture }): Row => ({ time: Date.parse(date), moisture })),
+    ...side.points.map(({ date, median, band50, band80, band95 }): Row => ({
+      time: Date.parse(date),
+      median: inUnit(median),
+      band50: pair(band50),
+      band80: pair(band80),
+      band95: pair(band95),
+    })),
+    ...side.history.map(({ date, value, sd }): Row => ({ time: Date.parse(date), reading: inUnit(value), error: inUnit(1.96 * sd) })),
+  ].sort((a, b) => a.time - b.time);
+  const heights = rows.flatMap(({ band95, reading, error }) => [...(band95 ?? []), ...(reading === undefined ? [] : [reading - error!, reading + error!])]);
+  const [windowLow, windowHigh] = pair(side.window);
+  const step = unit === '64ths' ? 1 : unit === 'thou' ? 20 : 0.5;
+  const low = Math.floor(Math.min(...heights, windowLow) / step) * step;
+  const high = Math.ceil(Math.max(...heights, windowHigh) / step) * step;
+  const ticks = Array.from({ length: Math.round((high - low) / step) + 1 }, (_, i) => low + i * step);
+  const moistures = season.map(({ moisture }) => moisture);
+  const months = monthStarts(rows[0]!.time, rows.at(-1)!.time);
+
+  return (
+    <div className="h-[400px]" role="img" aria-label={`Action of the ${side.side} side in ${UNIT_NAMES[unit]}: ${side.history.length} readings and a forecast for twelve months`}>
+      <ResponsiveContainer width="100%" height="100%">
+        <ComposedChart data={rows} margin={{ top: 12, right: 8, bottom: 4, left: 0 }} accessibilityLayer={false}>
+          <XAxis
+            dataKey="time"
+            type="number"
+            scale="time"
+            domain={['dataMin', 'dataMax']}
+            ticks={months}
+            tickFormatter={(time: number) => format(new Date(time), 'MMM yy')}
+            stroke="var(--faint)"
+            tick={{ fill: 'var(--faint)', fontSize: 14 }}
+          />
+          <YAxis
+            yAxisId="height"
+            domain={[low, high]}
+            ticks={ticks}
+            stroke="var(--faint)"
+            tick={{ fill: 'var(--ink)', fontSize: 15 }}
+            label={{ value: UNIT_NAMES[unit], angle: -90, position: 'insideLeft', fill: 'var(--faint)', fontSize: 14, dy: 60 }}
+            width={64}
+          />
+          <YAxis yAxisId="moisture" orientation="right" domain={[Math.min(...moistures) - 0.6, Math.max(...moistures) + 6]} hide />
+          <Area yAxisId="moisture" dataKey="moisture" baseValue="dataMin" stroke="none" fill="var(--damp)" fillOpacity={0.28} connectNulls isAnimationActive={false} tooltipType="none" activeDot={false} />
+          <Area yAxisId="height" dataKey="band95" stroke="none" fill="var(--ochre)" fillOpacity={0.14} isAnimationActive={false} connectNulls activeDot={false} />
+          <Area yAxisId="height" dataKey="band80" stroke="none" fill="var(--ochre)" fillOpacity={0.2} isAnimationActive={false} connectNulls activeDot={false} />
+          <Area yAxisId="height" dataKey="band50" stroke="none" fill="var(--ochre)" fillOpacity={0.3} isAnimationActive={false} connectNulls activeDot={false} />
+          <Line yAxisId="height" dataKey="median" stroke="var(--ink)" strokeWidth={2.5} dot={false} isAnimationActive={false} connectNulls activeDot={false} />
+          <ReferenceLine yAxisId="height" y={windowLow} stroke="var(--verdigris)" strokeDasharray="8 5" strokeWidth={2} />
+          <ReferenceLine yAxisId="height" y={windowHigh} stroke="var(--verdigris)" strokeDasharray="8 5" strokeWidth={2} />
+          <ReferenceLine yAxisId="height" x={Date.parse(today)} stroke="var(--ink)" label={{ value: 'today', position: 'insideTopRight', fill: 'var(--ink)', fontSize: 14 }} />
+          <Scatter yAxisId="height" dataKey="reading" fill="var(--ink)" isAnimationActive={false}>
+            <ErrorBar dataKey="error" width={6} strokeWidth={1.6} stroke="var(--ink)" direction="y" />
+          </Scatter>
+          <Tooltip content={({ active, payload }) => (active && payload?.[0] ? <RowWords row={payload[0].payload as Row} unit={UNIT_NAMES[unit]} /> : null)} />
+        </ComposedChart>
+      </ResponsiveContainer>
+    </div>
+  );
+}
+
+function RowWords({ row, unit }: { row: Row; unit: string }) {
+  const say = (value: number) => value.toFixed(2).replace(/\.?0+$/u, '');
+  return (
+    <div className="sheet px-3 py-2 text-[0.9rem]">
+      <p className="font-bold">{format(new Date(row.time), 'd MMM yyyy')}</p>
+      {row.median !== undefined && row.band80 && (
+        <p>
+          expected {say(row.median)}, four fifths {say(row.band80[0])} to {say(row.band80[1])} {unit}
+        </p>
+      )}
+      {row.reading !== undefined && (
+        <p>
+          read {say(row.reading)} {unit}
+        </p>
+      )}
+      {row.moisture !== undefined && <p>season’s wood {row.moisture.toFixed(1)} %MC</p>}
+    </div>
+  );
+}
+
+/** First days of every third month between two instants. */
+function monthStarts(from: number, to: number): number[] {
+  const starts: number[] = [];
+  const first = new Date(from);
+  for (let month = first.getUTCMonth() + 1; ; month++) {
+    const time = Date.UTC(first.getUTCFullYear(), month, 1);
+    if (time > to) return starts;
+    if (month % 3 === 1 || to - from < 500 * 86400000) starts.push(time);
+  }
+}

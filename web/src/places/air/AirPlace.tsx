@@ -1,0 +1,152 @@
+import type { AirTaken, Room } from '@upright-elder/contract';
+import { equilibriumMoisture, HUMIDITY_WINDOW, parsePercent, parseTemperature } from '@upright-elder/core';
+import { format } from 'date-fns';
+import { lazy, useState, type FormEvent } from 'react';
+import { useSearchParams } from 'react-router';
+import { toast } from 'sonner';
+import { Fetching } from '../../app/Fetching.js';
+import { send } from '../../data/api.js';
+import { useRefresh, useRoomAir, useRooms, useShop } from '../../data/hooks.js';
+import { newId } from '../../data/ids.js';
+import { refusals } from '../../data/save.js';
+import { TypedField } from '../../fields/TypedField.js';
+import { understoodPercent, understoodTemperature } from '../../fields/understood.js';
+
+const AirCurve = lazy(() => import('../../drawings/AirCurve.js'));
+
+/** Air: rooms, their logs, and what the wood in each is doing. */
+export function AirPlace() {
+  const rooms = useRooms();
+  const [params, setParams] = useSearchParams();
+  return (
+    <>
+      <h1 className="mb-3 text-[1.9rem]">The air</h1>
+      <Fetching of={rooms}>
+        {(all) => {
+          const room = all.find(({ id }) => id === params.get('room')) ?? all[0];
+          return (
+            <div className="grid items-start gap-4 lg:grid-cols-[19rem_minmax(0,1fr)]">
+              <aside className="sheet p-4">
+                <h2 className="text-[1.2rem]">Rooms</h2>
+                {all.length === 0 && <p>No room yet. An instrument’s home room carries its seasons.</p>}
+                <ul>
+                  {all.map(({ id, name, readings }) => (
+                    <li key={id}>
+                      <button type="button" aria-pressed={id === room?.id} onClick={() => setParams({ room: id })} className={`min-h-[44px] w-full border-l-4 px-3 text-left ${id === room?.id ? 'border-verdigris font-bold' : 'border-transparent'}`}>
+                        {name} <span className="block text-[0.85rem] font-normal text-faint">{readings.toLocaleString('en')} readings</span>
+                      </button>
+                    </li>
+                  ))}
+                </ul>
+                <AddRoom />
+              </aside>
+              {room && <RoomOf key={room.id} room={room} />}
+            </div>
+          );
+        }}
+      </Fetching>
+    </>
+  );
+}
+
+function AddRoom() {
+  const [name, setName] = useState('');
+  const [id, setId] = useState(newId);
+  const [refusal, setRefusal] = useState<string>();
+  const refresh = useRefresh();
+  const add = async (event: FormEvent) => {
+    event.preventDefault();
+    try {
+      await send<Room>('PUT', `rooms/${id}`, { version: 0, name: name.trim(), notes: '' });
+      setName('');
+      setId(newId());
+      setRefusal(undefined);
+      await refresh();
+    } catch (error) {
+      setRefusal(refusals(error).name);
+    }
+  };
+  return (
+    <form onSubmit={(event) => void add(event)} className="mt-3">
+      <label className="text-[0.9rem] font-bold">
+        Another room
+        <input className="field font-normal" value={name} onChange={(event) => setName(event.target.value)} autoComplete="off" aria-invalid={refusal ? true : undefined} />
+      </label>
+      {refusal && <p className="text-wax">✕ {refusal}</p>}
+      <button type="submit" className="quiet mt-2">
+        Add the room
+      </button>
+    </form>
+  );
+}
+
+function RoomOf({ room }: { room: Room }) {
+  const air = useRoomAir(room.id);
+  return (
+    <section className="sheet p-4">
+      <h2 className="text-[1.4rem]">{room.name}</h2>
+      <Fetching of={air}>
+        {({ days, basis }) => {
+          const last = days.at(-1);
+          return (
+            <>
+              {last && (
+                <p className="said">
+                  On {format(new Date(last.date), 'd MMMM yyyy')} it stood at {Math.round(last.humidity)} % RH and {last.temperature.toFixed(0)} °C
+                  {last.moisture !== null && `; thin wood rests at ${last.moisture.toFixed(1)} %MC`}. {airWords(last.humidity)}
+                </p>
+              )}
+              <p className="text-[0.95rem] text-faint">{basis}</p>
+              {days.length > 13 && <AirCurve days={days} />}
+            </>
+          );
+        }}
+      </Fetching>
+      <AddReading room={room} />
+    </section>
+  );
+}
+
+function airWords(humidity: number): string {
+  if (humidity < HUMIDITY_WINDOW.from) return 'That is dry: tops flatten, action drops, cracks open.';
+  if (humidity > HUMIDITY_WINDOW.to) return 'That is damp: bellies and action rise.';
+  return 'That is within what is tolerable.';
+}
+
+function AddReading({ room }: { room: Room }) {
+  const { data: shop } = useShop();
+  const [humidity, setHumidity] = useState('');
+  const [temperature, setTemperature] = useState('');
+  const [refused, setRefused] = useState<Record<string, string>>({});
+  const refresh = useRefresh();
+  if (!shop) return null;
+  const unit = shop.temperatureUnit;
+  const add = async (event: FormEvent) => {
+    event.preventDefault();
+    try {
+      const at = new Date().toISOString();
+      await send<AirTaken>('POST', `rooms/${room.id}/air`, { unit, readings: [{ at, humidity, temperature }] });
+      toast.success('The reading is kept.');
+      setHumidity('');
+      setTemperature('');
+      setRefused({});
+      await refresh();
+    } catch (error) {
+      setRefused(refusals(error));
+    }
+  };
+  const h = parsePercent(humidity);
+  const t = parseTemperature(temperature, unit);
+  return (
+    <form onSubmit={(event) => void add(event)} className="mt-3 grid max-w-[40rem] grid-cols-2 items-start gap-x-4 sm:grid-cols-3" noValidate>
+      <TypedField label="Humidity now" unit="% RH" value={humidity} onChange={setHumidity} parse={parsePercent} understood={understoodPercent} refusal={refused['readings.0.humidity']} />
+      <TypedField label="Temperature now" unit={unit} value={temperature} onChange={setTemperature} parse={(text) => parseTemperature(text, unit)} understood={(text) => understoodTemperature(text, unit)} refusal={refused['readings.0.temperature']} />
+      <div className="pt-[1.35rem]">
+        <button type="submit" className="act">
+          Keep the reading
+        </button>
+        {h.ok && t.ok && <p className="text-[0.88rem] text-faint">wood would rest at {equilibriumMoisture(h.value, t.value).toFixed(1)} %MC</p>}
+      </div>
+    </form>
+  );
+}

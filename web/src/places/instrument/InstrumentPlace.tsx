@@ -1,0 +1,60 @@
+import { STRING_SETS, TUNINGS } from '@upright-elder/core';
+import { NavLink, Outlet, useNavigate, useParams } from 'react-router';
+import { Fetching } from '../../app/Fetching.js';
+import { useKeys } from '../../app/keys.js';
+import { useInstrument } from '../../data/hooks.js';
+
+const PAGES = [
+  { to: 'stance', label: 'Stance' },
+  { to: 'examine', label: 'Examine' },
+  { to: 'seasons', label: 'Seasons' },
+  { to: 'work', label: 'Work' },
+];
+
+/** An instrument with its pages in working order. */
+export function InstrumentPlace() {
+  const { id } = useParams() as { id: string };
+  const navigate = useNavigate();
+  const go = (page: string) => () => void navigate(`/instruments/${id}/${page}`);
+  useKeys({ '1': go('stance'), '2': go('examine'), '3': go('seasons'), '4': go('work') });
+  return (
+    <Fetching of={useInstrument(id)}>
+      {(instrument) => (
+        <>
+          <div className="flex flex-wrap items-end gap-x-6 gap-y-1">
+            <div className="min-w-0">
+              <h1 className="text-[1.9rem] leading-tight">{instrument.nickname}</h1>
+              <p className="text-[0.95rem] text-faint">
+                {[instrument.maker, instrument.owner, STRING_SETS[instrument.stringSet].name, TUNINGS[instrument.tuning].name, `pull ${Math.round(instrument.stringPull)} N`]
+                  .filter(Boolean)
+                  .join(' · ')}
+              </p>
+            </div>
+            <nav aria-label="Pages of the instrument" className="ml-auto flex flex-wrap">
+              {PAGES.map(({ to, label }, i) => (
+                <NavLink
+                  key={to}
+                  to={to}
+                  className={({ isActive }) =>
+                    `flex min-h-[44px] items-center gap-2 border-b-4 px-4 font-serif text-[1.15rem] ${isActive ? 'border-verdigris font-semibold' : 'border-transparent'}`
+                  }
+                >
+                  {label}
+                  <kbd className="hidden rounded-[3px] border border-rule px-1.5 font-sans text-[0.75rem] text-faint md:inline" aria-hidden="true">
+                    {i + 1}
+                  </kbd>
+                </NavLink>
+              ))}
+              <NavLink to="details" className={({ isActive }) => `flex min-h-[44px] items-center border-b-4 px-4 text-[1rem] ${isActive ? 'border-verdigris font-bold' : 'border-transparent text-faint'}`}>
+                Details
+              </NavLink>
+            </nav>
+          </div>
+          <div className="mt-3">
+            <Outlet />
+          </div>
+        </>
+      )}
+    </Fetching>
+  );
+}

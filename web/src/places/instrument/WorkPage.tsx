@@ -1,0 +1,138 @@
+import type { Budget, Judgement, Step } from '@upright-elder/contract';
+import { CAUTIONS_DEFER, printLength, QUANTITIES, sayAction, TREATMENTS, type BudgetCause } from '@upright-elder/core';
+import { format } from 'date-fns';
+import { Link, useParams } from 'react-router';
+import { Fetching } from '../../app/Fetching.js';
+import { useJudgement } from '../../data/hooks.js';
+import { BudgetBars } from '../../drawings/BudgetBars.js';
+
+const CAUSE_NAMES: Record<BudgetCause, string> = {
+  season: 'Season',
+  nut: 'Nut',
+  relief: 'Relief and the turn it gives the board',
+  plane: 'Neck plane and bridge',
+  saddle: 'Saddle',
+  unexplained: 'Not explained',
+};
+
+/** Work: the action budget and the first repair order it leads to. */
+export function WorkPage() {
+  const { id } = useParams() as { id: string };
+  return <Fetching of={useJudgement(id)}>{(judgement) => <WorkOf judgement={judgement} />}</Fetching>;
+}
+
+function WorkOf({ judgement }: { judgement: Judgement }) {
+  const { verdict, budgets, order, questions, date } = judgement;
+  return (
+    <div className="grid gap-4 xl:grid-cols-[27rem_minmax(0,1fr)]">
+      <div>
+        <section className="sheet p-4">
+          <p className="said">{verdict}</p>
+          {date && <p className="mt-1 text-[0.9rem] text-faint">Stands on the examination of {format(new Date(date), 'd MMMM yyyy')}.</p>}
+          {questions.length > 0 && (
+            <>
+              <h3 className="mt-3 text-[1.1rem]">To be known first</h3>
+              <ul className="list-disc pl-5">
+                {questions.map((question) => (
+                  <li key={question}>{question}</li>
+                ))}
+              </ul>
+            </>
+          )}
+          {budgets.length === 0 && (
+            <Link to="../examine" className="act mt-4">
+              Examine it now
+            </Link>
+          )}
+        </section>
+        {budgets.map((budget) => (
+          <BudgetOf key={budget.side} budget={budget} />
+        ))}
+      </div>
+      <section aria-label="Repair order">
+        <h2 className="mb-2 text-[1.4rem]">Repair order</h2>
+        {order.length === 0 ? (
+          <p className="sheet said p-4">Nothing to be done now.</p>
+        ) : (
+          <ol className="sheet">
+            {order.map((step) => (
+              <StepOf key={step.id} step={step} />
+            ))}
+          </ol>
+        )}
+        {order.some(({ cautions }) => cautions.length > 0) && <p className="mt-2 text-[0.9rem] text-faint">{CAUTIONS_DEFER}</p>}
+      </section>
+    </div>
+  );
+}
+
+function BudgetOf({ budget }: { budget: Budget }) {
+  const { side, actual, target, total, parts } = budget;
+  const off = Math.round((total / 0.0254) * 64 * 10) / 10;
+  return (
+    <section className="sheet mt-3 p-4" aria-label={`Action budget, ${side}`}>
+      <div className="flex items-baseline justify-between gap-2">
+        <h3 className="text-[1.2rem]">{side === 'bass' ? 'Bass' : 'Treble'}</h3>
+        <p>
+          <span className="text-[1.65rem] font-bold">{sayAction(actual)}</span> <span className="text-faint">wanted {sayAction(target)}</span>
+        </p>
+      </div>
+      <p className="text-[0.95rem]">
+        {Math.abs(off) < 0.05 ? 'On its target.' : `${Math.abs(off)}/64 too ${total > 0 ? 'high' : 'low'} (${printLength(Math.abs(total), 'mm')}). What gives how much:`}
+      </p>
+      <BudgetBars
+        parts={parts.map(({ cause, value, sd, evidence }) => ({
+          name: CAUSE_NAMES[cause],
+          value,
+          sd,
+          title: `Stands on: ${evidence.map((quantity) => QUANTITIES[quantity].name.toLowerCase()).join(', ')}`,
+        }))}
+      />
+    </section>
+  );
+}
+
+const range = ([from, to]: [number, number]) => (from === to ? `${from}` : `${from}–${to}`);
+const hours = (span: [number, number]) => (span[1] >= 48 ? `${range([Math.round(span[0] / 24), Math.round(span[1] / 24)])} d` : `${range(span)} h`);
+const UNDO = ['', 'leaves no trace', 'easily undone', 'undone with work', 'hardly undone', 'permanent'];
+
+function StepOf({ step }: { step: Step }) {
+  const { place, name, why, after, gate, hands, wait, undo, cautions } = step;
+  return (
+    <li className="grid grid-cols-[2.6rem_minmax(0,1fr)] gap-x-2 border-b border-rule px-4 py-3 last:border-b-0">
+      <span className="font-serif text-[1.65rem] leading-none font-semibold text-verdigris">{place}</span>
+      <div>
+        <div className="flex flex-wrap items-baseline justify-between gap-x-4">
+          <h3 className="text-[1.15rem]">{name}</h3>
+          <span className="text-[0.9rem] text-faint">
+            hands {hours(hands)}
+            {wait[1] > 0 && `, then wait ${hours(wait)}`} · {undo[0] === undo[1] ? UNDO[undo[0]] : `${UNDO[undo[0]]} to ${UNDO[undo[1]]}`}
+          </span>
+        </div>
+        <p>{why}</p>
+        {gate && (
+          <p className="text-[0.95rem]">
+            <strong>Before it starts:</strong> {gate}
+          </p>
+        )}
+        {(after.length > 0 || cautions.length > 0) && (
+          <details>
+            <summary className="cursor-pointer text-[0.9rem] text-faint">
+              why here{cautions.length > 0 && ' · cautions'}
+            </summary>
+            <ul className="list-disc pl-5 text-[0.95rem]">
+              {after.map((arrow) => (
+                <li key={arrow.id}>
+                  After “{TREATMENTS[arrow.id].name}”: {arrow.because}.
+                </li>
+              ))}
+              {cautions.map((caution) => (
+                <li key={caution}>▲ {caution}</li>
+              ))}
+            </ul>
+          </details>
+        )}
+      </div>
+    </li>
+  );
+}

@@ -1,0 +1,144 @@
+import type { Slip } from '@upright-elder/contract';
+import { format } from 'date-fns';
+import { useRef, useState } from 'react';
+import { Link, useNavigate, useSearchParams } from 'react-router';
+import { Fetching } from '../../app/Fetching.js';
+import { useKeys } from '../../app/keys.js';
+import { usePeople, useShelf } from '../../data/hooks.js';
+import { MiniStance } from '../../drawings/MiniStance.js';
+import { WeightMark } from '../../fields/WeightMark.js';
+import { AddPerson } from '../shop/AddPerson.js';
+
+const ORDERS = { urgency: 'most urgent first', name: 'by name', measured: 'longest not measured first' };
+type Order = keyof typeof ORDERS;
+const WEIGHTS: Slip['weight'][] = ['act', 'watch', 'unknown', 'well'];
+
+/** The shelf: all instruments, each as a slip with its little stance and its most urgent sentence. */
+export function ShelfPlace() {
+  const [params, setParams] = useSearchParams();
+  const search = params.get('search') ?? '';
+  const page = Number(params.get('page') ?? 1);
+  const [order, setOrder] = useState<Order>('urgency');
+  const [only, setOnly] = useState<Slip['weight'] | 'due' | ''>('');
+  const field = useRef<HTMLInputElement>(null);
+  const navigate = useNavigate();
+  const people = usePeople();
+  const shelf = useShelf(page, search);
+  useKeys({ '/': () => field.current?.focus() });
+
+  if (people.data?.length === 0) {
+    return (
+      <section className="sheet mx-auto max-w-[40rem] p-6">
+        <h1 className="text-[1.8rem]">A bench book that does sums</h1>
+        <p className="said mt-2">First of all: who works here? Every reading carries the name of the hand that took it.</p>
+        <AddPerson first />
+      </section>
+    );
+  }
+  return (
+    <>
+      <div className="mb-3 flex flex-wrap items-end gap-3">
+        <h1 className="mr-auto text-[1.9rem] leading-tight">The shelf</h1>
+        <label className="text-[0.9rem]">
+          Search
+          <input ref={field} type="search" className="field block w-56" value={search} onChange={(event) => setParams(event.target.value ? { search: event.target.value } : {}, { replace: true })} placeholder="name, maker, owner" />
+        </label>
+        <label className="text-[0.9rem]">
+          Show
+          <select className="field block w-40" value={only} onChange={(event) => setOnly(event.target.value as typeof only)}>
+            <option value="">all</option>
+            <option value="due">due for measuring</option>
+            <option value="act">to do</option>
+            <option value="watch">watch</option>
+            <option value="well">well</option>
+          </select>
+        </label>
+        <label className="text-[0.9rem]">
+          Order
+          <select className="field block w-60" value={order} onChange={(event) => setOrder(event.target.value as Order)}>
+            {Object.entries(ORDERS).map(([value, name]) => (
+              <option key={value} value={value}>
+                {name}
+              </option>
+            ))}
+          </select>
+        </label>
+        <Link to="/instruments/new" className="act">
+          Add an instrument
+        </Link>
+      </div>
+      <Fetching of={shelf}>
+        {({ slips, total }) => {
+          const shown = arranged(slips, order, only);
+          if (total === 0 && search === '') {
+            return (
+              <div className="sheet p-6">
+                <p className="said">The shelf is empty.</p>
+                <p className="mt-1">Add the first instrument, then examine it at pitch: the stance, the seasons and a first repair order follow from that.</p>
+                <button type="button" className="act mt-4" onClick={() => void navigate('/instruments/new')}>
+                  Add an instrument
+                </button>
+              </div>
+            );
+          }
+          return (
+            <>
+              {shown.length === 0 && <p className="said">Nothing on this page of the shelf fits.</p>}
+              <ul className="grid gap-3 lg:grid-cols-2">
+                {shown.map((slip) => (
+                  <SlipOf key={slip.id} slip={slip} />
+                ))}
+              </ul>
+              {total > 100 && <Pages page={page} pages={Math.ceil(total / 100)} onPage={(next) => setParams({ ...(search ? { search } : {}), page: String(next) })} />}
+            </>
+          );
+        }}
+      </Fetching>
+    </>
+  );
+}
+
+function arranged(slips: Slip[], order: Order, only: Slip['weight'] | 'due' | ''): Slip[] {
+  const shown = slips.filter(({ due, weight }) => only === '' || (only === 'due' ? due : weight === only));
+  if (order === 'urgency') return shown.sort((a, b) => WEIGHTS.indexOf(a.weight) - WEIGHTS.indexOf(b.weight));
+  if (order === 'measured') return shown.sort((a, b) => (a.lastExamined ?? '').localeCompare(b.lastExamined ?? ''));
+  return shown;
+}
+
+function SlipOf({ slip }: { slip: Slip }) {
+  return (
+    <li className="sheet relative flex gap-3 border-l-[6px] p-3 pl-3.5 hover:border-l-verdigris">
+      <MiniStance slip={slip} />
+      <div className="min-w-0 flex-1">
+        <div className="flex items-baseline justify-between gap-2">
+          <h2 className="text-[1.3rem]">
+            <Link to={`/instruments/${slip.id}/stance`} className="after:absolute after:inset-0">
+              {slip.nickname}
+            </Link>
+          </h2>
+          <WeightMark weight={slip.weight} />
+        </div>
+        <p className="truncate text-[0.9rem] text-faint">{[slip.maker, slip.owner].filter(Boolean).join(' · ')}</p>
+        <p className="mt-1 font-serif text-[1.05rem] leading-snug">{slip.sentence}</p>
+        <p className="mt-1 text-[0.9rem]">
+          {slip.lastExamined ? `measured ${format(new Date(slip.lastExamined), 'd MMM yyyy')}` : 'never measured'}
+          {slip.due && <strong className="ml-2 text-ochre">▲ due for measuring</strong>}
+        </p>
+      </div>
+    </li>
+  );
+}
+
+function Pages({ page, pages, onPage }: { page: number; pages: number; onPage: (page: number) => void }) {
+  return (
+    <nav aria-label="Pages of the shelf" className="mt-4 flex items-center gap-3">
+      <button type="button" className="quiet" disabled={page <= 1} onClick={() => onPage(page - 1)}>
+        Before
+      </button>
+      page {page} of {pages}
+      <button type="button" className="quiet" disabled={page >= pages} onClick={() => onPage(page + 1)}>
+        Next
+      </button>
+    </nav>
+  );
+}

@@ -1,0 +1,50 @@
+import { ROLES, type Person, type Role } from '@upright-elder/contract';
+import { useState, type FormEvent } from 'react';
+import { toast } from 'sonner';
+import { send } from '../../data/api.js';
+import { useRefresh } from '../../data/hooks.js';
+import { newId } from '../../data/ids.js';
+import { pickPerson } from '../../data/person.js';
+import { refusals } from '../../data/save.js';
+
+export function AddPerson({ first = false }: { first?: boolean }) {
+  const [id, setId] = useState(newId);
+  const [name, setName] = useState('');
+  const [role, setRole] = useState<Role>(first ? 'owner' : 'luthier');
+  const [refusal, setRefusal] = useState<string>();
+  const refresh = useRefresh();
+  const add = async (event: FormEvent) => {
+    event.preventDefault();
+    try {
+      const person = await send<Person>('PUT', `people/${id}`, { version: 0, name: name.trim(), role });
+      if (first) pickPerson(person.id);
+      toast.success(`${person.name} is at the bench.`);
+      setName('');
+      setId(newId());
+      setRefusal(undefined);
+      await refresh();
+    } catch (error) {
+      setRefusal(refusals(error).name);
+    }
+  };
+  return (
+    <form onSubmit={(event) => void add(event)} className="mt-3 flex flex-wrap items-end gap-3">
+      <label className="text-[0.9rem] font-bold">
+        Name
+        <input className="field block w-64 font-normal" value={name} aria-invalid={refusal ? true : undefined} onChange={(event) => setName(event.target.value)} autoComplete="off" />
+      </label>
+      <label className="text-[0.9rem] font-bold">
+        Role
+        <select className="field block w-40 font-normal" value={role} onChange={(event) => setRole(event.target.value as Role)}>
+          {ROLES.map((one) => (
+            <option key={one}>{one}</option>
+          ))}
+        </select>
+      </label>
+      <button type="submit" className="act">
+        Add
+      </button>
+      {refusal && <p className="w-full text-wax">✕ {refusal}</p>}
+    </form>
+  );
+}
