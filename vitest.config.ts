@@ -11,7 +11,13 @@ export default defineConfig({
       { extends: true, test: { name: 'web', include: ['web/**/*.test.ts'] } },
       {
         extends: true,
-        test: { name: 'e2e', include: ['e2e/**/*.test.ts'], testTimeout: 120000, hookTimeout: 120000, fileParallelism: false },
+        test: {
+          name: 'e2e',
+          include: ['e2e/**/*.test.ts'],
+          testTimeout: 120000,
+          hookTimeout: 120000,
+          fileParallelism: false,
+        },
       },
     ],
   },

@@ -3,12 +3,23 @@
 import { createHash } from 'node:crypto';
 import { existsSync, readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { endWith, ensureBuilt, ensurePackages, fail, filesUnder, ROOT, run, say, startServer } from './setup.mjs';
+import {
+  endWith,
+  ensureBuilt,
+  ensurePackages,
+  fail,
+  filesUnder,
+  ROOT,
+  run,
+  say,
+  startServer,
+} from './setup.mjs';
 
 const folder = join(ROOT, 'data-demo');
 const stamp = join(folder, 'scenario');
 const tables = createHash('sha256');
-for (const file of filesUnder('server/src/database/migrations')) tables.update(readFileSync(join(ROOT, file)));
+for (const file of filesUnder('server/src/database/migrations'))
+  tables.update(readFileSync(join(ROOT, file)));
 const wanted = tables.digest('hex');
 
 await ensurePackages();
@@ -31,7 +42,11 @@ endWith(child);
 const address = await opened.catch((error) => fail(error.message));
 if (!existsSync(stamp)) {
   say('Writing the scenario: Lantern Yard and the instruments of the Ferry Band, some seconds.');
-  const { code, output } = await run(process.execPath, ['--import', 'tsx', '--conditions=source', join(ROOT, 'demo/src/main.ts'), address], { quietly: true });
+  const { code, output } = await run(
+    process.execPath,
+    ['--import', 'tsx', '--conditions=source', join(ROOT, 'demo/src/main.ts'), address],
+    { quietly: true },
+  );
   if (code !== 0) {
     child.kill();
     fail(`The scenario could not be written:\n${output}`);

@@ -18,12 +18,17 @@ export function say(text) {
 /** Runs a command and shows what it prints; every so often says that it is still at it. */
 export function run(command, args, { quietly = false, patience = '', env = process.env } = {}) {
   return new Promise((done) => {
-    const child = spawn(command, args, { cwd: ROOT, env, stdio: quietly ? ['ignore', 'pipe', 'pipe'] : ['ignore', 'inherit', 'inherit'] });
+    const child = spawn(command, args, {
+      cwd: ROOT,
+      env,
+      stdio: quietly ? ['ignore', 'pipe', 'pipe'] : ['ignore', 'inherit', 'inherit'],
+    });
     let output = '';
     child.stdout?.on('data', (chunk) => (output += chunk));
     child.stderr?.on('data', (chunk) => (output += chunk));
     const began = Date.now();
-    const timer = patience && setInterval(() => say(`${patience} (${Math.round((Date.now() - began) / 1000)} s)`), 20000);
+    const timer =
+      patience && setInterval(() => say(`${patience} (${Math.round((Date.now() - began) / 1000)} s)`), 20000);
     child.on('error', (error) => {
       clearInterval(timer);
       done({ code: 1, output: String(error) });
@@ -67,21 +72,34 @@ export async function ensurePackages() {
   const wanted = digest(['package-lock.json']);
   const installed = existsSync(LOCK_STAMP) && readFileSync(LOCK_STAMP, 'utf8') === wanted;
   if (!installed) {
-    say('Installing the packages the program is made of. The database module is compiled on this machine, which takes about two minutes.');
-    const { code, output } = await run(npm, ['ci', '--no-audit', '--no-fund'], { quietly: true, patience: 'still installing' });
+    say(
+      'Installing the packages the program is made of. The database module is compiled on this machine, which takes about two minutes.',
+    );
+    const { code, output } = await run(npm, ['ci', '--no-audit', '--no-fund'], {
+      quietly: true,
+      patience: 'still installing',
+    });
     if (code !== 0) fail(`The packages could not be installed. What npm said:\n${output}`);
     writeFileSync(LOCK_STAMP, wanted);
     say('Packages are installed.');
   }
   if (!databaseLoads()) {
     say('The database module does not fit this Node.js; it is compiled anew, about two minutes.');
-    const { code, output } = await run(npm, ['rebuild', 'better-sqlite3'], { quietly: true, patience: 'still compiling' });
-    if (code !== 0 || !databaseLoads()) fail(`The database module could not be compiled; python3, make and a C++ compiler are needed.\n${output}`);
+    const { code, output } = await run(npm, ['rebuild', 'better-sqlite3'], {
+      quietly: true,
+      patience: 'still compiling',
+    });
+    if (code !== 0 || !databaseLoads())
+      fail(
+        `The database module could not be compiled; python3, make and a C++ compiler are needed.\n${output}`,
+      );
   }
 }
 
 function databaseLoads() {
-  const test = spawnSync(process.execPath, ['-e', "new (require('better-sqlite3'))(':memory:').close()"], { cwd: ROOT });
+  const test = spawnSync(process.execPath, ['-e', "new (require('better-sqlite3'))(':memory:').close()"], {
+    cwd: ROOT,
+  });
   return test.status === 0;
 }
 
@@ -90,7 +108,12 @@ export async function ensureBuilt() {
   const wanted = digest([...SOURCE_FILES, ...SOURCES.flatMap(filesUnder)]);
   const stamp = join(STAMPS, 'built');
   const parts = ['core', 'contract', 'server', 'web'];
-  if (existsSync(stamp) && readFileSync(stamp, 'utf8') === wanted && parts.every((part) => existsSync(join(ROOT, part, 'dist')))) return;
+  if (
+    existsSync(stamp) &&
+    readFileSync(stamp, 'utf8') === wanted &&
+    parts.every((part) => existsSync(join(ROOT, part, 'dist')))
+  )
+    return;
   say('Building the program, some seconds.');
   const { code, output } = await run(npm, ['run', 'build'], { quietly: true, patience: 'still building' });
   if (code !== 0) fail(`The build failed:\n${output}`);

@@ -1,6 +1,29 @@
-import { QUANTITY_IDS, READING_UNITS, SIDES, type QuantityId, type ReadingUnit, type Side, type TemperatureUnit } from '@upright-elder/core';
+import {
+  QUANTITY_IDS,
+  READING_UNITS,
+  SIDES,
+  type QuantityId,
+  type ReadingUnit,
+  type Side,
+  type TemperatureUnit,
+} from '@upright-elder/core';
 import { Type } from 'class-transformer';
-import { ArrayMaxSize, IsArray, IsBoolean, IsIn, IsInt, IsNumber, IsOptional, IsString, IsUUID, Matches, Max, MaxLength, Min, ValidateNested } from 'class-validator';
+import {
+  ArrayMaxSize,
+  IsArray,
+  IsBoolean,
+  IsIn,
+  IsInt,
+  IsNumber,
+  IsOptional,
+  IsString,
+  IsUUID,
+  Matches,
+  Max,
+  MaxLength,
+  Min,
+  ValidateNested,
+} from 'class-validator';
 import { TEMPERATURE_UNITS } from './air.js';
 
 export const STRING_STATES = ['pitch', 'slack', 'off'] as const;

@@ -1,6 +1,15 @@
 import type { Weight } from '@upright-elder/core';
 import { Type } from 'class-transformer';
-import { IsArray, IsBoolean, IsIn, IsInt, IsNumber, IsOptional, IsString, ValidateNested } from 'class-validator';
+import {
+  IsArray,
+  IsBoolean,
+  IsIn,
+  IsInt,
+  IsNumber,
+  IsOptional,
+  IsString,
+  ValidateNested,
+} from 'class-validator';
 
 export const WEIGHTS: Weight[] = ['act', 'watch', 'unknown', 'well'];
 

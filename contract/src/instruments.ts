@@ -1,6 +1,29 @@
-import { PLAYING_STYLES, SPECIES_IDS, STRING_SET_IDS, TUNING_IDS, type PlayingStyle, type SpeciesId, type StringSetId, type TuningId } from '@upright-elder/core';
+import {
+  PLAYING_STYLES,
+  SPECIES_IDS,
+  STRING_SET_IDS,
+  TUNING_IDS,
+  type PlayingStyle,
+  type SpeciesId,
+  type StringSetId,
+  type TuningId,
+} from '@upright-elder/core';
 import { Type } from 'class-transformer';
-import { IsArray, IsBoolean, IsIn, IsInt, IsNotEmpty, IsNumber, IsOptional, IsString, IsUUID, Max, MaxLength, Min, ValidateNested } from 'class-validator';
+import {
+  IsArray,
+  IsBoolean,
+  IsIn,
+  IsInt,
+  IsNotEmpty,
+  IsNumber,
+  IsOptional,
+  IsString,
+  IsUUID,
+  Max,
+  MaxLength,
+  Min,
+  ValidateNested,
+} from 'class-validator';
 import { Length, TypedLength } from './lengths.js';
 
 export const INSTRUMENT_TYPES = ['flat-top', 'archtop'] as const;
@@ -130,20 +153,30 @@ export class InstrumentInput extends InstrumentFacts {
 }
 
 /** The lengths of an instrument, by field; the same list serves server and form. */
-export const INSTRUMENT_LENGTHS = ['scale', 'targetBass', 'targetTreble', 'heelDepth', 'extension', 'bodyLength', 'bodyWidth', 'archHeight'] as const;
+export const INSTRUMENT_LENGTHS = [
+  'scale',
+  'targetBass',
+  'targetTreble',
+  'heelDepth',
+  'extension',
+  'bodyLength',
+  'bodyWidth',
+  'archHeight',
+] as const;
 export type InstrumentLength = (typeof INSTRUMENT_LENGTHS)[number];
 
 /** What each length can be, m: outside is refused with these words. */
-export const INSTRUMENT_LENGTH_LIMITS: Record<InstrumentLength, { from: number; to: number; range: string }> = {
-  scale: { from: 0.3, to: 1, range: 'from 300 to 1000 mm (12 to 39 in)' },
-  targetBass: { from: 0.0005, to: 0.012, range: 'from 0.5 to 12 mm' },
-  targetTreble: { from: 0.0005, to: 0.012, range: 'from 0.5 to 12 mm' },
-  heelDepth: { from: 0.03, to: 0.2, range: 'from 30 to 200 mm' },
-  extension: { from: 0, to: 0.25, range: 'from 0 to 250 mm' },
-  bodyLength: { from: 0.2, to: 0.7, range: 'from 200 to 700 mm' },
-  bodyWidth: { from: 0.15, to: 0.6, range: 'from 150 to 600 mm' },
-  archHeight: { from: 0.003, to: 0.05, range: 'from 3 to 50 mm' },
-};
+export const INSTRUMENT_LENGTH_LIMITS: Record<InstrumentLength, { from: number; to: number; range: string }> =
+  {
+    scale: { from: 0.3, to: 1, range: 'from 300 to 1000 mm (12 to 39 in)' },
+    targetBass: { from: 0.0005, to: 0.012, range: 'from 0.5 to 12 mm' },
+    targetTreble: { from: 0.0005, to: 0.012, range: 'from 0.5 to 12 mm' },
+    heelDepth: { from: 0.03, to: 0.2, range: 'from 30 to 200 mm' },
+    extension: { from: 0, to: 0.25, range: 'from 0 to 250 mm' },
+    bodyLength: { from: 0.2, to: 0.7, range: 'from 200 to 700 mm' },
+    bodyWidth: { from: 0.15, to: 0.6, range: 'from 150 to 600 mm' },
+    archHeight: { from: 0.003, to: 0.05, range: 'from 3 to 50 mm' },
+  };
 
 /** An instrument as stored. */
 export class Instrument extends InstrumentFacts {

@@ -1,4 +1,11 @@
-import { BUDGET_CAUSES, QUANTITY_IDS, TREATMENT_IDS, type BudgetCause, type QuantityId, type TreatmentId } from '@upright-elder/core';
+import {
+  BUDGET_CAUSES,
+  QUANTITY_IDS,
+  TREATMENT_IDS,
+  type BudgetCause,
+  type QuantityId,
+  type TreatmentId,
+} from '@upright-elder/core';
 import { Type } from 'class-transformer';
 import { IsArray, IsIn, IsInt, IsNumber, IsOptional, IsString, ValidateNested } from 'class-validator';
 

@@ -1,5 +1,20 @@
-import { QUANTITY_IDS, READING_UNITS, type QuantityId, type ReadingUnit, type TemperatureUnit } from '@upright-elder/core';
-import { IsIn, IsInt, IsNotEmpty, IsObject, IsString, MaxLength, Min, registerDecorator } from 'class-validator';
+import {
+  QUANTITY_IDS,
+  READING_UNITS,
+  type QuantityId,
+  type ReadingUnit,
+  type TemperatureUnit,
+} from '@upright-elder/core';
+import {
+  IsIn,
+  IsInt,
+  IsNotEmpty,
+  IsObject,
+  IsString,
+  MaxLength,
+  Min,
+  registerDecorator,
+} from 'class-validator';
 import { TEMPERATURE_UNITS } from './air.js';
 
 /** Every key is a quantity and every value a unit of readings. */
@@ -16,7 +31,8 @@ function IsUnitsByQuantity() {
           value !== null &&
           Object.entries(value).every(
             ([quantity, unit]) =>
-              (QUANTITY_IDS as readonly string[]).includes(quantity) && (READING_UNITS as readonly unknown[]).includes(unit),
+              (QUANTITY_IDS as readonly string[]).includes(quantity) &&
+              (READING_UNITS as readonly unknown[]).includes(unit),
           ),
       },
     });

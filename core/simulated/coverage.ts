@@ -1,4 +1,12 @@
-import { actionSensitivity, AirLog, calibrate, climateOfLog, comingMoisture, expectOn, woodMoisture } from '../src/index.js';
+import {
+  actionSensitivity,
+  AirLog,
+  calibrate,
+  climateOfLog,
+  comingMoisture,
+  expectOn,
+  woodMoisture,
+} from '../src/index.js';
 import { simulateInstrument } from './instruments.js';
 
 /** Share of simulated instruments whose truth, six months after the last visit, lay inside the bands. */
@@ -24,7 +32,10 @@ export function coverage(visitCount: number, instruments: number, firstSeed = 1)
       const wood = woodMoisture(visit.day, log)!;
       return { ...visit, moisture: wood.moisture, moistureSd: wood.sd };
     });
-    const calibration = calibrate(visits, { climate, sensitivity: actionSensitivity({ kind: 'flat', laminated: false }) });
+    const calibration = calibrate(visits, {
+      climate,
+      sensitivity: actionSensitivity({ kind: 'flat', laminated: false }),
+    });
     const last = visits.at(-1)!;
     const day = last.day + SIX_MONTHS;
     const expected = expectOn(calibration, day, comingMoisture(climate, day, last));

@@ -13,7 +13,9 @@ export interface SimulatedInstrument {
 }
 
 /** Wood Handbook, Table 4-2, at 21.1 °C: %MC at RH 0, 5, … 95, 100 (the ends extended). */
-const TABLE = [0, 1.3, 2.5, 3.5, 4.5, 5.4, 6.2, 6.9, 7.7, 8.5, 9.2, 10.1, 11, 12, 13.1, 14.4, 16, 17.9, 20.5, 23.9, 28];
+const TABLE = [
+  0, 1.3, 2.5, 3.5, 4.5, 5.4, 6.2, 6.9, 7.7, 8.5, 9.2, 10.1, 11, 12, 13.1, 14.4, 16, 17.9, 20.5, 23.9, 28,
+];
 
 function tableMoisture(humidity: number): number {
   const at = Math.max(0, Math.min(99.9, humidity)) / 5;
@@ -25,11 +27,11 @@ function tableMoisture(humidity: number): number {
 function generator(seed: number) {
   let [a, b, c, d] = [0x9e3779b9, 0x243f6a88, 0xb7e15162, seed ^ 0xdeadbeef];
   const uniform = () => {
-    const t = (((a! + b!) | 0) + d!) | 0;
-    d = (d! + 1) | 0;
-    a = b! ^ (b! >>> 9);
-    b = (c! + (c! << 3)) | 0;
-    c = ((c! << 21) | (c! >>> 11)) + t;
+    const t = (((a + b) | 0) + d) | 0;
+    d = (d + 1) | 0;
+    a = b ^ (b >>> 9);
+    b = (c + (c << 3)) | 0;
+    c = ((c << 21) | (c >>> 11)) + t;
     return (t >>> 0) / 4294967296;
   };
   for (let i = 0; i < 15; i++) uniform();
@@ -80,7 +82,9 @@ export function simulateInstrument(seed: number, visitCount: number): SimulatedI
   const last = days.at(-1)!;
   const offset = 0.9 * gauss(); // a hygrometer 0.9 %RH off is 0.15 %MC
   return {
-    air: air.filter(({ day }) => day <= last).map((one) => ({ ...one, humidity: Math.max(1, one.humidity + offset) })),
+    air: air
+      .filter(({ day }) => day <= last)
+      .map((one) => ({ ...one, humidity: Math.max(1, one.humidity + offset) })),
     visits: days.map((day) => ({ day, value: truth(day) + 0.0001 * gauss(), sd: 0.0001 })),
     truth,
     sensitivity,

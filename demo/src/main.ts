@@ -13,7 +13,11 @@ const NAMESPACE = '5b7d2f3e-64a1-4b0e-9a53-2f6b8f0c1d77';
 const idOf = (name: string) => v5(name, NAMESPACE);
 
 async function send(method: string, path: string, body: unknown): Promise<unknown> {
-  const response = await fetch(`${address}/api/${path}`, { method, headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) });
+  const response = await fetch(`${address}/api/${path}`, {
+    method,
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify(body),
+  });
   if (!response.ok) throw new Error(`${method} ${path}: ${await response.text()}`);
   return response.json();
 }
@@ -49,9 +53,17 @@ for (const instrument of INSTRUMENTS) {
   const chance = seededChance(seed);
   const scale = parseLength(input.scale.text, input.scale.unit);
   if (!scale.ok) throw new Error(`${input.nickname}: ${scale.reason}`);
-  await send('PUT', `instruments/${id}`, { ...input, version: 0, by: idOf(PEOPLE[0].name), homeRoomId: room.room.id });
+  await send('PUT', `instruments/${id}`, {
+    ...input,
+    version: 0,
+    by: idOf(PEOPLE[0].name),
+    homeRoomId: room.room.id,
+  });
   for (const visit of visits) {
-    const examination = examine(instrument, visit, room, today, chance, { scale: scale.value, bodyJoin: input.bodyJoin });
+    const examination = examine(instrument, visit, room, today, chance, {
+      scale: scale.value,
+      bodyJoin: input.bodyJoin,
+    });
     await send('PUT', `examinations/${idOf(`${input.nickname} ${visit.daysAgo}`)}`, {
       ...examination,
       version: 0,
@@ -60,4 +72,6 @@ for (const instrument of INSTRUMENTS) {
     });
   }
 }
-console.log(`${INSTRUMENTS.length} instruments, ${INSTRUMENTS.reduce((sum, { visits }) => sum + visits.length, 0)} examinations, ${ROOMS.length} rooms.`);
+console.log(
+  `${INSTRUMENTS.length} instruments, ${INSTRUMENTS.reduce((sum, { visits }) => sum + visits.length, 0)} examinations, ${ROOMS.length} rooms.`,
+);

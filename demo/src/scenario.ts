@@ -10,16 +10,57 @@ export const PEOPLE = [
   { name: 'Tobin Marsh', role: 'apprentice' },
 ] as const;
 
-export const SHOP = { name: 'Lantern Yard, Skerrow Sound', units: {}, temperatureUnit: '°C', sayIn: '64ths' } as const;
+export const SHOP = {
+  name: 'Lantern Yard, Skerrow Sound',
+  units: {},
+  temperatureUnit: '°C',
+  sayIn: '64ths',
+} as const;
 
 export const ROOMS: (InventedRoom & { key: 'loft' | 'workshop' | 'kitchen' })[] = [
-  { key: 'loft', id: '', name: 'Ferry terminal loft', notes: 'Stove in winter, fog in late summer.', mean: 51, swing: 14, weather: 5, celsius: 18, seed: 11, logged: 3.2 },
-  { key: 'workshop', id: '', name: 'Lantern Yard workshop', notes: 'Humidified.', mean: 46, swing: 5, weather: 3, celsius: 20, seed: 12, logged: 3.2 },
-  { key: 'kitchen', id: '', name: 'Halyard’s home, kitchen wall', notes: 'No logger.', mean: 44, swing: 15, weather: 6, celsius: 21, seed: 13, logged: 0 },
+  {
+    key: 'loft',
+    id: '',
+    name: 'Ferry terminal loft',
+    notes: 'Stove in winter, fog in late summer.',
+    mean: 51,
+    swing: 14,
+    weather: 5,
+    celsius: 18,
+    seed: 11,
+    logged: 3.2,
+  },
+  {
+    key: 'workshop',
+    id: '',
+    name: 'Lantern Yard workshop',
+    notes: 'Humidified.',
+    mean: 46,
+    swing: 5,
+    weather: 3,
+    celsius: 20,
+    seed: 12,
+    logged: 3.2,
+  },
+  {
+    key: 'kitchen',
+    id: '',
+    name: 'Halyard’s home, kitchen wall',
+    notes: 'No logger.',
+    mean: 44,
+    swing: 15,
+    weather: 6,
+    celsius: 21,
+    seed: 13,
+    logged: 0,
+  },
 ];
 
 const BAND = 'the Ferry Band Trust';
-const quarterly = [960, 870, 775, 690, 600, 505, 415, 330, 240, 150, 70, 8].map((daysAgo, i) => ({ daysAgo, by: i % 3 === 2 ? (1 as const) : (0 as const) }));
+const quarterly = [960, 870, 775, 690, 600, 505, 415, 330, 240, 150, 70, 8].map((daysAgo, i) => ({
+  daysAgo,
+  by: i % 3 === 2 ? (1 as const) : (0 as const),
+}));
 
 const flatTop = {
   identity: '',
@@ -55,8 +96,23 @@ export const INSTRUMENTS: (InventedInstrument & { home: 'loft' | 'workshop' | 'k
       complaint: 'Three people have said it needs a neck reset. High and stiff every August.',
       construction: 'X-braced, dovetail, rosewood back and sides.',
     },
-    truth: { gap: 0.48, relief: 0.2, straightedge: [0.55, 0.5], saddle: [5.5, 3.6], tilt: 0.6, belly: 2.4, breathing: 0.52, age: 0, lean: 0, at: 9.2 },
-    visits: quarterly.map((visit, i) => (i === 11 ? { ...visit, notes: 'Even dome, level at the sound hole, nothing rattles. Leave it alone.' } : visit)),
+    truth: {
+      gap: 0.48,
+      relief: 0.2,
+      straightedge: [0.55, 0.5],
+      saddle: [5.5, 3.6],
+      tilt: 0.6,
+      belly: 2.4,
+      breathing: 0.52,
+      age: 0,
+      lean: 0,
+      at: 9.2,
+    },
+    visits: quarterly.map((visit, i) =>
+      i === 11
+        ? { ...visit, notes: 'Even dome, level at the sound hole, nothing rattles. Leave it alone.' }
+        : visit,
+    ),
   },
   {
     home: 'loft',
@@ -72,8 +128,21 @@ export const INSTRUMENTS: (InventedInstrument & { home: 'loft' | 'workshop' | 'k
       rod: 'none',
       playingStyle: 'hard',
     },
-    truth: { gap: 0.5, relief: 0.26, straightedge: [-3.1, -3], saddle: [3.5, 3.1], tilt: 0.9, belly: 2.6, breathing: 0.3, age: 0.55, lean: 0.02, at: 9.2 },
-    visits: quarterly.map((visit, i) => (i === 0 ? { ...visit, notes: 'Bridge full thickness, plate original and sound.' } : visit)),
+    truth: {
+      gap: 0.5,
+      relief: 0.26,
+      straightedge: [-3.1, -3],
+      saddle: [3.5, 3.1],
+      tilt: 0.9,
+      belly: 2.6,
+      breathing: 0.3,
+      age: 0.55,
+      lean: 0.02,
+      at: 9.2,
+    },
+    visits: quarterly.map((visit, i) =>
+      i === 0 ? { ...visit, notes: 'Bridge full thickness, plate original and sound.' } : visit,
+    ),
   },
   {
     home: 'loft',
@@ -91,7 +160,18 @@ export const INSTRUMENTS: (InventedInstrument & { home: 'loft' | 'workshop' | 'k
       heelDepth: null,
       extension: null,
     },
-    truth: { gap: 0.5, relief: 0.22, straightedge: [0.5, 0.4], saddle: [5.6, 3.9], tilt: 0.2, belly: 1.1, breathing: 0.05, age: 0, lean: 0, at: 9.2 },
+    truth: {
+      gap: 0.5,
+      relief: 0.22,
+      straightedge: [0.5, 0.4],
+      saddle: [5.6, 3.9],
+      tilt: 0.2,
+      belly: 1.1,
+      breathing: 0.05,
+      age: 0,
+      lean: 0,
+      at: 9.2,
+    },
     visits: quarterly.filter((_, i) => i % 2 === 1),
   },
   {
@@ -113,7 +193,18 @@ export const INSTRUMENTS: (InventedInstrument & { home: 'loft' | 'workshop' | 'k
       bodyWidth: { text: '16 1/2 in', unit: 'mm' },
       archHeight: { text: '17', unit: 'mm' },
     },
-    truth: { gap: 0.5, relief: 0.2, straightedge: [19.5, 19.3], saddle: [23.6, 22.6], tilt: 0.3, belly: 16.4, breathing: 0.18, age: -0.5, lean: 0, at: 8.6 },
+    truth: {
+      gap: 0.5,
+      relief: 0.2,
+      straightedge: [19.5, 19.3],
+      saddle: [23.6, 22.6],
+      tilt: 0.3,
+      belly: 16.4,
+      breathing: 0.18,
+      age: -0.5,
+      lean: 0,
+      at: 8.6,
+    },
     visits: quarterly.filter((_, i) => i !== 3),
   },
   {
@@ -133,8 +224,25 @@ export const INSTRUMENTS: (InventedInstrument & { home: 'loft' | 'workshop' | 'k
       rod: 'none',
       extension: { text: '142', unit: 'mm' },
     },
-    truth: { gap: 0.52, relief: 0.24, straightedge: [-2.4, -2.2], saddle: [4.1, 3.1], tilt: 2.7, belly: 5.2, breathing: 0.45, age: 0.4, lean: 0.45, at: 9.2 },
-    visits: quarterly.slice(2).map((visit, i) => (i === 9 ? { ...visit, notes: 'Hollow before the bridge, hump behind. Rattle over the lower bass leg.' } : visit)),
+    truth: {
+      gap: 0.52,
+      relief: 0.24,
+      straightedge: [-2.4, -2.2],
+      saddle: [4.1, 3.1],
+      tilt: 2.7,
+      belly: 5.2,
+      breathing: 0.45,
+      age: 0.4,
+      lean: 0.45,
+      at: 9.2,
+    },
+    visits: quarterly
+      .slice(2)
+      .map((visit, i) =>
+        i === 9
+          ? { ...visit, notes: 'Hollow before the bridge, hump behind. Rattle over the lower bass leg.' }
+          : visit,
+      ),
   },
   {
     home: 'kitchen',
@@ -150,7 +258,19 @@ export const INSTRUMENTS: (InventedInstrument & { home: 'loft' | 'workshop' | 'k
       playingStyle: 'gentle',
       scale: { text: '25½ in', unit: 'mm' },
     },
-    truth: { gap: 0.48, relief: 0.2, straightedge: [1.4, 1.4], saddle: [6.2, 4.6], tilt: 0.5, belly: 2.2, breathing: 0.3, age: 0, lean: 0, at: 8.6, settling: { amount: 0.28, strungDaysAgo: 40 } },
+    truth: {
+      gap: 0.48,
+      relief: 0.2,
+      straightedge: [1.4, 1.4],
+      saddle: [6.2, 4.6],
+      tilt: 0.5,
+      belly: 2.2,
+      breathing: 0.3,
+      age: 0,
+      lean: 0,
+      at: 8.6,
+      settling: { amount: 0.28, strungDaysAgo: 40 },
+    },
     visits: [
       { daysAgo: 330 },
       { daysAgo: 39, afterWork: true, notes: 'Strung up after the reset.' },

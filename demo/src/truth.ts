@@ -1,5 +1,19 @@
-import type { ConditionsInput, ExaminationInput, InstrumentInput, ReadingInput } from '@upright-elder/contract';
-import { actionAt, COMPENSATION, isoDate, METRES_PER, normal, stanceOf, type Chance, type NeckGeometry } from '@upright-elder/core';
+import type {
+  ConditionsInput,
+  ExaminationInput,
+  InstrumentInput,
+  ReadingInput,
+} from '@upright-elder/contract';
+import {
+  actionAt,
+  COMPENSATION,
+  isoDate,
+  METRES_PER,
+  normal,
+  stanceOf,
+  type Chance,
+  type NeckGeometry,
+} from '@upright-elder/core';
 import type { RoomTruth } from './air.js';
 
 /** What is really so about an invented instrument; heights in mm, hidden from the program. */
@@ -62,11 +76,20 @@ export function examine(
 
   const sides = (['bass', 'treble'] as const).map((side, i) => {
     const straightedge = truth.straightedge[i]! - rise + (slack ? 0.9 : 0);
-    const readings = { firstFretGap: truth.gap * mm, relief: relief * mm, straightedge: straightedge * mm, saddleShowing: truth.saddle[i]! * mm };
+    const readings = {
+      firstFretGap: truth.gap * mm,
+      relief: relief * mm,
+      straightedge: straightedge * mm,
+      saddleShowing: truth.saddle[i]! * mm,
+    };
     const geometry = { ...neck, compensation: COMPENSATION[side] };
     return { side, straightedge, action: actionAt(stanceOf(geometry, readings), geometry, 12) / mm };
   });
-  const reading = (quantity: ReadingInput['quantity'], side: ReadingInput['side'], text: string): ReadingInput => ({ quantity, side, text, unit: quantity === 'bridgeTilt' ? '°' : 'mm' });
+  const reading = (
+    quantity: ReadingInput['quantity'],
+    side: ReadingInput['side'],
+    text: string,
+  ): ReadingInput => ({ quantity, side, text, unit: quantity === 'bridgeTilt' ? '°' : 'mm' });
   const conditions: ConditionsInput = {
     humidity: String(Math.round(air.humidity + noise(1))),
     temperature: `${Math.round(air.celsius)}`,
@@ -86,9 +109,17 @@ export function examine(
       ...sides.map(({ side, action }) => reading('action12', side, on64ths(action + noise(0.07)))),
       reading('relief', 'both', thousandths(relief + noise(0.015))),
       reading('firstFretGap', 'both', thousandths(truth.gap + noise(0.015))),
-      ...sides.map(({ side, straightedge }) => reading('straightedge', side, quarterMillimetres(straightedge + noise(0.08)))),
-      ...(['bass', 'treble'] as const).map((side, i) => reading('saddleShowing', side, (Math.round((truth.saddle[i]! + noise(0.03)) * 20) / 20).toFixed(2))),
-      reading('bridgeTilt', 'centre', (Math.round((truth.tilt + truth.lean * years + noise(0.08)) * 10) / 10).toFixed(1)),
+      ...sides.map(({ side, straightedge }) =>
+        reading('straightedge', side, quarterMillimetres(straightedge + noise(0.08))),
+      ),
+      ...(['bass', 'treble'] as const).map((side, i) =>
+        reading('saddleShowing', side, (Math.round((truth.saddle[i]! + noise(0.03)) * 20) / 20).toFixed(2)),
+      ),
+      reading(
+        'bridgeTilt',
+        'centre',
+        (Math.round((truth.tilt + truth.lean * years + noise(0.08)) * 10) / 10).toFixed(1),
+      ),
       reading('bellyBehindBridge', 'centre', (truth.belly + rise + noise(0.06)).toFixed(1)),
     ],
   };

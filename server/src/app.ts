@@ -13,14 +13,19 @@ import { serveWeb } from './http/web-files.js';
 
 /** The application, ready to listen. */
 export async function createApp(config: Config): Promise<NestExpressApplication> {
-  const app = await NestFactory.create<NestExpressApplication>(AppModule.with(config), { bufferLogs: true, abortOnError: false });
+  const app = await NestFactory.create<NestExpressApplication>(AppModule.with(config), {
+    bufferLogs: true,
+    abortOnError: false,
+  });
   app.useLogger(app.get(Logger));
   app.use(localOnly);
   // plain HTTP on this machine: nothing may ask the browser to change to a secure connection
   app.use(
     helmet({
       strictTransportSecurity: false,
-      contentSecurityPolicy: { directives: { upgradeInsecureRequests: null, imgSrc: ["'self'", 'data:', 'blob:'] } },
+      contentSecurityPolicy: {
+        directives: { upgradeInsecureRequests: null, imgSrc: ["'self'", 'data:', 'blob:'] },
+      },
     }),
   );
   app.useBodyParser('json', { limit: '2mb' });

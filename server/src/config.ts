@@ -24,7 +24,9 @@ export function configFrom(env: NodeJS.ProcessEnv): Config {
   }
   const port = Number(env.UPRIGHT_ELDER_PORT ?? 4747);
   if (!Number.isInteger(port) || port < 0 || port > 65535) {
-    throw new Error(`UPRIGHT_ELDER_PORT is “${env.UPRIGHT_ELDER_PORT}”; a number from 0 to 65535 is accepted.`);
+    throw new Error(
+      `UPRIGHT_ELDER_PORT is “${env.UPRIGHT_ELDER_PORT}”; a number from 0 to 65535 is accepted.`,
+    );
   }
   const now = env.UPRIGHT_ELDER_NOW ?? null;
   if (now !== null && Number.isNaN(Date.parse(now))) {

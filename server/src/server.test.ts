@@ -3,7 +3,15 @@ import { mkdtempSync } from 'node:fs';
 import { request } from 'node:http';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import type { Examination, Forecast, Instrument, Judgement, Problem, RoomAir, SlipPage } from '@upright-elder/contract';
+import type {
+  Examination,
+  Forecast,
+  Instrument,
+  Judgement,
+  Problem,
+  RoomAir,
+  SlipPage,
+} from '@upright-elder/contract';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { configFrom } from './config.js';
 import { writerSource } from './database/data-source.js';
@@ -27,24 +35,44 @@ afterAll(() => server.close());
 describe('instruments', () => {
   it('keep lengths as typed and in metres', async () => {
     const { body } = await server.call('GET', `instruments/${INSTRUMENT}`);
-    expect(body as Instrument).toMatchObject({ nickname: 'the Purser', version: 1, scale: { text: '25.4', unit: 'in', metres: 25.4 * 0.0254 } });
+    expect(body as Instrument).toMatchObject({
+      nickname: 'the Purser',
+      version: 1,
+      scale: { text: '25.4', unit: 'in', metres: 25.4 * 0.0254 },
+    });
     expect((body as Instrument).stringPull).toBeGreaterThan(600);
   });
 
   it('are refused with every bad field named, and what would be accepted', async () => {
-    const { status, body } = await put(`instruments/${id(99)}`, instrumentBody({ nickname: '', scale: { text: '2,5,4', unit: 'in' } }));
+    const { status, body } = await put(
+      `instruments/${id(99)}`,
+      instrumentBody({ nickname: '', scale: { text: '2,5,4', unit: 'in' } }),
+    );
     expect(status).toBe(422);
     expect((body as Problem).errors!.map(({ field }) => field)).toContain('nickname');
-    const lengths = await put(`instruments/${id(99)}`, instrumentBody({ scale: { text: '2,5,4', unit: 'in' }, heelDepth: { text: '9', unit: 'in' } }));
+    const lengths = await put(
+      `instruments/${id(99)}`,
+      instrumentBody({ scale: { text: '2,5,4', unit: 'in' }, heelDepth: { text: '9', unit: 'in' } }),
+    );
     expect((lengths.body as Problem).errors).toEqual([
-      expect.objectContaining({ field: 'scale', typed: '2,5,4', accepted: expect.stringContaining('7/64') as string }),
-      expect.objectContaining({ field: 'heelDepth', accepted: expect.stringContaining('30 to 200 mm') as string }),
+      expect.objectContaining({
+        field: 'scale',
+        typed: '2,5,4',
+        accepted: expect.stringContaining('7/64') as string,
+      }),
+      expect.objectContaining({
+        field: 'heelDepth',
+        accepted: expect.stringContaining('30 to 200 mm') as string,
+      }),
     ]);
     expect((await server.call('GET', `instruments/${id(99)}`)).status).toBe(404);
     const stray = await put(`instruments/${id(99)}`, { ...instrumentBody(), metres: 3 });
     expect(stray.status).toBe(422);
     const nobody = await put(`instruments/${id(99)}`, instrumentBody({ by: id(77) }));
-    expect(nobody).toMatchObject({ status: 422, body: { title: 'It refers to something that is not there' } });
+    expect(nobody).toMatchObject({
+      status: 422,
+      body: { title: 'It refers to something that is not there' },
+    });
   });
 });
 
@@ -55,16 +83,23 @@ describe('examinations', () => {
     const saved = body as Examination;
     expect(saved.conditions).toMatchObject({ temperature: '70 F', humidityPercent: 58 });
     expect(saved.conditions.temperatureCelsius).toBeCloseTo(21.11, 2);
-    expect(saved.readings.find(({ quantity, side }) => quantity === 'action12' && side === 'bass')).toMatchObject({ text: '7/64', value: (7 / 64) * 0.0254 });
+    expect(
+      saved.readings.find(({ quantity, side }) => quantity === 'action12' && side === 'bass'),
+    ).toMatchObject({ text: '7/64', value: (7 / 64) * 0.0254 });
     const judged = (await server.call('GET', `instruments/${INSTRUMENT}/judgement`)).body as Judgement;
     expect(judged.budgets).toHaveLength(2);
-    for (const { parts, total } of judged.budgets) expect(parts.reduce((sum, { value }) => sum + value, 0)).toBeCloseTo(total, 10);
+    for (const { parts, total } of judged.budgets)
+      expect(parts.reduce((sum, { value }) => sum + value, 0)).toBeCloseTo(total, 10);
     const forecast = (await server.call('GET', `instruments/${INSTRUMENT}/forecast`)).body as Forecast;
     expect(forecast).toMatchObject({ ready: true, strungVisits: 1, made: '2026-11-24' });
     expect(forecast.sides[0]!.points).toHaveLength(53);
     expect(forecast.sentences.map(({ text }) => text).join(' ')).toMatch(/measure again in/u);
     const shelf = (await server.call('GET', 'shelf?search=purs')).body as SlipPage;
-    expect(shelf.slips[0]).toMatchObject({ nickname: 'the Purser', examinations: 1, lastExamined: '2026-08-20' });
+    expect(shelf.slips[0]).toMatchObject({
+      nickname: 'the Purser',
+      examinations: 1,
+      lastExamined: '2026-08-20',
+    });
     expect(shelf.slips[0]!.stance!.saddleHeight).toBeGreaterThan(0.003);
     expect(((await server.call('GET', 'shelf?search=%25')).body as SlipPage).total).toBe(0);
   });
@@ -93,7 +128,12 @@ describe('examinations', () => {
     const { status, body } = await put(`examinations/${id(12)}`, bad);
     expect(status).toBe(422);
     expect((body as Problem).errors!.map(({ field }) => field)).toEqual([
-      'conditions.humidity', 'readings.0.text', 'readings.1.text', 'readings.3.text', 'readings.4.text', 'date',
+      'conditions.humidity',
+      'readings.0.text',
+      'readings.1.text',
+      'readings.3.text',
+      'readings.4.text',
+      'date',
     ]);
     for (const error of (body as Problem).errors!) expect(error.accepted).not.toBe('');
     expect((await server.call('GET', `examinations/${id(12)}`)).status).toBe(404);
@@ -105,12 +145,20 @@ describe('examinations', () => {
     expect((await put(`examinations/${id(13)}`, first)).body).toMatchObject({ version: 1 });
 
     const mine = { ...first, version: 1, notes: 'mine' };
-    const theirs = { ...first, version: 1, notes: 'theirs', readings: first.readings.map((r) => (r.quantity === 'relief' ? { ...r, text: '10 thou' } : r)) };
+    const theirs = {
+      ...first,
+      version: 1,
+      notes: 'theirs',
+      readings: first.readings.map((r) => (r.quantity === 'relief' ? { ...r, text: '10 thou' } : r)),
+    };
     expect((await put(`examinations/${id(13)}`, theirs)).body).toMatchObject({ version: 2 });
     expect((await put(`examinations/${id(13)}`, theirs)).body).toMatchObject({ version: 2 });
     const refused = await put(`examinations/${id(13)}`, mine);
     expect(refused.status).toBe(409);
-    expect(refused.body).toMatchObject({ current: { notes: 'theirs', version: 2 }, yours: { notes: 'mine' } });
+    expect(refused.body).toMatchObject({
+      current: { notes: 'theirs', version: 2 },
+      yours: { notes: 'mine' },
+    });
     expect((await put(`examinations/${id(13)}`, { ...mine, version: 0 })).status).toBe(409);
 
     const stored = (await server.call('GET', `examinations/${id(13)}`)).body as Examination;
@@ -120,13 +168,19 @@ describe('examinations', () => {
   });
 
   it('keep an acknowledged save when another one fails beside it', async () => {
-    const good = Array.from({ length: 20 }, (_, i) => put(`examinations/${id(200 + i)}`, examinationBody({ notes: `n${i}` })));
-    const bad = Array.from({ length: 20 }, (_, i) => put(`examinations/${id(300 + i)}`, examinationBody({ instrumentId: id(888) })));
+    const good = Array.from({ length: 20 }, (_, i) =>
+      put(`examinations/${id(200 + i)}`, examinationBody({ notes: `n${i}` })),
+    );
+    const bad = Array.from({ length: 20 }, (_, i) =>
+      put(`examinations/${id(300 + i)}`, examinationBody({ instrumentId: id(888) })),
+    );
     const answers = await Promise.all([...good.flatMap((g, i) => [g, bad[i]!])]);
     expect(answers.filter(({ status }) => status === 200)).toHaveLength(20);
     expect(answers.filter(({ status }) => status === 422)).toHaveLength(20);
     for (let i = 0; i < 20; i++) {
-      expect((await server.call('GET', `examinations/${id(200 + i)}`)).body).toMatchObject({ notes: `n${i}` });
+      expect((await server.call('GET', `examinations/${id(200 + i)}`)).body).toMatchObject({
+        notes: `n${i}`,
+      });
       expect((await server.call('GET', `examinations/${id(300 + i)}`)).status).toBe(404);
     }
   });
@@ -142,10 +196,19 @@ describe('air', () => {
     const batch = { unit: '°C', readings };
     expect((await server.call('POST', `rooms/${ROOM}/air`, batch)).body).toEqual({ added: 380, known: 0 });
     expect((await server.call('POST', `rooms/${ROOM}/air`, batch)).body).toEqual({ added: 0, known: 380 });
-    const broken = { unit: '°C', readings: [{ at: '2026-11-20T09:00:00Z', humidity: '45', temperature: '20' }, { at: '2026-11-20T10:00:00Z', humidity: 'wet', temperature: '20' }] };
+    const broken = {
+      unit: '°C',
+      readings: [
+        { at: '2026-11-20T09:00:00Z', humidity: '45', temperature: '20' },
+        { at: '2026-11-20T10:00:00Z', humidity: 'wet', temperature: '20' },
+      ],
+    };
     const refused = await server.call('POST', `rooms/${ROOM}/air`, broken);
     expect(refused.status).toBe(422);
-    expect((refused.body as Problem).errors![0]).toMatchObject({ field: 'readings.1.humidity', typed: 'wet' });
+    expect((refused.body as Problem).errors![0]).toMatchObject({
+      field: 'readings.1.humidity',
+      typed: 'wet',
+    });
     const air = (await server.call('GET', `rooms/${ROOM}/air`)).body as RoomAir;
     expect(air.days).toHaveLength(380);
     expect(air.days[100]!.temperature).toBeCloseTo(20.5, 9);
@@ -157,8 +220,18 @@ describe('air', () => {
 
 describe('the shop', () => {
   it('keeps its units and refuses unknown ones', async () => {
-    const shop = { version: 0, name: 'Lantern Yard', units: { action12: '64ths' }, temperatureUnit: '°C', sayIn: 'mm' };
-    expect((await put('shop', shop)).body).toMatchObject({ version: 1, units: { action12: '64ths' }, today: '2026-11-24' });
+    const shop = {
+      version: 0,
+      name: 'Lantern Yard',
+      units: { action12: '64ths' },
+      temperatureUnit: '°C',
+      sayIn: 'mm',
+    };
+    expect((await put('shop', shop)).body).toMatchObject({
+      version: 1,
+      units: { action12: '64ths' },
+      today: '2026-11-24',
+    });
     expect((await put('shop', { ...shop, version: 1, units: { action12: 'ells' } })).status).toBe(422);
   });
 });
@@ -184,7 +257,11 @@ describe('the door', () => {
   });
 
   it('answers broken JSON and unknown paths as problems', async () => {
-    const broken = await fetch(`${server.address}/api/shop`, { method: 'PUT', headers: { 'content-type': 'application/json' }, body: '{' });
+    const broken = await fetch(`${server.address}/api/shop`, {
+      method: 'PUT',
+      headers: { 'content-type': 'application/json' },
+      body: '{',
+    });
     expect(broken.status).toBe(400);
     expect(broken.headers.get('content-type')).toMatch(/problem\+json/u);
     expect((await server.call('GET', 'nowhere')).status).toBe(404);
@@ -211,7 +288,9 @@ describe('the data folder', () => {
     expect(() => FolderLock.take(server.folder)).toThrow(/Another Upright Elder works on/u);
     const folder = mkdtempSync(join(tmpdir(), 'upright-elder-lock-'));
     const script = `const D=require('better-sqlite3');const d=new D(${JSON.stringify(join(folder, 'lock.sqlite'))});d.exec('BEGIN EXCLUSIVE');process.kill(process.pid,'SIGKILL')`;
-    await new Promise((done) => execFile(process.execPath, ['-e', script], { cwd: import.meta.dirname }, done));
+    await new Promise((done) =>
+      execFile(process.execPath, ['-e', script], { cwd: import.meta.dirname }, done),
+    );
     const lock = FolderLock.take(folder);
     lock.release();
   });
@@ -220,12 +299,18 @@ describe('the data folder', () => {
     const folder = mkdtempSync(join(tmpdir(), 'upright-elder-schema-'));
     const source = await writerSource(folder).initialize();
     for (const { tableName, columns } of source.entityMetadatas) {
-      const stored = await source.query<{ name: string; type: string; notnull: number; pk: number }[]>(`PRAGMA table_info("${tableName}")`);
-      const shape = (name: string, type: string, required: boolean, key: boolean) => `${name} ${type} ${required} ${key}`;
-      const isText = (type: unknown) => (type === 'simple-json' ? 'text' : String(type));
-      expect(stored.map(({ name, type, notnull, pk }) => shape(name, type.toLowerCase(), notnull === 1, pk > 0)).sort(), tableName).toEqual(
-        columns.map((c) => shape(c.databaseName, isText(c.type), !c.isNullable, c.isPrimary)).sort(),
+      const stored = await source.query<{ name: string; type: string; notnull: number; pk: number }[]>(
+        `PRAGMA table_info("${tableName}")`,
       );
+      const shape = (name: string, type: string, required: boolean, key: boolean) =>
+        `${name} ${type} ${required} ${key}`;
+      const isText = (type: unknown) => (type === 'simple-json' ? 'text' : String(type));
+      expect(
+        stored
+          .map(({ name, type, notnull, pk }) => shape(name, type.toLowerCase(), notnull === 1, pk > 0))
+          .sort(),
+        tableName,
+      ).toEqual(columns.map((c) => shape(c.databaseName, isText(c.type), !c.isNullable, c.isPrimary)).sort());
     }
     expect(await source.query('PRAGMA journal_mode')).toEqual([{ journal_mode: 'wal' }]);
     expect(await source.query('PRAGMA synchronous')).toEqual([{ synchronous: 2 }]);
@@ -236,7 +321,13 @@ describe('the data folder', () => {
   it('lets no read see unfinished work, and runs writes one after another', async () => {
     const folder = mkdtempSync(join(tmpdir(), 'upright-elder-queue-'));
     const database = await Database.open(folder);
-    const row = (n: number) => ({ id: id(n), version: 1, name: `p${n}`, role: 'owner' as const, fingerprint: '' });
+    const row = (n: number) => ({
+      id: id(n),
+      version: 1,
+      name: `p${n}`,
+      role: 'owner' as const,
+      fingerprint: '',
+    });
     const order: string[] = [];
     const failing = database.write(async (manager) => {
       await manager.insert(PersonEntity, row(1));
@@ -253,7 +344,9 @@ describe('the data folder', () => {
     await succeeding;
     expect(order).toEqual(['first inside', 'second inside']);
     expect((await database.read.find(PersonEntity)).map(({ name }) => name)).toEqual(['p2']);
-    await expect(database.read.insert(PersonEntity, row(3))).rejects.toThrow(/readonly|read-only|query_only/iu);
+    await expect(database.read.insert(PersonEntity, row(3))).rejects.toThrow(
+      /readonly|read-only|query_only/iu,
+    );
     await database.onApplicationShutdown();
   });
 });

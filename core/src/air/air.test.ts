@@ -1,10 +1,26 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { equilibriumMoisture } from '../wood/index.js';
-import { AirLog, climateOfLog, comingMoisture, dayOf, fitClimate, isoDate, sayDay, seasonMoisture, seasonVariance, woodMoisture, type DailyAir } from './index.js';
+import {
+  AirLog,
+  climateOfLog,
+  comingMoisture,
+  dayOf,
+  fitClimate,
+  isoDate,
+  sayDay,
+  seasonMoisture,
+  seasonVariance,
+  woodMoisture,
+  type DailyAir,
+} from './index.js';
 
 const year = (days: number, humidity: (day: number) => number): DailyAir[] =>
-  Array.from({ length: days }, (_, day) => ({ day: 20000 + day, humidity: humidity(20000 + day), celsius: 20 }));
+  Array.from({ length: days }, (_, day) => ({
+    day: 20000 + day,
+    humidity: humidity(20000 + day),
+    celsius: 20,
+  }));
 const swing = (day: number) => 47 + 14 * Math.cos((2 * Math.PI * (day - 227)) / 365.2425);
 
 describe('room log', () => {
@@ -32,7 +48,9 @@ describe('climate', () => {
   it('of three logged years is that of the log, within 0.15 %MC at every season', () => {
     const climate = climateOfLog(new AirLog(year(1096, swing)));
     for (let day = 20400; day < 20765; day += 30) {
-      expect(Math.abs(seasonMoisture(climate, day) - equilibriumMoisture(swing(day - 6.5), 20))).toBeLessThan(0.15);
+      expect(Math.abs(seasonMoisture(climate, day) - equilibriumMoisture(swing(day - 6.5), 20))).toBeLessThan(
+        0.15,
+      );
     }
     expect(climate.years).toBeGreaterThan(2.9);
   });
@@ -42,7 +60,9 @@ describe('climate', () => {
     const months = [2, 6, 14, 36].map((m) => climateOfLog(new AirLog(year(m * 30, swing))));
     const variances = [none, ...months].map((climate) => seasonVariance(climate, 20500));
     for (let i = 1; i < variances.length; i++) expect(variances[i]).toBeLessThan(variances[i - 1]!);
-    expect(seasonMoisture(none, dayOf('2026-08-15'))).toBeGreaterThan(seasonMoisture(none, dayOf('2026-02-15')) + 2);
+    expect(seasonMoisture(none, dayOf('2026-08-15'))).toBeGreaterThan(
+      seasonMoisture(none, dayOf('2026-02-15')) + 2,
+    );
   });
 
   it('remembers today’s spell and forgets it within months', () => {

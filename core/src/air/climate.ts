@@ -74,7 +74,13 @@ export function fitClimate(samples: readonly ClimateSample[], years: number): Cl
   const spread = Math.sqrt(
     (PRESET_SPREAD_DEGREES * PRESET_SPREAD ** 2 + (logged ? squares : 0)) / (PRESET_SPREAD_DEGREES + logged),
   );
-  return { coefficients, covariance: covariance.to2DArray(), spread, persistence: persistenceOf(residuals, logged), years };
+  return {
+    coefficients,
+    covariance: covariance.to2DArray(),
+    spread,
+    persistence: persistenceOf(residuals, logged),
+    years,
+  };
 }
 
 function persistenceOf(residuals: readonly number[], logged: number): number {

@@ -85,9 +85,17 @@ export class AirLog {
  *
  * @param air humidity in percent and °C read at the examination
  */
-export function woodMoisture(day: number, log: AirLog, air?: { humidity: number; celsius: number }): WoodMoisture | null {
+export function woodMoisture(
+  day: number,
+  log: AirLog,
+  air?: { humidity: number; celsius: number },
+): WoodMoisture | null {
   const logged = log.moistureAt(day);
   if (logged !== null) return { moisture: logged, sd: ROOM_LOG_SD, from: 'room log' };
   if (!air) return null;
-  return { moisture: equilibriumMoisture(air.humidity, air.celsius), sd: EXAMINATION_AIR_SD, from: 'examination air' };
+  return {
+    moisture: equilibriumMoisture(air.humidity, air.celsius),
+    sd: EXAMINATION_AIR_SD,
+    from: 'examination air',
+  };
 }

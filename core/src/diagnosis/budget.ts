@@ -1,4 +1,11 @@
-import { dip, RELIEF_TO_PLANE, reliefOverNeck, stanceOf, type NeckGeometry, type StanceOptions } from '../stance/stance.js';
+import {
+  dip,
+  RELIEF_TO_PLANE,
+  reliefOverNeck,
+  stanceOf,
+  type NeckGeometry,
+  type StanceOptions,
+} from '../stance/stance.js';
 import { fretPosition } from '../stance/frets.js';
 import { checkClosure, valuesOf, type SideMeasured } from '../stance/closure.js';
 import type { QuantityId } from '../readings/quantities.js';

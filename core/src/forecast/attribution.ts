@@ -21,7 +21,8 @@ export interface Attribution {
   rising: number;
 }
 
-export type AttributionOrNot = { known: true; attribution: Attribution } | { known: false; reason: string; measureAgain: number };
+export type AttributionOrNot =
+  { known: true; attribution: Attribution } | { known: false; reason: string; measureAgain: number };
 
 /** At least three strung visits over eleven months, a span of 2 %MC, time and moisture not hand in hand. */
 const VISITS = 3;
@@ -43,20 +44,39 @@ export function attribute(calibration: Calibration): AttributionOrNot {
   const span = Math.max(...moistures) - Math.min(...moistures);
   if (visits.length < VISITS) {
     const seen = visits.length === 1 ? 'one strung visit' : `${visits.length} strung visits`;
-    return { known: false, reason: `there is ${seen} since the last change, three are needed`, measureAgain: halfYearOn };
+    return {
+      known: false,
+      reason: `there is ${seen} since the last change, three are needed`,
+      measureAgain: halfYearOn,
+    };
   }
   if (months < MONTHS) {
     return {
       known: false,
-      reason: `the visits span ${Math.round(months)} months, eleven are needed`,
+      reason: `the visits span ${Math.round(months)} of the eleven months that are needed`,
       measureAgain: Math.max(first.day + (MONTHS / 12) * DAYS_PER_YEAR, last.day + 30),
     };
   }
   if (span < SPAN) {
-    return { known: false, reason: `the wood moved through ${span.toFixed(1)} %MC only, two are needed`, measureAgain: halfYearOn };
+    return {
+      known: false,
+      reason: `the wood moved through ${span.toFixed(1)} %MC only, two are needed`,
+      measureAgain: halfYearOn,
+    };
   }
-  if (Math.abs(correlation(visits.map(({ day }) => day), moistures)) >= CORRELATION) {
-    return { known: false, reason: 'the visits went from one season to the other together with time', measureAgain: halfYearOn };
+  if (
+    Math.abs(
+      correlation(
+        visits.map(({ day }) => day),
+        moistures,
+      ),
+    ) >= CORRELATION
+  ) {
+    return {
+      known: false,
+      reason: 'the visits went from one season to the other together with time',
+      measureAgain: halfYearOn,
+    };
   }
 
   const { sensitivity, age, members } = calibration;
@@ -69,10 +89,17 @@ export function attribute(calibration: Calibration): AttributionOrNot {
   if (start !== null && calibration.settling) {
     const began = start - (last.day - first.day);
     settling.value = members.reduce(
-      (sum, m) => sum + m.weight * m.mean[3]! * (Math.log1p(start / m.settlingDays) - Math.log1p(Math.max(0, began) / m.settlingDays)),
+      (sum, m) =>
+        sum +
+        m.weight *
+          m.mean[3]! *
+          (Math.log1p(start / m.settlingDays) - Math.log1p(Math.max(0, began) / m.settlingDays)),
       0,
     );
-    settling.sd = calibration.settling.mean > 0 ? (settling.value * calibration.settling.sd) / calibration.settling.mean : 0;
+    settling.sd =
+      calibration.settling.mean > 0
+        ? (settling.value * calibration.settling.sd) / calibration.settling.mean
+        : 0;
   }
   const change = { value: last.value - first.value, sd: Math.hypot(first.sd, last.sd) };
   const unexplained = {
@@ -99,6 +126,8 @@ function correlation(a: readonly number[], b: readonly number[]): number {
   const ma = mean(a);
   const mb = mean(b);
   const covariance = a.reduce((s, x, i) => s + (x - ma) * (b[i]! - mb), 0);
-  const spread = Math.sqrt(a.reduce((s, x) => s + (x - ma) ** 2, 0) * b.reduce((s, x) => s + (x - mb) ** 2, 0));
+  const spread = Math.sqrt(
+    a.reduce((s, x) => s + (x - ma) ** 2, 0) * b.reduce((s, x) => s + (x - mb) ** 2, 0),
+  );
   return spread > 0 ? covariance / spread : 0;
 }

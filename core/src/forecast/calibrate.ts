@@ -182,7 +182,11 @@ function daysAtPitchAt(visits: readonly Visit[], day: number): number | null {
  * Errors in M: the reading's moisture is drawn towards the season's by `w = v/(v + σ_M²)` and the rest of its
  * error widens the reading by `(β² + var β) v σ_M²/(v + σ_M²)`.
  */
-function shrinkMoisture(visit: Visit, climate: Climate, beta: Belief): { moisture: number; variance: number } {
+function shrinkMoisture(
+  visit: Visit,
+  climate: Climate,
+  beta: Belief,
+): { moisture: number; variance: number } {
   const season = seasonMoisture(climate, visit.day);
   const v = climate.spread ** 2;
   const error = visit.moistureSd ** 2;
@@ -195,6 +199,9 @@ function shrinkMoisture(visit: Visit, climate: Climate, beta: Belief): { moistur
 /** Mean and standard deviation of one parameter over the weighted members. */
 function momentsOf(members: readonly Member[], index: number): Belief {
   const mean = members.reduce((sum, m) => sum + m.weight * m.mean[index]!, 0);
-  const second = members.reduce((sum, m) => sum + m.weight * (m.covariance[index]![index]! + (m.mean[index]! - mean) ** 2), 0);
+  const second = members.reduce(
+    (sum, m) => sum + m.weight * (m.covariance[index]![index]! + (m.mean[index]! - mean) ** 2),
+    0,
+  );
   return { mean, sd: Math.sqrt(second) };
 }

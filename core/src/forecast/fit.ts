@@ -34,7 +34,8 @@ export function fitLinear(problem: LinearProblem): LinearFit {
     throw new RangeError('design, observations and errors must have the same number of rows');
   }
   const cholesky = n > 0 ? new CholeskyDecomposition(new Matrix(errors)) : null;
-  if (cholesky && !cholesky.isPositiveDefinite()) throw new RangeError('error covariance must be positive definite');
+  if (cholesky && !cholesky.isPositiveDefinite())
+    throw new RangeError('error covariance must be positive definite');
   const lower = cholesky?.lowerTriangularMatrix;
 
   const informative = prior.map((belief, i) => ({ ...belief, i })).filter(({ sd }) => Number.isFinite(sd));
@@ -43,7 +44,10 @@ export function fitLinear(problem: LinearProblem): LinearFit {
   const left = Matrix.zeros(rows, p);
   const right = Matrix.zeros(rows, 1);
   if (lower) {
-    const whitened = forward(lower, design.map((row, i) => [...row, observed[i]!]));
+    const whitened = forward(
+      lower,
+      design.map((row, i) => [...row, observed[i]!]),
+    );
     for (let i = 0; i < n; i++) {
       for (let j = 0; j < p; j++) left.set(i, j, whitened[i]![j]!);
       right.set(i, 0, whitened[i]![p]!);
@@ -152,6 +156,8 @@ export function normalBelow(z: number): number {
   const t = 1 / (1 + 0.2316419 * Math.abs(z));
   const density = Math.exp(-0.5 * z * z) / Math.sqrt(2 * Math.PI);
   const tail =
-    density * t * (0.31938153 + t * (-0.356563782 + t * (1.781477937 + t * (-1.821255978 + t * 1.330274429))));
+    density *
+    t *
+    (0.31938153 + t * (-0.356563782 + t * (1.781477937 + t * (-1.821255978 + t * 1.330274429))));
   return z >= 0 ? 1 - tail : tail;
 }

@@ -21,6 +21,8 @@ export interface Extreme {
 }
 
 export interface YearAhead {
+  /** first day looked at */
+  from: number;
   highest: Extreme;
   lowest: Extreme;
   /** first day above or below the window, where that happens in at least one year of ten */
@@ -69,7 +71,9 @@ export function yearAhead(
     const { member, theta } = draw();
     const offset = unsure * normal(chance);
     let weather =
-      startsAt.moisture - seasons[0]! + Math.sqrt(Math.max(0, startsAt.variance - unsure ** 2)) * normal(chance);
+      startsAt.moisture -
+      seasons[0]! +
+      Math.sqrt(Math.max(0, startsAt.variance - unsure ** 2)) * normal(chance);
     let high = { value: -Infinity, day: from };
     let low = { value: Infinity, day: from };
     let up: number | null = null;
@@ -94,6 +98,7 @@ export function yearAhead(
     if (up === null && down === null) inside += 1;
   }
   return {
+    from,
     highest: extremeOf(highs, count),
     lowest: extremeOf(lows, count),
     firstAbove: whenOf(above, count),
@@ -111,7 +116,9 @@ function parameterDraws(calibration: Calibration, chance: Chance) {
     let left = chance();
     const chosen = members.find(({ member }) => (left -= member.weight) < 0) ?? members.at(-1)!;
     const z = chosen.member.mean.map(() => normal(chance));
-    const theta = chosen.member.mean.map((m, i) => m + chosen.root[i]!.reduce((sum, r, j) => sum + r * z[j]!, 0));
+    const theta = chosen.member.mean.map(
+      (m, i) => m + chosen.root[i]!.reduce((sum, r, j) => sum + r * z[j]!, 0),
+    );
     // settling is never negative; a Gaussian with the truncated moments may still dip below
     if (theta.length > 3) theta[3] = Math.max(0, theta[3]!);
     return { member: chosen.member, theta };
@@ -121,7 +128,14 @@ function parameterDraws(calibration: Calibration, chance: Chance) {
 function extremeOf(found: { value: number; day: number }[], count: number): Extreme {
   const values = found.map(({ value }) => value).sort((a, b) => a - b);
   const at = (p: number) => values[Math.min(values.length - 1, Math.floor(p * values.length))]!;
-  return { value: at(0.5), band80: [at(0.1), at(0.9)], when: whenOf(found.map(({ day }) => day), count)! };
+  return {
+    value: at(0.5),
+    band80: [at(0.1), at(0.9)],
+    when: whenOf(
+      found.map(({ day }) => day),
+      count,
+    )!,
+  };
 }
 
 function whenOf(days: number[], count: number): When | null {

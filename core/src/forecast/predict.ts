@@ -35,8 +35,15 @@ interface Normal {
  *
  * @param readingSd error of the tool, to predict a reading instead of the quantity; SI
  */
-export function expectOn(calibration: Calibration, day: number, moisture: DayMoisture, readingSd = 0): Expected {
-  const mixture = calibration.members.map((member) => normalOn(calibration, member, day, moisture, readingSd));
+export function expectOn(
+  calibration: Calibration,
+  day: number,
+  moisture: DayMoisture,
+  readingSd = 0,
+): Expected {
+  const mixture = calibration.members.map((member) =>
+    normalOn(calibration, member, day, moisture, readingSd),
+  );
   const at = (p: number) => quantile(mixture, p);
   return {
     day,
@@ -63,11 +70,18 @@ export function expectThrough(
 export function designOn(calibration: Calibration, member: Member, day: number, moisture: number): number[] {
   const row = [1, moisture - calibration.referenceMoisture, (day - calibration.referenceDay) / DAYS_PER_YEAR];
   const start = calibration.daysAtPitchAtReference;
-  if (start !== null) row.push(Math.log1p(Math.max(0, start + day - calibration.referenceDay) / member.settlingDays));
+  if (start !== null)
+    row.push(Math.log1p(Math.max(0, start + day - calibration.referenceDay) / member.settlingDays));
   return row;
 }
 
-function normalOn(calibration: Calibration, member: Member, day: number, { moisture, variance }: DayMoisture, readingSd: number): Normal {
+function normalOn(
+  calibration: Calibration,
+  member: Member,
+  day: number,
+  { moisture, variance }: DayMoisture,
+  readingSd: number,
+): Normal {
   const x = designOn(calibration, member, day, moisture);
   let mean = 0;
   let spread = 0;
@@ -82,7 +96,8 @@ function normalOn(calibration: Calibration, member: Member, day: number, { moist
 
 /** Quantile of a mixture of normals by bisection, to a nanometre. */
 function quantile(mixture: readonly Normal[], p: number): number {
-  const below = (value: number) => mixture.reduce((sum, m) => sum + m.weight * normalBelow((value - m.mean) / m.sd), 0) - p;
+  const below = (value: number) =>
+    mixture.reduce((sum, m) => sum + m.weight * normalBelow((value - m.mean) / m.sd), 0) - p;
   const low = Math.min(...mixture.map((m) => m.mean - 6 * m.sd));
   const high = Math.max(...mixture.map((m) => m.mean + 6 * m.sd));
   return bisect(below, low, high, 1e-9);

@@ -6,8 +6,7 @@ import { archRise, type Arch } from '../archtop/arch.js';
  * nothing else changes.
  */
 export type TopConstruction =
-  | { kind: 'flat'; laminated: boolean }
-  | { kind: 'archtop'; laminated: boolean; arch: Arch };
+  { kind: 'flat'; laminated: boolean } | { kind: 'archtop'; laminated: boolean; arch: Arch };
 
 export interface Belief {
   mean: number;
@@ -35,7 +34,9 @@ const NECK_PART_SD = 0.07 * mm;
 export function topMovement(top: TopConstruction): TopMovement {
   const solid = top.kind === 'flat' ? FLAT_TOP_RISE : archRise(top.arch);
   const source =
-    top.kind === 'flat' ? 'house figure for a solid flat top' : 'shallow-arch formula from the arch’s own size';
+    top.kind === 'flat'
+      ? 'house figure for a solid flat top'
+      : 'shallow-arch formula from the arch’s own size';
   if (!top.laminated) return { mean: solid, sd: solid * LOG_SD, source };
   return {
     mean: solid * LAMINATED_SHARE.mean,

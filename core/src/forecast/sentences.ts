@@ -1,6 +1,6 @@
-import { isoDate, sayDay, sayMonth } from '../air/day.js';
+import { DAYS_PER_YEAR, isoDate, sayDay, sayMonth } from '../air/day.js';
 import { printLength } from '../units/length.js';
-import type { AttributionOrNot } from './attribution.js';
+import type { Attribution, AttributionOrNot } from './attribution.js';
 import type { Calibration } from './calibrate.js';
 import type { When, YearAhead } from './paths.js';
 
@@ -23,66 +23,74 @@ export interface SideOutlook {
   window: [number, number];
 }
 
+/** Keeps a number and its sign on one line. */
+const NBSP = '\u00a0';
+
 /** Below this an age is called none, whatever its sign: m per year. */
 const AGE_THAT_MATTERS = 0.1e-3;
 
 /**
- * The answers of the forecast in sentences with dates, most urgent first.
+ * The answers of the forecast in sentences with dates: what season and age say of it as a whole first, then what
+ * asks for the most.
  *
  * @param say how a height is said, in the shop's unit
  */
-export function outlookSentences(outlooks: readonly SideOutlook[], say: (metres: number) => string): Sentence[] {
-  const sentences: Sentence[] = [];
-  for (const outlook of outlooks) {
-    sentences.push(crossing(outlook, say), extremes(outlook, say));
-  }
-  for (const outlook of outlooks) sentences.push(changeOf(outlook));
-  const verdict = resetVerdict(outlooks);
-  if (verdict) sentences.unshift(verdict);
-  for (const outlook of outlooks) {
-    // a slip pulls its neighbours' residuals up too: only the furthest is asked about
-    const visit = [...outlook.calibration.visits].sort((a, b) => Math.abs(b.z) - Math.abs(a.z))[0]!;
-    if (Math.abs(visit.z) > 3) {
-      sentences.push({
-        text: `The ${outlook.side} action of ${isoDate(visit.day)} stands apart from all the others: was it read right?`,
-        weight: 'watch',
-        because: `It lies ${Math.abs(visit.z).toFixed(1)} of its own errors from what the other visits expect. It is used as it stands.`,
-      });
-    }
-  }
+export function outlookSentences(
+  outlooks: readonly SideOutlook[],
+  say: (metres: number) => string,
+): Sentence[] {
+  const verdict = verdictOf(outlooks);
+  const ages = verdict?.weight === 'act';
+  const sentences = [
+    ...outlooks.flatMap(questioned),
+    ...outlooks.map((outlook) => crossing(outlook, say, ages)),
+    ...outlooks.map((outlook) => extremes(outlook, say)),
+    ...outlooks.map(changeOf),
+  ];
   const order: Weight[] = ['act', 'watch', 'unknown', 'well'];
-  return sentences.sort((a, b) => order.indexOf(a.weight) - order.indexOf(b.weight));
+  sentences.sort((a, b) => order.indexOf(a.weight) - order.indexOf(b.weight));
+  return verdict ? [verdict, ...sentences] : sentences;
+}
+
+/** A slip pulls its neighbours' residuals up too: only the furthest reading is asked about. */
+function questioned({ side, calibration }: SideOutlook): Sentence[] {
+  const furthest = [...calibration.visits].sort((a, b) => Math.abs(b.z) - Math.abs(a.z))[0]!;
+  if (Math.abs(furthest.z) <= 3) return [];
+  return [
+    {
+      text: `The ${side} action of ${isoDate(furthest.day)} stands apart from all the others: was it read right?`,
+      weight: 'watch',
+      because: `It lies ${Math.abs(furthest.z).toFixed(1)} of its own errors from what the other visits expect. It is used as it stands.`,
+    },
+  ];
 }
 
 function extremes({ side, year, calibration }: SideOutlook, say: (m: number) => string): Sentence {
-  const { highest, lowest } = year;
-  const range = ([low, high]: [number, number]) => `${say(low)} to ${say(high)}`;
+  const said = ({ value, band80: [low, high], when }: YearAhead['highest']) =>
+    `about ${sayDay(when.day)} at ${say(value)} (${say(low)} to ${say(high)})`;
   return {
-    text:
-      `By ${sayDay(highest.when.day)} the ${side} side stands highest at ${say(highest.value)} (${range(highest.band80)}), ` +
-      `by ${sayDay(lowest.when.day)} lowest at ${say(lowest.value)} (${range(lowest.band80)}).`,
+    text: `The ${side} side stands highest ${said(year.highest)}, lowest ${said(year.lowest)}.`,
     weight: 'well',
     because:
-      `Simulated years with 80 % bands; the action moves ${mm(calibration.sensitivity.mean)} ± ${mm(calibration.sensitivity.sd)} mm ` +
-      `per 1 % of wood moisture, learned from ${visitsOf(calibration)} and the house figure.`,
+      `Simulated years with 80${NBSP}% bands; the action moves ${mm(calibration.sensitivity.mean)} ± ${mm(calibration.sensitivity.sd)} mm ` +
+      `per 1${NBSP}% of wood moisture, learned from ${visitsOf(calibration)} and the house figure.`,
   };
 }
 
-function crossing({ side, year, window }: SideOutlook, say: (m: number) => string): Sentence {
+/** First day out of the window. Season alone asks for watching; where age drives it, for doing something. */
+function crossing({ side, year, window }: SideOutlook, say: (m: number) => string, ages: boolean): Sentence {
   const because = `Wanted ${say(window[0])} to ${say(window[1])}; dates are the middle half of simulated years.`;
   const { firstAbove, firstBelow } = year;
-  const out = (when: When, what: string): Sentence => ({
-    text:
-      `The ${side} side ${what} ${when.from === when.to ? `now` : `about ${sayDay(when.day)} (${between(when)})`}, ` +
-      `in ${percent(when.probability)} of simulated years.`,
-    weight: when.probability >= 0.5 ? 'act' : 'watch',
-    because,
-  });
-  if (firstAbove && (!firstBelow || firstAbove.probability >= firstBelow.probability)) {
-    return out(firstAbove, `rises above ${say(window[1])}`);
-  }
-  if (firstBelow) return out(firstBelow, `falls below ${say(window[0])}`);
-  return { text: `The ${side} side stays inside its window all year.`, weight: 'well', because };
+  const above = firstAbove && (!firstBelow || firstAbove.probability >= firstBelow.probability);
+  const when = above ? firstAbove : firstBelow;
+  if (!when) return { text: `The ${side} side stays inside its window all year.`, weight: 'well', because };
+  const limit = above ? `above ${say(window[1])}` : `below ${say(window[0])}`;
+  const likely = when.probability >= 0.5;
+  const out = when.day === year.from && likely;
+  const text = out
+    ? `The ${side} side stands ${limit} now.`
+    : `The ${side} side ${above ? 'rises' : 'falls'} ${limit} about ${between(when)}, in ${percent(when.probability)} of simulated years.`;
+  return { text, weight: ages && likely ? 'act' : 'watch', because };
 }
 
 function changeOf({ side, attribution }: SideOutlook): Sentence {
@@ -100,8 +108,8 @@ function changeOf({ side, attribution }: SideOutlook): Sentence {
   const odd = Math.abs(unexplained.value) > 1.96 * unexplained.sd;
   return {
     text:
-      `Since ${isoDate(fromDay)} the ${side} side has ${change.value < 0 ? 'fallen' : 'risen'} ${mm(Math.abs(change.value))} mm: ` +
-      `${parts.join(', ')} mm.`,
+      `Since ${sayMonth(fromDay)} ${isoDate(fromDay).slice(0, 4)} the ${side} side has ${change.value < 0 ? 'fallen' : 'risen'} ` +
+      `${mm(Math.abs(change.value))} mm: ${parts.join(', ')} mm.`,
     weight: odd ? 'watch' : 'well',
     because: odd
       ? 'What is not explained is more than the readings’ errors: look at the relief, the belly and the neck joint.'
@@ -110,17 +118,21 @@ function changeOf({ side, attribution }: SideOutlook): Sentence {
 }
 
 /** Never a reset on one summer reading: says plainly where the height is season, and where it is age. */
-function resetVerdict(outlooks: readonly SideOutlook[]): Sentence | null {
+function verdictOf(outlooks: readonly SideOutlook[]): Sentence | null {
   const known = outlooks.flatMap(({ attribution }) => (attribution.known ? [attribution.attribution] : []));
   if (known.length === 0) return null;
-  const years = (a: (typeof known)[number]) => (a.toDay - a.fromDay) / 365.2425;
-  const rising = known.filter((a) => a.rising > 0.95 && a.age.value / years(a) > AGE_THAT_MATTERS);
-  if (rising.length > 0) {
-    const fastest = Math.max(...rising.map((a) => a.age.value / years(a)));
+  const perYear = (a: Attribution) => a.age.value / ((a.toDay - a.fromDay) / DAYS_PER_YEAR);
+  const surely = (a: Attribution) => Math.max(a.rising, 1 - a.rising);
+  const moving = known.filter((a) => surely(a) > 0.95 && Math.abs(perYear(a)) > AGE_THAT_MATTERS);
+  if (moving.length > 0) {
+    const fastest = moving.sort((a, b) => Math.abs(perYear(b)) - Math.abs(perYear(a)))[0]!;
+    const rises = perYear(fastest) > 0;
     return {
-      text: `It rises by about ${mm(fastest)} mm a year that no dry season takes back: age, not season.`,
+      text:
+        `It ${rises ? 'rises' : 'sinks'} by about ${mm(Math.abs(perYear(fastest)))} mm a year that no ` +
+        `${rises ? 'dry season takes back' : 'damp season gives back'}: age, not season.`,
       weight: 'act',
-      because: `The chance that the yearly rise is above nothing is ${percent(Math.max(...rising.map((a) => a.rising)))}.`,
+      because: `The chance that there is such a yearly change at all is ${percent(surely(fastest))}; the season is already taken out.`,
     };
   }
   const high = outlooks.filter(({ calibration, window }) => calibration.visits.at(-1)!.value > window[1]);
@@ -137,8 +149,9 @@ function resetVerdict(outlooks: readonly SideOutlook[]): Sentence | null {
 }
 
 const mm = (metres: number) => printLength(metres, 'mm').replace(' mm', '');
-const signed = ({ value, sd }: { value: number; sd: number }) => `${value < 0 ? '−' : '+'}${mm(Math.abs(value))} ± ${mm(sd)}`;
-const percent = (p: number) => `${Math.round(100 * p)} %`;
+const signed = ({ value, sd }: { value: number; sd: number }) =>
+  `${value < 0 ? '−' : '+'}${mm(Math.abs(value))} ± ${mm(sd)}`;
+const percent = (p: number) => `${Math.round(100 * p)}${NBSP}%`;
 const between = (when: When) =>
   sayDay(when.from) === sayDay(when.to) ? sayDay(when.day) : `${sayDay(when.from)} to ${sayDay(when.to)}`;
 const visitsOf = (calibration: Calibration) =>

@@ -16,7 +16,11 @@ export function toolSd(tool: ToolError): number {
  * @returns mean and standard error, SI
  * @throws RangeError where there is no value
  */
-export function repeatsMean(repeats: readonly number[], tool: ToolError, priorDegrees = 4): { value: number; sd: number } {
+export function repeatsMean(
+  repeats: readonly number[],
+  tool: ToolError,
+  priorDegrees = 4,
+): { value: number; sd: number } {
   if (repeats.length === 0) throw new RangeError('at least one reading is needed');
   const value = repeats.reduce((sum, x) => sum + x, 0) / repeats.length;
   const squares = repeats.reduce((sum, x) => sum + (x - value) ** 2, 0);
@@ -35,7 +39,10 @@ export interface Change {
 /**
  * Whether two readings differ by more than their errors: `|Δ| > 1.96 √(σ₁² + σ₂²)`, two-sided 5 %.
  */
-export function realChange(earlier: { value: number; sd: number }, later: { value: number; sd: number }): Change {
+export function realChange(
+  earlier: { value: number; sd: number },
+  later: { value: number; sd: number },
+): Change {
   const change = later.value - earlier.value;
   const limit = 1.96 * Math.hypot(earlier.sd, later.sd);
   return { change, limit, real: Math.abs(change) > limit };

@@ -47,7 +47,11 @@ const mm = 1e-3;
 const RULE = { name: '1/64 in rule', resolution: 0.25 * mm, repeatability: 0.08 * mm };
 const FEELER = { name: 'feelers', resolution: 0.02 * mm, repeatability: 0.015 * mm };
 const CALIPER = { name: 'caliper', resolution: 0.05 * mm, repeatability: 0.04 * mm };
-const LEVEL = { name: 'small digital level', resolution: (0.1 * Math.PI) / 180, repeatability: (0.08 * Math.PI) / 180 };
+const LEVEL = {
+  name: 'small digital level',
+  resolution: (0.1 * Math.PI) / 180,
+  repeatability: (0.08 * Math.PI) / 180,
+};
 const DIAL = { name: 'straightedge and dial', resolution: 0.02 * mm, repeatability: 0.06 * mm };
 
 export const QUANTITIES: Record<QuantityId, Quantity> = {

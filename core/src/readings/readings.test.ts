@@ -38,7 +38,10 @@ describe('tool error', () => {
 
 describe('readings as typed', () => {
   it('take repeats and mixed units, and keep within what the quantity can be', () => {
-    expect(parseReading('action12', '7/64; 2.8 mm', '64ths')).toMatchObject({ ok: true, value: [(7 / 64) * 0.0254, 0.0028] });
+    expect(parseReading('action12', '7/64; 2.8 mm', '64ths')).toMatchObject({
+      ok: true,
+      value: [(7 / 64) * 0.0254, 0.0028],
+    });
     expect(parseReading('bridgeTilt', '0,5', '°')).toMatchObject({ ok: true });
     for (const id of QUANTITY_IDS) {
       const result = parseReading(id, id === 'bridgeTilt' ? '45' : '95', id === 'bridgeTilt' ? '°' : 'mm');

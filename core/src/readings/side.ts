@@ -18,7 +18,9 @@ export function readingOn<R extends Pick<ReadingValue, 'quantity' | 'side'>>(
   quantity: QuantityId,
   side: StringSide | 'centre',
 ): R | undefined {
-  return readings.find((r) => r.quantity === quantity && (r.side === side || (r.side === 'both' && side !== 'centre')));
+  return readings.find(
+    (r) => r.quantity === quantity && (r.side === side || (r.side === 'both' && side !== 'centre')),
+  );
 }
 
 const SIDE_QUANTITIES = ['action12', 'firstFretGap', 'relief', 'straightedge', 'saddleShowing'] as const;

@@ -1,4 +1,11 @@
-import { ACCEPTED_LENGTHS, parseAngle, parseLength, refused, type LengthUnit, type Parsed } from '../units/index.js';
+import {
+  ACCEPTED_LENGTHS,
+  parseAngle,
+  parseLength,
+  refused,
+  type LengthUnit,
+  type Parsed,
+} from '../units/index.js';
 import { QUANTITIES, type QuantityId } from './quantities.js';
 
 /** The unit that a reading's bare decimal takes. */

@@ -1,5 +1,12 @@
 import { METRES_PER } from '../units/length.js';
-import { actionAt, actionWeights, stanceOf, type NeckGeometry, type SideReadings, type StanceOptions } from './stance.js';
+import {
+  actionAt,
+  actionWeights,
+  stanceOf,
+  type NeckGeometry,
+  type SideReadings,
+  type StanceOptions,
+} from './stance.js';
 
 /** A reading with its standard error, m. */
 export interface Measured {
@@ -73,7 +80,10 @@ export function checkClosure(
   const quantities = Object.keys(coefficient) as ClosureQuantity[];
   const computed = actionAt(stanceOf(neck, valuesOf(side), options), neck, 12);
   const residual = side.action12.value - computed;
-  const variance = quantities.reduce((sum, q) => sum + (coefficient[q] * side[q].sd) ** 2, LINE_MODEL_SD ** 2);
+  const variance = quantities.reduce(
+    (sum, q) => sum + (coefficient[q] * side[q].sd) ** 2,
+    LINE_MODEL_SD ** 2,
+  );
   const sd = Math.sqrt(variance);
   const closes = Math.abs(residual) <= CLOSURE_LIMIT * sd;
 
@@ -92,7 +102,8 @@ export function checkClosure(
       .flatMap((quantity) => slipsOf(quantity, side, neck, other))
       .map((slip) => ({
         ...slip,
-        remaining: Math.abs(residual + coefficient[slip.quantity] * (slip.wouldBe - side[slip.quantity].value)) / sd,
+        remaining:
+          Math.abs(residual + coefficient[slip.quantity] * (slip.wouldBe - side[slip.quantity].value)) / sd,
       }))
       .filter(({ remaining }) => remaining <= 1)
       .sort((a, b) => PLAUSIBILITY[a.kind] - PLAUSIBILITY[b.kind] || a.remaining - b.remaining)
@@ -101,7 +112,13 @@ export function checkClosure(
 }
 
 /** Slips of the sort that happens at a bench, most common first. */
-const PLAUSIBILITY: Record<Slip['kind'], number> = { sign: 0, unit: 1, 'one 64th': 2, 'strings swapped': 3, 'wrong fret': 4 };
+const PLAUSIBILITY: Record<Slip['kind'], number> = {
+  sign: 0,
+  unit: 1,
+  'one 64th': 2,
+  'strings swapped': 3,
+  'wrong fret': 4,
+};
 
 /** Factors between the units that are mixed up: mm, 64ths, thousandths, hundredths of a millimetre, inches. */
 const UNIT_FACTORS = [

@@ -27,7 +27,9 @@ export function closureWords(side: string, measured: number, closure: Closure): 
     : `${side}: the readings do not agree. The line gives ${mm(closure.computed)} at fret 12, measured ${mm(measured)}; that is ` +
       `${mm(Math.abs(closure.residual))} apart, and the tools explain ${mm(1.96 * closure.sd)}.`;
   if (closure.closes) return { closes: true, statement, questions: [] };
-  const questions = closure.slips.map((slip) => `${slipQuestion(slip)} It would then be ${mm(slip.wouldBe)}.`);
+  const questions = closure.slips.map(
+    (slip) => `${slipQuestion(slip)} It would then be ${mm(slip.wouldBe)}.`,
+  );
   if (questions.length === 0) {
     const [first] = closure.corrections;
     questions.push(

@@ -2,8 +2,23 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { METRES_PER } from '../units/index.js';
 import {
-  actionAt, actionWeights, bridgeTurn, checkClosure, cheekCut, fretPosition, intonationShift, neckReset, offCentre,
-  radiusDrop, reliefOverNeck, saddleForce, saddleTrim, stanceOf, stringHeight, type NeckGeometry, type SideMeasured,
+  actionAt,
+  actionWeights,
+  bridgeTurn,
+  checkClosure,
+  cheekCut,
+  fretPosition,
+  intonationShift,
+  neckReset,
+  offCentre,
+  radiusDrop,
+  reliefOverNeck,
+  saddleForce,
+  saddleTrim,
+  stanceOf,
+  stringHeight,
+  type NeckGeometry,
+  type SideMeasured,
 } from './index.js';
 
 const mm = 1e-3;
@@ -85,10 +100,15 @@ describe('saddle', () => {
 
   it('turn keeps the crown’s distance from the turning line', () => {
     fc.assert(
-      fc.property(fc.double({ min: -0.2, max: 0.2, noNaN: true }), fc.double({ min: 0.001, max: 0.03, noNaN: true }), fc.double({ min: -0.02, max: 0.02, noNaN: true }), (angle, H, b) => {
-        const move = bridgeTurn(angle, H, b);
-        return Math.abs(Math.hypot(-b + move.along, H + move.up) - Math.hypot(b, H)) < 1e-12;
-      }),
+      fc.property(
+        fc.double({ min: -0.2, max: 0.2, noNaN: true }),
+        fc.double({ min: 0.001, max: 0.03, noNaN: true }),
+        fc.double({ min: -0.02, max: 0.02, noNaN: true }),
+        (angle, H, b) => {
+          const move = bridgeTurn(angle, H, b);
+          return Math.abs(Math.hypot(-b + move.along, H + move.up) - Math.hypot(b, H)) < 1e-12;
+        },
+      ),
     );
   });
 
@@ -102,17 +122,40 @@ describe('neck reset', () => {
   it('closes on itself: after the cut the straightedge stands at its target', () => {
     const number = (min: number, max: number) => fc.double({ min, max, noNaN: true });
     fc.assert(
-      fc.property(number(-3, 3), number(-6, 3), number(0, 1.3), number(70, 110), number(80, 130), (target, measured, fretHeight, heel, extension) => {
-        const reset = neckReset({ neck, target: target * mm, measured: measured * mm, fretHeight: fretHeight * mm, heelDepth: heel * mm, extension: extension * mm });
-        const D = neck.scale + neck.compensation - fretPosition(neck.scale, 14);
-        const rises = (reset.heelCut / (heel * mm)) * D;
-        return Math.abs((measured + fretHeight) * mm + rises - target * mm) < 1e-12 && Math.abs(reset.wedge - reset.angle * extension * mm) < 1e-12;
-      }),
+      fc.property(
+        number(-3, 3),
+        number(-6, 3),
+        number(0, 1.3),
+        number(70, 110),
+        number(80, 130),
+        (target, measured, fretHeight, heel, extension) => {
+          const reset = neckReset({
+            neck,
+            target: target * mm,
+            measured: measured * mm,
+            fretHeight: fretHeight * mm,
+            heelDepth: heel * mm,
+            extension: extension * mm,
+          });
+          const D = neck.scale + neck.compensation - fretPosition(neck.scale, 14);
+          const rises = (reset.heelCut / (heel * mm)) * D;
+          return (
+            Math.abs((measured + fretHeight) * mm + rises - target * mm) < 1e-12 &&
+            Math.abs(reset.wedge - reset.angle * extension * mm) < 1e-12
+          );
+        },
+      ),
     );
   });
 
   it('worked by hand from similar triangles: 3 mm at the bridge, heel 95 mm, extension 118 mm, D 289.8 mm', () => {
-    const reset = neckReset({ neck, target: 1 * mm, measured: -2 * mm, heelDepth: 95 * mm, extension: 118 * mm });
+    const reset = neckReset({
+      neck,
+      target: 1 * mm,
+      measured: -2 * mm,
+      heelDepth: 95 * mm,
+      extension: 118 * mm,
+    });
     expect(reset.change / mm).toBeCloseTo(3, 9);
     expect(reset.heelCut / mm).toBeCloseTo(0.983, 2);
     expect(reset.wedge / mm).toBeCloseTo(1.221, 2);
@@ -155,14 +198,19 @@ describe('closure check', () => {
   it('finds a 64th and a wrong unit, and names a correction that really closes', () => {
     const rule = measured();
     rule.action12.value += METRES_PER['64ths'];
-    expect(checkClosure(neck, rule).slips).toContainEqual(expect.objectContaining({ quantity: 'action12', kind: 'one 64th' }));
+    expect(checkClosure(neck, rule).slips).toContainEqual(
+      expect.objectContaining({ quantity: 'action12', kind: 'one 64th' }),
+    );
 
     const unit = measured();
     unit.action12.value = (unit.action12.value / METRES_PER['64ths']) * mm;
     const closure = checkClosure(neck, unit);
     expect(closure.slips[0]).toMatchObject({ quantity: 'action12', kind: 'unit' });
     for (const { quantity, correction } of closure.corrections) {
-      const mended: SideMeasured = { ...unit, [quantity]: { ...unit[quantity], value: unit[quantity].value + correction } };
+      const mended: SideMeasured = {
+        ...unit,
+        [quantity]: { ...unit[quantity], value: unit[quantity].value + correction },
+      };
       expect(Math.abs(checkClosure(neck, mended).residual)).toBeLessThan(1e-9);
     }
   });

@@ -64,7 +64,11 @@ export function stringLength(neck: NeckGeometry): number {
  *
  * @returns m, + where the bridge top lies below the fret plane
  */
-export function straightedgeAtPitch(neck: NeckGeometry, readings: SideReadings, options: StanceOptions = {}): number {
+export function straightedgeAtPitch(
+  neck: NeckGeometry,
+  readings: SideReadings,
+  options: StanceOptions = {},
+): number {
   const X = stringLength(neck);
   const xB = fretPosition(neck.scale, neck.bodyJoin);
   const l = xB - fretPosition(neck.scale, 1);
@@ -110,8 +114,10 @@ export function stanceOf(neck: NeckGeometry, readings: SideReadings, options: St
 
 /** @throws RangeError naming what about the neck cannot be */
 export function assertNeck(neck: NeckGeometry): void {
-  if (!(neck.scale >= 0.3 && neck.scale <= 1)) throw new RangeError('scale length must be from 300 to 1000 mm');
-  if (!(neck.bodyJoin >= 8 && neck.bodyJoin <= 20)) throw new RangeError('body join must be from fret 8 to 20');
+  if (!(neck.scale >= 0.3 && neck.scale <= 1))
+    throw new RangeError('scale length must be from 300 to 1000 mm');
+  if (!(neck.bodyJoin >= 8 && neck.bodyJoin <= 20))
+    throw new RangeError('body join must be from fret 8 to 20');
   if (!(Math.abs(neck.compensation) <= 0.02)) throw new RangeError('compensation must be within 20 mm');
 }
 
@@ -158,7 +164,12 @@ export function actionWeights(
  * @param radius fingerboard radius, m
  * @returns m; a straightedge read on the centre line becomes `s − drop` under the outer string
  */
-export function radiusDrop(neck: NeckGeometry, offsetFirst: number, offsetJoin: number, radius: number): number {
+export function radiusDrop(
+  neck: NeckGeometry,
+  offsetFirst: number,
+  offsetJoin: number,
+  radius: number,
+): number {
   if (!(radius > 0)) throw new RangeError('fingerboard radius must be positive');
   const x1 = fretPosition(neck.scale, 1);
   const xB = fretPosition(neck.scale, neck.bodyJoin);

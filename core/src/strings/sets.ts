@@ -9,7 +9,14 @@ export interface StringGauge {
   density?: number;
 }
 
-export const STRING_SET_IDS = ['extra-light', 'light', 'medium', 'twelve-light', 'nylon', 'archtop-medium'] as const;
+export const STRING_SET_IDS = [
+  'extra-light',
+  'light',
+  'medium',
+  'twelve-light',
+  'nylon',
+  'archtop-medium',
+] as const;
 export type StringSetId = (typeof STRING_SET_IDS)[number];
 
 export interface StringSet {
@@ -23,7 +30,10 @@ const steel = (thousandths: number, coreThousandths?: number): StringGauge => ({
   gauge: (thousandths / 1000) * METRES_PER_INCH,
   core: coreThousandths === undefined ? undefined : (coreThousandths / 1000) * METRES_PER_INCH,
 });
-const nylon = (millimetres: number, density = NYLON_DENSITY): StringGauge => ({ gauge: millimetres / 1000, density });
+const nylon = (millimetres: number, density = NYLON_DENSITY): StringGauge => ({
+  gauge: millimetres / 1000,
+  density,
+});
 
 /**
  * Generic sets by gauge in thousandths of an inch. Gauges and core diameters are common practice without a
@@ -49,8 +59,18 @@ export const STRING_SETS: Record<StringSetId, StringSet> = {
     id: 'twelve-light',
     name: 'twelve-string light, 10–47',
     strings: [
-      steel(10), steel(10), steel(14), steel(14), steel(23, 13), steel(8),
-      steel(30, 14), steel(12), steel(39, 16), steel(18), steel(47, 18), steel(27, 14),
+      steel(10),
+      steel(10),
+      steel(14),
+      steel(14),
+      steel(23, 13),
+      steel(8),
+      steel(30, 14),
+      steel(12),
+      steel(39, 16),
+      steel(18),
+      steel(47, 18),
+      steel(27, 14),
     ],
   },
   nylon: {
@@ -65,7 +85,14 @@ export const STRING_SETS: Record<StringSetId, StringSet> = {
   },
 };
 
-export const TUNING_IDS = ['standard', 'half-step-down', 'whole-step-down', 'drop-d', 'open-g', 'dadgad'] as const;
+export const TUNING_IDS = [
+  'standard',
+  'half-step-down',
+  'whole-step-down',
+  'drop-d',
+  'open-g',
+  'dadgad',
+] as const;
 export type TuningId = (typeof TUNING_IDS)[number];
 
 export interface Tuning {
@@ -81,8 +108,16 @@ const lowered = (by: [number, number, number, number, number, number]): Tuning['
 
 export const TUNINGS: Record<TuningId, Tuning> = {
   standard: { id: 'standard', name: 'standard, E A D G B E', semitones: STANDARD },
-  'half-step-down': { id: 'half-step-down', name: 'half a step down', semitones: lowered([1, 1, 1, 1, 1, 1]) },
-  'whole-step-down': { id: 'whole-step-down', name: 'a whole step down', semitones: lowered([2, 2, 2, 2, 2, 2]) },
+  'half-step-down': {
+    id: 'half-step-down',
+    name: 'half a step down',
+    semitones: lowered([1, 1, 1, 1, 1, 1]),
+  },
+  'whole-step-down': {
+    id: 'whole-step-down',
+    name: 'a whole step down',
+    semitones: lowered([2, 2, 2, 2, 2, 2]),
+  },
   'drop-d': { id: 'drop-d', name: 'low D, D A D G B E', semitones: lowered([0, 0, 0, 0, 0, 2]) },
   'open-g': { id: 'open-g', name: 'open G, D G D G B D', semitones: lowered([2, 0, 0, 0, 2, 2]) },
   dadgad: { id: 'dadgad', name: 'D A D G A D', semitones: lowered([2, 2, 0, 0, 0, 2]) },
@@ -103,7 +138,11 @@ export function noteFrequency(semitones: number, a4 = 440): number {
  * @param scale vibrating length, m
  * @returns N per string, first string first, and their sum
  */
-export function setTension(set: StringSet, tuning: Tuning, scale: number): { strings: number[]; total: number } {
+export function setTension(
+  set: StringSet,
+  tuning: Tuning,
+  scale: number,
+): { strings: number[]; total: number } {
   const paired = set.strings.length === 12;
   const strings = set.strings.map((string, i) => {
     const course = paired ? Math.floor(i / 2) : i;

@@ -1,6 +1,14 @@
 import { describe, expect, it } from 'vitest';
 import { printForce } from '../units/index.js';
-import { noteFrequency, plainMassPerLength, setTension, STRING_SETS, stringTension, TUNINGS, woundMassPerLength } from './index.js';
+import {
+  noteFrequency,
+  plainMassPerLength,
+  setTension,
+  STRING_SETS,
+  stringTension,
+  TUNINGS,
+  woundMassPerLength,
+} from './index.js';
 
 const INCH = 0.0254;
 const NEWTONS_PER_LBF = 4.4482216152605;
@@ -13,7 +21,9 @@ describe('string pull (Mersenne’s law, plain steel 7850 kg/m³)', () => {
   });
 
   it('of a 0.016 in at B3 = 246.94 Hz is 23.2 lbf', () => {
-    expect(stringTension(plainMassPerLength(0.016 * INCH), 25.4 * INCH, 246.94) / NEWTONS_PER_LBF).toBeCloseTo(23.2, 1);
+    expect(
+      stringTension(plainMassPerLength(0.016 * INCH), 25.4 * INCH, 246.94) / NEWTONS_PER_LBF,
+    ).toBeCloseTo(23.2, 1);
   });
 
   it('finds E4 and B3 from A4 = 440 Hz (equal temperament)', () => {

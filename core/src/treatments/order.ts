@@ -26,7 +26,8 @@ export function orderTreatments(chosen: readonly Chosen[]): Ordered[] {
     const next = TREATMENT_IDS.find(
       (id) => waiting.has(id) && TREATMENTS[id].after.every((arrow) => !waiting.has(arrow.id)),
     );
-    if (!next) throw new RangeError(`these treatments wait for each other: ${[...waiting.keys()].join(', ')}`);
+    if (!next)
+      throw new RangeError(`these treatments wait for each other: ${[...waiting.keys()].join(', ')}`);
     const done = new Set(ordered.map(({ id }) => id));
     ordered.push({
       ...waiting.get(next)!,

@@ -1,5 +1,12 @@
 import { termOf, type ActionBudget } from '../diagnosis/budget.js';
-import { ACTION_TOLERANCE, FIRST_FRET_GAP, HUMIDITY_WINDOW, SADDLE_SHOWING, STRAIGHTEDGE_TARGET, TILT_LIMIT } from '../diagnosis/targets.js';
+import {
+  ACTION_TOLERANCE,
+  FIRST_FRET_GAP,
+  HUMIDITY_WINDOW,
+  SADDLE_SHOWING,
+  STRAIGHTEDGE_TARGET,
+  TILT_LIMIT,
+} from '../diagnosis/targets.js';
 import { neckReset } from '../stance/reset.js';
 import { saddleTrim } from '../stance/saddle.js';
 import type { NeckGeometry } from '../stance/stance.js';
@@ -12,12 +19,16 @@ export interface ProposalInput {
   archtop: boolean;
   rod: 'adjustable' | 'none' | 'unknown';
   neck: NeckGeometry;
+  /** relief wanted, between fret 1 and the body join */
+  reliefTarget: number;
   heelDepth: number | null;
   extension: number | null;
   sides: { budget: ActionBudget; measured: SideMeasured }[];
   tilt: number | null;
   /** humidity of the examination's room, percent */
   humidity: number | null;
+  /** days since it was strung up after work, where that was lately */
+  restingDays: number | null;
   /** whether season and age have been told apart, and whether age shows */
   age: 'rises' | 'none shows' | 'not told';
 }
@@ -34,6 +45,10 @@ export interface Proposal {
 export const WHEEL_PITCH = 0.8e-3;
 /** A bow beyond this is pressed, not pulled by a rod or left to the saddle, m. House default. */
 const BOW_TO_PRESS = 0.5e-3;
+/** Relief is left alone while it brings less than half a 64th to the action, m. House default. */
+const RELIEF_THAT_MATTERS = METRES_PER['64ths'] / 2;
+/** After structural work a box moves for up to this long. Common practice: 7 to 42 days. */
+export const RESTING_DAYS = 42;
 /** The saddle cannot be told from its target by less than a caliper's error and a stroke of the file, m. */
 const TRIM_THAT_MATTERS = 0.2e-3;
 
@@ -52,9 +67,19 @@ export function proposeOrder(input: ProposalInput, say: (metres: number) => stri
   const verdicts: string[] = [];
   const mm = (metres: number) => `${(metres * 1000).toFixed(1)} mm`;
   const worst = [...input.sides].sort((a, b) => beyond(b.budget) - beyond(a.budget))[0];
-  if (!worst) return { verdict: 'No strung examination yet: measure action, relief, first-fret gap, straightedge and saddle at pitch.', order: [], questions: [] };
+  if (!worst)
+    return {
+      verdict:
+        'No strung examination yet: measure action, relief, first-fret gap, straightedge and saddle at pitch.',
+      order: [],
+      questions: [],
+    };
 
-  if (input.sides.some(({ budget }) => Math.abs(termOf(budget, 'unexplained').value) > 1.96 * termOf(budget, 'unexplained').sd)) {
+  if (
+    input.sides.some(
+      ({ budget }) => Math.abs(termOf(budget, 'unexplained').value) > 1.96 * termOf(budget, 'unexplained').sd,
+    )
+  ) {
     questions.push('The readings of this examination do not close: measure again before anything is cut.');
   }
 
@@ -71,7 +96,11 @@ export function proposeOrder(input: ProposalInput, say: (metres: number) => stri
         : 'The action is within a 64th of what is wanted: if it does not need doing, do not do it.',
     );
   }
-  if (chosen.length > 0 && input.humidity !== null && (input.humidity < HUMIDITY_WINDOW.from || input.humidity > HUMIDITY_WINDOW.to)) {
+  if (
+    chosen.length > 0 &&
+    input.humidity !== null &&
+    (input.humidity < HUMIDITY_WINDOW.from || input.humidity > HUMIDITY_WINDOW.to)
+  ) {
     chosen.push({
       id: 'rehydrate',
       why: `The room stood at ${Math.round(input.humidity)} % RH; wood is worked between ${HUMIDITY_WINDOW.from} and ${HUMIDITY_WINDOW.to} %.`,
@@ -79,17 +108,26 @@ export function proposeOrder(input: ProposalInput, say: (metres: number) => stri
   }
   if (chosen.length > 0) {
     chosen.push({ id: 'clean-and-inspect', why: 'Every job begins with it: dirt hides cracks.' });
-    chosen.push({ id: 'set-up', why: 'Whatever was changed is measured at pitch, left overnight, and measured again.' });
+    chosen.push({
+      id: 'set-up',
+      why: 'Whatever was changed is measured at pitch, left overnight, and measured again.',
+    });
   }
-  return { verdict: verdicts.join(' ') || 'Small corrections only.', order: orderTreatments(chosen), questions };
+  return {
+    verdict: verdicts.join(' ') || 'Small corrections only.',
+    order: orderTreatments(chosen),
+    questions,
+  };
 
   function relief() {
     const off = worstOf('relief');
-    if (Math.abs(off.value) < 2 * off.sd || Math.abs(off.value) < 0.1e-3) return;
+    if (Math.abs(off.value) < 2 * off.sd || Math.abs(off.value) < RELIEF_THAT_MATTERS) return;
     const bow = Math.max(...input.sides.map(({ measured }) => measured.relief.value));
     const effect = `it brings ${mm(off.value)} of the action at fret 12`;
-    if (input.rod === 'adjustable') chosen.push({ id: 'adjust-rod', why: `Relief is off its target; ${effect}.` });
-    else if (bow > BOW_TO_PRESS) chosen.push({ id: 'press-neck', why: `A bow of ${mm(bow)} and no rod to pull it; ${effect}.` });
+    if (input.rod === 'adjustable')
+      chosen.push({ id: 'adjust-rod', why: `Relief is off its target; ${effect}.` });
+    else if (bow > BOW_TO_PRESS)
+      chosen.push({ id: 'press-neck', why: `A bow of ${mm(bow)} and no rod to pull it; ${effect}.` });
     if (input.rod === 'unknown') questions.push('Is there a rod, and does its nut turn freely?');
   }
 
@@ -99,9 +137,15 @@ export function proposeOrder(input: ProposalInput, say: (metres: number) => stri
     const low = Math.min(...gaps.map(({ value }) => value));
     const sd = Math.max(...gaps.map((gap) => gap.sd));
     if (high > FIRST_FRET_GAP.to + 2 * sd) {
-      chosen.push({ id: 'nut', why: `First-fret gap ${thou(high)} thou; 18 to 20 are wanted, and below that the nut is not cut.` });
+      chosen.push({
+        id: 'nut',
+        why: `First-fret gap ${thou(high)} thou; 18 to 20 are wanted, and below that the nut is not cut.`,
+      });
     } else if (low < FIRST_FRET_GAP.from - 3 * sd - 0.1e-3) {
-      chosen.push({ id: 'nut', why: `First-fret gap only ${thou(low)} thou: a new nut, or the slots built up.` });
+      chosen.push({
+        id: 'nut',
+        why: `First-fret gap only ${thou(low)} thou: a new nut, or the slots built up.`,
+      });
     }
   }
 
@@ -109,19 +153,25 @@ export function proposeOrder(input: ProposalInput, say: (metres: number) => stri
   function restOf(budget: ActionBudget): number {
     const mended = chosen.map(({ id }) => id);
     let rest = budget.total - termOf(budget, 'season').value;
-    if (mended.includes('adjust-rod') || mended.includes('press-neck')) rest -= termOf(budget, 'relief').value;
+    if (mended.includes('adjust-rod') || mended.includes('press-neck'))
+      rest -= termOf(budget, 'relief').value;
     if (mended.includes('nut')) rest -= termOf(budget, 'nut').value;
     return rest;
   }
 
   function wheels() {
-    const turn = left.map(({ budget, rest }) => `${budget.side} ${rest > 0 ? 'down' : 'up'} ${(Math.abs(saddleTrim(input.neck, rest)) / WHEEL_PITCH).toFixed(1)} turns`);
+    const turn = left.map(
+      ({ budget, rest }) =>
+        `${budget.side} ${rest > 0 ? 'down' : 'up'} ${(Math.abs(saddleTrim(input.neck, rest)) / WHEEL_PITCH).toFixed(1)} turns`,
+    );
     chosen.push({
       id: 'thumb-wheels',
       why: `Archtops are corrected at the wheels first: ${turn.join(', ')} on a thread of ${mm(WHEEL_PITCH)}.`,
     });
     verdicts.push('The thumb wheels carry what is off.');
-    questions.push('How much travel is left on the posts? Wheels that no longer reach point to a sinking arch or a rising neck block.');
+    questions.push(
+      'How much travel is left on the posts? Wheels that no longer reach point to a sinking arch or a rising neck block.',
+    );
   }
 
   function saddleOrCause() {
@@ -130,48 +180,95 @@ export function proposeOrder(input: ProposalInput, say: (metres: number) => stri
       return { side: budget.side, trim, remains: measured.saddleShowing.value - trim };
     });
     const needed = trims.filter(({ trim }) => Math.abs(trim) > TRIM_THAT_MATTERS);
-    const enough = needed.every(({ remains }) => remains >= SADDLE_SHOWING.least && remains <= SADDLE_SHOWING.most);
+    const enough = needed.every(
+      ({ remains }) => remains >= SADDLE_SHOWING.least && remains <= SADDLE_SHOWING.most,
+    );
     if (enough) {
-      const parts = needed.map(({ side, trim, remains }) => `${side} ${trim > 0 ? 'down' : 'up'} ${mm(Math.abs(trim))}, ${mm(remains)} left showing`);
+      const parts = needed.map(
+        ({ side, trim, remains }) =>
+          `${side} ${trim > 0 ? 'down' : 'up'} ${mm(Math.abs(trim))}, ${mm(remains)} left showing`,
+      );
       chosen.push({ id: 'saddle', why: `Twice the wanted change at fret 12: ${parts.join('; ')}.` });
+      if (input.restingDays !== null) {
+        chosen.push({
+          id: 'rest-under-tension',
+          why: `Strung up ${input.restingDays} days ago: it may still rise, and the saddle is cut once.`,
+        });
+      }
       verdicts.push('There is saddle enough: no reset.');
       return;
     }
     const short = Math.min(...trims.map(({ remains }) => remains));
     if (short > SADDLE_SHOWING.most) {
-      chosen.push({ id: 'saddle', why: `A taller saddle would show ${mm(short)}, more than 1/4 in: look at the neck angle before it is made.` });
-      verdicts.push('The strings stand low and the saddle is already tall: the neck may be set too far back.');
+      chosen.push({
+        id: 'saddle',
+        why: `A taller saddle would show ${mm(short)}, more than 1/4 in: look at the neck angle before it is made.`,
+      });
+      verdicts.push(
+        'The strings stand low and the saddle is already tall: the neck may be set too far back.',
+      );
       questions.push('Was the neck reset or the bridge thinned before?');
       return;
     }
-    if (input.tilt === null) questions.push('Bridge tilt and the belly behind the bridge: without them belly and neck cannot be told apart.');
+    if (input.tilt === null)
+      questions.push(
+        'Bridge tilt and the belly behind the bridge: without them belly and neck cannot be told apart.',
+      );
     if (input.tilt !== null && input.tilt > TILT_LIMIT) foldedBelly(short);
     else reset(short);
   }
 
   function foldedBelly(short: number) {
-    verdicts.push(`The bridge leans ${((input.tilt! * 180) / Math.PI).toFixed(1)}° towards the neck: look at the belly before the neck. Not a neck reset yet.`);
+    verdicts.push(
+      `The bridge leans ${((input.tilt! * 180) / Math.PI).toFixed(1)}° towards the neck: look at the belly before the neck. Not a neck reset yet.`,
+    );
     chosen.push(
-      { id: 'reglue-brace', why: 'A leaning bridge with high action points to a loose brace or a tired plate under it.' },
-      { id: 'flatten-belly', why: `Trimming would leave ${mm(short)} of saddle, under 1/8 in; the belly is what lifts the bridge.` },
-      { id: 'rest-under-tension', why: 'Only what the belly does under tension shows how much neck is left to correct.' },
+      {
+        id: 'reglue-brace',
+        why: 'A leaning bridge with high action points to a loose brace or a tired plate under it.',
+      },
+      {
+        id: 'flatten-belly',
+        why: `Trimming would leave ${mm(short)} of saddle, under 1/8 in; the belly is what lifts the bridge.`,
+      },
+      {
+        id: 'rest-under-tension',
+        why: 'Only what the belly does under tension shows how much neck is left to correct.',
+      },
       { id: 'saddle', why: 'Fitted to where the belly comes to rest.' },
     );
-    questions.push('Which braces does the feeler find loose, and is the top under the plate sound along and across the grain?');
+    questions.push(
+      'Which braces does the feeler find loose, and is the top under the plate sound along and across the grain?',
+    );
   }
 
   function reset(short: number) {
     if (input.age === 'not told') {
-      questions.push('Season and age are not told apart yet: never plan a neck reset on one season’s reading. Measure again in the other season.');
+      questions.push(
+        'Season and age are not told apart yet: never plan a neck reset on one season’s reading. Measure again in the other season.',
+      );
     }
-    const straightedge = Math.min(...input.sides.map(({ measured }) => measured.straightedge.value));
+    // what the season lifts the bridge by comes back by itself: the angle is set to the year's mean
+    const lowest = [...input.sides].sort((a, b) => atMean(a) - atMean(b))[0]!;
+    const straightened = chosen.some(({ id }) => id === 'adjust-rod' || id === 'press-neck');
     const numbers =
       input.heelDepth !== null && input.extension !== null
-        ? neckReset({ neck: input.neck, target: STRAIGHTEDGE_TARGET, measured: straightedge, heelDepth: input.heelDepth, extension: input.extension })
+        ? neckReset({
+            neck: input.neck,
+            target: STRAIGHTEDGE_TARGET,
+            measured: atMean(lowest),
+            relief: straightened ? input.reliefTarget : lowest.measured.relief.value,
+            reliefAtStraightedge: lowest.measured.relief.value,
+            heelDepth: input.heelDepth,
+            extension: input.extension,
+          })
         : null;
-    if (!numbers) questions.push('Heel depth and length of the extension, to work out the cut and the wedge.');
+    if (!numbers)
+      questions.push('Heel depth and length of the extension, to work out the cut and the wedge.');
     if (numbers && numbers.change <= 0) {
-      verdicts.push('The straightedge clears the bridge: the neck angle is not the cause. Look at the bridge’s thickness and the saddle.');
+      verdicts.push(
+        'The straightedge clears the bridge: the neck angle is not the cause. Look at the bridge’s thickness and the saddle.',
+      );
       questions.push('Is the bridge thicker than it was made?');
       return;
     }
@@ -181,24 +278,39 @@ export function proposeOrder(input: ProposalInput, say: (metres: number) => stri
         : 'The saddle has nothing left to give and the bridge stands straight: the neck angle is due.',
     );
     chosen.push(
-      { id: 'neck-off', why: `Trimming to the target would leave ${mm(Math.max(0, short))} of saddle; 1/8 in is the least.` },
+      {
+        id: 'neck-off',
+        why: `Trimming to the target would leave ${mm(Math.max(0, short))} of saddle; 1/8 in is the least.`,
+      },
       {
         id: 'fit-heel',
         why: numbers
-          ? `The straightedge must come up ${mm(numbers.change)} at the bridge: ${mm(numbers.heelCut)} off the heel at the cap, to nothing at the board (${((numbers.angle * 180) / Math.PI).toFixed(2)}°).`
+          ? `At the year’s mean moisture the straightedge must come up ${mm(numbers.change)} at the bridge: ${mm(numbers.heelCut)} off the heel at the cap, to nothing at the board (${((numbers.angle * 180) / Math.PI).toFixed(2)}°).`
           : 'The straightedge must come up to just above the bridge top.',
       },
       { id: 'reglue-neck', why: 'With fitted shims, or as a bolted joint the next person can undo.' },
       {
         id: 'extension',
-        why: numbers ? `A wedge from nothing at the join to ${mm(numbers.wedge)} at its end keeps the board in one plane.` : 'Keeps the board in one plane.',
+        why: numbers
+          ? `A wedge from nothing at the join to ${mm(numbers.wedge)} at its end keeps the board in one plane.`
+          : 'Keeps the board in one plane.',
       },
-      { id: 'saddle', why: `A new saddle of its full height for the new angle, ${say(SADDLE_SHOWING.least)} or more showing.` },
+      {
+        id: 'saddle',
+        why: `A new saddle of its full height for the new angle, ${say(SADDLE_SHOWING.least)} or more showing.`,
+      },
     );
   }
 
+  /** Straightedge as it would read at the year's mean moisture. */
+  function atMean({ budget, measured }: ProposalInput['sides'][number]): number {
+    return measured.straightedge.value + saddleTrim(input.neck, termOf(budget, 'season').value);
+  }
+
   function worstOf(cause: 'relief') {
-    return [...input.sides].map(({ budget }) => termOf(budget, cause)).sort((a, b) => Math.abs(b.value) - Math.abs(a.value))[0]!;
+    return [...input.sides]
+      .map(({ budget }) => termOf(budget, cause))
+      .sort((a, b) => Math.abs(b.value) - Math.abs(a.value))[0]!;
   }
 }
 

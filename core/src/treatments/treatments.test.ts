@@ -2,7 +2,14 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { ACTION_TARGETS, actionBudget, RELIEF_SCHOOLS, termOf } from '../diagnosis/index.js';
 import { actionAt, stanceOf, type NeckGeometry, type SideMeasured } from '../stance/index.js';
-import { CAUTIONS, orderTreatments, proposeOrder, TREATMENT_IDS, TREATMENTS, type ProposalInput } from './index.js';
+import {
+  CAUTIONS,
+  orderTreatments,
+  proposeOrder,
+  TREATMENT_IDS,
+  TREATMENTS,
+  type ProposalInput,
+} from './index.js';
 
 const mm = 1e-3;
 const neck: NeckGeometry = { scale: 645 * mm, compensation: 2.5 * mm, bodyJoin: 14 };
@@ -13,7 +20,12 @@ function measured(over: Partial<Record<keyof SideMeasured, number>> = {}): SideM
   const action12 =
     over.action12 ??
     actionAt(
-      stanceOf(neck, { firstFretGap: values.firstFretGap * mm, relief: values.relief * mm, straightedge: values.straightedge * mm, saddleShowing: values.saddleShowing * mm }),
+      stanceOf(neck, {
+        firstFretGap: values.firstFretGap * mm,
+        relief: values.relief * mm,
+        straightedge: values.straightedge * mm,
+        saddleShowing: values.saddleShowing * mm,
+      }),
       neck,
       12,
     ) / mm;
@@ -26,10 +38,30 @@ function measured(over: Partial<Record<keyof SideMeasured, number>> = {}): SideM
   };
 }
 const budgetOf = (side: SideMeasured, season = 0) =>
-  actionBudget({ side: 'bass', neck, measured: side, target, reliefTarget: RELIEF_SCHOOLS.moderate, season: { value: season, sd: 0.05 * mm } });
+  actionBudget({
+    side: 'bass',
+    neck,
+    measured: side,
+    target,
+    reliefTarget: RELIEF_SCHOOLS.moderate,
+    season: { value: season, sd: 0.05 * mm },
+  });
 const proposal = (side: SideMeasured, over: Partial<ProposalInput> = {}, season = 0) =>
   proposeOrder(
-    { archtop: false, rod: 'adjustable', neck, heelDepth: 95 * mm, extension: 118 * mm, sides: [{ budget: budgetOf(side, season), measured: side }], tilt: 0.01, humidity: 45, age: 'none shows', ...over },
+    {
+      archtop: false,
+      rod: 'adjustable',
+      neck,
+      heelDepth: 95 * mm,
+      extension: 118 * mm,
+      sides: [{ budget: budgetOf(side, season), measured: side }],
+      tilt: 0.01,
+      humidity: 45,
+      reliefTarget: RELIEF_SCHOOLS.moderate,
+      restingDays: null,
+      age: 'none shows',
+      ...over,
+    },
     (m) => `${(m * 1000).toFixed(1)} mm`,
   );
 const ids = (p: ReturnType<typeof proposal>) => p.order.map(({ id }) => id);
@@ -38,10 +70,21 @@ describe('action budget', () => {
   it('terms add up to the total, whatever was measured', () => {
     const n = (min: number, max: number) => fc.double({ min, max, noNaN: true });
     fc.assert(
-      fc.property(n(0.1, 2), n(-0.3, 1), n(-6, 5), n(1, 9), n(0.5, 7), n(-1, 1), (firstFretGap, relief, straightedge, saddleShowing, action12, season) => {
-        const budget = budgetOf(measured({ firstFretGap, relief, straightedge, saddleShowing, action12 }), season * mm);
-        return Math.abs(budget.terms.reduce((sum, { value }) => sum + value, 0) - budget.total) < 1e-12;
-      }),
+      fc.property(
+        n(0.1, 2),
+        n(-0.3, 1),
+        n(-6, 5),
+        n(1, 9),
+        n(0.5, 7),
+        n(-1, 1),
+        (firstFretGap, relief, straightedge, saddleShowing, action12, season) => {
+          const budget = budgetOf(
+            measured({ firstFretGap, relief, straightedge, saddleShowing, action12 }),
+            season * mm,
+          );
+          return Math.abs(budget.terms.reduce((sum, { value }) => sum + value, 0) - budget.total) < 1e-12;
+        },
+      ),
     );
   });
 
@@ -60,7 +103,11 @@ describe('order', () => {
         const place = new Map(order.map(({ id, place }) => [id, place]));
         return (
           order.length === chosen.length &&
-          chosen.every((id) => TREATMENTS[id].after.every((arrow) => !place.has(arrow.id) || place.get(arrow.id)! < place.get(id)!))
+          chosen.every((id) =>
+            TREATMENTS[id].after.every(
+              (arrow) => !place.has(arrow.id) || place.get(arrow.id)! < place.get(id)!,
+            ),
+          )
         );
       }),
     );
@@ -99,20 +146,55 @@ describe('first repair order', () => {
 
   it('turns to the neck when the saddle has nothing left, with the cut at the heel', () => {
     const due = proposal(measured({ straightedge: -3, saddleShowing: 3.4 }));
-    expect(ids(due)).toEqual(['clean-and-inspect', 'neck-off', 'fit-heel', 'reglue-neck', 'extension', 'saddle', 'set-up']);
-    expect(due.order.find(({ id }) => id === 'fit-heel')!.why).toMatch(/3\.5 mm at the bridge: 1\.1 mm off the heel/u);
+    expect(ids(due)).toEqual([
+      'clean-and-inspect',
+      'neck-off',
+      'fit-heel',
+      'reglue-neck',
+      'extension',
+      'saddle',
+      'set-up',
+    ]);
+    expect(due.order.find(({ id }) => id === 'fit-heel')!.why).toMatch(
+      /3\.5 mm at the bridge: 1\.1 mm off the heel/u,
+    );
     expect(due.questions).toEqual([]);
-    expect(proposal(measured({ straightedge: -3, saddleShowing: 3.4 }), { age: 'not told' }).questions.join()).toMatch(/other season/u);
+    expect(
+      proposal(measured({ straightedge: -3, saddleShowing: 3.4 }), { age: 'not told' }).questions.join(),
+    ).toMatch(/other season/u);
+  });
+
+  it('sets the angle to the year’s mean, not to a damp month', () => {
+    const why = (season: number) =>
+      proposal(measured({ straightedge: -4, saddleShowing: 3.4 }), {}, season * mm).order.find(
+        ({ id }) => id === 'fit-heel',
+      )!.why;
+    expect(why(0.25)).toMatch(/come up 4\.0 mm/u);
+    expect(why(0)).toMatch(/come up 4\.5 mm/u);
+  });
+
+  it('lets a box rest before its saddle is cut', () => {
+    const order = ids(proposal(measured({ saddleShowing: 7 }), { restingDays: 12 }));
+    expect(order).toEqual(['clean-and-inspect', 'rest-under-tension', 'saddle', 'set-up']);
   });
 
   it('turns to the belly first where the bridge leans', () => {
     const folded = proposal(measured({ straightedge: -3, saddleShowing: 3.4 }), { tilt: 0.04 });
-    expect(ids(folded)).toEqual(['clean-and-inspect', 'reglue-brace', 'flatten-belly', 'rest-under-tension', 'saddle', 'set-up']);
+    expect(ids(folded)).toEqual([
+      'clean-and-inspect',
+      'reglue-brace',
+      'flatten-belly',
+      'rest-under-tension',
+      'saddle',
+      'set-up',
+    ]);
     expect(folded.verdict).toMatch(/Not a neck reset/u);
   });
 
   it('sets the neck straight before it is re-angled, and brings dry wood to moisture before all', () => {
-    const order = ids(proposal(measured({ straightedge: -4, saddleShowing: 3.4, relief: 0.45 }), { humidity: 28 }));
+    const order = ids(
+      proposal(measured({ straightedge: -4, saddleShowing: 3.4, relief: 0.45 }), { humidity: 28 }),
+    );
     expect(order.indexOf('rehydrate')).toBeLessThan(order.indexOf('adjust-rod'));
     expect(order.indexOf('adjust-rod')).toBeLessThan(order.indexOf('neck-off'));
   });
@@ -124,10 +206,30 @@ describe('first repair order', () => {
   });
 
   it('asks by name for what is missing, and says so when the readings do not close', () => {
-    const blind = proposal(measured({ straightedge: -3, saddleShowing: 3.4 }), { tilt: null, heelDepth: null });
+    const blind = proposal(measured({ straightedge: -3, saddleShowing: 3.4 }), {
+      tilt: null,
+      heelDepth: null,
+    });
     expect(blind.questions.join(' ')).toMatch(/tilt/u);
     expect(blind.questions.join(' ')).toMatch(/Heel depth/u);
     expect(proposal(measured({ action12: 4.4 })).questions.join()).toMatch(/do not close/u);
-    expect(proposeOrder({ archtop: false, rod: 'none', neck, heelDepth: null, extension: null, sides: [], tilt: null, humidity: null, age: 'not told' }, String).verdict).toMatch(/No strung examination/u);
+    expect(
+      proposeOrder(
+        {
+          archtop: false,
+          rod: 'none',
+          neck,
+          heelDepth: null,
+          extension: null,
+          sides: [],
+          tilt: null,
+          humidity: null,
+          reliefTarget: 0,
+          restingDays: null,
+          age: 'not told',
+        },
+        String,
+      ).verdict,
+    ).toMatch(/No strung examination/u);
   });
 });

@@ -112,7 +112,12 @@ const FORCE: Scale<ForceUnit> = {
   what: 'a force',
   units: {
     // 1 lb = 0.45359237 kg and standard gravity 9.80665 m/s², both exact by definition
-    lbf: { words: /\s*(?:lbf|lbs|lb|pounds|pound)$/iu, factor: 0.45359237 * 9.80665, sign: ' lbf', decimals: 2 },
+    lbf: {
+      words: /\s*(?:lbf|lbs|lb|pounds|pound)$/iu,
+      factor: 0.45359237 * 9.80665,
+      sign: ' lbf',
+      decimals: 2,
+    },
     kgf: { words: /\s*(?:kgf|kg|kp)$/iu, factor: 9.80665, sign: ' kgf', decimals: 2 },
     N: { words: /\s*N$/iu, factor: 1, sign: ' N', decimals: 1 },
   },

@@ -56,17 +56,31 @@ describe('length', () => {
     expect(valueOf(parseLength(text, unit)) * 1000).toBeCloseTo(millimetres, 9);
   });
 
-  it.each(['', 'abc', '1,234.5', '1.2.3', '7/0', '7/', '/64', '2.8 mm mm', 'mm', '1/2 mm', '1e3', '--2', '99999 in', '3/32/64', 'NaN', 'Infinity'])(
-    'refuses %j and says what would be accepted',
-    (text) => {
-      const result = parseLength(text, 'mm');
-      expect(result.ok).toBe(false);
-      if (!result.ok) {
-        expect(result.reason.length).toBeGreaterThan(5);
-        expect(result.accepted).toContain('7/64');
-      }
-    },
-  );
+  it.each([
+    '',
+    'abc',
+    '1,234.5',
+    '1.2.3',
+    '7/0',
+    '7/',
+    '/64',
+    '2.8 mm mm',
+    'mm',
+    '1/2 mm',
+    '1e3',
+    '--2',
+    '99999 in',
+    '3/32/64',
+    'NaN',
+    'Infinity',
+  ])('refuses %j and says what would be accepted', (text) => {
+    const result = parseLength(text, 'mm');
+    expect(result.ok).toBe(false);
+    if (!result.ok) {
+      expect(result.reason.length).toBeGreaterThan(5);
+      expect(result.accepted).toContain('7/64');
+    }
+  });
 
   it('parses back what it printed, to half of the last printed digit, in any field', () => {
     fc.assert(
@@ -105,7 +119,10 @@ describe('length', () => {
   });
 
   it('shows a typed length in the two units it was not typed in', () => {
-    expect(otherLengths(valueOf(parseLength('7/64', 'mm')), lengthUnitOf('7/64', 'mm'))).toEqual(['2.78 mm', '109.4 thou']);
+    expect(otherLengths(valueOf(parseLength('7/64', 'mm')), lengthUnitOf('7/64', 'mm'))).toEqual([
+      '2.78 mm',
+      '109.4 thou',
+    ]);
     expect(otherLengths(0.0028, lengthUnitOf('2,8', 'mm'))).toEqual(['110.2 thou', '7.1/64 in']);
     expect(otherLengths(0.002794, lengthUnitOf('.110"', 'mm'))).toEqual(['2.79 mm', '7/64 in']);
   });
@@ -153,10 +170,26 @@ describe('temperature, percentage, angle, force, duration', () => {
   it('parses back what it printed', () => {
     const near = (a: number, b: number, by: number) => Math.abs(a - b) <= by;
     const number = (min: number, max: number) => fc.double({ min, max, noNaN: true });
-    fc.assert(fc.property(number(-40, 60), fc.constantFrom('°C' as const, '°F' as const), (x, u) => near(valueOf(parseTemperature(printTemperature(x, u), '°C')), Math.min(60, Math.max(-40, x)), 0.06)));
+    fc.assert(
+      fc.property(number(-40, 60), fc.constantFrom('°C' as const, '°F' as const), (x, u) =>
+        near(valueOf(parseTemperature(printTemperature(x, u), '°C')), Math.min(60, Math.max(-40, x)), 0.06),
+      ),
+    );
     fc.assert(fc.property(number(0, 100), (x) => near(valueOf(parsePercent(printPercent(x))), x, 0.051)));
-    fc.assert(fc.property(number(-1.5, 1.5), fc.constantFrom('°' as const, 'rad' as const, 'mrad' as const), (x, u) => near(valueOf(parseAngle(printAngle(x, u), 'rad')), x, 1e-4)));
-    fc.assert(fc.property(number(-900, 900), fc.constantFrom('N' as const, 'lbf' as const, 'kgf' as const), (x, u) => near(valueOf(parseForce(printForce(x, u), 'N')), x, 0.06)));
-    fc.assert(fc.property(number(0, 1e7), fc.constantFrom('min' as const, 'h' as const, 'd' as const), (x, u) => near(valueOf(parseDuration(printDuration(x, u), 'h')), x, 0.5)));
+    fc.assert(
+      fc.property(number(-1.5, 1.5), fc.constantFrom('°' as const, 'rad' as const, 'mrad' as const), (x, u) =>
+        near(valueOf(parseAngle(printAngle(x, u), 'rad')), x, 1e-4),
+      ),
+    );
+    fc.assert(
+      fc.property(number(-900, 900), fc.constantFrom('N' as const, 'lbf' as const, 'kgf' as const), (x, u) =>
+        near(valueOf(parseForce(printForce(x, u), 'N')), x, 0.06),
+      ),
+    );
+    fc.assert(
+      fc.property(number(0, 1e7), fc.constantFrom('min' as const, 'h' as const, 'd' as const), (x, u) =>
+        near(valueOf(parseDuration(printDuration(x, u), 'h')), x, 0.5),
+      ),
+    );
   });
 });

@@ -26,5 +26,7 @@ export function dimensionChange(dimension: number, coefficient: number, from: nu
  * @returns relative change of the width per 1 %MC
  */
 export function changeAcross(species: Species, ringAngle: number): number {
-  return species.radialChange * Math.cos(ringAngle) ** 2 + species.tangentialChange * Math.sin(ringAngle) ** 2;
+  return (
+    species.radialChange * Math.cos(ringAngle) ** 2 + species.tangentialChange * Math.sin(ringAngle) ** 2
+  );
 }

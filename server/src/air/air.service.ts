@@ -1,6 +1,15 @@
 import { Injectable } from '@nestjs/common';
 import type { AirBatch, AirTaken, FieldError, Room, RoomAir, RoomInput } from '@upright-elder/contract';
-import { AirLog, climateOfLog, dayOf, fitClimate, isoDate, parsePercent, parseTemperature, type Climate } from '@upright-elder/core';
+import {
+  AirLog,
+  climateOfLog,
+  dayOf,
+  fitClimate,
+  isoDate,
+  parsePercent,
+  parseTemperature,
+  type Climate,
+} from '@upright-elder/core';
 import { Database } from '../database/database.js';
 import { saveVersioned } from '../database/versioned.js';
 import { badFields, notFound, withBothCopies } from '../http/problem.js';
@@ -30,7 +39,12 @@ export class AirService {
       .addSelect('MAX(air.at)', 'lastReading')
       .groupBy('air.roomId')
       .getRawMany<{ roomId: string; readings: number; lastReading: string }>();
-    return rows.map((row) => toRoom(row, counts.find(({ roomId }) => roomId === row.id)));
+    return rows.map((row) =>
+      toRoom(
+        row,
+        counts.find(({ roomId }) => roomId === row.id),
+      ),
+    );
   }
 
   async room(id: string): Promise<Room> {
@@ -60,8 +74,20 @@ export class AirService {
     const rows = batch.readings.map((reading, i) => {
       const humidity = parsePercent(reading.humidity);
       const temperature = parseTemperature(reading.temperature, batch.unit);
-      if (!humidity.ok) errors.push({ field: `readings.${i}.humidity`, typed: reading.humidity, reason: humidity.reason, accepted: humidity.accepted });
-      if (!temperature.ok) errors.push({ field: `readings.${i}.temperature`, typed: reading.temperature, reason: temperature.reason, accepted: temperature.accepted });
+      if (!humidity.ok)
+        errors.push({
+          field: `readings.${i}.humidity`,
+          typed: reading.humidity,
+          reason: humidity.reason,
+          accepted: humidity.accepted,
+        });
+      if (!temperature.ok)
+        errors.push({
+          field: `readings.${i}.temperature`,
+          typed: reading.temperature,
+          reason: temperature.reason,
+          accepted: temperature.accepted,
+        });
       const at = new Date(reading.at).toISOString();
       return {
         roomId,
@@ -76,7 +102,13 @@ export class AirService {
       if ((await manager.countBy(RoomEntity, { id: roomId })) === 0) throw notFound('room');
       const before = await manager.countBy(AirReadingEntity, { roomId });
       for (let i = 0; i < rows.length; i += 500) {
-        await manager.createQueryBuilder().insert().into(AirReadingEntity).values(rows.slice(i, i + 500)).orIgnore().execute();
+        await manager
+          .createQueryBuilder()
+          .insert()
+          .into(AirReadingEntity)
+          .values(rows.slice(i, i + 500))
+          .orIgnore()
+          .execute();
       }
       const added = (await manager.countBy(AirReadingEntity, { roomId })) - before;
       if (added > 0) await manager.increment(RoomEntity, { id: roomId }, 'airRevision', 1);
@@ -124,7 +156,8 @@ export class AirService {
 
 /** What a climate stands on, in a sentence. */
 export function climateBasis(climate: Climate): string {
-  if (climate.years === 0) return 'No room log: the house preset of a yearly climate is used, with wide bands.';
+  if (climate.years === 0)
+    return 'No room log: the house preset of a yearly climate is used, with wide bands.';
   const months = Math.round(climate.years * 12);
   if (climate.years < FULL_YEAR) {
     return `${months} ${months === 1 ? 'month' : 'months'} of room log, blended with the house preset: a whole year is wanted.`;
@@ -134,5 +167,12 @@ export function climateBasis(climate: Climate): string {
 
 function toRoom(row: RoomEntity, count?: { readings: number; lastReading: string }): Room {
   const { id, version, name, notes } = row;
-  return { id, version, name, notes, readings: count?.readings ?? 0, lastReading: count?.lastReading ?? null };
+  return {
+    id,
+    version,
+    name,
+    notes,
+    readings: count?.readings ?? 0,
+    lastReading: count?.lastReading ?? null,
+  };
 }

@@ -1,7 +1,11 @@
 import { join } from 'node:path';
 import { DataSource, type DataSourceOptions } from 'typeorm';
 import { AirReadingEntity, RoomEntity } from '../air/room.entity.js';
-import { ExaminationEntity, ReadingCorrectionEntity, ReadingEntity } from '../examinations/examination.entity.js';
+import {
+  ExaminationEntity,
+  ReadingCorrectionEntity,
+  ReadingEntity,
+} from '../examinations/examination.entity.js';
 import { InstrumentEntity } from '../instruments/instrument.entity.js';
 import { PersonEntity } from '../people/person.entity.js';
 import { ShopEntity } from '../shop/shop.entity.js';

@@ -23,7 +23,9 @@ export class FolderLock {
     } catch (error) {
       database.close();
       if ((error as { code?: string }).code !== 'SQLITE_BUSY') throw error;
-      throw new Error(`Another Upright Elder works on ${folder} already${holder(notePath)}. Close it first, or choose another folder with UPRIGHT_ELDER_DATA.`);
+      throw new Error(
+        `Another Upright Elder works on ${folder} already${holder(notePath)}. Close it first, or choose another folder with UPRIGHT_ELDER_DATA.`,
+      );
     }
     writeFileSync(notePath, JSON.stringify({ process: process.pid }));
     return new FolderLock(database, notePath);

@@ -11,7 +11,9 @@ export interface Versioned extends ObjectLiteral {
 
 /** Fingerprint of a body as sent, version left out. */
 export function fingerprintOf(body: object): string {
-  return createHash('sha256').update(JSON.stringify({ ...body, version: undefined })).digest('hex');
+  return createHash('sha256')
+    .update(JSON.stringify({ ...body, version: undefined }))
+    .digest('hex');
 }
 
 /**

@@ -1,6 +1,23 @@
 import { Injectable } from '@nestjs/common';
-import type { Conditions, ConditionsInput, Correction, Examination, ExaminationInput, FieldError, Reading, ReadingInput } from '@upright-elder/contract';
-import { parseDuration, parsePercent, parseReading, parseTemperature, QUANTITIES, repeatsMean, type Parsed } from '@upright-elder/core';
+import type {
+  Conditions,
+  ConditionsInput,
+  Correction,
+  Examination,
+  ExaminationInput,
+  FieldError,
+  Reading,
+  ReadingInput,
+} from '@upright-elder/contract';
+import {
+  parseDuration,
+  parsePercent,
+  parseReading,
+  parseTemperature,
+  QUANTITIES,
+  repeatsMean,
+  type Parsed,
+} from '@upright-elder/core';
 import type { EntityManager } from 'typeorm';
 import { Clock } from '../clock.js';
 import { Database } from '../database/database.js';
@@ -19,7 +36,10 @@ export class ExaminationsService {
 
   /** All examinations of an instrument, oldest first. */
   async ofInstrument(instrumentId: string): Promise<Examination[]> {
-    const rows = await this.database.read.find(ExaminationEntity, { where: { instrumentId }, order: { date: 'ASC', id: 'ASC' } });
+    const rows = await this.database.read.find(ExaminationEntity, {
+      where: { instrumentId },
+      order: { date: 'ASC', id: 'ASC' },
+    });
     return this.complete(rows);
   }
 
@@ -34,7 +54,12 @@ export class ExaminationsService {
     const conditions = parseConditions(input.conditions, errors);
     const readings = parseReadings(input.readings, errors);
     if (input.date > this.clock.date()) {
-      errors.push({ field: 'date', typed: input.date, reason: 'the examination would be in the future', accepted: `a day up to ${this.clock.date()}` });
+      errors.push({
+        field: 'date',
+        typed: input.date,
+        reason: 'the examination would be in the future',
+        accepted: `a day up to ${this.clock.date()}`,
+      });
     }
     if (errors.length > 0) throw badFields(errors);
 
@@ -82,7 +107,10 @@ export class ExaminationsService {
     }
     await manager.delete(ReadingEntity, { examinationId });
     if (readings.length > 0) {
-      await manager.insert(ReadingEntity, readings.map((reading) => ({ ...reading, examinationId })));
+      await manager.insert(
+        ReadingEntity,
+        readings.map((reading) => ({ ...reading, examinationId })),
+      );
     }
   }
 
@@ -90,8 +118,15 @@ export class ExaminationsService {
     if (rows.length === 0) return [];
     const ids = rows.map(({ id }) => id);
     const among = { ids };
-    const readings = await this.database.read.createQueryBuilder(ReadingEntity, 'r').where('r.examinationId IN (:...ids)', among).getMany();
-    const corrections = await this.database.read.createQueryBuilder(ReadingCorrectionEntity, 'c').where('c.examinationId IN (:...ids)', among).orderBy('c.id').getMany();
+    const readings = await this.database.read
+      .createQueryBuilder(ReadingEntity, 'r')
+      .where('r.examinationId IN (:...ids)', among)
+      .getMany();
+    const corrections = await this.database.read
+      .createQueryBuilder(ReadingCorrectionEntity, 'c')
+      .where('c.examinationId IN (:...ids)', among)
+      .orderBy('c.id')
+      .getMany();
     const people = new Map((await this.database.read.find(PersonEntity)).map(({ id, name }) => [id, name]));
     return rows.map(({ fingerprint: _fingerprint, ...row }) => ({
       ...row,
@@ -102,7 +137,10 @@ export class ExaminationsService {
           toReading(
             reading,
             corrections
-              .filter((c) => c.examinationId === row.id && c.quantity === reading.quantity && c.side === reading.side)
+              .filter(
+                (c) =>
+                  c.examinationId === row.id && c.quantity === reading.quantity && c.side === reading.side,
+              )
               .map((c) => ({ text: c.text, by: people.get(c.by) ?? 'unknown', at: c.at })),
           ),
         ),
@@ -110,12 +148,26 @@ export class ExaminationsService {
   }
 }
 
-function toReading({ quantity, side, text, unit, readings }: ReadingEntity, corrections: Correction[]): Reading {
-  return { quantity, side, text, unit, values: readings, ...repeatsMean(readings, QUANTITIES[quantity].tool), corrections };
+function toReading(
+  { quantity, side, text, unit, readings }: ReadingEntity,
+  corrections: Correction[],
+): Reading {
+  return {
+    quantity,
+    side,
+    text,
+    unit,
+    values: readings,
+    ...repeatsMean(readings, QUANTITIES[quantity].tool),
+    corrections,
+  };
 }
 
 function parseConditions(input: ConditionsInput, errors: FieldError[]): Conditions {
-  const understood = (field: keyof ConditionsInput, parse: (text: string) => Parsed<number>): number | null => {
+  const understood = (
+    field: keyof ConditionsInput,
+    parse: (text: string) => Parsed<number>,
+  ): number | null => {
     const typed = input[field] as string | null | undefined;
     if (typed === null || typed === undefined || typed.trim() === '') return null;
     const result = parse(typed);
@@ -125,7 +177,12 @@ function parseConditions(input: ConditionsInput, errors: FieldError[]): Conditio
   };
   const seconds = understood('timeAtPitch', (text) => parseDuration(text, 'd'));
   if (input.reliefTo <= input.reliefFrom) {
-    errors.push({ field: 'conditions.reliefTo', typed: String(input.reliefTo), reason: 'the two held frets must be in order', accepted: 'a fret from 8 to 20' });
+    errors.push({
+      field: 'conditions.reliefTo',
+      typed: String(input.reliefTo),
+      reason: 'the two held frets must be in order',
+      accepted: 'a fret from 8 to 20',
+    });
   }
   return {
     ...input,
@@ -140,15 +197,23 @@ function parseReadings(inputs: ReadingInput[], errors: FieldError[]): Omit<Readi
   const seen = new Set<string>();
   return inputs.map((input, i) => {
     const { quantity, side, text, unit } = input;
-    const refuse = (reason: string, accepted: string) => errors.push({ field: `readings.${i}.text`, typed: text, reason, accepted });
+    const refuse = (reason: string, accepted: string) =>
+      errors.push({ field: `readings.${i}.text`, typed: text, reason, accepted });
     const sided = QUANTITIES[quantity].sided;
     if (sided === (side === 'centre')) {
-      refuse(`${QUANTITIES[quantity].name} cannot be read at “${side}”`, sided ? 'bass, treble or both' : 'centre');
+      refuse(
+        `${QUANTITIES[quantity].name} cannot be read at “${side}”`,
+        sided ? 'bass, treble or both' : 'centre',
+      );
     }
     const places = side === 'both' ? ['bass', 'treble'] : [side];
     for (const place of places) {
       const key = `${quantity} ${place}`;
-      if (seen.has(key)) refuse(`${QUANTITIES[quantity].name} is given twice for the ${place}`, 'one reading a place; repeats are separated by a semicolon');
+      if (seen.has(key))
+        refuse(
+          `${QUANTITIES[quantity].name} is given twice for the ${place}`,
+          'one reading a place; repeats are separated by a semicolon',
+        );
       seen.add(key);
     }
     const result = parseReading(quantity, text, unit);

@@ -1,6 +1,14 @@
 import { Injectable } from '@nestjs/common';
 import type { Examination, Forecast, Instrument, SideForecast } from '@upright-elder/contract';
-import { dayOf, expectThrough, isoDate, outlookSentences, seasonMoisture, type Climate, type AirLog } from '@upright-elder/core';
+import {
+  dayOf,
+  expectThrough,
+  isoDate,
+  outlookSentences,
+  seasonMoisture,
+  type Climate,
+  type AirLog,
+} from '@upright-elder/core';
 import { AirService, climateBasis } from '../air/air.service.js';
 import { Clock } from '../clock.js';
 import { ExaminationsService } from '../examinations/examinations.service.js';
@@ -39,7 +47,10 @@ export class ForecastsService {
     const key = `${row.revision} ${row.homeRoomId} ${revision} ${today}`;
     const known = this.cases.get(id);
     if (known?.key === key) return known.worked;
-    const [instrument, examinations] = await Promise.all([this.instruments.get(id), this.examinations.ofInstrument(id)]);
+    const [instrument, examinations] = await Promise.all([
+      this.instruments.get(id),
+      this.examinations.ofInstrument(id),
+    ]);
     const outlook = outlookOf(instrument, examinations, log, climate, today);
     const worked = { instrument, examinations, climate, log, outlook };
     this.cases.set(id, { key, worked });
@@ -58,7 +69,10 @@ export class ForecastsService {
       strungVisits: Math.max(0, ...outlook.sides.map(({ all }) => all.length)),
       leftOut: outlook.leftOut,
       sides: outlook.sides.map((side) => toSideForecast(side, climate, days, outlook.today)),
-      season: steps(first, today + DAYS_AHEAD).map((day) => ({ date: isoDate(day), moisture: seasonMoisture(climate, day) })),
+      season: steps(first, today + DAYS_AHEAD).map((day) => ({
+        date: isoDate(day),
+        moisture: seasonMoisture(climate, day),
+      })),
       sentences: outlookSentences(outlook.sides, say),
       climate: climateBasis(climate),
     };
@@ -69,7 +83,12 @@ function steps(from: number, to: number): number[] {
   return Array.from({ length: Math.floor((to - from) / STEP_DAYS) + 1 }, (_, i) => from + i * STEP_DAYS);
 }
 
-function toSideForecast(side: CalibratedSide, climate: Climate, days: number[], today: Outlook['today']): SideForecast {
+function toSideForecast(
+  side: CalibratedSide,
+  climate: Climate,
+  days: number[],
+  today: Outlook['today'],
+): SideForecast {
   const { calibration } = side;
   return {
     side: side.side,
@@ -82,14 +101,16 @@ function toSideForecast(side: CalibratedSide, climate: Climate, days: number[], 
       moisture,
       misfit: calibration.visits.find((visit) => visit.day === day)?.z ?? null,
     })),
-    points: expectThrough(calibration, climate, days, today).map(({ day, median, band50, band80, band95, moisture }) => ({
-      date: isoDate(day),
-      median,
-      band50,
-      band80,
-      band95,
-      moisture,
-    })),
+    points: expectThrough(calibration, climate, days, today).map(
+      ({ day, median, band50, band80, band95, moisture }) => ({
+        date: isoDate(day),
+        median,
+        band50,
+        band80,
+        band95,
+        moisture,
+      }),
+    ),
     sensitivity: calibration.sensitivity,
     prior: { mean: side.prior.mean, sd: side.prior.sd },
     priorSource: side.prior.source,

@@ -1,7 +1,22 @@
 import type { Examination, Instrument } from '@upright-elder/contract';
 import {
-  ACTION_TARGETS, ACTION_TOLERANCE, actionSensitivity, attribute, calibrate, dayOf, readingOn, seasonMoisture, STRING_SIDES,
-  woodMoisture, yearAhead, type AirLog, type Climate, type SideOutlook, type TopConstruction, type TopMovement, type Visit,
+  ACTION_TARGETS,
+  ACTION_TOLERANCE,
+  actionSensitivity,
+  attribute,
+  calibrate,
+  dayOf,
+  readingOn,
+  seasonMoisture,
+  STRING_SIDES,
+  woodMoisture,
+  yearAhead,
+  type AirLog,
+  type Climate,
+  type SideOutlook,
+  type TopConstruction,
+  type TopMovement,
+  type Visit,
 } from '@upright-elder/core';
 
 /** A strung reading with the examination it came from. */
@@ -51,11 +66,19 @@ export function topOf(instrument: Instrument): TopConstruction {
  * From examinations and the room's air to calibrated sides. Like is compared with like: only strung readings are
  * used, and what was left out is said.
  */
-export function outlookOf(instrument: Instrument, examinations: readonly Examination[], log: AirLog, climate: Climate, todayDay: number): Outlook {
+export function outlookOf(
+  instrument: Instrument,
+  examinations: readonly Examination[],
+  log: AirLog,
+  climate: Climate,
+  todayDay: number,
+): Outlook {
   const prior = actionSensitivity(topOf(instrument));
   const leftOut = examinations
     .filter(({ conditions }) => conditions.strings !== 'pitch')
-    .map(({ date, conditions }) => `${date}: strings ${conditions.strings}, not compared with readings at pitch`);
+    .map(
+      ({ date, conditions }) => `${date}: strings ${conditions.strings}, not compared with readings at pitch`,
+    );
   const today = moistureToday(examinations, log, todayDay);
   const sides = STRING_SIDES.flatMap((side): CalibratedSide[] => {
     const all = strungVisits(examinations, side, log, climate);
@@ -71,14 +94,22 @@ export function outlookOf(instrument: Instrument, examinations: readonly Examina
         calibration,
         window,
         attribution: attribute(calibration),
-        year: yearAhead(calibration, climate, window, todayDay, DAYS_AHEAD, { seed: side === 'bass' ? 1 : 2, today }),
+        year: yearAhead(calibration, climate, window, todayDay, DAYS_AHEAD, {
+          seed: side === 'bass' ? 1 : 2,
+          today,
+        }),
       },
     ];
   });
   return { sides, leftOut, today };
 }
 
-function strungVisits(examinations: readonly Examination[], side: 'bass' | 'treble', log: AirLog, climate: Climate): StrungVisit[] {
+function strungVisits(
+  examinations: readonly Examination[],
+  side: 'bass' | 'treble',
+  log: AirLog,
+  climate: Climate,
+): StrungVisit[] {
   const visits: StrungVisit[] = [];
   let worked = false;
   for (const examination of examinations) {
@@ -92,7 +123,10 @@ function strungVisits(examinations: readonly Examination[], side: 'bass' | 'treb
       conditions.humidityPercent !== null && conditions.temperatureCelsius !== null
         ? { humidity: conditions.humidityPercent, celsius: conditions.temperatureCelsius }
         : undefined;
-    const wood = woodMoisture(day, log, air) ?? { moisture: seasonMoisture(climate, day), sd: climate.spread };
+    const wood = woodMoisture(day, log, air) ?? {
+      moisture: seasonMoisture(climate, day),
+      sd: climate.spread,
+    };
     visits.push({
       examinationId: examination.id,
       date: examination.date,
@@ -116,6 +150,9 @@ function moistureToday(examinations: readonly Examination[], log: AirLog, day: n
   if (!last || day - dayOf(last.date) > FRESH_DAYS) return undefined;
   const { humidityPercent, temperatureCelsius } = last.conditions;
   if (humidityPercent === null || temperatureCelsius === null) return undefined;
-  const wood = woodMoisture(dayOf(last.date), log, { humidity: humidityPercent, celsius: temperatureCelsius });
+  const wood = woodMoisture(dayOf(last.date), log, {
+    humidity: humidityPercent,
+    celsius: temperatureCelsius,
+  });
   return wood ? { day: dayOf(last.date), moisture: wood.moisture } : undefined;
 }

@@ -12,8 +12,16 @@ export function localOnly(request: Request, response: Response, next: NextFuncti
     response
       .status(403)
       .type('application/problem+json')
-      .send(JSON.stringify({ type: 'urn:upright-elder:problem:not-from-here', title: 'Not from here', status: 403, detail }));
-  if (!host || !hosts.includes(host)) return void refuse('The program answers only under its own local address.');
+      .send(
+        JSON.stringify({
+          type: 'urn:upright-elder:problem:not-from-here',
+          title: 'Not from here',
+          status: 403,
+          detail,
+        }),
+      );
+  if (!host || !hosts.includes(host))
+    return void refuse('The program answers only under its own local address.');
   if (origin !== undefined && !hosts.some((ours) => origin === `http://${ours}`)) {
     return void refuse('A page from another place may not use this program.');
   }

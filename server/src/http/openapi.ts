@@ -17,7 +17,9 @@ export function openApi(app: INestApplication): OpenAPIObject {
       .build(),
   );
   const require = createRequire(import.meta.url);
-  const { defaultMetadataStorage } = require('class-transformer/cjs/storage') as { defaultMetadataStorage: never };
+  const { defaultMetadataStorage } = require('class-transformer/cjs/storage') as {
+    defaultMetadataStorage: never;
+  };
   const schemas = validationMetadatasToSchemas({
     classTransformerMetadataStorage: defaultMetadataStorage,
     refPointerPrefix: '#/components/schemas/',

@@ -26,12 +26,27 @@ export class ProblemFilter implements ExceptionFilter {
       return { type: 'about:blank', title: 'The request could not be read', status, detail: message };
     }
     if ((error as { code?: string }).code === 'SQLITE_FULL') {
-      return { type: 'urn:upright-elder:problem:disk-full', title: 'The disk is full', status: 507, detail: 'Nothing was saved. What you typed is kept in this browser; make room and save again.' };
+      return {
+        type: 'urn:upright-elder:problem:disk-full',
+        title: 'The disk is full',
+        status: 507,
+        detail: 'Nothing was saved. What you typed is kept in this browser; make room and save again.',
+      };
     }
     if ((error as { code?: string }).code === 'SQLITE_CONSTRAINT_FOREIGNKEY') {
-      return { type: 'urn:upright-elder:problem:unknown-reference', title: 'It refers to something that is not there', status: 422, detail: 'A person, room or instrument named in it does not exist. Nothing was saved.' };
+      return {
+        type: 'urn:upright-elder:problem:unknown-reference',
+        title: 'It refers to something that is not there',
+        status: 422,
+        detail: 'A person, room or instrument named in it does not exist. Nothing was saved.',
+      };
     }
     this.logger.error(error instanceof Error ? (error.stack ?? error.message) : String(error));
-    return { type: 'about:blank', title: 'Something went wrong in the program', status: 500, detail: 'Nothing was saved. The log says more.' };
+    return {
+      type: 'about:blank',
+      title: 'Something went wrong in the program',
+      status: 500,
+      detail: 'Nothing was saved. The log says more.',
+    };
   }
 }

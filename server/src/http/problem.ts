@@ -9,7 +9,12 @@ export class ProblemError extends HttpException {
 }
 
 export function notFound(what: string): ProblemError {
-  return new ProblemError({ type: 'about:blank', title: 'Not found', status: 404, detail: `There is no ${what} under this id.` });
+  return new ProblemError({
+    type: 'about:blank',
+    title: 'Not found',
+    status: 404,
+    detail: `There is no ${what} under this id.`,
+  });
 }
 
 /** Fields that cannot be accepted, each with what was typed and what would be accepted. */
@@ -17,7 +22,8 @@ export function badFields(errors: FieldError[]): ProblemError {
   const names = errors.map(({ field, reason }) => `${field}: ${reason}`);
   return new ProblemError({
     type: 'urn:upright-elder:problem:fields',
-    title: errors.length === 1 ? 'One field cannot be accepted' : `${errors.length} fields cannot be accepted`,
+    title:
+      errors.length === 1 ? 'One field cannot be accepted' : `${errors.length} fields cannot be accepted`,
     status: 422,
     detail: names.join('; '),
     errors,
@@ -39,7 +45,11 @@ export function conflict(current: object, yours: object): ProblemError {
 }
 
 /** Runs a save and turns a stale one into a conflict with both copies. */
-export async function withBothCopies<T>(save: () => Promise<T>, current: () => Promise<object>, yours: object): Promise<T> {
+export async function withBothCopies<T>(
+  save: () => Promise<T>,
+  current: () => Promise<object>,
+  yours: object,
+): Promise<T> {
   try {
     return await save();
   } catch (error) {

@@ -5,8 +5,12 @@ import express, { type Express } from 'express';
 /** Serves the built interface: hashed files for ever, the page itself never from a cache. */
 export function serveWeb(server: Express, folder: string): void {
   const page = join(folder, 'index.html');
-  if (!existsSync(page)) throw new Error(`The interface is not built: ${page} is missing. Run “npm run build”.`);
-  server.use('/assets', express.static(join(folder, 'assets'), { immutable: true, maxAge: '1y', fallthrough: false }));
+  if (!existsSync(page))
+    throw new Error(`The interface is not built: ${page} is missing. Run “npm run build”.`);
+  server.use(
+    '/assets',
+    express.static(join(folder, 'assets'), { immutable: true, maxAge: '1y', fallthrough: false }),
+  );
   server.use(express.static(folder, { index: false, maxAge: 0 }));
   server.get(/^\/(?!api(?:\/|$)).*/u, (_request, response) => {
     response.set('Cache-Control', 'no-cache').sendFile(page);

@@ -1,5 +1,13 @@
 import { Injectable } from '@nestjs/common';
-import { INSTRUMENT_LENGTH_LIMITS, INSTRUMENT_LENGTHS, type FieldError, type Instrument, type InstrumentInput, type InstrumentLength, type Length } from '@upright-elder/contract';
+import {
+  INSTRUMENT_LENGTH_LIMITS,
+  INSTRUMENT_LENGTHS,
+  type FieldError,
+  type Instrument,
+  type InstrumentInput,
+  type InstrumentLength,
+  type Length,
+} from '@upright-elder/contract';
 import { parseLength, setTension, STRING_SETS, TUNINGS } from '@upright-elder/core';
 import { Clock } from '../clock.js';
 import { Database } from '../database/database.js';
@@ -48,7 +56,9 @@ export class InstrumentsService {
 }
 
 /** @throws ProblemError naming every length that cannot be read or cannot be */
-function parseLengths(input: InstrumentInput): Record<Exclude<InstrumentLength, 'scale'>, Length | null> & { scale: Length } {
+function parseLengths(
+  input: InstrumentInput,
+): Record<Exclude<InstrumentLength, 'scale'>, Length | null> & { scale: Length } {
   const errors: FieldError[] = [];
   const lengths: Partial<Record<InstrumentLength, Length | null>> = {};
   for (const field of INSTRUMENT_LENGTHS) {
@@ -62,7 +72,12 @@ function parseLengths(input: InstrumentInput): Record<Exclude<InstrumentLength, 
     if (!result.ok) {
       errors.push({ field, typed: typed.text, reason: result.reason, accepted: result.accepted });
     } else if (result.value < from || result.value > to) {
-      errors.push({ field, typed: typed.text, reason: `“${typed.text}” is outside what this length can be`, accepted: range });
+      errors.push({
+        field,
+        typed: typed.text,
+        reason: `“${typed.text}” is outside what this length can be`,
+        accepted: range,
+      });
     } else {
       lengths[field] = { text: typed.text, unit: typed.unit, metres: result.value };
     }

@@ -4,5 +4,9 @@ import { ShopModule } from '../shop/shop.module.js';
 import { JudgementController } from './judgement.controller.js';
 import { JudgementService } from './judgement.service.js';
 
-@Module({ imports: [ForecastsModule, ShopModule], controllers: [JudgementController], providers: [JudgementService] })
+@Module({
+  imports: [ForecastsModule, ShopModule],
+  controllers: [JudgementController],
+  providers: [JudgementService],
+})
 export class JudgementModule {}

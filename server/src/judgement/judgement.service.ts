@@ -1,8 +1,23 @@
 import { Injectable } from '@nestjs/common';
 import type { Examination, Instrument, Judgement, Step } from '@upright-elder/contract';
 import {
-  actionBudget, CAUTIONS, COMPENSATION, proposeOrder, QUANTITIES, readingOn, RELIEF_SCHOOLS, sideMeasured, STRING_SIDES, TREATMENTS,
-  type ActionBudget, type NeckGeometry, type Ordered, type QuantityId, type SideMeasured,
+  actionBudget,
+  CAUTIONS,
+  COMPENSATION,
+  dayOf,
+  proposeOrder,
+  QUANTITIES,
+  readingOn,
+  RELIEF_SCHOOLS,
+  RESTING_DAYS,
+  sideMeasured,
+  STRING_SIDES,
+  TREATMENTS,
+  type ActionBudget,
+  type NeckGeometry,
+  type Ordered,
+  type QuantityId,
+  type SideMeasured,
 } from '@upright-elder/core';
 import { ForecastsService, type Case } from '../forecasts/forecasts.service.js';
 import { actionTarget } from '../forecasts/outlook.js';
@@ -24,17 +39,25 @@ export class JudgementService {
     const worked = await this.forecasts.caseOf(id);
     const say = await this.shop.sayer();
     const latest = worked.examinations.findLast(({ conditions }) => conditions.strings === 'pitch');
-    if (!latest) return nothingYet('No examination at pitch yet: measure action, relief, first-fret gap, straightedge and saddle with the strings up.');
+    if (!latest)
+      return nothingYet(
+        'No examination at pitch yet: measure action, relief, first-fret gap, straightedge and saddle with the strings up.',
+      );
     const { sides, missing } = judgedSides(worked, latest);
     if (sides.length === 0) {
       const names = missing.map((quantity) => QUANTITIES[quantity].name.toLowerCase());
-      return { ...nothingYet('The last examination does not carry a judgement yet.'), questions: [`Still to be measured: ${names.join(', ')}.`] };
+      return {
+        ...nothingYet('The last examination does not carry a judgement yet.'),
+        questions: [`Still to be measured: ${names.join(', ')}.`],
+      };
     }
     const proposal = proposeOrder(
       {
         archtop: worked.instrument.type === 'archtop',
         rod: worked.instrument.rod,
         neck: neckOf(worked.instrument, 'bass'),
+        reliefTarget: RELIEF_SCHOOLS[worked.instrument.reliefSchool],
+        restingDays: restingDays(worked, latest),
         heelDepth: worked.instrument.heelDepth?.metres ?? null,
         extension: worked.instrument.extension?.metres ?? null,
         sides,
@@ -47,7 +70,13 @@ export class JudgementService {
     return {
       examinationId: latest.id,
       date: latest.date,
-      budgets: sides.map(({ budget }) => ({ side: budget.side, actual: budget.actual, target: budget.target, total: budget.total, parts: budget.terms })),
+      budgets: sides.map(({ budget }) => ({
+        side: budget.side,
+        actual: budget.actual,
+        target: budget.target,
+        total: budget.total,
+        parts: budget.terms,
+      })),
       verdict: proposal.verdict,
       order: proposal.order.map(toStep),
       questions: proposal.questions,
@@ -63,7 +92,10 @@ export function neckOf(instrument: Instrument, side: 'bass' | 'treble'): NeckGeo
   return { scale: instrument.scale.metres, compensation: COMPENSATION[side], bodyJoin: instrument.bodyJoin };
 }
 
-function judgedSides({ instrument, outlook }: Case, latest: Examination): { sides: JudgedSide[]; missing: QuantityId[] } {
+function judgedSides(
+  { instrument, examinations, outlook }: Case,
+  latest: Examination,
+): { sides: JudgedSide[]; missing: QuantityId[] } {
   const missing = new Set<QuantityId>();
   const sides = STRING_SIDES.flatMap((side): JudgedSide[] => {
     const found = sideMeasured(latest.readings, side);
@@ -83,6 +115,7 @@ function judgedSides({ instrument, outlook }: Case, latest: Examination): { side
       options: { reliefFrets: [conditions.reliefFrom, conditions.reliefTo] },
       target: actionTarget(instrument, side),
       reliefTarget: RELIEF_SCHOOLS[instrument.reliefSchool],
+      straightedgeTarget: instrument.type === 'archtop' ? firstStraightedge(examinations, side) : undefined,
       season: { value: mean * off, sd: Math.abs(off) * sd },
     });
     return [{ budget, measured: found.measured }];
@@ -90,13 +123,47 @@ function judgedSides({ instrument, outlook }: Case, latest: Examination): { side
   return { sides, missing: [...missing] };
 }
 
+/** An archtop's bridge stands far over the top by design: it is judged against how it was first measured. */
+function firstStraightedge(
+  examinations: readonly Examination[],
+  side: 'bass' | 'treble',
+): number | undefined {
+  for (const { readings, conditions } of examinations) {
+    const reading = conditions.strings === 'pitch' ? readingOn(readings, 'straightedge', side) : undefined;
+    if (reading) return reading.value;
+  }
+  return undefined;
+}
+
+/** Days since it was strung up after work, while it may still move. */
+function restingDays({ outlook }: Case, latest: Examination): number | null {
+  const said = latest.conditions.daysAtPitch;
+  const visits = outlook.sides[0]?.calibration.visits ?? [];
+  const since = visits[0]?.afterIntervention ? dayOf(latest.date) - visits[0].day : null;
+  const days = said ?? since;
+  return days !== null && days < RESTING_DAYS ? Math.round(days) : null;
+}
+
 function ageOf({ outlook }: Case): 'rises' | 'none shows' | 'not told' {
-  const known = outlook.sides.flatMap(({ attribution }) => (attribution.known ? [attribution.attribution] : []));
+  const known = outlook.sides.flatMap(({ attribution }) =>
+    attribution.known ? [attribution.attribution] : [],
+  );
   if (known.length === 0) return 'not told';
   return known.some(({ rising, age }) => rising > 0.95 && age.value > 0) ? 'rises' : 'none shows';
 }
 
 function toStep({ id, place, why, after }: Ordered): Step {
   const { name, hands, wait, gate, undo, cautions } = TREATMENTS[id];
-  return { id, place, name, why, after, hands, wait, gate, undo, cautions: cautions.map((caution) => CAUTIONS[caution]) };
+  return {
+    id,
+    place,
+    name,
+    why,
+    after,
+    hands,
+    wait,
+    gate,
+    undo,
+    cautions: cautions.map((caution) => CAUTIONS[caution]),
+  };
 }

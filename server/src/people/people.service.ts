@@ -23,7 +23,10 @@ export class PeopleService {
   async save(id: string, input: PersonInput): Promise<Person> {
     const { name, role } = input;
     await withBothCopies(
-      () => this.database.write((manager) => saveVersioned(manager, PersonEntity, id, input.version, input, { name, role })),
+      () =>
+        this.database.write((manager) =>
+          saveVersioned(manager, PersonEntity, id, input.version, input, { name, role }),
+        ),
       () => this.get(id),
       input,
     );

@@ -26,10 +26,18 @@ export class ShelfService {
     const query = this.database.read.createQueryBuilder(InstrumentEntity, 'i').select('i.id', 'id');
     if (search.trim() !== '') {
       const like = `%${search.trim().replace(/[\\%_]/gu, (sign) => `\\${sign}`)}%`;
-      query.where(`i.nickname LIKE :like ESCAPE '\\' OR i.maker LIKE :like ESCAPE '\\' OR i.owner LIKE :like ESCAPE '\\'`, { like });
+      query.where(
+        `i.nickname LIKE :like ESCAPE '\\' OR i.maker LIKE :like ESCAPE '\\' OR i.owner LIKE :like ESCAPE '\\'`,
+        { like },
+      );
     }
     const total = await query.getCount();
-    const ids = await query.orderBy('i.nickname', 'ASC').addOrderBy('i.id', 'ASC').offset((page - 1) * PAGE).limit(PAGE).getRawMany<{ id: string }>();
+    const ids = await query
+      .orderBy('i.nickname', 'ASC')
+      .addOrderBy('i.id', 'ASC')
+      .offset((page - 1) * PAGE)
+      .limit(PAGE)
+      .getRawMany<{ id: string }>();
     const say = await this.shop.sayer();
     const slips: Slip[] = [];
     for (const { id } of ids) slips.push(this.slip(await this.forecasts.caseOf(id), say));
@@ -65,10 +73,20 @@ function slipStance({ instrument, examinations }: Case): SlipStance | null {
     if (!measured || examination.conditions.strings !== 'pitch') continue;
     const stance = stanceOf(
       neckOf(instrument, 'bass'),
-      { firstFretGap: measured.firstFretGap.value, relief: measured.relief.value, straightedge: measured.straightedge.value, saddleShowing: measured.saddleShowing.value },
+      {
+        firstFretGap: measured.firstFretGap.value,
+        relief: measured.relief.value,
+        straightedge: measured.straightedge.value,
+        saddleShowing: measured.saddleShowing.value,
+      },
       { reliefFrets: [examination.conditions.reliefFrom, examination.conditions.reliefTo] },
     );
-    return { saddleHeight: stance.saddleHeight, nutHeight: stance.nutHeight, relief: stance.reliefToJoin, saddleShowing: measured.saddleShowing.value };
+    return {
+      saddleHeight: stance.saddleHeight,
+      nutHeight: stance.nutHeight,
+      relief: stance.reliefToJoin,
+      saddleShowing: measured.saddleShowing.value,
+    };
   }
   return null;
 }

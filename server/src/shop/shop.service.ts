@@ -10,7 +10,12 @@ import { ShopEntity } from './shop.entity.js';
 /** There is one shop to a data folder. */
 const ONLY = 'shop';
 
-const FIRST: Omit<ShopInput, 'version'> = { name: 'Our workshop', units: {}, temperatureUnit: '°C', sayIn: '64ths' };
+const FIRST: Omit<ShopInput, 'version'> = {
+  name: 'Our workshop',
+  units: {},
+  temperatureUnit: '°C',
+  sayIn: '64ths',
+};
 
 @Injectable()
 export class ShopService {
@@ -27,7 +32,10 @@ export class ShopService {
   async save(input: ShopInput): Promise<Shop> {
     const { version, ...settings } = input;
     await withBothCopies(
-      () => this.database.write((manager) => saveVersioned(manager, ShopEntity, ONLY, version, input, { settings })),
+      () =>
+        this.database.write((manager) =>
+          saveVersioned(manager, ShopEntity, ONLY, version, input, { settings }),
+        ),
       () => this.get(),
       input,
     );
@@ -37,6 +45,8 @@ export class ShopService {
   /** How this shop says a height. */
   async sayer(): Promise<(metres: number) => string> {
     const { sayIn } = await this.get();
-    return sayIn === '64ths' ? sayAction : (metres) => printLength(metres, sayIn as LengthUnit, sayIn === 'mm' ? 1 : 0);
+    return sayIn === '64ths'
+      ? sayAction
+      : (metres) => printLength(metres, sayIn, sayIn === 'mm' ? 1 : 0);
   }
 }

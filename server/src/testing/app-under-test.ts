@@ -11,12 +11,26 @@ export interface AppUnderTest {
   app: NestExpressApplication;
   folder: string;
   address: string;
-  call: (method: string, path: string, body?: unknown, headers?: Record<string, string>) => Promise<{ status: number; body: never }>;
+  call: (
+    method: string,
+    path: string,
+    body?: unknown,
+    headers?: Record<string, string>,
+  ) => Promise<{ status: number; body: never }>;
   close: () => Promise<void>;
 }
 
-export async function startApp(folder = mkdtempSync(join(tmpdir(), 'upright-elder-'))): Promise<AppUnderTest> {
-  const app = await createApp({ dataFolder: folder, port: 0, host: '127.0.0.1', now: NOW, webFolder: null, quiet: true });
+export async function startApp(
+  folder = mkdtempSync(join(tmpdir(), 'upright-elder-')),
+): Promise<AppUnderTest> {
+  const app = await createApp({
+    dataFolder: folder,
+    port: 0,
+    host: '127.0.0.1',
+    now: NOW,
+    webFolder: null,
+    quiet: true,
+  });
   await app.listen(0, '127.0.0.1');
   const { port } = app.getHttpServer().address() as { port: number };
   const address = `http://127.0.0.1:${port}`;

@@ -39,7 +39,12 @@ export function instrumentBody(over: Partial<InstrumentInput> = {}): InstrumentI
   };
 }
 
-export function reading(quantity: ReadingInput['quantity'], side: ReadingInput['side'], text: string, unit: ReadingInput['unit'] = 'mm'): ReadingInput {
+export function reading(
+  quantity: ReadingInput['quantity'],
+  side: ReadingInput['side'],
+  text: string,
+  unit: ReadingInput['unit'] = 'mm',
+): ReadingInput {
   return { quantity, side, text, unit };
 }
 

@@ -19,7 +19,9 @@ export function KeySheet({ open, onOpenChange }: { open: boolean; onOpenChange: 
                 {keys.map(([key, what]) => (
                   <div key={key} className="contents">
                     <dt>
-                      <kbd className="rounded-[3px] border border-faint bg-sunk px-2 py-0.5 font-sans text-[0.9rem]">{key}</kbd>
+                      <kbd className="rounded-[3px] border border-faint bg-sunk px-2 py-0.5 font-sans text-[0.9rem]">
+                        {key}
+                      </kbd>
                     </dt>
                     <dd>{what}</dd>
                   </div>

@@ -13,7 +13,11 @@ export function PersonPicker() {
   return (
     <label className="flex items-center gap-2">
       <span className="text-[0.9rem] text-faint">At the bench</span>
-      <select className="field w-auto" value={personId ?? ''} onChange={(event) => pickPerson(event.target.value)}>
+      <select
+        className="field w-auto"
+        value={personId ?? ''}
+        onChange={(event) => pickPerson(event.target.value)}
+      >
         {people.map(({ id, name }) => (
           <option key={id} value={id}>
             {name}

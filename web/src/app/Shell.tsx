@@ -28,7 +28,10 @@ export function Shell() {
   });
   return (
     <>
-      <a href="#main" className="sr-only focus:not-sr-only focus:absolute focus:z-10 focus:bg-sheet focus:p-3">
+      <a
+        href="#main"
+        className="sr-only focus:not-sr-only focus:absolute focus:z-10 focus:bg-sheet focus:p-3"
+      >
         To the page
       </a>
       <header className="border-b-2 border-ink/70 bg-sheet">
@@ -53,7 +56,12 @@ export function Shell() {
           </nav>
           <div className="ml-auto flex items-center gap-2">
             <PersonPicker />
-            <button type="button" className="quiet" onClick={turnScheme} aria-label={scheme === 'dark' ? 'Light scheme' : 'Dark scheme'}>
+            <button
+              type="button"
+              className="quiet"
+              onClick={turnScheme}
+              aria-label={scheme === 'dark' ? 'Light scheme' : 'Dark scheme'}
+            >
               {scheme === 'dark' ? <Sun size={20} aria-hidden /> : <Moon size={20} aria-hidden />}
             </button>
             <button type="button" className="quiet" onClick={() => setKeysOpen(true)} aria-label="Keys">

@@ -37,7 +37,8 @@ export const KEYS: { where: string; keys: [string, string][] }[] = [
 ];
 
 const inField = (target: EventTarget | null) =>
-  target instanceof HTMLElement && (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/u.test(target.tagName));
+  target instanceof HTMLElement &&
+  (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/u.test(target.tagName));
 
 /**
  * Single keys and `g`-then-letter pairs, outside fields and dialogs.
@@ -49,7 +50,14 @@ export function useKeys(bindings: Record<string, () => void>): void {
     let led = false;
     const onKey = (event: KeyboardEvent) => {
       if (event.key === 'Escape' && inField(event.target)) (event.target as HTMLElement).blur();
-      if (event.ctrlKey || event.metaKey || event.altKey || inField(event.target) || document.querySelector('[role=dialog]')) return;
+      if (
+        event.ctrlKey ||
+        event.metaKey ||
+        event.altKey ||
+        inField(event.target) ||
+        document.querySelector('[role=dialog]')
+      )
+        return;
       const action = bindings[led ? `g ${event.key}` : event.key];
       led = !led && event.key === 'g';
       if (!action) return;

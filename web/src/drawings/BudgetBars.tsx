@@ -23,12 +23,19 @@ export function BudgetBars({ parts }: { parts: Part[] }) {
               <span>{name}</span>
               <span className="whitespace-nowrap">
                 {value < -0.000005 ? '−' : '+'}
-                {printLength(Math.abs(value), 'mm')} <span className="text-faint">± {printLength(sd, 'mm').replace(' mm', '')}</span>
+                {printLength(Math.abs(value), 'mm')}{' '}
+                <span className="text-faint">± {printLength(sd, 'mm').replace(' mm', '')}</span>
               </span>
             </div>
             <svg viewBox="0 0 100 6" preserveAspectRatio="none" className="h-3 w-full" aria-hidden="true">
               <path d="M0 5.5h100" stroke="var(--rule)" strokeWidth="0.5" />
-              <rect x={from} y="1" width={Math.max(0.4, Math.abs(x(value) - x(0)))} height="4" fill={value > 0 ? 'var(--ochre)' : 'var(--verdigris)'} />
+              <rect
+                x={from}
+                y="1"
+                width={Math.max(0.4, Math.abs(x(value) - x(0)))}
+                height="4"
+                fill={value > 0 ? 'var(--ochre)' : 'var(--verdigris)'}
+              />
               <path d={`M${x(value - sd)} 3H${x(value + sd)}`} stroke="var(--ink)" strokeWidth="0.7" />
               <path d="M50 0v6" stroke="var(--ink)" strokeWidth="0.4" />
             </svg>

@@ -1,7 +1,18 @@
 import type { SeasonPoint, SideForecast } from '@upright-elder/contract';
 import { METRES_PER } from '@upright-elder/core';
 import { format } from 'date-fns';
-import { Area, ComposedChart, ErrorBar, Line, ReferenceLine, ResponsiveContainer, Scatter, Tooltip, XAxis, YAxis } from 'recharts';
+import {
+  Area,
+  ComposedChart,
+  ErrorBar,
+  Line,
+  ReferenceLine,
+  ResponsiveContainer,
+  Scatter,
+  Tooltip,
+  XAxis,
+  YAxis,
+} from 'recharts';
 
 interface Props {
   side: SideForecast;
@@ -36,9 +47,16 @@ export function SeasonCurve({ side, season, today, unit }: Props) {
       band80: pair(band80),
       band95: pair(band95),
     })),
-    ...side.history.map(({ date, value, sd }): Row => ({ time: Date.parse(date), reading: inUnit(value), error: inUnit(1.96 * sd) })),
+    ...side.history.map(({ date, value, sd }): Row => ({
+      time: Date.parse(date),
+      reading: inUnit(value),
+      error: inUnit(1.96 * sd),
+    })),
   ].sort((a, b) => a.time - b.time);
-  const heights = rows.flatMap(({ band95, reading, error }) => [...(band95 ?? []), ...(reading === undefined ? [] : [reading - error!, reading + error!])]);
+  const heights = rows.flatMap(({ band95, reading, error }) => [
+    ...(band95 ?? []),
+    ...(reading === undefined ? [] : [reading - error!, reading + error!]),
+  ]);
   const [windowLow, windowHigh] = pair(side.window);
   const step = unit === '64ths' ? 1 : unit === 'thou' ? 20 : 0.5;
   const low = Math.floor(Math.min(...heights, windowLow) / step) * step;
@@ -48,9 +66,17 @@ export function SeasonCurve({ side, season, today, unit }: Props) {
   const months = monthStarts(rows[0]!.time, rows.at(-1)!.time);
 
   return (
-    <div className="h-[400px]" role="img" aria-label={`Action of the ${side.side} side in ${UNIT_NAMES[unit]}: ${side.history.length} readings and a forecast for twelve months`}>
+    <div
+      className="h-[400px]"
+      role="img"
+      aria-label={`Action of the ${side.side} side in ${UNIT_NAMES[unit]}: ${side.history.length} readings and a forecast for twelve months`}
+    >
       <ResponsiveContainer width="100%" height="100%">
-        <ComposedChart data={rows} margin={{ top: 12, right: 8, bottom: 4, left: 0 }} accessibilityLayer={false}>
+        <ComposedChart
+          data={rows}
+          margin={{ top: 12, right: 8, bottom: 4, left: 0 }}
+          accessibilityLayer={false}
+        >
           <XAxis
             dataKey="time"
             type="number"
@@ -67,22 +93,104 @@ export function SeasonCurve({ side, season, today, unit }: Props) {
             ticks={ticks}
             stroke="var(--faint)"
             tick={{ fill: 'var(--ink)', fontSize: 15 }}
-            label={{ value: UNIT_NAMES[unit], angle: -90, position: 'insideLeft', fill: 'var(--faint)', fontSize: 14, dy: 60 }}
+            label={{
+              value: UNIT_NAMES[unit],
+              angle: -90,
+              position: 'insideLeft',
+              fill: 'var(--faint)',
+              fontSize: 14,
+              dy: 60,
+            }}
             width={64}
           />
-          <YAxis yAxisId="moisture" orientation="right" domain={[Math.min(...moistures) - 0.6, Math.max(...moistures) + 6]} hide />
-          <Area yAxisId="moisture" dataKey="moisture" baseValue="dataMin" stroke="none" fill="var(--damp)" fillOpacity={0.28} connectNulls isAnimationActive={false} tooltipType="none" activeDot={false} />
-          <Area yAxisId="height" dataKey="band95" stroke="none" fill="var(--ochre)" fillOpacity={0.14} isAnimationActive={false} connectNulls activeDot={false} />
-          <Area yAxisId="height" dataKey="band80" stroke="none" fill="var(--ochre)" fillOpacity={0.2} isAnimationActive={false} connectNulls activeDot={false} />
-          <Area yAxisId="height" dataKey="band50" stroke="none" fill="var(--ochre)" fillOpacity={0.3} isAnimationActive={false} connectNulls activeDot={false} />
-          <Line yAxisId="height" dataKey="median" stroke="var(--ink)" strokeWidth={2.5} dot={false} isAnimationActive={false} connectNulls activeDot={false} />
-          <ReferenceLine yAxisId="height" y={windowLow} stroke="var(--verdigris)" strokeDasharray="8 5" strokeWidth={2} />
-          <ReferenceLine yAxisId="height" y={windowHigh} stroke="var(--verdigris)" strokeDasharray="8 5" strokeWidth={2} />
-          <ReferenceLine yAxisId="height" x={Date.parse(today)} stroke="var(--ink)" label={{ value: 'today', position: 'insideTopRight', fill: 'var(--ink)', fontSize: 14 }} />
+          <YAxis
+            yAxisId="moisture"
+            orientation="right"
+            domain={[Math.min(...moistures) - 0.6, Math.max(...moistures) + 6]}
+            hide
+          />
+          <Area
+            yAxisId="moisture"
+            dataKey="moisture"
+            baseValue="dataMin"
+            stroke="none"
+            fill="var(--damp)"
+            fillOpacity={0.28}
+            connectNulls
+            isAnimationActive={false}
+            tooltipType="none"
+            activeDot={false}
+          />
+          <Area
+            yAxisId="height"
+            dataKey="band95"
+            stroke="none"
+            fill="var(--ochre)"
+            fillOpacity={0.14}
+            isAnimationActive={false}
+            connectNulls
+            activeDot={false}
+          />
+          <Area
+            yAxisId="height"
+            dataKey="band80"
+            stroke="none"
+            fill="var(--ochre)"
+            fillOpacity={0.2}
+            isAnimationActive={false}
+            connectNulls
+            activeDot={false}
+          />
+          <Area
+            yAxisId="height"
+            dataKey="band50"
+            stroke="none"
+            fill="var(--ochre)"
+            fillOpacity={0.3}
+            isAnimationActive={false}
+            connectNulls
+            activeDot={false}
+          />
+          <Line
+            yAxisId="height"
+            dataKey="median"
+            stroke="var(--ink)"
+            strokeWidth={2.5}
+            dot={false}
+            isAnimationActive={false}
+            connectNulls
+            activeDot={false}
+          />
+          <ReferenceLine
+            yAxisId="height"
+            y={windowLow}
+            stroke="var(--verdigris)"
+            strokeDasharray="8 5"
+            strokeWidth={2}
+          />
+          <ReferenceLine
+            yAxisId="height"
+            y={windowHigh}
+            stroke="var(--verdigris)"
+            strokeDasharray="8 5"
+            strokeWidth={2}
+          />
+          <ReferenceLine
+            yAxisId="height"
+            x={Date.parse(today)}
+            stroke="var(--ink)"
+            label={{ value: 'today', position: 'insideTopRight', fill: 'var(--ink)', fontSize: 14 }}
+          />
           <Scatter yAxisId="height" dataKey="reading" fill="var(--ink)" isAnimationActive={false}>
             <ErrorBar dataKey="error" width={6} strokeWidth={1.6} stroke="var(--ink)" direction="y" />
           </Scatter>
-          <Tooltip content={({ active, payload }) => (active && payload?.[0] ? <RowWords row={payload[0].payload as Row} unit={UNIT_NAMES[unit]} /> : null)} />
+          <Tooltip
+            content={({ active, payload }) =>
+              active && payload?.[0] ? (
+                <RowWords row={payload[0].payload as Row} unit={UNIT_NAMES[unit]} />
+              ) : null
+            }
+          />
         </ComposedChart>
       </ResponsiveContainer>
     </div>

@@ -1,4 +1,10 @@
-import { LENGTH_UNIT_NAMES, parseReading, QUANTITIES, type QuantityId, type ReadingUnit } from '@upright-elder/core';
+import {
+  LENGTH_UNIT_NAMES,
+  parseReading,
+  QUANTITIES,
+  type QuantityId,
+  type ReadingUnit,
+} from '@upright-elder/core';
 import type { KeyboardEvent } from 'react';
 import { TypedField } from './TypedField.js';
 import { understoodReading } from './understood.js';

@@ -25,7 +25,20 @@ interface Props {
  */
 export function TypedField(props: Props) {
   const id = useId();
-  const { label, value, onChange, parse, understood, unit, refusal, hint, hideLabel, disabled, inputRef, onKeyDown } = props;
+  const {
+    label,
+    value,
+    onChange,
+    parse,
+    understood,
+    unit,
+    refusal,
+    hint,
+    hideLabel,
+    disabled,
+    inputRef,
+    onKeyDown,
+  } = props;
   const blank = value.trim() === '';
   const result = blank ? null : parse(value);
   const wrong = refusal ?? (result && !result.ok ? `${result.reason}. Accepted: ${result.accepted}.` : null);
@@ -48,7 +61,11 @@ export function TypedField(props: Props) {
           onChange={(event) => onChange(event.target.value)}
           onKeyDown={onKeyDown}
         />
-        {unit && <span className="pointer-events-none absolute inset-y-0 right-3 flex items-center text-[0.9rem] text-faint">{unit}</span>}
+        {unit && (
+          <span className="pointer-events-none absolute inset-y-0 right-3 flex items-center text-[0.9rem] text-faint">
+            {unit}
+          </span>
+        )}
       </div>
       <p id={`${id}-below`} className="min-h-[1.4em] text-[0.88rem] leading-snug">
         {wrong ? (

@@ -1,7 +1,23 @@
 import {
-  lengthUnitOf, otherLengths, parseLength, parsePercent, parseReading, parseTemperature, printAngle, printDuration,
-  printLength, printPercent, printTemperature, parseDuration, QUANTITIES, repeatsMean,
-  type LengthUnit, type QuantityId, type ReadingUnit, type TemperatureUnit,
+  lengthUnitOf,
+  METRES_PER,
+  otherLengths,
+  parseLength,
+  parsePercent,
+  parseReading,
+  parseTemperature,
+  printAngle,
+  printDuration,
+  printLength,
+  printPercent,
+  printTemperature,
+  parseDuration,
+  QUANTITIES,
+  repeatsMean,
+  type LengthUnit,
+  type QuantityId,
+  type ReadingUnit,
+  type TemperatureUnit,
 } from '@upright-elder/core';
 
 /** What stands under a field once its text is understood: the value in the units it was not typed in. */
@@ -20,8 +36,10 @@ export function understoodReading(id: QuantityId, text: string, unit: ReadingUni
   if (!result.ok) return '';
   const { value } = repeatsMean(result.value, QUANTITIES[id].tool);
   const repeats = result.value.length > 1 ? `mean of ${result.value.length}: ` : '';
-  if (QUANTITIES[id].dimension === 'angle') return `${repeats}${printAngle(value, '°')} · ${printAngle(value, 'mrad')}`;
-  if (repeats) return `${repeats}${printLength(value, 'mm')} · ${printLength(value, 'thou')} · ${printLength(value, '64ths')}`;
+  if (QUANTITIES[id].dimension === 'angle')
+    return `${repeats}${printAngle(value, '°')} · ${printAngle(value, 'mrad')}`;
+  if (repeats)
+    return `${repeats}${printLength(value, 'mm')} · ${printLength(value, 'thou')} · ${printLength(value, '64ths')}`;
   return otherLengths(value, lengthUnitOf(text, unit as LengthUnit)).join(' · ');
 }
 
@@ -40,10 +58,14 @@ export function understoodDays(text: string): string {
   return result.ok ? printDuration(result.value, 'd') : '';
 }
 
+const SAID_DECIMALS: Record<LengthUnit, number> = { mm: 2, in: 3, thou: 0, '64ths': 1 };
+
 /** A reading said in the unit a shop reads it in. */
 export function sayReading(id: QuantityId, value: number, unit: ReadingUnit): string {
-  if (QUANTITIES[id].dimension === 'angle') return printAngle(value, '°');
   const length = unit === '°' ? 'mm' : unit;
-  return printLength(value, length, length === 'mm' ? 2 : undefined);
+  if (QUANTITIES[id].dimension === 'angle')
+    return `${(value / (Math.PI / 180)).toFixed(1)}°`.replace('-', '−');
+  // the same number of decimals in every row, so that they can be compared at a glance
+  const amount = (value / METRES_PER[length]).toFixed(SAID_DECIMALS[length]);
+  return `${amount}${length === '64ths' ? '/64' : ` ${length}`}`.replace('-', '−');
 }
-

@@ -8,7 +8,10 @@ export const neckOff: Treatment = {
   after: [
     { id: 'clean-and-inspect', because: 'numbers, labels and hidden fixings are noted first' },
     { id: 'rehydrate', because: 'moisture before structural work' },
-    { id: 'rest-under-tension', because: 'belly and bridge settle before the neck angle: the angle is set to where the bridge ends up' },
+    {
+      id: 'rest-under-tension',
+      because: 'belly and bridge settle before the neck angle: the angle is set to where the bridge ends up',
+    },
     { id: 'adjust-rod', because: 'the neck is straight before its angle is judged' },
     { id: 'press-neck', because: 'the neck is straight before its angle is judged' },
   ],

@@ -7,7 +7,10 @@ export const reglueBrace: Treatment = {
   wait: [25, 48],
   after: [
     { id: 'clean-and-inspect', because: 'what is loose is found first' },
-    { id: 'rehydrate', because: 'moisture before structural glue: wood glued dry or damp is glued at the wrong size' },
+    {
+      id: 'rehydrate',
+      because: 'moisture before structural glue: wood glued dry or damp is glued at the wrong size',
+    },
   ],
   gate: 'Moisture in the window; the feeler runs clean through; fitted dry first.',
   undo: [1, 1],

@@ -32,8 +32,16 @@ export function AirPlace() {
                 <ul>
                   {all.map(({ id, name, readings }) => (
                     <li key={id}>
-                      <button type="button" aria-pressed={id === room?.id} onClick={() => setParams({ room: id })} className={`min-h-[44px] w-full border-l-4 px-3 text-left ${id === room?.id ? 'border-verdigris font-bold' : 'border-transparent'}`}>
-                        {name} <span className="block text-[0.85rem] font-normal text-faint">{readings.toLocaleString('en')} readings</span>
+                      <button
+                        type="button"
+                        aria-pressed={id === room?.id}
+                        onClick={() => setParams({ room: id })}
+                        className={`min-h-[44px] w-full border-l-4 px-3 text-left ${id === room?.id ? 'border-verdigris font-bold' : 'border-transparent'}`}
+                      >
+                        {name}{' '}
+                        <span className="block text-[0.85rem] font-normal text-faint">
+                          {readings.toLocaleString('en')} readings
+                        </span>
                       </button>
                     </li>
                   ))}
@@ -70,7 +78,13 @@ function AddRoom() {
     <form onSubmit={(event) => void add(event)} className="mt-3">
       <label className="text-[0.9rem] font-bold">
         Another room
-        <input className="field font-normal" value={name} onChange={(event) => setName(event.target.value)} autoComplete="off" aria-invalid={refusal ? true : undefined} />
+        <input
+          className="field font-normal"
+          value={name}
+          onChange={(event) => setName(event.target.value)}
+          autoComplete="off"
+          aria-invalid={refusal ? true : undefined}
+        />
       </label>
       {refusal && <p className="text-wax">✕ {refusal}</p>}
       <button type="submit" className="quiet mt-2">
@@ -92,8 +106,10 @@ function RoomOf({ room }: { room: Room }) {
             <>
               {last && (
                 <p className="said">
-                  On {format(new Date(last.date), 'd MMMM yyyy')} it stood at {Math.round(last.humidity)} % RH and {last.temperature.toFixed(0)} °C
-                  {last.moisture !== null && `; thin wood rests at ${last.moisture.toFixed(1)} %MC`}. {airWords(last.humidity)}
+                  On {format(new Date(last.date), 'd MMMM yyyy')} it stood at {Math.round(last.humidity)} % RH
+                  and {last.temperature.toFixed(0)} °C
+                  {last.moisture !== null && `; thin wood rests at ${last.moisture.toFixed(1)} %MC`}.{' '}
+                  {airWords(last.humidity)}
                 </p>
               )}
               <p className="text-[0.95rem] text-faint">{basis}</p>
@@ -125,7 +141,10 @@ function AddReading({ room }: { room: Room }) {
     event.preventDefault();
     try {
       const at = new Date().toISOString();
-      await send<AirTaken>('POST', `rooms/${room.id}/air`, { unit, readings: [{ at, humidity, temperature }] });
+      await send<AirTaken>('POST', `rooms/${room.id}/air`, {
+        unit,
+        readings: [{ at, humidity, temperature }],
+      });
       toast.success('The reading is kept.');
       setHumidity('');
       setTemperature('');
@@ -138,14 +157,38 @@ function AddReading({ room }: { room: Room }) {
   const h = parsePercent(humidity);
   const t = parseTemperature(temperature, unit);
   return (
-    <form onSubmit={(event) => void add(event)} className="mt-3 grid max-w-[40rem] grid-cols-2 items-start gap-x-4 sm:grid-cols-3" noValidate>
-      <TypedField label="Humidity now" unit="% RH" value={humidity} onChange={setHumidity} parse={parsePercent} understood={understoodPercent} refusal={refused['readings.0.humidity']} />
-      <TypedField label="Temperature now" unit={unit} value={temperature} onChange={setTemperature} parse={(text) => parseTemperature(text, unit)} understood={(text) => understoodTemperature(text, unit)} refusal={refused['readings.0.temperature']} />
+    <form
+      onSubmit={(event) => void add(event)}
+      className="mt-3 grid max-w-[40rem] grid-cols-2 items-start gap-x-4 sm:grid-cols-3"
+      noValidate
+    >
+      <TypedField
+        label="Humidity now"
+        unit="% RH"
+        value={humidity}
+        onChange={setHumidity}
+        parse={parsePercent}
+        understood={understoodPercent}
+        refusal={refused['readings.0.humidity']}
+      />
+      <TypedField
+        label="Temperature now"
+        unit={unit}
+        value={temperature}
+        onChange={setTemperature}
+        parse={(text) => parseTemperature(text, unit)}
+        understood={(text) => understoodTemperature(text, unit)}
+        refusal={refused['readings.0.temperature']}
+      />
       <div className="pt-[1.35rem]">
         <button type="submit" className="act">
           Keep the reading
         </button>
-        {h.ok && t.ok && <p className="text-[0.88rem] text-faint">wood would rest at {equilibriumMoisture(h.value, t.value).toFixed(1)} %MC</p>}
+        {h.ok && t.ok && (
+          <p className="text-[0.88rem] text-faint">
+            wood would rest at {equilibriumMoisture(h.value, t.value).toFixed(1)} %MC
+          </p>
+        )}
       </div>
     </form>
   );

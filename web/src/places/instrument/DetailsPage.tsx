@@ -9,7 +9,13 @@ export function DetailsPage() {
   const navigate = useNavigate();
   return (
     <Fetching of={useInstrument(id)}>
-      {(instrument) => <InstrumentFormView id={id} initial={formOf(instrument)} onSaved={() => void navigate(`/instruments/${id}/stance`)} />}
+      {(instrument) => (
+        <InstrumentFormView
+          id={id}
+          initial={formOf(instrument)}
+          onSaved={() => void navigate(`/instruments/${id}/stance`)}
+        />
+      )}
     </Fetching>
   );
 }

@@ -11,7 +11,16 @@ import { useExaminations, useInstrument, useRefresh, useShop } from '../../data/
 import { usePersonId } from '../../data/person.js';
 import { refusals as refusalsOf } from '../../data/save.js';
 import { ConditionLines } from './examine/ConditionLines.js';
-import { draftOf, emptyDraft, FIELD_KEYS, inputOf, refusalsByField, unitOf, type Draft, type FieldKey } from './examine/draft.js';
+import {
+  draftOf,
+  emptyDraft,
+  FIELD_KEYS,
+  inputOf,
+  refusalsByField,
+  unitOf,
+  type Draft,
+  type FieldKey,
+} from './examine/draft.js';
 import { closureOf, valuesOf } from './examine/measured.js';
 import { MergeDialog } from './examine/MergeDialog.js';
 import { ReadingLine } from './examine/ReadingLine.js';
@@ -30,7 +39,15 @@ export function ExaminePage() {
         <Fetching of={shop}>
           {(settings) => (
             <Fetching of={examinations}>
-              {(all) => <Protocol key={chosen ?? 'new'} instrument={known} shop={settings} examinations={all} chosen={chosen} />}
+              {(all) => (
+                <Protocol
+                  key={chosen ?? 'new'}
+                  instrument={known}
+                  shop={settings}
+                  examinations={all}
+                  chosen={chosen}
+                />
+              )}
             </Fetching>
           )}
         </Fetching>
@@ -49,7 +66,9 @@ interface Props {
 function Protocol({ instrument, shop, examinations, chosen }: Props) {
   const stored = examinations.find(({ id }) => id === chosen);
   const draftKey = stored ? `examination ${stored.id}` : `new examination of ${instrument.id}`;
-  const [draft, setDraft] = useState<Draft>(() => (stored ? draftOf(stored) : emptyDraft(shop.today, instrument.bodyJoin)));
+  const [draft, setDraft] = useState<Draft>(() =>
+    stored ? draftOf(stored) : emptyDraft(shop.today, instrument.bodyJoin),
+  );
   const [broughtBack, setBroughtBack] = useState(false);
   const [refusals, setRefusals] = useState<Record<string, string>>({});
   const [theirs, setTheirs] = useState<Draft | null>(null);
@@ -77,10 +96,18 @@ function Protocol({ instrument, shop, examinations, chosen }: Props) {
   const onText = (key: FieldKey, text: string) => {
     const quantity = key.split('.')[0] as QuantityId;
     setRefusals(({ [key]: _gone, ...rest }) => rest);
-    change({ ...draft, texts: { ...draft.texts, [key]: text }, units: { ...draft.units, [quantity]: unitOf(draft, quantity, shop) } });
+    change({
+      ...draft,
+      texts: { ...draft.texts, [key]: text },
+      units: { ...draft.units, [quantity]: unitOf(draft, quantity, shop) },
+    });
   };
   const onCondition = (part: Partial<Draft['conditions']>) => {
-    setRefusals((now) => Object.fromEntries(Object.entries(now).filter(([key]) => !Object.keys(part).some((k) => key === `conditions.${k}`))));
+    setRefusals((now) =>
+      Object.fromEntries(
+        Object.entries(now).filter(([key]) => !Object.keys(part).some((k) => key === `conditions.${k}`)),
+      ),
+    );
     change({ ...draft, conditions: { ...draft.conditions, ...part } });
   };
 
@@ -91,7 +118,11 @@ function Protocol({ instrument, shop, examinations, chosen }: Props) {
     }
     setSaving(true);
     try {
-      await send<Examination>('PUT', `examinations/${toSave.id}`, inputOf(toSave, instrument.id, personId, shop));
+      await send<Examination>(
+        'PUT',
+        `examinations/${toSave.id}`,
+        inputOf(toSave, instrument.id, personId, shop),
+      );
       await dropDraft(draftKey);
       toast.success('The examination is saved.');
       await refresh();
@@ -125,7 +156,13 @@ function Protocol({ instrument, shop, examinations, chosen }: Props) {
   }, []);
 
   const last = useMemo(
-    () => examinations.filter(({ id, conditions, date }) => id !== draft.id && conditions.strings === draft.conditions.strings && date <= draft.date).at(-1),
+    () =>
+      examinations
+        .filter(
+          ({ id, conditions, date }) =>
+            id !== draft.id && conditions.strings === draft.conditions.strings && date <= draft.date,
+        )
+        .at(-1),
     [examinations, draft.id, draft.date, draft.conditions.strings],
   );
   const now = useMemo(() => valuesOf(draft, shop), [draft, shop]);
@@ -133,14 +170,26 @@ function Protocol({ instrument, shop, examinations, chosen }: Props) {
   const done = FIELD_KEYS.filter((key) => (draft.texts[key] ?? '').trim() !== '').length;
 
   return (
-    <form ref={form} onSubmit={onSubmit} onKeyDown={goOn} noValidate className="grid gap-4 lg:grid-cols-[minmax(0,1fr)_19rem]">
+    <form
+      ref={form}
+      onSubmit={onSubmit}
+      onKeyDown={goOn}
+      noValidate
+      className="grid gap-4 lg:grid-cols-[minmax(0,1fr)_19rem]"
+    >
       <div className="sheet p-4">
         <div className="mb-2 flex flex-wrap items-center justify-between gap-2">
-          <h2 className="text-[1.4rem]">{stored ? `Examination of ${format(new Date(stored.date), 'd MMMM yyyy')}` : 'New examination'}</h2>
+          <h2 className="text-[1.4rem]">
+            {stored ? `Examination of ${format(new Date(stored.date), 'd MMMM yyyy')}` : 'New examination'}
+          </h2>
           {examinations.length > 0 && (
             <label className="flex items-center gap-2 text-[0.9rem]">
               Open
-              <select className="field w-auto" value={chosen ?? ''} onChange={(event) => setParams(event.target.value ? { examination: event.target.value } : {})}>
+              <select
+                className="field w-auto"
+                value={chosen ?? ''}
+                onChange={(event) => setParams(event.target.value ? { examination: event.target.value } : {})}
+              >
                 <option value="">a new one</option>
                 {[...examinations].reverse().map(({ id, date }) => (
                   <option key={id} value={id}>
@@ -151,14 +200,33 @@ function Protocol({ instrument, shop, examinations, chosen }: Props) {
             </label>
           )}
         </div>
-        <ConditionLines draft={draft} shop={shop} refusals={refusals} onCondition={onCondition} onDate={(date) => change({ ...draft, date })} />
+        <ConditionLines
+          draft={draft}
+          shop={shop}
+          refusals={refusals}
+          onCondition={onCondition}
+          onDate={(date) => change({ ...draft, date })}
+        />
         <h3 className="mt-3 text-[1.25rem]">Readings</h3>
         {QUANTITY_IDS.map((quantity) => (
-          <ReadingLine key={quantity} quantity={quantity} draft={draft} shop={shop} last={last} now={now} refusals={refusals} onText={onText} />
+          <ReadingLine
+            key={quantity}
+            quantity={quantity}
+            draft={draft}
+            shop={shop}
+            last={last}
+            now={now}
+            refusals={refusals}
+            onText={onText}
+          />
         ))}
         <label className="mt-2 block font-bold">
           Notes
-          <textarea className="field min-h-[5rem] font-normal" value={draft.notes} onChange={(event) => change({ ...draft, notes: event.target.value })} />
+          <textarea
+            className="field min-h-[5rem] font-normal"
+            value={draft.notes}
+            onChange={(event) => change({ ...draft, notes: event.target.value })}
+          />
         </label>
         {stored && <Corrections examination={stored} />}
       </div>
@@ -167,11 +235,19 @@ function Protocol({ instrument, shop, examinations, chosen }: Props) {
           <p className="text-[1.6rem] leading-tight font-bold">
             {done} <span className="text-[1rem] font-normal">of {FIELD_KEYS.length} read</span>
           </p>
-          <progress className="h-3 w-full accent-verdigris" value={done} max={FIELD_KEYS.length} aria-label="Readings taken" />
+          <progress
+            className="h-3 w-full accent-verdigris"
+            value={done}
+            max={FIELD_KEYS.length}
+            aria-label="Readings taken"
+          />
           <button type="submit" className="act mt-2 w-full justify-center" disabled={saving}>
             {saving ? 'Saving…' : 'Save the examination'}
           </button>
-          <p className="mt-1 text-[0.85rem] text-faint">What is missing stays missing. Enter goes on, Ctrl S saves, = in a treble field takes the bass value for both.</p>
+          <p className="mt-1 text-[0.85rem] text-faint">
+            What is missing stays missing. Enter goes on, Ctrl S saves, = in a treble field takes the bass
+            value for both.
+          </p>
           {broughtBack && (
             <p className="mt-2 text-[0.95rem]">
               An unsaved draft was brought back.{' '}
@@ -193,11 +269,15 @@ function Protocol({ instrument, shop, examinations, chosen }: Props) {
           <h3 className="text-[1.15rem]">Do the readings agree?</h3>
           {closure.length === 0 ? (
             <p className="mt-1 text-[0.95rem] text-faint">
-              Asked once action, relief, first-fret gap, straightedge and saddle of a side are read at pitch: the action follows from the others.
+              Asked once action, relief, first-fret gap, straightedge and saddle of a side are read at pitch:
+              the action follows from the others.
             </p>
           ) : (
             closure.map(({ closes, statement, questions }) => (
-              <div key={statement} className={`mt-2 border-l-4 pl-3 ${closes ? 'border-verdigris' : 'border-ochre'}`}>
+              <div
+                key={statement}
+                className={`mt-2 border-l-4 pl-3 ${closes ? 'border-verdigris' : 'border-ochre'}`}
+              >
                 <p className="text-[0.95rem]">
                   <span aria-hidden="true">{closes ? '✓ ' : '▲ '}</span>
                   {statement}
@@ -231,9 +311,17 @@ function Protocol({ instrument, shop, examinations, chosen }: Props) {
 /** Enter goes to the next field, Shift Enter to the one before. */
 function goOn(event: KeyboardEvent<HTMLFormElement>): void {
   const target = event.target as HTMLElement;
-  if (event.key !== 'Enter' || event.ctrlKey || target.tagName === 'TEXTAREA' || target.getAttribute('type') === 'submit') return;
+  if (
+    event.key !== 'Enter' ||
+    event.ctrlKey ||
+    target.tagName === 'TEXTAREA' ||
+    target.getAttribute('type') === 'submit'
+  )
+    return;
   const steps = [
-    ...event.currentTarget.querySelectorAll<HTMLElement>('input:not(:disabled):not([tabindex="-1"]), textarea, [role=radio][aria-checked=true], button[type=submit]'),
+    ...event.currentTarget.querySelectorAll<HTMLElement>(
+      'input:not(:disabled):not([tabindex="-1"]), textarea, [role=radio][aria-checked=true], button[type=submit]',
+    ),
   ].filter((element) => element.getAttribute('aria-hidden') !== 'true');
   const at = steps.indexOf(target);
   if (at < 0) return;
@@ -251,7 +339,8 @@ function Corrections({ examination }: { examination: Examination }) {
         {corrected.flatMap(({ quantity, side, text, corrections }) =>
           corrections.map((old) => (
             <li key={`${quantity}${side}${old.at}`}>
-              {QUANTITIES[quantity].name}, {side}: {old.text} became {text}, {old.by}, {format(new Date(old.at), 'd MMM yyyy HH:mm')}
+              {QUANTITIES[quantity].name}, {side}: {old.text} became {text}, {old.by},{' '}
+              {format(new Date(old.at), 'd MMM yyyy HH:mm')}
             </li>
           )),
         )}

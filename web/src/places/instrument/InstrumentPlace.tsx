@@ -21,16 +21,22 @@ export function InstrumentPlace() {
     <Fetching of={useInstrument(id)}>
       {(instrument) => (
         <>
-          <div className="flex flex-wrap items-end gap-x-6 gap-y-1">
-            <div className="min-w-0">
+          <div className="flex flex-wrap items-end gap-x-6 gap-y-1 lg:flex-nowrap">
+            <div className="min-w-0 flex-1">
               <h1 className="text-[1.9rem] leading-tight">{instrument.nickname}</h1>
-              <p className="text-[0.95rem] text-faint">
-                {[instrument.maker, instrument.owner, STRING_SETS[instrument.stringSet].name, TUNINGS[instrument.tuning].name, `pull ${Math.round(instrument.stringPull)} N`]
+              <p className="truncate text-[0.95rem] text-faint">
+                {[
+                  instrument.maker,
+                  instrument.owner,
+                  STRING_SETS[instrument.stringSet].name,
+                  TUNINGS[instrument.tuning].name,
+                  `pull ${Math.round(instrument.stringPull)} N`,
+                ]
                   .filter(Boolean)
                   .join(' · ')}
               </p>
             </div>
-            <nav aria-label="Pages of the instrument" className="ml-auto flex flex-wrap">
+            <nav aria-label="Pages of the instrument" className="ml-auto flex shrink-0 flex-wrap">
               {PAGES.map(({ to, label }, i) => (
                 <NavLink
                   key={to}
@@ -40,12 +46,20 @@ export function InstrumentPlace() {
                   }
                 >
                   {label}
-                  <kbd className="hidden rounded-[3px] border border-rule px-1.5 font-sans text-[0.75rem] text-faint md:inline" aria-hidden="true">
+                  <kbd
+                    className="hidden rounded-[3px] border border-rule px-1.5 font-sans text-[0.75rem] text-faint md:inline"
+                    aria-hidden="true"
+                  >
                     {i + 1}
                   </kbd>
                 </NavLink>
               ))}
-              <NavLink to="details" className={({ isActive }) => `flex min-h-[44px] items-center border-b-4 px-4 text-[1rem] ${isActive ? 'border-verdigris font-bold' : 'border-transparent text-faint'}`}>
+              <NavLink
+                to="details"
+                className={({ isActive }) =>
+                  `flex min-h-[44px] items-center border-b-4 px-4 text-[1rem] ${isActive ? 'border-verdigris font-bold' : 'border-transparent text-faint'}`
+                }
+              >
                 Details
               </NavLink>
             </nav>

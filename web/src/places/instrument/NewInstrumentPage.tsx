@@ -10,7 +10,11 @@ export function NewInstrumentPage() {
   return (
     <>
       <h1 className="mb-3 text-[1.9rem]">A new instrument</h1>
-      <InstrumentFormView id={id} initial={emptyForm()} onSaved={() => void navigate(`/instruments/${id}/examine`)} />
+      <InstrumentFormView
+        id={id}
+        initial={emptyForm()}
+        onSaved={() => void navigate(`/instruments/${id}/examine`)}
+      />
     </>
   );
 }

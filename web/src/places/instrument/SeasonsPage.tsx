@@ -15,7 +15,9 @@ export default function SeasonsPage() {
   const shop = useShop();
   return (
     <Fetching of={useForecast(id)}>
-      {(forecast) => <Fetching of={shop}>{(settings) => <SeasonsOf forecast={forecast} shop={settings} />}</Fetching>}
+      {(forecast) => (
+        <Fetching of={shop}>{(settings) => <SeasonsOf forecast={forecast} shop={settings} />}</Fetching>
+      )}
     </Fetching>
   );
 }
@@ -49,19 +51,29 @@ function SeasonsOf({ forecast, shop }: { forecast: Forecast; shop: Shop }) {
       <div className="sheet order-2 p-4 xl:order-1">
         <div className="flex flex-wrap items-center justify-between gap-2">
           <h2 className="text-[1.3rem]">Action at fret 12 through the year</h2>
-          {forecast.sides.length > 1 && <Choice label="String side" value={chosen} options={SIDES} onChange={setChosen} />}
+          {forecast.sides.length > 1 && (
+            <Choice label="String side" value={chosen} options={SIDES} onChange={setChosen} />
+          )}
         </div>
         <SeasonCurve side={side} season={forecast.season} today={forecast.made} unit={shop.sayIn} />
         <p className="text-[0.9rem] text-faint">
-          Dots: readings with the tool’s error. Bands: where the action itself is expected, half, four fifths and nineteen twentieths of the time. Behind: the wood’s moisture by season, higher is damper. Between the green lines is what is wanted.
+          Dots: readings with the tool’s error. Bands: where the action itself is expected, half, four fifths
+          and nineteen twentieths of the time. Behind: the wood’s moisture by season, higher is damper.
+          Between the green lines is what is wanted.
         </p>
         <details className="mt-2">
-          <summary className="min-h-[44px] cursor-pointer content-center font-bold">What it stands on</summary>
+          <summary className="min-h-[44px] cursor-pointer content-center font-bold">
+            What it stands on
+          </summary>
           <ul className="list-disc pl-6">
-            <li>{forecast.strungVisits === 1 ? 'One examination' : `${forecast.strungVisits} examinations`} at pitch.</li>
+            <li>
+              {forecast.strungVisits === 1 ? 'One examination' : `${forecast.strungVisits} examinations`} at
+              pitch.
+            </li>
             <li>{forecast.climate}</li>
             <li>
-              Before measuring it was believed to move {micro(side.prior.mean)} ± {micro(side.prior.sd)} per 1 %MC ({side.priorSource}); now {micro(side.sensitivity.mean)} ± {micro(side.sensitivity.sd)}.
+              Before measuring it was believed to move {micro(side.prior.mean)} ± {micro(side.prior.sd)} per 1
+              %MC ({side.priorSource}); now {micro(side.sensitivity.mean)} ± {micro(side.sensitivity.sd)}.
             </li>
             <li>
               Apart from the season it moves {micro(side.age.mean)} ± {micro(side.age.sd)} a year.
@@ -91,7 +103,11 @@ function SeasonsOf({ forecast, shop }: { forecast: Forecast; shop: Shop }) {
                     {micro(value)} ± {micro(sd)}
                   </td>
                   <td>{moisture.toFixed(1)} %MC</td>
-                  <td>{misfit === null ? 'before the last work' : `${misfit > 0 ? '+' : '−'}${Math.abs(misfit).toFixed(1)} errors`}</td>
+                  <td>
+                    {misfit === null
+                      ? 'before the last work'
+                      : `${misfit > 0 ? '+' : '−'}${Math.abs(misfit).toFixed(1)} errors`}
+                  </td>
                 </tr>
               ))}
             </tbody>

@@ -1,5 +1,16 @@
 import type { Examination, Instrument, Reading, Shop } from '@upright-elder/contract';
-import { checkClosure, closureWords, COMPENSATION, QUANTITIES, readingOn, realChange, sideMeasured, stanceOf, valuesOf, type QuantityId } from '@upright-elder/core';
+import {
+  checkClosure,
+  closureWords,
+  COMPENSATION,
+  QUANTITIES,
+  readingOn,
+  realChange,
+  sideMeasured,
+  stanceOf,
+  valuesOf,
+  type QuantityId,
+} from '@upright-elder/core';
 import { format } from 'date-fns';
 import { Popover } from 'radix-ui';
 import { useState } from 'react';
@@ -19,53 +30,96 @@ export function StancePage() {
     <Fetching of={useExaminations(id)}>
       {(examinations) => (
         <Fetching of={instrument}>
-          {(known) => <Fetching of={shop}>{(settings) => <StanceOf instrument={known} examinations={examinations} shop={settings} />}</Fetching>}
+          {(known) => (
+            <Fetching of={shop}>
+              {(settings) => <StanceOf instrument={known} examinations={examinations} shop={settings} />}
+            </Fetching>
+          )}
         </Fetching>
       )}
     </Fetching>
   );
 }
 
-const EXAGGERATIONS = [
-  { value: '6', label: '6 ×' },
-  { value: '10', label: '10 ×' },
-  { value: '16', label: '16 ×' },
-] as const;
+/** An archtop's bridge stands so tall that less exaggeration fills the page. */
+const EXAGGERATIONS = { 'flat-top': [5, 8, 12], archtop: [2, 3, 5] };
 
-function StanceOf({ instrument, examinations, shop }: { instrument: Instrument; examinations: Examination[]; shop: Shop }) {
+function StanceOf({
+  instrument,
+  examinations,
+  shop,
+}: {
+  instrument: Instrument;
+  examinations: Examination[];
+  shop: Shop;
+}) {
   const [chosenId, setChosenId] = useState<string | null>(null);
-  const [exaggeration, setExaggeration] = useState<(typeof EXAGGERATIONS)[number]['value']>('10');
+  const steps = EXAGGERATIONS[instrument.type];
+  const [exaggeration, setExaggeration] = useState(String(steps[1]));
   const examination = examinations.find(({ id }) => id === chosenId) ?? examinations.at(-1);
   if (!examination) {
     return (
       <div className="sheet p-6">
         <p className="said">Nothing is measured yet.</p>
-        <p className="mt-2">The stance is drawn from the first examination at pitch: action, relief, first-fret gap, straightedge and saddle.</p>
+        <p className="mt-2">
+          The stance is drawn from the first examination at pitch: action, relief, first-fret gap,
+          straightedge and saddle.
+        </p>
         <Link to="../examine" className="act mt-4">
           Examine it now
         </Link>
       </div>
     );
   }
-  const earlier = examinations.filter(({ date, id, conditions }) => id !== examination.id && date <= examination.date && conditions.strings === examination.conditions.strings).at(-1);
-  const neck = { scale: instrument.scale.metres, compensation: COMPENSATION.bass, bodyJoin: instrument.bodyJoin };
-  const options = { reliefFrets: [examination.conditions.reliefFrom, examination.conditions.reliefTo] as [number, number] };
-  const measured = { bass: sideMeasured(examination.readings, 'bass'), treble: sideMeasured(examination.readings, 'treble') };
+  const earlier = examinations
+    .filter(
+      ({ date, id, conditions }) =>
+        id !== examination.id &&
+        date <= examination.date &&
+        conditions.strings === examination.conditions.strings,
+    )
+    .at(-1);
+  const neck = {
+    scale: instrument.scale.metres,
+    compensation: COMPENSATION.bass,
+    bodyJoin: instrument.bodyJoin,
+  };
+  const options = {
+    reliefFrets: [examination.conditions.reliefFrom, examination.conditions.reliefTo] as [number, number],
+  };
+  const measured = {
+    bass: sideMeasured(examination.readings, 'bass'),
+    treble: sideMeasured(examination.readings, 'treble'),
+  };
   const drawn = (side: 'bass' | 'treble'): DrawnSide | null => {
     const found = measured[side].measured;
-    return found && { stance: stanceOf(neck, valuesOf(found), options), saddleShowing: found.saddleShowing.value };
+    return (
+      found && { stance: stanceOf(neck, valuesOf(found), options), saddleShowing: found.saddleShowing.value }
+    );
   };
   const bass = drawn('bass');
   const treble = drawn('treble');
   const places = placesAlong(neck);
   const at = (metres: number) => `${(xOf(neck, metres) / 1180) * 100}%`;
   const number = (quantity: QuantityId, left: string, align?: 'end' | 'start') => (
-    <PlacedNumber quantity={quantity} left={left} align={align} examination={examination} earlier={earlier} shop={shop} />
+    <PlacedNumber
+      quantity={quantity}
+      left={left}
+      align={align}
+      examination={examination}
+      earlier={earlier}
+      shop={shop}
+    />
   );
   const words = (['bass', 'treble'] as const).flatMap((side, i) => {
     const found = measured[side].measured;
     if (!found || examination.conditions.strings !== 'pitch') return [];
-    const closure = checkClosure({ ...neck, compensation: COMPENSATION[side] }, found, options, measured[i === 0 ? 'treble' : 'bass'].measured ?? undefined);
+    const closure = checkClosure(
+      { ...neck, compensation: COMPENSATION[side] },
+      found,
+      options,
+      measured[i === 0 ? 'treble' : 'bass'].measured ?? undefined,
+    );
     return [closureWords(side === 'bass' ? 'Bass' : 'Treble', found.action12.value, closure)];
   });
   const { conditions } = examination;
@@ -76,7 +130,11 @@ function StanceOf({ instrument, examinations, shop }: { instrument: Instrument; 
         <div className="flex flex-wrap items-center gap-3">
           <label className="flex items-center gap-2">
             <span className="font-bold">As measured on</span>
-            <select className="field w-auto" value={examination.id} onChange={(event) => setChosenId(event.target.value)}>
+            <select
+              className="field w-auto"
+              value={examination.id}
+              onChange={(event) => setChosenId(event.target.value)}
+            >
               {[...examinations].reverse().map(({ id, date }) => (
                 <option key={id} value={id}>
                   {format(new Date(date), 'd MMMM yyyy')}
@@ -98,22 +156,39 @@ function StanceOf({ instrument, examinations, shop }: { instrument: Instrument; 
         </div>
         <div className="flex items-center gap-2 text-[0.95rem]">
           Heights drawn
-          <Choice label="Height exaggeration" value={exaggeration} options={EXAGGERATIONS} onChange={setExaggeration} />
+          <Choice
+            label="Height exaggeration"
+            value={exaggeration}
+            options={steps.map((times) => ({ value: String(times), label: `${times} ×` }))}
+            onChange={setExaggeration}
+          />
         </div>
       </div>
 
-      <div className="relative mt-3 hidden h-[124px] md:block">
-        {number('firstFretGap', at(0), 'start')}
+      <div className="relative mt-3 hidden h-[112px] md:block">
+        <div className="absolute bottom-0 left-0 text-[0.9rem] text-faint" aria-hidden="true">
+          <div className="flex h-[38px] items-center">bass</div>
+          <div className="flex h-[38px] items-center">treble</div>
+        </div>
+        {number('firstFretGap', at(places.first), 'start')}
         {number('relief', at(places.middle))}
         {number('action12', at(places.twelve))}
-        {number('straightedge', at(places.bridge - 0.155))}
+        {number('straightedge', at(places.bridge - 0.135))}
         {number('saddleShowing', at(places.bridge))}
-        {number('bridgeTilt', '99%', 'end')}
+        {number('bridgeTilt', '100%', 'end')}
       </div>
       <div className="mt-3 grid grid-cols-2 gap-3 md:hidden">
-        {(['firstFretGap', 'relief', 'action12', 'straightedge', 'saddleShowing', 'bridgeTilt'] as const).map((quantity) => (
-          <PlacedNumber key={quantity} quantity={quantity} examination={examination} earlier={earlier} shop={shop} />
-        ))}
+        {(['firstFretGap', 'relief', 'action12', 'straightedge', 'saddleShowing', 'bridgeTilt'] as const).map(
+          (quantity) => (
+            <PlacedNumber
+              key={quantity}
+              quantity={quantity}
+              examination={examination}
+              earlier={earlier}
+              shop={shop}
+            />
+          ),
+        )}
       </div>
 
       {bass || treble ? (
@@ -127,11 +202,14 @@ function StanceOf({ instrument, examinations, shop }: { instrument: Instrument; 
         />
       ) : (
         <p className="said py-10 text-center">
-          Not enough to draw: {measured.bass.missing.map((quantity) => QUANTITIES[quantity].name.toLowerCase()).join(', ')} still to be measured.
+          Not enough to draw:{' '}
+          {measured.bass.missing.map((quantity) => QUANTITIES[quantity].name.toLowerCase()).join(', ')} still
+          to be measured.
         </p>
       )}
       <p className="text-[0.9rem] text-faint">
-        To scale along the strings; heights {exaggeration} times too tall. Thick string bass, thin string treble. The outline of the top between its measured places is sketched.
+        To scale along the strings; heights {exaggeration} times too tall. Thick string bass, thin string
+        treble. The outline of the top between its measured places is sketched.
       </p>
       <div className="mt-3 grid gap-4 md:grid-cols-2">
         {words.map(({ statement, closes, questions }) => (
@@ -162,13 +240,28 @@ function StanceOf({ instrument, examinations, shop }: { instrument: Instrument; 
   );
 }
 
-function BellyWords({ examination, earlier, shop }: { examination: Examination; earlier: Examination | undefined; shop: Shop }) {
+function BellyWords({
+  examination,
+  earlier,
+  shop,
+}: {
+  examination: Examination;
+  earlier: Examination | undefined;
+  shop: Shop;
+}) {
   const belly = readingOn(examination.readings, 'bellyBehindBridge', 'centre');
   if (!belly) return null;
   return (
     <span className="inline-flex items-center gap-2">
       Belly behind the bridge
-      <NumberButton quantity="bellyBehindBridge" reading={belly} before={earlier && readingOn(earlier.readings, 'bellyBehindBridge', 'centre')} examination={examination} earlier={earlier} shop={shop} />
+      <NumberButton
+        quantity="bellyBehindBridge"
+        reading={belly}
+        before={earlier && readingOn(earlier.readings, 'bellyBehindBridge', 'centre')}
+        examination={examination}
+        earlier={earlier}
+        shop={shop}
+      />
     </span>
   );
 }
@@ -188,15 +281,33 @@ function PlacedNumber({ quantity, left, align, examination, earlier, shop }: Pla
   const shift = align === 'start' ? '' : align === 'end' ? '-translate-x-full' : '-translate-x-1/2';
   return (
     <div className={left === undefined ? '' : `absolute bottom-0 ${shift}`} style={{ left }}>
-      <div className={`text-[0.9rem] font-bold text-faint ${align === 'end' ? 'text-right' : align === 'start' ? '' : 'text-center'}`}>{QUANTITIES[quantity].name.replace(' at the bridge', '')}</div>
+      <div
+        className={`text-[0.9rem] font-bold whitespace-nowrap text-faint ${align === 'end' ? 'text-right' : align === 'start' ? '' : 'text-center'}`}
+      >
+        {QUANTITIES[quantity].name.replace(' at the bridge', '')}
+      </div>
       {sides.map((side) => {
         const reading = readingOn(examination.readings, quantity, side);
         const before = earlier && readingOn(earlier.readings, quantity, side);
         return (
-          <div key={side} className="flex items-baseline gap-2 whitespace-nowrap">
-            {side !== 'centre' && <span className="w-[3.1rem] text-[0.8rem] text-faint">{side}</span>}
+          <div
+            key={side}
+            className={`flex h-[38px] items-center gap-2 whitespace-nowrap ${side === 'centre' && left !== undefined ? 'mb-[38px]' : ''}`}
+          >
+            {side !== 'centre' && (
+              <span className={left === undefined ? 'w-[3.1rem] text-[0.85rem] text-faint' : 'sr-only'}>
+                {side}
+              </span>
+            )}
             {reading ? (
-              <NumberButton quantity={quantity} reading={reading} before={before} examination={examination} earlier={earlier} shop={shop} />
+              <NumberButton
+                quantity={quantity}
+                reading={reading}
+                before={before}
+                examination={examination}
+                earlier={earlier}
+                shop={shop}
+              />
             ) : (
               <span className="text-[0.95rem] text-faint">not read</span>
             )}
@@ -229,7 +340,8 @@ function NumberButton({ quantity, reading, before, examination, earlier, shop }:
         <Popover.Content className="sheet z-10 w-80 p-4 shadow-lg" sideOffset={6}>
           <p className="font-serif text-[1.15rem] font-semibold">{QUANTITIES[quantity].name}</p>
           <p>
-            Typed “{reading.text}”{reading.side === 'both' && ', one value for both sides'} by {examination.byName}, {format(new Date(examination.date), 'd MMM yyyy')}.
+            Typed “{reading.text}”{reading.side === 'both' && ', one value for both sides'} by{' '}
+            {examination.byName}, {format(new Date(examination.date), 'd MMM yyyy')}.
           </p>
           <p>
             {QUANTITIES[quantity].tool.name}: ± {sayReading(quantity, 1.96 * reading.sd, unit)} (95 %)

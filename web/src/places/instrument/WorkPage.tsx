@@ -1,5 +1,12 @@
 import type { Budget, Judgement, Step } from '@upright-elder/contract';
-import { CAUTIONS_DEFER, printLength, QUANTITIES, sayAction, TREATMENTS, type BudgetCause } from '@upright-elder/core';
+import {
+  CAUTIONS_DEFER,
+  printLength,
+  QUANTITIES,
+  sayAction,
+  TREATMENTS,
+  type BudgetCause,
+} from '@upright-elder/core';
 import { format } from 'date-fns';
 import { Link, useParams } from 'react-router';
 import { Fetching } from '../../app/Fetching.js';
@@ -28,7 +35,11 @@ function WorkOf({ judgement }: { judgement: Judgement }) {
       <div>
         <section className="sheet p-4">
           <p className="said">{verdict}</p>
-          {date && <p className="mt-1 text-[0.9rem] text-faint">Stands on the examination of {format(new Date(date), 'd MMMM yyyy')}.</p>}
+          {date && (
+            <p className="mt-1 text-[0.9rem] text-faint">
+              Stands on the examination of {format(new Date(date), 'd MMMM yyyy')}.
+            </p>
+          )}
           {questions.length > 0 && (
             <>
               <h3 className="mt-3 text-[1.1rem]">To be known first</h3>
@@ -60,7 +71,9 @@ function WorkOf({ judgement }: { judgement: Judgement }) {
             ))}
           </ol>
         )}
-        {order.some(({ cautions }) => cautions.length > 0) && <p className="mt-2 text-[0.9rem] text-faint">{CAUTIONS_DEFER}</p>}
+        {order.some(({ cautions }) => cautions.length > 0) && (
+          <p className="mt-2 text-[0.9rem] text-faint">{CAUTIONS_DEFER}</p>
+        )}
       </section>
     </div>
   );
@@ -74,11 +87,14 @@ function BudgetOf({ budget }: { budget: Budget }) {
       <div className="flex items-baseline justify-between gap-2">
         <h3 className="text-[1.2rem]">{side === 'bass' ? 'Bass' : 'Treble'}</h3>
         <p>
-          <span className="text-[1.65rem] font-bold">{sayAction(actual)}</span> <span className="text-faint">wanted {sayAction(target)}</span>
+          <span className="text-[1.65rem] font-bold">{sayAction(actual)}</span>{' '}
+          <span className="text-faint">wanted {sayAction(target)}</span>
         </p>
       </div>
       <p className="text-[0.95rem]">
-        {Math.abs(off) < 0.05 ? 'On its target.' : `${Math.abs(off)}/64 too ${total > 0 ? 'high' : 'low'} (${printLength(Math.abs(total), 'mm')}). What gives how much:`}
+        {Math.abs(off) < 0.05
+          ? 'On its target.'
+          : `${Math.abs(off)}/64 too ${total > 0 ? 'high' : 'low'} (${printLength(Math.abs(total), 'mm')}). What gives how much:`}
       </p>
       <BudgetBars
         parts={parts.map(({ cause, value, sd, evidence }) => ({
@@ -93,7 +109,8 @@ function BudgetOf({ budget }: { budget: Budget }) {
 }
 
 const range = ([from, to]: [number, number]) => (from === to ? `${from}` : `${from}–${to}`);
-const hours = (span: [number, number]) => (span[1] >= 48 ? `${range([Math.round(span[0] / 24), Math.round(span[1] / 24)])} d` : `${range(span)} h`);
+const hours = (span: [number, number]) =>
+  span[1] >= 48 ? `${range([Math.round(span[0] / 24), Math.round(span[1] / 24)])} d` : `${range(span)} h`;
 const UNDO = ['', 'leaves no trace', 'easily undone', 'undone with work', 'hardly undone', 'permanent'];
 
 function StepOf({ step }: { step: Step }) {
@@ -106,7 +123,8 @@ function StepOf({ step }: { step: Step }) {
           <h3 className="text-[1.15rem]">{name}</h3>
           <span className="text-[0.9rem] text-faint">
             hands {hours(hands)}
-            {wait[1] > 0 && `, then wait ${hours(wait)}`} · {undo[0] === undo[1] ? UNDO[undo[0]] : `${UNDO[undo[0]]} to ${UNDO[undo[1]]}`}
+            {wait[1] > 0 && `, then wait ${hours(wait)}`} ·{' '}
+            {undo[0] === undo[1] ? UNDO[undo[0]] : `${UNDO[undo[0]]} to ${UNDO[undo[1]]}`}
           </span>
         </div>
         <p>{why}</p>

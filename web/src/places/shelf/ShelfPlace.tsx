@@ -30,7 +30,9 @@ export function ShelfPlace() {
     return (
       <section className="sheet mx-auto max-w-[40rem] p-6">
         <h1 className="text-[1.8rem]">A bench book that does sums</h1>
-        <p className="said mt-2">First of all: who works here? Every reading carries the name of the hand that took it.</p>
+        <p className="said mt-2">
+          First of all: who works here? Every reading carries the name of the hand that took it.
+        </p>
         <AddPerson first />
       </section>
     );
@@ -41,11 +43,24 @@ export function ShelfPlace() {
         <h1 className="mr-auto text-[1.9rem] leading-tight">The shelf</h1>
         <label className="text-[0.9rem]">
           Search
-          <input ref={field} type="search" className="field block w-56" value={search} onChange={(event) => setParams(event.target.value ? { search: event.target.value } : {}, { replace: true })} placeholder="name, maker, owner" />
+          <input
+            ref={field}
+            type="search"
+            className="field block w-56"
+            value={search}
+            onChange={(event) =>
+              setParams(event.target.value ? { search: event.target.value } : {}, { replace: true })
+            }
+            placeholder="name, maker, owner"
+          />
         </label>
         <label className="text-[0.9rem]">
           Show
-          <select className="field block w-40" value={only} onChange={(event) => setOnly(event.target.value as typeof only)}>
+          <select
+            className="field block w-40"
+            value={only}
+            onChange={(event) => setOnly(event.target.value as typeof only)}
+          >
             <option value="">all</option>
             <option value="due">due for measuring</option>
             <option value="act">to do</option>
@@ -55,7 +70,11 @@ export function ShelfPlace() {
         </label>
         <label className="text-[0.9rem]">
           Order
-          <select className="field block w-60" value={order} onChange={(event) => setOrder(event.target.value as Order)}>
+          <select
+            className="field block w-60"
+            value={order}
+            onChange={(event) => setOrder(event.target.value as Order)}
+          >
             {Object.entries(ORDERS).map(([value, name]) => (
               <option key={value} value={value}>
                 {name}
@@ -74,7 +93,10 @@ export function ShelfPlace() {
             return (
               <div className="sheet p-6">
                 <p className="said">The shelf is empty.</p>
-                <p className="mt-1">Add the first instrument, then examine it at pitch: the stance, the seasons and a first repair order follow from that.</p>
+                <p className="mt-1">
+                  Add the first instrument, then examine it at pitch: the stance, the seasons and a first
+                  repair order follow from that.
+                </p>
                 <button type="button" className="act mt-4" onClick={() => void navigate('/instruments/new')}>
                   Add an instrument
                 </button>
@@ -89,7 +111,13 @@ export function ShelfPlace() {
                   <SlipOf key={slip.id} slip={slip} />
                 ))}
               </ul>
-              {total > 100 && <Pages page={page} pages={Math.ceil(total / 100)} onPage={(next) => setParams({ ...(search ? { search } : {}), page: String(next) })} />}
+              {total > 100 && (
+                <Pages
+                  page={page}
+                  pages={Math.ceil(total / 100)}
+                  onPage={(next) => setParams({ ...(search ? { search } : {}), page: String(next) })}
+                />
+              )}
             </>
           );
         }}
@@ -101,7 +129,8 @@ export function ShelfPlace() {
 function arranged(slips: Slip[], order: Order, only: Slip['weight'] | 'due' | ''): Slip[] {
   const shown = slips.filter(({ due, weight }) => only === '' || (only === 'due' ? due : weight === only));
   if (order === 'urgency') return shown.sort((a, b) => WEIGHTS.indexOf(a.weight) - WEIGHTS.indexOf(b.weight));
-  if (order === 'measured') return shown.sort((a, b) => (a.lastExamined ?? '').localeCompare(b.lastExamined ?? ''));
+  if (order === 'measured')
+    return shown.sort((a, b) => (a.lastExamined ?? '').localeCompare(b.lastExamined ?? ''));
   return shown;
 }
 
@@ -118,10 +147,14 @@ function SlipOf({ slip }: { slip: Slip }) {
           </h2>
           <WeightMark weight={slip.weight} />
         </div>
-        <p className="truncate text-[0.9rem] text-faint">{[slip.maker, slip.owner].filter(Boolean).join(' · ')}</p>
+        <p className="truncate text-[0.9rem] text-faint">
+          {[slip.maker, slip.owner].filter(Boolean).join(' · ')}
+        </p>
         <p className="mt-1 font-serif text-[1.05rem] leading-snug">{slip.sentence}</p>
         <p className="mt-1 text-[0.9rem]">
-          {slip.lastExamined ? `measured ${format(new Date(slip.lastExamined), 'd MMM yyyy')}` : 'never measured'}
+          {slip.lastExamined
+            ? `measured ${format(new Date(slip.lastExamined), 'd MMM yyyy')}`
+            : 'never measured'}
           {slip.due && <strong className="ml-2 text-ochre">▲ due for measuring</strong>}
         </p>
       </div>

@@ -31,11 +31,21 @@ export function AddPerson({ first = false }: { first?: boolean }) {
     <form onSubmit={(event) => void add(event)} className="mt-3 flex flex-wrap items-end gap-3">
       <label className="text-[0.9rem] font-bold">
         Name
-        <input className="field block w-64 font-normal" value={name} aria-invalid={refusal ? true : undefined} onChange={(event) => setName(event.target.value)} autoComplete="off" />
+        <input
+          className="field block w-64 font-normal"
+          value={name}
+          aria-invalid={refusal ? true : undefined}
+          onChange={(event) => setName(event.target.value)}
+          autoComplete="off"
+        />
       </label>
       <label className="text-[0.9rem] font-bold">
         Role
-        <select className="field block w-40 font-normal" value={role} onChange={(event) => setRole(event.target.value as Role)}>
+        <select
+          className="field block w-40 font-normal"
+          value={role}
+          onChange={(event) => setRole(event.target.value as Role)}
+        >
           {ROLES.map((one) => (
             <option key={one}>{one}</option>
           ))}

@@ -67,25 +67,50 @@ function Settings({ shop }: { shop: Shop }) {
       <h2 className="text-[1.3rem]">How it measures and speaks</h2>
       <label className="mt-2 block text-[0.9rem] font-bold">
         Name of the workshop
-        <input className="field font-normal" value={settings.name} onChange={(event) => setSettings({ ...settings, name: event.target.value })} />
+        <input
+          className="field font-normal"
+          value={settings.name}
+          onChange={(event) => setSettings({ ...settings, name: event.target.value })}
+        />
       </label>
       <div className="mt-3 flex flex-wrap gap-x-8 gap-y-2">
         <div>
           <div className="text-[0.9rem] font-bold">Heights in sentences</div>
-          <Choice label="Heights in sentences" value={settings.sayIn} options={SAY_IN} onChange={(sayIn) => setSettings({ ...settings, sayIn })} />
+          <Choice
+            label="Heights in sentences"
+            value={settings.sayIn}
+            options={SAY_IN}
+            onChange={(sayIn) => setSettings({ ...settings, sayIn })}
+          />
         </div>
         <div>
           <div className="text-[0.9rem] font-bold">Temperature</div>
-          <Choice label="Temperature" value={settings.temperatureUnit} options={TEMPERATURES} onChange={(temperatureUnit) => setSettings({ ...settings, temperatureUnit })} />
+          <Choice
+            label="Temperature"
+            value={settings.temperatureUnit}
+            options={TEMPERATURES}
+            onChange={(temperatureUnit) => setSettings({ ...settings, temperatureUnit })}
+          />
         </div>
       </div>
       <h3 className="mt-4 text-[1.1rem]">What a bare number means in each field</h3>
-      <p className="text-[0.9rem] text-faint">A fraction such as 7/64 is always inches, and a written unit always wins.</p>
+      <p className="text-[0.9rem] text-faint">
+        A fraction such as 7/64 is always inches, and a written unit always wins.
+      </p>
       <div className="mt-1 grid grid-cols-2 gap-x-5 gap-y-2">
         {QUANTITY_IDS.filter((id) => QUANTITIES[id].dimension === 'length').map((id) => (
           <label key={id} className="text-[0.9rem]">
             {QUANTITIES[id].name}
-            <select className="field" value={settings.units[id] ?? QUANTITIES[id].unit} onChange={(event) => setSettings({ ...settings, units: { ...settings.units, [id]: event.target.value as LengthUnit } })}>
+            <select
+              className="field"
+              value={settings.units[id] ?? QUANTITIES[id].unit}
+              onChange={(event) =>
+                setSettings({
+                  ...settings,
+                  units: { ...settings.units, [id]: event.target.value as LengthUnit },
+                })
+              }
+            >
               {Object.entries(LENGTH_UNIT_NAMES).map(([unit, name]) => (
                 <option key={unit} value={unit}>
                   {name}

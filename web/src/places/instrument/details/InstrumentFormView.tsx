@@ -1,5 +1,24 @@
-import { INSTRUMENT_LENGTHS, INSTRUMENT_TYPES, RELIEF_SCHOOL_IDS, RODS, type Instrument, type InstrumentLength } from '@upright-elder/contract';
-import { ACTION_TARGETS, PLAYING_STYLES, printLength, RELIEF_SCHOOLS, sayAction, SPECIES, SPECIES_IDS, STRING_SET_IDS, STRING_SETS, TUNING_IDS, TUNINGS } from '@upright-elder/core';
+import {
+  INSTRUMENT_LENGTHS,
+  INSTRUMENT_TYPES,
+  RELIEF_SCHOOL_IDS,
+  RODS,
+  type Instrument,
+  type InstrumentLength,
+} from '@upright-elder/contract';
+import {
+  ACTION_TARGETS,
+  PLAYING_STYLES,
+  printLength,
+  RELIEF_SCHOOLS,
+  sayAction,
+  SPECIES,
+  SPECIES_IDS,
+  STRING_SET_IDS,
+  STRING_SETS,
+  TUNING_IDS,
+  TUNINGS,
+} from '@upright-elder/core';
 import type { ReactNode } from 'react';
 import { Controller, useForm, type UseFormRegisterReturn } from 'react-hook-form';
 import { toast } from 'sonner';
@@ -25,7 +44,15 @@ const TYPE_NAMES = { 'flat-top': 'flat top', archtop: 'archtop' };
 const ROD_NAMES = { adjustable: 'adjustable', none: 'none', unknown: 'not known' };
 
 /** The facts of an instrument: taken at intake, mended at any time. */
-export function InstrumentFormView({ id, initial, onSaved }: { id: string; initial: InstrumentForm; onSaved: (saved: Instrument) => void }) {
+export function InstrumentFormView({
+  id,
+  initial,
+  onSaved,
+}: {
+  id: string;
+  initial: InstrumentForm;
+  onSaved: (saved: Instrument) => void;
+}) {
   const form = useForm<InstrumentForm>({ defaultValues: initial });
   const { register, control, handleSubmit, watch, setError, clearErrors, formState } = form;
   const { data: rooms } = useRooms();
@@ -46,7 +73,10 @@ export function InstrumentFormView({ id, initial, onSaved }: { id: string; initi
       onSaved(saved);
     } catch (error) {
       if (error instanceof ProblemError && error.problem.status === 409) {
-        toast.error(error.problem.title, { description: 'What you typed is still here. Open the page in another tab to see their copy, then save again over it or take theirs by reloading.' });
+        toast.error(error.problem.title, {
+          description:
+            'What you typed is still here. Open the page in another tab to see their copy, then save again over it or take theirs by reloading.',
+        });
         const { version } = error.problem.current as Instrument;
         form.setValue('version', version);
         return;
@@ -81,19 +111,41 @@ export function InstrumentFormView({ id, initial, onSaved }: { id: string; initi
   return (
     <form onSubmit={(event) => void save(event)} noValidate className="sheet max-w-[62rem] p-5">
       <Section title="Who it is">
-        <Text label="Name to find it by" field={register('nickname', { required: 'an instrument needs a name to be found by' })} error={errors.nickname?.message} />
+        <Text
+          label="Name to find it by"
+          field={register('nickname', { required: 'an instrument needs a name to be found by' })}
+          error={errors.nickname?.message}
+        />
         <Text label="Maker" field={register('maker')} />
         <Text label="Owner" field={register('owner')} />
         <Text label="Serial, year, what is doubtful" field={register('identity')} />
       </Section>
       <Section title="What it is">
-        <Select label="Type" field={register('type')} options={INSTRUMENT_TYPES.map((value) => [value, TYPE_NAMES[value]])} />
+        <Select
+          label="Type"
+          field={register('type')}
+          options={INSTRUMENT_TYPES.map((value) => [value, TYPE_NAMES[value]])}
+        />
         {length('scale', 'for example 645, 25.4 in, 25½ in')}
-        <Text label="Body join at fret" field={register('bodyJoin')} inputMode="numeric" error={errors.bodyJoin?.message} />
-        <Select label="Truss rod" field={register('rod')} options={RODS.map((value) => [value, ROD_NAMES[value]])} />
-        <Select label="Top wood" field={register('topSpecies')} options={SPECIES_IDS.map((value) => [value, SPECIES[value].name])} />
+        <Text
+          label="Body join at fret"
+          field={register('bodyJoin')}
+          inputMode="numeric"
+          error={errors.bodyJoin?.message}
+        />
+        <Select
+          label="Truss rod"
+          field={register('rod')}
+          options={RODS.map((value) => [value, ROD_NAMES[value]])}
+        />
+        <Select
+          label="Top wood"
+          field={register('topSpecies')}
+          options={SPECIES_IDS.map((value) => [value, SPECIES[value].name])}
+        />
         <label className="flex min-h-[44px] items-center gap-2 self-center">
-          <input type="checkbox" className="h-6 w-6 accent-verdigris" {...register('laminatedTop')} /> Laminated top
+          <input type="checkbox" className="h-6 w-6 accent-verdigris" {...register('laminatedTop')} />{' '}
+          Laminated top
         </label>
         {length('heelDepth')}
         {length('extension')}
@@ -107,13 +159,39 @@ export function InstrumentFormView({ id, initial, onSaved }: { id: string; initi
         <Text label="Bracing, neck joint, back and sides" field={register('construction')} />
       </Section>
       <Section title="How it is played, where it lives">
-        <Select label="Playing style" field={register('playingStyle')} options={PLAYING_STYLES.map((value) => [value, value])} />
-        <Select label="Strings" field={register('stringSet')} options={STRING_SET_IDS.map((value) => [value, STRING_SETS[value].name])} />
-        <Select label="Tuning" field={register('tuning')} options={TUNING_IDS.map((value) => [value, TUNINGS[value].name])} />
-        <Select label="Home room" field={register('homeRoomId')} options={[['', 'not known yet'], ...(rooms ?? []).map(({ id: room, name }): [string, string] => [room, name])]} />
+        <Select
+          label="Playing style"
+          field={register('playingStyle')}
+          options={PLAYING_STYLES.map((value) => [value, value])}
+        />
+        <Select
+          label="Strings"
+          field={register('stringSet')}
+          options={STRING_SET_IDS.map((value) => [value, STRING_SETS[value].name])}
+        />
+        <Select
+          label="Tuning"
+          field={register('tuning')}
+          options={TUNING_IDS.map((value) => [value, TUNINGS[value].name])}
+        />
+        <Select
+          label="Home room"
+          field={register('homeRoomId')}
+          options={[
+            ['', 'not known yet'],
+            ...(rooms ?? []).map(({ id: room, name }): [string, string] => [room, name]),
+          ]}
+        />
         {length('targetBass', `empty: ${sayAction(ACTION_TARGETS[style].bass)} for this style`)}
         {length('targetTreble', `empty: ${sayAction(ACTION_TARGETS[style].treble)} for this style`)}
-        <Select label="Relief wanted" field={register('reliefSchool')} options={RELIEF_SCHOOL_IDS.map((value) => [value, `${value}, ${printLength(RELIEF_SCHOOLS[value], 'thou', 0)}`])} />
+        <Select
+          label="Relief wanted"
+          field={register('reliefSchool')}
+          options={RELIEF_SCHOOL_IDS.map((value) => [
+            value,
+            `${value}, ${printLength(RELIEF_SCHOOLS[value], 'thou', 0)}`,
+          ])}
+        />
       </Section>
       <label className="mt-2 block font-bold">
         What the owner complains of
@@ -135,17 +213,41 @@ function Section({ title, children }: { title: string; children: ReactNode }) {
   );
 }
 
-function Text({ label, field, error, inputMode }: { label: string; field: UseFormRegisterReturn; error?: string; inputMode?: 'numeric' }) {
+function Text({
+  label,
+  field,
+  error,
+  inputMode,
+}: {
+  label: string;
+  field: UseFormRegisterReturn;
+  error?: string;
+  inputMode?: 'numeric';
+}) {
   return (
     <label className="block text-[0.9rem] font-bold">
       {label}
-      <input className="field text-[1.05rem] font-normal" autoComplete="off" inputMode={inputMode} aria-invalid={error ? true : undefined} {...field} />
+      <input
+        className="field text-[1.05rem] font-normal"
+        autoComplete="off"
+        inputMode={inputMode}
+        aria-invalid={error ? true : undefined}
+        {...field}
+      />
       {error && <span className="block text-[0.88rem] font-normal text-wax">✕ {error}</span>}
     </label>
   );
 }
 
-function Select({ label, field, options }: { label: string; field: UseFormRegisterReturn; options: [string, string][] }) {
+function Select({
+  label,
+  field,
+  options,
+}: {
+  label: string;
+  field: UseFormRegisterReturn;
+  options: [string, string][];
+}) {
   return (
     <label className="block text-[0.9rem] font-bold">
       {label}

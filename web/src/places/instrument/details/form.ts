@@ -1,4 +1,9 @@
-import { INSTRUMENT_LENGTHS, type Instrument, type InstrumentInput, type InstrumentLength } from '@upright-elder/contract';
+import {
+  INSTRUMENT_LENGTHS,
+  type Instrument,
+  type InstrumentInput,
+  type InstrumentLength,
+} from '@upright-elder/contract';
 import type { LengthUnit } from '@upright-elder/core';
 
 /** The form of an instrument: its facts, and each length as typed. */
@@ -38,12 +43,29 @@ export function emptyForm(): InstrumentForm {
     laminatedTop: false,
     construction: '',
     rod: 'unknown',
-    lengths: Object.fromEntries(INSTRUMENT_LENGTHS.map((name) => [name, ''])) as Record<InstrumentLength, string>,
+    lengths: Object.fromEntries(INSTRUMENT_LENGTHS.map((name) => [name, ''])) as Record<
+      InstrumentLength,
+      string
+    >,
   };
 }
 
 export function formOf(instrument: Instrument): InstrumentForm {
-  const { id: _id, stringPull: _pull, updatedAt: _at, scale, targetBass, targetTreble, heelDepth, extension, bodyLength, bodyWidth, archHeight, homeRoomId, ...facts } = instrument;
+  const {
+    id: _id,
+    stringPull: _pull,
+    updatedAt: _at,
+    scale,
+    targetBass,
+    targetTreble,
+    heelDepth,
+    extension,
+    bodyLength,
+    bodyWidth,
+    archHeight,
+    homeRoomId,
+    ...facts
+  } = instrument;
   const stored = { scale, targetBass, targetTreble, heelDepth, extension, bodyLength, bodyWidth, archHeight };
   const lengths = Object.fromEntries(
     INSTRUMENT_LENGTHS.map((name) => {
@@ -60,9 +82,19 @@ export function formOf(instrument: Instrument): InstrumentForm {
 export function inputOf(form: InstrumentForm, by: string): InstrumentInput {
   const { lengths, homeRoomId, bodyJoin, ...facts } = form;
   const typed = Object.fromEntries(
-    INSTRUMENT_LENGTHS.map((name) => [name, lengths[name].trim() === '' ? null : { text: lengths[name], unit: LENGTH_FIELD_UNITS[name] }]),
+    INSTRUMENT_LENGTHS.map((name) => [
+      name,
+      lengths[name].trim() === '' ? null : { text: lengths[name], unit: LENGTH_FIELD_UNITS[name] },
+    ]),
   ) as Pick<InstrumentInput, InstrumentLength>;
   // an empty scale is sent as typed, so that the server says what is accepted
   const scale = typed.scale ?? { text: lengths.scale, unit: LENGTH_FIELD_UNITS.scale };
-  return { ...facts, ...typed, scale, bodyJoin: Number(bodyJoin), homeRoomId: homeRoomId === '' ? null : homeRoomId, by };
+  return {
+    ...facts,
+    ...typed,
+    scale,
+    bodyJoin: Number(bodyJoin),
+    homeRoomId: homeRoomId === '' ? null : homeRoomId,
+    by,
+  };
 }

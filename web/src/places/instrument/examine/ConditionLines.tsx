@@ -26,37 +26,103 @@ export function ConditionLines({ draft, shop, refusals, onCondition, onDate }: P
     <fieldset>
       <legend className="font-serif text-[1.25rem] font-semibold">Conditions</legend>
       <div className="mt-1 grid grid-cols-2 gap-x-4 gap-y-1 md:grid-cols-4">
-        <TypedField label="Room humidity" unit="% RH" value={conditions.humidity} refusal={refusals['conditions.humidity']} parse={parsePercent} understood={understoodPercent} onChange={(humidity) => onCondition({ humidity })} />
-        <TypedField label="Room temperature" unit={shop.temperatureUnit} value={conditions.temperature} refusal={refusals['conditions.temperature']} parse={(text) => parseTemperature(text, shop.temperatureUnit)} understood={(text) => understoodTemperature(text, shop.temperatureUnit)} onChange={(temperature) => onCondition({ temperature })} />
-        <TypedField label="Wood moisture" unit="% MC" value={conditions.woodMoisture} refusal={refusals['conditions.woodMoisture']} parse={parsePercent} understood={understoodPercent} hint="meter, inside the box" onChange={(woodMoisture) => onCondition({ woodMoisture })} />
-        <TypedField label="Time at pitch" unit="days" value={conditions.timeAtPitch} refusal={refusals['conditions.timeAtPitch']} parse={(text) => parseDuration(text, 'd')} understood={understoodDays} hint="since strung up, if recent" onChange={(timeAtPitch) => onCondition({ timeAtPitch })} />
+        <TypedField
+          label="Room humidity"
+          unit="% RH"
+          value={conditions.humidity}
+          refusal={refusals['conditions.humidity']}
+          parse={parsePercent}
+          understood={understoodPercent}
+          onChange={(humidity) => onCondition({ humidity })}
+        />
+        <TypedField
+          label="Room temperature"
+          unit={shop.temperatureUnit}
+          value={conditions.temperature}
+          refusal={refusals['conditions.temperature']}
+          parse={(text) => parseTemperature(text, shop.temperatureUnit)}
+          understood={(text) => understoodTemperature(text, shop.temperatureUnit)}
+          onChange={(temperature) => onCondition({ temperature })}
+        />
+        <TypedField
+          label="Wood moisture"
+          unit="% MC"
+          value={conditions.woodMoisture}
+          refusal={refusals['conditions.woodMoisture']}
+          parse={parsePercent}
+          understood={understoodPercent}
+          hint="meter, inside the box"
+          onChange={(woodMoisture) => onCondition({ woodMoisture })}
+        />
+        <TypedField
+          label="Time at pitch"
+          unit="days"
+          value={conditions.timeAtPitch}
+          refusal={refusals['conditions.timeAtPitch']}
+          parse={(text) => parseDuration(text, 'd')}
+          understood={understoodDays}
+          hint="since strung up, if recent"
+          onChange={(timeAtPitch) => onCondition({ timeAtPitch })}
+        />
       </div>
       <div className="mt-1 flex flex-wrap items-end gap-x-6 gap-y-2">
         <div>
           <div className="text-[0.9rem] font-bold" aria-hidden="true">
             Strings
           </div>
-          <Choice label="Strings" value={conditions.strings} options={STRINGS} onChange={(strings) => onCondition({ strings })} />
+          <Choice
+            label="Strings"
+            value={conditions.strings}
+            options={STRINGS}
+            onChange={(strings) => onCondition({ strings })}
+          />
         </div>
         <label className="text-[0.9rem] font-bold">
           Relief held at frets
           <span className="mt-0 flex items-center gap-2 font-normal">
-            <input aria-label="Relief, first held fret" className="field w-16" inputMode="numeric" value={conditions.reliefFrom || ''} onChange={(event) => onCondition({ reliefFrom: Number(event.target.value.replace(/\D/gu, '')) })} />
+            <input
+              aria-label="Relief, first held fret"
+              className="field w-16"
+              inputMode="numeric"
+              value={conditions.reliefFrom || ''}
+              onChange={(event) =>
+                onCondition({ reliefFrom: Number(event.target.value.replace(/\D/gu, '')) })
+              }
+            />
             and
-            <input aria-label="Relief, second held fret" className="field w-16" inputMode="numeric" value={conditions.reliefTo || ''} onChange={(event) => onCondition({ reliefTo: Number(event.target.value.replace(/\D/gu, '')) })} />
+            <input
+              aria-label="Relief, second held fret"
+              className="field w-16"
+              inputMode="numeric"
+              value={conditions.reliefTo || ''}
+              onChange={(event) => onCondition({ reliefTo: Number(event.target.value.replace(/\D/gu, '')) })}
+            />
           </span>
         </label>
         <label className="text-[0.9rem] font-bold">
           Date
-          <input type="date" className="field block w-44 font-normal" max={shop.today} value={draft.date} onChange={(event) => onDate(event.target.value)} />
+          <input
+            type="date"
+            className="field block w-44 font-normal"
+            max={shop.today}
+            value={draft.date}
+            onChange={(event) => onDate(event.target.value)}
+          />
         </label>
         <label className="flex min-h-[44px] items-center gap-2">
-          <input type="checkbox" className="h-6 w-6 accent-verdigris" checked={conditions.afterWork} onChange={(event) => onCondition({ afterWork: event.target.checked })} />
+          <input
+            type="checkbox"
+            className="h-6 w-6 accent-verdigris"
+            checked={conditions.afterWork}
+            onChange={(event) => onCondition({ afterWork: event.target.checked })}
+          />
           Worked on since last time
         </label>
       </div>
       {(refusals['conditions.reliefFrom'] ?? refusals['conditions.reliefTo'] ?? refusals.date) && (
-        <p className="text-wax">✕ {refusals['conditions.reliefFrom'] ?? refusals['conditions.reliefTo'] ?? refusals.date}</p>
+        <p className="text-wax">
+          ✕ {refusals['conditions.reliefFrom'] ?? refusals['conditions.reliefTo'] ?? refusals.date}
+        </p>
       )}
     </fieldset>
   );

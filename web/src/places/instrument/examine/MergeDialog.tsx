@@ -14,10 +14,24 @@ interface Difference {
 }
 
 /** Two people saved the same examination: both copies, difference by difference, and neither is lost. */
-export function MergeDialog({ theirs, yours, onMerged, onClose }: { theirs: Draft; yours: Draft; onMerged: (draft: Draft) => void; onClose: () => void }) {
+export function MergeDialog({
+  theirs,
+  yours,
+  onMerged,
+  onClose,
+}: {
+  theirs: Draft;
+  yours: Draft;
+  onMerged: (draft: Draft) => void;
+  onClose: () => void;
+}) {
   const differences = differencesOf(theirs, yours);
   const [chosen, setChosen] = useState<Record<string, 'theirs' | 'yours'>>({});
-  const merged = () => differences.reduce((draft, d) => ((chosen[d.key] ?? 'yours') === 'yours' ? d.take(draft) : draft), theirs);
+  const merged = () =>
+    differences.reduce(
+      (draft, d) => ((chosen[d.key] ?? 'yours') === 'yours' ? d.take(draft) : draft),
+      theirs,
+    );
   return (
     <Dialog.Root open onOpenChange={(open) => !open && onClose()}>
       <Dialog.Portal>
@@ -25,7 +39,8 @@ export function MergeDialog({ theirs, yours, onMerged, onClose }: { theirs: Draf
         <Dialog.Content className="sheet fixed top-1/2 left-1/2 max-h-[90vh] w-[min(52rem,94vw)] -translate-x-1/2 -translate-y-1/2 overflow-auto p-6">
           <Dialog.Title className="text-[1.4rem]">Somebody else saved this examination</Dialog.Title>
           <Dialog.Description className="mt-1">
-            Nothing was overwritten. Choose for each difference which one stands; the other is kept as its correction.
+            Nothing was overwritten. Choose for each difference which one stands; the other is kept as its
+            correction.
           </Dialog.Description>
           {differences.length === 0 && <p className="said mt-3">Both copies say the same.</p>}
           {differences.map((d) => (

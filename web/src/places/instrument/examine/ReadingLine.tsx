@@ -1,5 +1,12 @@
 import type { Examination, Shop } from '@upright-elder/contract';
-import { parsed, QUANTITIES, readingOn, realChange, type QuantityId, type ReadingValue } from '@upright-elder/core';
+import {
+  parsed,
+  QUANTITIES,
+  readingOn,
+  realChange,
+  type QuantityId,
+  type ReadingValue,
+} from '@upright-elder/core';
 import { format } from 'date-fns';
 import { ReadingField } from '../../../fields/ReadingField.js';
 import { TypedField } from '../../../fields/TypedField.js';
@@ -39,10 +46,19 @@ export function ReadingLine({ quantity, draft, shop, last, now, refusals, onText
           const key: FieldKey = `${quantity}.${place}`;
           const value = draft.texts[key] ?? '';
           const hint = lastWords(quantity, place, last, shop);
-          const common = { value, hint, refusal: refusals[key], onChange: (text: string) => onText(key, text) };
+          const common = {
+            value,
+            hint,
+            refusal: refusals[key],
+            onChange: (text: string) => onText(key, text),
+          };
           return (
             <div key={place}>
-              {place !== 'centre' && <div className="text-[0.85rem] font-bold text-faint">{place === 'bass' ? 'Bass' : 'Treble'}</div>}
+              {place !== 'centre' && (
+                <div className="text-[0.85rem] font-bold text-faint">
+                  {place === 'bass' ? 'Bass' : 'Treble'}
+                </div>
+              )}
               {place === 'treble' && value.trim() === SAME ? (
                 <TypedField
                   {...common}
@@ -52,7 +68,12 @@ export function ReadingLine({ quantity, draft, shop, last, now, refusals, onText
                   understood={() => 'the bass value stands for both'}
                 />
               ) : (
-                <ReadingField {...common} quantity={quantity} place={place === 'centre' ? '' : place} unit={unit} />
+                <ReadingField
+                  {...common}
+                  quantity={quantity}
+                  place={place === 'centre' ? '' : place}
+                  unit={unit}
+                />
               )}
               <ChangeWords quantity={quantity} place={place} last={last} now={now} shop={shop} />
             </div>
@@ -67,11 +88,23 @@ function lastWords(quantity: QuantityId, place: Place, last: Examination | undef
   const before = last && readingOn(last.readings, quantity, place);
   if (!before) return '';
   const unit = shop.units[quantity] ?? QUANTITIES[quantity].unit;
-  return `last ${sayReading(quantity, before.value, unit)}, ${format(new Date(last.date), 'd MMM yyyy')}`;
+  return `last ${sayReading(quantity, before.value, unit)}, ${format(new Date(last.date), 'd MMM yy')}`;
 }
 
 /** Change since last time: real, or not seen by this tool. */
-function ChangeWords({ quantity, place, last, now, shop }: { quantity: QuantityId; place: Place; last: Examination | undefined; now: ReadingValue[]; shop: Shop }) {
+function ChangeWords({
+  quantity,
+  place,
+  last,
+  now,
+  shop,
+}: {
+  quantity: QuantityId;
+  place: Place;
+  last: Examination | undefined;
+  now: ReadingValue[];
+  shop: Shop;
+}) {
   const before = last && readingOn(last.readings, quantity, place);
   const after = readingOn(now, quantity, place);
   if (!before || !after) return null;

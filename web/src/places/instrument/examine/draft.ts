@@ -29,9 +29,12 @@ export interface Draft {
   notes: string;
 }
 
-export const placesOf = (quantity: QuantityId): Place[] => (QUANTITIES[quantity].sided ? ['bass', 'treble'] : ['centre']);
+export const placesOf = (quantity: QuantityId): Place[] =>
+  QUANTITIES[quantity].sided ? ['bass', 'treble'] : ['centre'];
 
-export const FIELD_KEYS: FieldKey[] = QUANTITY_IDS.flatMap((quantity) => placesOf(quantity).map((place): FieldKey => `${quantity}.${place}`));
+export const FIELD_KEYS: FieldKey[] = QUANTITY_IDS.flatMap((quantity) =>
+  placesOf(quantity).map((place): FieldKey => `${quantity}.${place}`),
+);
 
 export function unitOf(draft: Draft, quantity: QuantityId, shop: Shop): ReadingUnit {
   return draft.units[quantity] ?? shop.units[quantity] ?? QUANTITIES[quantity].unit;
@@ -42,7 +45,16 @@ export function emptyDraft(today: string, bodyJoin: number): Draft {
     id: newId(),
     version: 0,
     date: today,
-    conditions: { humidity: '', temperature: '', woodMoisture: '', strings: 'pitch', timeAtPitch: '', afterWork: false, reliefFrom: 1, reliefTo: bodyJoin },
+    conditions: {
+      humidity: '',
+      temperature: '',
+      woodMoisture: '',
+      strings: 'pitch',
+      timeAtPitch: '',
+      afterWork: false,
+      reliefFrom: 1,
+      reliefTo: bodyJoin,
+    },
     texts: {},
     units: {},
     notes: '',
@@ -111,12 +123,18 @@ export function readingsOf(draft: Draft, shop: Shop): { key: FieldKey; input: Re
     const text = draft.texts[key]?.trim() ?? '';
     if (text === '' || text === SAME) return [];
     const both = place === 'bass' && draft.texts[`${quantity}.treble`]?.trim() === SAME;
-    return [{ key, input: { quantity, side: both ? 'both' : place, text, unit: unitOf(draft, quantity, shop) } }];
+    return [
+      { key, input: { quantity, side: both ? 'both' : place, text, unit: unitOf(draft, quantity, shop) } },
+    ];
   });
 }
 
 /** Server refusals by path to the fields of the form. */
-export function refusalsByField(errors: Record<string, string>, draft: Draft, shop: Shop): Record<string, string> {
+export function refusalsByField(
+  errors: Record<string, string>,
+  draft: Draft,
+  shop: Shop,
+): Record<string, string> {
   const sent = readingsOf(draft, shop);
   return Object.fromEntries(
     Object.entries(errors).map(([path, words]) => {

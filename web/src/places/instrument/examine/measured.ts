@@ -1,5 +1,16 @@
 import type { Instrument, Shop } from '@upright-elder/contract';
-import { checkClosure, closureWords, COMPENSATION, parseReading, QUANTITIES, repeatsMean, sideMeasured, STRING_SIDES, type ClosureWords, type ReadingValue } from '@upright-elder/core';
+import {
+  checkClosure,
+  closureWords,
+  COMPENSATION,
+  parseReading,
+  QUANTITIES,
+  repeatsMean,
+  sideMeasured,
+  STRING_SIDES,
+  type ClosureWords,
+  type ReadingValue,
+} from '@upright-elder/core';
 import { readingsOf, type Draft } from './draft.js';
 
 /** What of a draft can be understood already, as values. */
@@ -7,7 +18,13 @@ export function valuesOf(draft: Draft, shop: Shop): ReadingValue[] {
   return readingsOf(draft, shop).flatMap(({ input }) => {
     const result = parseReading(input.quantity, input.text, input.unit);
     if (!result.ok) return [];
-    return [{ quantity: input.quantity, side: input.side, ...repeatsMean(result.value, QUANTITIES[input.quantity].tool) }];
+    return [
+      {
+        quantity: input.quantity,
+        side: input.side,
+        ...repeatsMean(result.value, QUANTITIES[input.quantity].tool),
+      },
+    ];
   });
 }
 
@@ -18,8 +35,14 @@ export function closureOf(draft: Draft, shop: Shop, instrument: Instrument): Clo
   const sides = STRING_SIDES.map((side) => ({ side, measured: sideMeasured(values, side).measured }));
   return sides.flatMap(({ side, measured }, i) => {
     if (!measured) return [];
-    const neck = { scale: instrument.scale.metres, compensation: COMPENSATION[side], bodyJoin: instrument.bodyJoin };
-    const options = { reliefFrets: [draft.conditions.reliefFrom, draft.conditions.reliefTo] as [number, number] };
+    const neck = {
+      scale: instrument.scale.metres,
+      compensation: COMPENSATION[side],
+      bodyJoin: instrument.bodyJoin,
+    };
+    const options = {
+      reliefFrets: [draft.conditions.reliefFrom, draft.conditions.reliefTo] as [number, number],
+    };
     const closure = checkClosure(neck, measured, options, sides[1 - i]!.measured ?? undefined);
     return [closureWords(side === 'bass' ? 'Bass' : 'Treble', measured.action12.value, closure)];
   });

@@ -1,0 +1,56 @@
+import { existsSync, mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import puppeteer, { type Browser, type Page } from 'puppeteer-core';
+
+const CANDIDATES = [
+  process.env.CHROMIUM,
+  '/usr/bin/chromium',
+  '/usr/bin/chromium-browser',
+  '/usr/bin/google-chrome',
+];
+
+/** Chromium on a fresh profile of its own. */
+export async function openBrowser(
+  profile = mkdtempSync(join(tmpdir(), 'upright-elder-browser-')),
+): Promise<{ browser: Browser; profile: string; close: () => Promise<void> }> {
+  const executablePath = CANDIDATES.find((path): path is string => path !== undefined && existsSync(path));
+  if (!executablePath)
+    throw new Error('Chromium is needed for the interface tests; on Debian: apt-get install chromium');
+  const browser = await puppeteer.launch({
+    executablePath,
+    headless: true,
+    userDataDir: profile,
+    args: [
+      '--no-sandbox',
+      '--disable-gpu',
+      '--disable-quic',
+      '--no-first-run',
+      '--disable-background-networking',
+      '--disable-component-update',
+      '--disable-sync',
+      '--lang=en-GB',
+    ],
+  });
+  return {
+    browser,
+    profile,
+    close: async () => {
+      await browser.close();
+      rmSync(profile, { recursive: true, force: true });
+    },
+  };
+}
+
+export async function openPage(
+  browser: Browser,
+  url: string,
+  { scheme = 'light' }: { scheme?: 'light' | 'dark' } = {},
+): Promise<Page> {
+  const page = await browser.newPage();
+  await page.setViewport({ width: 1280, height: 800 });
+  await page.emulateMediaFeatures([{ name: 'prefers-color-scheme', value: scheme }]);
+  await page.goto(url, { waitUntil: 'networkidle0' });
+  await page.evaluate(() => document.fonts.ready);
+  return page;
+}
