@@ -1,6 +1,6 @@
 import { Injectable } from '@nestjs/common';
 import type { Shop, ShopInput } from '@upright-elder/contract';
-import { printLength, sayAction, type LengthUnit } from '@upright-elder/core';
+import { printLength, sayAction } from '@upright-elder/core';
 import { Clock } from '../clock.js';
 import { Database } from '../database/database.js';
 import { saveVersioned } from '../database/versioned.js';
@@ -45,8 +45,6 @@ export class ShopService {
   /** How this shop says a height. */
   async sayer(): Promise<(metres: number) => string> {
     const { sayIn } = await this.get();
-    return sayIn === '64ths'
-      ? sayAction
-      : (metres) => printLength(metres, sayIn, sayIn === 'mm' ? 1 : 0);
+    return sayIn === '64ths' ? sayAction : (metres) => printLength(metres, sayIn, sayIn === 'mm' ? 1 : 0);
   }
 }

@@ -12,7 +12,7 @@ export function PersonPicker() {
   if (!people || people.length === 0) return null;
   return (
     <label className="flex items-center gap-2">
-      <span className="text-[0.9rem] text-faint">At the bench</span>
+      <span className="sr-only text-[0.9rem] text-faint md:not-sr-only">At the bench</span>
       <select
         className="field w-auto"
         value={personId ?? ''}

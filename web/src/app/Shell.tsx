@@ -35,7 +35,7 @@ export function Shell() {
         To the page
       </a>
       <header className="border-b-2 border-ink/70 bg-sheet">
-        <div className="mx-auto flex max-w-[1360px] flex-wrap items-center gap-x-5 gap-y-1 px-5 py-1.5">
+        <div className="mx-auto flex max-w-[1360px] flex-wrap items-center gap-x-5 gap-y-1 px-3 py-1.5 sm:px-5">
           <div className="font-serif text-[1.3rem] font-semibold">
             Upright Elder
             <span className="ml-3 hidden text-[1rem] font-normal text-faint sm:inline">{shop?.name}</span>
@@ -47,7 +47,7 @@ export function Shell() {
                 to={to}
                 end={to === '/'}
                 className={({ isActive }) =>
-                  `flex min-h-[44px] items-center border-b-4 px-4 ${isActive ? 'border-verdigris font-bold' : 'border-transparent'}`
+                  `flex min-h-[44px] items-center border-b-4 px-3 sm:px-4 ${isActive ? 'border-verdigris font-bold' : 'border-transparent'}`
                 }
               >
                 {label}
@@ -70,7 +70,7 @@ export function Shell() {
           </div>
         </div>
       </header>
-      <main id="main" className="mx-auto max-w-[1360px] px-5 py-4">
+      <main id="main" className="mx-auto max-w-[1360px] px-3 py-4 sm:px-5">
         <Suspense fallback={<p className="said">Fetching…</p>}>
           <Outlet />
         </Suspense>

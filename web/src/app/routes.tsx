@@ -9,6 +9,7 @@ import { StancePage } from '../places/instrument/StancePage.js';
 import { WorkPage } from '../places/instrument/WorkPage.js';
 import { ShelfPlace } from '../places/shelf/ShelfPlace.js';
 import { ShopPlace } from '../places/shop/ShopPlace.js';
+import { Mishap } from './Mishap.js';
 import { Shell } from './Shell.js';
 
 // charts load when they are needed
@@ -17,6 +18,7 @@ const SeasonsPage = lazy(() => import('../places/instrument/SeasonsPage.js'));
 export const router = createBrowserRouter([
   {
     element: <Shell />,
+    errorElement: <Mishap />,
     children: [
       { path: '/', element: <ShelfPlace /> },
       { path: '/air', element: <AirPlace /> },

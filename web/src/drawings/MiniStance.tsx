@@ -21,7 +21,7 @@ export function MiniStance({ slip }: { slip: Slip }) {
       width={width}
       height="66"
       aria-hidden="true"
-      className="shrink-0 text-ink"
+      className="hidden shrink-0 text-ink sm:block"
     >
       <path
         d={`M10,${ground + 2}H${join + 34}v5H10z`}

@@ -1,5 +1,6 @@
 import {
   LENGTH_UNIT_NAMES,
+  parsed,
   parseReading,
   QUANTITIES,
   type QuantityId,
@@ -8,6 +9,9 @@ import {
 import type { KeyboardEvent } from 'react';
 import { TypedField } from './TypedField.js';
 import { understoodReading } from './understood.js';
+
+/** Typed in a treble field: the bass value stands for both. */
+export const SAME = '=';
 
 interface Props {
   quantity: QuantityId;
@@ -24,14 +28,17 @@ interface Props {
 
 /** A reading in any unit; repeats are separated by a semicolon. */
 export function ReadingField({ quantity, place, unit, ...rest }: Props) {
+  const isSame = (text: string) => place === 'treble' && text.trim() === SAME;
   return (
     <TypedField
       {...rest}
       label={`${QUANTITIES[quantity].name}${place ? `, ${place}` : ''}`}
       hideLabel
       unit={unit === '°' ? '°' : LENGTH_UNIT_NAMES[unit]}
-      parse={(text) => parseReading(quantity, text, unit)}
-      understood={(text) => understoodReading(quantity, text, unit)}
+      parse={(text) => (isSame(text) ? parsed(SAME) : parseReading(quantity, text, unit))}
+      understood={(text) =>
+        isSame(text) ? 'the bass value stands for both' : understoodReading(quantity, text, unit)
+      }
     />
   );
 }

@@ -25,7 +25,7 @@ export function AirPlace() {
         {(all) => {
           const room = all.find(({ id }) => id === params.get('room')) ?? all[0];
           return (
-            <div className="grid items-start gap-4 lg:grid-cols-[19rem_minmax(0,1fr)]">
+            <div className="grid grid-cols-[minmax(0,1fr)] items-start gap-4 lg:grid-cols-[19rem_minmax(0,1fr)]">
               <aside className="sheet p-4">
                 <h2 className="text-[1.2rem]">Rooms</h2>
                 {all.length === 0 && <p>No room yet. An instrument’s home room carries its seasons.</p>}

@@ -36,13 +36,13 @@ export function InstrumentPlace() {
                   .join(' · ')}
               </p>
             </div>
-            <nav aria-label="Pages of the instrument" className="ml-auto flex shrink-0 flex-wrap">
+            <nav aria-label="Pages of the instrument" className="flex flex-wrap lg:ml-auto lg:shrink-0">
               {PAGES.map(({ to, label }, i) => (
                 <NavLink
                   key={to}
                   to={to}
                   className={({ isActive }) =>
-                    `flex min-h-[44px] items-center gap-2 border-b-4 px-4 font-serif text-[1.15rem] ${isActive ? 'border-verdigris font-semibold' : 'border-transparent'}`
+                    `flex min-h-[44px] items-center gap-2 border-b-4 px-2.5 font-serif sm:px-4 text-[1.15rem] ${isActive ? 'border-verdigris font-semibold' : 'border-transparent'}`
                   }
                 >
                   {label}
@@ -57,7 +57,7 @@ export function InstrumentPlace() {
               <NavLink
                 to="details"
                 className={({ isActive }) =>
-                  `flex min-h-[44px] items-center border-b-4 px-4 text-[1rem] ${isActive ? 'border-verdigris font-bold' : 'border-transparent text-faint'}`
+                  `flex min-h-[44px] items-center border-b-4 px-2.5 text-[1rem] sm:px-4 ${isActive ? 'border-verdigris font-bold' : 'border-transparent text-faint'}`
                 }
               >
                 Details

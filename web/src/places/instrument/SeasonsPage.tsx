@@ -47,7 +47,7 @@ function SeasonsOf({ forecast, shop }: { forecast: Forecast; shop: Shop }) {
   }
   const micro = (metres: number) => printLength(metres, 'mm', 2);
   return (
-    <div className="grid gap-4 xl:grid-cols-[minmax(0,1fr)_24rem]">
+    <div className="grid grid-cols-[minmax(0,1fr)] gap-4 xl:grid-cols-[minmax(0,1fr)_24rem]">
       <div className="sheet order-2 p-4 xl:order-1">
         <div className="flex flex-wrap items-center justify-between gap-2">
           <h2 className="text-[1.3rem]">Action at fret 12 through the year</h2>

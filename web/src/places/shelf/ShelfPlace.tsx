@@ -136,7 +136,7 @@ function arranged(slips: Slip[], order: Order, only: Slip['weight'] | 'due' | ''
 
 function SlipOf({ slip }: { slip: Slip }) {
   return (
-    <li className="sheet relative flex gap-3 border-l-[6px] p-3 pl-3.5 hover:border-l-verdigris">
+    <li className="sheet relative flex min-w-0 gap-3 border-l-[6px] p-3 pl-3.5 hover:border-l-verdigris">
       <MiniStance slip={slip} />
       <div className="min-w-0 flex-1">
         <div className="flex items-baseline justify-between gap-2">

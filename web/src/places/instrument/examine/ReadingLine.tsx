@@ -1,17 +1,9 @@
 import type { Examination, Shop } from '@upright-elder/contract';
-import {
-  parsed,
-  QUANTITIES,
-  readingOn,
-  realChange,
-  type QuantityId,
-  type ReadingValue,
-} from '@upright-elder/core';
+import { QUANTITIES, readingOn, realChange, type QuantityId, type ReadingValue } from '@upright-elder/core';
 import { format } from 'date-fns';
 import { ReadingField } from '../../../fields/ReadingField.js';
-import { TypedField } from '../../../fields/TypedField.js';
 import { sayReading } from '../../../fields/understood.js';
-import { placesOf, SAME, unitOf, type Draft, type FieldKey, type Place } from './draft.js';
+import { placesOf, unitOf, type Draft, type FieldKey, type Place } from './draft.js';
 import { GaugePlace } from './GaugePlace.js';
 
 interface Props {
@@ -46,12 +38,6 @@ export function ReadingLine({ quantity, draft, shop, last, now, refusals, onText
           const key: FieldKey = `${quantity}.${place}`;
           const value = draft.texts[key] ?? '';
           const hint = lastWords(quantity, place, last, shop);
-          const common = {
-            value,
-            hint,
-            refusal: refusals[key],
-            onChange: (text: string) => onText(key, text),
-          };
           return (
             <div key={place}>
               {place !== 'centre' && (
@@ -59,22 +45,15 @@ export function ReadingLine({ quantity, draft, shop, last, now, refusals, onText
                   {place === 'bass' ? 'Bass' : 'Treble'}
                 </div>
               )}
-              {place === 'treble' && value.trim() === SAME ? (
-                <TypedField
-                  {...common}
-                  label={`${name}, treble`}
-                  hideLabel
-                  parse={() => parsed(SAME)}
-                  understood={() => 'the bass value stands for both'}
-                />
-              ) : (
-                <ReadingField
-                  {...common}
-                  quantity={quantity}
-                  place={place === 'centre' ? '' : place}
-                  unit={unit}
-                />
-              )}
+              <ReadingField
+                quantity={quantity}
+                place={place === 'centre' ? '' : place}
+                unit={unit}
+                value={value}
+                hint={hint}
+                refusal={refusals[key]}
+                onChange={(text) => onText(key, text)}
+              />
               <ChangeWords quantity={quantity} place={place} last={last} now={now} shop={shop} />
             </div>
           );

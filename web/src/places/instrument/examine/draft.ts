@@ -1,9 +1,7 @@
 import type { Examination, ExaminationInput, ReadingInput, Shop } from '@upright-elder/contract';
 import { QUANTITIES, QUANTITY_IDS, type QuantityId, type ReadingUnit, type Side } from '@upright-elder/core';
 import { newId } from '../../../data/ids.js';
-
-/** Typed in a treble field: the bass value stands for both. */
-export const SAME = '=';
+import { SAME } from '../../../fields/ReadingField.js';
 
 export type Place = Exclude<Side, 'both'>;
 export type FieldKey = `${QuantityId}.${Place}`;

@@ -1,0 +1,80 @@
+import type { KeyInput, Page } from 'puppeteer-core';
+
+/** A hand at the keyboard: everything here uses keys alone, never the mouse. */
+export class Hand {
+  constructor(private readonly page: Page) {}
+
+  async keys(...keys: KeyInput[]): Promise<void> {
+    for (const key of keys) await this.page.keyboard.press(key);
+  }
+
+  async type(text: string): Promise<void> {
+    await this.page.keyboard.type(text);
+  }
+
+  /** Types into the field that has the focus and goes on with Enter. */
+  async line(text: string): Promise<void> {
+    await this.type(text);
+    await this.keys('Enter');
+  }
+
+  async save(): Promise<void> {
+    await this.page.keyboard.down('Control');
+    await this.page.keyboard.press('s');
+    await this.page.keyboard.up('Control');
+  }
+
+  /** Goes forward with Tab until an element with this accessible name has the focus. */
+  async tabTo(name: string, limit = 60): Promise<void> {
+    for (let i = 0; i < limit; i++) {
+      if ((await this.focused()) === name) return;
+      await this.keys('Tab');
+    }
+    throw new Error(`“${name}” is not reached by the Tab key; the focus is on “${await this.focused()}”`);
+  }
+
+  /** Goes back with Shift Tab until an element with this accessible name has the focus. */
+  async tabBack(name: string, limit = 60): Promise<void> {
+    await this.page.keyboard.down('Shift');
+    for (let i = 0; i < limit && (await this.focused()) !== name; i++) await this.keys('Tab');
+    await this.page.keyboard.up('Shift');
+    if ((await this.focused()) !== name) throw new Error(`“${name}” is not reached by Shift Tab`);
+  }
+
+  /** Replaces what stands in the field that has the focus. */
+  async replace(text: string): Promise<void> {
+    await this.page.keyboard.down('Control');
+    await this.page.keyboard.press('a');
+    await this.page.keyboard.up('Control');
+    await this.type(text);
+  }
+
+  /** Accessible name of what has the focus. */
+  async focused(): Promise<string> {
+    return this.page.evaluate(() => {
+      const element = document.activeElement as HTMLInputElement | null;
+      if (!element) return '';
+      const label = element.labels?.[0];
+      const name = label?.firstChild?.textContent?.trim() || label?.textContent;
+      return (element.getAttribute('aria-label') ?? name ?? element.textContent ?? '').trim();
+    });
+  }
+
+  async text(): Promise<string> {
+    return this.page.evaluate(() => document.body.innerText);
+  }
+
+  /** Waits until the page says something. */
+  async sees(words: string | RegExp): Promise<void> {
+    const source = typeof words === 'string' ? words.replace(/[.*+?^${}()|[\]\\]/gu, '\\$&') : words.source;
+    await this.page
+      .waitForFunction(
+        (pattern) => new RegExp(pattern, 'iu').test(document.body.innerText),
+        { timeout: 15000, polling: 100 },
+        source,
+      )
+      .catch(async () => {
+        throw new Error(`the page does not say “${source}”; it says:\n${(await this.text()).slice(0, 3000)}`);
+      });
+  }
+}

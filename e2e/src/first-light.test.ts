@@ -1,0 +1,209 @@
+import type { Browser, Page } from 'puppeteer-core';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { Hand } from './bench-hand.js';
+import { openBrowser, openPage } from './browser.js';
+import { startProgram, type Program } from './program.js';
+
+let program: Program;
+let browser: Browser;
+let closeBrowser: () => Promise<void>;
+let page: Page;
+let hand: Hand;
+
+beforeAll(async () => {
+  program = await startProgram();
+  ({ browser, close: closeBrowser } = await openBrowser());
+  page = await openPage(browser, program.address);
+  hand = new Hand(page);
+});
+afterAll(async () => {
+  await closeBrowser();
+  await program.close();
+});
+
+/** The eleven lines between the first field and the notes, each as typed. */
+async function protocol(lines: Record<string, string>): Promise<void> {
+  await hand.tabTo('Room humidity');
+  for (const name of FIELDS) {
+    expect(await hand.focused()).toBe(name);
+    const text = lines[name];
+    if (text === undefined) await hand.keys('Enter');
+    else await hand.line(text);
+  }
+  expect(await hand.focused()).toBe('Notes');
+}
+const FIELDS = [
+  'Room humidity',
+  'Room temperature',
+  'Wood moisture',
+  'Time at pitch',
+  'At pitch',
+  'Relief, first held fret',
+  'Relief, second held fret',
+  'Date',
+  'Worked on since last time',
+  'Action at fret 12, bass',
+  'Action at fret 12, treble',
+  'Relief, bass',
+  'Relief, treble',
+  'First-fret gap, bass',
+  'First-fret gap, treble',
+  'Straightedge at the bridge, bass',
+  'Straightedge at the bridge, treble',
+  'Saddle showing, bass',
+  'Saddle showing, treble',
+  'Bridge tilt',
+  'Belly behind the bridge',
+];
+
+describe('first light, from an empty folder, by keyboard alone', () => {
+  it('asks who works here, then for the first instrument', async () => {
+    await hand.sees('who works here');
+    await hand.tabTo('Name');
+    await hand.line('Isbel Crane');
+    await hand.sees('The shelf is empty');
+  });
+
+  it('adds an instrument, keeps what was typed wrong and says what is accepted', async () => {
+    await hand.keys('n');
+    await hand.sees('A new instrument');
+    await hand.tabTo('Name to find it by');
+    await hand.type('Breakwater');
+    await hand.tabTo('Scale length');
+    await hand.type('2,5,4 in');
+    await hand.sees('two decimal marks');
+    await hand.keys('Enter');
+    await hand.sees(/accepted: a length such as 7\/64/u);
+    expect(await page.$$eval('input', (inputs) => inputs.map(({ value }) => value))).toContain('2,5,4 in');
+    await hand.replace('25.4 in');
+    await hand.sees('645.2 mm');
+    await hand.tabTo('Heel depth, board to cap');
+    await hand.type('95');
+    await hand.tabTo('Extension, join to board end');
+    await hand.type('4 5/8');
+    await hand.keys('Enter');
+    await hand.sees('New examination');
+    await hand.sees('0 of 12 read');
+  });
+
+  it('takes an examination in mixed units; the closure check catches a turned sign', async () => {
+    await protocol({
+      'Room humidity': '44',
+      'Room temperature': '70 F',
+      'Wood moisture': '8,5',
+      'Action at fret 12, bass': '7/64; 7/64',
+      'Action at fret 12, treble': '.083"',
+      'Relief, bass': '8 thou',
+      'Relief, treble': '=',
+      'First-fret gap, bass': '19 thou',
+      'First-fret gap, treble': '=',
+      // read as into the bridge top although it stands above it
+      'Straightedge at the bridge, bass': '-1,5',
+      'Straightedge at the bridge, treble': '=',
+      'Saddle showing, bass': '6.7 mm',
+      'Saddle showing, treble': '5.3',
+      'Bridge tilt': '0,4',
+      'Belly behind the bridge': '3/32',
+    });
+    await hand.sees(/bass: the readings do not agree/u);
+    await hand.sees(/could the straightedge have the other sign\? it would then be 1\.5 mm/u);
+  });
+
+  it('brings the draft back after a reload, and corrects the slip', async () => {
+    await page.reload({ waitUntil: 'networkidle0' });
+    await hand.sees('An unsaved draft was brought back');
+    await hand.tabTo('Straightedge at the bridge, bass');
+    await hand.replace('1,5');
+    await hand.sees(/bass: the readings agree/u);
+    await hand.sees(/treble: the readings agree/u);
+  });
+
+  it('loses nothing while the program is gone, and saves when it is back', async () => {
+    await program.kill();
+    await hand.save();
+    await hand.sees('does not answer');
+    await program.restart();
+    await hand.save();
+    await hand.sees('as measured on');
+    await hand.sees(/2\.78 mm/u);
+  });
+
+  it('takes a second one, in another season, with a new bad value kept and explained', async () => {
+    await hand.keys('2');
+    await hand.sees('0 of 12 read');
+    await hand.tabTo('Date');
+    await hand.type('02142026');
+    await hand.keys('Enter');
+    await hand.tabBack('Room humidity');
+    await protocol({
+      'Room humidity': '31 %',
+      'Room temperature': '19',
+      'Action at fret 12, bass': '6.5/64',
+      'Action at fret 12, treble': 'low',
+      'Relief, bass': '0,18',
+      'Relief, treble': '=',
+      'First-fret gap, bass': '0.48',
+      'First-fret gap, treble': '=',
+      'Straightedge at the bridge, bass': '2',
+      'Straightedge at the bridge, treble': '=',
+      'Saddle showing, bass': '6.7',
+      'Saddle showing, treble': '5.3',
+    });
+    await hand.save();
+    await hand.sees('“low” is not a length');
+    expect(await page.$$eval('input', (inputs) => inputs.map(({ value }) => value))).toContain('low');
+    await hand.tabTo('Action at fret 12, treble');
+    await hand.replace('5/64');
+    await hand.save();
+    await hand.sees('as measured on');
+  });
+
+  it('shows forecast and order, and all is still there after the server was killed', async () => {
+    await hand.keys('3');
+    await hand.sees('Action at fret 12 through the year');
+    await hand.sees(/the bass side stands highest about/u);
+    await hand.sees(/cannot be told yet: measure again in/u);
+    await hand.keys('4');
+    await hand.sees('Repair order');
+    await hand.sees(/wanted 7\/64/u);
+    await program.kill();
+    await program.restart();
+    await page.reload({ waitUntil: 'networkidle0' });
+    await hand.sees(/wanted 7\/64/u);
+    await hand.keys('g', 's');
+    await hand.sees('Breakwater');
+    await hand.sees('measured 2 Sep 2026');
+  });
+
+  it('never loses one of two tabs that save the same examination', async () => {
+    const [examination] = (
+      (await (await fetch(`${program.address}/api/shelf`)).json()) as { slips: { id: string }[] }
+    ).slips;
+    const stored = (await (
+      await fetch(`${program.address}/api/instruments/${examination!.id}/examinations`)
+    ).json()) as { id: string }[];
+    const url = `${program.address}/instruments/${examination!.id}/examine?examination=${stored.at(-1)!.id}`;
+    const other = await openPage(browser, url);
+    const otherHand = new Hand(other);
+    await page.goto(url, { waitUntil: 'networkidle0' });
+    await otherHand.tabTo('Notes', 80);
+    await otherHand.type('From the other tab.');
+    await otherHand.save();
+    await otherHand.sees('as measured on');
+    await hand.tabTo('Notes', 80);
+    await hand.type('From this tab.');
+    await hand.save();
+    await hand.sees('Somebody else saved this examination');
+    await hand.sees('From the other tab.');
+    await hand.tabTo('Save what is chosen');
+    await hand.keys('Enter');
+    await hand.sees('“From this tab.”');
+    await other.close();
+  });
+
+  it('lists its keys on a sheet', async () => {
+    await hand.keys('?');
+    await hand.sees('save the examination');
+    await hand.keys('Escape');
+  });
+});

@@ -1,0 +1,28 @@
+import { mkdirSync } from 'node:fs';
+import { join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+import { openBrowser, openPage } from './browser.js';
+import { fillScenario, startProgram } from './program.js';
+import { DARK, shelfIds, VIEWS } from './views.js';
+
+/** Takes the pictures of docs/screenshots from the invented scenario, on a frozen day. */
+const folder = fileURLToPath(new URL('../../docs/screenshots', import.meta.url));
+mkdirSync(folder, { recursive: true });
+const program = await startProgram();
+const { browser, close } = await openBrowser();
+try {
+  await fillScenario(program.address);
+  const idOf = await shelfIds(program.address);
+  for (const { name, path } of VIEWS) {
+    for (const scheme of DARK.includes(name) ? (['light', 'dark'] as const) : (['light'] as const)) {
+      const page = await openPage(browser, program.address + path(idOf), { scheme });
+      await page.screenshot({
+        path: join(folder, `${name}${scheme === 'dark' ? '-dark' : ''}.png`),
+      });
+      await page.close();
+    }
+  }
+} finally {
+  await close();
+  await program.close();
+}

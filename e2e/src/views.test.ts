@@ -1,0 +1,78 @@
+import { readFileSync } from 'node:fs';
+import { createRequire } from 'node:module';
+import type { AxeResults } from 'axe-core';
+import type { Browser } from 'puppeteer-core';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { openBrowser, openPage } from './browser.js';
+import { fillScenario, startProgram, type Program } from './program.js';
+import { shelfIds, VIEWS } from './views.js';
+
+const axeSource = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8');
+
+let program: Program;
+let browser: Browser;
+let closeBrowser: () => Promise<void>;
+let idOf: (nickname: string) => string;
+
+beforeAll(async () => {
+  program = await startProgram();
+  await fillScenario(program.address);
+  idOf = await shelfIds(program.address);
+  ({ browser, close: closeBrowser } = await openBrowser());
+});
+afterAll(async () => {
+  await closeBrowser();
+  await program.close();
+});
+
+describe('every main view', () => {
+  it.each(
+    VIEWS.flatMap(({ name, path }) => (['light', 'dark'] as const).map((scheme) => ({ name, scheme, path }))),
+  )(
+    '$name, $scheme: axe finds nothing serious, no error in the console, nothing runs out of a tablet or a phone',
+    async ({ path, scheme }) => {
+      const page = await openPage(browser, 'about:blank', { scheme });
+      const errors: string[] = [];
+      page.on('pageerror', (error) => errors.push(String(error)));
+      page.on('console', (message) => message.type() === 'error' && errors.push(message.text()));
+      await page.goto(program.address + path(idOf), { waitUntil: 'networkidle0' });
+      await page.evaluate(axeSource);
+      const { violations } = await page.evaluate(() =>
+        (globalThis as unknown as { axe: { run: () => Promise<AxeResults> } }).axe.run(),
+      );
+      const serious = violations.filter(({ impact }) => impact === 'serious' || impact === 'critical');
+      expect(serious.map(({ id, nodes }) => `${id}: ${nodes[0]?.html}`)).toEqual([]);
+      for (const width of [1280, 1024, 390]) {
+        await page.setViewport({ width, height: 800 });
+        // charts follow a change of width a moment later
+        const fits = await page
+          .waitForFunction(() => document.documentElement.scrollWidth <= window.innerWidth, {
+            timeout: 3000,
+            polling: 100,
+          })
+          .then(() => true)
+          .catch(() => false);
+        expect(fits, `at ${width}`).toBe(true);
+      }
+      expect(errors).toEqual([]);
+      await page.close();
+    },
+  );
+
+  it('tells the stories of the scenario', async () => {
+    const words = async (path: string) => {
+      const page = await openPage(browser, program.address + path);
+      const text = await page.evaluate(() => document.body.innerText);
+      await page.close();
+      return text;
+    };
+    expect(await words(`/instruments/${idOf('the Purser')}/seasons`)).toMatch(/season\. Not a neck reset/u);
+    expect(await words(`/instruments/${idOf('Night Boat')}/work`)).toMatch(/neck angle is due/u);
+    expect(await words(`/instruments/${idOf('Little Anchor')}/work`)).toMatch(
+      /look at the belly before the neck/u,
+    );
+    expect(await words(`/instruments/${idOf('Fog Signal')}/work`)).toMatch(/wheels first/u);
+    expect(await words(`/instruments/${idOf('the Stowaway')}/work`)).toMatch(/Nothing to be done now/u);
+    expect(await words(`/instruments/${idOf('Halyard')}/work`)).toMatch(/Rest under full tension/u);
+  });
+});

@@ -1,0 +1,32 @@
+/** The main views of the program with the scenario in it, by the name of their picture. */
+export interface View {
+  name: string;
+  path: (idOf: (nickname: string) => string) => string;
+}
+
+export const VIEWS: View[] = [
+  { name: 'shelf', path: () => '/' },
+  { name: 'stance', path: (idOf) => `/instruments/${idOf('Night Boat')}/stance` },
+  { name: 'stance-archtop', path: (idOf) => `/instruments/${idOf('Fog Signal')}/stance` },
+  { name: 'examine', path: (idOf) => `/instruments/${idOf('the Purser')}/examine` },
+  { name: 'seasons', path: (idOf) => `/instruments/${idOf('the Purser')}/seasons` },
+  { name: 'work', path: (idOf) => `/instruments/${idOf('Night Boat')}/work` },
+  { name: 'details', path: (idOf) => `/instruments/${idOf('Fog Signal')}/details` },
+  { name: 'air', path: () => '/air' },
+  { name: 'shop', path: () => '/shop' },
+];
+
+/** Views that also have a dark picture. */
+export const DARK = ['shelf', 'seasons'];
+
+/** Ids of the shelf's instruments by nickname. */
+export async function shelfIds(address: string): Promise<(nickname: string) => string> {
+  const { slips } = (await (await fetch(`${address}/api/shelf`)).json()) as {
+    slips: { id: string; nickname: string }[];
+  };
+  return (nickname) => {
+    const slip = slips.find((one) => one.nickname === nickname);
+    if (!slip) throw new Error(`${nickname} is not on the shelf`);
+    return slip.id;
+  };
+}
