@@ -42,7 +42,11 @@ function generator(seed: number) {
 
 const YEAR = 365.25;
 
+/**
+ * @param visitCount at most 12: more cannot be placed thirty days apart at random
+ */
 export function simulateInstrument(seed: number, visitCount: number): SimulatedInstrument {
+  if (visitCount > 12) throw new RangeError('at most 12 visits can be placed at random');
   const { uniform, gauss } = generator(seed * 7919 + visitCount);
   const logged = Math.round(3 * YEAR);
   const end = logged + 200;

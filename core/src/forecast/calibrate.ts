@@ -105,66 +105,78 @@ function calibrateEpoch(visits: readonly Visit[], options: CalibrateOptions): Ca
   const start = daysAtPitchAt(visits, referenceDay);
   const settles = start !== null && start < SETTLED_DAYS;
 
-  let members: Member[] = [];
+  const memory = visits.map((one) =>
+    visits.map((other) => Math.exp(-Math.abs(one.day - other.day) / MODEL_MEMORY_DAYS)),
+  );
+  const problemOf = (widened: Shrunk[], settlingDays: number, modelSd: number): LinearProblem => ({
+    design: visits.map((visit, i) => [
+      1,
+      widened[i]!.moisture - referenceMoisture,
+      (visit.day - referenceDay) / DAYS_PER_YEAR,
+      ...(settles ? [Math.log1p((start - (referenceDay - visit.day)) / settlingDays)] : []),
+    ]),
+    observed: visits.map(({ value }) => value),
+    errors: memory.map((row, i) =>
+      row.map((correlation, k) => {
+        const shared = modelSd ** 2 * correlation;
+        return i === k ? shared + visits[i]!.sd ** 2 + widened[i]!.variance : shared;
+      }),
+    ),
+    prior: [
+      { mean: visits[0]!.value, sd: LEVEL_SD },
+      sensitivity,
+      age,
+      ...(settles ? [{ mean: 0, sd: SETTLING_SD }] : []),
+    ],
+  });
+  const fit = (problem: LinearProblem) => {
+    const { mean, covariance, logEvidence } = fitLinear(problem);
+    if (!settles) return { mean, covariance, logEvidence };
+    const truncated = truncateBelowZero(mean, covariance, 3);
+    return {
+      mean: truncated.mean,
+      covariance: truncated.covariance,
+      logEvidence: logEvidence + truncated.logProbability,
+    };
+  };
+
+  // the widening by errors in M depends on β itself: two rounds with the middle model settle it
   let beta = sensitivity;
-  let shrunk: number[] = [];
-  let zs: number[] = [];
-  // the widening by errors in M depends on β itself: two rounds settle it
-  for (let round = 0; round < 3; round++) {
-    const widened = visits.map((visit) => shrinkMoisture(visit, climate, beta));
-    shrunk = widened.map(({ moisture }) => moisture);
-    const evidences: number[] = [];
-    members = [];
-    for (const settlingDays of settles ? SETTLING_DAYS : [SETTLING_DAYS[0]!]) {
-      for (const modelSd of MODEL_SDS) {
-        const problem: LinearProblem = {
-          design: visits.map((visit, i) => [
-            1,
-            shrunk[i]! - referenceMoisture,
-            (visit.day - referenceDay) / DAYS_PER_YEAR,
-            ...(settles ? [Math.log1p((start - (referenceDay - visit.day)) / settlingDays)] : []),
-          ]),
-          observed: visits.map(({ value }) => value),
-          errors: visits.map((one, i) =>
-            visits.map((other, k) => {
-              const shared = modelSd ** 2 * Math.exp(-Math.abs(one.day - other.day) / MODEL_MEMORY_DAYS);
-              return i === k ? shared + one.sd ** 2 + widened[i]!.variance : shared;
-            }),
-          ),
-          prior: [
-            { mean: visits[0]!.value, sd: LEVEL_SD },
-            sensitivity,
-            age,
-            ...(settles ? [{ mean: 0, sd: SETTLING_SD }] : []),
-          ],
-        };
-        const fit = fitLinear(problem);
-        let { mean, covariance, logEvidence } = fit;
-        if (settles) {
-          const truncated = truncateBelowZero(mean, covariance, 3);
-          ({ mean, covariance } = truncated);
-          logEvidence += truncated.logProbability;
-        }
-        evidences.push(logEvidence);
-        members.push({ weight: 0, mean, covariance, settlingDays, modelSd });
-        if (modelSd === MODEL_SDS[1]) zs = leaveOneOut(problem);
-      }
-    }
-    const best = Math.max(...evidences);
-    const total = evidences.reduce((sum, e) => sum + Math.exp(e - best), 0);
-    members.forEach((member, i) => (member.weight = Math.exp(evidences[i]! - best) / total));
-    beta = momentsOf(members, 1);
+  for (let round = 0; round < 2; round++) {
+    const { mean, covariance } = fit(
+      problemOf(
+        visits.map((visit) => shrinkMoisture(visit, climate, beta)),
+        SETTLING_DAYS[0]!,
+        MODEL_SDS[1]!,
+      ),
+    );
+    beta = { mean: mean[1]!, sd: Math.sqrt(covariance[1]![1]!) };
   }
+  const widened = visits.map((visit) => shrinkMoisture(visit, climate, beta));
+  const fits = (settles ? SETTLING_DAYS : SETTLING_DAYS.slice(0, 1)).flatMap((settlingDays) =>
+    MODEL_SDS.map((modelSd) => ({
+      settlingDays,
+      modelSd,
+      ...fit(problemOf(widened, settlingDays, modelSd)),
+    })),
+  );
+  const best = Math.max(...fits.map(({ logEvidence }) => logEvidence));
+  const total = fits.reduce((sum, { logEvidence }) => sum + Math.exp(logEvidence - best), 0);
+  const members: Member[] = fits.map(({ logEvidence, ...member }) => ({
+    ...member,
+    weight: Math.exp(logEvidence - best) / total,
+  }));
+  const zs = leaveOneOut(problemOf(widened, SETTLING_DAYS[0]!, MODEL_SDS[1]!));
 
   return {
     members,
     referenceMoisture,
     referenceDay,
     level: momentsOf(members, 0),
-    sensitivity: beta,
+    sensitivity: momentsOf(members, 1),
     age: momentsOf(members, 2),
     settling: settles ? momentsOf(members, 3) : null,
-    visits: visits.map((visit, i) => ({ ...visit, shrunkMoisture: shrunk[i]!, z: zs[i]! })),
+    visits: visits.map((visit, i) => ({ ...visit, shrunkMoisture: widened[i]!.moisture, z: zs[i]! })),
     daysAtPitchAtReference: settles ? start : null,
   };
 }
@@ -176,6 +188,12 @@ function daysAtPitchAt(visits: readonly Visit[], day: number): number | null {
   // strung up before the first visit of the epoch, or the settling of these visits makes no sense
   const atReference = knows.daysAtPitch! + (day - knows.day);
   return atReference >= day - visits[0]!.day ? atReference : day - visits[0]!.day;
+}
+
+/** What the fit takes for a visit's moisture, %MC, and what that adds to its variance, m². */
+interface Shrunk {
+  moisture: number;
+  variance: number;
 }
 
 /**

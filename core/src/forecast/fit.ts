@@ -1,4 +1,4 @@
-import { CholeskyDecomposition, Matrix, QrDecomposition, inverse, solve } from 'ml-matrix';
+import { CholeskyDecomposition, Matrix, QrDecomposition, inverse } from 'ml-matrix';
 
 /**
  * Bayesian linear regression with correlated errors, the heart of the calibrated forecast.
@@ -108,8 +108,8 @@ export function leaveOneOut(problem: LinearProblem): number[] {
       marginal.set(i, k, marginal.get(i, k) + shared);
     }
   }
-  const K = inverse(marginal);
-  const weighted = solve(marginal, Matrix.columnVector(offsets)).to1DArray();
+  const K = new CholeskyDecomposition(marginal).solve(Matrix.eye(observed.length));
+  const weighted = K.mmul(Matrix.columnVector(offsets)).to1DArray();
   return weighted.map((w, i) => w / Math.sqrt(K.get(i, i)));
 }
 

@@ -57,6 +57,7 @@ export function yearAhead(
   const steps = Math.floor(length / STEP_DAYS);
   const draw = parameterDraws(calibration, chance);
   const persistence = climate.persistence ** STEP_DAYS;
+  const shock = climate.spread * Math.sqrt(1 - persistence ** 2);
   const highs: { value: number; day: number }[] = [];
   const lows: { value: number; day: number }[] = [];
   const above: number[] = [];
@@ -65,10 +66,18 @@ export function yearAhead(
   const days = Array.from({ length: steps + 1 }, (_, i) => from + i * STEP_DAYS);
   const seasons = days.map((day) => seasonMoisture(climate, day));
   const unsure = Math.sqrt(seasonVariance(climate, from));
+  // all of the design but the moisture is the same in every path
+  const fixed = new Map(
+    calibration.members.map((member) => [
+      member,
+      days.map((day) => designOn(calibration, member, day, calibration.referenceMoisture)),
+    ]),
+  );
   const startsAt = comingMoisture(climate, from, options.today);
 
   for (let path = 0; path < count; path++) {
     const { member, theta } = draw();
+    const rows = fixed.get(member)!;
     const offset = unsure * normal(chance);
     let weather =
       startsAt.moisture -
@@ -80,12 +89,12 @@ export function yearAhead(
     let down: number | null = null;
     for (let i = 0; i <= steps; i++) {
       if (i > 0) {
-        weather = persistence * weather + climate.spread * Math.sqrt(1 - persistence ** 2) * normal(chance);
+        weather = persistence * weather + shock * normal(chance);
       }
       const day = days[i]!;
-      const row = designOn(calibration, member, day, seasons[i]! + offset + weather);
-      let value = 0;
-      for (let j = 0; j < row.length; j++) value += row[j]! * theta[j]!;
+      const rest = rows[i]!;
+      let value = theta[1]! * (seasons[i]! + offset + weather - calibration.referenceMoisture);
+      for (let j = 0; j < rest.length; j++) value += rest[j]! * theta[j]!;
       if (value > high.value) high = { value, day };
       if (value < low.value) low = { value, day };
       if (up === null && value > window[1]) up = day;

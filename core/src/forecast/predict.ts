@@ -44,13 +44,13 @@ export function expectOn(
   const mixture = calibration.members.map((member) =>
     normalOn(calibration, member, day, moisture, readingSd),
   );
-  const at = (p: number) => quantile(mixture, p);
+  const at = (p: number, z: number) => quantile(mixture, p, z);
   return {
     day,
-    median: at(0.5),
-    band50: [at(0.25), at(0.75)],
-    band80: [at(0.1), at(0.9)],
-    band95: [at(0.025), at(0.975)],
+    median: at(0.5, 0),
+    band50: [at(0.25, -0.6745), at(0.75, 0.6745)],
+    band80: [at(0.1, -1.2816), at(0.9, 1.2816)],
+    band95: [at(0.025, -1.96), at(0.975, 1.96)],
     moisture: moisture.moisture,
     moistureSd: Math.sqrt(moisture.variance),
   };
@@ -94,11 +94,19 @@ function normalOn(
   return { weight: member.weight, mean, sd: Math.sqrt(total) };
 }
 
-/** Quantile of a mixture of normals by bisection, to a nanometre. */
-function quantile(mixture: readonly Normal[], p: number): number {
-  const below = (value: number) =>
-    mixture.reduce((sum, m) => sum + m.weight * normalBelow((value - m.mean) / m.sd), 0) - p;
-  const low = Math.min(...mixture.map((m) => m.mean - 6 * m.sd));
-  const high = Math.max(...mixture.map((m) => m.mean + 6 * m.sd));
-  return bisect(below, low, high, 1e-9);
+/**
+ * Quantile of a mixture of normals, to a tenth of a micrometre: bisection from a bracket about the quantile of the
+ * one normal that has the mixture's moments, widened until it holds the quantile.
+ */
+function quantile(mixture: readonly Normal[], p: number, z: number): number {
+  const mean = mixture.reduce((sum, m) => sum + m.weight * m.mean, 0);
+  const sd = Math.sqrt(mixture.reduce((sum, m) => sum + m.weight * (m.sd ** 2 + (m.mean - mean) ** 2), 0));
+  const beyond = (value: number) => {
+    let below = -p;
+    for (const m of mixture) below += m.weight * normalBelow((value - m.mean) / m.sd);
+    return below;
+  };
+  let reach = 0.05 * sd;
+  while (beyond(mean + z * sd - reach) > 0 || beyond(mean + z * sd + reach) < 0) reach *= 3;
+  return bisect(beyond, mean + z * sd - reach, mean + z * sd + reach, 1e-7);
 }

@@ -16,8 +16,18 @@ export function seededChance(seed: number): Chance {
   };
 }
 
-/** A standard normal number (Box and Muller, 1958). */
+/** The second number of each Box–Muller pair, until it is asked for. */
+const spare = new WeakMap<Chance, number>();
+
+/** A standard normal number (Box and Muller, 1958); they come in pairs, and none is thrown away. */
 export function normal(chance: Chance): number {
-  const u = 1 - chance();
-  return Math.sqrt(-2 * Math.log(u)) * Math.cos(2 * Math.PI * chance());
+  const kept = spare.get(chance);
+  if (kept !== undefined) {
+    spare.delete(chance);
+    return kept;
+  }
+  const radius = Math.sqrt(-2 * Math.log(1 - chance()));
+  const angle = 2 * Math.PI * chance();
+  spare.set(chance, radius * Math.sin(angle));
+  return radius * Math.cos(angle);
 }
