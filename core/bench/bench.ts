@@ -17,7 +17,7 @@ import {
 
 /** Milliseconds of one call: the median of many, after warming up. */
 function time(work: () => unknown, rounds = 15): number {
-  for (let i = 0; i < 5; i++) work();
+  for (let i = 0; i < 20; i++) work();
   const took: number[] = [];
   for (let i = 0; i < rounds; i++) {
     const began = performance.now();

@@ -1,6 +1,7 @@
 import { CholeskyDecomposition, Matrix } from 'ml-matrix';
 import { comingMoisture, seasonMoisture, seasonVariance, type Climate } from '../air/climate.js';
-import { normal, seededChance, type Chance } from '../numeric/chance.js';
+import { DAYS_PER_YEAR } from '../air/day.js';
+import { normals, seededChance, type Chance } from '../numeric/chance.js';
 import type { Calibration } from './calibrate.js';
 import { designOn } from './predict.js';
 
@@ -55,7 +56,8 @@ export function yearAhead(
   const chance = seededChance(options.seed ?? 1);
   const count = options.paths ?? PATHS;
   const steps = Math.floor(length / STEP_DAYS);
-  const draw = parameterDraws(calibration, chance);
+  const gauss = normals(chance);
+  const draw = parameterDraws(calibration, chance, gauss);
   const persistence = climate.persistence ** STEP_DAYS;
   const shock = climate.spread * Math.sqrt(1 - persistence ** 2);
   const highs: { value: number; day: number }[] = [];
@@ -66,35 +68,35 @@ export function yearAhead(
   const days = Array.from({ length: steps + 1 }, (_, i) => from + i * STEP_DAYS);
   const seasons = days.map((day) => seasonMoisture(climate, day));
   const unsure = Math.sqrt(seasonVariance(climate, from));
-  // all of the design but the moisture is the same in every path
-  const fixed = new Map(
+  // of the design only the moisture differs from path to path
+  const seasonOff = seasons.map((season) => season - calibration.referenceMoisture);
+  const years = days.map((day) => (day - calibration.referenceDay) / DAYS_PER_YEAR);
+  const settled = new Map(
     calibration.members.map((member) => [
       member,
-      days.map((day) => designOn(calibration, member, day, calibration.referenceMoisture)),
+      days.map((day) => designOn(calibration, member, day, 0)[3] ?? 0),
     ]),
   );
   const startsAt = comingMoisture(climate, from, options.today);
 
   for (let path = 0; path < count; path++) {
     const { member, theta } = draw();
-    const rows = fixed.get(member)!;
-    const offset = unsure * normal(chance);
+    const [level, sensitivity, age, settling = 0] = theta;
+    const logs = settled.get(member)!;
+    const offset = unsure * gauss();
     let weather =
-      startsAt.moisture -
-      seasons[0]! +
-      Math.sqrt(Math.max(0, startsAt.variance - unsure ** 2)) * normal(chance);
+      startsAt.moisture - seasons[0]! + Math.sqrt(Math.max(0, startsAt.variance - unsure ** 2)) * gauss();
     let high = { value: -Infinity, day: from };
     let low = { value: Infinity, day: from };
     let up: number | null = null;
     let down: number | null = null;
     for (let i = 0; i <= steps; i++) {
       if (i > 0) {
-        weather = persistence * weather + shock * normal(chance);
+        weather = persistence * weather + shock * gauss();
       }
       const day = days[i]!;
-      const rest = rows[i]!;
-      let value = theta[1]! * (seasons[i]! + offset + weather - calibration.referenceMoisture);
-      for (let j = 0; j < rest.length; j++) value += rest[j]! * theta[j]!;
+      const value =
+        level! + sensitivity! * (seasonOff[i]! + offset + weather) + age! * years[i]! + settling * logs[i]!;
       if (value > high.value) high = { value, day };
       if (value < low.value) low = { value, day };
       if (up === null && value > window[1]) up = day;
@@ -116,7 +118,7 @@ export function yearAhead(
   };
 }
 
-function parameterDraws(calibration: Calibration, chance: Chance) {
+function parameterDraws(calibration: Calibration, chance: Chance, gauss: () => number) {
   const members = calibration.members.map((member) => ({
     member,
     root: new CholeskyDecomposition(new Matrix(member.covariance)).lowerTriangularMatrix.to2DArray(),
@@ -124,7 +126,7 @@ function parameterDraws(calibration: Calibration, chance: Chance) {
   return () => {
     let left = chance();
     const chosen = members.find(({ member }) => (left -= member.weight) < 0) ?? members.at(-1)!;
-    const z = chosen.member.mean.map(() => normal(chance));
+    const z = chosen.member.mean.map(() => gauss());
     const theta = chosen.member.mean.map(
       (m, i) => m + chosen.root[i]!.reduce((sum, r, j) => sum + r * z[j]!, 0),
     );

@@ -1,6 +1,5 @@
 import { comingMoisture, type Climate } from '../air/climate.js';
 import { DAYS_PER_YEAR } from '../air/day.js';
-import { bisect } from '../numeric/bisect.js';
 import type { Calibration, Member } from './calibrate.js';
 import { normalBelow } from './fit.js';
 
@@ -95,18 +94,24 @@ function normalOn(
 }
 
 /**
- * Quantile of a mixture of normals, to a tenth of a micrometre: bisection from a bracket about the quantile of the
- * one normal that has the mixture's moments, widened until it holds the quantile.
+ * Quantile of a mixture of normals, to a hundredth of a micrometre: Newton's method from the quantile of the one
+ * normal that has the mixture's moments, no step longer than that normal's sd.
  */
 function quantile(mixture: readonly Normal[], p: number, z: number): number {
   const mean = mixture.reduce((sum, m) => sum + m.weight * m.mean, 0);
   const sd = Math.sqrt(mixture.reduce((sum, m) => sum + m.weight * (m.sd ** 2 + (m.mean - mean) ** 2), 0));
-  const beyond = (value: number) => {
-    let below = -p;
-    for (const m of mixture) below += m.weight * normalBelow((value - m.mean) / m.sd);
-    return below;
-  };
-  let reach = 0.05 * sd;
-  while (beyond(mean + z * sd - reach) > 0 || beyond(mean + z * sd + reach) < 0) reach *= 3;
-  return bisect(beyond, mean + z * sd - reach, mean + z * sd + reach, 1e-7);
+  let value = mean + z * sd;
+  for (let i = 0; i < 40; i++) {
+    let excess = -p;
+    let density = 0;
+    for (const m of mixture) {
+      const at = (value - m.mean) / m.sd;
+      excess += m.weight * normalBelow(at);
+      density += (m.weight * Math.exp(-0.5 * at * at)) / (m.sd * Math.sqrt(2 * Math.PI));
+    }
+    const step = Math.max(-sd, Math.min(sd, excess / density));
+    value -= step;
+    if (Math.abs(step) < 1e-8) break;
+  }
+  return value;
 }

@@ -16,18 +16,23 @@ export function seededChance(seed: number): Chance {
   };
 }
 
-/** The second number of each Box–Muller pair, until it is asked for. */
-const spare = new WeakMap<Chance, number>();
+/** A source of standard normal numbers (Box and Muller, 1958); they come in pairs, and none is thrown away. */
+export function normals(chance: Chance): () => number {
+  let kept: number | null = null;
+  return () => {
+    if (kept !== null) {
+      const second = kept;
+      kept = null;
+      return second;
+    }
+    const radius = Math.sqrt(-2 * Math.log(1 - chance()));
+    const angle = 2 * Math.PI * chance();
+    kept = radius * Math.sin(angle);
+    return radius * Math.cos(angle);
+  };
+}
 
-/** A standard normal number (Box and Muller, 1958); they come in pairs, and none is thrown away. */
+/** A single standard normal number. */
 export function normal(chance: Chance): number {
-  const kept = spare.get(chance);
-  if (kept !== undefined) {
-    spare.delete(chance);
-    return kept;
-  }
-  const radius = Math.sqrt(-2 * Math.log(1 - chance()));
-  const angle = 2 * Math.PI * chance();
-  spare.set(chance, radius * Math.sin(angle));
-  return radius * Math.cos(angle);
+  return normals(chance)();
 }
