@@ -29,6 +29,11 @@ import { TEMPERATURE_UNITS } from './air.js';
 export const STRING_STATES = ['pitch', 'slack', 'off'] as const;
 export type StringState = (typeof STRING_STATES)[number];
 
+/** The two frets held for the relief lie in these ranges. */
+export const HELD_FRETS = { first: [1, 5], second: [8, 20] } as const;
+const FIRST_HELD = 'the first held fret is a whole number from 1 to 5';
+const SECOND_HELD = 'the second held fret is a whole number from 8 to 20';
+
 /** Conditions as typed; what was not read is null, never zero. */
 export class ConditionsInput {
   @IsOptional()
@@ -64,14 +69,14 @@ export class ConditionsInput {
   afterWork!: boolean;
 
   /** the two frets held for the relief */
-  @IsInt()
-  @Min(1)
-  @Max(5)
+  @IsInt({ message: FIRST_HELD })
+  @Min(1, { message: FIRST_HELD })
+  @Max(5, { message: FIRST_HELD })
   reliefFrom!: number;
 
-  @IsInt()
-  @Min(8)
-  @Max(20)
+  @IsInt({ message: SECOND_HELD })
+  @Min(8, { message: SECOND_HELD })
+  @Max(20, { message: SECOND_HELD })
   reliefTo!: number;
 }
 

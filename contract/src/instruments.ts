@@ -33,6 +33,8 @@ export type Rod = (typeof RODS)[number];
 export const RELIEF_SCHOOL_IDS = ['none', 'nearly straight', 'moderate', 'relaxed'] as const;
 export type ReliefSchool = (typeof RELIEF_SCHOOL_IDS)[number];
 
+const FRET = 'a whole fret number from 8 to 20 is accepted';
+
 /** What is known of an instrument, lengths left out; shared by what is sent and what is stored. */
 export class InstrumentFacts {
   @IsInt()
@@ -76,9 +78,9 @@ export class InstrumentFacts {
   type!: InstrumentType;
 
   /** fret at which the neck meets the body */
-  @IsInt()
-  @Min(8)
-  @Max(20)
+  @IsInt({ message: FRET })
+  @Min(8, { message: FRET })
+  @Max(20, { message: FRET })
   bodyJoin!: number;
 
   @IsIn(STRING_SET_IDS)

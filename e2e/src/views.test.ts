@@ -59,6 +59,15 @@ describe('every main view', () => {
     },
   );
 
+  it('keeps an instrument’s home room chosen in its details', async () => {
+    const page = await openPage(browser, `${program.address}/instruments/${idOf('Fog Signal')}/details`);
+    const chosen = await page.$$eval('select', (selects) =>
+      selects.map((select) => select.selectedOptions[0]?.text),
+    );
+    expect(chosen).toContain('Lantern Yard workshop');
+    await page.close();
+  });
+
   it('tells the stories of the scenario', async () => {
     const words = async (path: string) => {
       const page = await openPage(browser, program.address + path);

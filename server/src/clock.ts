@@ -1,4 +1,4 @@
-import { dayOf, isoDate } from '@upright-elder/core';
+import { dayOf } from '@upright-elder/core';
 
 /** The one clock of the server, injected so that tests and screenshots can freeze it. */
 export class Clock {
@@ -9,12 +9,15 @@ export class Clock {
     return new Date(this.frozen ?? Date.now()).toISOString();
   }
 
-  /** whole day, see core/air */
-  today(): number {
-    return Math.floor(dayOf(this.now()));
+  /** today by the calendar of the machine, which is the shop's */
+  date(): string {
+    const now = new Date(this.now());
+    const two = (n: number) => String(n).padStart(2, '0');
+    return `${now.getFullYear()}-${two(now.getMonth() + 1)}-${two(now.getDate())}`;
   }
 
-  date(): string {
-    return isoDate(this.today());
+  /** whole day, see core/air */
+  today(): number {
+    return dayOf(this.date());
   }
 }

@@ -2,3 +2,4 @@ export * from './parsed.js';
 export * from './decimal.js';
 export * from './length.js';
 export * from './scalars.js';
+export * from './whole.js';

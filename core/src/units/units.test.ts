@@ -10,6 +10,7 @@ import {
   parseLength,
   parsePercent,
   parseTemperature,
+  parseWhole,
   printAngle,
   printDuration,
   printForce,
@@ -149,6 +150,13 @@ describe('temperature, percentage, angle, force, duration', () => {
     [parseDuration('2 days', 'h'), 172800],
   ])('reads %j', (result, expected) => {
     expect(valueOf(result)).toBeCloseTo(expected, 6);
+  });
+
+  it('reads a fret, and refuses what is none', () => {
+    expect(parseWhole(' 14 ', 8, 20, 'a fret')).toEqual({ ok: true, value: 14 });
+    for (const text of ['', 'x', '1.5', '7', '21', '-9']) {
+      expect(parseWhole(text, 8, 20, 'a fret')).toMatchObject({ ok: false, accepted: 'a fret from 8 to 20' });
+    }
   });
 
   it('refuses nonsense and what cannot be, and says what would be accepted', () => {

@@ -130,7 +130,7 @@ export function StanceDrawing({ neck, bass, treble, tilt, belly, exaggeration }:
           strokeWidth="2"
           strokeDasharray="9 6"
         />
-        <text x={x((end + X) / 2) - 10} y={y(0) - 7} fontSize="15" fill="var(--faint)" textAnchor="middle">
+        <text x={x((end + X) / 2) - 10} y={y(0) + 18} fontSize="15" fill="var(--faint)" textAnchor="middle">
           straightedge on the fret plane
         </text>
 

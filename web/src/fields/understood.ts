@@ -14,6 +14,7 @@ import {
   parseDuration,
   QUANTITIES,
   repeatsMean,
+  sayInches,
   type LengthUnit,
   type QuantityId,
   type ReadingUnit,
@@ -24,9 +25,21 @@ import {
 export function understoodLength(text: string, unit: LengthUnit): string {
   const result = parseLength(text, unit);
   if (!result.ok) return '';
-  // half a metre is not said in 64ths
-  if (Math.abs(result.value) > 0.1) {
-    return `${printLength(result.value, 'mm', 1)} · ${printLength(result.value, 'in', 3)}`;
+  // a heel or a body is not said in 64ths and thousandths
+  if (Math.abs(result.value) > 0.02) {
+    const typed = lengthUnitOf(text, unit);
+    const said = {
+      mm: printLength(result.value, 'mm', 1),
+      in: printLength(result.value, 'in', 3),
+      fraction: sayInches(result.value),
+    };
+    const others =
+      typed === 'mm'
+        ? [said.in, said.fraction]
+        : typed === '64ths'
+          ? [said.mm, said.in]
+          : [said.mm, said.fraction];
+    return others.join(' · ');
   }
   return otherLengths(result.value, lengthUnitOf(text, unit)).join(' · ');
 }

@@ -5,6 +5,7 @@ import { useEffect, useMemo, useRef, useState, type FormEvent, type KeyboardEven
 import { useNavigate, useParams, useSearchParams } from 'react-router';
 import { toast } from 'sonner';
 import { Fetching } from '../../app/Fetching.js';
+import { MergeDialog } from '../../app/MergeDialog.js';
 import { ProblemError, send, Unreachable } from '../../data/api.js';
 import { dropDraft, keepDraft, readDraft } from '../../data/drafts.js';
 import { useExaminations, useInstrument, useRefresh, useShop } from '../../data/hooks.js';
@@ -22,7 +23,7 @@ import {
   type FieldKey,
 } from './examine/draft.js';
 import { closureOf, valuesOf } from './examine/measured.js';
-import { MergeDialog } from './examine/MergeDialog.js';
+import { differencesOf, mergedDraft } from './examine/merge.js';
 import { ReadingLine } from './examine/ReadingLine.js';
 
 /** Examine: the protocol, one reading a line. */
@@ -294,10 +295,11 @@ function Protocol({ instrument, shop, examinations, chosen }: Props) {
       </aside>
       {theirs && (
         <MergeDialog
-          theirs={theirs}
-          yours={draft}
+          what="examination"
+          differences={differencesOf(theirs, draft)}
           onClose={() => setTheirs(null)}
-          onMerged={(merged) => {
+          onChosen={(chosen) => {
+            const merged = mergedDraft(theirs, draft, chosen);
             setTheirs(null);
             change(merged);
             void save(merged);

@@ -1,5 +1,7 @@
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
+import { Fetching } from '../../app/Fetching.js';
+import { useRooms } from '../../data/hooks.js';
 import { newId } from '../../data/ids.js';
 import { emptyForm } from './details/form.js';
 import { InstrumentFormView } from './details/InstrumentFormView.js';
@@ -10,11 +12,16 @@ export function NewInstrumentPage() {
   return (
     <>
       <h1 className="mb-3 text-[1.9rem]">A new instrument</h1>
-      <InstrumentFormView
-        id={id}
-        initial={emptyForm()}
-        onSaved={() => void navigate(`/instruments/${id}/examine`)}
-      />
+      <Fetching of={useRooms()}>
+        {(all) => (
+          <InstrumentFormView
+            id={id}
+            initial={emptyForm()}
+            rooms={all}
+            onSaved={() => void navigate(`/instruments/${id}/examine`)}
+          />
+        )}
+      </Fetching>
     </>
   );
 }

@@ -282,7 +282,7 @@ function PlacedNumber({ quantity, left, align, examination, earlier, shop }: Pla
   return (
     <div className={left === undefined ? '' : `absolute bottom-0 ${shift}`} style={{ left }}>
       <div
-        className={`text-[0.9rem] font-bold whitespace-nowrap text-faint ${align === 'end' ? 'text-right' : align === 'start' ? '' : 'text-center'}`}
+        className={`text-[0.9rem] font-bold whitespace-nowrap text-faint ${align === 'end' ? 'text-right' : align === 'start' || left === undefined ? '' : 'text-center'}`}
       >
         {QUANTITIES[quantity].name.replace(' at the bridge', '')}
       </div>
@@ -333,7 +333,7 @@ function NumberButton({ quantity, reading, before, examination, earlier, shop }:
   const change = before && realChange(before, reading);
   return (
     <Popover.Root>
-      <Popover.Trigger className="min-h-[38px] text-[1.65rem] leading-tight font-bold underline decoration-rule decoration-2 underline-offset-4 hover:decoration-verdigris">
+      <Popover.Trigger className="min-h-[38px] text-[1.3rem] md:text-[1.65rem] leading-tight font-bold underline decoration-rule decoration-2 underline-offset-4 hover:decoration-verdigris">
         {sayReading(quantity, reading.value, unit)}
       </Popover.Trigger>
       <Popover.Portal>

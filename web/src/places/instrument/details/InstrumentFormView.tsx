@@ -5,6 +5,7 @@ import {
   RODS,
   type Instrument,
   type InstrumentLength,
+  type Room,
 } from '@upright-elder/contract';
 import {
   ACTION_TARGETS,
@@ -19,26 +20,24 @@ import {
   TUNING_IDS,
   TUNINGS,
 } from '@upright-elder/core';
-import type { ReactNode } from 'react';
+import { useState, type ReactNode } from 'react';
 import { Controller, useForm, type UseFormRegisterReturn } from 'react-hook-form';
 import { toast } from 'sonner';
+import { MergeDialog } from '../../../app/MergeDialog.js';
 import { ProblemError, send } from '../../../data/api.js';
-import { useRefresh, useRooms } from '../../../data/hooks.js';
+import { useRefresh } from '../../../data/hooks.js';
 import { usePersonId } from '../../../data/person.js';
 import { refusals } from '../../../data/save.js';
 import { LengthField } from '../../../fields/LengthField.js';
-import { inputOf, LENGTH_FIELD_UNITS, type InstrumentForm } from './form.js';
-
-const LENGTH_NAMES: Record<InstrumentLength, string> = {
-  scale: 'Scale length',
-  targetBass: 'Wanted action, bass',
-  targetTreble: 'Wanted action, treble',
-  heelDepth: 'Heel depth, board to cap',
-  extension: 'Extension, join to board end',
-  bodyLength: 'Body length',
-  bodyWidth: 'Lower bout width',
-  archHeight: 'Arch over the rim',
-};
+import {
+  formDifferences,
+  formOf,
+  inputOf,
+  LENGTH_FIELD_UNITS,
+  LENGTH_NAMES,
+  mergedForm,
+  type InstrumentForm,
+} from './form.js';
 
 const TYPE_NAMES = { 'flat-top': 'flat top', archtop: 'archtop' };
 const ROD_NAMES = { adjustable: 'adjustable', none: 'none', unknown: 'not known' };
@@ -47,19 +46,23 @@ const ROD_NAMES = { adjustable: 'adjustable', none: 'none', unknown: 'not known'
 export function InstrumentFormView({
   id,
   initial,
+  rooms,
   onSaved,
 }: {
   id: string;
   initial: InstrumentForm;
+  /** all rooms: the form is shown once they are known, or a chosen one would have no line to stand on */
+  rooms: Room[];
   onSaved: (saved: Instrument) => void;
 }) {
   const form = useForm<InstrumentForm>({ defaultValues: initial });
   const { register, control, handleSubmit, watch, setError, clearErrors, formState } = form;
-  const { data: rooms } = useRooms();
   const personId = usePersonId();
   const refresh = useRefresh();
   const [type, style] = watch(['type', 'playingStyle']);
   const errors = formState.errors;
+
+  const [theirs, setTheirs] = useState<InstrumentForm | null>(null);
 
   const save = handleSubmit(async (values) => {
     if (!personId) {
@@ -73,12 +76,7 @@ export function InstrumentFormView({
       onSaved(saved);
     } catch (error) {
       if (error instanceof ProblemError && error.problem.status === 409) {
-        toast.error(error.problem.title, {
-          description:
-            'What you typed is still here. Open the page in another tab to see their copy, then save again over it or take theirs by reloading.',
-        });
-        const { version } = error.problem.current as Instrument;
-        form.setValue('version', version);
+        setTheirs(formOf(error.problem.current as Instrument));
         return;
       }
       for (const [field, message] of Object.entries(refusals(error))) {
@@ -179,7 +177,7 @@ export function InstrumentFormView({
           field={register('homeRoomId')}
           options={[
             ['', 'not known yet'],
-            ...(rooms ?? []).map(({ id: room, name }): [string, string] => [room, name]),
+            ...rooms.map(({ id: room, name }): [string, string] => [room, name]),
           ]}
         />
         {length('targetBass', `empty: ${sayAction(ACTION_TARGETS[style].bass)} for this style`)}
@@ -200,6 +198,18 @@ export function InstrumentFormView({
       <button type="submit" className="act mt-4" disabled={formState.isSubmitting}>
         Save the instrument
       </button>
+      {theirs && (
+        <MergeDialog
+          what="instrument"
+          differences={formDifferences(theirs, form.getValues())}
+          onClose={() => setTheirs(null)}
+          onChosen={(chosen) => {
+            form.reset(mergedForm(theirs, form.getValues(), chosen));
+            setTheirs(null);
+            void save();
+          }}
+        />
+      )}
     </form>
   );
 }

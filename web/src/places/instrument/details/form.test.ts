@@ -1,6 +1,6 @@
 import type { Instrument, Length } from '@upright-elder/contract';
 import { describe, expect, it } from 'vitest';
-import { emptyForm, formOf, inputOf } from './form.js';
+import { emptyForm, formDifferences, formOf, inputOf, mergedForm } from './form.js';
 
 describe('the form of an instrument', () => {
   it('sends lengths as typed, nothing for what is empty, and the scale always', () => {
@@ -30,5 +30,22 @@ describe('the form of an instrument', () => {
     expect(lengths.scale).toBe('25.4 in');
     expect(lengths.heelDepth).toBe('95');
     expect(lengths.extension).toBe('');
+  });
+
+  it('puts two copies together as chosen', () => {
+    const theirs = {
+      ...emptyForm(),
+      version: 2,
+      owner: 'the Ferry Band Trust',
+      lengths: { ...emptyForm().lengths, heelDepth: '95' },
+    };
+    const yours = { ...emptyForm(), version: 1, maker: 'Corvane' };
+    expect(formDifferences(theirs, yours).map(({ key }) => key)).toEqual(['maker', 'owner', 'heelDepth']);
+    expect(mergedForm(theirs, yours, new Set(['owner', 'heelDepth']))).toMatchObject({
+      version: 2,
+      maker: 'Corvane',
+      owner: 'the Ferry Band Trust',
+      lengths: { heelDepth: '95' },
+    });
   });
 });

@@ -5,6 +5,7 @@ import {
   type InstrumentLength,
 } from '@upright-elder/contract';
 import type { LengthUnit } from '@upright-elder/core';
+import type { Difference } from '../../../app/MergeDialog.js';
 
 /** The form of an instrument: its facts, and each length as typed. */
 export type InstrumentForm = Omit<InstrumentInput, 'by' | InstrumentLength | 'homeRoomId'> & {
@@ -12,7 +13,18 @@ export type InstrumentForm = Omit<InstrumentInput, 'by' | InstrumentLength | 'ho
   lengths: Record<InstrumentLength, string>;
 };
 
-/** Lengths that a rule of inches is used for; the others are read in millimetres. */
+export const LENGTH_NAMES: Record<InstrumentLength, string> = {
+  scale: 'Scale length',
+  targetBass: 'Wanted action, bass',
+  targetTreble: 'Wanted action, treble',
+  heelDepth: 'Heel depth, board to cap',
+  extension: 'Extension, join to board end',
+  bodyLength: 'Body length',
+  bodyWidth: 'Lower bout width',
+  archHeight: 'Arch over the rim',
+};
+
+/** The unit that a bare number takes in each field. */
 export const LENGTH_FIELD_UNITS: Record<InstrumentLength, LengthUnit> = {
   scale: 'mm',
   targetBass: 'mm',
@@ -96,5 +108,59 @@ export function inputOf(form: InstrumentForm, by: string): InstrumentInput {
     bodyJoin: Number(bodyJoin),
     homeRoomId: homeRoomId === '' ? null : homeRoomId,
     by,
+  };
+}
+
+const FORM_NAMES: Record<Exclude<keyof InstrumentForm, 'version' | 'lengths'>, string> = {
+  nickname: 'Name to find it by',
+  maker: 'Maker',
+  owner: 'Owner',
+  identity: 'Serial, year, what is doubtful',
+  type: 'Type',
+  bodyJoin: 'Body join at fret',
+  rod: 'Truss rod',
+  topSpecies: 'Top wood',
+  laminatedTop: 'Laminated top',
+  construction: 'Bracing, neck joint, back and sides',
+  playingStyle: 'Playing style',
+  stringSet: 'Strings',
+  tuning: 'Tuning',
+  homeRoomId: 'Home room',
+  reliefSchool: 'Relief wanted',
+  complaint: 'What the owner complains of',
+};
+const FORM_KEYS = Object.keys(FORM_NAMES) as (keyof typeof FORM_NAMES)[];
+
+/** Where two copies of an instrument differ. */
+export function formDifferences(theirs: InstrumentForm, yours: InstrumentForm): Difference[] {
+  const facts = FORM_KEYS.map((key) => ({
+    key,
+    name: FORM_NAMES[key],
+    theirs: String(theirs[key]),
+    yours: String(yours[key]),
+  }));
+  const lengths = INSTRUMENT_LENGTHS.map((key) => ({
+    key,
+    name: LENGTH_NAMES[key],
+    theirs: theirs.lengths[key],
+    yours: yours.lengths[key],
+  }));
+  return [...facts, ...lengths].filter((difference) => difference.theirs !== difference.yours);
+}
+
+/** Yours, with theirs where that was chosen, on top of their version. */
+export function mergedForm(
+  theirs: InstrumentForm,
+  yours: InstrumentForm,
+  chosen: ReadonlySet<string>,
+): InstrumentForm {
+  const pick = (key: string) => (chosen.has(key) ? theirs : yours);
+  return {
+    ...yours,
+    ...Object.fromEntries(FORM_KEYS.map((key) => [key, pick(key)[key]])),
+    lengths: Object.fromEntries(
+      INSTRUMENT_LENGTHS.map((key) => [key, pick(key).lengths[key]]),
+    ) as InstrumentForm['lengths'],
+    version: theirs.version,
   };
 }

@@ -1,5 +1,5 @@
-import type { Shop } from '@upright-elder/contract';
-import { parseDuration, parsePercent, parseTemperature } from '@upright-elder/core';
+import { HELD_FRETS, type Shop } from '@upright-elder/contract';
+import { parseDuration, parsePercent, parseTemperature, parseWhole } from '@upright-elder/core';
 import { Choice } from '../../../fields/Choice.js';
 import { TypedField } from '../../../fields/TypedField.js';
 import { understoodDays, understoodPercent, understoodTemperature } from '../../../fields/understood.js';
@@ -17,6 +17,11 @@ const STRINGS = [
   { value: 'pitch', label: 'At pitch' },
   { value: 'slack', label: 'Slack' },
   { value: 'off', label: 'Off' },
+] as const;
+
+const HELD = [
+  { field: 'reliefFrom', label: 'Relief, first held fret', range: HELD_FRETS.first },
+  { field: 'reliefTo', label: 'Relief, second held fret', range: HELD_FRETS.second },
 ] as const;
 
 /** The conditions that every reading is stated with. */
@@ -65,7 +70,7 @@ export function ConditionLines({ draft, shop, refusals, onCondition, onDate }: P
           onChange={(timeAtPitch) => onCondition({ timeAtPitch })}
         />
       </div>
-      <div className="mt-1 flex flex-wrap items-end gap-x-6 gap-y-2">
+      <div className="mt-1 flex flex-wrap items-start gap-x-6 gap-y-2">
         <div>
           <div className="text-[0.9rem] font-bold" aria-hidden="true">
             Strings
@@ -77,28 +82,21 @@ export function ConditionLines({ draft, shop, refusals, onCondition, onDate }: P
             onChange={(strings) => onCondition({ strings })}
           />
         </div>
-        <label className="text-[0.9rem] font-bold">
-          Relief held at frets
-          <span className="mt-0 flex items-center gap-2 font-normal">
-            <input
-              aria-label="Relief, first held fret"
-              className="field w-16"
-              inputMode="numeric"
-              value={conditions.reliefFrom || ''}
-              onChange={(event) =>
-                onCondition({ reliefFrom: Number(event.target.value.replace(/\D/gu, '')) })
-              }
+        <fieldset className="grid w-64 grid-cols-2 gap-x-2">
+          <legend className="text-[0.9rem] font-bold">Relief held at frets</legend>
+          {HELD.map(({ field, label, range: [from, to] }) => (
+            <TypedField
+              key={field}
+              label={label}
+              hideLabel
+              value={conditions[field]}
+              refusal={refusals[`conditions.${field}`]}
+              parse={(text) => parseWhole(text, from, to, 'a fret')}
+              understood={(text) => `fret ${text.trim()}`}
+              onChange={(text) => onCondition({ [field]: text })}
             />
-            and
-            <input
-              aria-label="Relief, second held fret"
-              className="field w-16"
-              inputMode="numeric"
-              value={conditions.reliefTo || ''}
-              onChange={(event) => onCondition({ reliefTo: Number(event.target.value.replace(/\D/gu, '')) })}
-            />
-          </span>
-        </label>
+          ))}
+        </fieldset>
         <label className="text-[0.9rem] font-bold">
           Date
           <input
@@ -119,11 +117,7 @@ export function ConditionLines({ draft, shop, refusals, onCondition, onDate }: P
           Worked on since last time
         </label>
       </div>
-      {(refusals['conditions.reliefFrom'] ?? refusals['conditions.reliefTo'] ?? refusals.date) && (
-        <p className="text-wax">
-          ✕ {refusals['conditions.reliefFrom'] ?? refusals['conditions.reliefTo'] ?? refusals.date}
-        </p>
-      )}
+      {refusals.date && <p className="text-wax">✕ {refusals.date}</p>}
     </fieldset>
   );
 }

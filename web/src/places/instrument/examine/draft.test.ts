@@ -10,6 +10,7 @@ import {
   refusalsByField,
   type Draft,
 } from './draft.js';
+import { differencesOf, mergedDraft } from './merge.js';
 import { closureOf, valuesOf } from './measured.js';
 
 const shop: Shop = {
@@ -95,6 +96,32 @@ describe('a draft', () => {
       'saddleShowing.bass': 'no',
       'conditions.humidity': 'wet',
     });
+  });
+});
+
+describe('two copies of an examination', () => {
+  it('differ where they differ, and are put together as chosen', () => {
+    const theirs = {
+      ...filled({ 'action12.bass': '7/64', 'relief.bass': '8 thou' }),
+      version: 2,
+      notes: 'theirs',
+    };
+    const yours = {
+      ...filled({ 'action12.bass': '6/64', 'relief.bass': '8 thou' }),
+      id: theirs.id,
+      version: 1,
+      notes: 'yours',
+    };
+    expect(differencesOf(theirs, yours).map(({ key }) => key)).toEqual(['action12.bass', 'notes']);
+    const merged = mergedDraft(theirs, yours, new Set(['action12.bass']));
+    expect(merged).toMatchObject({
+      version: 2,
+      notes: 'yours',
+      texts: { 'action12.bass': '7/64', 'relief.bass': '8 thou' },
+    });
+    expect(differencesOf(theirs, mergedDraft(theirs, yours, new Set(['action12.bass', 'notes'])))).toEqual(
+      [],
+    );
   });
 });
 

@@ -18,8 +18,8 @@ export interface Draft {
     strings: 'pitch' | 'slack' | 'off';
     timeAtPitch: string;
     afterWork: boolean;
-    reliefFrom: number;
-    reliefTo: number;
+    reliefFrom: string;
+    reliefTo: string;
   };
   texts: Partial<Record<FieldKey, string>>;
   /** the unit each field had when it was typed into */
@@ -50,8 +50,8 @@ export function emptyDraft(today: string, bodyJoin: number): Draft {
       strings: 'pitch',
       timeAtPitch: '',
       afterWork: false,
-      reliefFrom: 1,
-      reliefTo: bodyJoin,
+      reliefFrom: '1',
+      reliefTo: String(bodyJoin),
     },
     texts: {},
     units: {},
@@ -74,8 +74,8 @@ export function draftOf(examination: Examination): Draft {
       strings: conditions.strings,
       timeAtPitch: conditions.timeAtPitch ?? '',
       afterWork: conditions.afterWork,
-      reliefFrom: conditions.reliefFrom,
-      reliefTo: conditions.reliefTo,
+      reliefFrom: String(conditions.reliefFrom),
+      reliefTo: String(conditions.reliefTo),
     },
     texts: {},
     units: {},
@@ -109,10 +109,15 @@ export function inputOf(draft: Draft, instrumentId: string, by: string, shop: Sh
       woodMoisture: typed(conditions.woodMoisture),
       timeAtPitch: typed(conditions.timeAtPitch),
       temperatureUnit: shop.temperatureUnit,
+      reliefFrom: wholeOf(conditions.reliefFrom),
+      reliefTo: wholeOf(conditions.reliefTo),
     },
     readings: readingsOf(draft, shop).map(({ input }) => input),
   };
 }
+
+/** What is no number goes as none: the server says what is accepted, and what was typed stays in the field. */
+export const wholeOf = (text: string): number => (/^\s*\d+\s*$/u.test(text) ? Number(text) : NaN);
 
 /** Readings as sent, each with the field it came from, so that a refusal finds its way back. */
 export function readingsOf(draft: Draft, shop: Shop): { key: FieldKey; input: ReadingInput }[] {

@@ -11,7 +11,7 @@ import {
   type ClosureWords,
   type ReadingValue,
 } from '@upright-elder/core';
-import { readingsOf, type Draft } from './draft.js';
+import { readingsOf, wholeOf, type Draft } from './draft.js';
 
 /** What of a draft can be understood already, as values. */
 export function valuesOf(draft: Draft, shop: Shop): ReadingValue[] {
@@ -31,6 +31,8 @@ export function valuesOf(draft: Draft, shop: Shop): ReadingValue[] {
 /** The closure check over a draft, a side at a time; sides with missing readings are silent. */
 export function closureOf(draft: Draft, shop: Shop, instrument: Instrument): ClosureWords[] {
   if (draft.conditions.strings !== 'pitch') return [];
+  const held: [number, number] = [wholeOf(draft.conditions.reliefFrom), wholeOf(draft.conditions.reliefTo)];
+  if (!(held[0] < held[1])) return [];
   const values = valuesOf(draft, shop);
   const sides = STRING_SIDES.map((side) => ({ side, measured: sideMeasured(values, side).measured }));
   return sides.flatMap(({ side, measured }, i) => {
@@ -40,9 +42,7 @@ export function closureOf(draft: Draft, shop: Shop, instrument: Instrument): Clo
       compensation: COMPENSATION[side],
       bodyJoin: instrument.bodyJoin,
     };
-    const options = {
-      reliefFrets: [draft.conditions.reliefFrom, draft.conditions.reliefTo] as [number, number],
-    };
+    const options = { reliefFrets: held };
     const closure = checkClosure(neck, measured, options, sides[1 - i]!.measured ?? undefined);
     return [closureWords(side === 'bass' ? 'Bass' : 'Treble', measured.action12.value, closure)];
   });
