@@ -1,0 +1,33 @@
+import type {
+  Examination,
+  Forecast,
+  Instrument,
+  Judgement,
+  Person,
+  Room,
+  RoomAir,
+  Shop,
+  SlipPage,
+} from '@upright-elder/contract';
+import useSWR, { useSWRConfig } from 'swr';
+import { get } from './api.js';
+
+/** Server data, one hook a subject; the key is the path. */
+export const usePeople = () => useSWR<Person[]>('people', get);
+export const useShop = () => useSWR<Shop>('shop', get);
+export const useRooms = () => useSWR<Room[]>('rooms', get);
+export const useRoomAir = (id: string | undefined) => useSWR<RoomAir>(id ? `rooms/${id}/air` : null, get);
+export const useInstrument = (id: string) => useSWR<Instrument>(`instruments/${id}`, get);
+export const useExaminations = (id: string) => useSWR<Examination[]>(`instruments/${id}/examinations`, get);
+export const useForecast = (id: string) => useSWR<Forecast>(`instruments/${id}/forecast`, get);
+export const useJudgement = (id: string) => useSWR<Judgement>(`instruments/${id}/judgement`, get);
+export const useShelf = (page: number, search: string) =>
+  useSWR<SlipPage>(`shelf?page=${page}&search=${encodeURIComponent(search)}`, get, {
+    keepPreviousData: true,
+  });
+
+/** After a save everything that is worked out from it is asked for anew. */
+export function useRefresh(): () => Promise<unknown> {
+  const { mutate } = useSWRConfig();
+  return () => mutate(() => true);
+}
