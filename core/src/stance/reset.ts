@@ -59,6 +59,21 @@ export function neckReset(input: ResetInput): Reset {
 }
 
 /**
+ * A strip of numbers to mark on the heel: what comes off at each distance from the board, `d Δs/D`.
+ *
+ * @param heelDepth board to cap, m
+ * @param step distance between the marks, m
+ * @returns marks down to the cap, m
+ */
+export function heelStrip(reset: Reset, heelDepth: number, step = 0.02): { below: number; cut: number }[] {
+  if (!(step > 0)) throw new RangeError('the step between marks must be positive');
+  const marks: { below: number; cut: number }[] = [];
+  for (let below = step; below < heelDepth - step / 4; below += step)
+    marks.push({ below, cut: reset.angle * below });
+  return [...marks, { below: heelDepth, cut: reset.heelCut }];
+}
+
+/**
  * Sideways correction of the neck: gaps beside the two outer pin holes differ by twice what the line is off.
  *
  * @param gapOne, gapOther m

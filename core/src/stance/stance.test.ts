@@ -8,6 +8,7 @@ import {
   checkClosure,
   cheekCut,
   fretPosition,
+  heelStrip,
   intonationShift,
   neckReset,
   offCentre,
@@ -159,6 +160,9 @@ describe('neck reset', () => {
     expect(reset.change / mm).toBeCloseTo(3, 9);
     expect(reset.heelCut / mm).toBeCloseTo(0.983, 2);
     expect(reset.wedge / mm).toBeCloseTo(1.221, 2);
+    const strip = heelStrip(reset, 95 * mm);
+    expect(strip.map(({ below }) => Math.round(below / mm))).toEqual([20, 40, 60, 80, 95]);
+    for (const { below, cut } of strip) expect(cut / below).toBeCloseTo(reset.angle, 12);
     expect(() => neckReset({ neck, target: 0, measured: 0, heelDepth: 0, extension: 1 })).toThrow(RangeError);
   });
 

@@ -7,7 +7,7 @@ import {
   STRAIGHTEDGE_TARGET,
   TILT_LIMIT,
 } from '../diagnosis/targets.js';
-import { neckReset } from '../stance/reset.js';
+import { heelStrip, neckReset, type Reset } from '../stance/reset.js';
 import { saddleTrim } from '../stance/saddle.js';
 import type { NeckGeometry } from '../stance/stance.js';
 import type { SideMeasured } from '../stance/closure.js';
@@ -285,7 +285,7 @@ export function proposeOrder(input: ProposalInput, say: (metres: number) => stri
       {
         id: 'fit-heel',
         why: numbers
-          ? `At the year’s mean moisture the straightedge must come up ${mm(numbers.change)} at the bridge: ${mm(numbers.heelCut)} off the heel at the cap, to nothing at the board (${((numbers.angle * 180) / Math.PI).toFixed(2)}°).`
+          ? `At the year’s mean moisture the straightedge must come up ${mm(numbers.change)} at the bridge: ${mm(numbers.heelCut)} off the heel at the cap, to nothing at the board (${((numbers.angle * 180) / Math.PI).toFixed(2)}°). Marks below the board: ${heelMarks(numbers)}.`
           : 'The straightedge must come up to just above the bridge top.',
       },
       { id: 'reglue-neck', why: 'With fitted shims, or as a bolted joint the next person can undo.' },
@@ -300,6 +300,16 @@ export function proposeOrder(input: ProposalInput, say: (metres: number) => stri
         why: `A new saddle of its full height for the new angle, ${say(SADDLE_SHOWING.least)} or more showing.`,
       },
     );
+  }
+
+  /** The strip of numbers: `20 mm 0.2, 40 mm 0.5, … cap 95 mm 1.1`. */
+  function heelMarks(numbers: Reset): string {
+    return heelStrip(numbers, input.heelDepth!)
+      .map(
+        ({ below, cut }, i, all) =>
+          `${i === all.length - 1 ? 'cap ' : ''}${Math.round(below * 1000)} mm ${(cut * 1000).toFixed(1)}`,
+      )
+      .join(', ');
   }
 
   /** Straightedge as it would read at the year's mean moisture. */

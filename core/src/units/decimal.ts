@@ -31,3 +31,8 @@ export function printDecimal(value: number, digits: number): string {
   const trimmed = fixed.includes('.') ? fixed.replace(/\.?0+$/u, '') : fixed;
   return trimmed === '-0' ? '0' : trimmed;
 }
+
+/** True where a text names no unit of its own, so that its field's unit gave it its meaning; repeats included. */
+export function isBareNumber(text: string): boolean {
+  return /^[\s\d.,;+\-−]+$/u.test(text);
+}

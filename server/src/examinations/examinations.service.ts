@@ -10,6 +10,7 @@ import type {
   ReadingInput,
 } from '@upright-elder/contract';
 import {
+  isBareNumber,
   parseDuration,
   parsePercent,
   parseReading,
@@ -100,7 +101,7 @@ export class ExaminationsService {
         examinationId,
         quantity: old.quantity,
         side: old.side,
-        text: /^[\s\d.,;+\-−]+$/u.test(old.text) ? `${old.text} ${old.unit}` : old.text,
+        text: isBareNumber(old.text) ? `${old.text} ${old.unit}` : old.text,
         by,
         at: this.clock.now(),
       });

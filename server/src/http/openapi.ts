@@ -29,5 +29,10 @@ export function openApi(app: INestApplication): OpenAPIObject {
 }
 
 export function serveOpenApi(app: INestApplication): void {
-  SwaggerModule.setup('api/docs', app, () => openApi(app), { jsonDocumentUrl: 'api/openapi.json' });
+  SwaggerModule.setup('api/docs', app, () => openApi(app), {
+    jsonDocumentUrl: 'api/openapi.json',
+    customSiteTitle: 'Upright Elder: its interface for programs',
+    customfavIcon: '/mark.svg',
+    customCss: '.swagger-ui .topbar { display: none }',
+  });
 }

@@ -3,6 +3,7 @@ import {
   checkClosure,
   closureWords,
   COMPENSATION,
+  isBareNumber,
   QUANTITIES,
   readingOn,
   realChange,
@@ -340,8 +341,9 @@ function NumberButton({ quantity, reading, before, examination, earlier, shop }:
         <Popover.Content className="sheet z-10 w-80 p-4 shadow-lg" sideOffset={6}>
           <p className="font-serif text-[1.15rem] font-semibold">{QUANTITIES[quantity].name}</p>
           <p>
-            Typed “{reading.text}”{reading.side === 'both' && ', one value for both sides'} by{' '}
-            {examination.byName}, {format(new Date(examination.date), 'd MMM yyyy')}.
+            Typed “{reading.text}”{isBareNumber(reading.text) && ` in ${reading.unit}`}
+            {reading.side === 'both' && ', one value for both sides'} by {examination.byName},{' '}
+            {format(new Date(examination.date), 'd MMM yyyy')}.
           </p>
           <p>
             {QUANTITIES[quantity].tool.name}: ± {sayReading(quantity, 1.96 * reading.sd, unit)} (95 %)

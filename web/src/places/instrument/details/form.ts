@@ -4,7 +4,7 @@ import {
   type InstrumentInput,
   type InstrumentLength,
 } from '@upright-elder/contract';
-import type { LengthUnit } from '@upright-elder/core';
+import { isBareNumber, type LengthUnit } from '@upright-elder/core';
 import type { Difference } from '../../../app/MergeDialog.js';
 
 /** The form of an instrument: its facts, and each length as typed. */
@@ -84,7 +84,7 @@ export function formOf(instrument: Instrument): InstrumentForm {
       const length = stored[name];
       if (!length) return [name, ''];
       // a bare number typed under another unit keeps that unit when it is shown again
-      const bare = /^[\s\d.,+\-−]+$/u.test(length.text) && length.unit !== LENGTH_FIELD_UNITS[name];
+      const bare = isBareNumber(length.text) && length.unit !== LENGTH_FIELD_UNITS[name];
       return [name, bare ? `${length.text} ${length.unit}` : length.text];
     }),
   ) as Record<InstrumentLength, string>;
