@@ -9,6 +9,7 @@ import { send } from '../../data/api.js';
 import { useRefresh, useRoomAir, useRooms, useShop } from '../../data/hooks.js';
 import { newId } from '../../data/ids.js';
 import { refusals } from '../../data/save.js';
+import { TakeLogFile } from './TakeLogFile.js';
 import { TypedField } from '../../fields/TypedField.js';
 import { understoodPercent, understoodTemperature } from '../../fields/understood.js';
 
@@ -119,6 +120,7 @@ function RoomOf({ room }: { room: Room }) {
         }}
       </Fetching>
       <AddReading room={room} />
+      <TakeLogFile room={room} />
     </section>
   );
 }

@@ -1,0 +1,156 @@
+import Papa from 'papaparse';
+import { parsePercent, parseTemperature, type TemperatureUnit } from '../units/scalars.js';
+
+/** One reading out of a logger's file, its instant as UTC ISO text. */
+export interface LoggedAir {
+  at: string;
+  /** percent */
+  humidity: number;
+  celsius: number;
+}
+
+/** A line that could not be taken, and why. */
+export interface SkippedLine {
+  line: number;
+  text: string;
+  reason: string;
+}
+
+export interface LogFile {
+  readings: LoggedAir[];
+  skipped: SkippedLine[];
+  /** what was assumed where the file does not say */
+  assumed: string[];
+}
+
+/** Year, month 1 to 12, day, hour, minute, second as a logger without a zone wrote them. */
+export type LocalTime = [number, number, number, number, number, number];
+
+/** Headings are looked for in so many lines: loggers like to begin with their own name and settings. */
+const HEADING_LINES = 30;
+
+const TIME = /\b(?:time|date|timestamp|uhrzeit|zeit|datum|fecha|heure|horodat)/iu;
+const HUMIDITY = /hum|\brh\b|r\.h\.|feucht|humid/iu;
+const TEMPERATURE = /temp|celsius|fahrenheit|°\s*[cf]/iu;
+
+/**
+ * A logger's file to readings. Tolerant of the separator (comma, semicolon, tab), the decimal mark, the order of the
+ * columns, date and time in one column or two, lines before the heading, °C or °F, and broken lines, which are listed
+ * with their reason instead of guessed at. CSV by RFC 4180, read with papaparse.
+ *
+ * @param text of the whole file
+ * @param zone turns a local time into a UTC instant where the file names no zone; default: UTC
+ * @throws RangeError where no heading names time, humidity and temperature
+ */
+export function readLogFile(text: string, zone: (time: LocalTime) => string = utc): LogFile {
+  const { data } = Papa.parse<string[]>(text.replace(/^\uFEFF/u, ''), { skipEmptyLines: false });
+  const rows = data.map((cells, i) => ({ line: i + 1, cells: cells.map((cell) => cell.trim()) }));
+  const heading = rows.slice(0, HEADING_LINES).find(({ cells }) => isHeading(cells));
+  if (!heading) {
+    throw new RangeError(
+      'no heading names time, humidity and temperature; a first line such as “time,humidity,temperature” is accepted',
+    );
+  }
+  const columns = columnsOf(heading.cells);
+  const body = rows.slice(heading.line).filter(({ cells }) => cells.some((cell) => cell !== ''));
+  const stamps = body.map(({ cells }) => columns.time.map((i) => cells[i] ?? '').join(' '));
+  const { order, assumed } = dateOrder(stamps);
+  const readings = new Map<string, LoggedAir>();
+  const skipped: SkippedLine[] = [];
+  body.forEach(({ line, cells }, i) => {
+    const skip = (reason: string) => skipped.push({ line, text: cells.join(' · ').slice(0, 120), reason });
+    const at = instantOf(stamps[i]!, order, zone);
+    if (at === null) return skip('the time cannot be read');
+    const humidity = parsePercent(cells[columns.humidity] ?? '');
+    if (!humidity.ok) return skip(`humidity: ${humidity.reason}`);
+    const temperature = parseTemperature(cells[columns.temperature] ?? '', columns.unit);
+    if (!temperature.ok) return skip(`temperature: ${temperature.reason}`);
+    if (readings.has(at)) return skip('the same instant stands in the file before');
+    readings.set(at, { at, humidity: humidity.value, celsius: temperature.value });
+  });
+  return { readings: [...readings.values()], skipped, assumed };
+}
+
+function isHeading(cells: string[]): boolean {
+  return [TIME, HUMIDITY, TEMPERATURE].every((words) => cells.some((cell) => words.test(cell)));
+}
+
+function columnsOf(cells: string[]): {
+  time: number[];
+  humidity: number;
+  temperature: number;
+  unit: TemperatureUnit;
+} {
+  const humidity = cells.findIndex((cell) => HUMIDITY.test(cell));
+  const temperature = cells.findIndex((cell, i) => i !== humidity && TEMPERATURE.test(cell));
+  const time = cells.flatMap((cell, i) =>
+    i !== humidity && i !== temperature && TIME.test(cell) ? [i] : [],
+  );
+  const unit = /fahrenheit|°?\s*\bF\b/u.test(cells[temperature]!) ? '°F' : '°C';
+  // a column each for date and time; anything beyond is something else, such as a device's own clock
+  return {
+    time: time.slice(0, /date|datum|fecha/iu.test(cells[time[0]!]!) && time.length > 1 ? 2 : 1),
+    humidity,
+    temperature,
+    unit,
+  };
+}
+
+type DateOrder = 'year first' | 'day first' | 'month first';
+
+/** Whether 3/4 is a day of April or of March is told by the whole file, not by a line. */
+function dateOrder(stamps: string[]): { order: DateOrder; assumed: string[] } {
+  let first = 0;
+  let second = 0;
+  for (const stamp of stamps) {
+    const match = /^\D*(\d{1,4})[./-](\d{1,2})[./-]/u.exec(stamp);
+    if (!match) continue;
+    if (match[1]!.length === 4) return { order: 'year first', assumed: [] };
+    first = Math.max(first, Number(match[1]));
+    second = Math.max(second, Number(match[2]));
+  }
+  if (second > 12) return { order: 'month first', assumed: [] };
+  if (first > 12) return { order: 'day first', assumed: [] };
+  return {
+    order: 'day first',
+    assumed: first > 0 ? ['dates such as 3/4 were read day first: nothing in the file says'] : [],
+  };
+}
+
+const STAMP =
+  /^(\d{1,4})[./-](\d{1,2})[./-](\d{1,4})(?:[T ,]+(\d{1,2}):(\d{2})(?::(\d{2})(?:[.,]\d+)?)?\s*(am|pm)?)?\s*(Z|[+-]\d{2}:?\d{2})?$/iu;
+
+function instantOf(stamp: string, order: DateOrder, zone: (time: LocalTime) => string): string | null {
+  const match = STAMP.exec(stamp.trim());
+  if (!match) return null;
+  const [a, b, c] = [Number(match[1]), Number(match[2]), Number(match[3])];
+  const [year, month, day] =
+    order === 'year first' ? [a, b, c] : order === 'day first' ? [c, b, a] : [c, a, b];
+  const fullYear = year < 100 ? 2000 + year : year;
+  const afternoon = match[7]?.toLowerCase();
+  let hour = Number(match[4] ?? 12);
+  if (afternoon) hour = (hour % 12) + (afternoon === 'pm' ? 12 : 0);
+  const [minute, second] = [Number(match[5] ?? 0), Number(match[6] ?? 0)];
+  const real = new Date(Date.UTC(fullYear, month - 1, day));
+  const sane =
+    real.getUTCMonth() === month - 1 &&
+    real.getUTCDate() === day &&
+    fullYear >= 1980 &&
+    hour < 24 &&
+    minute < 60 &&
+    second < 60;
+  if (!sane) return null;
+  const local: LocalTime = [fullYear, month, day, hour, minute, second];
+  if (!match[8]) return zone(local);
+  const offset = match[8].toUpperCase() === 'Z' ? 0 : offsetMinutes(match[8]);
+  return new Date(Date.parse(utc(local)) - offset * 60000).toISOString();
+}
+
+function offsetMinutes(text: string): number {
+  const digits = text.replace(/\D/gu, '');
+  return (text.startsWith('-') ? -1 : 1) * (Number(digits.slice(0, 2)) * 60 + Number(digits.slice(2)));
+}
+
+function utc([year, month, day, hour, minute, second]: LocalTime): string {
+  return new Date(Date.UTC(year, month - 1, day, hour, minute, second)).toISOString();
+}

@@ -1,0 +1,76 @@
+import { mkdtempSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import type { Browser, Page } from 'puppeteer-core';
+import { afterAll, beforeAll, describe, it } from 'vitest';
+import { Hand } from './bench-hand.js';
+import { openBrowser, openPage } from './browser.js';
+import { startProgram, type Program } from './program.js';
+
+let program: Program;
+let browser: Browser;
+let closeBrowser: () => Promise<void>;
+let page: Page;
+let hand: Hand;
+
+beforeAll(async () => {
+  program = await startProgram();
+  ({ browser, close: closeBrowser } = await openBrowser());
+  page = await openPage(browser, `${program.address}/air`);
+  hand = new Hand(page);
+});
+afterAll(async () => {
+  await closeBrowser();
+  await program.close();
+});
+
+/** A logger's file of hourly readings with a few broken lines. */
+function loggerFile(hours: number): string {
+  const lines = Array.from({ length: hours }, (_, i) => {
+    const at = new Date(Date.UTC(2026, 0, 1) + i * 3600000).toISOString();
+    return i % 500 === 499
+      ? 'battery low'
+      : `${at};${(47 + 12 * Math.sin(i / 1400)).toFixed(1).replace('.', ',')};20,5`;
+  });
+  const path = join(mkdtempSync(join(tmpdir(), 'upright-elder-log-')), 'loft.csv');
+  writeFileSync(path, ['Timestamp;Humidity %;Temperature °C', ...lines].join('\r\n'));
+  return path;
+}
+
+describe('the air of a room', () => {
+  it('takes a room, then a logger’s file once however often it is given, and lists broken lines', async () => {
+    await hand.tabTo('Another room');
+    await hand.line('Loft');
+    await hand.sees('0 readings');
+    const path = loggerFile(5000);
+    for (const words of [
+      /4,990 of 4,990 readings taken: 4,990 new, 0 known before, 10 lines skipped/u,
+      /4,990 new|0 new, 4,990 known before/u,
+    ]) {
+      const input = await page.waitForSelector('input[type=file]');
+      await (input as unknown as { uploadFile: (path: string) => Promise<void> }).uploadFile(path);
+      await hand.sees(words);
+    }
+    await hand.sees(/0 new, 4,990 known before/u);
+    await hand.sees('months of room log, blended with the house preset');
+  });
+
+  it('says what a file without headings would need', async () => {
+    const path = join(mkdtempSync(join(tmpdir(), 'upright-elder-log-')), 'odd.csv');
+    writeFileSync(path, 'a,b\n1,2\n');
+    const input = await page.waitForSelector('input[type=file]');
+    await (input as unknown as { uploadFile: (path: string) => Promise<void> }).uploadFile(path);
+    await hand.sees('such as “time,humidity,temperature” is accepted');
+  });
+
+  it('takes a single reading by hand and refuses a wrong one', async () => {
+    await hand.tabTo('Humidity now');
+    await hand.type('140');
+    await hand.sees('outside what a percentage can be');
+    await hand.replace('58');
+    await hand.keys('Tab');
+    await hand.line('70 F');
+    await hand.sees('The reading is kept');
+    await hand.sees('4,991 readings');
+  });
+});
