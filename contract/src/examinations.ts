@@ -12,8 +12,10 @@ import {
   ArrayMaxSize,
   IsArray,
   IsBoolean,
+  IsDefined,
   IsIn,
   IsInt,
+  IsISO8601,
   IsNumber,
   IsOptional,
   IsString,
@@ -147,7 +149,9 @@ export class Reading extends ReadingInput {
   corrections!: Correction[];
 }
 
-const DATE = /^\d{4}-(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])$/u;
+const DATE = /^(?:19[5-9]\d|2\d{3})-(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])$/u;
+
+const DATE_WORDS = 'the date must be a real day from 1950 on, written year-month-day, such as 2026-08-24';
 
 export class ExaminationInput {
   @IsInt()
@@ -161,9 +165,11 @@ export class ExaminationInput {
   @IsUUID()
   by!: string;
 
-  @Matches(DATE, { message: 'the date must be written year-month-day, such as 2026-08-24' })
+  @Matches(DATE, { message: DATE_WORDS })
+  @IsISO8601({ strict: true }, { message: DATE_WORDS })
   date!: string;
 
+  @IsDefined()
   @ValidateNested()
   @Type(() => ConditionsInput)
   conditions!: ConditionsInput;

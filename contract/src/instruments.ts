@@ -12,6 +12,7 @@ import { Type } from 'class-transformer';
 import {
   IsArray,
   IsBoolean,
+  IsDefined,
   IsIn,
   IsInt,
   IsNotEmpty,
@@ -110,6 +111,7 @@ export class InstrumentInput extends InstrumentFacts {
   @IsUUID()
   by!: string;
 
+  @IsDefined()
   @ValidateNested()
   @Type(() => TypedLength)
   scale!: TypedLength;

@@ -139,6 +139,17 @@ describe('examinations', () => {
     expect((await server.call('GET', `examinations/${id(12)}`)).status).toBe(404);
   });
 
+  it('are refused on days that never were, in an unthinkable past, or without their conditions', async () => {
+    for (const date of ['2026-02-31', '0000-01-01', '1949-12-31', '24.8.2026']) {
+      const { status, body } = await put(`examinations/${id(14)}`, examinationBody({ date }));
+      expect(status, date).toBe(422);
+      expect((body as Problem).errors![0]!.reason).toMatch(/real day from 1950/u);
+    }
+    const { status } = await put(`examinations/${id(14)}`, { ...examinationBody(), conditions: undefined });
+    expect(status).toBe(422);
+    expect((await put(`instruments/${id(98)}`, { ...instrumentBody(), scale: undefined })).status).toBe(422);
+  });
+
   it('repeated are answered as the first time; a stale save is refused with both copies; a correction keeps the old value', async () => {
     const first = examinationBody({ notes: 'first' });
     await put(`examinations/${id(13)}`, first);
@@ -209,6 +220,11 @@ describe('air', () => {
       field: 'readings.1.humidity',
       typed: 'wet',
     });
+    const future = {
+      unit: '°C',
+      readings: [{ at: '2126-02-01T00:00:00Z', humidity: '45', temperature: '20' }],
+    };
+    expect((await server.call('POST', `rooms/${ROOM}/air`, future)).status).toBe(422);
     const air = (await server.call('GET', `rooms/${ROOM}/air`)).body as RoomAir;
     expect(air.days).toHaveLength(380);
     expect(air.days[100]!.temperature).toBeCloseTo(20.5, 9);

@@ -136,15 +136,16 @@ export function printForce(newtons: number, unit: ForceUnit): string {
   return printScalar(newtons, unit, FORCE);
 }
 
-export type DurationUnit = 'min' | 'h' | 'd';
+export type DurationUnit = 'min' | 'h' | 'd' | 'wk';
 const DURATION: Scale<DurationUnit> = {
   what: 'a duration',
   units: {
     min: { words: /\s*(?:minutes|minute|mins|min)$/iu, factor: 60, sign: ' min', decimals: 2 },
     h: { words: /\s*(?:hours|hour|hrs|hr|h)$/iu, factor: 3600, sign: ' h', decimals: 4 },
+    wk: { words: /\s*(?:weeks|week|wks|wk|w)$/iu, factor: 7 * 86400, sign: ' wk', decimals: 6 },
     d: { words: /\s*(?:days|day|d)$/iu, factor: 86400, sign: ' d', decimals: 5 },
   },
-  examples: 'a duration such as 45 min, 1.5 h, 1 h 30 min, 1:30 or 3 d',
+  examples: 'a duration such as 45 min, 1.5 h, 1 h 30 min, 1:30, 3 d or 2 weeks',
   from: 0,
   to: 20 * 366 * 86400,
   range: '0 to 20 years',
@@ -154,7 +155,7 @@ const DURATION: Scale<DurationUnit> = {
 export function parseDuration(text: string, fieldUnit: DurationUnit): Parsed<number> {
   const clock = /^(\d+):([0-5]\d)$/u.exec(text.trim());
   if (clock) return parsed(Number(clock[1]) * 3600 + Number(clock[2]) * 60);
-  const parts = text.trim().match(/^(.*?(?:d|days?|h|hrs?|hours?))\s*(\d.*)$/iu);
+  const parts = text.trim().match(/^(.*?(?:wk|weeks?|d|days?|h|hrs?|hours?))\s*(\d.*)$/iu);
   if (parts) {
     const first = parseScalar(parts[1]!, fieldUnit, DURATION);
     const rest = parseDuration(parts[2]!, fieldUnit);

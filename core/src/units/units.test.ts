@@ -148,6 +148,8 @@ describe('temperature, percentage, angle, force, duration', () => {
     [parseDuration('1 h 30 min', 'd'), 5400],
     [parseDuration('1,5', 'h'), 5400],
     [parseDuration('2 days', 'h'), 172800],
+    [parseDuration('3 weeks', 'd'), 21 * 86400],
+    [parseDuration('1 week 2 d', 'h'), 9 * 86400],
   ])('reads %j', (result, expected) => {
     expect(valueOf(result)).toBeCloseTo(expected, 6);
   });
@@ -195,8 +197,10 @@ describe('temperature, percentage, angle, force, duration', () => {
       ),
     );
     fc.assert(
-      fc.property(number(0, 1e7), fc.constantFrom('min' as const, 'h' as const, 'd' as const), (x, u) =>
-        near(valueOf(parseDuration(printDuration(x, u), 'h')), x, 0.5),
+      fc.property(
+        number(0, 1e7),
+        fc.constantFrom('min' as const, 'h' as const, 'd' as const, 'wk' as const),
+        (x, u) => near(valueOf(parseDuration(printDuration(x, u), 'h')), x, 0.5),
       ),
     );
   });

@@ -10,6 +10,7 @@ import {
   parseTemperature,
   type Climate,
 } from '@upright-elder/core';
+import { Clock } from '../clock.js';
 import { Database } from '../database/database.js';
 import { saveVersioned } from '../database/versioned.js';
 import { badFields, notFound, withBothCopies } from '../http/problem.js';
@@ -21,6 +22,9 @@ export interface RoomClimate {
   climate: Climate;
 }
 
+/** No room was logged before. */
+const EARLIEST = '1980-01-01T00:00:00.000Z';
+
 /** Under this the preset still speaks along, and it is said. */
 const FULL_YEAR = 1;
 
@@ -28,7 +32,10 @@ const FULL_YEAR = 1;
 export class AirService {
   private readonly climates = new Map<string, { revision: number; room: RoomClimate }>();
 
-  constructor(private readonly database: Database) {}
+  constructor(
+    private readonly database: Database,
+    private readonly clock: Clock,
+  ) {}
 
   async rooms(): Promise<Room[]> {
     const rows = await this.database.read.find(RoomEntity, { order: { name: 'ASC' } });
@@ -71,6 +78,7 @@ export class AirService {
   /** Takes readings in as one piece: all of them, or none where one cannot be read. Known instants stay. */
   async take(roomId: string, batch: AirBatch): Promise<AirTaken> {
     const errors: FieldError[] = [];
+    const latest = new Date(Date.parse(this.clock.now()) + 86400000).toISOString();
     const rows = batch.readings.map((reading, i) => {
       const humidity = parsePercent(reading.humidity);
       const temperature = parseTemperature(reading.temperature, batch.unit);
@@ -89,6 +97,14 @@ export class AirService {
           accepted: temperature.accepted,
         });
       const at = new Date(reading.at).toISOString();
+      if (at < EARLIEST || at > latest) {
+        errors.push({
+          field: `readings.${i}.at`,
+          typed: reading.at,
+          reason: 'the air was not logged on that day',
+          accepted: `an instant from ${EARLIEST.slice(0, 10)} to now`,
+        });
+      }
       return {
         roomId,
         at,
