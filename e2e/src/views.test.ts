@@ -3,6 +3,7 @@ import { createRequire } from 'node:module';
 import type { AxeResults } from 'axe-core';
 import type { Browser } from 'puppeteer-core';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { Hand } from './bench-hand.js';
 import { openBrowser, openPage } from './browser.js';
 import { fillScenario, startProgram, type Program } from './program.js';
 import { shelfIds, VIEWS } from './views.js';
@@ -65,6 +66,16 @@ describe('every main view', () => {
       selects.map((select) => select.selectedOptions[0]?.text),
     );
     expect(chosen).toContain('Lantern Yard workshop');
+    await page.close();
+  });
+
+  it('asks at once when a reading lies outside what today is expected', async () => {
+    const page = await openPage(browser, `${program.address}/instruments/${idOf('the Purser')}/examine`);
+    const hand = new Hand(page);
+    await hand.sees(/expected today \d\.\d\d mm to \d\.\d\d mm/u);
+    await hand.tabTo('Action at fret 12, bass');
+    await hand.type('11 mm');
+    await hand.sees(/expected today [^:]*: is it read right\?/u);
     await page.close();
   });
 

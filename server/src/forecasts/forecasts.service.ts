@@ -1,13 +1,17 @@
 import { Injectable } from '@nestjs/common';
 import type { Examination, Forecast, Instrument, SideForecast } from '@upright-elder/contract';
 import {
+  QUANTITIES,
+  comingMoisture,
   dayOf,
+  expectOn,
   expectThrough,
   isoDate,
   outlookSentences,
   seasonMoisture,
-  type Climate,
+  toolSd,
   type AirLog,
+  type Climate,
 } from '@upright-elder/core';
 import { AirService, climateBasis } from '../air/air.service.js';
 import { Clock } from '../clock.js';
@@ -111,6 +115,12 @@ function toSideForecast(
         moisture,
       }),
     ),
+    readingToday: expectOn(
+      calibration,
+      days[0]!,
+      comingMoisture(climate, days[0]!, today),
+      toolSd(QUANTITIES.action12.tool),
+    ).band95,
     sensitivity: calibration.sensitivity,
     prior: { mean: side.prior.mean, sd: side.prior.sd },
     priorSource: side.prior.source,

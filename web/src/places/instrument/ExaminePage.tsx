@@ -8,7 +8,7 @@ import { Fetching } from '../../app/Fetching.js';
 import { MergeDialog } from '../../app/MergeDialog.js';
 import { ProblemError, send, Unreachable } from '../../data/api.js';
 import { dropDraft, keepDraft, readDraft } from '../../data/drafts.js';
-import { useExaminations, useInstrument, useRefresh, useShop } from '../../data/hooks.js';
+import { useExaminations, useForecast, useInstrument, useRefresh, useShop } from '../../data/hooks.js';
 import { usePersonId } from '../../data/person.js';
 import { refusals as refusalsOf } from '../../data/save.js';
 import { ConditionLines } from './examine/ConditionLines.js';
@@ -168,6 +168,13 @@ function Protocol({ instrument, shop, examinations, chosen }: Props) {
   );
   const now = useMemo(() => valuesOf(draft, shop), [draft, shop]);
   const closure = useMemo(() => closureOf(draft, shop, instrument), [draft, shop, instrument]);
+  const { data: forecast } = useForecast(instrument.id);
+  const { strings, afterWork } = draft.conditions;
+  // what the past expects holds for today, at pitch, and only until the instrument has been worked on
+  const expected =
+    forecast && !stored && draft.date === forecast.made && strings === 'pitch' && !afterWork
+      ? Object.fromEntries(forecast.sides.map(({ side, readingToday }) => [side, readingToday]))
+      : undefined;
   const done = FIELD_KEYS.filter((key) => (draft.texts[key] ?? '').trim() !== '').length;
 
   return (
@@ -218,6 +225,7 @@ function Protocol({ instrument, shop, examinations, chosen }: Props) {
             last={last}
             now={now}
             refusals={refusals}
+            expected={quantity === 'action12' ? expected : undefined}
             onText={onText}
           />
         ))}

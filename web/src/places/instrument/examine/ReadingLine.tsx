@@ -14,11 +14,13 @@ interface Props {
   last: Examination | undefined;
   now: ReadingValue[];
   refusals: Record<string, string>;
+  /** where today's reading is expected, m, where there is a forecast for it */
+  expected?: Partial<Record<Place, [number, number]>>;
   onText: (key: FieldKey, text: string) => void;
 }
 
 /** One reading a line: where the gauge goes, the fields, and what stood there last time. */
-export function ReadingLine({ quantity, draft, shop, last, now, refusals, onText }: Props) {
+export function ReadingLine({ quantity, draft, shop, last, now, refusals, expected, onText }: Props) {
   const { name, how } = QUANTITIES[quantity];
   const unit = unitOf(draft, quantity, shop);
   return (
@@ -54,6 +56,12 @@ export function ReadingLine({ quantity, draft, shop, last, now, refusals, onText
                 refusal={refusals[key]}
                 onChange={(text) => onText(key, text)}
               />
+              <ExpectedWords
+                quantity={quantity}
+                value={readingOn(now, quantity, place)?.value}
+                range={expected?.[place]}
+                shop={shop}
+              />
               <ChangeWords quantity={quantity} place={place} last={last} now={now} shop={shop} />
             </div>
           );
@@ -68,6 +76,29 @@ function lastWords(quantity: QuantityId, place: Place, last: Examination | undef
   if (!before) return '';
   const unit = shop.units[quantity] ?? QUANTITIES[quantity].unit;
   return `last ${sayReading(quantity, before.value, unit)}, ${format(new Date(last.date), 'd MMM yy')}`;
+}
+
+/** The slip guard: what is expected today, and a question where the value lies outside. */
+function ExpectedWords({
+  quantity,
+  value,
+  range,
+  shop,
+}: {
+  quantity: QuantityId;
+  value: number | undefined;
+  range: [number, number] | undefined;
+  shop: Shop;
+}) {
+  if (!range) return null;
+  const unit = shop.units[quantity] ?? QUANTITIES[quantity].unit;
+  const words = `expected today ${range.map((end) => sayReading(quantity, Math.max(0, end), unit)).join(' to ')}`;
+  const outside = value !== undefined && (value < range[0] || value > range[1]);
+  return outside ? (
+    <p className="text-[0.88rem] leading-snug font-bold text-ochre">▲ {words}: is it read right?</p>
+  ) : (
+    <p className="text-[0.88rem] leading-snug text-faint">{words}</p>
+  );
 }
 
 /** Change since last time: real, or not seen by this tool. */
