@@ -30,6 +30,7 @@ export default tseslint.config(
       '.setup/**',
       '**/*.mjs',
       'vitest.config.ts',
+      'vitest.setup.ts',
       'web/vite.config.ts',
     ],
   },

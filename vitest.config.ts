@@ -4,6 +4,7 @@ export default defineConfig({
   resolve: { conditions: ['source'] },
   ssr: { resolve: { conditions: ['source'], externalConditions: ['source'] } },
   test: {
+    setupFiles: ['./vitest.setup.ts'],
     projects: [
       { extends: true, test: { name: 'core', include: ['core/**/*.test.ts'] } },
       { extends: true, test: { name: 'contract', include: ['contract/**/*.test.ts'] } },

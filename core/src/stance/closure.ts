@@ -114,8 +114,8 @@ export function checkClosure(
 /** Slips of the sort that happens at a bench, most common first. */
 const PLAUSIBILITY: Record<Slip['kind'], number> = {
   sign: 0,
-  unit: 1,
-  'one 64th': 2,
+  'one 64th': 1,
+  unit: 2,
   'strings swapped': 3,
   'wrong fret': 4,
 };

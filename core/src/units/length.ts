@@ -99,13 +99,15 @@ function withinReason(metres: number, text: string): Parsed<number> {
 }
 
 function withoutVulgarFractions(text: string): string {
-  return text
-    .replace(/[½¼¾⅛⅜⅝⅞]/gu, (sign, at: number) => (at > 0 ? ' ' : '') + VULGAR[sign]!)
-    .replace(
-      // "7½/64" is seven and a half sixty-fourths, not 7 + (1/2)/64
-      /(\d+) 1\/2\/(\d+)/u,
-      '$1.5/$2',
-    );
+  return (
+    text
+      // "7½/64" is seven and a half sixty-fourths, "½/64" half of one: not 7 + (1/2)/64
+      .replace(
+        /(\d*)\s?½\s*\/\s*(\d+)/u,
+        (_whole, count: string, denominator: string) => `${count || '0'}.5/${denominator}`,
+      )
+      .replace(/[½¼¾⅛⅜⅝⅞]/gu, (sign, at: number) => (at > 0 ? ' ' : '') + VULGAR[sign]!)
+  );
 }
 
 /** Inches of `7/64`, `3 3/32`, `7.5/64`, `1-1/16`; null where the text is no fraction. */

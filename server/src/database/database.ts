@@ -26,7 +26,7 @@ export class Database implements OnApplicationShutdown {
       return new Database(lock, writer, reader);
     } catch (error) {
       lock.release();
-      throw error;
+      throw readable(error, folder);
     }
   }
 
@@ -48,4 +48,13 @@ export class Database implements OnApplicationShutdown {
     await this.writer.destroy();
     this.lock.release();
   }
+}
+
+/** A data file that cannot be opened, in plain words; anything else as it came. */
+function readable(error: unknown, folder: string): unknown {
+  const { code } = error as { code?: string };
+  if (code !== 'SQLITE_NOTADB' && code !== 'SQLITE_CORRUPT') return error;
+  return new Error(
+    `The data file in ${folder} is damaged or not one of Upright Elder’s. Nothing was changed in it: put a backup in its place, or choose another folder with UPRIGHT_ELDER_DATA.`,
+  );
 }

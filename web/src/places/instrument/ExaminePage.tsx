@@ -11,6 +11,7 @@ import { dropDraft, keepDraft, readDraft } from '../../data/drafts.js';
 import { useExaminations, useForecast, useInstrument, useRefresh, useShop } from '../../data/hooks.js';
 import { usePersonId } from '../../data/person.js';
 import { refusals as refusalsOf } from '../../data/save.js';
+import { ClosureNote } from './ClosureNote.js';
 import { ConditionLines } from './examine/ConditionLines.js';
 import {
   draftOf,
@@ -282,22 +283,7 @@ function Protocol({ instrument, shop, examinations, chosen }: Props) {
               the action follows from the others.
             </p>
           ) : (
-            closure.map(({ closes, statement, questions }) => (
-              <div
-                key={statement}
-                className={`mt-2 border-l-4 pl-3 ${closes ? 'border-verdigris' : 'border-ochre'}`}
-              >
-                <p className="text-[0.95rem]">
-                  <span aria-hidden="true">{closes ? '✓ ' : '▲ '}</span>
-                  {statement}
-                </p>
-                {questions.map((question) => (
-                  <p key={question} className="said mt-1">
-                    {question}
-                  </p>
-                ))}
-              </div>
-            ))
+            closure.map((words) => <ClosureNote key={words.statement} words={words} />)
           )}
         </section>
       </aside>

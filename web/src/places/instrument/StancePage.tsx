@@ -20,6 +20,7 @@ import { Fetching } from '../../app/Fetching.js';
 import { useExaminations, useInstrument, useShop } from '../../data/hooks.js';
 import { placesAlong, StanceDrawing, xOf, type DrawnSide } from '../../drawings/StanceDrawing.js';
 import { Choice } from '../../fields/Choice.js';
+import { ClosureNote } from './ClosureNote.js';
 import { sayReading } from '../../fields/understood.js';
 
 /** Stance: the side elevation with numbers where they are measured. */
@@ -213,18 +214,8 @@ function StanceOf({
         treble. The outline of the top between its measured places is sketched.
       </p>
       <div className="mt-3 grid gap-4 md:grid-cols-2">
-        {words.map(({ statement, closes, questions }) => (
-          <div key={statement} className={`border-l-4 pl-3 ${closes ? 'border-verdigris' : 'border-ochre'}`}>
-            <p>
-              <span aria-hidden="true">{closes ? '✓ ' : '▲ '}</span>
-              {statement}
-            </p>
-            {questions.map((question) => (
-              <p key={question} className="said">
-                {question}
-              </p>
-            ))}
-          </div>
+        {words.map((side) => (
+          <ClosureNote key={side.statement} words={side} />
         ))}
       </div>
       {examination.notes && <p className="said mt-3">“{examination.notes}”</p>}
