@@ -65,7 +65,7 @@ await check('lint', 'npx', ['eslint', '.', '--max-warnings', '0']);
 await check('formatting', 'npx', ['prettier', '--check', '.']);
 for (const room of ['core', 'core/bench', 'contract', 'server', 'web', 'demo', 'e2e'])
   await check(`types of ${room}`, 'npx', ['tsc', '-p', room]);
-for (const project of ['core', 'server', 'web']) await tests(project);
+for (const project of ['core', 'contract', 'server', 'web']) await tests(project);
 await ensureBuilt();
 await tests('e2e');
 console.log(`${passed} passed, ${failed} failed`);

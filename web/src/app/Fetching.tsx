@@ -10,7 +10,7 @@ export function Fetching<T>({ of, children }: { of: Fetched<T>; children: (data:
   if (of.data !== undefined) return <>{children(of.data)}</>;
   if (of.error) {
     return (
-      <p role="alert" className="said text-wax">
+      <p role="alert" className="said text-ochre">
         {of.error.message}
       </p>
     );

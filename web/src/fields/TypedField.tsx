@@ -69,7 +69,7 @@ export function TypedField(props: Props) {
       </div>
       <p id={`${id}-below`} className="min-h-[1.4em] text-[0.88rem] leading-snug">
         {wrong ? (
-          <span className="text-wax">✕ {wrong}</span>
+          <span className="text-ochre">✕ {wrong}</span>
         ) : result?.ok ? (
           <span className="text-faint">= {understood(value)}</span>
         ) : (

@@ -87,7 +87,7 @@ function AddRoom() {
           aria-invalid={refusal ? true : undefined}
         />
       </label>
-      {refusal && <p className="text-wax">✕ {refusal}</p>}
+      {refusal && <p className="text-ochre">✕ {refusal}</p>}
       <button type="submit" className="quiet mt-2">
         Add the room
       </button>

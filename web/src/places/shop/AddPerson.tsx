@@ -54,7 +54,7 @@ export function AddPerson({ first = false }: { first?: boolean }) {
       <button type="submit" className="act">
         Add
       </button>
-      {refusal && <p className="w-full text-wax">✕ {refusal}</p>}
+      {refusal && <p className="w-full text-ochre">✕ {refusal}</p>}
     </form>
   );
 }

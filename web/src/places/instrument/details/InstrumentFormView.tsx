@@ -244,7 +244,7 @@ function Text({
         aria-invalid={error ? true : undefined}
         {...field}
       />
-      {error && <span className="block text-[0.88rem] font-normal text-wax">✕ {error}</span>}
+      {error && <span className="block text-[0.88rem] font-normal text-ochre">✕ {error}</span>}
     </label>
   );
 }

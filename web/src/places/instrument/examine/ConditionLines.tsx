@@ -117,7 +117,7 @@ export function ConditionLines({ draft, shop, refusals, onCondition, onDate }: P
           Worked on since last time
         </label>
       </div>
-      {refusals.date && <p className="text-wax">✕ {refusals.date}</p>}
+      {refusals.date && <p className="text-ochre">✕ {refusals.date}</p>}
     </fieldset>
   );
 }

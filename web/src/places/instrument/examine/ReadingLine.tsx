@@ -92,7 +92,8 @@ function ExpectedWords({
 }) {
   if (!range) return null;
   const unit = shop.units[quantity] ?? QUANTITIES[quantity].unit;
-  const words = `expected today ${range.map((end) => sayReading(quantity, Math.max(0, end), unit)).join(' to ')}`;
+  const [from, to] = range.map((end) => sayReading(quantity, Math.max(0, end), unit));
+  const words = `expected today ${from} to ${to}`;
   const outside = value !== undefined && (value < range[0] || value > range[1]);
   return outside ? (
     <p className="text-[0.88rem] leading-snug font-bold text-ochre">▲ {words}: is it read right?</p>

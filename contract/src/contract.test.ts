@@ -1,0 +1,142 @@
+import { plainToInstance } from 'class-transformer';
+import { validate, type ValidationError } from 'class-validator';
+import { describe, expect, it } from 'vitest';
+import {
+  AirBatch,
+  ExaminationInput,
+  INSTRUMENT_LENGTH_LIMITS,
+  INSTRUMENT_LENGTHS,
+  InstrumentInput,
+  PersonInput,
+  ShopInput,
+} from './index.js';
+
+const ID = '019aa000-0000-7000-8000-000000000001';
+const person = { version: 0, name: 'Isbel Crane', role: 'owner' };
+const shop = {
+  version: 0,
+  name: 'Lantern Yard',
+  units: { relief: 'thou' },
+  temperatureUnit: '°C',
+  sayIn: '64ths',
+};
+const air = { unit: '°C', readings: [{ at: '2026-08-20T09:00:00Z', humidity: '58', temperature: '21' }] };
+const instrument = {
+  version: 0,
+  by: ID,
+  nickname: 'the Purser',
+  maker: '',
+  identity: '',
+  owner: '',
+  complaint: '',
+  playingStyle: 'medium',
+  reliefSchool: 'moderate',
+  homeRoomId: null,
+  type: 'flat-top',
+  bodyJoin: 14,
+  stringSet: 'light',
+  tuning: 'standard',
+  topSpecies: 'sitka-spruce',
+  laminatedTop: false,
+  construction: '',
+  rod: 'none',
+  scale: { text: '25.4', unit: 'in' },
+};
+const examination = {
+  version: 0,
+  instrumentId: ID,
+  by: ID,
+  date: '2026-08-20',
+  notes: '',
+  conditions: {
+    humidity: '58',
+    temperature: null,
+    temperatureUnit: '°C',
+    woodMoisture: null,
+    strings: 'pitch',
+    timeAtPitch: null,
+    afterWork: false,
+    reliefFrom: 1,
+    reliefTo: 14,
+  },
+  readings: [{ quantity: 'action12', side: 'both', text: '7/64', unit: 'mm' }],
+};
+
+/** Paths of the properties that are refused. */
+async function refused(type: new () => object, body: object): Promise<string[]> {
+  const paths = (error: ValidationError, parent: string): string[] => {
+    const path = parent + error.property;
+    return [
+      ...(error.constraints ? [path] : []),
+      ...(error.children ?? []).flatMap((child) => paths(child, `${path}.`)),
+    ];
+  };
+  const errors = await validate(plainToInstance(type, body), { whitelist: true, forbidNonWhitelisted: true });
+  return errors.flatMap((error) => paths(error, ''));
+}
+
+describe('what may travel', () => {
+  it.each([
+    [PersonInput, person],
+    [ShopInput, shop],
+    [AirBatch, air],
+    [InstrumentInput, instrument],
+    [ExaminationInput, examination],
+  ] as [new () => object, object][])('%o as it should be', async (type, body) => {
+    expect(await refused(type, body)).toEqual([]);
+  });
+
+  it.each([
+    ['a stranger’s role', PersonInput, { ...person, role: 'king' }, ['role']],
+    ['no name', PersonInput, { ...person, name: '' }, ['name']],
+    ['an unknown unit', ShopInput, { ...shop, units: { relief: 'ell' } }, ['units']],
+    ['an unknown quantity', ShopInput, { ...shop, units: { charm: 'mm' } }, ['units']],
+    ['no air at all', AirBatch, { ...air, readings: [] }, ['readings']],
+    [
+      'a moment that never was',
+      AirBatch,
+      { ...air, readings: [{ ...air.readings[0], at: '2026-02-30T00:00:00Z' }] },
+      ['readings.0.at'],
+    ],
+    [
+      'metres from the client',
+      InstrumentInput,
+      { ...instrument, scale: { text: '25.4', unit: 'in', metres: 1 } },
+      ['scale.metres'],
+    ],
+    ['no scale', InstrumentInput, { ...instrument, scale: undefined }, ['scale']],
+    ['a join on half a fret', InstrumentInput, { ...instrument, bodyJoin: 14.5 }, ['bodyJoin']],
+    ['another kind of instrument', InstrumentInput, { ...instrument, type: 'lute' }, ['type']],
+    ['a day that never was', ExaminationInput, { ...examination, date: '2026-02-30' }, ['date']],
+    ['no conditions', ExaminationInput, { ...examination, conditions: null }, ['conditions']],
+    [
+      'held frets out of reach',
+      ExaminationInput,
+      { ...examination, conditions: { ...examination.conditions, reliefFrom: 7 } },
+      ['conditions.reliefFrom'],
+    ],
+    [
+      'a value instead of a text',
+      ExaminationInput,
+      { ...examination, readings: [{ ...examination.readings[0], text: 2.8 }] },
+      ['readings.0.text'],
+    ],
+    [
+      'a made-up quantity',
+      ExaminationInput,
+      { ...examination, readings: [{ ...examination.readings[0], quantity: 'charm' }] },
+      ['readings.0.quantity'],
+    ],
+    ['something nobody asked for', ExaminationInput, { ...examination, admin: true }, ['admin']],
+  ] as [string, new () => object, object, string[]][])('not with %s', async (_name, type, body, paths) => {
+    expect(await refused(type, body)).toEqual(paths);
+  });
+
+  it('every length of an instrument has limits, in order, and words for them', () => {
+    for (const name of INSTRUMENT_LENGTHS) {
+      const { from, to, range } = INSTRUMENT_LENGTH_LIMITS[name];
+      expect(from).toBeLessThan(to);
+      expect(range).toMatch(/from .* to /u);
+    }
+  });
+});
