@@ -15,13 +15,13 @@ import { ShopModule } from './shop/shop.module.js';
 /** What every module may ask for: the clock and the way to the tables. */
 @Module({})
 class GroundModule {
-  static with(config: Config): DynamicModule {
+  static with(config: Config, database: Database): DynamicModule {
     return {
       module: GroundModule,
       global: true,
       providers: [
         { provide: Clock, useFactory: () => new Clock(config.now) },
-        { provide: Database, useFactory: () => Database.open(config.dataFolder) },
+        { provide: Database, useValue: database },
       ],
       exports: [Clock, Database],
     };
@@ -30,12 +30,12 @@ class GroundModule {
 
 @Module({})
 export class AppModule {
-  static with(config: Config): DynamicModule {
+  static with(config: Config, database: Database): DynamicModule {
     return {
       module: AppModule,
       imports: [
         LoggerModule.forRoot({ pinoHttp: { level: config.quiet ? 'error' : 'warn', autoLogging: false } }),
-        GroundModule.with(config),
+        GroundModule.with(config, database),
         PeopleModule,
         ShopModule,
         AirModule,

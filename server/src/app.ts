@@ -5,6 +5,7 @@ import helmet from 'helmet';
 import { Logger } from 'nestjs-pino';
 import { AppModule } from './app.module.js';
 import type { Config } from './config.js';
+import { Database } from './database/database.js';
 import { localOnly } from './http/local-only.js';
 import { serveOpenApi } from './http/openapi.js';
 import { ProblemFilter } from './http/problem.filter.js';
@@ -13,7 +14,9 @@ import { serveWeb } from './http/web-files.js';
 
 /** The application, ready to listen. */
 export async function createApp(config: Config): Promise<NestExpressApplication> {
-  const app = await NestFactory.create<NestExpressApplication>(AppModule.with(config), {
+  // opened before all else: a folder that cannot be used is said in its own words, not in the framework’s
+  const database = await Database.open(config.dataFolder);
+  const app = await NestFactory.create<NestExpressApplication>(AppModule.with(config, database), {
     bufferLogs: true,
     abortOnError: false,
   });

@@ -11,6 +11,7 @@ import type {
   SlipPage,
 } from '@upright-elder/contract';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { Database } from './database/database.js';
 import { startApp, type AppUnderTest } from './testing/app-under-test.js';
 import { examinationBody, id, INSTRUMENT, instrumentBody, PERSON, reading, ROOM } from './testing/bodies.js';
 
@@ -234,6 +235,34 @@ describe('nothing is lost', () => {
       });
     }
     expect((await get<Person[]>('people')).filter(({ name }) => name === 'two')).toEqual([]);
+  });
+
+  it('a full disk is said plainly; nothing of the refused save stays, and it goes through once there is room', async () => {
+    const { writer } = server.app.get(Database);
+    const [{ page_count: pages }] = await writer.query<[{ page_count: number }]>('PRAGMA page_count');
+    await writer.query(`PRAGMA max_page_count = ${pages}`);
+    const long = examinationBody({ notes: 'a long note '.repeat(1600) });
+    const refused = await Promise.all(
+      Array.from({ length: 4 }, (_, i) => put(`examinations/${id(5900 + i)}`, long)),
+    );
+    expect(refused.at(-1)).toMatchObject({ status: 507, body: { title: 'The disk is full' } });
+    await writer.query('PRAGMA max_page_count = 1000000');
+    for (const [i, { status }] of refused.entries()) {
+      expect((await server.call('GET', `examinations/${id(5900 + i)}`)).status).toBe(
+        status === 200 ? 200 : 404,
+      );
+      expect((await put(`examinations/${id(5900 + i)}`, long)).status).toBe(200);
+    }
+  });
+
+  it('a program that was closed opens again on the same folder with everything there', async () => {
+    const folder = mkdtempSync(join(tmpdir(), 'upright-elder-reopened-'));
+    const first = await startApp(folder);
+    await first.call('PUT', `people/${PERSON}`, { version: 0, name: 'Tobin Marsh', role: 'apprentice' });
+    await first.app.close();
+    const second = await startApp(folder);
+    expect((await second.call('GET', 'people')).body).toMatchObject([{ name: 'Tobin Marsh' }]);
+    await second.close();
   });
 
   it('a data file that is none is said plainly and left as it was', async () => {
