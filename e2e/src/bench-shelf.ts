@@ -41,7 +41,7 @@ try {
     const { first, median } = await time('shelf?page=1&search=');
     const ratio = (ms: number) => `${(ms / reference).toFixed(1)} × (${ms.toFixed(1)} ms)`;
     console.log(
-      `  ${String(wanted).padStart(5)} instruments: first page ${ratio(median)}, right after a change ${ratio(first)}`,
+      `  ${String(wanted).padStart(5)} instruments: first page ${ratio(median)}, worked out for the first time ${ratio(first)}`,
     );
   }
 } finally {

@@ -1,3 +1,4 @@
+import { setImmediate } from 'node:timers/promises';
 import { Injectable } from '@nestjs/common';
 import type { Slip, SlipPage, SlipStance } from '@upright-elder/contract';
 import { dayOf, outlookSentences, sideMeasured, stanceOf } from '@upright-elder/core';
@@ -40,7 +41,11 @@ export class ShelfService {
       .getRawMany<{ id: string }>();
     const say = await this.shop.sayer();
     const slips: Slip[] = [];
-    for (const { id } of ids) slips.push(this.slip(await this.forecasts.caseOf(id), say));
+    for (const { id } of ids) {
+      slips.push(this.slip(await this.forecasts.caseOf(id), say));
+      // a page that is worked out for the first time must not keep other requests waiting
+      await setImmediate();
+    }
     return { slips, total, page };
   }
 

@@ -1,19 +1,16 @@
-import type { Examination, Instrument, Reading, Shop } from '@upright-elder/contract';
+import type { Examination, Instrument, Shop } from '@upright-elder/contract';
 import {
   checkClosure,
   closureWords,
   COMPENSATION,
-  isBareNumber,
   QUANTITIES,
   readingOn,
-  realChange,
   sideMeasured,
   stanceOf,
   valuesOf,
   type QuantityId,
 } from '@upright-elder/core';
 import { format } from 'date-fns';
-import { Popover } from 'radix-ui';
 import { useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { Fetching } from '../../app/Fetching.js';
@@ -21,7 +18,7 @@ import { useExaminations, useInstrument, useShop } from '../../data/hooks.js';
 import { placesAlong, StanceDrawing, xOf, type DrawnSide } from '../../drawings/StanceDrawing.js';
 import { Choice } from '../../fields/Choice.js';
 import { ClosureNote } from './ClosureNote.js';
-import { sayReading } from '../../fields/understood.js';
+import { PlacedNumber, ReadingNumber } from './stance/ReadingNumber.js';
 
 /** Stance: the side elevation with numbers where they are measured. */
 export function StancePage() {
@@ -73,14 +70,6 @@ function StanceOf({
       </div>
     );
   }
-  const earlier = examinations
-    .filter(
-      ({ date, id, conditions }) =>
-        id !== examination.id &&
-        date <= examination.date &&
-        conditions.strings === examination.conditions.strings,
-    )
-    .at(-1);
   const neck = {
     scale: instrument.scale.metres,
     compensation: COMPENSATION.bass,
@@ -103,15 +92,9 @@ function StanceOf({
   const treble = drawn('treble');
   const places = placesAlong(neck);
   const at = (metres: number) => `${(xOf(neck, metres) / 1180) * 100}%`;
+  const among = { examination, examinations, shop };
   const number = (quantity: QuantityId, left: string, align?: 'end' | 'start') => (
-    <PlacedNumber
-      quantity={quantity}
-      left={left}
-      align={align}
-      examination={examination}
-      earlier={earlier}
-      shop={shop}
-    />
+    <PlacedNumber quantity={quantity} left={left} align={align} {...among} />
   );
   const words = (['bass', 'treble'] as const).flatMap((side, i) => {
     const found = measured[side].measured;
@@ -182,13 +165,7 @@ function StanceOf({
       <div className="mt-3 grid grid-cols-2 gap-3 md:hidden">
         {(['firstFretGap', 'relief', 'action12', 'straightedge', 'saddleShowing', 'bridgeTilt'] as const).map(
           (quantity) => (
-            <PlacedNumber
-              key={quantity}
-              quantity={quantity}
-              examination={examination}
-              earlier={earlier}
-              shop={shop}
-            />
+            <PlacedNumber key={quantity} quantity={quantity} {...among} />
           ),
         )}
       </div>
@@ -226,135 +203,12 @@ function StanceOf({
         <Link className="act" to="../examine">
           Examine again
         </Link>
-        <BellyWords examination={examination} earlier={earlier} shop={shop} />
+        {readingOn(examination.readings, 'bellyBehindBridge', 'centre') && (
+          <span className="inline-flex items-center gap-2">
+            Belly behind the bridge <ReadingNumber quantity="bellyBehindBridge" side="centre" {...among} />
+          </span>
+        )}
       </p>
     </div>
-  );
-}
-
-function BellyWords({
-  examination,
-  earlier,
-  shop,
-}: {
-  examination: Examination;
-  earlier: Examination | undefined;
-  shop: Shop;
-}) {
-  const belly = readingOn(examination.readings, 'bellyBehindBridge', 'centre');
-  if (!belly) return null;
-  return (
-    <span className="inline-flex items-center gap-2">
-      Belly behind the bridge
-      <NumberButton
-        quantity="bellyBehindBridge"
-        reading={belly}
-        before={earlier && readingOn(earlier.readings, 'bellyBehindBridge', 'centre')}
-        examination={examination}
-        earlier={earlier}
-        shop={shop}
-      />
-    </span>
-  );
-}
-
-interface Placed {
-  quantity: QuantityId;
-  left?: string;
-  align?: 'start' | 'end';
-  examination: Examination;
-  earlier: Examination | undefined;
-  shop: Shop;
-}
-
-/** A number standing over the place where it is measured. */
-function PlacedNumber({ quantity, left, align, examination, earlier, shop }: Placed) {
-  const sides = QUANTITIES[quantity].sided ? (['bass', 'treble'] as const) : (['centre'] as const);
-  const shift = align === 'start' ? '' : align === 'end' ? '-translate-x-full' : '-translate-x-1/2';
-  return (
-    <div className={left === undefined ? '' : `absolute bottom-0 ${shift}`} style={{ left }}>
-      <div
-        className={`text-[0.9rem] font-bold whitespace-nowrap text-faint ${align === 'end' ? 'text-right' : align === 'start' || left === undefined ? '' : 'text-center'}`}
-      >
-        {QUANTITIES[quantity].name.replace(' at the bridge', '')}
-      </div>
-      {sides.map((side) => {
-        const reading = readingOn(examination.readings, quantity, side);
-        const before = earlier && readingOn(earlier.readings, quantity, side);
-        return (
-          <div
-            key={side}
-            className={`flex h-[38px] items-center gap-2 whitespace-nowrap ${side === 'centre' && left !== undefined ? 'mb-[38px]' : ''}`}
-          >
-            {side !== 'centre' && (
-              <span className={left === undefined ? 'w-[3.1rem] text-[0.85rem] text-faint' : 'sr-only'}>
-                {side}
-              </span>
-            )}
-            {reading ? (
-              <NumberButton
-                quantity={quantity}
-                reading={reading}
-                before={before}
-                examination={examination}
-                earlier={earlier}
-                shop={shop}
-              />
-            ) : (
-              <span className="text-[0.95rem] text-faint">not read</span>
-            )}
-          </div>
-        );
-      })}
-    </div>
-  );
-}
-
-interface Opened {
-  quantity: QuantityId;
-  reading: Reading;
-  before: Reading | undefined;
-  examination: Examination;
-  earlier: Examination | undefined;
-  shop: Shop;
-}
-
-/** Every number can be opened: what was typed, by whom, how sure, and what has changed. */
-function NumberButton({ quantity, reading, before, examination, earlier, shop }: Opened) {
-  const unit = shop.units[quantity] ?? QUANTITIES[quantity].unit;
-  const change = before && realChange(before, reading);
-  return (
-    <Popover.Root>
-      <Popover.Trigger className="min-h-[38px] text-[1.3rem] md:text-[1.65rem] leading-tight font-bold underline decoration-rule decoration-2 underline-offset-4 hover:decoration-verdigris">
-        {sayReading(quantity, reading.value, unit)}
-      </Popover.Trigger>
-      <Popover.Portal>
-        <Popover.Content className="sheet z-10 w-80 p-4 shadow-lg" sideOffset={6}>
-          <p className="font-serif text-[1.15rem] font-semibold">{QUANTITIES[quantity].name}</p>
-          <p>
-            Typed “{reading.text}”{isBareNumber(reading.text) && ` in ${reading.unit}`}
-            {reading.side === 'both' && ', one value for both sides'} by {examination.byName},{' '}
-            {format(new Date(examination.date), 'd MMM yyyy')}.
-          </p>
-          <p>
-            {QUANTITIES[quantity].tool.name}: ± {sayReading(quantity, 1.96 * reading.sd, unit)} (95 %)
-            {reading.values.length > 1 && `, mean of ${reading.values.length} readings`}.
-          </p>
-          {change && earlier && (
-            <p className="mt-2">
-              Since {format(new Date(earlier.date), 'd MMM yyyy')}:{' '}
-              {change.real
-                ? `${change.change > 0 ? '+' : '−'}${sayReading(quantity, Math.abs(change.change), unit)}, a real change.`
-                : 'no change that this tool can see.'}
-            </p>
-          )}
-          {reading.corrections.map((old) => (
-            <p key={old.at} className="mt-2 text-[0.9rem]">
-              Corrected by {old.by}, {format(new Date(old.at), 'd MMM yyyy')}: it said {old.text}.
-            </p>
-          ))}
-        </Popover.Content>
-      </Popover.Portal>
-    </Popover.Root>
   );
 }

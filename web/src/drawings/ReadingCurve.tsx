@@ -1,0 +1,55 @@
+import { scaleLinear } from 'd3-scale';
+import { line } from 'd3-shape';
+import { format } from 'date-fns';
+
+interface Point {
+  date: string;
+  value: number;
+  sd: number;
+  chosen: boolean;
+}
+
+const WIDTH = 320;
+const HEIGHT = 120;
+
+/** One reading over the years, with the tool's error; the examination looked at stands out. */
+export function ReadingCurve({ points, say }: { points: Point[]; say: (value: number) => string }) {
+  const times = points.map(({ date }) => Date.parse(date));
+  const low = Math.min(...points.map(({ value, sd }) => value - 2 * sd));
+  const high = Math.max(...points.map(({ value, sd }) => value + 2 * sd));
+  const x = scaleLinear([times[0]!, times.at(-1)!], [8, WIDTH - 8]);
+  const y = scaleLinear([low, high], [HEIGHT - 22, 18]);
+  const path = line<Point>()
+    .x(({ date }) => x(Date.parse(date)))
+    .y(({ value }) => y(value));
+  const values = points.map(({ value }) => value);
+  const words = `from ${say(Math.min(...values))} to ${say(Math.max(...values))} over ${points.length} examinations`;
+  return (
+    <figure className="mt-3">
+      <svg viewBox={`0 0 ${WIDTH} ${HEIGHT}`} className="w-full text-ink" role="img" aria-label={words}>
+        <path d={path(points)!} fill="none" stroke="var(--damp)" strokeWidth="2" />
+        {points.map((point) => (
+          <g key={point.date}>
+            <path
+              d={`M${x(Date.parse(point.date))},${y(point.value - 1.96 * point.sd)}V${y(point.value + 1.96 * point.sd)}`}
+              stroke="currentColor"
+            />
+            <circle
+              cx={x(Date.parse(point.date))}
+              cy={y(point.value)}
+              r={point.chosen ? 6 : 3.5}
+              fill={point.chosen ? 'var(--verdigris)' : 'currentColor'}
+            />
+          </g>
+        ))}
+        <text x="8" y={HEIGHT - 4} fontSize="13" fill="var(--faint)">
+          {format(times[0]!, 'MMM yyyy')}
+        </text>
+        <text x={WIDTH - 8} y={HEIGHT - 4} fontSize="13" fill="var(--faint)" textAnchor="end">
+          {format(times.at(-1)!, 'MMM yyyy')}
+        </text>
+      </svg>
+      <figcaption className="text-[0.9rem] text-faint">{words}</figcaption>
+    </figure>
+  );
+}

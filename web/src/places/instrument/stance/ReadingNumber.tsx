@@ -1,0 +1,134 @@
+import type { Examination, Reading, Shop } from '@upright-elder/contract';
+import {
+  isBareNumber,
+  QUANTITIES,
+  readingOn,
+  realChange,
+  type QuantityId,
+  type StringSide,
+} from '@upright-elder/core';
+import { format } from 'date-fns';
+import { Popover } from 'radix-ui';
+import { ReadingCurve } from '../../../drawings/ReadingCurve.js';
+import { sayReading } from '../../../fields/understood.js';
+
+/** The examination a number is of, among all of the instrument. */
+interface Among {
+  examination: Examination;
+  examinations: Examination[];
+  shop: Shop;
+}
+
+interface Placed extends Among {
+  quantity: QuantityId;
+  left?: string;
+  align?: 'start' | 'end';
+}
+
+/** A number standing over the place where it is measured. */
+export function PlacedNumber({ quantity, left, align, ...among }: Placed) {
+  const sides = QUANTITIES[quantity].sided ? (['bass', 'treble'] as const) : (['centre'] as const);
+  const placed = left !== undefined;
+  const shift = align === 'start' ? '' : align === 'end' ? '-translate-x-full' : '-translate-x-1/2';
+  const written = !placed || align === 'start' ? '' : align === 'end' ? 'text-right' : 'text-center';
+  return (
+    <div className={placed ? `absolute bottom-0 ${shift}` : ''} style={{ left }}>
+      <div className={`text-[0.9rem] font-bold whitespace-nowrap text-faint ${written}`}>
+        {QUANTITIES[quantity].name.replace(' at the bridge', '')}
+      </div>
+      {sides.map((side) => (
+        <div
+          key={side}
+          className={`flex h-[38px] items-center gap-2 whitespace-nowrap ${side === 'centre' && placed ? 'mb-[38px]' : ''}`}
+        >
+          {side !== 'centre' && (
+            <span className={placed ? 'sr-only' : 'w-[3.1rem] text-[0.85rem] text-faint'}>{side}</span>
+          )}
+          <ReadingNumber quantity={quantity} side={side} {...among} />
+        </div>
+      ))}
+    </div>
+  );
+}
+
+interface Opened extends Among {
+  quantity: QuantityId;
+  side: StringSide | 'centre';
+}
+
+/** Every number can be opened: what was typed, by whom, how sure, what has changed, and how it went over the years. */
+export function ReadingNumber({ quantity, side, examination, examinations, shop }: Opened) {
+  const reading = readingOn(examination.readings, quantity, side);
+  if (!reading) return <span className="text-[0.95rem] text-faint">not read</span>;
+  const unit = shop.units[quantity] ?? QUANTITIES[quantity].unit;
+  const say = (value: number) => sayReading(quantity, value, unit);
+  // like is compared with like: strung with strung
+  const history = examinations.flatMap(({ id, date, conditions, readings }) => {
+    const found = readingOn(readings, quantity, side);
+    return found && conditions.strings === examination.conditions.strings
+      ? [{ id, date, reading: found }]
+      : [];
+  });
+  const earlier = history[history.findIndex(({ id }) => id === examination.id) - 1];
+  return (
+    <Popover.Root>
+      <Popover.Trigger className="min-h-[38px] text-[1.3rem] leading-tight font-bold underline decoration-rule decoration-2 underline-offset-4 hover:decoration-verdigris md:text-[1.65rem]">
+        {say(reading.value)}
+      </Popover.Trigger>
+      <Popover.Portal>
+        <Popover.Content className="sheet z-10 w-[22rem] p-4 shadow-lg" sideOffset={6} collisionPadding={8}>
+          <p className="font-serif text-[1.15rem] font-semibold">
+            {QUANTITIES[quantity].name}
+            {side !== 'centre' && `, ${side}`}
+          </p>
+          <p>
+            Typed “{reading.text}”{isBareNumber(reading.text) && ` in ${reading.unit}`}
+            {reading.side === 'both' && ', one value for both sides'} by {examination.byName},{' '}
+            {format(new Date(examination.date), 'd MMM yyyy')}.
+          </p>
+          <p>
+            {QUANTITIES[quantity].tool.name}: ± {say(1.96 * reading.sd)} (95 %)
+            {reading.values.length > 1 && `, mean of ${reading.values.length} readings`}.
+          </p>
+          {earlier && <ChangeSince earlier={earlier} reading={reading} say={say} />}
+          {reading.corrections.map((old) => (
+            <p key={old.at} className="mt-2 text-[0.9rem]">
+              Corrected by {old.by}, {format(new Date(old.at), 'd MMM yyyy')}: it said {old.text}.
+            </p>
+          ))}
+          {history.length > 2 && (
+            <ReadingCurve
+              points={history.map(({ id, date, reading: one }) => ({
+                date,
+                value: one.value,
+                sd: one.sd,
+                chosen: id === examination.id,
+              }))}
+              say={say}
+            />
+          )}
+        </Popover.Content>
+      </Popover.Portal>
+    </Popover.Root>
+  );
+}
+
+function ChangeSince({
+  earlier,
+  reading,
+  say,
+}: {
+  earlier: { date: string; reading: Reading };
+  reading: Reading;
+  say: (value: number) => string;
+}) {
+  const { change, real } = realChange(earlier.reading, reading);
+  return (
+    <p className="mt-2">
+      Since {format(new Date(earlier.date), 'd MMM yyyy')}:{' '}
+      {real
+        ? `${change > 0 ? '+' : '−'}${say(Math.abs(change))}, a real change.`
+        : 'no change that this tool can see.'}
+    </p>
+  );
+}
