@@ -100,6 +100,21 @@ describe('forecast and judgement', () => {
     expect(third.sides[0]!.history[0]!.moisture).toBeCloseTo(6.3, 0);
   });
 
+  it('without a room log lean on the air of the examinations', async () => {
+    const seasonOf = async (n: number, humidity: string) => {
+      const one = await instrument(n);
+      for (let i = 0; i < 8; i++) {
+        const body = examinationBody({ instrumentId: one, date: `2026-0${i + 1}-15` });
+        body.conditions = { ...body.conditions, humidity };
+        await put(`examinations/${id(n + 1 + i)}`, body);
+      }
+      const { season, climate } = await get<Forecast>(`instruments/${one}/forecast`);
+      expect(climate).toMatch(/^No room log/u);
+      return season.reduce((sum, { moisture }) => sum + moisture, 0) / season.length;
+    };
+    expect(await seasonOf(5350, '72')).toBeGreaterThan((await seasonOf(5370, '32')) + 1);
+  });
+
   it('bands lie in one another, and a reading’s band is wider than the action’s own', async () => {
     const { sides } = await get<Forecast>(`instruments/${id(5300)}/forecast`);
     for (const { points, readingToday } of sides) {

@@ -3,6 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { equilibriumMoisture } from '../wood/index.js';
 import {
   AirLog,
+  climateOfExaminations,
   climateOfLog,
   comingMoisture,
   dayOf,
@@ -62,6 +63,20 @@ describe('climate', () => {
     for (let i = 1; i < variances.length; i++) expect(variances[i]).toBeLessThan(variances[i - 1]!);
     expect(seasonMoisture(none, dayOf('2026-08-15'))).toBeGreaterThan(
       seasonMoisture(none, dayOf('2026-02-15')) + 2,
+    );
+  });
+
+  it('of an unlogged room leans on the air of its examinations, more with every one, and stays less sure than a log', () => {
+    const dampHome = (count: number) =>
+      climateOfExaminations(
+        Array.from({ length: count }, (_, i) => ({ day: 20000 + i * 61, humidity: 70, celsius: 20 })),
+      );
+    const truth = equilibriumMoisture(70, 20);
+    const off = [0, 2, 6, 18].map((count) => Math.abs(dampHome(count).coefficients[0]! - truth));
+    for (let i = 1; i < off.length; i++) expect(off[i]).toBeLessThan(off[i - 1]!);
+    expect(dampHome(18).years).toBe(0);
+    expect(seasonVariance(dampHome(6), 20500)).toBeGreaterThan(
+      seasonVariance(climateOfLog(new AirLog(year(400, swing))), 20500),
     );
   });
 

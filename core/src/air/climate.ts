@@ -1,6 +1,7 @@
 import { Matrix, inverse } from 'ml-matrix';
 import { DAYS_PER_YEAR } from './day.js';
-import { AVERAGING_DAYS, type AirLog } from './moisture.js';
+import { equilibriumMoisture } from '../wood/equilibrium.js';
+import { AVERAGING_DAYS, EXAMINATION_AIR_SD, type AirLog, type DailyAir } from './moisture.js';
 
 /** A moisture seen on a day, %MC, with the standard error of taking it for the season's mean. */
 export interface ClimateSample {
@@ -46,6 +47,18 @@ export function climateOfLog(log: AirLog): Climate {
     if (moisture !== null) samples.push({ day, moisture, sd: PRESET_SPREAD * Math.sqrt(CORRELATED_SAMPLES) });
   }
   return fitClimate(samples, (samples.length * AVERAGING_DAYS) / DAYS_PER_YEAR);
+}
+
+/**
+ * Climate of a room that nobody logs: the preset, corrected by the air that was read at the examinations. Each of
+ * those is the weather of one day, so that many are needed to move the preset far.
+ */
+export function climateOfExaminations(airs: readonly DailyAir[]): Climate {
+  const sd = Math.hypot(PRESET_SPREAD, EXAMINATION_AIR_SD);
+  return fitClimate(
+    airs.map(({ day, humidity, celsius }) => ({ day, moisture: equilibriumMoisture(humidity, celsius), sd })),
+    0,
+  );
 }
 
 /**

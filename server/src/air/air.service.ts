@@ -173,7 +173,7 @@ export class AirService {
 /** What a climate stands on, in a sentence. */
 export function climateBasis(climate: Climate): string {
   if (climate.years === 0)
-    return 'No room log: the house preset of a yearly climate is used, with wide bands.';
+    return 'No room log: the house preset of a yearly climate and the air read at the examinations are used, with wide bands.';
   const months = Math.round(climate.years * 12);
   if (climate.years < FULL_YEAR) {
     return `${months} ${months === 1 ? 'month' : 'months'} of room log, blended with the house preset: a whole year is wanted.`;

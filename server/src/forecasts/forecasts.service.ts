@@ -18,7 +18,7 @@ import { Clock } from '../clock.js';
 import { ExaminationsService } from '../examinations/examinations.service.js';
 import { InstrumentsService } from '../instruments/instruments.service.js';
 import { ShopService } from '../shop/shop.service.js';
-import { DAYS_AHEAD, outlookOf, type CalibratedSide, type Outlook } from './outlook.js';
+import { DAYS_AHEAD, climateFor, outlookOf, type CalibratedSide, type Outlook } from './outlook.js';
 
 /** Everything that a judgement of an instrument stands on, worked out once. */
 export interface Case {
@@ -46,7 +46,7 @@ export class ForecastsService {
 
   async caseOf(id: string): Promise<Case> {
     const row = await this.instruments.row(id);
-    const { log, climate, revision } = await this.air.climateOf(row.homeRoomId);
+    const { log, climate: roomClimate, revision } = await this.air.climateOf(row.homeRoomId);
     const today = this.clock.today();
     const key = `${row.revision} ${row.homeRoomId} ${revision} ${today}`;
     const known = this.cases.get(id);
@@ -55,6 +55,7 @@ export class ForecastsService {
       this.instruments.get(id),
       this.examinations.ofInstrument(id),
     ]);
+    const climate = climateFor(examinations, log, roomClimate);
     const outlook = outlookOf(instrument, examinations, log, climate, today);
     const worked = { instrument, examinations, climate, log, outlook };
     this.cases.set(id, { key, worked });

@@ -5,6 +5,7 @@ import {
   actionSensitivity,
   attribute,
   calibrate,
+  climateOfExaminations,
   dayOf,
   readingOn,
   seasonMoisture,
@@ -13,6 +14,7 @@ import {
   yearAhead,
   type AirLog,
   type Climate,
+  type DailyAir,
   type SideOutlook,
   type TopConstruction,
   type TopMovement,
@@ -104,6 +106,17 @@ export function outlookOf(
   return { sides, leftOut, today };
 }
 
+/** The room's climate where it is logged, else what the examinations' own air makes of the preset. */
+export function climateFor(examinations: readonly Examination[], log: AirLog, roomClimate: Climate): Climate {
+  return log.size > 0 ? roomClimate : climateOfExaminations(examinations.flatMap(airOf));
+}
+
+/** The air read at an examination, where both halves of it were. */
+function airOf({ date, conditions: { humidityPercent, temperatureCelsius } }: Examination): DailyAir[] {
+  if (humidityPercent === null || temperatureCelsius === null) return [];
+  return [{ day: dayOf(date), humidity: humidityPercent, celsius: temperatureCelsius }];
+}
+
 function strungVisits(
   examinations: readonly Examination[],
   side: 'bass' | 'treble',
@@ -119,10 +132,7 @@ function strungVisits(
     const reading = readingOn(examination.readings, 'action12', side);
     if (conditions.strings !== 'pitch' || !reading) continue;
     const day = dayOf(examination.date);
-    const air =
-      conditions.humidityPercent !== null && conditions.temperatureCelsius !== null
-        ? { humidity: conditions.humidityPercent, celsius: conditions.temperatureCelsius }
-        : undefined;
+    const [air] = airOf(examination);
     const wood = woodMoisture(day, log, air) ?? {
       moisture: seasonMoisture(climate, day),
       sd: climate.spread,
@@ -148,11 +158,7 @@ function moistureToday(examinations: readonly Examination[], log: AirLog, day: n
   if (logged !== null) return { day, moisture: logged };
   const last = examinations.at(-1);
   if (!last || day - dayOf(last.date) > FRESH_DAYS) return undefined;
-  const { humidityPercent, temperatureCelsius } = last.conditions;
-  if (humidityPercent === null || temperatureCelsius === null) return undefined;
-  const wood = woodMoisture(dayOf(last.date), log, {
-    humidity: humidityPercent,
-    celsius: temperatureCelsius,
-  });
+  const [air] = airOf(last);
+  const wood = woodMoisture(dayOf(last.date), log, air);
   return wood ? { day: dayOf(last.date), moisture: wood.moisture } : undefined;
 }
