@@ -1,4 +1,5 @@
 import { randomUUID } from 'node:crypto';
+import { examinationBody, instrumentBody } from './bodies.js';
 import { startProgram } from './program.js';
 
 /** How the shelf answers as it grows, against a plain list of people in the same run. */
@@ -32,10 +33,10 @@ try {
   for (const wanted of [10, 100, 1000, 5000]) {
     for (; count < wanted; count++) {
       const id = randomUUID();
-      await send('PUT', `instruments/${id}`, instrument(by, count));
+      await send('PUT', `instruments/${id}`, instrumentBody(by, `number ${String(count).padStart(5, '0')}`));
       if (count < 100) {
         for (const date of ['2025-08-20', '2026-02-10', '2026-08-20'])
-          await send('PUT', `examinations/${randomUUID()}`, examination(id, by, date));
+          await send('PUT', `examinations/${randomUUID()}`, examinationBody(id, by, date));
       }
     }
     const { first, median } = await time('shelf?page=1&search=');
@@ -46,55 +47,4 @@ try {
   }
 } finally {
   await program.close();
-}
-
-function instrument(by: string, n: number) {
-  return {
-    version: 0,
-    by,
-    nickname: `number ${String(n).padStart(5, '0')}`,
-    maker: '',
-    identity: '',
-    owner: '',
-    complaint: '',
-    playingStyle: 'medium',
-    reliefSchool: 'moderate',
-    homeRoomId: null,
-    type: 'flat-top',
-    bodyJoin: 14,
-    stringSet: 'light',
-    tuning: 'standard',
-    topSpecies: 'sitka-spruce',
-    laminatedTop: false,
-    construction: '',
-    rod: 'none',
-    scale: { text: '645', unit: 'mm' },
-  };
-}
-
-function examination(instrumentId: string, by: string, date: string) {
-  const reading = (quantity: string, side: string, text: string) => ({ quantity, side, text, unit: 'mm' });
-  return {
-    version: 0,
-    instrumentId,
-    by,
-    date,
-    notes: '',
-    conditions: {
-      humidity: '50',
-      temperature: '20',
-      temperatureUnit: '°C',
-      strings: 'pitch',
-      afterWork: false,
-      reliefFrom: 1,
-      reliefTo: 14,
-    },
-    readings: [
-      reading('action12', 'both', '7/64'),
-      reading('relief', 'both', '0.2'),
-      reading('firstFretGap', 'both', '0.48'),
-      reading('straightedge', 'both', '0.5'),
-      reading('saddleShowing', 'both', '5'),
-    ],
-  };
 }

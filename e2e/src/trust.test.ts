@@ -4,6 +4,7 @@ import { once } from 'node:events';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { examinationBody, instrumentBody } from './bodies.js';
 import { Hand } from './bench-hand.js';
 import { openBrowser, openPage } from './browser.js';
 import { startProgram, type Program } from './program.js';
@@ -17,27 +18,7 @@ const instrumentId = randomUUID();
 beforeAll(async () => {
   program = await startProgram();
   await put(`people/${by}`, { version: 0, name: 'Isbel Crane', role: 'owner' });
-  await put(`instruments/${instrumentId}`, {
-    version: 0,
-    by,
-    nickname: 'Breakwater',
-    maker: '',
-    identity: '',
-    owner: '',
-    complaint: '',
-    playingStyle: 'medium',
-    reliefSchool: 'moderate',
-    homeRoomId: null,
-    type: 'flat-top',
-    bodyJoin: 14,
-    stringSet: 'light',
-    tuning: 'standard',
-    topSpecies: 'sitka-spruce',
-    laminatedTop: false,
-    construction: '',
-    rod: 'none',
-    scale: { text: '645', unit: 'mm' },
-  });
+  await put(`instruments/${instrumentId}`, instrumentBody(by, 'Breakwater'));
 });
 afterAll(() => program.close());
 
@@ -51,39 +32,15 @@ async function put(path: string, body: unknown): Promise<number> {
   return response.status;
 }
 
-function examination(n: number) {
-  const reading = (quantity: string, text: string) => ({ quantity, side: 'both', text, unit: 'mm' });
-  return {
-    version: 0,
-    instrumentId,
-    by,
-    date: '2026-08-01',
-    notes: `number ${n}`,
-    conditions: {
-      humidity: '50',
-      temperature: '20',
-      temperatureUnit: '°C',
-      strings: 'pitch',
-      afterWork: false,
-      reliefFrom: 1,
-      reliefTo: 14,
-    },
-    readings: [
-      reading('action12', '7/64'),
-      reading('relief', '0.2'),
-      reading('firstFretGap', '0.48'),
-      reading('straightedge', '0.5'),
-      reading('saddleShowing', '5'),
-    ],
-  };
-}
-
 describe('trust', () => {
   it('killed in the middle of saving 200 examinations, it has lost none that it acknowledged and holds no half one', async () => {
     const acknowledged: string[] = [];
     const saves = Array.from({ length: 200 }, async (_, n) => {
       const id = randomUUID();
-      const status = await put(`examinations/${id}`, examination(n)).catch(() => 0);
+      const status = await put(
+        `examinations/${id}`,
+        examinationBody(instrumentId, by, '2026-08-01', `number ${n}`),
+      ).catch(() => 0);
       if (status === 200) acknowledged.push(id);
       if (acknowledged.length === 60) await program.kill();
     });
@@ -109,6 +66,51 @@ describe('trust', () => {
     expect(code).toBe(1);
     expect(words).toMatch(/Another Upright Elder works on/u);
     expect(words).toContain(join(program.folder));
+  });
+
+  it('lays two copies of an instrument side by side when two people changed it, and keeps what is chosen of each', async () => {
+    const { browser, close } = await openBrowser();
+    const url = `${program.address}/instruments/${instrumentId}/details`;
+    const pages = [await openPage(browser, url), await openPage(browser, url)] as const;
+    const [mine, theirs] = [new Hand(pages[0]), new Hand(pages[1])];
+    await theirs.tabTo('Maker');
+    await theirs.type('Corvane');
+    await theirs.keys('Enter');
+    await theirs.sees(/as measured on|nothing is measured/u);
+    await pages[0].bringToFront();
+    await mine.tabTo('Owner');
+    await mine.type('the Ferry Band Trust');
+    await mine.tabTo('Maker', 80);
+    await mine.type('Brightling');
+    await mine.keys('Enter');
+    await mine.sees('Somebody else saved this instrument');
+    await mine.sees('Theirs: Corvane');
+    await mine.tabTo('Yours: Brightling');
+    await mine.keys('ArrowLeft');
+    await mine.tabTo('Save what is chosen');
+    await mine.keys('Enter');
+    await mine.sees(/as measured on|nothing is measured/u);
+    const stored = (await (
+      await fetch(`${program.address}/api/instruments/${instrumentId}`)
+    ).json()) as object;
+    expect(stored).toMatchObject({ maker: 'Corvane', owner: 'the Ferry Band Trust', version: 3 });
+    await close();
+  });
+
+  it('lets the shop choose what a bare number means, and old examinations keep their meaning', async () => {
+    const { browser, close } = await openBrowser();
+    const page = await openPage(browser, `${program.address}/shop`);
+    const hand = new Hand(page);
+    await hand.tabTo('Action at fret 12');
+    await hand.type('/64');
+    await hand.tabTo('Save the settings');
+    await hand.keys('Enter');
+    await hand.sees('settings are saved');
+    await page.goto(`${program.address}/instruments/${instrumentId}/examine`, { waitUntil: 'networkidle0' });
+    await hand.tabTo('Action at fret 12, bass');
+    await hand.type('7');
+    await hand.sees('2.78 mm · 109.4 thou');
+    await close();
   });
 
   it('brings a draft back after the browser itself was killed', async () => {

@@ -1,0 +1,250 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { simulateInstrument } from '../../simulated/instruments.js';
+import {
+  AirLog,
+  climateOfLog,
+  DAYS_PER_YEAR,
+  fitClimate,
+  seasonMoisture,
+  woodMoisture,
+} from '../air/index.js';
+import { normals, seededChance } from '../numeric/index.js';
+import {
+  actionSensitivity,
+  attribute,
+  calibrate,
+  expectOn,
+  expectThrough,
+  outlookSentences,
+  yearAhead,
+  type Visit,
+} from './index.js';
+
+/** What must hold of any forecast, whatever was measured. */
+const mm = 1e-3;
+const climate = fitClimate([], 0);
+const sensitivity = actionSensitivity({ kind: 'flat', laminated: false });
+const options = { climate, sensitivity };
+const number = (min: number, max: number) => fc.double({ min, max, noNaN: true });
+
+const histories = fc
+  .array(
+    fc.record({ gap: fc.integer({ min: 20, max: 200 }), value: number(1.5, 4), moisture: number(5, 14) }),
+    { minLength: 1, maxLength: 9 },
+  )
+  .map((entries): Visit[] => {
+    let day = 20000;
+    return entries.map(({ gap, value, moisture }) => ({
+      day: (day += gap),
+      value: value * mm,
+      sd: 0.1 * mm,
+      moisture,
+      moistureSd: 0.45,
+    }));
+  });
+
+describe('any forecast', () => {
+  it('moves with its readings: all of them higher by some height, all of it higher by that height', () => {
+    fc.assert(
+      fc.property(histories, number(-1, 1), (visits, by) => {
+        const lifted = visits.map((visit) => ({ ...visit, value: visit.value + by * mm }));
+        const day = visits.at(-1)!.day + 100;
+        const known = { moisture: 9, variance: 0.2 };
+        const [low, high] = [visits, lifted].map((all) => expectOn(calibrate(all, options), day, known));
+        return (
+          Math.abs(high!.median - low!.median - by * mm) < 1e-7 &&
+          Math.abs(high!.band80[0] - low!.band80[0] - by * mm) < 1e-7
+        );
+      }),
+      { numRuns: 40 },
+    );
+  });
+
+  it('knows no year: everything a whole number of years later is forecast the same', () => {
+    fc.assert(
+      fc.property(histories, fc.integer({ min: 1, max: 20 }), (visits, years) => {
+        const later = visits.map((visit) => ({ ...visit, day: visit.day + years * DAYS_PER_YEAR }));
+        const ahead = visits.at(-1)!.day + 200;
+        const [then, now] = [calibrate(visits, options), calibrate(later, options)];
+        const a = expectThrough(then, climate, [ahead])[0]!;
+        const b = expectThrough(now, climate, [ahead + years * DAYS_PER_YEAR])[0]!;
+        return Math.abs(a.median - b.median) < 1e-8 && Math.abs(a.band95[1] - b.band95[1]) < 1e-8;
+      }),
+      { numRuns: 40 },
+    );
+  });
+
+  it('has bands in one another, wider for wilder weather, and is damper where the instrument breathes upwards', () => {
+    fc.assert(
+      fc.property(histories, (visits) => {
+        const fit = calibrate(visits, options);
+        const day = visits.at(-1)!.day + 60;
+        const calm = expectOn(fit, day, { moisture: 9, variance: 0.1 });
+        const wild = expectOn(fit, day, { moisture: 9, variance: 2 });
+        const damp = expectOn(fit, day, { moisture: 10, variance: 0.1 });
+        const nested = [
+          calm.band95[0],
+          calm.band80[0],
+          calm.band50[0],
+          calm.median,
+          calm.band50[1],
+          calm.band80[1],
+          calm.band95[1],
+        ];
+        return (
+          nested.every((value, i) => i === 0 || value >= nested[i - 1]!) &&
+          wild.band80[1] - wild.band80[0] >= calm.band80[1] - calm.band80[0] &&
+          damp.median > calm.median === fit.sensitivity.mean > 0
+        );
+      }),
+      { numRuns: 60 },
+    );
+  });
+
+  it('never lets the prior win against an exact and long history, nor the history of one visit against the prior', () => {
+    const exact = (beta: number): Visit[] =>
+      Array.from({ length: 24 }, (_, i) => {
+        const day = 20000 + i * 61;
+        const moisture = seasonMoisture(climate, day);
+        return { day, moisture, moistureSd: 0.05, sd: 0.02 * mm, value: 2.5 * mm + beta * (moisture - 8.6) };
+      });
+    for (const beta of [0.02, 0.15, 0.4]) {
+      expect(calibrate(exact(beta * mm), options).sensitivity.mean / mm).toBeCloseTo(beta, 1);
+    }
+    expect(calibrate(exact(0.4 * mm).slice(0, 1), options).sensitivity.mean).toBeCloseTo(sensitivity.mean, 6);
+  });
+});
+
+describe('the year ahead', () => {
+  const fit = calibrate(
+    Array.from({ length: 10 }, (_, i) => {
+      const day = 20000 + i * 91;
+      const moisture = seasonMoisture(climate, day);
+      return {
+        day,
+        moisture,
+        moistureSd: 0.2,
+        sd: 0.05 * mm,
+        value: 2.5 * mm + 0.25 * mm * (moisture - 8.6),
+      };
+    }),
+    options,
+  );
+  const from = 20950;
+  const run = (window: [number, number], seed = 1) => yearAhead(fit, climate, window, from, 364, { seed });
+
+  it('has its highest above and its lowest below what any single day is expected to be', () => {
+    const days = Array.from({ length: 53 }, (_, i) => from + 7 * i);
+    const medians = expectThrough(fit, climate, days).map(({ median }) => median);
+    const { highest, lowest } = run([2 * mm, 3 * mm]);
+    expect(highest.value).toBeGreaterThan(Math.max(...medians));
+    expect(lowest.value).toBeLessThan(Math.min(...medians));
+    expect(highest.band80[0]).toBeLessThan(highest.value);
+    expect(highest.band80[1]).toBeGreaterThan(highest.value);
+  });
+
+  it('leaves a narrower window sooner and more often', () => {
+    const outside = (half: number) => 1 - run([(2.5 - half) * mm, (2.5 + half) * mm]).staysInside;
+    const shares = [1.5, 0.9, 0.6, 0.3, 0.05].map(outside);
+    for (let i = 1; i < shares.length; i++) expect(shares[i]).toBeGreaterThanOrEqual(shares[i - 1]!);
+    expect(run([0, 9 * mm])).toMatchObject({ firstAbove: null, firstBelow: null, staysInside: 1 });
+    expect(run([2.49 * mm, 2.51 * mm]).firstAbove).not.toBeNull();
+  });
+
+  it('says about the same with other seeds', () => {
+    const highs = [1, 2, 3, 4, 5].map((seed) => run([2 * mm, 3 * mm], seed).highest.value / mm);
+    expect(Math.max(...highs) - Math.min(...highs)).toBeLessThan(0.05);
+  });
+});
+
+describe('what is told, and what is not', () => {
+  const visitsAt = (days: number[], moisture: (i: number) => number): Visit[] =>
+    days.map((day, i) => ({
+      day: 20000 + day,
+      moisture: moisture(i),
+      moistureSd: 0.3,
+      sd: 0.1 * mm,
+      value: 2.5 * mm,
+    }));
+
+  it.each([
+    ['one visit', visitsAt([0], () => 9), /one strung visit.*three are needed/u],
+    ['two visits', visitsAt([0, 400], (i) => 7 + 4 * i), /2 strung visits/u],
+    ['half a year', visitsAt([0, 90, 180], (i) => [7, 11, 8][i]!), /6 of the eleven months/u],
+    ['a wood that hardly moved', visitsAt([0, 200, 400], () => 9), /0\.0 %MC only, two are needed/u],
+    ['time and moisture hand in hand', visitsAt([0, 200, 400], (i) => 7 + 2 * i), /together with time/u],
+  ])('%s: no shares, but a reason and a day to measure again', (_name, visits, reason) => {
+    const told = attribute(calibrate(visits, options));
+    expect(told.known).toBe(false);
+    if (told.known) return;
+    expect(told.reason).toMatch(reason);
+    expect(told.measureAgain).toBeGreaterThan(visits.at(-1)!.day);
+  });
+
+  it('over simulated instruments the drift is told without bias, and rarely where there is none', () => {
+    const found: number[] = [];
+    let alarms = 0;
+    let quiet = 0;
+    for (let seed = 1; seed <= 120; seed++) {
+      const simulated = simulateInstrument(seed, 8);
+      const log = new AirLog(simulated.air);
+      const room = climateOfLog(log);
+      const visits = simulated.visits.map((visit) => {
+        const wood = woodMoisture(visit.day, log)!;
+        return { ...visit, moisture: wood.moisture, moistureSd: wood.sd };
+      });
+      const { age } = calibrate(visits, { climate: room, sensitivity });
+      // the prior of 0 ± 0.15 shrinks the found drift by its share of the information
+      const unshrunk = age.mean / (1 - (age.sd / (0.15 * mm)) ** 2);
+      if (simulated.drift > 0) found.push(unshrunk / mm);
+      else {
+        quiet += 1;
+        if (Math.abs(age.mean) > 1.96 * age.sd) alarms += 1;
+      }
+    }
+    const mean = found.reduce((sum, x) => sum + x, 0) / found.length;
+    expect(found.length).toBeGreaterThan(25);
+    expect(Math.abs(mean - 0.3)).toBeLessThan(0.07);
+    expect(alarms / quiet).toBeLessThan(0.12);
+  });
+
+  it('sentences name both sides, keep their order of weight, and never speak of nothing', () => {
+    const gauss = normals(seededChance(8));
+    const outlooks = (['bass', 'treble'] as const).map((side) => {
+      const visits = Array.from({ length: 9 }, (_, i) => {
+        const day = 20000 + i * 97;
+        const moisture = seasonMoisture(climate, day) + 0.4 * gauss();
+        return {
+          day,
+          moisture,
+          moistureSd: 0.3,
+          sd: 0.1 * mm,
+          value: (side === 'bass' ? 2.8 : 2) * mm + 0.2 * mm * (moisture - 8.6),
+        };
+      });
+      const calibration = calibrate(visits, options);
+      const window: [number, number] = side === 'bass' ? [2.4 * mm, 3.2 * mm] : [1.6 * mm, 2.4 * mm];
+      return {
+        side,
+        calibration,
+        window,
+        attribution: attribute(calibration),
+        year: yearAhead(calibration, climate, window, 20900, 364, { seed: 3 }),
+      };
+    });
+    const sentences = outlookSentences(outlooks, (metres) => `${(metres * 1000).toFixed(1)} mm`);
+    const order = ['act', 'watch', 'unknown', 'well'];
+    const weights = sentences.map(({ weight }) => order.indexOf(weight));
+    expect([...weights].sort((a, b) => a - b)).toEqual(weights);
+    for (const side of ['bass', 'treble']) {
+      expect(sentences.some(({ text }) => text.includes(`The ${side} side stands highest about`))).toBe(true);
+    }
+    for (const { text, because } of sentences) {
+      expect(text).toMatch(/^[A-Z].*\.$/u);
+      expect(because).toMatch(/^[A-Z].*\.$/u);
+      expect(text + because).not.toMatch(/NaN|undefined|null|Infinity/u);
+    }
+    expect(outlookSentences([], String)).toEqual([]);
+  });
+});
