@@ -2,6 +2,7 @@ import type { AirDay } from '@upright-elder/contract';
 import { HUMIDITY_WINDOW } from '@upright-elder/core';
 import { format } from 'date-fns';
 import { ComposedChart, Line, ReferenceArea, ResponsiveContainer, Tooltip, XAxis, YAxis } from 'recharts';
+import { TIME_AXIS } from './timeAxis.js';
 
 /** Humidity of a room day by day, and the moisture that thin wood takes in it. */
 export default function AirCurve({ days }: { days: AirDay[] }) {
@@ -21,15 +22,7 @@ export default function AirCurve({ days }: { days: AirDay[] }) {
             margin={{ top: 10, right: 0, bottom: 0, left: 0 }}
             accessibilityLayer={false}
           >
-            <XAxis
-              dataKey="time"
-              type="number"
-              scale="time"
-              domain={['dataMin', 'dataMax']}
-              tickFormatter={(time: number) => format(new Date(time), 'MMM yy')}
-              stroke="var(--faint)"
-              tick={{ fill: 'var(--faint)', fontSize: 14 }}
-            />
+            <XAxis {...TIME_AXIS} />
             <YAxis
               yAxisId="humidity"
               domain={[10, 90]}

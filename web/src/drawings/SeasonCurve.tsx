@@ -13,6 +13,7 @@ import {
   XAxis,
   YAxis,
 } from 'recharts';
+import { TIME_AXIS } from './timeAxis.js';
 
 interface Props {
   side: SideForecast;
@@ -77,16 +78,7 @@ export function SeasonCurve({ side, season, today, unit }: Props) {
           margin={{ top: 12, right: 8, bottom: 4, left: 0 }}
           accessibilityLayer={false}
         >
-          <XAxis
-            dataKey="time"
-            type="number"
-            scale="time"
-            domain={['dataMin', 'dataMax']}
-            ticks={months}
-            tickFormatter={(time: number) => format(new Date(time), 'MMM yy')}
-            stroke="var(--faint)"
-            tick={{ fill: 'var(--faint)', fontSize: 14 }}
-          />
+          <XAxis {...TIME_AXIS} ticks={months} />
           <YAxis
             yAxisId="height"
             domain={[low, high]}
