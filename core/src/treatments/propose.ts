@@ -123,7 +123,7 @@ export function proposeOrder(input: ProposalInput, say: (metres: number) => stri
     const off = worstOf('relief');
     if (Math.abs(off.value) < 2 * off.sd || Math.abs(off.value) < RELIEF_THAT_MATTERS) return;
     const bow = Math.max(...input.sides.map(({ measured }) => measured.relief.value));
-    const effect = `it brings ${mm(off.value)} of the action at fret 12`;
+    const effect = `it ${off.value > 0 ? 'raises' : 'lowers'} the action at fret 12 by ${mm(Math.abs(off.value))}`;
     if (input.rod === 'adjustable')
       chosen.push({ id: 'adjust-rod', why: `Relief is off its target; ${effect}.` });
     else if (bow > BOW_TO_PRESS)
@@ -229,7 +229,7 @@ export function proposeOrder(input: ProposalInput, say: (metres: number) => stri
       },
       {
         id: 'flatten-belly',
-        why: `Trimming would leave ${mm(short)} of saddle, under 1/8 in; the belly is what lifts the bridge.`,
+        why: `Trimming would leave ${leaves(short)}, and 1/8 in is the least; the belly is what lifts the bridge.`,
       },
       {
         id: 'rest-under-tension',
@@ -280,7 +280,7 @@ export function proposeOrder(input: ProposalInput, say: (metres: number) => stri
     chosen.push(
       {
         id: 'neck-off',
-        why: `Trimming to the target would leave ${mm(Math.max(0, short))} of saddle; 1/8 in is the least.`,
+        why: `Trimming to the target would leave ${leaves(short)}; 1/8 in is the least.`,
       },
       {
         id: 'fit-heel',
@@ -300,6 +300,11 @@ export function proposeOrder(input: ProposalInput, say: (metres: number) => stri
         why: `A new saddle of its full height for the new angle, ${say(SADDLE_SHOWING.least)} or more showing.`,
       },
     );
+  }
+
+  /** What a trim leaves standing, in words. */
+  function leaves(short: number): string {
+    return short < 0.05e-3 ? 'no saddle at all' : `${mm(short)} of saddle`;
   }
 
   /** The strip of numbers: `20 mm 0.2, 40 mm 0.5, … cap 95 mm 1.1`. */

@@ -233,3 +233,79 @@ describe('first repair order', () => {
     ).toMatch(/No strung examination/u);
   });
 });
+
+describe('least intervention', () => {
+  it('a low guitar gets a taller saddle while that is not too tall, and a question when it would be', () => {
+    const low = proposal(measured({ saddleShowing: 3.9 }));
+    expect(ids(low)).toEqual(['clean-and-inspect', 'saddle', 'set-up']);
+    expect(low.order[1]!.why).toMatch(/bass up \d\.\d mm/u);
+    const tooFarBack = proposal(measured({ straightedge: 4, saddleShowing: 6 }));
+    expect(tooFarBack.verdict).toMatch(/set too far back/u);
+    expect(tooFarBack.questions.join()).toMatch(/reset or the bridge thinned before/u);
+    expect(ids(tooFarBack)).not.toContain('neck-off');
+  });
+
+  it('a high nut is cut, a low one built up, one within its errors left alone', () => {
+    const why = (gap: number) =>
+      proposal(measured({ firstFretGap: gap })).order.find(({ id }) => id === 'nut')?.why;
+    expect(why(0.8)).toMatch(/31 thou; 18 to 20 are wanted/u);
+    expect(why(0.25)).toMatch(/only 10 thou: a new nut/u);
+    expect(why(0.52)).toBeUndefined();
+    expect(why(0.45)).toBeUndefined();
+  });
+
+  it('a bow goes to the rod where there is one, to the press where it is large and there is none, and is asked about', () => {
+    const bowed = (rod: ProposalInput['rod'], relief: number) => proposal(measured({ relief }), { rod });
+    expect(ids(bowed('adjustable', 0.45))).toContain('adjust-rod');
+    expect(ids(bowed('none', 0.7))).toContain('press-neck');
+    expect(ids(bowed('none', 0.35))).not.toContain('press-neck');
+    expect(bowed('unknown', 0.45).questions.join()).toMatch(/Is there a rod/u);
+  });
+
+  it('what is set right first is not paid for twice: the saddle is trimmed only for what is left', () => {
+    const trim = (over: Parameters<typeof measured>[0]) => {
+      const why = proposal(measured(over)).order.find(({ id }) => id === 'saddle')?.why ?? '';
+      return Number(/bass down (\d\.\d) mm/u.exec(why)?.[1] ?? 0);
+    };
+    const saddleOnly = trim({ saddleShowing: 7.2 });
+    // the same saddle with a high nut and a bow besides: those are mended by themselves
+    expect(Math.abs(trim({ saddleShowing: 7.2, firstFretGap: 0.9 }) - saddleOnly)).toBeLessThan(0.25);
+    expect(saddleOnly).toBeGreaterThan(0.8);
+  });
+
+  it('whatever is measured, the order is complete, reasoned and never resets on a leaning or a clear bridge', () => {
+    const n = (min: number, max: number) => fc.double({ min, max, noNaN: true });
+    fc.assert(
+      fc.property(
+        fc.record({
+          firstFretGap: n(0.1, 1.5),
+          relief: n(-0.3, 1),
+          straightedge: n(-6, 5),
+          saddleShowing: n(0.5, 9),
+        }),
+        n(-0.02, 0.06),
+        n(-0.8, 0.8),
+        fc.constantFrom('adjustable' as const, 'none' as const, 'unknown' as const),
+        n(20, 80),
+        (readings, tilt, season, rod, humidity) => {
+          const plan = proposal(measured(readings), { tilt, rod, humidity }, season * mm);
+          const chosen = ids(plan);
+          const first = chosen.length === 0 || chosen[0] === 'clean-and-inspect';
+          const last = chosen.length === 0 || chosen.at(-1) === 'set-up';
+          const reasoned = plan.order.every(
+            ({ why }) => /^[A-Z].*\.$/u.test(why) && !/NaN|undefined|-\d/u.test(why),
+          );
+          const reset = chosen.includes('neck-off');
+          const whole =
+            !reset ||
+            ['fit-heel', 'reglue-neck', 'extension', 'saddle'].every((id) =>
+              chosen.includes(id as (typeof chosen)[number]),
+            );
+          const honest = !(reset && (tilt > 0.0262 || chosen.includes('flatten-belly')));
+          return first && last && reasoned && whole && honest && plan.verdict.length > 10;
+        },
+      ),
+      { numRuns: 400 },
+    );
+  });
+});
