@@ -5,3 +5,4 @@ export * from './predict.js';
 export * from './paths.js';
 export * from './attribution.js';
 export * from './sentences.js';
+export * from './expected.js';

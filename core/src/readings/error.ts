@@ -1,4 +1,4 @@
-import type { ToolError } from './quantities.js';
+import type { ToolError } from './tools.js';
 
 /**
  * Standard error of a single reading: `√(resolution²/12 + repeatability²)`. Rounding to a scale of step d
@@ -46,4 +46,31 @@ export function realChange(
   const change = later.value - earlier.value;
   const limit = 1.96 * Math.hypot(earlier.sd, later.sd);
   return { change, limit, real: Math.abs(change) > limit };
+}
+
+/**
+ * Repeatability of a tool as its own repeats show it: the spread within the groups, pooled, with the believed value
+ * counting as `priorDegrees` degrees of freedom. What the scale itself scatters (resolution²/12) is taken out, but no
+ * further than to a quarter of the belief: a coarse rule that always reads the same has not become a perfect hand.
+ *
+ * @param groups the repeats of one reading each, SI; groups of one teach nothing
+ * @returns SI, and how many degrees of freedom the repeats added
+ */
+export function learnedRepeatability(
+  tool: ToolError,
+  groups: readonly (readonly number[])[],
+  priorDegrees = 8,
+): { repeatability: number; degrees: number } {
+  let squares = 0;
+  let degrees = 0;
+  for (const group of groups) {
+    if (group.length < 2) continue;
+    const mean = group.reduce((sum, x) => sum + x, 0) / group.length;
+    squares += group.reduce((sum, x) => sum + (x - mean) ** 2, 0);
+    degrees += group.length - 1;
+  }
+  if (degrees === 0) return { repeatability: tool.repeatability, degrees };
+  const own = Math.max(squares / degrees - tool.resolution ** 2 / 12, (tool.repeatability / 4) ** 2);
+  const pooled = (priorDegrees * tool.repeatability ** 2 + degrees * own) / (priorDegrees + degrees);
+  return { repeatability: Math.sqrt(pooled), degrees };
 }

@@ -1,9 +1,15 @@
 import type { LengthUnit } from '../units/length.js';
+import {
+  CENTRE,
+  INNER_STRINGS,
+  SIDES_OF_STRINGS,
+  STRINGS_BY_NUMBER,
+  WINGS,
+  type Place,
+} from './places.js';
+import type { Dimension, ToolId } from './tools.js';
 
-/**
- * What is measured. Each quantity knows its dimension, whether it has a bass and a treble side, the tool it
- * is usually read with, and what a value can be at all. Ranges and tool figures are common practice.
- */
+/** What is measured, in the order in which the trade names it. Ranges are common practice. */
 export const QUANTITY_IDS = [
   'action12',
   'relief',
@@ -12,14 +18,48 @@ export const QUANTITY_IDS = [
   'saddleShowing',
   'bridgeTilt',
   'bellyBehindBridge',
+  'firstFretGapInner',
+  'bow',
+  'neckTwist',
+  'radius',
+  'nutSlot',
+  'nutWidth',
+  'fretHeight',
+  'intonation',
+  'pinGap',
+  'breakAngle',
+  'saddleSlot',
+  'bridgeThickness',
+  'bridgeGap',
+  'bridgeGapDepth',
+  'bridgeGapLength',
+  'plateThickness',
+  'plateSize',
+  'bellyAlong',
+  'bellyAcross',
+  'soundHole',
+  'jointGap',
+  'archHeight',
+  'backArch',
+  'wheelHeight',
 ] as const;
 export type QuantityId = (typeof QUANTITY_IDS)[number];
 
-/** Where on the instrument: both outer strings, or one place on the centre line. */
-export const SIDES = ['bass', 'treble', 'both', 'centre'] as const;
-export type Side = (typeof SIDES)[number];
+/** The unit that a reading's bare decimal takes. */
+export type ReadingUnit = LengthUnit | '°' | 'cents';
+export const READING_UNITS = [
+  'mm',
+  'in',
+  'thou',
+  '64ths',
+  '°',
+  'cents',
+] as const satisfies readonly ReadingUnit[];
 
-export type Dimension = 'length' | 'angle';
+/** What moves a quantity with the wood's moisture; see forecast/expected.ts. */
+export type Breathing = 'action' | 'top' | 'into the bridge' | 'neck' | 'tilt' | 'none';
+
+export type ConstructionKind = 'flat-top' | 'archtop';
 
 export interface Quantity {
   id: QuantityId;
@@ -27,116 +67,227 @@ export interface Quantity {
   /** how it is taken, in one sentence */
   how: string;
   dimension: Dimension;
-  sided: boolean;
+  places: readonly Place[];
   /** the unit that a bare decimal takes until the shop chooses another */
-  unit: LengthUnit | '°';
-  tool: ToolError & { name: string };
-  /** m or rad; beyond it the value is a slip, not a reading */
+  unit: ReadingUnit;
+  tool: ToolId;
+  /** m, rad or cents; beyond it the value is a slip, not a reading */
   from: number;
   to: number;
   range: string;
+  breathing: Breathing;
+  /** read on this construction only */
+  only?: ConstructionKind;
 }
 
-/** Resolution of the scale and repeatability of the hand, in the quantity's SI unit. */
-export interface ToolError {
-  resolution: number;
-  repeatability: number;
+interface About {
+  how: string;
+  places: readonly Place[];
+  tool: ToolId;
+  unit?: LengthUnit;
+  breathing?: Breathing;
+  only?: ConstructionKind;
 }
 
 const mm = 1e-3;
-const RULE = { name: '1/64 in rule', resolution: 0.25 * mm, repeatability: 0.08 * mm };
-const FEELER = { name: 'feelers', resolution: 0.02 * mm, repeatability: 0.015 * mm };
-const CALIPER = { name: 'caliper', resolution: 0.05 * mm, repeatability: 0.04 * mm };
-const LEVEL = {
-  name: 'small digital level',
-  resolution: (0.1 * Math.PI) / 180,
-  repeatability: (0.08 * Math.PI) / 180,
-};
-const DIAL = { name: 'straightedge and dial', resolution: 0.02 * mm, repeatability: 0.06 * mm };
+const degree = Math.PI / 180;
+
+function length(id: QuantityId, name: string, from: number, to: number, about: About): Quantity {
+  const range = `${from < 0 ? `−${-from}` : from} to ${to} mm`;
+  return { id, name, dimension: 'length', unit: 'mm', breathing: 'none', ...about, from: from * mm, to: to * mm, range };
+}
+function angle(id: QuantityId, name: string, from: number, to: number, about: About): Quantity {
+  const range = `${from < 0 ? `−${-from}` : from}° to ${to}°`;
+  const inside = { from: from * degree, to: to * degree, range };
+  return { id, name, breathing: 'none', ...about, dimension: 'angle', unit: '°', ...inside };
+}
 
 export const QUANTITIES: Record<QuantityId, Quantity> = {
-  action12: {
-    id: 'action12',
-    name: 'Action at fret 12',
+  action12: length('action12', 'Action at fret 12', 0, 15, {
     how: 'String bottom to fret crown, open string, at pitch.',
-    dimension: 'length',
-    sided: true,
-    unit: 'mm',
-    tool: RULE,
-    from: 0,
-    to: 15 * mm,
-    range: '0 to 15 mm',
-  },
-  relief: {
-    id: 'relief',
-    name: 'Relief',
+    places: SIDES_OF_STRINGS,
+    tool: 'rule',
+    breathing: 'action',
+  }),
+  relief: length('relief', 'Relief', -2, 4, {
     how: 'String held at the two frets, gap in the middle, usually fret 6; a back-bow is negative.',
-    dimension: 'length',
-    sided: true,
-    unit: 'mm',
-    tool: FEELER,
-    from: -2 * mm,
-    to: 4 * mm,
-    range: '−2 to 4 mm',
-  },
-  firstFretGap: {
-    id: 'firstFretGap',
-    name: 'First-fret gap',
+    places: SIDES_OF_STRINGS,
+    tool: 'feelers',
+    breathing: 'neck',
+  }),
+  firstFretGap: length('firstFretGap', 'First-fret gap', 0, 4, {
     how: 'String bottom to the crown of fret 1, open string, at pitch.',
-    dimension: 'length',
-    sided: true,
-    unit: 'mm',
-    tool: FEELER,
-    from: 0,
-    to: 4 * mm,
-    range: '0 to 4 mm',
-  },
-  straightedge: {
-    id: 'straightedge',
-    name: 'Straightedge at the bridge',
+    places: SIDES_OF_STRINGS,
+    tool: 'feelers',
+  }),
+  straightedge: length('straightedge', 'Straightedge at the bridge', -15, 40, {
     how: 'Straightedge on the fret crowns: above the bridge top is plus, into it is minus.',
-    dimension: 'length',
-    sided: true,
-    unit: 'mm',
-    tool: RULE,
-    from: -15 * mm,
-    to: 40 * mm,
-    range: '−15 to 40 mm',
-  },
-  saddleShowing: {
-    id: 'saddleShowing',
-    name: 'Saddle showing',
+    places: SIDES_OF_STRINGS,
+    tool: 'rule',
+    breathing: 'into the bridge',
+  }),
+  saddleShowing: length('saddleShowing', 'Saddle showing', 0, 40, {
     how: 'Saddle crown above the bridge top under the outer string; on an archtop the crown above the bridge base.',
-    dimension: 'length',
-    sided: true,
-    unit: 'mm',
-    tool: CALIPER,
-    from: 0,
-    to: 40 * mm,
-    range: '0 to 40 mm',
-  },
-  bridgeTilt: {
-    id: 'bridgeTilt',
-    name: 'Bridge tilt',
+    places: SIDES_OF_STRINGS,
+    tool: 'caliper',
+  }),
+  bridgeTilt: angle('bridgeTilt', 'Bridge tilt', -15, 15, {
     how: 'Level on the bridge against the level on the upper top; leaning towards the neck is plus.',
-    dimension: 'angle',
-    sided: false,
-    unit: '°',
-    tool: LEVEL,
-    from: (-15 * Math.PI) / 180,
-    to: (15 * Math.PI) / 180,
-    range: '−15° to 15°',
+    places: CENTRE,
+    tool: 'level',
+    breathing: 'tilt',
+  }),
+  bellyBehindBridge: length('bellyBehindBridge', 'Belly behind the bridge', -15, 40, {
+    how: 'Straightedge across the rim 40 mm behind the saddle: top above the rim plane on the centre line is plus.',
+    places: CENTRE,
+    tool: 'dial',
+    breathing: 'top',
+  }),
+  firstFretGapInner: length('firstFretGapInner', 'First-fret gap, inner strings', 0, 4, {
+    how: 'As for the outer strings: string bottom to the crown of fret 1.',
+    places: INNER_STRINGS,
+    tool: 'feelers',
+  }),
+  bow: length('bow', 'Bow profile', -3, 4, {
+    how: 'Straightedge from fret 1 to the body join: gap over each crown, where the bend is local. Back-bow is negative.',
+    places: ['fret3', 'fret5', 'fret7', 'fret9', 'fret11'],
+    tool: 'feelers',
+    breathing: 'neck',
+  }),
+  neckTwist: angle('neckTwist', 'Neck twist', -10, 10, {
+    how: 'Level across fret 1 against the level across the body-join fret; bass side up at the nut is plus.',
+    places: CENTRE,
+    tool: 'level',
+  }),
+  radius: length('radius', 'Fingerboard radius', 150, 2500, {
+    how: 'Gauge across the board; it may taper. Leave a flat board empty.',
+    places: ['fret1', 'fret7', 'fret12', 'boardEnd'],
+    tool: 'radius-gauges',
+    unit: 'in',
+  }),
+  nutSlot: length('nutSlot', 'String above the nut', -3, 3, {
+    how: 'Top of the string above the nut beside it: proud is plus, buried minus. Half the string proud is the usual aim.',
+    places: STRINGS_BY_NUMBER,
+    tool: 'feelers',
+  }),
+  nutWidth: length('nutWidth', 'Nut width', 25, 80, {
+    how: 'Board width at the nut; it tells one pattern from another.',
+    places: CENTRE,
+    tool: 'caliper',
+  }),
+  fretHeight: length('fretHeight', 'Fret height', 0, 2.5, {
+    how: 'Crown above the board beside it, at the worst and at the best fret.',
+    places: ['lowest', 'highest'],
+    tool: 'depth-gauge',
+  }),
+  intonation: {
+    id: 'intonation',
+    name: 'Intonation at fret 12',
+    how: 'Fretted note at 12 against the octave harmonic, in cents; sharp is plus.',
+    dimension: 'cents',
+    places: STRINGS_BY_NUMBER,
+    unit: 'cents',
+    tool: 'tuner',
+    from: -80,
+    to: 80,
+    range: '−80 to 80 cents',
+    breathing: 'none',
   },
-  bellyBehindBridge: {
-    id: 'bellyBehindBridge',
-    name: 'Belly behind the bridge',
-    how: 'Straightedge across the rim behind the bridge: top above the rim plane is plus.',
-    dimension: 'length',
-    sided: false,
-    unit: 'mm',
-    tool: DIAL,
-    from: -15 * mm,
-    to: 40 * mm,
-    range: '−15 to 40 mm',
-  },
+  pinGap: length('pinGap', 'Board edge line to outer pin hole', -15, 20, {
+    how: 'Straightedge along the board’s edge, carried on to the bridge: gap beside the outer pin hole, each side.',
+    places: SIDES_OF_STRINGS,
+    tool: 'rule',
+  }),
+  breakAngle: angle('breakAngle', 'Break angle behind the saddle', 0, 80, {
+    how: 'Angle by which the string bends down behind the saddle.',
+    places: SIDES_OF_STRINGS,
+    tool: 'protractor',
+  }),
+  saddleSlot: length('saddleSlot', 'Saddle slot width', 0.5, 12, {
+    how: 'Across the slot, at both ends and in the middle.',
+    places: ['bass', 'middle', 'treble'],
+    tool: 'caliper',
+    only: 'flat-top',
+  }),
+  bridgeThickness: length('bridgeThickness', 'Bridge thickness', 1, 30, {
+    how: 'At both wings and in the middle: a planed bridge hides a neck that needed resetting.',
+    places: WINGS,
+    tool: 'caliper',
+    only: 'flat-top',
+  }),
+  bridgeGap: length('bridgeGap', 'Gap under the bridge', 0, 8, {
+    how: 'Thickest feeler that goes under the wings and the back edge; 0 where none does.',
+    places: WINGS,
+    tool: 'feelers',
+    only: 'flat-top',
+  }),
+  bridgeGapDepth: length('bridgeGapDepth', 'Depth of the gap', 0, 45, {
+    how: 'How far a slip of paper goes in.',
+    places: WINGS,
+    tool: 'rule',
+    only: 'flat-top',
+  }),
+  bridgeGapLength: length('bridgeGapLength', 'Length of the gap', 0, 220, {
+    how: 'Over which length of the back edge it goes in.',
+    places: CENTRE,
+    tool: 'rule',
+    only: 'flat-top',
+  }),
+  plateThickness: length('plateThickness', 'Bridge plate thickness', 0.5, 15, {
+    how: 'Hook through a pin hole, less the top and the bridge.',
+    places: CENTRE,
+    tool: 'hook-gauge',
+    only: 'flat-top',
+  }),
+  plateSize: length('plateSize', 'Bridge plate size', 10, 260, {
+    how: 'By mirror and rule, along and across the body.',
+    places: ['along', 'across'],
+    tool: 'rule',
+    only: 'flat-top',
+  }),
+  bellyAlong: length('bellyAlong', 'Belly along the centre line', -15, 40, {
+    how: 'Straightedge or dial bridge on the rim, along the centre line: top above the rim plane at each distance from the saddle.',
+    places: ['behind120', 'behind80', 'behind40', 'before25', 'before60', 'holeEdge'],
+    tool: 'dial',
+    breathing: 'top',
+  }),
+  bellyAcross: length('bellyAcross', 'Belly across, behind the bridge', -15, 40, {
+    how: 'The same 40 mm behind the saddle, at each distance from the centre line.',
+    places: ['bass120', 'bass60', 'treble60', 'treble120'],
+    tool: 'dial',
+    breathing: 'top',
+  }),
+  soundHole: length('soundHole', 'Sound-hole plane', -5, 12, {
+    how: 'Straightedge over the hole: gap at its edge. Sunken is plus, level 0.',
+    places: ['along', 'across'],
+    tool: 'straightedge',
+    only: 'flat-top',
+  }),
+  jointGap: length('jointGap', 'Gap at the neck joint', 0, 6, {
+    how: 'Thickest feeler at each cheek and under the heel cap, strings at pitch.',
+    places: ['bassCheek', 'trebleCheek', 'heelCap'],
+    tool: 'feelers',
+  }),
+  archHeight: length('archHeight', 'Arch at the bridge feet', -5, 60, {
+    how: 'Top above the rim plane at both feet of the bridge.',
+    places: SIDES_OF_STRINGS,
+    tool: 'dial',
+    breathing: 'top',
+    only: 'archtop',
+  }),
+  backArch: length('backArch', 'Arch of the back', -5, 60, {
+    how: 'Back above its rim plane at the middle.',
+    places: CENTRE,
+    tool: 'dial',
+    only: 'archtop',
+  }),
+  wheelHeight: length('wheelHeight', 'Thumb wheels', 0, 30, {
+    how: 'Gap between base and saddle at the wheels: what is left to turn.',
+    places: SIDES_OF_STRINGS,
+    tool: 'caliper',
+    only: 'archtop',
+  }),
 };
+
+/** Read under both outer strings, so that one value can stand for both. */
+export const isSided = (quantity: QuantityId): boolean => QUANTITIES[quantity].places === SIDES_OF_STRINGS;

@@ -1,10 +1,11 @@
 import type { SideMeasured } from '../stance/closure.js';
-import type { QuantityId, Side } from './quantities.js';
+import { BOTH, type Place, type ReadPlace } from './places.js';
+import type { QuantityId } from './quantities.js';
 
 /** A reading reduced to its value: SI, with its standard error. */
 export interface ReadingValue {
   quantity: QuantityId;
-  side: Side;
+  place: ReadPlace;
   value: number;
   sd: number;
 }
@@ -12,14 +13,15 @@ export interface ReadingValue {
 export type StringSide = 'bass' | 'treble';
 export const STRING_SIDES: readonly StringSide[] = ['bass', 'treble'];
 
-/** The reading of a quantity on one side; one value marked as standing for both serves either. */
-export function readingOn<R extends Pick<ReadingValue, 'quantity' | 'side'>>(
+/** The reading of a quantity at one place; one value marked as standing for both sides serves either. */
+export function readingOn<R extends Pick<ReadingValue, 'quantity' | 'place'>>(
   readings: readonly R[],
   quantity: QuantityId,
-  side: StringSide | 'centre',
+  place: Place,
 ): R | undefined {
+  const sided = place === 'bass' || place === 'treble';
   return readings.find(
-    (r) => r.quantity === quantity && (r.side === side || (r.side === 'both' && side !== 'centre')),
+    (r) => r.quantity === quantity && (r.place === place || (r.place === BOTH && sided)),
   );
 }
 

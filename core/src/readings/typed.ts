@@ -1,38 +1,58 @@
-import {
-  ACCEPTED_LENGTHS,
-  parseAngle,
-  parseLength,
-  refused,
-  type LengthUnit,
-  type Parsed,
-} from '../units/index.js';
-import { QUANTITIES, type QuantityId } from './quantities.js';
-
-/** The unit that a reading's bare decimal takes. */
-export type ReadingUnit = LengthUnit | '°';
-export const READING_UNITS = ['mm', 'in', 'thou', '64ths', '°'] as const satisfies readonly ReadingUnit[];
+import { ACCEPTED_LENGTHS, parseAngle, parseCents, parseLength, parsed, refused, type Parsed } from '../units/index.js';
+import { QUANTITIES, type QuantityId, type ReadingUnit } from './quantities.js';
 
 /**
  * A reading as typed, to SI. Repeats are separated by a semicolon: `7/64; 7.5/64`.
  *
- * @returns every repeat in m or rad, or what was wrong and what would be accepted
+ * @returns every repeat in m, rad or cents, or what was wrong and what would be accepted
  */
 export function parseReading(id: QuantityId, text: string, fieldUnit: ReadingUnit): Parsed<number[]> {
-  const quantity = QUANTITIES[id];
+  const { name, from, to, range, dimension } = QUANTITIES[id];
   const values: number[] = [];
   for (const part of text.split(';')) {
-    const result =
-      quantity.dimension === 'angle'
-        ? parseAngle(part, '°')
-        : parseLength(part, fieldUnit === '°' ? 'mm' : fieldUnit);
+    const result = parseOne(dimension, part, fieldUnit);
     if (!result.ok) return result;
-    if (result.value < quantity.from - 1e-12 || result.value > quantity.to + 1e-12) {
-      return refused(
-        `“${part.trim()}” is more than ${quantity.name.toLowerCase()} can be`,
-        `${quantity.range}; ${quantity.dimension === 'length' ? ACCEPTED_LENGTHS : 'an angle such as 0.4°'}`,
-      );
+    if (result.value < from - 1e-12 || result.value > to + 1e-12) {
+      return refused(`“${part.trim()}” is more than ${name.toLowerCase()} can be`, `${range}; ${EXAMPLES[dimension]}`);
     }
     values.push(result.value);
   }
   return { ok: true, value: values };
+}
+
+const EXAMPLES = {
+  length: ACCEPTED_LENGTHS,
+  angle: 'an angle such as 0.4°',
+  cents: 'cents such as +3 or -4',
+} as const;
+
+function parseOne(dimension: 'length' | 'angle' | 'cents', part: string, unit: ReadingUnit): Parsed<number> {
+  if (dimension === 'angle') return parseAngle(part, '°');
+  if (dimension === 'cents') return parseCents(part);
+  return parseLength(part, unit === '°' || unit === 'cents' ? 'mm' : unit);
+}
+
+/** No guitar has more. */
+const LAST_FRET = 30;
+
+/**
+ * Numbers of frets as written at a bench: `2`, `1-3 5`, `1, 2, 7`.
+ *
+ * @returns the frets in order, each once
+ */
+export function parseFrets(text: string): Parsed<number[]> {
+  const accepted = `numbers of frets from 1 to ${LAST_FRET} such as 1-3 5`;
+  const parts = text.split(/[\s,;]+/u).filter(Boolean);
+  if (parts.length === 0) return refused('nothing was typed', accepted);
+  const frets = new Set<number>();
+  for (const part of parts) {
+    const match = /^(\d{1,2})(?:[-–](\d{1,2}))?$/u.exec(part);
+    if (!match) return refused(`“${part}” is not the number of a fret`, accepted);
+    const first = Number(match[1]);
+    const last = Number(match[2] ?? match[1]);
+    if (first < 1 || last > LAST_FRET || last < first)
+      return refused(`“${part}” names no frets`, accepted);
+    for (let fret = first; fret <= last; fret++) frets.add(fret);
+  }
+  return parsed([...frets].sort((a, b) => a - b));
 }

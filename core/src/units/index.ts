@@ -3,3 +3,4 @@ export * from './decimal.js';
 export * from './length.js';
 export * from './scalars.js';
 export * from './whole.js';
+export * from './money.js';

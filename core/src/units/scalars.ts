@@ -167,3 +167,21 @@ export function parseDuration(text: string, fieldUnit: DurationUnit): Parsed<num
 export function printDuration(seconds: number, unit: DurationUnit): string {
   return printScalar(seconds, unit, DURATION);
 }
+
+const CENTS: Scale<'cents'> = {
+  what: 'a deviation in cents',
+  units: { cents: { words: /\s*(?:cents|cent|ct|c)$/iu, factor: 1, sign: ' cents', decimals: 1 } },
+  examples: 'cents such as 3, +3, -4.5 or 0',
+  from: -1200,
+  to: 1200,
+  range: 'an octave either way',
+};
+
+/** Text to cents, hundredths of an equal-tempered semitone. */
+export function parseCents(text: string): Parsed<number> {
+  return parseScalar(text, 'cents', CENTS);
+}
+/** Cents to text. */
+export function printCents(cents: number): string {
+  return printScalar(cents, 'cents', CENTS);
+}

@@ -5,9 +5,11 @@ import {
   METRES_PER,
   otherLengths,
   parseAngle,
+  parseCents,
   parseDuration,
   parseForce,
   parseLength,
+  parseMoney,
   parsePercent,
   parseTemperature,
   parseWhole,
@@ -15,6 +17,7 @@ import {
   printDuration,
   printForce,
   printLength,
+  printMoney,
   printPercent,
   printTemperature,
   sayAction,
@@ -205,5 +208,39 @@ describe('temperature, percentage, angle, force, duration', () => {
         (x, u) => near(valueOf(parseDuration(printDuration(x, u), 'h')), x, 0.5),
       ),
     );
+  });
+});
+
+describe('money as typed', () => {
+  it.each([
+    ['1200', 1200],
+    ['85,5', 85.5],
+    ['85.50', 85.5],
+    ['£ 1200', 1200],
+    ['1200 kr', 1200],
+  ])('%s is %d', (text, amount) => expect(parseMoney(text)).toEqual({ ok: true, value: amount }));
+
+  it('refuses what could mean two amounts, or none', () => {
+    for (const text of ['1,200', '1.200', '1,200.50', '-5', 'much', '', '1e9', '2000000000'])
+      expect(parseMoney(text), text).toMatchObject({ ok: false, accepted: expect.stringContaining('85.50') as string });
+  });
+
+  it('is printed so that it reads back', () => {
+    fc.assert(
+      fc.property(fc.integer({ min: 0, max: 999 }), fc.integer({ min: 0, max: 99 }), (whole, hundredths) => {
+        const amount = whole + hundredths / 100;
+        return Math.abs((parseMoney(printMoney(amount, '£')) as { value: number }).value - amount) < 1e-9;
+      }),
+    );
+    expect(printMoney(12345.5, '')).toBe('12 345.50');
+  });
+});
+
+describe('cents', () => {
+  it('take a sign and a word, and refuse more than an octave', () => {
+    expect(parseCents('+3')).toEqual({ ok: true, value: 3 });
+    expect(parseCents('−4,5 cents')).toEqual({ ok: true, value: -4.5 });
+    expect(parseCents('1300').ok).toBe(false);
+    expect(parseCents('flat').ok).toBe(false);
   });
 });

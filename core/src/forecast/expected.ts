@@ -1,0 +1,140 @@
+import { DAYS_PER_YEAR } from '../air/day.js';
+import { QUANTITIES, type QuantityId } from '../readings/quantities.js';
+import type { Dimension } from '../readings/tools.js';
+import { fitLinear } from './fit.js';
+import { actionSensitivity, topMovement, type Belief, type TopConstruction } from './prior.js';
+
+/** An earlier reading with the wood's moisture of its day; SI and %MC. */
+export interface EarlierReading {
+  day: number;
+  value: number;
+  sd: number;
+  moisture: number;
+  moistureSd: number;
+}
+
+/** What is believed of a quantity before it is read again. */
+export interface QuantityBelief {
+  /** SI per %MC */
+  sensitivity: Belief;
+  /** sd of its drift, SI per year */
+  drift: number;
+  /** what no model of ours explains from one visit to the next, SI */
+  scatter: number;
+}
+
+const mm = 1e-3;
+const degree = Math.PI / 180;
+
+/** House defaults, by what a quantity is a measure of. */
+const DRIFT: Record<Dimension, number> = { length: 0.15 * mm, angle: 0.3 * degree, cents: 3 };
+const SCATTER: Record<Dimension, number> = { length: 0.05 * mm, angle: 0.05 * degree, cents: 1.5 };
+/** Relief and bow: 0 ± 0.03 mm/%MC; tilt: 0 ± 0.1°/%MC. House figures. */
+const NECK: Belief = { mean: 0, sd: 0.03 * mm };
+const TILT: Belief = { mean: 0, sd: 0.1 * degree };
+const STILL: Belief = { mean: 0, sd: 0 };
+
+/** How a quantity of this instrument is believed to move with moisture and with the years. */
+export function quantityBelief(quantity: QuantityId, top: TopConstruction): QuantityBelief {
+  const { breathing, dimension } = QUANTITIES[quantity];
+  return { sensitivity: breathingOf(breathing, top), drift: DRIFT[dimension], scatter: SCATTER[dimension] };
+}
+
+function breathingOf(breathing: (typeof QUANTITIES)[QuantityId]['breathing'], top: TopConstruction): Belief {
+  if (breathing === 'action') return actionSensitivity(top);
+  if (breathing === 'neck') return NECK;
+  if (breathing === 'tilt') return TILT;
+  if (breathing === 'none') return STILL;
+  const { mean, sd } = topMovement(top);
+  return { mean: breathing === 'top' ? mean : -mean, sd };
+}
+
+export interface ReadingExpectation {
+  /** the quantity itself, without the tool's error; SI */
+  mean: number;
+  sd: number;
+  /** how much of the way from the last reading to today is the season's, SI */
+  season: Belief;
+}
+
+/**
+ * Where a quantity is expected today, from its earlier readings of one epoch in one string state:
+ * `y = level + β (M − M_last) + drift t + error`, the level flat, β and drift as believed, Bayesian linear regression.
+ * It is the slip guard's quick answer for every quantity of a protocol; the calibrated forecast averages over more.
+ *
+ * @param earlier oldest first
+ * @returns null where nothing was read before
+ */
+export function expectReading(
+  earlier: readonly EarlierReading[],
+  today: { day: number; moisture: number; moistureSd: number },
+  { sensitivity, drift, scatter }: QuantityBelief,
+): ReadingExpectation | null {
+  const last = earlier.at(-1);
+  if (!last) return null;
+  const breathes = sensitivity.sd > 0;
+  const row = (day: number, moisture: number) => [
+    1,
+    ...(breathes ? [moisture - last.moisture] : []),
+    (day - last.day) / DAYS_PER_YEAR,
+  ];
+  const size = Math.hypot(sensitivity.mean, sensitivity.sd);
+  const fit = fitLinear({
+    design: earlier.map(({ day, moisture }) => row(day, moisture)),
+    observed: earlier.map(({ value }) => value),
+    errors: earlier.map(({ sd, moistureSd }, i) =>
+      earlier.map((_, k) => (i === k ? sd ** 2 + scatter ** 2 + (size * moistureSd) ** 2 : 0)),
+    ),
+    prior: [{ mean: 0, sd: Infinity }, ...(breathes ? [sensitivity] : []), { mean: 0, sd: drift }],
+  });
+  const now = row(today.day, today.moisture);
+  const variance = now.reduce(
+    (sum, a, i) => sum + now.reduce((part, b, k) => part + a * b * fit.covariance[i]![k]!, 0),
+    0,
+  );
+  const beta = breathes ? { mean: fit.mean[1]!, variance: fit.covariance[1]![1]! } : { mean: 0, variance: 0 };
+  const inMoisture = beta.mean ** 2 + beta.variance;
+  const change = today.moisture - last.moisture;
+  return {
+    mean: now.reduce((sum, x, i) => sum + x * fit.mean[i]!, 0),
+    sd: Math.sqrt(variance + scatter ** 2 + inMoisture * today.moistureSd ** 2),
+    season: {
+      mean: beta.mean * change,
+      sd: Math.sqrt(
+        beta.variance * change ** 2 + inMoisture * (today.moistureSd ** 2 + last.moistureSd ** 2),
+      ),
+    },
+  };
+}
+
+/** The middle 95 % of a reading taken today, the tool's error included; SI. */
+export function expectedRange({ mean, sd }: ReadingExpectation, toolSd: number): [number, number] {
+  const half = 1.96 * Math.hypot(sd, toolSd);
+  return [mean - half, mean + half];
+}
+
+/** What a change since last time is: not seen by this tool, explained by moisture, or real. */
+export type ChangeKind = 'not seen' | 'moisture' | 'real';
+
+/**
+ * `not seen` while the change is within the two readings' errors; `moisture` where what the season takes out of it
+ * leaves nothing beyond the errors, and the season is sure enough of its own direction; else `real`.
+ *
+ * @param season what the wood's moisture is expected to have done, SI; null where nothing is known of it
+ */
+export function judgeChange(
+  earlier: { value: number; sd: number },
+  later: { value: number; sd: number },
+  season: Belief | null,
+): { change: number; kind: ChangeKind } {
+  const change = later.value - earlier.value;
+  const error = Math.hypot(earlier.sd, later.sd);
+  if (Math.abs(change) <= 1.96 * error) return { change, kind: 'not seen' };
+  if (season && season.mean * change > 0) {
+    // the season must be able to carry at least half of it, or its own uncertainty would explain anything
+    const carries = Math.abs(season.mean) >= 0.5 * Math.abs(change);
+    const rest = Math.abs(change - season.mean);
+    if (carries && rest <= 1.96 * Math.hypot(error, season.sd)) return { change, kind: 'moisture' };
+  }
+  return { change, kind: 'real' };
+}

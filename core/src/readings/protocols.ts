@@ -1,0 +1,167 @@
+import { POINT_IDS, POINTS, type PointId } from './points.js';
+import { QUANTITIES, QUANTITY_IDS, type ConstructionKind, type QuantityId } from './quantities.js';
+
+/** A line of a protocol: something measured, or something looked at. */
+export type LineId = QuantityId | PointId;
+export const LINE_IDS: readonly LineId[] = [...QUANTITY_IDS, ...POINT_IDS];
+
+export const isQuantity = (line: LineId): line is QuantityId => line in QUANTITIES;
+export const lineOf = (line: LineId): { name: string; how: string; only?: ConstructionKind } =>
+  isQuantity(line) ? QUANTITIES[line] : POINTS[line];
+
+export interface Stage {
+  title: string;
+  lines: LineId[];
+}
+
+/** An order in which an instrument is gone through. */
+export interface Protocol {
+  name: string;
+  about: string;
+  /** each point takes a cost allowance, and the sum stands beside an asking price */
+  priced: boolean;
+  /** what the last examination found is looked at again */
+  again: boolean;
+  stages: Stage[];
+}
+
+export const HOUSE_PROTOCOL_IDS = ['quick', 'full', 'recheck', 'resting'] as const;
+export type HouseProtocolId = (typeof HOUSE_PROTOCOL_IDS)[number];
+
+/** The protocols a shop begins with; it edits them and adds its own. */
+export const HOUSE_PROTOCOLS: Record<HouseProtocolId, Protocol> = {
+  quick: {
+    name: 'Quick look',
+    about: 'Five minutes, also before buying: each point ends in sound, watch or repair, with an allowance.',
+    priced: true,
+    again: false,
+    stages: [
+      {
+        title: 'In the hands',
+        lines: [
+          'boardEdges',
+          'straightedgeLook',
+          'saddleLook',
+          'bridge',
+          'topShape',
+          'braceRap',
+          'cracks',
+          'tail',
+          'fretWear',
+          'neckJoint',
+        ],
+      },
+      { title: 'Mirror and lamp', lines: ['bridgePlate', 'grainCrack', 'archBars', 'debris'] },
+      { title: 'What is said', lines: ['sellersWords', 'serial', 'action12'] },
+    ],
+  },
+  full: {
+    name: 'Full examination',
+    about: 'At pitch first, then the strings off and inside.',
+    priced: false,
+    again: false,
+    stages: [
+      {
+        title: 'At pitch: strings and neck',
+        lines: [
+          'action12',
+          'relief',
+          'firstFretGap',
+          'firstFretGapInner',
+          'nutSlot',
+          'neckTwist',
+          'bow',
+          'intonation',
+          'trussRod',
+          'neckJoint',
+          'jointGap',
+        ],
+      },
+      {
+        title: 'At pitch: bridge and top',
+        lines: [
+          'straightedge',
+          'saddleShowing',
+          'breakAngle',
+          'pinGap',
+          'bridgeTilt',
+          'bridgeThickness',
+          'bridgeGap',
+          'bridgeGapDepth',
+          'bridgeGapLength',
+          'bellyBehindBridge',
+          'bellyAcross',
+          'bellyAlong',
+          'soundHole',
+          'archHeight',
+          'backArch',
+          'wheelHeight',
+          'topShape',
+          'cracks',
+          'tail',
+        ],
+      },
+      {
+        title: 'Board, frets and nut',
+        lines: ['radius', 'fretHeight', 'fretPits', 'fretLift', 'fretRocking', 'nutState', 'nutWidth', 'saddleSlot'],
+      },
+      {
+        title: 'Strings off, inside',
+        lines: [
+          'bridge',
+          'bridgePlate',
+          'plateThickness',
+          'plateSize',
+          'grainCrack',
+          'topBraces',
+          'archBars',
+          'soundPost',
+          'backBraces',
+          'linings',
+          'debris',
+        ],
+      },
+      { title: 'Identity and fittings', lines: ['serial', 'label', 'finish', 'tuners', 'hardware'] },
+    ],
+  },
+  recheck: {
+    name: 'Re-check after the season',
+    about: 'The same things in the same way, and what the last examination found.',
+    priced: false,
+    again: true,
+    stages: [
+      {
+        title: 'At pitch',
+        lines: [
+          'action12',
+          'relief',
+          'firstFretGap',
+          'straightedge',
+          'saddleShowing',
+          'bridgeTilt',
+          'bellyBehindBridge',
+          'bellyAlong',
+          'archHeight',
+          'bridgeGap',
+          'cracks',
+        ],
+      },
+    ],
+  },
+  resting: {
+    name: 'Re-check while resting',
+    about: 'Under full tension after work: only when these stand still is the saddle cut to its last height.',
+    priced: false,
+    again: true,
+    stages: [
+      {
+        title: 'At pitch',
+        lines: ['action12', 'relief', 'straightedge', 'bridgeTilt', 'bellyBehindBridge', 'archHeight', 'bridgeGap'],
+      },
+    ],
+  },
+};
+
+/** The lines of a stage that this construction has. */
+export const linesFor = (stage: Stage, construction: ConstructionKind): LineId[] =>
+  stage.lines.filter((line) => (lineOf(line).only ?? construction) === construction);
