@@ -82,6 +82,10 @@ export default tseslint.config(
     rules: mayNotImport(['server', 'web', 'e2e'], 'the demo knows core and contract, and speaks over HTTP'),
   },
   {
+    files: ['standins/**/*.ts'],
+    rules: mayNotImport(['core', 'server', 'web', 'demo', 'e2e'], 'a stand-in is a device of its own'),
+  },
+  {
     files: ['e2e/**/*.ts'],
     rules: mayNotImport(
       ['core', 'server', 'web', 'demo'],

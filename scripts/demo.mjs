@@ -1,4 +1,4 @@
-// npm run demo: the program with the invented scenario in ./data-demo, kept between starts.
+// npm run demo: the program with the invented scenario in ./data-demo, kept between starts, and its stand-ins.
 // --fresh writes the scenario anew; so does a change of the tables, which first moves the old folder aside.
 import { createHash } from 'node:crypto';
 import { existsSync, readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs';
@@ -13,6 +13,7 @@ import {
   run,
   say,
   startServer,
+  startStandIn,
 } from './setup.mjs';
 
 const folder = join(ROOT, 'data-demo');
@@ -37,7 +38,14 @@ if (process.argv.includes('--fresh')) {
   rmSync(folder, { recursive: true, force: true });
 }
 
-const { child, opened } = startServer({ UPRIGHT_ELDER_DATA: folder }, { quietly: true });
+const gauges = startStandIn('gauge-box.ts', [process.env.UPRIGHT_ELDER_GAUGE_PORT ?? '0']);
+const box = await gauges.said(/gauge box at (\S+)/u);
+const logger = startStandIn('room-logger.ts', [join(folder, 'logger'), 'loft']);
+const { child, opened } = startServer(
+  { UPRIGHT_ELDER_DATA: folder, UPRIGHT_ELDER_GAUGES: box, UPRIGHT_ELDER_LOGS: join(folder, 'logger') },
+  { quietly: true },
+);
+child.on('exit', () => [gauges, logger].forEach((standIn) => standIn.child.kill()));
 endWith(child);
 const address = await opened.catch((error) => fail(error.message));
 if (!existsSync(stamp)) {
@@ -54,4 +62,5 @@ if (!existsSync(stamp)) {
   say(output.trim());
   writeFileSync(stamp, wanted);
 }
+say(`The gauge box's stand-in speaks at ${box}, the room logger's writes into ${join(folder, 'logger')}.`);
 say(`Upright Elder with its demo is open at ${address} (Ctrl C ends it).`);

@@ -141,6 +141,26 @@ export function startServer(env, { quietly = false } = {}) {
   return { child, opened };
 }
 
+/** Starts a stand-in of a device beside the server; `said` resolves with what it says of itself. */
+export function startStandIn(file, args) {
+  const child = spawn(process.execPath, ['--import', 'tsx', join(ROOT, 'standins/src', file), ...args], {
+    cwd: ROOT,
+    stdio: ['ignore', 'pipe', 'inherit'],
+  });
+  const said = (pattern) =>
+    new Promise((done, failed) => {
+      let text = '';
+      child.stdout.on('data', (chunk) => {
+        text += chunk;
+        const found = pattern.exec(text)?.[1];
+        if (found) done(found);
+      });
+      child.on('exit', (code) => failed(new Error(`${file} ended with code ${code}.`)));
+    });
+  process.on('exit', () => child.kill());
+  return { child, said };
+}
+
 /** Hands Ctrl C on to the server and ends with it. */
 export function endWith(child) {
   for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => child.kill(signal));

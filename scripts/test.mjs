@@ -63,9 +63,9 @@ mkdirSync(join(ROOT, '.setup'), { recursive: true });
 await ensureChromium();
 await check('lint', 'npx', ['eslint', '.', '--max-warnings', '0']);
 await check('formatting', 'npx', ['prettier', '--check', '.']);
-for (const room of ['core', 'core/bench', 'contract', 'server', 'web', 'demo', 'e2e'])
+for (const room of ['core', 'core/bench', 'contract', 'server', 'web', 'standins', 'demo', 'e2e'])
   await check(`types of ${room}`, 'npx', ['tsc', '-p', room]);
-for (const project of ['core', 'contract', 'server', 'web']) await tests(project);
+for (const project of ['core', 'contract', 'server', 'web', 'standins']) await tests(project);
 await ensureBuilt();
 await tests('e2e');
 console.log(`${passed} passed, ${failed} failed`);

@@ -34,6 +34,11 @@ export class RoomInput {
   @IsString()
   @MaxLength(2000)
   notes!: string;
+
+  /** the names of its logger's files begin so; empty where it has none in the shop's folder */
+  @IsString()
+  @MaxLength(60)
+  logger!: string;
 }
 
 export class Room extends RoomInput {
@@ -117,4 +122,70 @@ export class RoomAir {
 
   @IsBoolean()
   blended!: boolean;
+}
+
+/** A line of a logger's file that was not taken in. */
+export class LogLine {
+  @IsInt()
+  line!: number;
+
+  @IsString()
+  text!: string;
+
+  @IsString()
+  reason!: string;
+}
+
+export const LOG_FILE_STATES = ['waiting', 'reading', 'taken', 'refused'] as const;
+
+/** A file that a logger wrote into the shop's folder, and what became of it. */
+export class LogFileReport {
+  @IsString()
+  name!: string;
+
+  @IsIn(LOG_FILE_STATES)
+  state!: (typeof LOG_FILE_STATES)[number];
+
+  @IsOptional()
+  @IsString()
+  roomName!: string | null;
+
+  @IsOptional()
+  @IsString()
+  takenAt!: string | null;
+
+  /** readings in the file, and of these so far gone through */
+  @IsInt()
+  readings!: number;
+
+  @IsInt()
+  done!: number;
+
+  @IsInt()
+  added!: number;
+
+  @IsInt()
+  skipped!: number;
+
+  /** the first of the skipped lines */
+  @IsArray()
+  @ValidateNested({ each: true })
+  @Type(() => LogLine)
+  lines!: LogLine[];
+
+  /** what was assumed, or why it was refused */
+  @IsArray()
+  @IsString({ each: true })
+  remarks!: string[];
+}
+
+export class LogFolder {
+  /** where loggers write */
+  @IsString()
+  folder!: string;
+
+  @IsArray()
+  @ValidateNested({ each: true })
+  @Type(() => LogFileReport)
+  files!: LogFileReport[];
 }

@@ -17,6 +17,8 @@ const shop = {
   version: 0,
   name: 'Lantern Yard',
   units: { relief: 'thou' },
+  tools: { relief: 'feelers' },
+  currency: '£',
   temperatureUnit: '°C',
   sayIn: '64ths',
 };
@@ -27,6 +29,7 @@ const instrument = {
   nickname: 'the Purser',
   maker: '',
   identity: '',
+  doubtful: ['serial'],
   owner: '',
   complaint: '',
   playingStyle: 'medium',
@@ -48,6 +51,8 @@ const examination = {
   by: ID,
   date: '2026-08-20',
   notes: '',
+  protocol: 'full',
+  findings: [{ point: 'bridge', states: [], verdict: 'watch', words: '' }],
   conditions: {
     humidity: '58',
     temperature: null,
@@ -59,7 +64,7 @@ const examination = {
     reliefFrom: 1,
     reliefTo: 14,
   },
-  readings: [{ quantity: 'action12', side: 'both', text: '7/64', unit: 'mm' }],
+  readings: [{ quantity: 'action12', place: 'both', text: '7/64', unit: 'mm' }],
 };
 
 /** Paths of the properties that are refused. */

@@ -1,11 +1,15 @@
 import {
+  POINT_IDS,
   QUANTITY_IDS,
   READING_UNITS,
-  SIDES,
+  READ_PLACES,
+  VERDICTS,
+  type PointId,
   type QuantityId,
   type ReadingUnit,
-  type Side,
+  type ReadPlace,
   type TemperatureUnit,
+  type Verdict,
 } from '@upright-elder/core';
 import { Type } from 'class-transformer';
 import {
@@ -27,9 +31,13 @@ import {
   ValidateNested,
 } from 'class-validator';
 import { TEMPERATURE_UNITS } from './air.js';
+import { Money } from './money.js';
 
 export const STRING_STATES = ['pitch', 'slack', 'off'] as const;
 export type StringState = (typeof STRING_STATES)[number];
+
+export const METERS = ['pin', 'pinless'] as const;
+export type Meter = (typeof METERS)[number];
 
 /** The two frets held for the relief lie in these ranges. */
 export const HELD_FRETS = { first: [1, 5], second: [8, 20] } as const;
@@ -51,11 +59,26 @@ export class ConditionsInput {
   @IsIn(TEMPERATURE_UNITS)
   temperatureUnit!: TemperatureUnit;
 
-  /** meter reading, %MC */
+  /** meter reading, %MC; repeats are separated by semicolons */
   @IsOptional()
   @IsString()
-  @MaxLength(20)
+  @MaxLength(60)
   woodMoisture!: string | null;
+
+  @IsOptional()
+  @IsIn(METERS)
+  meter?: Meter | null;
+
+  /** the meter's species setting, and where it was held */
+  @IsOptional()
+  @IsString()
+  @MaxLength(120)
+  meterSetting?: string | null;
+
+  @IsOptional()
+  @IsString()
+  @MaxLength(120)
+  meterPlace?: string | null;
 
   @IsIn(STRING_STATES)
   strings!: StringState;
@@ -107,8 +130,8 @@ export class ReadingInput {
   quantity!: QuantityId;
 
   /** `both` marks one value that stands for bass and treble */
-  @IsIn(SIDES)
-  side!: Side;
+  @IsIn(READ_PLACES)
+  place!: ReadPlace;
 
   @IsString()
   @MaxLength(200)
@@ -116,10 +139,89 @@ export class ReadingInput {
 
   @IsIn(READING_UNITS)
   unit!: ReadingUnit;
+
+  /** the tool it was read with; null takes the shop's usual one */
+  @IsOptional()
+  @IsString()
+  @MaxLength(60)
+  tool?: string | null;
 }
 
-/** What stood in a reading's place before it was corrected. */
+export class Reading extends ReadingInput {
+  /** every repeat, m, rad or cents */
+  @IsArray()
+  @IsNumber({}, { each: true })
+  values!: number[];
+
+  /** mean of the repeats and its standard error, m, rad or cents */
+  @IsNumber()
+  value!: number;
+
+  @IsNumber()
+  sd!: number;
+
+  /** the tool's name, and who read it */
+  @IsString()
+  toolName!: string;
+
+  @IsString()
+  byName!: string;
+}
+
+/** What was looked at, and what it ends in. */
+export class FindingInput {
+  @IsIn(POINT_IDS)
+  point!: PointId;
+
+  /** which of the point's states were found */
+  @IsArray()
+  @ArrayMaxSize(12)
+  @IsString({ each: true })
+  states!: string[];
+
+  @IsIn(VERDICTS)
+  verdict!: Verdict;
+
+  /** at which frets, as typed */
+  @IsOptional()
+  @IsString()
+  @MaxLength(120)
+  frets?: string | null;
+
+  @IsString()
+  @MaxLength(1000)
+  words!: string;
+
+  /** what putting it right is allowed to cost, as typed */
+  @IsOptional()
+  @IsString()
+  @MaxLength(40)
+  allowance?: string | null;
+}
+
+export class Finding extends FindingInput {
+  @IsArray()
+  @IsInt({ each: true })
+  fretNumbers!: number[];
+
+  @IsOptional()
+  @IsNumber()
+  allowanceAmount!: number | null;
+
+  @IsString()
+  byName!: string;
+}
+
+/** What stood in a line's place before it was corrected. */
 export class Correction {
+  /** the quantity or point */
+  @IsString()
+  line!: string;
+
+  /** the place of a reading; empty for a point */
+  @IsString()
+  place!: string;
+
   @IsString()
   text!: string;
 
@@ -128,25 +230,9 @@ export class Correction {
 
   @IsString()
   at!: string;
-}
 
-export class Reading extends ReadingInput {
-  /** every repeat, m or rad */
-  @IsArray()
-  @IsNumber({}, { each: true })
-  values!: number[];
-
-  /** mean of the repeats and its standard error, m or rad */
-  @IsNumber()
-  value!: number;
-
-  @IsNumber()
-  sd!: number;
-
-  @IsArray()
-  @ValidateNested({ each: true })
-  @Type(() => Correction)
-  corrections!: Correction[];
+  @IsString()
+  why!: string;
 }
 
 const DATE = /^(?:19[5-9]\d|2\d{3})-(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])$/u;
@@ -174,11 +260,34 @@ export class ExaminationInput {
   @Type(() => ConditionsInput)
   conditions!: ConditionsInput;
 
+  /** the protocol it is taken by */
+  @IsString()
+  @MaxLength(60)
+  protocol!: string;
+
   @IsArray()
   @ArrayMaxSize(200)
   @ValidateNested({ each: true })
   @Type(() => ReadingInput)
   readings!: ReadingInput[];
+
+  @IsArray()
+  @ArrayMaxSize(60)
+  @ValidateNested({ each: true })
+  @Type(() => FindingInput)
+  findings!: FindingInput[];
+
+  /** what is asked for the instrument, as typed; beside it stands the sum of the allowances */
+  @IsOptional()
+  @IsString()
+  @MaxLength(40)
+  askingPrice?: string | null;
+
+  /** why a stored reading or finding is changed; needed where one is */
+  @IsOptional()
+  @IsString()
+  @MaxLength(500)
+  why?: string | null;
 
   @IsString()
   @MaxLength(20000)
@@ -208,10 +317,31 @@ export class Examination {
   @Type(() => Conditions)
   conditions!: Conditions;
 
+  @IsString()
+  protocol!: string;
+
+  @IsString()
+  protocolName!: string;
+
   @IsArray()
   @ValidateNested({ each: true })
   @Type(() => Reading)
   readings!: Reading[];
+
+  @IsArray()
+  @ValidateNested({ each: true })
+  @Type(() => Finding)
+  findings!: Finding[];
+
+  @IsArray()
+  @ValidateNested({ each: true })
+  @Type(() => Correction)
+  corrections!: Correction[];
+
+  @IsOptional()
+  @ValidateNested()
+  @Type(() => Money)
+  askingPrice!: Money | null;
 
   @IsString()
   notes!: string;

@@ -1,6 +1,7 @@
 import 'reflect-metadata';
 export * from './lengths.js';
 export * from './problems.js';
+export * from './money.js';
 export * from './people.js';
 export * from './air.js';
 export * from './instruments.js';
@@ -8,3 +9,8 @@ export * from './examinations.js';
 export * from './forecasts.js';
 export * from './judgement.js';
 export * from './shop.js';
+export * from './tools.js';
+export * from './protocols.js';
+export * from './photographs.js';
+export * from './gauges.js';
+export * from './expectations.js';

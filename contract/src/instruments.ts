@@ -26,6 +26,7 @@ import {
   ValidateNested,
 } from 'class-validator';
 import { Length, TypedLength } from './lengths.js';
+import { Money, TypedMoney } from './money.js';
 
 export const INSTRUMENT_TYPES = ['flat-top', 'archtop'] as const;
 export type InstrumentType = (typeof INSTRUMENT_TYPES)[number];
@@ -33,6 +34,22 @@ export const RODS = ['adjustable', 'none', 'unknown'] as const;
 export type Rod = (typeof RODS)[number];
 export const RELIEF_SCHOOL_IDS = ['none', 'nearly straight', 'moderate', 'relaxed'] as const;
 export type ReliefSchool = (typeof RELIEF_SCHOOL_IDS)[number];
+
+/** What of an instrument may not be what it says. */
+export const IDENTITY_PARTS = [
+  'maker',
+  'year',
+  'serial',
+  'label',
+  'top',
+  'neck',
+  'fingerboard',
+  'bridge',
+  'bridge plate',
+  'finish',
+  'tuners',
+] as const;
+export type IdentityPart = (typeof IDENTITY_PARTS)[number];
 
 const FRET = 'a whole fret number from 8 to 20 is accepted';
 
@@ -55,6 +72,11 @@ export class InstrumentFacts {
   @IsString()
   @MaxLength(500)
   identity!: string;
+
+  /** which parts of its identity are doubtful */
+  @IsArray()
+  @IsIn(IDENTITY_PARTS, { each: true })
+  doubtful!: IdentityPart[];
 
   @IsString()
   @MaxLength(120)
@@ -87,6 +109,11 @@ export class InstrumentFacts {
   @IsIn(STRING_SET_IDS)
   stringSet!: StringSetId;
 
+  /** the set the builder meant it for; null while not known */
+  @IsOptional()
+  @IsIn(STRING_SET_IDS)
+  designStringSet!: StringSetId | null;
+
   @IsIn(TUNING_IDS)
   tuning!: TuningId;
 
@@ -110,6 +137,22 @@ export class InstrumentInput extends InstrumentFacts {
   /** who saves it */
   @IsUUID()
   by!: string;
+
+  /** what it would fetch, what it is worth to its owner, what the owner wants to spend */
+  @IsOptional()
+  @ValidateNested()
+  @Type(() => TypedMoney)
+  marketValue!: TypedMoney | null;
+
+  @IsOptional()
+  @ValidateNested()
+  @Type(() => TypedMoney)
+  worthToOwner!: TypedMoney | null;
+
+  @IsOptional()
+  @ValidateNested()
+  @Type(() => TypedMoney)
+  budget!: TypedMoney | null;
 
   @IsDefined()
   @ValidateNested()
@@ -169,6 +212,10 @@ export const INSTRUMENT_LENGTHS = [
 ] as const;
 export type InstrumentLength = (typeof INSTRUMENT_LENGTHS)[number];
 
+/** The amounts of an instrument, by field. */
+export const INSTRUMENT_AMOUNTS = ['marketValue', 'worthToOwner', 'budget'] as const;
+export type InstrumentAmount = (typeof INSTRUMENT_AMOUNTS)[number];
+
 /** What each length can be, m: outside is refused with these words. */
 export const INSTRUMENT_LENGTH_LIMITS: Record<InstrumentLength, { from: number; to: number; range: string }> =
   {
@@ -186,6 +233,22 @@ export const INSTRUMENT_LENGTH_LIMITS: Record<InstrumentLength, { from: number; 
 export class Instrument extends InstrumentFacts {
   @IsUUID()
   id!: string;
+
+  /** what it would fetch, what it is worth to its owner, what the owner wants to spend */
+  @IsOptional()
+  @ValidateNested()
+  @Type(() => Money)
+  marketValue!: Money | null;
+
+  @IsOptional()
+  @ValidateNested()
+  @Type(() => Money)
+  worthToOwner!: Money | null;
+
+  @IsOptional()
+  @ValidateNested()
+  @Type(() => Money)
+  budget!: Money | null;
 
   @ValidateNested()
   @Type(() => Length)
@@ -229,6 +292,11 @@ export class Instrument extends InstrumentFacts {
   /** pull of the string set at pitch, N */
   @IsNumber()
   stringPull!: number;
+
+  /** pull of the builder's set, N; null while not known */
+  @IsOptional()
+  @IsNumber()
+  designPull!: number | null;
 
   @IsString()
   updatedAt!: string;

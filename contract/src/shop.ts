@@ -17,27 +17,37 @@ import {
 } from 'class-validator';
 import { TEMPERATURE_UNITS } from './air.js';
 
-/** Every key is a quantity and every value a unit of readings. */
-function IsUnitsByQuantity() {
+/** Every key is a quantity, and every value one that passes. */
+function IsByQuantity(name: string, passes: (value: unknown) => boolean, message: string) {
   return (target: object, propertyName: string) => {
     registerDecorator({
-      name: 'isUnitsByQuantity',
+      name,
       target: target.constructor,
       propertyName,
-      options: { message: 'each quantity takes one of mm, in, thou, 64ths or °' },
+      options: { message },
       validator: {
         validate: (value: unknown) =>
           typeof value === 'object' &&
           value !== null &&
           Object.entries(value).every(
-            ([quantity, unit]) =>
-              (QUANTITY_IDS as readonly string[]).includes(quantity) &&
-              (READING_UNITS as readonly unknown[]).includes(unit),
+            ([quantity, one]) => (QUANTITY_IDS as readonly string[]).includes(quantity) && passes(one),
           ),
       },
     });
   };
 }
+const IsUnitsByQuantity = () =>
+  IsByQuantity(
+    'isUnitsByQuantity',
+    (unit) => (READING_UNITS as readonly unknown[]).includes(unit),
+    'each quantity takes one of mm, in, thou, 64ths, ° or cents',
+  );
+const IsToolsByQuantity = () =>
+  IsByQuantity(
+    'isToolsByQuantity',
+    (tool) => typeof tool === 'string' && tool.length <= 60,
+    'each quantity takes the id of a tool',
+  );
 
 /** The shop's own settings; one record. */
 export class ShopInput {
@@ -54,6 +64,16 @@ export class ShopInput {
   @IsObject()
   @IsUnitsByQuantity()
   units!: Partial<Record<QuantityId, ReadingUnit>>;
+
+  /** the tool each quantity is usually read with, where it is not the house's */
+  @IsObject()
+  @IsToolsByQuantity()
+  tools!: Partial<Record<QuantityId, string>>;
+
+  /** sign or code before an amount of money */
+  @IsString()
+  @MaxLength(4)
+  currency!: string;
 
   @IsIn(TEMPERATURE_UNITS)
   temperatureUnit!: TemperatureUnit;

@@ -1,8 +1,9 @@
-import type { AirBatch, Shop } from '@upright-elder/contract';
+import type { AirBatch, PictureTaken, Shop } from '@upright-elder/contract';
 import { dayOf, parseLength, seededChance } from '@upright-elder/core';
 import { v5 } from 'uuid';
 import { inventRoom } from './air.js';
 import { INSTRUMENTS, PEOPLE, ROOMS, SHOP } from './scenario.js';
+import { photographsOf } from './photographs.js';
 import { examine } from './truth.js';
 
 /** Writes the invented scenario over HTTP, like any client: `main.ts http://127.0.0.1:4747`. */
@@ -27,9 +28,15 @@ const today = dayOf(shop.today);
 await send('PUT', 'shop', { ...SHOP, version: 0 });
 for (const person of PEOPLE) await send('PUT', `people/${idOf(person.name)}`, { ...person, version: 0 });
 
+const LOGGERS = new Map(ROOMS.map(({ name, logger }) => [name, logger]));
 const rooms = new Map(ROOMS.map((room) => [room.key, inventRoom({ ...room, id: idOf(room.name) }, today)]));
 for (const { room, air } of rooms.values()) {
-  await send('PUT', `rooms/${room.id}`, { version: 0, name: room.name, notes: room.notes });
+  await send('PUT', `rooms/${room.id}`, {
+    version: 0,
+    name: room.name,
+    notes: room.notes,
+    logger: LOGGERS.get(room.name) ?? '',
+  });
   const logged = air.slice(-Math.round(room.logged * 365.25) || air.length);
   if (room.logged === 0) continue;
   // a logger writes by night and by day; the day is a little drier
@@ -72,6 +79,25 @@ for (const instrument of INSTRUMENTS) {
     });
   }
 }
+let photographs = 0;
+for (const instrument of INSTRUMENTS) {
+  const { nickname } = instrument.input;
+  for (const { bytes, ...facts } of await photographsOf(instrument, rooms.get(instrument.home)!, today)) {
+    const response = await fetch(`${address}/api/pictures`, { method: 'POST', body: new Uint8Array(bytes) });
+    if (!response.ok) throw new Error(`picture of ${nickname}: ${await response.text()}`);
+    const { picture } = (await response.json()) as PictureTaken;
+    await send('PUT', `photographs/${idOf(`${nickname} ${facts.spot} ${facts.takenOn}`)}`, {
+      ...facts,
+      version: 0,
+      instrumentId: idOf(nickname),
+      examinationId: null,
+      picture,
+      putAway: false,
+      by: idOf(PEOPLE[0].name),
+    });
+    photographs += 1;
+  }
+}
 console.log(
-  `${INSTRUMENTS.length} instruments, ${INSTRUMENTS.reduce((sum, { visits }) => sum + visits.length, 0)} examinations, ${ROOMS.length} rooms.`,
+  `${INSTRUMENTS.length} instruments, ${INSTRUMENTS.reduce((sum, { visits }) => sum + visits.length, 0)} examinations, ${photographs} photographs, ${ROOMS.length} rooms.`,
 );

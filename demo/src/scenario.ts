@@ -1,3 +1,4 @@
+import type { IdentityPart } from '@upright-elder/contract';
 import type { InventedRoom } from './air.js';
 import type { InventedInstrument } from './truth.js';
 
@@ -13,13 +14,16 @@ export const PEOPLE = [
 export const SHOP = {
   name: 'Lantern Yard, Skerrow Sound',
   units: {},
+  tools: {},
+  currency: '',
   temperatureUnit: '°C',
   sayIn: '64ths',
 } as const;
 
-export const ROOMS: (InventedRoom & { key: 'loft' | 'workshop' | 'kitchen' })[] = [
+export const ROOMS: (InventedRoom & { key: 'loft' | 'workshop' | 'kitchen'; logger: string })[] = [
   {
     key: 'loft',
+    logger: 'loft',
     id: '',
     name: 'Ferry terminal loft',
     notes: 'Stove in winter, fog in late summer.',
@@ -32,6 +36,7 @@ export const ROOMS: (InventedRoom & { key: 'loft' | 'workshop' | 'kitchen' })[] 
   },
   {
     key: 'workshop',
+    logger: 'workshop',
     id: '',
     name: 'Lantern Yard workshop',
     notes: 'Humidified.',
@@ -44,6 +49,7 @@ export const ROOMS: (InventedRoom & { key: 'loft' | 'workshop' | 'kitchen' })[] 
   },
   {
     key: 'kitchen',
+    logger: '',
     id: '',
     name: 'Halyard’s home, kitchen wall',
     notes: 'No logger.',
@@ -60,10 +66,17 @@ const BAND = 'the Ferry Band Trust';
 const quarterly = [960, 870, 775, 690, 600, 505, 415, 330, 240, 150, 70, 8].map((daysAgo, i) => ({
   daysAgo,
   by: i % 3 === 2 ? (1 as const) : (0 as const),
+  // gone through in full on the first day and once a year
+  full: i % 4 === 0 || i === 11,
 }));
 
 const flatTop = {
   identity: '',
+  doubtful: [] as IdentityPart[],
+  designStringSet: null,
+  marketValue: null,
+  worthToOwner: null,
+  budget: null,
   type: 'flat-top',
   bodyJoin: 14,
   stringSet: 'light',
@@ -83,16 +96,24 @@ const flatTop = {
   archHeight: null,
 } as const;
 
+const NATURAL = { top: '#d9a95f', burst: false, archtop: false, strings: 6 } as const;
+
 export const INSTRUMENTS: (InventedInstrument & { home: 'loft' | 'workshop' | 'kitchen' })[] = [
   {
     home: 'loft',
     seed: 101,
+    look: { ...NATURAL, top: '#cf9a4e' },
     input: {
       ...flatTop,
       nickname: 'the Purser',
       maker: 'Corvane',
       owner: BAND,
-      identity: 'About 1947; label rubbed, serial doubtful.',
+      identity: 'About 1947; label rubbed.',
+      doubtful: ['serial', 'label'],
+      designStringSet: 'light',
+      marketValue: { text: '2400' },
+      worthToOwner: { text: '6000' },
+      budget: { text: '500' },
       complaint: 'Three people have said it needs a neck reset. High and stiff every August.',
       construction: 'X-braced, dovetail, rosewood back and sides.',
     },
@@ -110,19 +131,41 @@ export const INSTRUMENTS: (InventedInstrument & { home: 'loft' | 'workshop' | 'k
     },
     visits: quarterly.map((visit, i) =>
       i === 11
-        ? { ...visit, notes: 'Even dome, level at the sound hole, nothing rattles. Leave it alone.' }
+        ? {
+            ...visit,
+            notes: 'Even dome, level at the sound hole, nothing rattles. Leave it alone.',
+            findings: [
+              { point: 'topShape', states: ['even dome'] },
+              { point: 'braceRap', states: ['quiet'] },
+              { point: 'bridge', states: ['full thickness'] },
+              { point: 'bridgePlate', states: ['original'] },
+              { point: 'serial', states: ['doubtful'], verdict: 'watch', words: 'stamped over' },
+              {
+                point: 'cracks',
+                states: ['quiet hairline'],
+                verdict: 'watch',
+                words: 'beside the board, treble, 40 mm',
+              },
+            ],
+          }
         : visit,
     ),
   },
   {
     home: 'loft',
     seed: 102,
+    look: { ...NATURAL, top: '#7a4426', burst: true },
     input: {
       ...flatTop,
       nickname: 'Night Boat',
       maker: 'Tolliver & Snape',
       owner: BAND,
       identity: '1939 by the number on the block.',
+      stringSet: 'medium',
+      designStringSet: 'light',
+      marketValue: { text: '3100' },
+      worthToOwner: { text: '3100' },
+      budget: { text: '1200' },
       complaint: 'Saddle filed down to nothing, still high. Chokes above the seventh fret.',
       construction: 'X-braced, dovetail, mahogany back and sides.',
       rod: 'none',
@@ -141,12 +184,31 @@ export const INSTRUMENTS: (InventedInstrument & { home: 'loft' | 'workshop' | 'k
       at: 9.2,
     },
     visits: quarterly.map((visit, i) =>
-      i === 0 ? { ...visit, notes: 'Bridge full thickness, plate original and sound.' } : visit,
+      i === 0 || i === 11
+        ? {
+            ...visit,
+            notes: 'Bridge full thickness, plate original and sound.',
+            findings: [
+              { point: 'bridge', states: ['full thickness'] },
+              { point: 'bridgePlate', states: ['original'] },
+              { point: 'saddleLook', states: ['hardly any'], verdict: 'repair' },
+              { point: 'neckJoint', states: ['hairline at the heel'], verdict: 'watch' },
+              {
+                point: 'fretPits',
+                states: ['shallow'],
+                verdict: 'watch',
+                frets: '1-3',
+                words: 'under the plain strings',
+              },
+            ],
+          }
+        : visit,
     ),
   },
   {
     home: 'loft',
     seed: 103,
+    look: { ...NATURAL, top: '#e0bd7c' },
     input: {
       ...flatTop,
       nickname: 'the Stowaway',
@@ -177,6 +239,7 @@ export const INSTRUMENTS: (InventedInstrument & { home: 'loft' | 'workshop' | 'k
   {
     home: 'workshop',
     seed: 104,
+    look: { ...NATURAL, top: '#8a4d22', burst: true, archtop: true },
     input: {
       ...flatTop,
       nickname: 'Fog Signal',
@@ -210,12 +273,17 @@ export const INSTRUMENTS: (InventedInstrument & { home: 'loft' | 'workshop' | 'k
   {
     home: 'loft',
     seed: 105,
+    look: { ...NATURAL, top: '#d2a460' },
     input: {
       ...flatTop,
       nickname: 'Little Anchor',
       maker: 'Brightling',
       owner: BAND,
       identity: '1951, small body, twelve frets.',
+      doubtful: ['bridge plate'],
+      marketValue: { text: '1900' },
+      worthToOwner: { text: '2600' },
+      budget: { text: '900' },
       complaint: 'Buzzes when knocked, action creeping up, bridge leans.',
       bodyJoin: 12,
       scale: { text: '24.9 in', unit: 'mm' },
@@ -234,19 +302,38 @@ export const INSTRUMENTS: (InventedInstrument & { home: 'loft' | 'workshop' | 'k
       breathing: 0.45,
       age: 0.4,
       lean: 0.45,
+      fold: 1.4,
       at: 9.2,
     },
-    visits: quarterly
-      .slice(2)
-      .map((visit, i) =>
-        i === 9
-          ? { ...visit, notes: 'Hollow before the bridge, hump behind. Rattle over the lower bass leg.' }
-          : visit,
-      ),
+    visits: quarterly.slice(2).map((visit, i) =>
+      i === 9
+        ? {
+            ...visit,
+            notes: 'Hollow before the bridge, hump behind. Rattle over the lower bass leg.',
+            findings: [
+              { point: 'topShape', states: ['hollow and hump'], verdict: 'repair' },
+              { point: 'braceRap', states: ['buzzes'], verdict: 'repair', words: 'lower bass leg of the X' },
+              {
+                point: 'topBraces',
+                states: ['loose end'],
+                verdict: 'repair',
+                words: 'both lower legs, outer two thirds',
+              },
+              {
+                point: 'bridgePlate',
+                states: ['cannot be seen'],
+                verdict: 'unseen',
+                words: 'looks replaced, edge filled',
+              },
+            ],
+          }
+        : visit,
+    ),
   },
   {
     home: 'kitchen',
     seed: 106,
+    look: { ...NATURAL, top: '#e3c07f' },
     input: {
       ...flatTop,
       nickname: 'Halyard',
@@ -279,5 +366,108 @@ export const INSTRUMENTS: (InventedInstrument & { home: 'loft' | 'workshop' | 'k
       { daysAgo: 22, by: 1 },
       { daysAgo: 9 },
     ],
+  },
+  {
+    home: 'loft',
+    seed: 107,
+    look: { ...NATURAL, top: '#c98f47' },
+    input: {
+      ...flatTop,
+      nickname: 'Second Engineer',
+      maker: 'Brightling',
+      owner: BAND,
+      identity: '1948, pencilled date on the back brace.',
+      designStringSet: 'light',
+      marketValue: { text: '1600' },
+      worthToOwner: { text: '2000' },
+      budget: { text: '400' },
+      complaint: 'A crack below the bridge that is there in February and gone in August.',
+      construction: 'X-braced, dovetail, mahogany back and sides.',
+      reliefSchool: 'nearly straight',
+    },
+    truth: {
+      gap: 0.49,
+      relief: 0.16,
+      straightedge: [0.3, 0.3],
+      saddle: [5.2, 3.8],
+      tilt: 0.7,
+      belly: 2.1,
+      breathing: 0.4,
+      age: 0.05,
+      lean: 0.02,
+      at: 9.2,
+    },
+    crack: { length: 62, perYear: 14, perDry: 3 },
+    visits: quarterly.map((visit, i) => ({
+      ...visit,
+      findings:
+        i % 4 === 2 || i === 11
+          ? [
+              {
+                point: 'cracks' as const,
+                states: ['moves'],
+                verdict: 'repair' as const,
+                words: 'below the bridge, treble side; longer again, light shows',
+              },
+            ]
+          : [
+              {
+                point: 'cracks' as const,
+                states: ['quiet hairline'],
+                verdict: 'watch' as const,
+                words: 'below the bridge, closed',
+              },
+            ],
+    })),
+  },
+  {
+    home: 'loft',
+    seed: 108,
+    look: { ...NATURAL, top: '#b97838', strings: 12 },
+    input: {
+      ...flatTop,
+      nickname: 'Breakwater',
+      maker: 'Osk & Daughter',
+      owner: BAND,
+      identity: '1961, twelve strings.',
+      doubtful: ['bridge'],
+      stringSet: 'twelve-light',
+      designStringSet: 'twelve-light',
+      marketValue: { text: '1300' },
+      worthToOwner: { text: '1300' },
+      budget: { text: '700' },
+      complaint: 'The bridge is coming up at the back. Tuned down to save it.',
+      construction: 'Ladder-braced, dovetail, maple back and sides.',
+      rod: 'none',
+    },
+    truth: {
+      gap: 0.52,
+      relief: 0.28,
+      straightedge: [-0.9, -0.8],
+      saddle: [4.4, 3.3],
+      tilt: 1.9,
+      belly: 3.6,
+      breathing: 0.5,
+      age: 0.3,
+      lean: 0.3,
+      at: 9.2,
+      lifting: { gap: 0.85, perYear: 0.22, perDry: 0.03 },
+    },
+    visits: quarterly.slice(3).map((visit, i) =>
+      i === 0 || i === 8
+        ? {
+            ...visit,
+            findings: [
+              {
+                point: 'bridge' as const,
+                states: ['lifting', 'screws or bolts'],
+                verdict: 'repair' as const,
+                words: 'two screws through the wings',
+              },
+              { point: 'bridgePlate' as const, states: ['worn holes'], verdict: 'watch' as const },
+            ],
+          }
+        : visit,
+    ),
   },
 ];

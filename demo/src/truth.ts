@@ -1,6 +1,7 @@
 import type {
   ConditionsInput,
   ExaminationInput,
+  FindingInput,
   InstrumentInput,
   ReadingInput,
 } from '@upright-elder/contract';
@@ -15,6 +16,8 @@ import {
   type NeckGeometry,
 } from '@upright-elder/core';
 import type { RoomTruth } from './air.js';
+import { bodyReadings } from './body.js';
+import type { Look } from './pictures.js';
 
 /** What is really so about an invented instrument; heights in mm, hidden from the program. */
 export interface Truth {
@@ -31,6 +34,10 @@ export interface Truth {
   lean: number;
   /** the moisture at which the values above hold */
   at: number;
+  /** gap under the bridge's back edge, mm, and what it grows by in a year and by a drier %MC */
+  lifting?: { gap: number; perYear: number; perDry: number };
+  /** how far the top is folded: hollow before the bridge against hump behind, mm */
+  fold?: number;
   /** settling per natural logarithm of days under tension, mm; the day it was strung up, as days ago */
   settling?: { amount: number; strungDaysAgo: number };
 }
@@ -40,18 +47,26 @@ export interface Visit {
   notes?: string;
   afterWork?: boolean;
   strings?: 'pitch' | 'slack';
+  /** gone through in full, or by the re-check */
+  full?: boolean;
+  findings?: Partial<FindingInput>[];
   /** who measures: 0 Isbel, 1 Tobin */
   by?: 0 | 1;
 }
 
 export interface InventedInstrument {
   input: Omit<InstrumentInput, 'by' | 'version' | 'homeRoomId'>;
+  /** what the camera sees; see pictures.ts */
+  look: Look;
   truth: Truth;
+  /** a crack below the bridge: its length today, mm, what it gains in a year and by a drier %MC */
+  crack?: { length: number; perYear: number; perDry: number };
   visits: Visit[];
   seed: number;
 }
 
 const mm = 1e-3;
+const NO_FINDING = { states: [], verdict: 'sound', frets: null, words: '', allowance: null } as const;
 
 /** One examination read off the hidden truth, with the hand's and the tool's noise, written as a luthier writes. */
 export function examine(
@@ -87,14 +102,17 @@ export function examine(
   });
   const reading = (
     quantity: ReadingInput['quantity'],
-    side: ReadingInput['side'],
+    place: ReadingInput['place'],
     text: string,
-  ): ReadingInput => ({ quantity, side, text, unit: quantity === 'bridgeTilt' ? '°' : 'mm' });
+  ): ReadingInput => ({ quantity, place, text, unit: quantity === 'bridgeTilt' ? '°' : 'mm' });
   const conditions: ConditionsInput = {
     humidity: String(Math.round(air.humidity + noise(1))),
     temperature: `${Math.round(air.celsius)}`,
     temperatureUnit: '°C',
-    woodMoisture: (Math.round((moisture + noise(0.4)) * 2) / 2).toFixed(1),
+    woodMoisture: [0, 1, 2].map(() => (Math.round((moisture + noise(0.4)) * 2) / 2).toFixed(1)).join('; '),
+    meter: 'pinless',
+    meterSetting: 'spruce',
+    meterPlace: 'inside, by the neck block',
     strings: visit.strings ?? 'pitch',
     timeAtPitch: strung !== null && strung >= 0 ? `${Math.max(1, Math.round(strung))} d` : null,
     afterWork: visit.afterWork ?? false,
@@ -105,6 +123,8 @@ export function examine(
     date: isoDate(day),
     conditions,
     notes: visit.notes ?? '',
+    protocol: visit.full ? 'full' : strung !== null && strung >= 0 ? 'resting' : 'recheck',
+    findings: (visit.findings ?? []).map((finding) => ({ ...NO_FINDING, ...finding })) as FindingInput[],
     readings: [
       ...sides.map(({ side, action }) => reading('action12', side, on64ths(action + noise(0.07)))),
       reading('relief', 'both', thousandths(relief + noise(0.015))),
@@ -121,6 +141,7 @@ export function examine(
         (Math.round((truth.tilt + truth.lean * years + noise(0.08)) * 10) / 10).toFixed(1),
       ),
       reading('bellyBehindBridge', 'centre', (truth.belly + rise + noise(0.06)).toFixed(1)),
+      ...bodyReadings(instrument, visit, { rise, moisture, years, noise }),
     ],
   };
 }

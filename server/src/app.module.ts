@@ -1,16 +1,20 @@
 import { Module, type DynamicModule } from '@nestjs/common';
 import { LoggerModule } from 'nestjs-pino';
-import { AirModule } from './air/air.module.js';
+import { LogFolderModule } from './air/air.module.js';
 import { Clock } from './clock.js';
 import type { Config } from './config.js';
 import { Database } from './database/database.js';
 import { ExaminationsModule } from './examinations/examinations.module.js';
 import { ForecastsModule } from './forecasts/forecasts.module.js';
+import { GaugesModule } from './gauges/gauges.module.js';
 import { InstrumentsModule } from './instruments/instruments.module.js';
 import { JudgementModule } from './judgement/judgement.module.js';
 import { PeopleModule } from './people/people.module.js';
+import { PhotographsModule } from './photographs/photographs.module.js';
+import { ProtocolsModule } from './protocols/protocols.module.js';
 import { ShelfModule } from './shelf/shelf.module.js';
 import { ShopModule } from './shop/shop.module.js';
+import { ToolsModule } from './tools/tools.module.js';
 
 /** What every module may ask for: the clock and the way to the tables. */
 @Module({})
@@ -38,12 +42,16 @@ export class AppModule {
         GroundModule.with(config, database),
         PeopleModule,
         ShopModule,
-        AirModule,
+        LogFolderModule.with(config.logFolder),
+        ToolsModule,
+        ProtocolsModule,
         InstrumentsModule,
         ExaminationsModule,
         ForecastsModule,
         JudgementModule,
         ShelfModule,
+        PhotographsModule.with(config.dataFolder),
+        GaugesModule.with(config.gaugeBox),
       ],
     };
   }

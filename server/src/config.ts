@@ -1,4 +1,5 @@
-import { resolve } from 'node:path';
+import { join, resolve } from 'node:path';
+import type { BoxAddress } from './gauges/gauge-box.js';
 
 /** What the program is told from outside. */
 export interface Config {
@@ -9,6 +10,10 @@ export interface Config {
   now: string | null;
   webFolder: string | null;
   quiet: boolean;
+  /** where room loggers write their files */
+  logFolder: string;
+  /** where a gauge box listens; null without one */
+  gaugeBox: BoxAddress | null;
 }
 
 /** Only this address is listened to until there is sign-in. */
@@ -32,12 +37,24 @@ export function configFrom(env: NodeJS.ProcessEnv): Config {
   if (now !== null && Number.isNaN(Date.parse(now))) {
     throw new Error(`UPRIGHT_ELDER_NOW is “${now}”; an instant such as 2026-11-24T09:00:00Z is accepted.`);
   }
+  const dataFolder = resolve(env.UPRIGHT_ELDER_DATA ?? 'data');
   return {
-    dataFolder: resolve(env.UPRIGHT_ELDER_DATA ?? 'data'),
+    dataFolder,
     port,
     host,
     now,
     webFolder: env.UPRIGHT_ELDER_WEB ? resolve(env.UPRIGHT_ELDER_WEB) : null,
     quiet: env.UPRIGHT_ELDER_QUIET === '1',
+    logFolder: env.UPRIGHT_ELDER_LOGS ? resolve(env.UPRIGHT_ELDER_LOGS) : join(dataFolder, 'logger'),
+    gaugeBox: env.UPRIGHT_ELDER_GAUGES ? boxAddress(env.UPRIGHT_ELDER_GAUGES) : null,
   };
+}
+
+function boxAddress(text: string): BoxAddress {
+  const match = /^([^\s:]+):(\d{1,5})$/u.exec(text);
+  const port = Number(match?.[2]);
+  if (!match || port < 1 || port > 65535) {
+    throw new Error(`UPRIGHT_ELDER_GAUGES is “${text}”; an address such as 127.0.0.1:4748 is accepted.`);
+  }
+  return { host: match[1]!, port };
 }

@@ -27,7 +27,7 @@ const put = (path: string, body: unknown) => server.call('PUT', path, body);
 beforeAll(async () => {
   server = await startApp();
   await put(`people/${PERSON}`, { version: 0, name: 'Isbel Crane', role: 'owner' });
-  await put(`rooms/${ROOM}`, { version: 0, name: 'Loft', notes: '' });
+  await put(`rooms/${ROOM}`, { version: 0, name: 'Loft', notes: '', logger: 'loft' });
   await put(`instruments/${INSTRUMENT}`, instrumentBody({ homeRoomId: ROOM }));
 });
 afterAll(() => server.close());
@@ -84,7 +84,7 @@ describe('examinations', () => {
     expect(saved.conditions).toMatchObject({ temperature: '70 F', humidityPercent: 58 });
     expect(saved.conditions.temperatureCelsius).toBeCloseTo(21.11, 2);
     expect(
-      saved.readings.find(({ quantity, side }) => quantity === 'action12' && side === 'bass'),
+      saved.readings.find(({ quantity, place }) => quantity === 'action12' && place === 'bass'),
     ).toMatchObject({ text: '7/64', value: (7 / 64) * 0.0254 });
     const judged = (await server.call('GET', `instruments/${INSTRUMENT}/judgement`)).body as Judgement;
     expect(judged.budgets).toHaveLength(2);
@@ -160,6 +160,7 @@ describe('examinations', () => {
       ...first,
       version: 1,
       notes: 'theirs',
+      why: 'read again',
       readings: first.readings.map((r) => (r.quantity === 'relief' ? { ...r, text: '10 thou' } : r)),
     };
     expect((await put(`examinations/${id(13)}`, theirs)).body).toMatchObject({ version: 2 });
@@ -173,8 +174,8 @@ describe('examinations', () => {
     expect((await put(`examinations/${id(13)}`, { ...mine, version: 0 })).status).toBe(409);
 
     const stored = (await server.call('GET', `examinations/${id(13)}`)).body as Examination;
-    expect(stored.readings.find(({ quantity }) => quantity === 'relief')!.corrections).toEqual([
-      expect.objectContaining({ text: '8 thou', by: 'Isbel Crane' }),
+    expect(stored.corrections).toEqual([
+      expect.objectContaining({ line: 'relief', text: '8 thou', by: 'Isbel Crane', why: 'read again' }),
     ]);
   });
 
@@ -240,6 +241,8 @@ describe('the shop', () => {
       version: 0,
       name: 'Lantern Yard',
       units: { action12: '64ths' },
+      tools: {},
+      currency: '£',
       temperatureUnit: '°C',
       sayIn: 'mm',
     };

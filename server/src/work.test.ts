@@ -22,7 +22,7 @@ const get = async <T>(path: string) => (await server.call('GET', path)).body as 
 beforeAll(async () => {
   server = await startApp();
   await put(`people/${PERSON}`, { version: 0, name: 'Isbel Crane', role: 'owner' });
-  await put(`rooms/${ROOM}`, { version: 0, name: 'Loft', notes: '' });
+  await put(`rooms/${ROOM}`, { version: 0, name: 'Loft', notes: '', logger: '' });
   await put(`instruments/${INSTRUMENT}`, instrumentBody({ homeRoomId: ROOM }));
 });
 afterAll(() => server.close());
@@ -84,6 +84,7 @@ describe('forecast and judgement', () => {
 
     const corrected = examinationBody({ instrumentId: one, date: '2026-02-01', version: 1 });
     corrected.readings[0] = reading('action12', 'bass', '9/64');
+    corrected.why = 'misread';
     await put(`examinations/${id(5301)}`, corrected);
     const second = await forecast();
     expect(second.sides[0]!.history[0]!.value).toBeCloseTo((9 / 64) * 0.0254, 9);
@@ -150,7 +151,7 @@ describe('forecast and judgement', () => {
       examinationBody({
         instrumentId: one,
         readings: examinationBody().readings.filter(
-          (r) => r.quantity !== quantity || (side !== undefined && r.side !== side),
+          (r) => r.quantity !== quantity || (side !== undefined && r.place !== side),
         ),
       });
     await put(`examinations/${id(5501)}`, without('straightedge'));
@@ -187,7 +188,14 @@ describe('forecast and judgement', () => {
 
   it('say heights as the shop says them', async () => {
     const shop = await get<Shop>('shop');
-    const settings = { version: shop.version, name: 'Lantern Yard', units: {}, temperatureUnit: '°C' };
+    const settings = {
+      version: shop.version,
+      name: 'Lantern Yard',
+      tools: {},
+      currency: '',
+      units: {},
+      temperatureUnit: '°C',
+    };
     const words = async () =>
       (await get<Forecast>(`instruments/${id(5300)}/forecast`)).sentences.map(({ text }) => text).join(' ');
     expect(await words()).toMatch(/\d½?\/64/u);
@@ -207,6 +215,7 @@ describe('nothing is lost', () => {
     const fewer = {
       ...body,
       version: 1,
+      why: 'the level was not zeroed',
       readings: body.readings.map((r) => (r.quantity === 'bridgeTilt' ? { ...r, text: '0.7' } : r)),
     };
     await put(`examinations/${id(5701)}`, fewer);
@@ -216,10 +225,9 @@ describe('nothing is lost', () => {
       readings: fewer.readings.map((r) => (r.quantity === 'bridgeTilt' ? { ...r, text: '0.9' } : r)),
     });
     const stored = await get<Examination>(`examinations/${id(5701)}`);
-    const tilt = stored.readings.find(({ quantity }) => quantity === 'bridgeTilt')!;
-    expect(tilt.corrections.map(({ text, by, at }) => [text, by, at])).toEqual([
-      ['0.5 °', 'Isbel Crane', '2026-11-24T09:00:00.000Z'],
-      ['0.7 °', 'Isbel Crane', '2026-11-24T09:00:00.000Z'],
+    expect(stored.corrections.map(({ line, text, by, at, why }) => [line, text, by, at, why])).toEqual([
+      ['bridgeTilt', '0.5 °', 'Isbel Crane', '2026-11-24T09:00:00.000Z', 'the level was not zeroed'],
+      ['bridgeTilt', '0.7 °', 'Isbel Crane', '2026-11-24T09:00:00.000Z', 'the level was not zeroed'],
     ]);
   });
 
@@ -232,7 +240,11 @@ describe('nothing is lost', () => {
         { version: 0, name: 'one', role: 'luthier' },
         { version: 0, name: 'two', role: 'luthier' },
       ],
-      [`rooms/${id(5801)}`, { version: 0, name: 'one', notes: '' }, { version: 0, name: 'two', notes: '' }],
+      [
+        `rooms/${id(5801)}`,
+        { version: 0, name: 'one', notes: '', logger: '' },
+        { version: 0, name: 'two', notes: '', logger: '' },
+      ],
       [
         `instruments/${id(5802)}`,
         { ...instrumentBody({ nickname: 'one' }) },

@@ -33,6 +33,18 @@ const TIME = /\b(?:time|date|timestamp|uhrzeit|zeit|datum|fecha|heure|horodat)/i
 const HUMIDITY = /hum|\brh\b|r\.h\.|feucht|humid/iu;
 const TEMPERATURE = /temp|celsius|fahrenheit|°\s*[cf]/iu;
 
+/** One line of the file, cut into its cells. */
+export interface LogRow {
+  line: number;
+  cells: string[];
+}
+
+/** What a piece of the file gave. */
+export type LogPiece = Pick<LogFile, 'readings' | 'skipped'>;
+
+/** Rows gone through at a time, so that whoever asks can do something else in between. */
+const PIECE_ROWS = 1000;
+
 /**
  * A logger's file to readings. Tolerant of the separator (comma, semicolon, tab), the decimal mark, the order of the
  * columns, date and time in one column or two, lines before the heading, °C or °F, and broken lines, which are listed
@@ -44,43 +56,86 @@ const TEMPERATURE = /temp|celsius|fahrenheit|°\s*[cf]/iu;
  */
 export function readLogFile(text: string, zone: (time: LocalTime) => string = utc): LogFile {
   const { data } = Papa.parse<string[]>(text.replace(/^\uFEFF/u, ''), { skipEmptyLines: false });
-  const rows = data.map((cells, i) => ({ line: i + 1, cells: cells.map((cell) => cell.trim()) }));
-  const heading = rows.slice(0, HEADING_LINES).find(({ cells }) => isHeading(cells));
-  if (!heading) {
+  const file: LogFile = { readings: [], skipped: [], assumed: [] };
+  const pieces = readLogRows(
+    data.map((cells, i) => ({ line: i + 1, cells })),
+    zone,
+  );
+  for (;;) {
+    const { done, value } = pieces.next();
+    if (done) return { ...file, assumed: value };
+    file.readings.push(...value.readings);
+    file.skipped.push(...value.skipped);
+  }
+}
+
+/**
+ * The same from rows that are cut already, a piece at a time.
+ *
+ * @returns what was assumed where the file does not say
+ * @throws RangeError where no heading names time, humidity and temperature
+ */
+export function* readLogRows(
+  rows: readonly LogRow[],
+  zone: (time: LocalTime) => string = utc,
+): Generator<LogPiece, string[]> {
+  const at = rows.slice(0, HEADING_LINES).findIndex(({ cells }) => isHeading(cells));
+  if (at < 0) {
     throw new RangeError(
       'no heading names time, humidity and temperature; a first line such as “time,humidity,temperature” is accepted',
     );
   }
-  const columns = columnsOf(heading.cells);
-  const body = rows.slice(heading.line).filter(({ cells }) => cells.some((cell) => cell !== ''));
-  const stamps = body.map(({ cells }) => columns.time.map((i) => cells[i] ?? '').join(' '));
-  const { order, assumed } = dateOrder(stamps);
-  const readings = new Map<string, LoggedAir>();
-  const skipped: SkippedLine[] = [];
-  body.forEach(({ line, cells }, i) => {
-    const skip = (reason: string) => skipped.push({ line, text: cells.join(' · ').slice(0, 120), reason });
-    const at = instantOf(stamps[i]!, order, zone);
-    if (at === null) return skip('the time cannot be read');
-    const humidity = parsePercent(cells[columns.humidity] ?? '');
-    if (!humidity.ok) return skip(`humidity: ${humidity.reason}`);
-    const temperature = parseTemperature(cells[columns.temperature] ?? '', columns.unit);
-    if (!temperature.ok) return skip(`temperature: ${temperature.reason}`);
-    if (readings.has(at)) return skip('the same instant stands in the file before');
-    readings.set(at, { at, humidity: humidity.value, celsius: temperature.value });
-  });
-  return { readings: [...readings.values()], skipped, assumed };
+  const columns = columnsOf(rows[at]!.cells.map((cell) => cell.trim()));
+  const stampOf = ({ cells }: LogRow) => columns.time.map((i) => cells[i]?.trim() ?? '').join(' ');
+  const { order, assumed } = yield* dateOrder(rows, at + 1, stampOf);
+  const seen = new Set<string>();
+  for (let from = at + 1; from < rows.length; from += PIECE_ROWS) {
+    const piece: LogPiece = { readings: [], skipped: [] };
+    for (const row of rows.slice(from, from + PIECE_ROWS)) {
+      const cells = row.cells.map((cell) => cell.trim());
+      if (cells.every((cell) => cell === '')) continue;
+      const result = readingOf(cells, stampOf(row), order, columns, zone, seen);
+      if (typeof result === 'string')
+        piece.skipped.push({ line: row.line, text: cells.join(' · ').slice(0, 120), reason: result });
+      else piece.readings.push(result);
+    }
+    yield piece;
+  }
+  return assumed;
+}
+
+/** The reading of a line, or why it has none. */
+function readingOf(
+  cells: string[],
+  stamp: string,
+  order: DateOrder,
+  columns: Columns,
+  zone: (time: LocalTime) => string,
+  seen: Set<string>,
+): LoggedAir | string {
+  const at = instantOf(stamp, order, zone);
+  if (at === null) return 'the time cannot be read';
+  const humidity = parsePercent(cells[columns.humidity] ?? '');
+  if (!humidity.ok) return `humidity: ${humidity.reason}`;
+  const temperature = parseTemperature(cells[columns.temperature] ?? '', columns.unit);
+  if (!temperature.ok) return `temperature: ${temperature.reason}`;
+  if (seen.has(at)) return 'the same instant stands in the file before';
+  seen.add(at);
+  return { at, humidity: humidity.value, celsius: temperature.value };
 }
 
 function isHeading(cells: string[]): boolean {
   return [TIME, HUMIDITY, TEMPERATURE].every((words) => cells.some((cell) => words.test(cell)));
 }
 
-function columnsOf(cells: string[]): {
+interface Columns {
   time: number[];
   humidity: number;
   temperature: number;
   unit: TemperatureUnit;
-} {
+}
+
+function columnsOf(cells: string[]): Columns {
   const humidity = cells.findIndex((cell) => HUMIDITY.test(cell));
   const temperature = cells.findIndex((cell, i) => i !== humidity && TEMPERATURE.test(cell));
   const time = cells.flatMap((cell, i) =>
@@ -99,11 +154,16 @@ function columnsOf(cells: string[]): {
 type DateOrder = 'year first' | 'day first' | 'month first';
 
 /** Whether 3/4 is a day of April or of March is told by the whole file, not by a line. */
-function dateOrder(stamps: string[]): { order: DateOrder; assumed: string[] } {
+function* dateOrder(
+  rows: readonly LogRow[],
+  from: number,
+  stampOf: (row: LogRow) => string,
+): Generator<LogPiece, { order: DateOrder; assumed: string[] }> {
   let first = 0;
   let second = 0;
-  for (const stamp of stamps) {
-    const match = /^\D*(\d{1,4})[./-](\d{1,2})[./-]/u.exec(stamp);
+  for (let i = from; i < rows.length; i++) {
+    if (i % PIECE_ROWS === 0) yield { readings: [], skipped: [] };
+    const match = /^\D*(\d{1,4})[./-](\d{1,2})[./-]/u.exec(stampOf(rows[i]!));
     if (!match) continue;
     if (match[1]!.length === 4) return { order: 'year first', assumed: [] };
     first = Math.max(first, Number(match[1]));

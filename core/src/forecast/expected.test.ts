@@ -2,7 +2,13 @@ import fc from 'fast-check';
 import { linearRegression } from 'simple-statistics';
 import { describe, expect, it } from 'vitest';
 import { HOUSE_TOOLS, normal, QUANTITY_IDS, seededChance, toolSd } from '../index.js';
-import { expectedRange, expectReading, judgeChange, quantityBelief, type EarlierReading } from './expected.js';
+import {
+  expectedRange,
+  expectReading,
+  judgeChange,
+  quantityBelief,
+  type EarlierReading,
+} from './expected.js';
 
 const flat = { kind: 'flat', laminated: false } as const;
 const belief = quantityBelief('bellyBehindBridge', flat);

@@ -7,3 +7,4 @@ export * from './error.js';
 export * from './typed.js';
 export * from './side.js';
 export * from './steady.js';
+export * from './gaugeLine.js';

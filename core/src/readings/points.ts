@@ -68,11 +68,22 @@ const point = (id: PointId, name: string, about: About): Point => ({ id, name, .
 export const POINTS: Record<PointId, Point> = {
   boardEdges: point('boardEdges', 'Edges of the fingerboard', {
     how: 'Look along both edges from the body end: straight or slightly relieved, and equally so; unequal means twist.',
-    states: [sound('straight'), sound('slight relief'), watch('much relief'), repair('back-bow'), repair('twisted')],
+    states: [
+      sound('straight'),
+      sound('slight relief'),
+      watch('much relief'),
+      repair('back-bow'),
+      repair('twisted'),
+    ],
   }),
   straightedgeLook: point('straightedgeLook', 'Straightedge to the bridge', {
     how: 'On the crowns it should meet the bridge at about its upper face.',
-    states: [sound('at the upper face'), watch('a little lower'), repair('runs into the front'), watch('far above')],
+    states: [
+      sound('at the upper face'),
+      watch('a little lower'),
+      repair('runs into the front'),
+      watch('far above'),
+    ],
   }),
   saddleLook: point('saddleLook', 'Saddle showing', {
     how: 'Between 1/8 and 1/4 in shows on a healthy one; hardly any means a neck set is coming.',
@@ -109,7 +120,13 @@ export const POINTS: Record<PointId, Point> = {
   }),
   cracks: point('cracks', 'Cracks', {
     how: 'Press alternately either side to see if they move; look inside for cleats.',
-    states: [sound('none'), watch('quiet hairline'), sound('cleated and tight'), repair('moves'), repair('open')],
+    states: [
+      sound('none'),
+      watch('quiet hairline'),
+      sound('cleated and tight'),
+      repair('moves'),
+      repair('open'),
+    ],
   }),
   tail: point('tail', 'Sides and tail', {
     how: 'A side crack that runs round the tail: the end block may be split.',
@@ -125,7 +142,14 @@ export const POINTS: Record<PointId, Point> = {
   }),
   trussRod: point('trussRod', 'Truss rod', {
     how: 'With the wrench that fits, a quarter turn and back.',
-    states: [sound('turns freely'), sound('none fitted'), watch('stiff'), watch('at its end'), repair('spins'), UNSEEN],
+    states: [
+      sound('turns freely'),
+      sound('none fitted'),
+      watch('stiff'),
+      watch('at its end'),
+      repair('spins'),
+      UNSEEN,
+    ],
   }),
   fretPits: point('fretPits', 'Pitted frets', {
     how: 'Write the numbers, such as 1-3 5.',
@@ -144,11 +168,23 @@ export const POINTS: Record<PointId, Point> = {
   }),
   nutState: point('nutState', 'Nut', {
     how: 'Curve against the board, width of the slots, cracks.',
-    states: [sound('fits'), watch('slots too wide'), watch('slots bind'), repair('cracked'), repair('too low')],
+    states: [
+      sound('fits'),
+      watch('slots too wide'),
+      watch('slots bind'),
+      repair('cracked'),
+      repair('too low'),
+    ],
   }),
   tuners: point('tuners', 'Tuners', {
     how: 'Turn each; feel for play, look at posts, bushings and nuts.',
-    states: [sound('turn well'), watch('stiff'), watch('loose nuts'), repair('slips'), repair('one is missing')],
+    states: [
+      sound('turn well'),
+      watch('stiff'),
+      watch('loose nuts'),
+      repair('slips'),
+      repair('one is missing'),
+    ],
   }),
   hardware: point('hardware', 'Pins, pickguard, strap buttons', {
     how: 'Complete and fast; a pickguard of celluloid near a seam forbids heat.',
@@ -156,7 +192,13 @@ export const POINTS: Record<PointId, Point> = {
   }),
   neckJoint: point('neckJoint', 'Neck joint', {
     how: 'Gap at the heel under tension; press the neck and watch it.',
-    states: [sound('tight'), watch('hairline at the heel'), repair('gap'), repair('moves'), watch('screw, bolt or dowel')],
+    states: [
+      sound('tight'),
+      watch('hairline at the heel'),
+      repair('gap'),
+      repair('moves'),
+      watch('screw, bolt or dowel'),
+    ],
   }),
   topBraces: point('topBraces', 'Top braces', {
     how: 'Mirror, lamp and a thin feeler at every end: which brace, from where to where.',
@@ -176,7 +218,12 @@ export const POINTS: Record<PointId, Point> = {
   }),
   finish: point('finish', 'Finish', {
     how: 'A drop of spirit in a hidden place; what heat and tape it bears.',
-    states: [sound('hard and whole'), watch('soft or tacky'), watch('refinished'), watch('thick film over the joint')],
+    states: [
+      sound('hard and whole'),
+      watch('soft or tacky'),
+      watch('refinished'),
+      watch('thick film over the joint'),
+    ],
   }),
   serial: point('serial', 'Serial number', {
     how: 'As it stands, and where; say if it looks altered.',

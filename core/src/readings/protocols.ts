@@ -103,7 +103,16 @@ export const HOUSE_PROTOCOLS: Record<HouseProtocolId, Protocol> = {
       },
       {
         title: 'Board, frets and nut',
-        lines: ['radius', 'fretHeight', 'fretPits', 'fretLift', 'fretRocking', 'nutState', 'nutWidth', 'saddleSlot'],
+        lines: [
+          'radius',
+          'fretHeight',
+          'fretPits',
+          'fretLift',
+          'fretRocking',
+          'nutState',
+          'nutWidth',
+          'saddleSlot',
+        ],
       },
       {
         title: 'Strings off, inside',
@@ -156,7 +165,15 @@ export const HOUSE_PROTOCOLS: Record<HouseProtocolId, Protocol> = {
     stages: [
       {
         title: 'At pitch',
-        lines: ['action12', 'relief', 'straightedge', 'bridgeTilt', 'bellyBehindBridge', 'archHeight', 'bridgeGap'],
+        lines: [
+          'action12',
+          'relief',
+          'straightedge',
+          'bridgeTilt',
+          'bellyBehindBridge',
+          'archHeight',
+          'bridgeGap',
+        ],
       },
     ],
   },

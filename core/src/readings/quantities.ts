@@ -1,12 +1,5 @@
 import type { LengthUnit } from '../units/length.js';
-import {
-  CENTRE,
-  INNER_STRINGS,
-  SIDES_OF_STRINGS,
-  STRINGS_BY_NUMBER,
-  WINGS,
-  type Place,
-} from './places.js';
+import { CENTRE, INNER_STRINGS, SIDES_OF_STRINGS, STRINGS_BY_NUMBER, WINGS, type Place } from './places.js';
 import type { Dimension, ToolId } from './tools.js';
 
 /** What is measured, in the order in which the trade names it. Ranges are common practice. */
@@ -94,7 +87,17 @@ const degree = Math.PI / 180;
 
 function length(id: QuantityId, name: string, from: number, to: number, about: About): Quantity {
   const range = `${from < 0 ? `−${-from}` : from} to ${to} mm`;
-  return { id, name, dimension: 'length', unit: 'mm', breathing: 'none', ...about, from: from * mm, to: to * mm, range };
+  return {
+    id,
+    name,
+    dimension: 'length',
+    unit: 'mm',
+    breathing: 'none',
+    ...about,
+    from: from * mm,
+    to: to * mm,
+    range,
+  };
 }
 function angle(id: QuantityId, name: string, from: number, to: number, about: About): Quantity {
   const range = `${from < 0 ? `−${-from}` : from}° to ${to}°`;

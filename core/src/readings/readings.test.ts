@@ -75,7 +75,8 @@ describe('readings as typed', () => {
 
 describe('a tool', () => {
   it('of every quantity reads what the quantity is a measure of', () => {
-    for (const id of QUANTITY_IDS) expect(HOUSE_TOOLS[QUANTITIES[id].tool].dimension).toBe(QUANTITIES[id].dimension);
+    for (const id of QUANTITY_IDS)
+      expect(HOUSE_TOOLS[QUANTITIES[id].tool].dimension).toBe(QUANTITIES[id].dimension);
   });
 
   it('learns its repeatability from repeats: the true one of a worse hand, within its own error', () => {
@@ -85,7 +86,10 @@ describe('a tool', () => {
       const at = 0.002 + 0.001 * chance();
       return Array.from({ length: 3 }, () => at + truth * normal(chance));
     });
-    const { repeatability, degrees } = learnedRepeatability({ resolution: 0.00002, repeatability: 0.00005 }, groups);
+    const { repeatability, degrees } = learnedRepeatability(
+      { resolution: 0.00002, repeatability: 0.00005 },
+      groups,
+    );
     expect(degrees).toBe(400);
     // standard error of a standard deviation from n degrees of freedom is σ/√(2n)
     expect(Math.abs(repeatability - truth)).toBeLessThan((3 * truth) / Math.sqrt(800));
@@ -95,7 +99,10 @@ describe('a tool', () => {
   });
 
   it('keeps its belief without repeats, and never becomes perfect because a coarse scale repeats itself', () => {
-    expect(learnedRepeatability(rule, [[0.002], []])).toEqual({ repeatability: rule.repeatability, degrees: 0 });
+    expect(learnedRepeatability(rule, [[0.002], []])).toEqual({
+      repeatability: rule.repeatability,
+      degrees: 0,
+    });
     const same = Array.from({ length: 50 }, () => [0.00275, 0.00275, 0.00275]);
     expect(learnedRepeatability(rule, same).repeatability).toBeGreaterThan(rule.repeatability / 4);
   });
@@ -125,7 +132,10 @@ describe('frets as written', () => {
   it('are numbers and ranges, each once, in order; anything else is refused with what is accepted', () => {
     expect(parseFrets('7, 1-3 2')).toEqual({ ok: true, value: [1, 2, 3, 7] });
     for (const text of ['', 'none', '0', '3-1', '31', '1.5', '1-2-3'])
-      expect(parseFrets(text)).toMatchObject({ ok: false, accepted: expect.stringContaining('1-3 5') as string });
+      expect(parseFrets(text)).toMatchObject({
+        ok: false,
+        accepted: expect.stringContaining('1-3 5') as string,
+      });
     fc.assert(
       fc.property(fc.uniqueArray(fc.integer({ min: 1, max: 30 }), { minLength: 1 }), (frets) => {
         const result = parseFrets(frets.join(' '));
@@ -152,14 +162,19 @@ describe('protocols', () => {
     const places = lines.filter(isQuantity).flatMap((line) => [...QUANTITIES[line].places]);
     expect(places.length).toBeGreaterThanOrEqual(35);
     expect(lines).not.toContain('archHeight');
-    expect(HOUSE_PROTOCOLS.full.stages.flatMap((stage) => linesFor(stage, 'archtop'))).not.toContain('bridgePlate');
+    expect(HOUSE_PROTOCOLS.full.stages.flatMap((stage) => linesFor(stage, 'archtop'))).not.toContain(
+      'bridgePlate',
+    );
   });
 });
 
 describe('a point that is looked at', () => {
   it('can be sound, and its verdict is that of the gravest state chosen', () => {
     for (const id of POINT_IDS) {
-      expect(POINTS[id].states.some(({ verdict }) => verdict === 'sound'), id).toBe(true);
+      expect(
+        POINTS[id].states.some(({ verdict }) => verdict === 'sound'),
+        id,
+      ).toBe(true);
       expect(new Set(POINTS[id].states.map(({ name }) => name)).size).toBe(POINTS[id].states.length);
     }
     expect(verdictOf('bridge', [])).toBeNull();

@@ -20,9 +20,7 @@ export function readingOn<R extends Pick<ReadingValue, 'quantity' | 'place'>>(
   place: Place,
 ): R | undefined {
   const sided = place === 'bass' || place === 'treble';
-  return readings.find(
-    (r) => r.quantity === quantity && (r.place === place || (r.place === BOTH && sided)),
-  );
+  return readings.find((r) => r.quantity === quantity && (r.place === place || (r.place === BOTH && sided)));
 }
 
 const SIDE_QUANTITIES = ['action12', 'firstFretGap', 'relief', 'straightedge', 'saddleShowing'] as const;

@@ -1,4 +1,12 @@
-import { ACCEPTED_LENGTHS, parseAngle, parseCents, parseLength, parsed, refused, type Parsed } from '../units/index.js';
+import {
+  ACCEPTED_LENGTHS,
+  parseAngle,
+  parseCents,
+  parseLength,
+  parsed,
+  refused,
+  type Parsed,
+} from '../units/index.js';
 import { QUANTITIES, type QuantityId, type ReadingUnit } from './quantities.js';
 
 /**
@@ -13,7 +21,10 @@ export function parseReading(id: QuantityId, text: string, fieldUnit: ReadingUni
     const result = parseOne(dimension, part, fieldUnit);
     if (!result.ok) return result;
     if (result.value < from - 1e-12 || result.value > to + 1e-12) {
-      return refused(`“${part.trim()}” is more than ${name.toLowerCase()} can be`, `${range}; ${EXAMPLES[dimension]}`);
+      return refused(
+        `“${part.trim()}” is more than ${name.toLowerCase()} can be`,
+        `${range}; ${EXAMPLES[dimension]}`,
+      );
     }
     values.push(result.value);
   }
@@ -50,8 +61,7 @@ export function parseFrets(text: string): Parsed<number[]> {
     if (!match) return refused(`“${part}” is not the number of a fret`, accepted);
     const first = Number(match[1]);
     const last = Number(match[2] ?? match[1]);
-    if (first < 1 || last > LAST_FRET || last < first)
-      return refused(`“${part}” names no frets`, accepted);
+    if (first < 1 || last > LAST_FRET || last < first) return refused(`“${part}” names no frets`, accepted);
     for (let fret = first; fret <= last; fret++) frets.add(fret);
   }
   return parsed([...frets].sort((a, b) => a - b));

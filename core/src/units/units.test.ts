@@ -222,7 +222,10 @@ describe('money as typed', () => {
 
   it('refuses what could mean two amounts, or none', () => {
     for (const text of ['1,200', '1.200', '1,200.50', '-5', 'much', '', '1e9', '2000000000'])
-      expect(parseMoney(text), text).toMatchObject({ ok: false, accepted: expect.stringContaining('85.50') as string });
+      expect(parseMoney(text), text).toMatchObject({
+        ok: false,
+        accepted: expect.stringContaining('85.50') as string,
+      });
   });
 
   it('is printed so that it reads back', () => {

@@ -1,6 +1,20 @@
-import { Module } from '@nestjs/common';
+import { Module, type DynamicModule } from '@nestjs/common';
 import { AirController } from './air.controller.js';
 import { AirService } from './air.service.js';
+import { LOG_FOLDER, LogFolderService } from './log-folder.service.js';
 
-@Module({ controllers: [AirController], providers: [AirService], exports: [AirService] })
+@Module({ providers: [AirService], exports: [AirService] })
 export class AirModule {}
+
+/** The folder that loggers write into, watched by one module only. */
+@Module({})
+export class LogFolderModule {
+  static with(folder: string): DynamicModule {
+    return {
+      module: LogFolderModule,
+      imports: [AirModule],
+      controllers: [AirController],
+      providers: [LogFolderService, { provide: LOG_FOLDER, useValue: folder }],
+    };
+  }
+}

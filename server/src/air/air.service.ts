@@ -10,11 +10,12 @@ import {
   parseTemperature,
   type Climate,
 } from '@upright-elder/core';
+import type { EntityManager } from 'typeorm';
 import { Clock } from '../clock.js';
 import { Database } from '../database/database.js';
 import { saveVersioned } from '../database/versioned.js';
 import { badFields, notFound, withBothCopies } from '../http/problem.js';
-import { AirReadingEntity, RoomEntity } from './room.entity.js';
+import { AirDayEntity, AirReadingEntity, RoomEntity } from './room.entity.js';
 
 /** A room's air as the computation takes it, kept until new readings come in. */
 export interface RoomClimate {
@@ -39,19 +40,23 @@ export class AirService {
 
   async rooms(): Promise<Room[]> {
     const rows = await this.database.read.find(RoomEntity, { order: { name: 'ASC' } });
-    const counts = await this.database.read
-      .createQueryBuilder(AirReadingEntity, 'air')
-      .select('air.roomId', 'roomId')
-      .addSelect('COUNT(*)', 'readings')
-      .addSelect('MAX(air.at)', 'lastReading')
-      .groupBy('air.roomId')
-      .getRawMany<{ roomId: string; readings: number; lastReading: string }>();
-    return rows.map((row) =>
-      toRoom(
-        row,
-        counts.find(({ roomId }) => roomId === row.id),
-      ),
-    );
+    return Promise.all(rows.map((row) => this.withCount(row)));
+  }
+
+  private async withCount({ id, version, name, notes, logger }: RoomEntity): Promise<Room> {
+    const last = await this.database.read.findOne(AirReadingEntity, {
+      where: { roomId: id },
+      order: { at: 'DESC' },
+    });
+    return {
+      id,
+      version,
+      name,
+      notes,
+      logger,
+      readings: await readingsOf(this.database.read, id),
+      lastReading: last?.at ?? null,
+    };
   }
 
   async room(id: string): Promise<Room> {
@@ -61,13 +66,18 @@ export class AirService {
   }
 
   async saveRoom(id: string, input: RoomInput): Promise<Room> {
-    const { name, notes } = input;
+    const { name, notes, logger } = input;
     await withBothCopies(
       () =>
         this.database.write(async (manager) => {
           const before = await manager.findOneBy(RoomEntity, { id });
           const airRevision = before?.airRevision ?? 0;
-          return saveVersioned(manager, RoomEntity, id, input.version, input, { name, notes, airRevision });
+          return saveVersioned(manager, RoomEntity, id, input.version, input, {
+            name,
+            notes,
+            logger: logger.trim(),
+            airRevision,
+          });
         }),
       () => this.room(id),
       input,
@@ -106,7 +116,6 @@ export class AirService {
         });
       }
       return {
-        roomId,
         at,
         day: Math.floor(dayOf(at)),
         humidity: humidity.ok ? humidity.value : 0,
@@ -114,19 +123,25 @@ export class AirService {
       };
     });
     if (errors.length > 0) throw badFields(errors.slice(0, 50));
+    return this.keep(roomId, rows);
+  }
+
+  /** Writes readings as one transaction; those already known by their instant stay as they are. */
+  keep(roomId: string, rows: Omit<AirReadingEntity, 'roomId'>[]): Promise<AirTaken> {
     return this.database.write(async (manager) => {
       if ((await manager.countBy(RoomEntity, { id: roomId })) === 0) throw notFound('room');
-      const before = await manager.countBy(AirReadingEntity, { roomId });
-      for (let i = 0; i < rows.length; i += 500) {
+      const before = await readingsOf(manager, roomId);
+      for (let i = 0; i < rows.length; i += 250) {
         await manager
           .createQueryBuilder()
           .insert()
           .into(AirReadingEntity)
-          .values(rows.slice(i, i + 500))
+          .values(rows.slice(i, i + 250).map((row) => ({ ...row, roomId })))
           .orIgnore()
+          .updateEntity(false)
           .execute();
       }
-      const added = (await manager.countBy(AirReadingEntity, { roomId })) - before;
+      const added = (await readingsOf(manager, roomId)) - before;
       if (added > 0) await manager.increment(RoomEntity, { id: roomId }, 'airRevision', 1);
       return { added, known: rows.length - added };
     });
@@ -139,15 +154,12 @@ export class AirService {
     const revision = row?.airRevision ?? 0;
     const known = this.climates.get(roomId);
     if (known?.revision === revision) return { ...known.room, revision };
-    const days = await this.database.read
-      .createQueryBuilder(AirReadingEntity, 'air')
-      .select('air.day', 'day')
-      .addSelect('AVG(air.humidity)', 'humidity')
-      .addSelect('AVG(air.temperature)', 'celsius')
-      .where('air.roomId = :roomId', { roomId })
-      .groupBy('air.day')
-      .orderBy('air.day')
-      .getRawMany<{ day: number; humidity: number; celsius: number }>();
+    const sums = await this.database.read.find(AirDayEntity, { where: { roomId }, order: { day: 'ASC' } });
+    const days = sums.map(({ day, readings, humidity, temperature }) => ({
+      day,
+      humidity: humidity / readings,
+      celsius: temperature / readings,
+    }));
     const log = new AirLog(days);
     const room = { log, climate: climateOfLog(log) };
     this.climates.set(roomId, { revision, room });
@@ -181,14 +193,7 @@ export function climateBasis(climate: Climate): string {
   return `${climate.years.toFixed(1)} years of room log.`;
 }
 
-function toRoom(row: RoomEntity, count?: { readings: number; lastReading: string }): Room {
-  const { id, version, name, notes } = row;
-  return {
-    id,
-    version,
-    name,
-    notes,
-    readings: count?.readings ?? 0,
-    lastReading: count?.lastReading ?? null,
-  };
+/** How many readings a room's log holds. */
+async function readingsOf(manager: EntityManager, roomId: string): Promise<number> {
+  return (await manager.sum(AirDayEntity, 'readings', { roomId })) ?? 0;
 }

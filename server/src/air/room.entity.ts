@@ -1,4 +1,4 @@
-import { Column, Entity, Index, PrimaryColumn } from 'typeorm';
+import { Column, Entity, PrimaryColumn } from 'typeorm';
 
 @Entity('room')
 export class RoomEntity {
@@ -14,6 +14,10 @@ export class RoomEntity {
   @Column({ type: 'text' })
   notes!: string;
 
+  /** the names of its logger's files begin so */
+  @Column({ type: 'text', default: '' })
+  logger!: string;
+
   /** rises with every batch of air, so that forecasts know when to be made anew */
   @Column({ type: 'integer', default: 0 })
   airRevision!: number;
@@ -23,7 +27,6 @@ export class RoomEntity {
 }
 
 @Entity('air_reading')
-@Index('air_reading_by_day', ['roomId', 'day'])
 export class AirReadingEntity {
   @PrimaryColumn({ type: 'text' })
   roomId!: string;
@@ -41,6 +44,25 @@ export class AirReadingEntity {
   humidity!: number;
 
   /** °C */
+  @Column({ type: 'real' })
+  temperature!: number;
+}
+
+/** Sums over a day's readings, kept by a trigger. */
+@Entity('air_day')
+export class AirDayEntity {
+  @PrimaryColumn({ type: 'text' })
+  roomId!: string;
+
+  @PrimaryColumn({ type: 'integer' })
+  day!: number;
+
+  @Column({ type: 'integer' })
+  readings!: number;
+
+  @Column({ type: 'real' })
+  humidity!: number;
+
   @Column({ type: 'real' })
   temperature!: number;
 }

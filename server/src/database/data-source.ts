@@ -1,25 +1,37 @@
 import { join } from 'node:path';
 import { DataSource, type DataSourceOptions } from 'typeorm';
-import { AirReadingEntity, RoomEntity } from '../air/room.entity.js';
+import { LogFileEntity } from '../air/log-file.entity.js';
+import { AirDayEntity, AirReadingEntity, RoomEntity } from '../air/room.entity.js';
 import {
+  CorrectionEntity,
   ExaminationEntity,
-  ReadingCorrectionEntity,
+  FindingEntity,
   ReadingEntity,
 } from '../examinations/examination.entity.js';
 import { InstrumentEntity } from '../instruments/instrument.entity.js';
 import { PersonEntity } from '../people/person.entity.js';
+import { PhotographEntity } from '../photographs/photograph.entity.js';
+import { ProtocolEntity } from '../protocols/protocol.entity.js';
 import { ShopEntity } from '../shop/shop.entity.js';
+import { ToolEntity } from '../tools/tool.entity.js';
 import { FirstLight1764000000000 } from './migrations/first-light.js';
+import { TheExamination1764100000000 } from './migrations/the-examination.js';
 
 export const ENTITIES = [
   PersonEntity,
   RoomEntity,
   AirReadingEntity,
+  AirDayEntity,
+  LogFileEntity,
   InstrumentEntity,
   ExaminationEntity,
   ReadingEntity,
-  ReadingCorrectionEntity,
+  FindingEntity,
+  CorrectionEntity,
+  PhotographEntity,
+  ProtocolEntity,
   ShopEntity,
+  ToolEntity,
 ];
 
 interface Pragmatic {
@@ -35,7 +47,7 @@ export function writerSource(folder: string): DataSource {
   return new DataSource({
     ...options(folder),
     enableWAL: true,
-    migrations: [FirstLight1764000000000],
+    migrations: [FirstLight1764000000000, TheExamination1764100000000],
     migrationsRun: true,
     prepareDatabase: (database: Pragmatic) => {
       database.pragma('synchronous = FULL');

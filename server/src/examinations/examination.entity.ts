@@ -1,5 +1,5 @@
-import type { Conditions } from '@upright-elder/contract';
-import type { QuantityId, ReadingUnit, Side } from '@upright-elder/core';
+import type { Conditions, Money } from '@upright-elder/contract';
+import type { PointId, QuantityId, ReadingUnit, ReadPlace, Verdict } from '@upright-elder/core';
 import { Column, Entity, Index, PrimaryColumn } from 'typeorm';
 
 @Entity('examination')
@@ -24,6 +24,12 @@ export class ExaminationEntity {
   conditions!: Conditions;
 
   @Column({ type: 'text' })
+  protocol!: string;
+
+  @Column({ type: 'simple-json', nullable: true })
+  askingPrice!: Money | null;
+
+  @Column({ type: 'text' })
   notes!: string;
 
   @Column({ type: 'text' })
@@ -42,7 +48,7 @@ export class ReadingEntity {
   quantity!: QuantityId;
 
   @PrimaryColumn({ type: 'text' })
-  side!: Side;
+  place!: ReadPlace;
 
   @Column({ type: 'text' })
   text!: string;
@@ -50,28 +56,66 @@ export class ReadingEntity {
   @Column({ type: 'text' })
   unit!: ReadingUnit;
 
-  /** every repeat, m or rad */
+  /** every repeat, m, rad or cents */
   @Column({ type: 'simple-json' })
   readings!: number[];
+
+  /** null for readings of before tools were kept: the usual one of the quantity */
+  @Column({ type: 'text', nullable: true })
+  tool!: string | null;
+
+  /** who read it, or corrected it last */
+  @Column({ type: 'text' })
+  by!: string;
 }
 
-/** Readings are evidence: what a correction replaced stays, with who and when. */
-@Entity('reading_correction')
+/** What was looked at, and what it ended in. */
+@Entity('finding')
+export class FindingEntity {
+  @PrimaryColumn({ type: 'text' })
+  examinationId!: string;
+
+  @PrimaryColumn({ type: 'text' })
+  point!: PointId;
+
+  @Column({ type: 'simple-json' })
+  states!: string[];
+
+  @Column({ type: 'text' })
+  verdict!: Verdict;
+
+  @Column({ type: 'text', nullable: true })
+  frets!: string | null;
+
+  @Column({ type: 'text' })
+  words!: string;
+
+  @Column({ type: 'simple-json', nullable: true })
+  allowance!: Money | null;
+
+  @Column({ type: 'text' })
+  by!: string;
+}
+
+/** An examination is evidence: what a correction replaced stays, with who, when and why. */
+@Entity('correction')
 @Index('reading_correction_by_examination', ['examinationId'])
-export class ReadingCorrectionEntity {
+export class CorrectionEntity {
   @PrimaryColumn({ type: 'integer', generated: 'increment' })
   id!: number;
 
   @Column({ type: 'text' })
   examinationId!: string;
 
+  /** the quantity, point or condition */
   @Column({ type: 'text' })
-  quantity!: QuantityId;
+  line!: string;
 
+  /** the place of a reading; empty for anything else */
   @Column({ type: 'text' })
-  side!: Side;
+  place!: string;
 
-  /** what was typed before, with its unit where it was a bare number */
+  /** what stood before, with its unit where it was a bare number */
   @Column({ type: 'text' })
   text!: string;
 
@@ -80,4 +124,7 @@ export class ReadingCorrectionEntity {
 
   @Column({ type: 'text' })
   at!: string;
+
+  @Column({ type: 'text' })
+  why!: string;
 }

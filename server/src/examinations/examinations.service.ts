@@ -1,24 +1,13 @@
 import { Injectable } from '@nestjs/common';
 import type {
-  Conditions,
-  ConditionsInput,
   Correction,
   Examination,
   ExaminationInput,
   FieldError,
+  Finding,
   Reading,
-  ReadingInput,
 } from '@upright-elder/contract';
-import {
-  isBareNumber,
-  parseDuration,
-  parsePercent,
-  parseReading,
-  parseTemperature,
-  QUANTITIES,
-  repeatsMean,
-  type Parsed,
-} from '@upright-elder/core';
+import { parseFrets, repeatsMean } from '@upright-elder/core';
 import type { EntityManager } from 'typeorm';
 import { Clock } from '../clock.js';
 import { Database } from '../database/database.js';
@@ -26,13 +15,33 @@ import { saveVersioned } from '../database/versioned.js';
 import { badFields, notFound, withBothCopies } from '../http/problem.js';
 import { InstrumentEntity } from '../instruments/instrument.entity.js';
 import { PersonEntity } from '../people/person.entity.js';
-import { ExaminationEntity, ReadingCorrectionEntity, ReadingEntity } from './examination.entity.js';
+import { ProtocolsService } from '../protocols/protocols.service.js';
+import { ToolsService, type KnownTool } from '../tools/tools.service.js';
+import { CorrectionEntity, ExaminationEntity, FindingEntity, ReadingEntity } from './examination.entity.js';
+import {
+  replacedConditions,
+  replacedFindings,
+  replacedReadings,
+  sameFinding,
+  sameReading,
+  type Replaced,
+} from './replaced.js';
+import {
+  understandConditions,
+  understandFindings,
+  understandMoney,
+  understandReadings,
+  type UnderstoodFinding,
+  type UnderstoodReading,
+} from './understood.js';
 
 @Injectable()
 export class ExaminationsService {
   constructor(
     private readonly database: Database,
     private readonly clock: Clock,
+    private readonly tools: ToolsService,
+    private readonly protocols: ProtocolsService,
   ) {}
 
   /** All examinations of an instrument, oldest first. */
@@ -52,8 +61,11 @@ export class ExaminationsService {
 
   async save(id: string, input: ExaminationInput): Promise<Examination> {
     const errors: FieldError[] = [];
-    const conditions = parseConditions(input.conditions, errors);
-    const readings = parseReadings(input.readings, errors);
+    const conditions = understandConditions(input.conditions, errors);
+    const tools = await this.tools.byId();
+    const readings = understandReadings(input.readings, tools, await this.tools.usual(), errors);
+    const findings = understandFindings(input.findings, errors);
+    const askingPrice = understandMoney(input.askingPrice, 'askingPrice', errors);
     if (input.date > this.clock.date()) {
       errors.push({
         field: 'date',
@@ -62,163 +74,181 @@ export class ExaminationsService {
         accepted: `a day up to ${this.clock.date()}`,
       });
     }
+    const protocols = await this.protocols.list();
+    if (!protocols.some((one) => one.id === input.protocol)) {
+      errors.push({
+        field: 'protocol',
+        typed: input.protocol,
+        reason: 'there is no such protocol',
+        accepted: protocols.map(({ name }) => name).join(', '),
+      });
+    }
     if (errors.length > 0) throw badFields(errors);
-
-    const { instrumentId, by, date, notes } = input;
+    const { instrumentId, by, date, notes, protocol } = input;
     await withBothCopies(
       () =>
         this.database.write(async (manager) => {
+          const before = await manager.findOneBy(ExaminationEntity, { id });
           const saved = await saveVersioned(manager, ExaminationEntity, id, input.version, input, {
             instrumentId,
-            by,
+            by: before?.by ?? by,
             date,
             conditions,
+            protocol,
+            askingPrice,
             notes,
             updatedAt: this.clock.now(),
           });
           if (saved === 'repeated') return;
-          await this.replaceReadings(manager, id, readings, by);
+          const changed = before ? replacedConditions(before, { date, conditions }) : [];
+          await this.replace(manager, id, { readings, findings, changed, by, why: input.why?.trim() ?? '' });
           await manager.increment(InstrumentEntity, { id: instrumentId }, 'revision', 1);
         }),
       () => this.get(id),
       input,
     );
+    if (readings.some(({ readings: repeats }) => repeats.length > 1)) this.tools.forget();
     return this.get(id);
   }
 
-  /** Writes the readings anew; what a changed or removed one said before is kept as a correction. */
-  private async replaceReadings(
+  /**
+   * Writes readings and findings anew; what a changed or removed one said before is kept with who, when and why.
+   * An unchanged line keeps the name of whoever read it.
+   *
+   * @throws ProblemError where something stored is changed without a reason
+   */
+  private async replace(
     manager: EntityManager,
     examinationId: string,
-    readings: Omit<ReadingEntity, 'examinationId'>[],
-    by: string,
+    after: {
+      readings: UnderstoodReading[];
+      findings: UnderstoodFinding[];
+      changed: Replaced[];
+      by: string;
+      why: string;
+    },
   ): Promise<void> {
-    const before = await manager.findBy(ReadingEntity, { examinationId });
-    for (const old of before) {
-      const now = readings.find(({ quantity, side }) => quantity === old.quantity && side === old.side);
-      if (now?.text === old.text && now.unit === old.unit) continue;
-      await manager.insert(ReadingCorrectionEntity, {
-        examinationId,
-        quantity: old.quantity,
-        side: old.side,
-        text: isBareNumber(old.text) ? `${old.text} ${old.unit}` : old.text,
-        by,
-        at: this.clock.now(),
-      });
+    const { readings, findings, by, why } = after;
+    const oldReadings = await manager.findBy(ReadingEntity, { examinationId });
+    const oldFindings = await manager.findBy(FindingEntity, { examinationId });
+    const replaced = [
+      ...after.changed,
+      ...replacedReadings(oldReadings, readings),
+      ...replacedFindings(oldFindings, findings),
+    ];
+    if (replaced.length > 0 && why === '') {
+      throw badFields([
+        {
+          field: 'why',
+          typed: '',
+          reason: 'what was measured is changed, and nobody could tell later why',
+          accepted: 'a word on why, such as “read with the wrong rule”',
+        },
+      ]);
     }
+    for (const row of replaced)
+      await manager.insert(CorrectionEntity, { ...row, examinationId, by, why, at: this.clock.now() });
     await manager.delete(ReadingEntity, { examinationId });
-    if (readings.length > 0) {
+    await manager.delete(FindingEntity, { examinationId });
+    if (readings.length > 0)
       await manager.insert(
         ReadingEntity,
-        readings.map((reading) => ({ ...reading, examinationId })),
+        readings.map((now) => ({
+          ...now,
+          examinationId,
+          by: oldReadings.find((old) => sameReading(old, now))?.by ?? by,
+        })),
       );
-    }
+    if (findings.length > 0)
+      await manager.insert(
+        FindingEntity,
+        findings.map((now) => ({
+          ...now,
+          examinationId,
+          by: oldFindings.find((old) => sameFinding(old, now))?.by ?? by,
+        })),
+      );
   }
 
   private async complete(rows: ExaminationEntity[]): Promise<Examination[]> {
     if (rows.length === 0) return [];
     const ids = rows.map(({ id }) => id);
-    const among = { ids };
-    const readings = await this.database.read
-      .createQueryBuilder(ReadingEntity, 'r')
-      .where('r.examinationId IN (:...ids)', among)
-      .getMany();
-    const corrections = await this.database.read
-      .createQueryBuilder(ReadingCorrectionEntity, 'c')
-      .where('c.examinationId IN (:...ids)', among)
-      .orderBy('c.id')
-      .getMany();
+    const of = <T extends { examinationId: string }>(entity: new () => T): Promise<T[]> =>
+      this.database.read
+        .createQueryBuilder(entity, 'one')
+        .where('one.examinationId IN (:...ids)', { ids })
+        .getMany();
+    const readings = grouped(await of(ReadingEntity));
+    const findings = grouped(await of(FindingEntity));
+    const corrections = grouped((await of(CorrectionEntity)).sort((a, b) => a.id - b.id));
     const people = new Map((await this.database.read.find(PersonEntity)).map(({ id, name }) => [id, name]));
+    const protocols = new Map((await this.protocols.list()).map(({ id, name }) => [id, name]));
+    const tools = await this.tools.byId();
+    const usual = await this.tools.usual();
+    const nameOf = (by: string) => people.get(by) ?? 'unknown';
     return rows.map(({ fingerprint: _fingerprint, ...row }) => ({
       ...row,
-      byName: people.get(row.by) ?? 'unknown',
-      readings: readings
-        .filter(({ examinationId }) => examinationId === row.id)
-        .map((reading) =>
-          toReading(
-            reading,
-            corrections
-              .filter(
-                (c) =>
-                  c.examinationId === row.id && c.quantity === reading.quantity && c.side === reading.side,
-              )
-              .map((c) => ({ text: c.text, by: people.get(c.by) ?? 'unknown', at: c.at })),
-          ),
-        ),
+      byName: nameOf(row.by),
+      protocolName: protocols.get(row.protocol) ?? row.protocol,
+      readings: (readings.get(row.id) ?? []).map((one) =>
+        toReading({ ...one, tool: one.tool ?? usual(one.quantity) }, tools, nameOf),
+      ),
+      findings: (findings.get(row.id) ?? []).map((one) => toFinding(one, nameOf)),
+      corrections: (corrections.get(row.id) ?? []).map((one) => toCorrection(one, nameOf)),
     }));
   }
 }
 
+function grouped<T extends { examinationId: string }>(rows: T[]): Map<string, T[]> {
+  const groups = new Map<string, T[]>();
+  for (const row of rows) {
+    const group = groups.get(row.examinationId);
+    if (group) group.push(row);
+    else groups.set(row.examinationId, [row]);
+  }
+  return groups;
+}
+
 function toReading(
-  { quantity, side, text, unit, readings }: ReadingEntity,
-  corrections: Correction[],
+  { quantity, place, text, unit, tool, readings, by }: ReadingEntity & { tool: string },
+  tools: Map<string, KnownTool>,
+  nameOf: (by: string) => string,
 ): Reading {
+  const held = tools.get(tool)!;
   return {
     quantity,
-    side,
+    place,
     text,
     unit,
+    tool,
+    toolName: held.name,
     values: readings,
-    ...repeatsMean(readings, QUANTITIES[quantity].tool),
-    corrections,
+    ...repeatsMean(readings, held),
+    byName: nameOf(by),
   };
 }
 
-function parseConditions(input: ConditionsInput, errors: FieldError[]): Conditions {
-  const understood = (
-    field: keyof ConditionsInput,
-    parse: (text: string) => Parsed<number>,
-  ): number | null => {
-    const typed = input[field] as string | null | undefined;
-    if (typed === null || typed === undefined || typed.trim() === '') return null;
-    const result = parse(typed);
-    if (result.ok) return result.value;
-    errors.push({ field: `conditions.${field}`, typed, reason: result.reason, accepted: result.accepted });
-    return null;
-  };
-  const seconds = understood('timeAtPitch', (text) => parseDuration(text, 'd'));
-  if (input.reliefTo <= input.reliefFrom) {
-    errors.push({
-      field: 'conditions.reliefTo',
-      typed: String(input.reliefTo),
-      reason: 'the two held frets must be in order',
-      accepted: 'a fret from 8 to 20',
-    });
-  }
+function toFinding(
+  { point, states, verdict, frets, words, allowance, by }: FindingEntity,
+  nameOf: (by: string) => string,
+): Finding {
+  const understood = frets === null ? null : parseFrets(frets);
   return {
-    ...input,
-    humidityPercent: understood('humidity', parsePercent),
-    temperatureCelsius: understood('temperature', (text) => parseTemperature(text, input.temperatureUnit)),
-    woodMoisturePercent: understood('woodMoisture', parsePercent),
-    daysAtPitch: seconds === null ? null : seconds / 86400,
+    point,
+    states,
+    verdict,
+    frets,
+    fretNumbers: understood?.ok ? understood.value : [],
+    words,
+    allowance: allowance?.text ?? null,
+    allowanceAmount: allowance?.amount ?? null,
+    byName: nameOf(by),
   };
 }
 
-function parseReadings(inputs: ReadingInput[], errors: FieldError[]): Omit<ReadingEntity, 'examinationId'>[] {
-  const seen = new Set<string>();
-  return inputs.map((input, i) => {
-    const { quantity, side, text, unit } = input;
-    const refuse = (reason: string, accepted: string) =>
-      errors.push({ field: `readings.${i}.text`, typed: text, reason, accepted });
-    const sided = QUANTITIES[quantity].sided;
-    if (sided === (side === 'centre')) {
-      refuse(
-        `${QUANTITIES[quantity].name} cannot be read at “${side}”`,
-        sided ? 'bass, treble or both' : 'centre',
-      );
-    }
-    const places = side === 'both' ? ['bass', 'treble'] : [side];
-    for (const place of places) {
-      const key = `${quantity} ${place}`;
-      if (seen.has(key))
-        refuse(
-          `${QUANTITIES[quantity].name} is given twice for the ${place}`,
-          'one reading a place; repeats are separated by a semicolon',
-        );
-      seen.add(key);
-    }
-    const result = parseReading(quantity, text, unit);
-    if (!result.ok) refuse(result.reason, result.accepted);
-    return { quantity, side, text, unit, readings: result.ok ? result.value : [] };
-  });
+function toCorrection(
+  { line, place, text, by, at, why }: CorrectionEntity,
+  nameOf: (by: string) => string,
+): Correction {
+  return { line, place, text, by: nameOf(by), at, why };
 }

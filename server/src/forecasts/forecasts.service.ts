@@ -1,7 +1,7 @@
 import { Injectable } from '@nestjs/common';
 import type { Examination, Forecast, Instrument, SideForecast } from '@upright-elder/contract';
 import {
-  QUANTITIES,
+  HOUSE_TOOLS,
   comingMoisture,
   dayOf,
   expectOn,
@@ -120,7 +120,7 @@ function toSideForecast(
       calibration,
       days[0]!,
       comingMoisture(climate, days[0]!, today),
-      toolSd(QUANTITIES.action12.tool),
+      toolSd(HOUSE_TOOLS.rule),
     ).band95,
     sensitivity: calibration.sensitivity,
     prior: { mean: side.prior.mean, sd: side.prior.sd },

@@ -112,7 +112,10 @@ export function climateFor(examinations: readonly Examination[], log: AirLog, ro
 }
 
 /** The air read at an examination, where both halves of it were. */
-function airOf({ date, conditions: { humidityPercent, temperatureCelsius } }: Examination): DailyAir[] {
+export function airOf({
+  date,
+  conditions: { humidityPercent, temperatureCelsius },
+}: Examination): DailyAir[] {
   if (humidityPercent === null || temperatureCelsius === null) return [];
   return [{ day: dayOf(date), humidity: humidityPercent, celsius: temperatureCelsius }];
 }

@@ -1,4 +1,4 @@
-import type { InstrumentType, Length, ReliefSchool, Rod } from '@upright-elder/contract';
+import type { IdentityPart, InstrumentType, Length, Money, ReliefSchool, Rod } from '@upright-elder/contract';
 import type { PlayingStyle, SpeciesId, StringSetId, TuningId } from '@upright-elder/core';
 import { Column, Entity, Index, PrimaryColumn } from 'typeorm';
 
@@ -19,6 +19,9 @@ export class InstrumentEntity {
 
   @Column({ type: 'text' })
   identity!: string;
+
+  @Column({ type: 'simple-json' })
+  doubtful!: IdentityPart[];
 
   @Column({ type: 'text' })
   owner!: string;
@@ -44,8 +47,20 @@ export class InstrumentEntity {
   @Column({ type: 'text' })
   stringSet!: StringSetId;
 
+  @Column({ type: 'text', nullable: true })
+  designStringSet!: StringSetId | null;
+
   @Column({ type: 'text' })
   tuning!: TuningId;
+
+  @Column({ type: 'simple-json', nullable: true })
+  marketValue!: Money | null;
+
+  @Column({ type: 'simple-json', nullable: true })
+  worthToOwner!: Money | null;
+
+  @Column({ type: 'simple-json', nullable: true })
+  budget!: Money | null;
 
   @Column({ type: 'text' })
   topSpecies!: SpeciesId;

@@ -1,14 +1,24 @@
 import { Injectable } from '@nestjs/common';
 import {
+  INSTRUMENT_AMOUNTS,
   INSTRUMENT_LENGTH_LIMITS,
   INSTRUMENT_LENGTHS,
   type FieldError,
   type Instrument,
+  type InstrumentAmount,
   type InstrumentInput,
   type InstrumentLength,
   type Length,
+  type Money,
 } from '@upright-elder/contract';
-import { parseLength, setTension, STRING_SETS, TUNINGS } from '@upright-elder/core';
+import {
+  parseLength,
+  parseMoney,
+  setTension,
+  STRING_SETS,
+  TUNINGS,
+  type StringSetId,
+} from '@upright-elder/core';
 import { Clock } from '../clock.js';
 import { Database } from '../database/database.js';
 import { saveVersioned } from '../database/versioned.js';
@@ -33,7 +43,10 @@ export class InstrumentsService {
   }
 
   async save(id: string, input: InstrumentInput): Promise<Instrument> {
-    const lengths = parseLengths(input);
+    const errors: FieldError[] = [];
+    const lengths = parseLengths(input, errors);
+    const amounts = parseAmounts(input, errors);
+    if (errors.length > 0) throw badFields(errors);
     const { version, by, ...facts } = input;
     await withBothCopies(
       () =>
@@ -42,6 +55,8 @@ export class InstrumentsService {
           return saveVersioned(manager, InstrumentEntity, id, version, input, {
             ...facts,
             ...lengths,
+            ...amounts,
+            designStringSet: facts.designStringSet ?? null,
             homeRoomId: facts.homeRoomId ?? null,
             updatedBy: by,
             updatedAt: this.clock.now(),
@@ -55,11 +70,23 @@ export class InstrumentsService {
   }
 }
 
-/** @throws ProblemError naming every length that cannot be read or cannot be */
+function parseAmounts(input: InstrumentInput, errors: FieldError[]): Record<InstrumentAmount, Money | null> {
+  const amounts = INSTRUMENT_AMOUNTS.map((field): [InstrumentAmount, Money | null] => {
+    const typed = input[field];
+    if (!typed || typed.text.trim() === '') return [field, null];
+    const result = parseMoney(typed.text);
+    if (result.ok) return [field, { text: typed.text, amount: result.value }];
+    errors.push({ field, typed: typed.text, reason: result.reason, accepted: result.accepted });
+    return [field, null];
+  });
+  return Object.fromEntries(amounts) as Record<InstrumentAmount, Money | null>;
+}
+
+/** Every length that cannot be read or cannot be is named among the errors. */
 function parseLengths(
   input: InstrumentInput,
+  errors: FieldError[],
 ): Record<Exclude<InstrumentLength, 'scale'>, Length | null> & { scale: Length } {
-  const errors: FieldError[] = [];
   const lengths: Partial<Record<InstrumentLength, Length | null>> = {};
   for (const field of INSTRUMENT_LENGTHS) {
     const typed = input[field];
@@ -82,12 +109,16 @@ function parseLengths(
       lengths[field] = { text: typed.text, unit: typed.unit, metres: result.value };
     }
   }
-  if (errors.length > 0) throw badFields(errors);
   return lengths as ReturnType<typeof parseLengths>;
 }
 
 function toInstrument(row: InstrumentEntity): Instrument {
   const { fingerprint: _fingerprint, revision: _revision, updatedBy: _updatedBy, ...known } = row;
-  const pull = setTension(STRING_SETS[row.stringSet], TUNINGS[row.tuning], row.scale.metres);
-  return { ...known, stringPull: pull.total };
+  const pullOf = (set: StringSetId) =>
+    setTension(STRING_SETS[set], TUNINGS[row.tuning], row.scale.metres).total;
+  return {
+    ...known,
+    stringPull: pullOf(row.stringSet),
+    designPull: row.designStringSet && pullOf(row.designStringSet),
+  };
 }

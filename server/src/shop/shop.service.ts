@@ -13,6 +13,8 @@ const ONLY = 'shop';
 const FIRST: Omit<ShopInput, 'version'> = {
   name: 'Our workshop',
   units: {},
+  tools: {},
+  currency: '',
   temperatureUnit: '°C',
   sayIn: '64ths',
 };

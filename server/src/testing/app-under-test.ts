@@ -3,6 +3,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { NestExpressApplication } from '@nestjs/platform-express';
 import { createApp } from '../app.js';
+import type { Config } from '../config.js';
 
 export const NOW = '2026-11-24T09:00:00.000Z';
 
@@ -17,11 +18,13 @@ export interface AppUnderTest {
     body?: unknown,
     headers?: Record<string, string>,
   ) => Promise<{ status: number; body: never }>;
+  sendBytes: (path: string, bytes: Buffer) => Promise<{ status: number; body: never }>;
   close: () => Promise<void>;
 }
 
 export async function startApp(
   folder = mkdtempSync(join(tmpdir(), 'upright-elder-')),
+  gaugeBox: Config['gaugeBox'] = null,
 ): Promise<AppUnderTest> {
   const app = await createApp({
     dataFolder: folder,
@@ -30,6 +33,8 @@ export async function startApp(
     now: NOW,
     webFolder: null,
     quiet: true,
+    logFolder: join(folder, 'logger'),
+    gaugeBox,
   });
   await app.listen(0, '127.0.0.1');
   const { port } = app.getHttpServer().address() as { port: number };
@@ -44,6 +49,10 @@ export async function startApp(
         headers: { 'content-type': 'application/json', ...headers },
         body: body === undefined ? undefined : JSON.stringify(body),
       });
+      return { status: response.status, body: (await response.json()) as never };
+    },
+    sendBytes: async (path, bytes) => {
+      const response = await fetch(`${address}/api/${path}`, { method: 'POST', body: new Uint8Array(bytes) });
       return { status: response.status, body: (await response.json()) as never };
     },
     close: async () => {

@@ -14,6 +14,7 @@ export function instrumentBody(over: Partial<InstrumentInput> = {}): InstrumentI
     nickname: 'the Purser',
     maker: 'Corvane',
     identity: '',
+    doubtful: [],
     owner: 'the Ferry Band Trust',
     complaint: 'high action in summer',
     playingStyle: 'medium',
@@ -22,11 +23,15 @@ export function instrumentBody(over: Partial<InstrumentInput> = {}): InstrumentI
     type: 'flat-top',
     bodyJoin: 14,
     stringSet: 'light',
+    designStringSet: null,
     tuning: 'standard',
     topSpecies: 'sitka-spruce',
     laminatedTop: false,
     construction: '',
     rod: 'adjustable',
+    marketValue: null,
+    worthToOwner: null,
+    budget: null,
     scale: { text: '25.4', unit: 'in' },
     targetBass: null,
     targetTreble: null,
@@ -41,11 +46,11 @@ export function instrumentBody(over: Partial<InstrumentInput> = {}): InstrumentI
 
 export function reading(
   quantity: ReadingInput['quantity'],
-  side: ReadingInput['side'],
+  place: ReadingInput['place'],
   text: string,
   unit: ReadingInput['unit'] = 'mm',
 ): ReadingInput {
-  return { quantity, side, text, unit };
+  return { quantity, place, text, unit };
 }
 
 export function examinationBody(over: Partial<ExaminationInput> = {}): ExaminationInput {
@@ -54,6 +59,8 @@ export function examinationBody(over: Partial<ExaminationInput> = {}): Examinati
     instrumentId: INSTRUMENT,
     by: PERSON,
     date: '2026-08-20',
+    protocol: 'full',
+    findings: [],
     conditions: {
       humidity: '58',
       temperature: '70 F',

@@ -20,6 +20,8 @@ export const KEYS: { where: string; keys: [string, string][] }[] = [
       ['2', 'examine'],
       ['3', 'seasons'],
       ['4', 'work'],
+      ['5', 'readings'],
+      ['6', 'photographs'],
     ],
   },
   {
@@ -29,6 +31,8 @@ export const KEYS: { where: string; keys: [string, string][] }[] = [
       ['Shift Enter', 'field before'],
       ['=', 'in a treble field: the bass value stands for both'],
       [';', 'between repeats of a reading'],
+      ['1 … 9', 'choose or give up a state of a point'],
+      ['F2', 'take what the gauge shows, once it stands still; again adds a repeat'],
       ['← →', 'choose among strings at pitch, slack, off'],
       ['Ctrl S', 'save the examination'],
       ['Esc', 'leave the field; nothing typed is lost'],

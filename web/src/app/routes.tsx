@@ -8,12 +8,18 @@ import { NewInstrumentPage } from '../places/instrument/NewInstrumentPage.js';
 import { StancePage } from '../places/instrument/StancePage.js';
 import { WorkPage } from '../places/instrument/WorkPage.js';
 import { ShelfPlace } from '../places/shelf/ShelfPlace.js';
-import { ShopPlace } from '../places/shop/ShopPlace.js';
+import { PhotographsPage } from '../places/instrument/PhotographsPage.js';
+import { ReadingsPage } from '../places/instrument/ReadingsPage.js';
+import { PeoplePage, ShopPlace } from '../places/shop/ShopPlace.js';
+import { ToolsPage } from '../places/shop/ToolsPage.js';
 import { Mishap } from './Mishap.js';
 import { Shell } from './Shell.js';
 
-// charts load when they are needed
+// charts and drag and drop load when they are needed
 const SeasonsPage = lazy(() => import('../places/instrument/SeasonsPage.js'));
+const ProtocolsPage = lazy(() =>
+  import('../places/shop/ProtocolsPage.js').then(({ ProtocolsPage: page }) => ({ default: page })),
+);
 
 export const router = createBrowserRouter([
   {
@@ -22,7 +28,15 @@ export const router = createBrowserRouter([
     children: [
       { path: '/', element: <ShelfPlace /> },
       { path: '/air', element: <AirPlace /> },
-      { path: '/shop', element: <ShopPlace /> },
+      {
+        path: '/shop',
+        element: <ShopPlace />,
+        children: [
+          { index: true, element: <PeoplePage /> },
+          { path: 'tools', element: <ToolsPage /> },
+          { path: 'protocols', element: <ProtocolsPage /> },
+        ],
+      },
       { path: '/instruments/new', element: <NewInstrumentPage /> },
       {
         path: '/instruments/:id',
@@ -33,6 +47,8 @@ export const router = createBrowserRouter([
           { path: 'examine', element: <ExaminePage /> },
           { path: 'seasons', element: <SeasonsPage /> },
           { path: 'work', element: <WorkPage /> },
+          { path: 'readings', element: <ReadingsPage /> },
+          { path: 'photographs', element: <PhotographsPage /> },
           { path: 'details', element: <DetailsPage /> },
         ],
       },

@@ -1,13 +1,19 @@
 import type {
   Examination,
+  Expectations,
+  ExpectationsQuery,
   Forecast,
   Instrument,
   Judgement,
+  LogFolder,
   Person,
+  Photograph,
+  Protocol,
   Room,
   RoomAir,
   Shop,
   SlipPage,
+  Tool,
 } from '@upright-elder/contract';
 import useSWR, { useSWRConfig } from 'swr';
 import { get } from './api.js';
@@ -25,6 +31,18 @@ export const useShelf = (page: number, search: string) =>
   useSWR<SlipPage>(`shelf?page=${page}&search=${encodeURIComponent(search)}`, get, {
     keepPreviousData: true,
   });
+
+export const useTools = () => useSWR<Tool[]>('tools', get);
+export const useProtocols = () => useSWR<Protocol[]>('protocols', get);
+export const usePhotographs = (id: string) => useSWR<Photograph[]>(`instruments/${id}/photographs`, get);
+export const useLogFolder = () => useSWR<LogFolder>('log-files', get, { refreshInterval: 2000 });
+/** What is expected under the conditions; the former answer stands until the next one comes. */
+export const useExpectations = (id: string, query: ExpectationsQuery) =>
+  useSWR<Expectations>(
+    `instruments/${id}/expectations?${new URLSearchParams(Object.entries(query).filter(([, value]) => value))}`,
+    get,
+    { keepPreviousData: true },
+  );
 
 /** After a save everything that is worked out from it is asked for anew. */
 export function useRefresh(): () => Promise<unknown> {

@@ -1,12 +1,15 @@
 import {
+  isSided,
   LENGTH_UNIT_NAMES,
   parsed,
   parseReading,
+  placeName,
   QUANTITIES,
+  type Place,
   type QuantityId,
   type ReadingUnit,
 } from '@upright-elder/core';
-import type { KeyboardEvent } from 'react';
+import type { KeyboardEvent, ReactNode } from 'react';
 import { TypedField } from './TypedField.js';
 import { understoodReading } from './understood.js';
 
@@ -15,30 +18,29 @@ export const SAME = '=';
 
 interface Props {
   quantity: QuantityId;
-  /** bass, treble or nothing */
-  place: string;
+  place: Place;
   value: string;
   unit: ReadingUnit;
   onChange: (text: string) => void;
   refusal?: string;
   hint?: string;
-  disabled?: boolean;
+  note?: ReactNode;
+  onFocus?: () => void;
   onKeyDown?: (event: KeyboardEvent<HTMLInputElement>) => void;
 }
 
 /** A reading in any unit; repeats are separated by a semicolon. */
 export function ReadingField({ quantity, place, unit, ...rest }: Props) {
-  const isSame = (text: string) => place === 'treble' && text.trim() === SAME;
+  const isSame = (text: string) => place === 'treble' && isSided(quantity) && text.trim() === SAME;
+  const words = placeName(place);
   return (
     <TypedField
       {...rest}
-      label={`${QUANTITIES[quantity].name}${place ? `, ${place}` : ''}`}
+      label={`${QUANTITIES[quantity].name}${words ? `, ${words}` : ''}`}
       hideLabel
-      unit={unit === '°' ? '°' : LENGTH_UNIT_NAMES[unit]}
+      unit={unit === '°' || unit === 'cents' ? unit : LENGTH_UNIT_NAMES[unit]}
       parse={(text) => (isSame(text) ? parsed(SAME) : parseReading(quantity, text, unit))}
-      understood={(text) =>
-        isSame(text) ? 'the bass value stands for both' : understoodReading(quantity, text, unit)
-      }
+      understood={(text) => (isSame(text) ? 'as bass' : understoodReading(quantity, text, unit))}
     />
   );
 }

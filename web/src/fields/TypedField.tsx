@@ -1,5 +1,5 @@
 import type { Parsed } from '@upright-elder/core';
-import { useId, type KeyboardEvent, type Ref } from 'react';
+import { useId, type KeyboardEvent, type ReactNode, type Ref } from 'react';
 
 interface Props {
   label: string;
@@ -17,6 +17,11 @@ interface Props {
   disabled?: boolean;
   inputRef?: Ref<HTMLInputElement>;
   onKeyDown?: (event: KeyboardEvent<HTMLInputElement>) => void;
+  onFocus?: () => void;
+  /** stands under the field after what was understood */
+  note?: ReactNode;
+  /** Enter passes it by */
+  aside?: boolean;
 }
 
 /**
@@ -38,6 +43,9 @@ export function TypedField(props: Props) {
     disabled,
     inputRef,
     onKeyDown,
+    onFocus,
+    note,
+    aside,
   } = props;
   const blank = value.trim() === '';
   const result = blank ? null : parse(value);
@@ -51,7 +59,7 @@ export function TypedField(props: Props) {
         <input
           id={id}
           ref={inputRef}
-          className={`field text-[1.2rem] ${unit ? 'pr-16' : ''}`}
+          className={`field text-[1.2rem] ${unit ? (unit.length > 2 ? 'pr-14' : 'pr-10') : ''}`}
           value={value}
           disabled={disabled}
           autoComplete="off"
@@ -60,14 +68,16 @@ export function TypedField(props: Props) {
           aria-describedby={`${id}-below`}
           onChange={(event) => onChange(event.target.value)}
           onKeyDown={onKeyDown}
+          onFocus={onFocus}
+          data-aside={aside || undefined}
         />
         {unit && (
-          <span className="pointer-events-none absolute inset-y-0 right-3 flex items-center text-[0.9rem] text-faint">
+          <span className="pointer-events-none absolute inset-y-0 right-2 flex items-center text-[0.9rem] text-faint">
             {unit}
           </span>
         )}
       </div>
-      <p id={`${id}-below`} className="min-h-[1.4em] text-[0.88rem] leading-snug">
+      <div id={`${id}-below`} className="min-h-[1.3em] text-[0.85rem] leading-snug">
         {wrong ? (
           <span className="text-ochre">✕ {wrong}</span>
         ) : result?.ok ? (
@@ -75,7 +85,8 @@ export function TypedField(props: Props) {
         ) : (
           <span className="text-faint">{hint ?? ''}</span>
         )}
-      </p>
+        {note}
+      </div>
     </div>
   );
 }

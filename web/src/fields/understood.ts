@@ -7,13 +7,13 @@ import {
   parseReading,
   parseTemperature,
   printAngle,
+  printCents,
   printDuration,
   printLength,
   printPercent,
   printTemperature,
   parseDuration,
   QUANTITIES,
-  repeatsMean,
   sayInches,
   type LengthUnit,
   type QuantityId,
@@ -21,36 +21,36 @@ import {
   type TemperatureUnit,
 } from '@upright-elder/core';
 
+/** A heel, a radius or a body is not said in 64ths and thousandths. */
+const SMALL = 0.02;
+
+function longLength(metres: number, text: string, unit: LengthUnit): string {
+  const mm = printLength(metres, 'mm', 1);
+  const inches = printLength(metres, 'in', 3);
+  const fraction = sayInches(metres);
+  const typed = lengthUnitOf(text, unit);
+  const others = typed === 'mm' ? [inches, fraction] : typed === '64ths' ? [mm, inches] : [mm, fraction];
+  return others.join(' · ');
+}
+
 /** What stands under a field once its text is understood: the value in the units it was not typed in. */
 export function understoodLength(text: string, unit: LengthUnit): string {
   const result = parseLength(text, unit);
   if (!result.ok) return '';
-  // a heel or a body is not said in 64ths and thousandths
-  if (Math.abs(result.value) > 0.02) {
-    const typed = lengthUnitOf(text, unit);
-    const said = {
-      mm: printLength(result.value, 'mm', 1),
-      in: printLength(result.value, 'in', 3),
-      fraction: sayInches(result.value),
-    };
-    const others =
-      typed === 'mm'
-        ? [said.in, said.fraction]
-        : typed === '64ths'
-          ? [said.mm, said.in]
-          : [said.mm, said.fraction];
-    return others.join(' · ');
-  }
+  if (Math.abs(result.value) > SMALL) return longLength(result.value, text, unit);
   return otherLengths(result.value, lengthUnitOf(text, unit)).join(' · ');
 }
 
 export function understoodReading(id: QuantityId, text: string, unit: ReadingUnit): string {
   const result = parseReading(id, text, unit);
   if (!result.ok) return '';
-  const { value } = repeatsMean(result.value, QUANTITIES[id].tool);
-  const repeats = result.value.length > 1 ? `mean of ${result.value.length}: ` : '';
-  if (QUANTITIES[id].dimension === 'angle')
-    return `${repeats}${printAngle(value, '°')} · ${printAngle(value, 'mrad')}`;
+  const values = result.value;
+  const value = values.reduce((sum, one) => sum + one, 0) / values.length;
+  const repeats = values.length > 1 ? `mean of ${values.length}: ` : '';
+  const { dimension } = QUANTITIES[id];
+  if (dimension === 'angle') return `${repeats}${printAngle(value, '°')} · ${printAngle(value, 'mrad')}`;
+  if (dimension === 'cents') return `${repeats}${printCents(value)}`;
+  if (Math.abs(value) > SMALL) return repeats + longLength(value, text, unit as LengthUnit);
   if (repeats)
     return `${repeats}${printLength(value, 'mm')} · ${printLength(value, 'thou')} · ${printLength(value, '64ths')}`;
   return otherLengths(value, lengthUnitOf(text, unit as LengthUnit)).join(' · ');
@@ -72,13 +72,16 @@ export function understoodDays(text: string): string {
 }
 
 const SAID_DECIMALS: Record<LengthUnit, number> = { mm: 2, in: 3, thou: 0, '64ths': 1 };
+const LONG_DECIMALS: Record<LengthUnit, number> = { mm: 0, in: 1, thou: 0, '64ths': 0 };
 
 /** A reading said in the unit a shop reads it in. */
 export function sayReading(id: QuantityId, value: number, unit: ReadingUnit): string {
-  const length = unit === '°' ? 'mm' : unit;
-  if (QUANTITIES[id].dimension === 'angle')
-    return `${(value / (Math.PI / 180)).toFixed(1)}°`.replace('-', '−');
+  const { dimension } = QUANTITIES[id];
+  if (dimension === 'angle') return `${(value / (Math.PI / 180)).toFixed(1)}°`.replace('-', '−');
+  if (dimension === 'cents') return `${value.toFixed(0)} cents`.replace('-', '−');
+  const length = unit === '°' || unit === 'cents' ? 'mm' : unit;
   // the same number of decimals in every row, so that they can be compared at a glance
-  const amount = (value / METRES_PER[length]).toFixed(SAID_DECIMALS[length]);
+  const decimals = id === 'radius' || Math.abs(value) > 0.1 ? LONG_DECIMALS : SAID_DECIMALS;
+  const amount = (value / METRES_PER[length]).toFixed(decimals[length]);
   return `${amount}${length === '64ths' ? '/64' : ` ${length}`}`.replace('-', '−');
 }

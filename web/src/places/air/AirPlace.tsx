@@ -9,6 +9,7 @@ import { send } from '../../data/api.js';
 import { useRefresh, useRoomAir, useRooms, useShop } from '../../data/hooks.js';
 import { newId } from '../../data/ids.js';
 import { refusals } from '../../data/save.js';
+import { LoggerFolder, LoggerName } from './LoggerFolder.js';
 import { TakeLogFile } from './TakeLogFile.js';
 import { TypedField } from '../../fields/TypedField.js';
 import { understoodPercent, understoodTemperature } from '../../fields/understood.js';
@@ -49,7 +50,10 @@ export function AirPlace() {
                 </ul>
                 <AddRoom />
               </aside>
-              {room && <RoomOf key={room.id} room={room} />}
+              <div>
+                {room && <RoomOf key={room.id} room={room} />}
+                <LoggerFolder />
+              </div>
             </div>
           );
         }}
@@ -66,7 +70,7 @@ function AddRoom() {
   const add = async (event: FormEvent) => {
     event.preventDefault();
     try {
-      await send<Room>('PUT', `rooms/${id}`, { version: 0, name: name.trim(), notes: '' });
+      await send<Room>('PUT', `rooms/${id}`, { version: 0, name: name.trim(), notes: '', logger: '' });
       setName('');
       setId(newId());
       setRefusal(undefined);
@@ -121,6 +125,7 @@ function RoomOf({ room }: { room: Room }) {
       </Fetching>
       <AddReading room={room} />
       <TakeLogFile room={room} />
+      <LoggerName key={room.version} room={room} />
     </section>
   );
 }

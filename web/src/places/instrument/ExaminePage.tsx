@@ -1,31 +1,34 @@
-import type { Examination, Instrument, Shop } from '@upright-elder/contract';
-import { QUANTITIES, QUANTITY_IDS, type QuantityId } from '@upright-elder/core';
+import type { Examination, Instrument, Protocol, Shop, Tool } from '@upright-elder/contract';
+import { isQuantity, type LineId, type Place } from '@upright-elder/core';
 import { format } from 'date-fns';
-import { useEffect, useMemo, useRef, useState, type FormEvent, type KeyboardEvent } from 'react';
-import { useNavigate, useParams, useSearchParams } from 'react-router';
-import { toast } from 'sonner';
+import { useEffect, useMemo, useRef, useState } from 'react';
+import { Link, useParams, useSearchParams } from 'react-router';
 import { Fetching } from '../../app/Fetching.js';
 import { MergeDialog } from '../../app/MergeDialog.js';
-import { ProblemError, send, Unreachable } from '../../data/api.js';
-import { dropDraft, keepDraft, readDraft } from '../../data/drafts.js';
-import { useExaminations, useForecast, useInstrument, useRefresh, useShop } from '../../data/hooks.js';
-import { usePersonId } from '../../data/person.js';
-import { refusals as refusalsOf } from '../../data/save.js';
+import { gaugesFor, laidOn, useGauges } from '../../data/gauges.js';
+import {
+  useExaminations,
+  useExpectations,
+  useInstrument,
+  usePhotographs,
+  useProtocols,
+  useShop,
+  useTools,
+} from '../../data/hooks.js';
+import { useSettled } from '../../data/useSettled.js';
+import { Choice } from '../../fields/Choice.js';
 import { ClosureNote } from './ClosureNote.js';
 import { ConditionLines } from './examine/ConditionLines.js';
-import {
-  draftOf,
-  emptyDraft,
-  FIELD_KEYS,
-  inputOf,
-  refusalsByField,
-  unitOf,
-  type Draft,
-  type FieldKey,
-} from './examine/draft.js';
+import { Corrections } from './examine/Corrections.js';
+import { draftOf, emptyDraft, unitOf, type Draft, type FieldKey } from './examine/draft.js';
+import { goOn } from './examine/goOn.js';
 import { closureOf, valuesOf } from './examine/measured.js';
-import { differencesOf, mergedDraft } from './examine/merge.js';
+import { differencesOf, mergedDraft, replacesStored } from './examine/merge.js';
+import { LinePanel, PricePanel, ProgressPanel } from './examine/Panels.js';
+import { PointLine } from './examine/PointLine.js';
 import { ReadingLine } from './examine/ReadingLine.js';
+import { stagesOf } from './examine/stages.js';
+import { useExamination } from './examine/useExamination.js';
 
 /** Examine: the protocol, one reading a line. */
 export function ExaminePage() {
@@ -34,6 +37,8 @@ export function ExaminePage() {
   const instrument = useInstrument(id);
   const shop = useShop();
   const examinations = useExaminations(id);
+  const protocols = useProtocols();
+  const tools = useTools();
   const chosen = params.get('examination');
   return (
     <Fetching of={instrument}>
@@ -42,13 +47,24 @@ export function ExaminePage() {
           {(settings) => (
             <Fetching of={examinations}>
               {(all) => (
-                <Protocol
-                  key={chosen ?? 'new'}
-                  instrument={known}
-                  shop={settings}
-                  examinations={all}
-                  chosen={chosen}
-                />
+                <Fetching of={protocols}>
+                  {(orders) => (
+                    <Fetching of={tools}>
+                      {(held) => (
+                        <Examining
+                          key={chosen ?? 'new'}
+                          instrument={known}
+                          shop={settings}
+                          examinations={all}
+                          protocols={orders}
+                          tools={held}
+                          stored={all.find((one) => one.id === chosen)}
+                          asked={params.get('protocol')}
+                        />
+                      )}
+                    </Fetching>
+                  )}
+                </Fetching>
               )}
             </Fetching>
           )}
@@ -62,92 +78,27 @@ interface Props {
   instrument: Instrument;
   shop: Shop;
   examinations: Examination[];
-  chosen: string | null;
+  protocols: Protocol[];
+  tools: Tool[];
+  stored: Examination | undefined;
+  /** the protocol that the address asks for */
+  asked: string | null;
 }
 
-function Protocol({ instrument, shop, examinations, chosen }: Props) {
-  const stored = examinations.find(({ id }) => id === chosen);
-  const draftKey = stored ? `examination ${stored.id}` : `new examination of ${instrument.id}`;
-  const [draft, setDraft] = useState<Draft>(() =>
-    stored ? draftOf(stored) : emptyDraft(shop.today, instrument.bodyJoin),
-  );
-  const [broughtBack, setBroughtBack] = useState(false);
-  const [refusals, setRefusals] = useState<Record<string, string>>({});
-  const [theirs, setTheirs] = useState<Draft | null>(null);
-  const [saving, setSaving] = useState(false);
-  const touched = useRef(false);
-  const form = useRef<HTMLFormElement>(null);
-  const personId = usePersonId();
-  const refresh = useRefresh();
-  const navigate = useNavigate();
-  const [, setParams] = useSearchParams();
-
-  useEffect(() => {
-    void readDraft<Draft>(draftKey).then((kept) => {
-      if (!kept || touched.current) return;
-      setDraft(kept);
-      setBroughtBack(true);
-    });
-  }, [draftKey]);
-
-  const change = (next: Draft) => {
-    touched.current = true;
-    setDraft(next);
-    void keepDraft(draftKey, next);
-  };
-  const onText = (key: FieldKey, text: string) => {
-    const quantity = key.split('.')[0] as QuantityId;
-    setRefusals(({ [key]: _gone, ...rest }) => rest);
-    change({
-      ...draft,
-      texts: { ...draft.texts, [key]: text },
-      units: { ...draft.units, [quantity]: unitOf(draft, quantity, shop) },
-    });
-  };
-  const onCondition = (part: Partial<Draft['conditions']>) => {
-    setRefusals((now) =>
-      Object.fromEntries(
-        Object.entries(now).filter(([key]) => !Object.keys(part).some((k) => key === `conditions.${k}`)),
-      ),
+function Examining({ instrument, shop, examinations, protocols, tools, stored, asked }: Props) {
+  const usual = examinations.length === 0 ? 'full' : 'recheck';
+  const { draft, change, refusals, saving, save, broughtBack, startAfresh, theirs, closeMerge } =
+    useExamination(instrument, shop, stored, () =>
+      emptyDraft(shop.today, instrument.bodyJoin, asked ?? usual),
     );
-    change({ ...draft, conditions: { ...draft.conditions, ...part } });
-  };
+  const form = useRef<HTMLFormElement>(null);
+  const gauges = useGauges();
+  const [active, setActive] = useState<{ line: LineId; place: Place | null } | null>(null);
+  const protocol = protocols.find(({ id }) => id === draft.protocol) ?? protocols[0]!;
+  const { conditions } = draft;
 
-  const save = async (toSave: Draft) => {
-    if (!personId) {
-      toast.error('Pick who is at the bench first.');
-      return;
-    }
-    setSaving(true);
-    try {
-      await send<Examination>(
-        'PUT',
-        `examinations/${toSave.id}`,
-        inputOf(toSave, instrument.id, personId, shop),
-      );
-      await dropDraft(draftKey);
-      toast.success('The examination is saved.');
-      await refresh();
-      void navigate(`/instruments/${instrument.id}/stance`);
-    } catch (error) {
-      if (error instanceof ProblemError && error.problem.status === 409) {
-        setTheirs(draftOf(error.problem.current as Examination));
-      } else {
-        await keepDraft(draftKey, toSave);
-        if (error instanceof Unreachable) toast.error(error.message, { duration: 10000 });
-        else setRefusals(refusalsByField(refusalsOf(error), toSave, shop));
-      }
-    } finally {
-      setSaving(false);
-    }
-  };
-
-  const onSubmit = (event: FormEvent) => {
-    event.preventDefault();
-    void save(draft);
-  };
   useEffect(() => {
-    const onKey = (event: globalThis.KeyboardEvent) => {
+    const onKey = (event: KeyboardEvent) => {
       if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 's') {
         event.preventDefault();
         form.current?.requestSubmit();
@@ -158,79 +109,138 @@ function Protocol({ instrument, shop, examinations, chosen }: Props) {
   }, []);
 
   const last = useMemo(
-    () =>
-      examinations
-        .filter(
-          ({ id, conditions, date }) =>
-            id !== draft.id && conditions.strings === draft.conditions.strings && date <= draft.date,
-        )
-        .at(-1),
-    [examinations, draft.id, draft.date, draft.conditions.strings],
+    () => examinations.filter(({ id, date }) => id !== draft.id && date <= draft.date).at(-1),
+    [examinations, draft.id, draft.date],
   );
-  const now = useMemo(() => valuesOf(draft, shop), [draft, shop]);
-  const closure = useMemo(() => closureOf(draft, shop, instrument), [draft, shop, instrument]);
-  const { data: forecast } = useForecast(instrument.id);
-  const { strings, afterWork } = draft.conditions;
-  // what the past expects holds for today, at pitch, and only until the instrument has been worked on
-  const expected =
-    forecast && !stored && draft.date === forecast.made && strings === 'pitch' && !afterWork
-      ? Object.fromEntries(forecast.sides.map(({ side, readingToday }) => [side, readingToday]))
-      : undefined;
-  const done = FIELD_KEYS.filter((key) => (draft.texts[key] ?? '').trim() !== '').length;
+  const air = useSettled(
+    useMemo(
+      () => ({
+        date: draft.date,
+        strings: conditions.strings,
+        afterWork: String(conditions.afterWork),
+        humidity: conditions.humidity,
+        temperature: conditions.temperature,
+        temperatureUnit: shop.temperatureUnit,
+        except: stored?.id ?? '',
+      }),
+      [
+        draft.date,
+        conditions.strings,
+        conditions.afterWork,
+        conditions.humidity,
+        conditions.temperature,
+        shop.temperatureUnit,
+        stored?.id,
+      ],
+    ),
+  );
+  const { data: expectations } = useExpectations(instrument.id, air);
+  const now = useMemo(() => valuesOf(draft, shop, tools), [draft, shop, tools]);
+  const closure = useMemo(() => closureOf(draft, now, instrument), [draft, now, instrument]);
+  const stages = useMemo(
+    () => stagesOf(protocol, instrument, last, draft),
+    [protocol, instrument, last, draft],
+  );
+  const line = active?.line ?? stages[0]?.lines[0];
+  const gaugeOf = (one: LineId) =>
+    isQuantity(one) && active?.line === one ? laidOn(gauges.gauges, gaugesFor(one)) : undefined;
+
+  const onCondition = (part: Partial<Draft['conditions']>) =>
+    change(
+      { ...draft, conditions: { ...conditions, ...part } },
+      ...Object.keys(part).map((field) => `conditions.${field}`),
+    );
+  const onText = (key: FieldKey, text: string) => {
+    const quantity = key.split('.')[0] as Extract<LineId, keyof Draft['units']>;
+    change(
+      {
+        ...draft,
+        texts: { ...draft.texts, [key]: text },
+        units: { ...draft.units, [quantity]: unitOf(draft, quantity, shop) },
+      },
+      key,
+    );
+  };
 
   return (
     <form
       ref={form}
-      onSubmit={onSubmit}
+      onSubmit={(event) => {
+        event.preventDefault();
+        void save(draft);
+      }}
       onKeyDown={goOn}
       noValidate
-      className="grid gap-4 lg:grid-cols-[minmax(0,1fr)_19rem]"
+      className="grid gap-4 lg:grid-cols-[minmax(0,1fr)_18rem]"
     >
       <div className="sheet p-4">
         <div className="mb-2 flex flex-wrap items-center justify-between gap-2">
           <h2 className="text-[1.4rem]">
             {stored ? `Examination of ${format(new Date(stored.date), 'd MMMM yyyy')}` : 'New examination'}
           </h2>
-          {examinations.length > 0 && (
-            <label className="flex items-center gap-2 text-[0.9rem]">
-              Open
-              <select
-                className="field w-auto"
-                value={chosen ?? ''}
-                onChange={(event) => setParams(event.target.value ? { examination: event.target.value } : {})}
-              >
-                <option value="">a new one</option>
-                {[...examinations].reverse().map(({ id, date }) => (
-                  <option key={id} value={id}>
-                    {format(new Date(date), 'd MMM yyyy')}
-                  </option>
-                ))}
-              </select>
-            </label>
-          )}
+          {examinations.length > 0 && <OpenAnother examinations={examinations} stored={stored} />}
         </div>
+        {!stored && <NoPhotographYet instrument={instrument} />}
+        <ProtocolChoice
+          protocols={protocols}
+          chosen={protocol}
+          onChoose={(chosen) => change({ ...draft, protocol: chosen })}
+        />
         <ConditionLines
           draft={draft}
           shop={shop}
           refusals={refusals}
+          meter={laidOn(gauges.gauges, ['moisture'])}
           onCondition={onCondition}
-          onDate={(date) => change({ ...draft, date })}
+          onDate={(date) => change({ ...draft, date }, 'date')}
         />
-        <h3 className="mt-3 text-[1.25rem]">Readings</h3>
-        {QUANTITY_IDS.map((quantity) => (
-          <ReadingLine
-            key={quantity}
-            quantity={quantity}
-            draft={draft}
-            shop={shop}
-            last={last}
-            now={now}
-            refusals={refusals}
-            expected={quantity === 'action12' ? expected : undefined}
-            onText={onText}
-          />
+        {expectations?.moisture != null && (
+          <p className="mt-1 text-[0.88rem] text-faint">
+            Ranges are for wood at {expectations.moisture.toFixed(1)} %MC ({expectations.moistureFrom}).
+          </p>
+        )}
+        {stages.map(({ title, lines }, i) => (
+          <section key={title} id={`stage-${i}`} aria-label={title} className="mt-4 scroll-mt-2">
+            <h3 className="text-[1.25rem]">{title}</h3>
+            {lines.map((one) =>
+              isQuantity(one) ? (
+                <ReadingLine
+                  key={one}
+                  quantity={one}
+                  draft={draft}
+                  shop={shop}
+                  tools={tools}
+                  expectations={expectations?.expected ?? []}
+                  now={now}
+                  refusals={refusals}
+                  active={active?.line === one ? active.place : null}
+                  gauge={gaugeOf(one)}
+                  onActive={(place) => setActive({ line: one, place })}
+                  onText={onText}
+                  onTool={(quantity, tool) =>
+                    change({ ...draft, tools: { ...draft.tools, [quantity]: tool } }, `${quantity}.tool`)
+                  }
+                />
+              ) : (
+                <PointLine
+                  key={one}
+                  point={one}
+                  finding={draft.findings[one]}
+                  priced={protocol.priced}
+                  currency={shop.currency}
+                  last={last}
+                  refusals={refusals}
+                  active={active?.line === one}
+                  onActive={() => setActive({ line: one, place: null })}
+                  onFinding={(point, finding) =>
+                    change({ ...draft, findings: { ...draft.findings, [point]: finding } }, `${point}.`)
+                  }
+                />
+              ),
+            )}
+          </section>
         ))}
-        <label className="mt-2 block font-bold">
+        <label className="mt-3 block font-bold">
           Notes
           <textarea
             className="field min-h-[5rem] font-normal"
@@ -238,43 +248,42 @@ function Protocol({ instrument, shop, examinations, chosen }: Props) {
             onChange={(event) => change({ ...draft, notes: event.target.value })}
           />
         </label>
+        {stored && (replacesStored(draftOf(stored), draft) || refusals.why) && (
+          <WhyField
+            why={draft.why}
+            refusal={refusals.why}
+            onWhy={(why) => change({ ...draft, why }, 'why')}
+          />
+        )}
         {stored && <Corrections examination={stored} />}
       </div>
-      <aside className="lg:sticky lg:top-3 lg:self-start">
+      <aside className="lg:sticky lg:top-3 lg:max-h-[calc(100vh-1.5rem)] lg:self-start lg:overflow-y-auto">
         <div className="sheet p-4">
-          <p className="text-[1.6rem] leading-tight font-bold">
-            {done} <span className="text-[1rem] font-normal">of {FIELD_KEYS.length} read</span>
-          </p>
-          <progress
-            className="h-3 w-full accent-verdigris"
-            value={done}
-            max={FIELD_KEYS.length}
-            aria-label="Readings taken"
-          />
+          <ProgressPanel stages={stages} draft={draft} />
           <button type="submit" className="act mt-2 w-full justify-center" disabled={saving}>
             {saving ? 'Saving…' : 'Save the examination'}
           </button>
           <p className="mt-1 text-[0.85rem] text-faint">
-            What is missing stays missing. Enter goes on, Ctrl S saves, = in a treble field takes the bass
-            value for both.
+            Anything may be skipped and stays missing. Enter goes on, 1 to 9 choose a state, Ctrl S saves.
           </p>
           {broughtBack && (
             <p className="mt-2 text-[0.95rem]">
               An unsaved draft was brought back.{' '}
-              <button
-                type="button"
-                className="underline"
-                onClick={() => {
-                  void dropDraft(draftKey);
-                  setBroughtBack(false);
-                  setDraft(stored ? draftOf(stored) : emptyDraft(shop.today, instrument.bodyJoin));
-                }}
-              >
+              <button type="button" className="underline" onClick={startAfresh}>
                 Start afresh
               </button>
             </p>
           )}
         </div>
+        {protocol.priced && (
+          <PricePanel
+            draft={draft}
+            shop={shop}
+            refusal={refusals.askingPrice}
+            onAskingPrice={(askingPrice) => change({ ...draft, askingPrice }, 'askingPrice')}
+          />
+        )}
+        {line && <LinePanel line={line} place={active?.place ?? null} gauges={gauges} />}
         <section className="sheet mt-3 p-4" aria-live="polite" aria-label="Closure check">
           <h3 className="text-[1.15rem]">Do the readings agree?</h3>
           {closure.length === 0 ? (
@@ -291,10 +300,10 @@ function Protocol({ instrument, shop, examinations, chosen }: Props) {
         <MergeDialog
           what="examination"
           differences={differencesOf(theirs, draft)}
-          onClose={() => setTheirs(null)}
+          onClose={closeMerge}
           onChosen={(chosen) => {
             const merged = mergedDraft(theirs, draft, chosen);
-            setTheirs(null);
+            closeMerge();
             change(merged);
             void save(merged);
           }}
@@ -304,43 +313,97 @@ function Protocol({ instrument, shop, examinations, chosen }: Props) {
   );
 }
 
-/** Enter goes to the next field, Shift Enter to the one before. */
-function goOn(event: KeyboardEvent<HTMLFormElement>): void {
-  const target = event.target as HTMLElement;
-  if (
-    event.key !== 'Enter' ||
-    event.ctrlKey ||
-    target.tagName === 'TEXTAREA' ||
-    target.getAttribute('type') === 'submit'
-  )
-    return;
-  const steps = [
-    ...event.currentTarget.querySelectorAll<HTMLElement>(
-      'input:not(:disabled):not([tabindex="-1"]), textarea, [role=radio][aria-checked=true], button[type=submit]',
-    ),
-  ].filter((element) => element.getAttribute('aria-hidden') !== 'true');
-  const at = steps.indexOf(target);
-  if (at < 0) return;
-  event.preventDefault();
-  steps[at + (event.shiftKey ? -1 : 1)]?.focus();
+function OpenAnother({
+  examinations,
+  stored,
+}: {
+  examinations: Examination[];
+  stored: Examination | undefined;
+}) {
+  const [, setParams] = useSearchParams();
+  return (
+    <label className="flex items-center gap-2 text-[0.9rem]">
+      Open
+      <select
+        className="field w-auto"
+        value={stored?.id ?? ''}
+        onChange={(event) => setParams(event.target.value ? { examination: event.target.value } : {})}
+      >
+        <option value="">a new one</option>
+        {[...examinations].reverse().map(({ id, date, protocolName }) => (
+          <option key={id} value={id}>
+            {format(new Date(date), 'd MMM yyyy')}, {protocolName.toLowerCase()}
+          </option>
+        ))}
+      </select>
+    </label>
+  );
 }
 
-function Corrections({ examination }: { examination: Examination }) {
-  const corrected = examination.readings.filter(({ corrections }) => corrections.length > 0);
-  if (corrected.length === 0) return null;
+function ProtocolChoice({
+  protocols,
+  chosen,
+  onChoose,
+}: {
+  protocols: Protocol[];
+  chosen: Protocol;
+  onChoose: (id: string) => void;
+}) {
+  const offered = protocols.filter(({ id, retired }) => !retired || id === chosen.id);
   return (
-    <section className="mt-4">
-      <h3 className="text-[1.15rem]">Corrected</h3>
-      <ul className="text-[0.95rem]">
-        {corrected.flatMap(({ quantity, side, text, corrections }) =>
-          corrections.map((old) => (
-            <li key={`${quantity}${side}${old.at}`}>
-              {QUANTITIES[quantity].name}, {side}: {old.text} became {text}, {old.by},{' '}
-              {format(new Date(old.at), 'd MMM yyyy HH:mm')}
-            </li>
-          )),
-        )}
-      </ul>
-    </section>
+    <div className="mb-3">
+      <Choice
+        label="Protocol"
+        value={chosen.id}
+        options={offered.map(({ id, name }) => ({ value: id, label: name }))}
+        onChange={onChoose}
+      />
+      <p className="mt-1 text-[0.9rem] text-faint">
+        {chosen.about}{' '}
+        <Link to="/shop/protocols" className="underline" tabIndex={-1}>
+          Edit protocols
+        </Link>
+      </p>
+    </div>
+  );
+}
+
+/** What was there before anything was touched can be seen only now. */
+function NoPhotographYet({ instrument }: { instrument: Instrument }) {
+  const { data } = usePhotographs(instrument.id);
+  if (!data || data.length > 0) return null;
+  return (
+    <p className="mb-2 text-[0.95rem]">
+      <span className="font-bold text-ochre">▲ No photograph yet.</span> Take them before anything is touched:{' '}
+      <Link to="../photographs" className="underline" tabIndex={-1}>
+        add photographs
+      </Link>
+      .
+    </p>
+  );
+}
+
+function WhyField({
+  why,
+  refusal,
+  onWhy,
+}: {
+  why: string;
+  refusal: string | undefined;
+  onWhy: (why: string) => void;
+}) {
+  return (
+    <label className="mt-3 block font-bold">
+      Why it is corrected
+      <input
+        className="field font-normal"
+        value={why}
+        autoComplete="off"
+        aria-invalid={refusal ? true : undefined}
+        placeholder="for whoever reads this in twenty years"
+        onChange={(event) => onWhy(event.target.value)}
+      />
+      {refusal && <span className="block text-[0.88rem] font-normal text-ochre">✕ {refusal}</span>}
+    </label>
   );
 }

@@ -1,3 +1,4 @@
+import type { Instrument } from '@upright-elder/contract';
 import { STRING_SETS, TUNINGS } from '@upright-elder/core';
 import { NavLink, Outlet, useNavigate, useParams } from 'react-router';
 import { Fetching } from '../../app/Fetching.js';
@@ -9,6 +10,8 @@ const PAGES = [
   { to: 'examine', label: 'Examine' },
   { to: 'seasons', label: 'Seasons' },
   { to: 'work', label: 'Work' },
+  { to: 'readings', label: 'Readings' },
+  { to: 'photographs', label: 'Photographs' },
 ];
 
 /** An instrument with its pages in working order. */
@@ -16,7 +19,7 @@ export function InstrumentPlace() {
   const { id } = useParams() as { id: string };
   const navigate = useNavigate();
   const go = (page: string) => () => void navigate(`/instruments/${id}/${page}`);
-  useKeys({ '1': go('stance'), '2': go('examine'), '3': go('seasons'), '4': go('work') });
+  useKeys(Object.fromEntries(PAGES.map(({ to }, i) => [String(i + 1), go(to)])));
   return (
     <Fetching of={useInstrument(id)}>
       {(instrument) => (
@@ -30,7 +33,7 @@ export function InstrumentPlace() {
                   instrument.owner,
                   STRING_SETS[instrument.stringSet].name,
                   TUNINGS[instrument.tuning].name,
-                  `pull ${Math.round(instrument.stringPull)} N`,
+                  pullWords(instrument),
                 ]
                   .filter(Boolean)
                   .join(' · ')}
@@ -71,4 +74,12 @@ export function InstrumentPlace() {
       )}
     </Fetching>
   );
+}
+
+/** The pull of the strings, and by how much it differs from what the builder meant. */
+function pullWords({ stringPull, designPull }: Instrument): string {
+  const pull = `pull ${Math.round(stringPull)} N`;
+  const over = designPull ? Math.round((stringPull / designPull - 1) * 100) : 0;
+  if (over === 0) return pull;
+  return `${pull}, ${Math.abs(over)} % ${over > 0 ? 'over' : 'under'} the builder’s set`;
 }

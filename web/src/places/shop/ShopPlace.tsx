@@ -1,6 +1,7 @@
 import type { Shop } from '@upright-elder/contract';
 import { LENGTH_UNIT_NAMES, QUANTITIES, QUANTITY_IDS, type LengthUnit } from '@upright-elder/core';
 import { useState, type FormEvent } from 'react';
+import { NavLink, Outlet } from 'react-router';
 import { toast } from 'sonner';
 import { Fetching } from '../../app/Fetching.js';
 import { send } from '../../data/api.js';
@@ -9,32 +10,61 @@ import { refusals } from '../../data/save.js';
 import { Choice } from '../../fields/Choice.js';
 import { AddPerson } from './AddPerson.js';
 
-/** The shop: people, and the units its fields and sentences speak. */
+const PAGES = [
+  { to: '/shop', label: 'People and units' },
+  { to: '/shop/tools', label: 'Tools' },
+  { to: '/shop/protocols', label: 'Protocols' },
+];
+
+/** The shop: who works here, how it measures and speaks, its tools and protocols. */
 export function ShopPlace() {
+  return (
+    <>
+      <div className="mb-3 flex flex-wrap items-end gap-x-6">
+        <h1 className="text-[1.9rem]">The shop</h1>
+        <nav aria-label="Pages of the shop" className="flex flex-wrap">
+          {PAGES.map(({ to, label }) => (
+            <NavLink
+              key={to}
+              to={to}
+              end
+              className={({ isActive }) =>
+                `flex min-h-[44px] items-center border-b-4 px-3 font-serif text-[1.1rem] ${isActive ? 'border-verdigris font-semibold' : 'border-transparent'}`
+              }
+            >
+              {label}
+            </NavLink>
+          ))}
+        </nav>
+      </div>
+      <Outlet />
+    </>
+  );
+}
+
+/** People, and the units that fields and sentences speak. */
+export function PeoplePage() {
   const people = usePeople();
   const shop = useShop();
   return (
-    <>
-      <h1 className="mb-3 text-[1.9rem]">The shop</h1>
-      <div className="grid items-start gap-4 lg:grid-cols-2">
-        <section className="sheet p-5">
-          <h2 className="text-[1.3rem]">People</h2>
-          <Fetching of={people}>
-            {(all) => (
-              <ul className="mt-1">
-                {all.map(({ id, name, role }) => (
-                  <li key={id} className="flex justify-between border-b border-rule py-1.5">
-                    {name} <span className="text-faint">{role}</span>
-                  </li>
-                ))}
-              </ul>
-            )}
-          </Fetching>
-          <AddPerson />
-        </section>
-        <Fetching of={shop}>{(known) => <Settings key={known.version} shop={known} />}</Fetching>
-      </div>
-    </>
+    <div className="grid items-start gap-4 lg:grid-cols-2">
+      <section className="sheet p-5">
+        <h2 className="text-[1.3rem]">People</h2>
+        <Fetching of={people}>
+          {(all) => (
+            <ul className="mt-1">
+              {all.map(({ id, name, role }) => (
+                <li key={id} className="flex justify-between border-b border-rule py-1.5">
+                  {name} <span className="text-faint">{role}</span>
+                </li>
+              ))}
+            </ul>
+          )}
+        </Fetching>
+        <AddPerson />
+      </section>
+      <Fetching of={shop}>{(known) => <Settings key={known.version} shop={known} />}</Fetching>
+    </div>
   );
 }
 
@@ -93,6 +123,16 @@ function Settings({ shop }: { shop: Shop }) {
           />
         </div>
       </div>
+      <label className="mt-3 block w-40 text-[0.9rem] font-bold">
+        Currency
+        <input
+          className="field font-normal"
+          maxLength={4}
+          placeholder="sign or code"
+          value={settings.currency}
+          onChange={(event) => setSettings({ ...settings, currency: event.target.value })}
+        />
+      </label>
       <h3 className="mt-4 text-[1.1rem]">What a bare number means in each field</h3>
       <p className="text-[0.9rem] text-faint">
         A fraction such as 7/64 is always inches, and a written unit always wins.

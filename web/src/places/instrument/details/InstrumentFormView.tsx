@@ -1,4 +1,6 @@
 import {
+  IDENTITY_PARTS,
+  INSTRUMENT_AMOUNTS,
   INSTRUMENT_LENGTHS,
   INSTRUMENT_TYPES,
   RELIEF_SCHOOL_IDS,
@@ -20,16 +22,19 @@ import {
   TUNING_IDS,
   TUNINGS,
 } from '@upright-elder/core';
+import { ToggleGroup } from 'radix-ui';
 import { useState, type ReactNode } from 'react';
 import { Controller, useForm, type UseFormRegisterReturn } from 'react-hook-form';
 import { toast } from 'sonner';
 import { MergeDialog } from '../../../app/MergeDialog.js';
 import { ProblemError, send } from '../../../data/api.js';
-import { useRefresh } from '../../../data/hooks.js';
+import { useRefresh, useShop } from '../../../data/hooks.js';
 import { usePersonId } from '../../../data/person.js';
 import { refusals } from '../../../data/save.js';
 import { LengthField } from '../../../fields/LengthField.js';
+import { MoneyField } from '../../../fields/MoneyField.js';
 import {
+  AMOUNT_NAMES,
   formDifferences,
   formOf,
   inputOf,
@@ -59,7 +64,8 @@ export function InstrumentFormView({
   const { register, control, handleSubmit, watch, setError, clearErrors, formState } = form;
   const personId = usePersonId();
   const refresh = useRefresh();
-  const [type, style] = watch(['type', 'playingStyle']);
+  const { data: shop } = useShop();
+  const [type, style, set, designSet] = watch(['type', 'playingStyle', 'stringSet', 'designStringSet']);
   const errors = formState.errors;
 
   const [theirs, setTheirs] = useState<InstrumentForm | null>(null);
@@ -80,7 +86,12 @@ export function InstrumentFormView({
         return;
       }
       for (const [field, message] of Object.entries(refusals(error))) {
-        const path = (INSTRUMENT_LENGTHS as readonly string[]).includes(field) ? `lengths.${field}` : field;
+        const among = (names: readonly string[]) => names.includes(field);
+        const path = among(INSTRUMENT_LENGTHS)
+          ? `lengths.${field}`
+          : among(INSTRUMENT_AMOUNTS)
+            ? `amounts.${field}`
+            : field;
         setError(path as keyof InstrumentForm, { message });
       }
     }
@@ -116,8 +127,40 @@ export function InstrumentFormView({
         />
         <Text label="Maker" field={register('maker')} />
         <Text label="Owner" field={register('owner')} />
-        <Text label="Serial, year, what is doubtful" field={register('identity')} />
+        <Text label="Serial, year, label" field={register('identity')} />
+        <div className="sm:col-span-2 lg:col-span-4">
+          <div className="text-[0.9rem] font-bold" aria-hidden="true">
+            What of it is doubtful
+          </div>
+          <Controller
+            control={control}
+            name="doubtful"
+            render={({ field }) => (
+              <ToggleGroup.Root
+                type="multiple"
+                aria-label="What of it is doubtful"
+                className="flex flex-wrap gap-1"
+                value={field.value}
+                onValueChange={(parts) => field.onChange(parts)}
+              >
+                {IDENTITY_PARTS.map((part) => (
+                  <ToggleGroup.Item
+                    key={part}
+                    value={part}
+                    className="min-h-[44px] rounded-[3px] border border-faint px-3 data-[state=on]:border-2 data-[state=on]:border-ochre data-[state=on]:bg-ochre-soft data-[state=on]:font-bold"
+                  >
+                    {part}
+                  </ToggleGroup.Item>
+                ))}
+              </ToggleGroup.Root>
+            )}
+          />
+        </div>
       </Section>
+      <label className="mb-3 block font-bold">
+        What the owner complains of
+        <textarea className="field min-h-[4rem] font-normal" {...register('complaint')} />
+      </label>
       <Section title="What it is">
         <Select
           label="Type"
@@ -168,6 +211,14 @@ export function InstrumentFormView({
           options={STRING_SET_IDS.map((value) => [value, STRING_SETS[value].name])}
         />
         <Select
+          label="Builder’s set"
+          field={register('designStringSet')}
+          options={[
+            ['', 'not known'],
+            ...STRING_SET_IDS.map((value): [string, string] => [value, STRING_SETS[value].name]),
+          ]}
+        />
+        <Select
           label="Tuning"
           field={register('tuning')}
           options={TUNING_IDS.map((value) => [value, TUNINGS[value].name])}
@@ -190,11 +241,34 @@ export function InstrumentFormView({
             `${value}, ${printLength(RELIEF_SCHOOLS[value], 'thou', 0)}`,
           ])}
         />
+        {designSet !== '' && designSet !== set && (
+          <p className="self-center text-[0.92rem] sm:col-span-2 lg:col-span-4">
+            <span className="font-bold text-ochre">▲ Not the builder’s set.</span> A much heavier one
+            overloads the top, a much lighter one starves it; some choose by ear.
+          </p>
+        )}
       </Section>
-      <label className="mt-2 block font-bold">
-        What the owner complains of
-        <textarea className="field min-h-[5rem] font-normal" {...register('complaint')} />
-      </label>
+      <Section title="What it is worth">
+        {INSTRUMENT_AMOUNTS.map((name) => (
+          <Controller
+            key={name}
+            control={control}
+            name={`amounts.${name}`}
+            render={({ field }) => (
+              <MoneyField
+                label={AMOUNT_NAMES[name]}
+                currency={shop?.currency ?? ''}
+                value={field.value}
+                refusal={errors.amounts?.[name]?.message}
+                onChange={(text) => {
+                  clearErrors(`amounts.${name}`);
+                  field.onChange(text);
+                }}
+              />
+            )}
+          />
+        ))}
+      </Section>
       <button type="submit" className="act mt-4" disabled={formState.isSubmitting}>
         Save the instrument
       </button>

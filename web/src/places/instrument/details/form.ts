@@ -1,16 +1,31 @@
 import {
+  INSTRUMENT_AMOUNTS,
   INSTRUMENT_LENGTHS,
+  type IdentityPart,
   type Instrument,
+  type InstrumentAmount,
   type InstrumentInput,
   type InstrumentLength,
 } from '@upright-elder/contract';
-import { isBareNumber, type LengthUnit } from '@upright-elder/core';
+import { isBareNumber, type LengthUnit, type StringSetId } from '@upright-elder/core';
 import type { Difference } from '../../../app/MergeDialog.js';
 
 /** The form of an instrument: its facts, and each length as typed. */
-export type InstrumentForm = Omit<InstrumentInput, 'by' | InstrumentLength | 'homeRoomId'> & {
+export type InstrumentForm = Omit<
+  InstrumentInput,
+  'by' | InstrumentLength | InstrumentAmount | 'homeRoomId' | 'designStringSet' | 'doubtful'
+> & {
   homeRoomId: string;
+  designStringSet: StringSetId | '';
+  doubtful: IdentityPart[];
   lengths: Record<InstrumentLength, string>;
+  amounts: Record<InstrumentAmount, string>;
+};
+
+export const AMOUNT_NAMES: Record<InstrumentAmount, string> = {
+  marketValue: 'Market value',
+  worthToOwner: 'What it is worth to the owner',
+  budget: 'What the owner wants to spend',
 };
 
 export const LENGTH_NAMES: Record<InstrumentLength, string> = {
@@ -42,6 +57,7 @@ export function emptyForm(): InstrumentForm {
     nickname: '',
     maker: '',
     identity: '',
+    doubtful: [],
     owner: '',
     complaint: '',
     playingStyle: 'medium',
@@ -50,11 +66,13 @@ export function emptyForm(): InstrumentForm {
     type: 'flat-top',
     bodyJoin: 14,
     stringSet: 'light',
+    designStringSet: '',
     tuning: 'standard',
     topSpecies: 'sitka-spruce',
     laminatedTop: false,
     construction: '',
     rod: 'unknown',
+    amounts: { marketValue: '', worthToOwner: '', budget: '' },
     lengths: Object.fromEntries(INSTRUMENT_LENGTHS.map((name) => [name, ''])) as Record<
       InstrumentLength,
       string
@@ -66,6 +84,7 @@ export function formOf(instrument: Instrument): InstrumentForm {
   const {
     id: _id,
     stringPull: _pull,
+    designPull: _designPull,
     updatedAt: _at,
     scale,
     targetBass,
@@ -76,6 +95,10 @@ export function formOf(instrument: Instrument): InstrumentForm {
     bodyWidth,
     archHeight,
     homeRoomId,
+    designStringSet,
+    marketValue,
+    worthToOwner,
+    budget,
     ...facts
   } = instrument;
   const stored = { scale, targetBass, targetTreble, heelDepth, extension, bodyLength, bodyWidth, archHeight };
@@ -88,34 +111,45 @@ export function formOf(instrument: Instrument): InstrumentForm {
       return [name, bare ? `${length.text} ${length.unit}` : length.text];
     }),
   ) as Record<InstrumentLength, string>;
-  return { ...facts, homeRoomId: homeRoomId ?? '', lengths };
+  const amounts = {
+    marketValue: marketValue?.text ?? '',
+    worthToOwner: worthToOwner?.text ?? '',
+    budget: budget?.text ?? '',
+  };
+  return { ...facts, homeRoomId: homeRoomId ?? '', designStringSet: designStringSet ?? '', lengths, amounts };
 }
 
 export function inputOf(form: InstrumentForm, by: string): InstrumentInput {
-  const { lengths, homeRoomId, bodyJoin, ...facts } = form;
+  const { lengths, amounts, homeRoomId, designStringSet, bodyJoin, ...facts } = form;
   const typed = Object.fromEntries(
     INSTRUMENT_LENGTHS.map((name) => [
       name,
       lengths[name].trim() === '' ? null : { text: lengths[name], unit: LENGTH_FIELD_UNITS[name] },
     ]),
   ) as Pick<InstrumentInput, InstrumentLength>;
+  const sums = Object.fromEntries(
+    INSTRUMENT_AMOUNTS.map((name) => [name, amounts[name].trim() === '' ? null : { text: amounts[name] }]),
+  ) as Pick<InstrumentInput, InstrumentAmount>;
   // an empty scale is sent as typed, so that the server says what is accepted
   const scale = typed.scale ?? { text: lengths.scale, unit: LENGTH_FIELD_UNITS.scale };
   return {
     ...facts,
     ...typed,
+    ...sums,
     scale,
     bodyJoin: Number(bodyJoin),
     homeRoomId: homeRoomId === '' ? null : homeRoomId,
+    designStringSet: designStringSet === '' ? null : designStringSet,
     by,
   };
 }
 
-const FORM_NAMES: Record<Exclude<keyof InstrumentForm, 'version' | 'lengths'>, string> = {
+const FORM_NAMES: Record<Exclude<keyof InstrumentForm, 'version' | 'lengths' | 'amounts'>, string> = {
   nickname: 'Name to find it by',
   maker: 'Maker',
   owner: 'Owner',
-  identity: 'Serial, year, what is doubtful',
+  identity: 'Serial, year, label',
+  doubtful: 'Doubtful',
   type: 'Type',
   bodyJoin: 'Body join at fret',
   rod: 'Truss rod',
@@ -124,6 +158,7 @@ const FORM_NAMES: Record<Exclude<keyof InstrumentForm, 'version' | 'lengths'>, s
   construction: 'Bracing, neck joint, back and sides',
   playingStyle: 'Playing style',
   stringSet: 'Strings',
+  designStringSet: 'Builder’s set',
   tuning: 'Tuning',
   homeRoomId: 'Home room',
   reliefSchool: 'Relief wanted',
@@ -145,7 +180,13 @@ export function formDifferences(theirs: InstrumentForm, yours: InstrumentForm): 
     theirs: theirs.lengths[key],
     yours: yours.lengths[key],
   }));
-  return [...facts, ...lengths].filter((difference) => difference.theirs !== difference.yours);
+  const amounts = INSTRUMENT_AMOUNTS.map((key) => ({
+    key,
+    name: AMOUNT_NAMES[key],
+    theirs: theirs.amounts[key],
+    yours: yours.amounts[key],
+  }));
+  return [...facts, ...lengths, ...amounts].filter((difference) => difference.theirs !== difference.yours);
 }
 
 /** Yours, with theirs where that was chosen, on top of their version. */
@@ -161,6 +202,9 @@ export function mergedForm(
     lengths: Object.fromEntries(
       INSTRUMENT_LENGTHS.map((key) => [key, pick(key).lengths[key]]),
     ) as InstrumentForm['lengths'],
+    amounts: Object.fromEntries(
+      INSTRUMENT_AMOUNTS.map((key) => [key, pick(key).amounts[key]]),
+    ) as InstrumentForm['amounts'],
     version: theirs.version,
   };
 }

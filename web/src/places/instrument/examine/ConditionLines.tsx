@@ -1,14 +1,18 @@
-import { HELD_FRETS, type Shop } from '@upright-elder/contract';
-import { parseDuration, parsePercent, parseTemperature, parseWhole } from '@upright-elder/core';
+import { HELD_FRETS, METERS, type GaugeShown, type Meter, type Shop } from '@upright-elder/contract';
+import { useState } from 'react';
+import { parsed, parseDuration, parsePercent, parseTemperature, parseWhole } from '@upright-elder/core';
 import { Choice } from '../../../fields/Choice.js';
 import { TypedField } from '../../../fields/TypedField.js';
 import { understoodDays, understoodPercent, understoodTemperature } from '../../../fields/understood.js';
 import type { Draft } from './draft.js';
+import { LiveGauge } from './LiveGauge.js';
 
 interface Props {
   draft: Draft;
   shop: Shop;
   refusals: Record<string, string>;
+  /** the moisture meter, while it is laid on */
+  meter: GaugeShown | undefined;
   onCondition: (change: Partial<Draft['conditions']>) => void;
   onDate: (date: string) => void;
 }
@@ -25,8 +29,14 @@ const HELD = [
 ] as const;
 
 /** The conditions that every reading is stated with. */
-export function ConditionLines({ draft, shop, refusals, onCondition, onDate }: Props) {
+export function ConditionLines({ draft, shop, refusals, meter, onCondition, onDate }: Props) {
   const { conditions } = draft;
+  const [metering, setMetering] = useState(false);
+  const takeMeter = () => {
+    if (!meter?.steady) return;
+    const typed = conditions.woodMoisture.trim();
+    onCondition({ woodMoisture: typed ? `${typed}; ${meter.text}` : meter.text });
+  };
   return (
     <fieldset>
       <legend className="font-serif text-[1.25rem] font-semibold">Conditions</legend>
@@ -49,16 +59,29 @@ export function ConditionLines({ draft, shop, refusals, onCondition, onDate }: P
           understood={(text) => understoodTemperature(text, shop.temperatureUnit)}
           onChange={(temperature) => onCondition({ temperature })}
         />
-        <TypedField
-          label="Wood moisture"
-          unit="% MC"
-          value={conditions.woodMoisture}
-          refusal={refusals['conditions.woodMoisture']}
-          parse={parsePercent}
-          understood={understoodPercent}
-          hint="meter, inside the box"
-          onChange={(woodMoisture) => onCondition({ woodMoisture })}
-        />
+        <div onFocus={() => setMetering(true)} onBlur={() => setMetering(false)}>
+          <TypedField
+            label="Wood moisture"
+            unit="% MC"
+            value={conditions.woodMoisture}
+            refusal={refusals['conditions.woodMoisture']}
+            parse={parsePercents}
+            understood={(text) =>
+              text
+                .split(';')
+                .map((part) => understoodPercent(part))
+                .join('; ')
+            }
+            hint="meter, inside; three readings 8.5; 8; 9"
+            onChange={(woodMoisture) => onCondition({ woodMoisture })}
+            onKeyDown={(event) => {
+              if (event.key !== 'F2') return;
+              event.preventDefault();
+              takeMeter();
+            }}
+          />
+          {metering && meter && <LiveGauge shown={meter} onTake={takeMeter} />}
+        </div>
         <TypedField
           label="Time at pitch"
           unit="days"
@@ -70,6 +93,9 @@ export function ConditionLines({ draft, shop, refusals, onCondition, onDate }: P
           onChange={(timeAtPitch) => onCondition({ timeAtPitch })}
         />
       </div>
+      {conditions.woodMoisture.trim() !== '' && (
+        <MeterLines conditions={conditions} onCondition={onCondition} />
+      )}
       <div className="mt-1 flex flex-wrap items-start gap-x-6 gap-y-2">
         <div>
           <div className="text-[0.9rem] font-bold" aria-hidden="true">
@@ -119,5 +145,59 @@ export function ConditionLines({ draft, shop, refusals, onCondition, onDate }: P
       </div>
       {refusals.date && <p className="text-ochre">✕ {refusals.date}</p>}
     </fieldset>
+  );
+}
+
+/** Every repeat of a meter. */
+function parsePercents(text: string) {
+  const wrong = text
+    .split(';')
+    .map(parsePercent)
+    .find((part) => !part.ok);
+  return wrong ?? parsed(text);
+}
+
+/** A meter's number means little without its kind, its setting and where it was held. */
+function MeterLines({
+  conditions,
+  onCondition,
+}: {
+  conditions: Draft['conditions'];
+  onCondition: Props['onCondition'];
+}) {
+  return (
+    <div className="mt-1 grid grid-cols-2 gap-x-4 gap-y-1 text-[0.9rem] md:grid-cols-4">
+      <label>
+        Meter
+        <select
+          className="field"
+          data-aside
+          value={conditions.meter}
+          onChange={(event) => onCondition({ meter: event.target.value as Meter | '' })}
+        >
+          <option value="">not said</option>
+          {METERS.map((kind) => (
+            <option key={kind}>{kind}</option>
+          ))}
+        </select>
+      </label>
+      {(
+        [
+          ['meterSetting', 'Species setting'],
+          ['meterPlace', 'Held where'],
+        ] as const
+      ).map(([field, label]) => (
+        <label key={field}>
+          {label}
+          <input
+            className="field"
+            data-aside
+            autoComplete="off"
+            value={conditions[field]}
+            onChange={(event) => onCondition({ [field]: event.target.value })}
+          />
+        </label>
+      ))}
+    </div>
   );
 }

@@ -1,137 +1,145 @@
-import type { Examination, Shop } from '@upright-elder/contract';
-import { QUANTITIES, readingOn, realChange, type QuantityId, type ReadingValue } from '@upright-elder/core';
-import { format } from 'date-fns';
+import type { Expectation, GaugeShown, Shop, Tool } from '@upright-elder/contract';
+import {
+  placeName,
+  QUANTITIES,
+  readingOn,
+  type Place,
+  type QuantityId,
+  type ReadingValue,
+} from '@upright-elder/core';
+import { toast } from 'sonner';
 import { ReadingField } from '../../../fields/ReadingField.js';
-import { sayReading } from '../../../fields/understood.js';
-import { placesOf, unitOf, type Draft, type FieldKey, type Place } from './draft.js';
-import { GaugePlace } from './GaugePlace.js';
+import { placesOf, toolOf, unitOf, type Draft, type FieldKey } from './draft.js';
+import { FieldNote } from './FieldNote.js';
+import { LiveGauge } from './LiveGauge.js';
 
 interface Props {
   quantity: QuantityId;
   draft: Draft;
   shop: Shop;
-  /** the last examination in the same string state */
-  last: Examination | undefined;
+  tools: readonly Tool[];
+  expectations: readonly Expectation[];
   now: ReadingValue[];
   refusals: Record<string, string>;
-  /** where today's reading is expected, m, where there is a forecast for it */
-  expected?: Partial<Record<Place, [number, number]>>;
+  /** the field of this line that has the focus */
+  active: Place | null;
+  gauge: GaugeShown | undefined;
+  onActive: (place: Place) => void;
   onText: (key: FieldKey, text: string) => void;
+  onTool: (quantity: QuantityId, tool: string) => void;
 }
 
-/** One reading a line: where the gauge goes, the fields, and what stood there last time. */
-export function ReadingLine({ quantity, draft, shop, last, now, refusals, expected, onText }: Props) {
-  const { name, how } = QUANTITIES[quantity];
+const COLUMNS: Record<number, string> = {
+  1: 'grid-cols-1 sm:max-w-[15rem]',
+  2: 'grid-cols-2',
+  3: 'grid-cols-3',
+  4: 'grid-cols-2 sm:grid-cols-4',
+  5: 'grid-cols-3 sm:grid-cols-5',
+  6: 'grid-cols-3 sm:grid-cols-6',
+};
+const NARROW = 4;
+
+/** One reading a line: its fields, what stood there last time, what is expected now, and the tool. */
+export function ReadingLine(props: Props) {
+  const {
+    quantity,
+    draft,
+    shop,
+    tools,
+    expectations,
+    now,
+    refusals,
+    active,
+    gauge,
+    onActive,
+    onText,
+    onTool,
+  } = props;
+  const { name, how, dimension } = QUANTITIES[quantity];
   const unit = unitOf(draft, quantity, shop);
+  const places = placesOf(quantity);
+  const narrow = places.length >= NARROW;
+  const tool = toolOf(draft, quantity, shop);
+  const take = (key: FieldKey) => {
+    if (!gauge) return;
+    if (!gauge.steady) {
+      toast('The gauge still moves: hold it until it stands.');
+      return;
+    }
+    const typed = draft.texts[key]?.trim();
+    onText(key, typed ? `${typed}; ${gauge.text}` : gauge.text);
+  };
   return (
-    <fieldset className="grid grid-cols-1 gap-x-4 border-t border-rule py-2 md:grid-cols-[minmax(0,1fr)_22rem]">
+    <fieldset
+      className={`grid gap-x-4 border-t border-rule py-1.5 pl-2 md:grid-cols-[12.5rem_minmax(0,1fr)] ${active ? 'border-l-4 border-l-verdigris' : 'border-l-4 border-l-transparent'}`}
+    >
       <legend className="sr-only">{name}</legend>
-      <div className="flex items-start gap-3">
-        <GaugePlace quantity={quantity} />
-        <div>
-          <div className="font-serif text-[1.15rem] font-semibold" aria-hidden="true">
-            {name}
-          </div>
-          <p className="text-[0.88rem] leading-snug text-faint">{how}</p>
+      <div>
+        <div className="font-serif text-[1.1rem] leading-tight font-semibold" aria-hidden="true">
+          {name}
         </div>
+        <p className="text-[0.85rem] leading-snug text-faint lg:hidden">{how}</p>
+        <label className="text-[0.85rem] text-faint">
+          <span className="sr-only">{name}, read </span>with{' '}
+          <select
+            className="max-w-[10rem] border-b border-dotted border-faint bg-transparent py-1 text-faint"
+            data-aside
+            tabIndex={-1}
+            value={tool}
+            onChange={(event) => onTool(quantity, event.target.value)}
+          >
+            {tools
+              .filter((one) => one.dimension === dimension && (!one.retired || one.id === tool))
+              .map((one) => (
+                <option key={one.id} value={one.id}>
+                  {one.name}
+                </option>
+              ))}
+          </select>
+        </label>
+        {refusals[`${quantity}.tool`] && <p className="text-ochre">✕ {refusals[`${quantity}.tool`]}</p>}
       </div>
-      <div className={`grid gap-2 ${placesOf(quantity).length === 2 ? 'grid-cols-2' : 'grid-cols-1'}`}>
-        {placesOf(quantity).map((place) => {
+      <div className={`grid gap-2 ${COLUMNS[places.length]}`}>
+        {places.map((place) => {
           const key: FieldKey = `${quantity}.${place}`;
-          const value = draft.texts[key] ?? '';
-          const hint = lastWords(quantity, place, last, shop);
+          const expectation = expectations.find((one) => one.quantity === quantity && one.place === place);
           return (
-            <div key={place}>
-              {place !== 'centre' && (
-                <div className="text-[0.85rem] font-bold text-faint">
-                  {place === 'bass' ? 'Bass' : 'Treble'}
+            <div key={place} className="min-w-0">
+              {placeName(place) && (
+                <div className="truncate text-[0.85rem] font-bold text-faint" aria-hidden="true">
+                  {placeName(place)}
                 </div>
               )}
               <ReadingField
                 quantity={quantity}
-                place={place === 'centre' ? '' : place}
+                place={place}
                 unit={unit}
-                value={value}
-                hint={hint}
+                value={draft.texts[key] ?? ''}
                 refusal={refusals[key]}
+                onFocus={() => onActive(place)}
+                onKeyDown={(event) => {
+                  if (event.key !== 'F2') return;
+                  event.preventDefault();
+                  take(key);
+                }}
                 onChange={(text) => onText(key, text)}
+                note={
+                  expectation && (
+                    <FieldNote
+                      quantity={quantity}
+                      unit={unit}
+                      expectation={expectation}
+                      value={readingOn(now, quantity, place)}
+                      narrow={narrow}
+                    />
+                  )
+                }
               />
-              <ExpectedWords
-                quantity={quantity}
-                value={readingOn(now, quantity, place)?.value}
-                range={expected?.[place]}
-                shop={shop}
-              />
-              <ChangeWords quantity={quantity} place={place} last={last} now={now} shop={shop} />
+              {active === place && gauge && <LiveGauge shown={gauge} onTake={() => take(key)} />}
             </div>
           );
         })}
       </div>
     </fieldset>
-  );
-}
-
-function lastWords(quantity: QuantityId, place: Place, last: Examination | undefined, shop: Shop): string {
-  const before = last && readingOn(last.readings, quantity, place);
-  if (!before) return '';
-  const unit = shop.units[quantity] ?? QUANTITIES[quantity].unit;
-  return `last ${sayReading(quantity, before.value, unit)}, ${format(new Date(last.date), 'd MMM yy')}`;
-}
-
-/** The slip guard: what is expected today, and a question where the value lies outside. */
-function ExpectedWords({
-  quantity,
-  value,
-  range,
-  shop,
-}: {
-  quantity: QuantityId;
-  value: number | undefined;
-  range: [number, number] | undefined;
-  shop: Shop;
-}) {
-  if (!range) return null;
-  const unit = shop.units[quantity] ?? QUANTITIES[quantity].unit;
-  const [from, to] = range.map((end) => sayReading(quantity, Math.max(0, end), unit));
-  const words = `expected today ${from} to ${to}`;
-  const outside = value !== undefined && (value < range[0] || value > range[1]);
-  return outside ? (
-    <p className="text-[0.88rem] leading-snug font-bold text-ochre">▲ {words}: is it read right?</p>
-  ) : (
-    <p className="text-[0.88rem] leading-snug text-faint">{words}</p>
-  );
-}
-
-/** Change since last time: real, or not seen by this tool. */
-function ChangeWords({
-  quantity,
-  place,
-  last,
-  now,
-  shop,
-}: {
-  quantity: QuantityId;
-  place: Place;
-  last: Examination | undefined;
-  now: ReadingValue[];
-  shop: Shop;
-}) {
-  const before = last && readingOn(last.readings, quantity, place);
-  const after = readingOn(now, quantity, place);
-  if (!before || !after) return null;
-  const { change, real } = realChange(before, after);
-  const unit = shop.units[quantity] ?? QUANTITIES[quantity].unit;
-  return (
-    <p className="text-[0.85rem] leading-snug">
-      {lastWords(quantity, place, last, shop)}:{' '}
-      {real ? (
-        <strong>
-          {change > 0 ? '+' : '−'}
-          {sayReading(quantity, Math.abs(change), unit)}, a real change
-        </strong>
-      ) : (
-        'no change that this tool can see'
-      )}
-    </p>
   );
 }

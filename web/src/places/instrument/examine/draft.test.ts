@@ -1,28 +1,34 @@
-import type { Examination, Instrument, Shop } from '@upright-elder/contract';
+import type { Examination, Instrument, Protocol, Shop, Tool } from '@upright-elder/contract';
+import { HOUSE_PROTOCOLS } from '@upright-elder/core';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import {
   draftOf,
   emptyDraft,
   FIELD_KEYS,
+  findingsOf,
   inputOf,
   readingsOf,
   refusalsByField,
   type Draft,
 } from './draft.js';
-import { differencesOf, mergedDraft } from './merge.js';
+import { allowanceSum, NO_FINDING, withState } from './draftFinding.js';
+import { differencesOf, mergedDraft, replacesStored } from './merge.js';
+import { filledOf, stagesOf } from './stages.js';
 import { closureOf, valuesOf } from './measured.js';
 
 const shop: Shop = {
   version: 1,
   name: 'Lantern Yard',
   units: { action12: '64ths' },
+  tools: {},
+  currency: '',
   temperatureUnit: '°C',
   sayIn: '64ths',
   today: '2026-09-02',
 };
 const instrument = { scale: { text: '645', unit: 'mm', metres: 0.645 }, bodyJoin: 14 } as Instrument;
-const filled = (texts: Draft['texts']): Draft => ({ ...emptyDraft('2026-09-02', 14), texts });
+const filled = (texts: Draft['texts']): Draft => ({ ...emptyDraft('2026-09-02', 14, 'full'), texts });
 
 /** As the server would store what was sent. */
 function stored(draft: Draft): Examination {
@@ -37,6 +43,15 @@ function stored(draft: Draft): Examination {
     ...input,
     id: draft.id,
     byName: '',
+    protocolName: '',
+    corrections: [],
+    askingPrice: input.askingPrice ? { text: input.askingPrice, amount: 0 } : null,
+    findings: input.findings.map((finding) => ({
+      ...finding,
+      fretNumbers: [],
+      allowanceAmount: null,
+      byName: '',
+    })),
     updatedAt: '',
     conditions: { ...input.conditions, ...nothing },
     readings: input.readings.map((reading) => ({
@@ -44,7 +59,8 @@ function stored(draft: Draft): Examination {
       values: [0],
       value: 0,
       sd: 0,
-      corrections: [],
+      toolName: '',
+      byName: '',
     })),
   };
 }
@@ -58,10 +74,7 @@ describe('a draft', () => {
         const back = draftOf(stored(draft));
         return FIELD_KEYS.every((key) => {
           const typed = draft.texts[key]!;
-          const bass = draft.texts[key.replace('treble', 'bass') as keyof Draft['texts']];
-          // an = without a bass value, or on a side that has no other, says nothing
-          const silent = typed === '=' && (!key.endsWith('.treble') || !bass || bass === '=');
-          return (back.texts[key] ?? '') === (silent ? '' : typed);
+          return (back.texts[key] ?? '') === typed;
         });
       }),
     );
@@ -75,8 +88,8 @@ describe('a draft', () => {
       'bridgeTilt.centre': '0.4',
     });
     expect(readingsOf(draft, shop).map(({ input }) => input)).toEqual([
-      { quantity: 'action12', side: 'both', text: '7', unit: '64ths' },
-      { quantity: 'bridgeTilt', side: 'centre', text: '0.4', unit: '°' },
+      { quantity: 'action12', place: 'both', text: '7', unit: '64ths', tool: 'rule' },
+      { quantity: 'bridgeTilt', place: 'centre', text: '0.4', unit: '°', tool: 'level' },
     ]);
     expect(inputOf(draft, 'i', 'p', shop).conditions).toMatchObject({
       humidity: null,
@@ -112,7 +125,7 @@ describe('two copies of an examination', () => {
       version: 1,
       notes: 'yours',
     };
-    expect(differencesOf(theirs, yours).map(({ key }) => key)).toEqual(['action12.bass', 'notes']);
+    expect(differencesOf(theirs, yours).map(({ key }) => key)).toEqual(['notes', 'action12.bass']);
     const merged = mergedDraft(theirs, yours, new Set(['action12.bass']));
     expect(merged).toMatchObject({
       version: 2,
@@ -133,18 +146,120 @@ describe('the closure check over a draft', () => {
     'straightedge.bass': '0.5 mm',
     'saddleShowing.bass': '5.6 mm',
   };
+  const closes = (draft: Draft) => closureOf(draft, valuesOf(draft, shop, []), instrument);
 
   it('asks once a side is complete, at pitch only', () => {
-    expect(closureOf(filled({ ...readings, 'relief.bass': '' }), shop, instrument)).toEqual([]);
-    const [words] = closureOf(filled(readings), shop, instrument);
+    expect(closes(filled({ ...readings, 'relief.bass': '' }))).toEqual([]);
+    const [words] = closes(filled(readings));
     expect(words).toMatchObject({ closes: false });
     expect(words!.questions.join(' ')).toMatch(/action at fret 12 have been read in another unit/u);
     const slack = filled(readings);
     slack.conditions.strings = 'slack';
-    expect(closureOf(slack, shop, instrument)).toEqual([]);
+    expect(closes(slack)).toEqual([]);
   });
 
   it('leaves out what cannot be understood', () => {
-    expect(valuesOf(filled({ ...readings, 'relief.bass': 'some' }), shop)).toHaveLength(4);
+    expect(valuesOf(filled({ ...readings, 'relief.bass': 'some' }), shop, [])).toHaveLength(4);
+  });
+
+  it('counts with the errors of the tool that was used', () => {
+    const draft = filled({ 'action12.bass': '2.8' });
+    const fine = { id: 'dial', resolutionValue: 1e-5, repeatabilityValue: 1e-5 } as Tool;
+    draft.tools.action12 = 'dial';
+    const [withDial] = valuesOf(draft, shop, [fine]);
+    const [withRule] = valuesOf(filled({ 'action12.bass': '2.8' }), shop, [fine]);
+    expect(withDial!.sd).toBeLessThan(withRule!.sd / 5);
+  });
+});
+
+describe('findings of a draft', () => {
+  it('take the gravest verdict of their states, and may be judged otherwise', () => {
+    let finding = withState('bridge', NO_FINDING, 'full thickness');
+    expect(finding.verdict).toBe('sound');
+    finding = withState('bridge', finding, 'lifting');
+    expect(finding).toMatchObject({ states: ['full thickness', 'lifting'], verdict: 'repair' });
+    finding = withState('bridge', finding, 'lifting');
+    expect(finding.verdict).toBe('sound');
+    expect(withState('bridge', finding, 'full thickness')).toEqual(NO_FINDING);
+  });
+
+  it('are sent once they are judged, and their allowances are summed as far as they can be read', () => {
+    const draft = filled({});
+    draft.findings = {
+      bridge: { ...NO_FINDING, states: ['lifting'], verdict: 'repair', allowance: '180' },
+      cracks: { ...NO_FINDING, verdict: 'watch', allowance: '45,50' },
+      tail: { ...NO_FINDING, words: 'to look at again', allowance: 'much' },
+      debris: NO_FINDING,
+    };
+    expect(findingsOf(draft).map(({ point }) => point)).toEqual(['bridge', 'cracks']);
+    expect(allowanceSum(draft.findings)).toBe(225.5);
+    expect(refusalsByField({ 'findings.1.allowance': 'no' }, draft, shop)).toEqual({
+      'cracks.allowance': 'no',
+    });
+    expect(draftOf(stored(draft)).findings.bridge).toEqual(draft.findings.bridge);
+  });
+
+  it('that somebody else judged otherwise are told apart and put together', () => {
+    const theirs = { ...filled({}), findings: { bridge: { ...NO_FINDING, verdict: 'watch' as const } } };
+    const yours = {
+      ...filled({}),
+      id: theirs.id,
+      findings: { bridge: { ...NO_FINDING, verdict: 'repair' as const } },
+    };
+    expect(differencesOf(theirs, yours).map(({ key }) => key)).toEqual(['bridge']);
+    expect(mergedDraft(theirs, yours, new Set(['bridge'])).findings.bridge!.verdict).toBe('watch');
+  });
+});
+
+describe('a correction', () => {
+  it('is asked why where something stored is changed or taken out, not where something is added', () => {
+    const before = filled({ 'action12.bass': '7/64' });
+    const now = (over: Partial<Draft>): Draft => ({ ...before, ...over });
+    expect(replacesStored(before, before)).toBe(false);
+    expect(replacesStored(before, now({ notes: 'more' }))).toBe(false);
+    expect(replacesStored(before, now({ texts: { ...before.texts, 'relief.bass': '0.2' } }))).toBe(false);
+    expect(replacesStored(before, now({ texts: { 'action12.bass': '6/64' } }))).toBe(true);
+    expect(replacesStored(before, now({ texts: {} }))).toBe(true);
+    expect(replacesStored(before, now({ date: '2026-09-01' }))).toBe(true);
+  });
+});
+
+describe('the stages of a protocol', () => {
+  const protocol = (id: keyof typeof HOUSE_PROTOCOLS): Protocol => ({
+    ...HOUSE_PROTOCOLS[id],
+    id,
+    version: 0,
+    retired: false,
+    house: true,
+  });
+  const last = {
+    findings: [
+      { point: 'bridge', verdict: 'watch' },
+      { point: 'tail', verdict: 'sound' },
+    ],
+  } as Examination;
+
+  it('begin with what the last one found where it is looked at again, and end with what else was read', () => {
+    const draft = filled({ 'nutWidth.centre': '43' });
+    const stages = stagesOf(protocol('recheck'), { type: 'flat-top' }, last, draft);
+    expect(stages[0]).toEqual({ title: 'What the last one found', lines: ['bridge'] });
+    expect(stages.at(-1)).toEqual({ title: 'Also looked at', lines: ['nutWidth'] });
+    expect(stagesOf(protocol('quick'), { type: 'flat-top' }, last, filled({}))[0]!.title).toBe(
+      'In the hands',
+    );
+  });
+
+  it('count what is filled, place by place', () => {
+    const draft = filled({ 'action12.bass': '7/64', 'action12.treble': ' ', 'bellyAlong.holeEdge': '0' });
+    draft.findings = { bridge: { ...NO_FINDING, verdict: 'sound' }, tail: NO_FINDING };
+    const stages = stagesOf(protocol('full'), { type: 'archtop' }, undefined, draft);
+    expect(stages.flatMap(({ lines }) => lines)).toContain('archHeight');
+    expect(stages.flatMap(({ lines }) => lines)).not.toContain('soundHole');
+    expect(
+      filledOf(
+        stages.flatMap(({ lines }) => lines),
+        draft,
+      ),
+    ).toBe(3);
   });
 });

@@ -1,9 +1,26 @@
-import type { Examination, ExaminationInput, ReadingInput, Shop } from '@upright-elder/contract';
-import { QUANTITIES, QUANTITY_IDS, type QuantityId, type ReadingUnit, type Side } from '@upright-elder/core';
+import type {
+  Examination,
+  ExaminationInput,
+  FindingInput,
+  Meter,
+  ReadingInput,
+  Shop,
+} from '@upright-elder/contract';
+import {
+  BOTH,
+  isSided,
+  POINT_IDS,
+  QUANTITIES,
+  QUANTITY_IDS,
+  type Place,
+  type PointId,
+  type QuantityId,
+  type ReadingUnit,
+} from '@upright-elder/core';
 import { newId } from '../../../data/ids.js';
 import { SAME } from '../../../fields/ReadingField.js';
+import { findingOf, isGiven, type DraftFinding } from './draftFinding.js';
 
-export type Place = Exclude<Side, 'both'>;
 export type FieldKey = `${QuantityId}.${Place}`;
 
 /** An examination on its way: all as typed, nothing lost. */
@@ -11,10 +28,14 @@ export interface Draft {
   id: string;
   version: number;
   date: string;
+  protocol: string;
   conditions: {
     humidity: string;
     temperature: string;
     woodMoisture: string;
+    meter: Meter | '';
+    meterSetting: string;
+    meterPlace: string;
     strings: 'pitch' | 'slack' | 'off';
     timeAtPitch: string;
     afterWork: boolean;
@@ -22,31 +43,45 @@ export interface Draft {
     reliefTo: string;
   };
   texts: Partial<Record<FieldKey, string>>;
-  /** the unit each field had when it was typed into */
+  /** the unit each field had when it was typed into, and the tool it was read with */
   units: Partial<Record<QuantityId, ReadingUnit>>;
+  tools: Partial<Record<QuantityId, string>>;
+  findings: Partial<Record<PointId, DraftFinding>>;
+  askingPrice: string;
+  /** why something stored is changed */
+  why: string;
   notes: string;
 }
 
-export const placesOf = (quantity: QuantityId): Place[] =>
-  QUANTITIES[quantity].sided ? ['bass', 'treble'] : ['centre'];
+export const placesOf = (quantity: QuantityId): readonly Place[] => QUANTITIES[quantity].places;
 
 export const FIELD_KEYS: FieldKey[] = QUANTITY_IDS.flatMap((quantity) =>
   placesOf(quantity).map((place): FieldKey => `${quantity}.${place}`),
 );
 
+export const partsOf = (key: FieldKey): [QuantityId, Place] => key.split('.') as [QuantityId, Place];
+
 export function unitOf(draft: Draft, quantity: QuantityId, shop: Shop): ReadingUnit {
   return draft.units[quantity] ?? shop.units[quantity] ?? QUANTITIES[quantity].unit;
 }
 
-export function emptyDraft(today: string, bodyJoin: number): Draft {
+export function toolOf(draft: Draft, quantity: QuantityId, shop: Shop): string {
+  return draft.tools[quantity] ?? shop.tools[quantity] ?? QUANTITIES[quantity].tool;
+}
+
+export function emptyDraft(today: string, bodyJoin: number, protocol: string): Draft {
   return {
     id: newId(),
     version: 0,
     date: today,
+    protocol,
     conditions: {
       humidity: '',
       temperature: '',
       woodMoisture: '',
+      meter: '',
+      meterSetting: '',
+      meterPlace: '',
       strings: 'pitch',
       timeAtPitch: '',
       afterWork: false,
@@ -55,22 +90,32 @@ export function emptyDraft(today: string, bodyJoin: number): Draft {
     },
     texts: {},
     units: {},
+    tools: {},
+    findings: {},
+    askingPrice: '',
+    why: '',
     notes: '',
   };
 }
 
 /** A stored examination, opened to be corrected. */
 export function draftOf(examination: Examination): Draft {
-  const { id, version, date, conditions, notes, readings } = examination;
+  const { id, version, date, protocol, conditions, notes, readings, findings, askingPrice } = examination;
   const draft: Draft = {
     id,
     version,
     date,
+    protocol,
     notes,
+    why: '',
+    askingPrice: askingPrice?.text ?? '',
     conditions: {
       humidity: conditions.humidity ?? '',
       temperature: conditions.temperature ?? '',
       woodMoisture: conditions.woodMoisture ?? '',
+      meter: conditions.meter ?? '',
+      meterSetting: conditions.meterSetting ?? '',
+      meterPlace: conditions.meterPlace ?? '',
       strings: conditions.strings,
       timeAtPitch: conditions.timeAtPitch ?? '',
       afterWork: conditions.afterWork,
@@ -79,17 +124,26 @@ export function draftOf(examination: Examination): Draft {
     },
     texts: {},
     units: {},
+    tools: {},
+    findings: Object.fromEntries(findings.map((finding) => [finding.point, findingOf(finding)])),
   };
-  for (const { quantity, side, text, unit } of readings) {
+  for (const { quantity, place, text, unit, tool } of readings) {
     draft.units[quantity] = unit;
-    if (side === 'both') {
+    if (tool) draft.tools[quantity] = tool;
+    if (place === BOTH) {
       draft.texts[`${quantity}.bass`] = text;
       draft.texts[`${quantity}.treble`] = SAME;
     } else {
-      draft.texts[`${quantity}.${side}`] = text;
+      draft.texts[`${quantity}.${place}`] = text;
     }
   }
   return draft;
+}
+
+/** A draft as an older program kept it, with what has been added since. */
+export function completed(kept: Draft): Draft {
+  const fresh = emptyDraft(kept.date, 14, 'full');
+  return { ...fresh, ...kept, conditions: { ...fresh.conditions, ...kept.conditions } };
 }
 
 /** What is sent: one reading a field, one `both` where the treble says so, nothing for what was not read. */
@@ -101,18 +155,25 @@ export function inputOf(draft: Draft, instrumentId: string, by: string, shop: Sh
     instrumentId,
     by,
     date: draft.date,
+    protocol: draft.protocol,
     notes: draft.notes,
+    askingPrice: typed(draft.askingPrice),
+    why: typed(draft.why),
     conditions: {
       ...conditions,
       humidity: typed(conditions.humidity),
       temperature: typed(conditions.temperature),
       woodMoisture: typed(conditions.woodMoisture),
+      meter: conditions.meter || null,
+      meterSetting: typed(conditions.meterSetting),
+      meterPlace: typed(conditions.meterPlace),
       timeAtPitch: typed(conditions.timeAtPitch),
       temperatureUnit: shop.temperatureUnit,
       reliefFrom: wholeOf(conditions.reliefFrom),
       reliefTo: wholeOf(conditions.reliefTo),
     },
     readings: readingsOf(draft, shop).map(({ input }) => input),
+    findings: findingsOf(draft),
   };
 }
 
@@ -122,13 +183,36 @@ export const wholeOf = (text: string): number => (/^\s*\d+\s*$/u.test(text) ? Nu
 /** Readings as sent, each with the field it came from, so that a refusal finds its way back. */
 export function readingsOf(draft: Draft, shop: Shop): { key: FieldKey; input: ReadingInput }[] {
   return FIELD_KEYS.flatMap((key) => {
-    const [quantity, place] = key.split('.') as [QuantityId, Place];
-    const text = draft.texts[key]?.trim() ?? '';
-    if (text === '' || text === SAME) return [];
-    const both = place === 'bass' && draft.texts[`${quantity}.treble`]?.trim() === SAME;
+    const [quantity, place] = partsOf(key);
+    const typed = (one: FieldKey) => draft.texts[one]?.trim() ?? '';
+    const text = typed(key);
+    const bass = typed(`${quantity}.bass`);
+    const asBass = isSided(quantity) && typed(`${quantity}.treble`) === SAME && bass !== '' && bass !== SAME;
+    if (text === '' || (asBass && place === 'treble')) return [];
+    const both = asBass && place === 'bass';
     return [
-      { key, input: { quantity, side: both ? 'both' : place, text, unit: unitOf(draft, quantity, shop) } },
+      {
+        key,
+        input: {
+          quantity,
+          place: both ? BOTH : place,
+          text,
+          unit: unitOf(draft, quantity, shop),
+          tool: toolOf(draft, quantity, shop),
+        },
+      },
     ];
+  });
+}
+
+/** Findings as sent; those without a verdict say nothing yet. */
+export function findingsOf(draft: Draft): FindingInput[] {
+  return POINT_IDS.flatMap((point) => {
+    const finding = draft.findings[point];
+    if (!finding || !isGiven(finding) || finding.verdict === '') return [];
+    const { states, verdict, words, frets, allowance } = finding;
+    const typed = (text: string) => (text.trim() === '' ? null : text);
+    return [{ point, states, verdict, words, frets: typed(frets), allowance: typed(allowance) }];
   });
 }
 
@@ -138,11 +222,14 @@ export function refusalsByField(
   draft: Draft,
   shop: Shop,
 ): Record<string, string> {
-  const sent = readingsOf(draft, shop);
+  const readings = readingsOf(draft, shop);
+  const findings = findingsOf(draft);
   return Object.fromEntries(
     Object.entries(errors).map(([path, words]) => {
-      const index = /^readings\.(\d+)\./u.exec(path)?.[1];
-      return [index === undefined ? path : (sent[Number(index)]?.key ?? path), words];
+      const [, list, index, field] = /^(readings|findings)\.(\d+)\.(\w+)/u.exec(path) ?? [];
+      if (list === 'readings') return [readings[Number(index)]?.key ?? path, words];
+      if (list === 'findings') return [`${findings[Number(index)]?.point ?? path}.${field}`, words];
+      return [path, words];
     }),
   );
 }

@@ -1,39 +1,47 @@
-import type { Instrument, Shop } from '@upright-elder/contract';
+import type { Instrument, Shop, Tool } from '@upright-elder/contract';
 import {
   checkClosure,
   closureWords,
   COMPENSATION,
+  HOUSE_TOOLS,
   parseReading,
   QUANTITIES,
   repeatsMean,
   sideMeasured,
   STRING_SIDES,
   type ClosureWords,
+  type QuantityId,
   type ReadingValue,
+  type ToolError,
 } from '@upright-elder/core';
 import { readingsOf, wholeOf, type Draft } from './draft.js';
 
+/** Errors of the tool a reading was taken with; those of the house where the shop's are not known yet. */
+export function errorOf(
+  tools: readonly Tool[],
+  id: string | null | undefined,
+  quantity: QuantityId,
+): ToolError {
+  const tool = tools.find((one) => one.id === id);
+  return tool
+    ? { resolution: tool.resolutionValue, repeatability: tool.repeatabilityValue }
+    : HOUSE_TOOLS[QUANTITIES[quantity].tool];
+}
+
 /** What of a draft can be understood already, as values. */
-export function valuesOf(draft: Draft, shop: Shop): ReadingValue[] {
-  return readingsOf(draft, shop).flatMap(({ input }) => {
-    const result = parseReading(input.quantity, input.text, input.unit);
+export function valuesOf(draft: Draft, shop: Shop, tools: readonly Tool[]): ReadingValue[] {
+  return readingsOf(draft, shop).flatMap(({ input: { quantity, place, text, unit, tool } }) => {
+    const result = parseReading(quantity, text, unit);
     if (!result.ok) return [];
-    return [
-      {
-        quantity: input.quantity,
-        side: input.side,
-        ...repeatsMean(result.value, QUANTITIES[input.quantity].tool),
-      },
-    ];
+    return [{ quantity, place, ...repeatsMean(result.value, errorOf(tools, tool, quantity)) }];
   });
 }
 
 /** The closure check over a draft, a side at a time; sides with missing readings are silent. */
-export function closureOf(draft: Draft, shop: Shop, instrument: Instrument): ClosureWords[] {
+export function closureOf(draft: Draft, values: ReadingValue[], instrument: Instrument): ClosureWords[] {
   if (draft.conditions.strings !== 'pitch') return [];
   const held: [number, number] = [wholeOf(draft.conditions.reliefFrom), wholeOf(draft.conditions.reliefTo)];
   if (!(held[0] < held[1])) return [];
-  const values = valuesOf(draft, shop);
   const sides = STRING_SIDES.map((side) => ({ side, measured: sideMeasured(values, side).measured }));
   return sides.flatMap(({ side, measured }, i) => {
     if (!measured) return [];

@@ -1,6 +1,7 @@
 import type { Examination, Reading, Shop } from '@upright-elder/contract';
 import {
   isBareNumber,
+  isSided,
   QUANTITIES,
   readingOn,
   realChange,
@@ -9,6 +10,7 @@ import {
 } from '@upright-elder/core';
 import { format } from 'date-fns';
 import { Popover } from 'radix-ui';
+import { Link } from 'react-router';
 import { ReadingCurve } from '../../../drawings/ReadingCurve.js';
 import { sayReading } from '../../../fields/understood.js';
 
@@ -27,7 +29,7 @@ interface Placed extends Among {
 
 /** A number standing over the place where it is measured. */
 export function PlacedNumber({ quantity, left, align, ...among }: Placed) {
-  const sides = QUANTITIES[quantity].sided ? (['bass', 'treble'] as const) : (['centre'] as const);
+  const sides = isSided(quantity) ? (['bass', 'treble'] as const) : (['centre'] as const);
   const placed = left !== undefined;
   const shift = align === 'start' ? '' : align === 'end' ? '-translate-x-full' : '-translate-x-1/2';
   const written = !placed || align === 'start' ? '' : align === 'end' ? 'text-right' : 'text-center';
@@ -83,19 +85,22 @@ export function ReadingNumber({ quantity, side, examination, examinations, shop 
           </p>
           <p>
             Typed “{reading.text}”{isBareNumber(reading.text) && ` in ${reading.unit}`}
-            {reading.side === 'both' && ', one value for both sides'} by {examination.byName},{' '}
+            {reading.place === 'both' && ', one value for both sides'} by {reading.byName},{' '}
             {format(new Date(examination.date), 'd MMM yyyy')}.
           </p>
           <p>
-            {QUANTITIES[quantity].tool.name}: ± {say(1.96 * reading.sd)} (95 %)
+            {reading.toolName}: ± {say(1.96 * reading.sd)} (95 %)
             {reading.values.length > 1 && `, mean of ${reading.values.length} readings`}.
           </p>
           {earlier && <ChangeSince earlier={earlier} reading={reading} say={say} />}
-          {reading.corrections.map((old) => (
-            <p key={old.at} className="mt-2 text-[0.9rem]">
-              Corrected by {old.by}, {format(new Date(old.at), 'd MMM yyyy')}: it said {old.text}.
-            </p>
-          ))}
+          {examination.corrections
+            .filter((old) => old.line === quantity && old.place === reading.place)
+            .map((old) => (
+              <p key={old.at} className="mt-2 text-[0.9rem]">
+                Corrected by {old.by}, {format(new Date(old.at), 'd MMM yyyy')}: it said {old.text}
+                {old.why && `, “${old.why}”`}.
+              </p>
+            ))}
           {history.length > 2 && (
             <ReadingCurve
               points={history.map(({ id, date, reading: one }) => ({
@@ -107,6 +112,9 @@ export function ReadingNumber({ quantity, side, examination, examinations, shop 
               say={say}
             />
           )}
+          <Link className="mt-2 inline-block underline" to={`../readings?of=${quantity}.${side}`}>
+            All its readings
+          </Link>
         </Popover.Content>
       </Popover.Portal>
     </Popover.Root>

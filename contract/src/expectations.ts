@@ -1,0 +1,116 @@
+import {
+  QUANTITY_IDS,
+  READ_PLACES,
+  type QuantityId,
+  type ReadPlace,
+  type TemperatureUnit,
+} from '@upright-elder/core';
+import { Type } from 'class-transformer';
+import {
+  IsArray,
+  IsBooleanString,
+  IsIn,
+  IsISO8601,
+  IsNumber,
+  IsOptional,
+  IsString,
+  IsUUID,
+  MaxLength,
+  ValidateNested,
+} from 'class-validator';
+import { TEMPERATURE_UNITS } from './air.js';
+import { STRING_STATES, type StringState } from './examinations.js';
+
+/** The conditions under which something is about to be read. */
+export class ExpectationsQuery {
+  @IsISO8601({ strict: true })
+  date!: string;
+
+  @IsIn(STRING_STATES)
+  strings!: StringState;
+
+  @IsBooleanString()
+  afterWork!: string;
+
+  /** air in the room as typed; what cannot be read is as if it were not given */
+  @IsOptional()
+  @IsString()
+  @MaxLength(20)
+  humidity?: string;
+
+  @IsOptional()
+  @IsString()
+  @MaxLength(20)
+  temperature?: string;
+
+  @IsOptional()
+  @IsIn(TEMPERATURE_UNITS)
+  temperatureUnit?: TemperatureUnit;
+
+  /** the examination that is being corrected, left out of its own past */
+  @IsOptional()
+  @IsUUID()
+  except?: string;
+}
+
+export class LastReading {
+  @IsString()
+  date!: string;
+
+  /** m, rad or cents */
+  @IsNumber()
+  value!: number;
+
+  @IsNumber()
+  sd!: number;
+
+  @IsString()
+  tool!: string;
+}
+
+/** The season's part of the way from the last reading to now. */
+export class SeasonPart {
+  @IsNumber()
+  mean!: number;
+
+  @IsNumber()
+  sd!: number;
+}
+
+/** What a quantity is expected to read at one place. */
+export class Expectation {
+  @IsIn(QUANTITY_IDS)
+  quantity!: QuantityId;
+
+  @IsIn(READ_PLACES)
+  place!: ReadPlace;
+
+  @ValidateNested()
+  @Type(() => LastReading)
+  last!: LastReading;
+
+  /** the middle 95 %, the tool's error included; null after work, when the past says nothing */
+  @IsOptional()
+  @IsNumber({}, { each: true })
+  range!: [number, number] | null;
+
+  @IsOptional()
+  @ValidateNested()
+  @Type(() => SeasonPart)
+  season!: SeasonPart | null;
+}
+
+export class Expectations {
+  /** wood's moisture that is counted on, %MC, and where it comes from */
+  @IsOptional()
+  @IsNumber()
+  moisture!: number | null;
+
+  @IsString()
+  moistureFrom!: string;
+
+  @IsArray()
+  @ValidateNested({ each: true })
+  @Type(() => Expectation)
+  expected!: Expectation[];
+}

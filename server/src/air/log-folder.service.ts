@@ -1,0 +1,234 @@
+import { createHash } from 'node:crypto';
+import { createReadStream, mkdirSync } from 'node:fs';
+import { readdir, readFile, stat } from 'node:fs/promises';
+import { join } from 'node:path';
+import { setImmediate } from 'node:timers/promises';
+import {
+  Inject,
+  Injectable,
+  Logger,
+  type OnApplicationBootstrap,
+  type OnApplicationShutdown,
+} from '@nestjs/common';
+import type { LogFileReport, LogFolder, LogLine } from '@upright-elder/contract';
+import { dayOf, readLogRows, type LocalTime, type LogRow } from '@upright-elder/core';
+import Papa from 'papaparse';
+import { Clock } from '../clock.js';
+import { Database } from '../database/database.js';
+import { AirService } from './air.service.js';
+import { LogFileEntity } from './log-file.entity.js';
+import { RoomEntity } from './room.entity.js';
+
+export const LOG_FOLDER = Symbol('folder that loggers write into');
+
+/** The folder is looked at so often; a file is read once it has not changed between two looks. */
+const LOOK_MS = 2000;
+const LARGEST_FILE = 25e6;
+const KEPT_LINES = 200;
+/** Readings written at a time: short enough that nobody waits for it. */
+const PIECE = 250;
+const NAMES = /\.(?:csv|tsv|txt)$/iu;
+
+/** Takes in what room loggers write into the shop's folder: each file once, in pieces, and again when it has grown. */
+@Injectable()
+export class LogFolderService implements OnApplicationBootstrap, OnApplicationShutdown {
+  private readonly logger = new Logger('loggers');
+  private readonly seen = new Map<string, string>();
+  /** files that stand as they were when they were last gone through */
+  private readonly settled = new Map<string, string>();
+  private readonly underWay = new Map<string, LogFileReport>();
+  private timer: NodeJS.Timeout | null = null;
+  private looking: Promise<void> = Promise.resolve();
+  private ended = false;
+
+  constructor(
+    @Inject(LOG_FOLDER) private readonly folder: string,
+    private readonly database: Database,
+    private readonly air: AirService,
+    private readonly clock: Clock,
+  ) {}
+
+  onApplicationBootstrap(): void {
+    mkdirSync(this.folder, { recursive: true });
+    this.timer = setInterval(() => {
+      this.looking = this.looking.then(() => this.look());
+    }, LOOK_MS);
+    this.timer.unref();
+  }
+
+  async onApplicationShutdown(): Promise<void> {
+    this.ended = true;
+    if (this.timer) clearInterval(this.timer);
+    await this.looking;
+  }
+
+  /** What became of every file, the newest first. */
+  async report(): Promise<LogFolder> {
+    const rooms = new Map((await this.database.read.find(RoomEntity)).map(({ id, name }) => [id, name]));
+    const rows = await this.database.read.find(LogFileEntity, { order: { takenAt: 'DESC' }, take: 100 });
+    const done = rows
+      .filter(({ name }) => !this.underWay.has(name))
+      .map(({ hash: _hash, roomId, ...row }) => ({
+        ...row,
+        roomName: roomId && (rooms.get(roomId) ?? null),
+        done: row.readings,
+      }));
+    return { folder: this.folder, files: [...this.underWay.values(), ...done] };
+  }
+
+  /** One look at the folder. A file that cannot be read is reported, and never stops the others. */
+  async look(): Promise<void> {
+    const names = (await readdir(this.folder).catch(() => [])).filter((name) => NAMES.test(name)).sort();
+    for (const name of names) {
+      if (this.ended) return;
+      try {
+        const { size, mtimeMs } = await stat(join(this.folder, name));
+        const state = `${size} ${mtimeMs}`;
+        const still = this.seen.get(name) === state;
+        this.seen.set(name, state);
+        if (!still || this.settled.get(name) === state) continue;
+        await this.take(name, size);
+        this.settled.set(name, state);
+      } catch (error) {
+        this.logger.warn(`${name}: ${error instanceof Error ? error.message : String(error)}`);
+      } finally {
+        this.underWay.delete(name);
+      }
+    }
+  }
+
+  private async take(name: string, size: number): Promise<void> {
+    const path = join(this.folder, name);
+    const refused = (remark: string, hash = '', roomId: string | null = null) =>
+      this.keep({
+        name,
+        hash,
+        roomId,
+        state: 'refused',
+        readings: 0,
+        added: 0,
+        skipped: 0,
+        lines: [],
+        remarks: [remark],
+      });
+    if (size > LARGEST_FILE) return refused('larger than 25 MB: a logger’s table of times is not');
+    const hash = await hashOf(path);
+    const rooms = await this.database.read.find(RoomEntity);
+    const room = roomFor(name, rooms);
+    const known = await this.database.read.findOneBy(LogFileEntity, { name });
+    if (known?.hash === hash && (known.state === 'taken' || known.roomId === (room?.id ?? null))) return;
+    if (!room)
+      return refused(
+        'no room’s logger has this name: write the beginning of its files’ names into the room, then it is taken in',
+        hash,
+      );
+    const report: LogFileReport = {
+      name,
+      state: 'reading',
+      roomName: room.name,
+      takenAt: null,
+      readings: 0,
+      done: 0,
+      added: 0,
+      skipped: 0,
+      lines: [],
+      remarks: [],
+    };
+    this.underWay.set(name, report);
+    try {
+      const rows = await rowsOf(path);
+      const remarks = await this.takeRows(room.id, rows, report);
+      const { readings, added, skipped, lines } = report;
+      await this.keep({
+        name,
+        hash,
+        roomId: room.id,
+        state: 'taken',
+        readings,
+        added,
+        skipped,
+        lines,
+        remarks,
+      });
+    } catch (error) {
+      if (!(error instanceof RangeError)) throw error;
+      await refused(error.message, hash, room.id);
+    }
+  }
+
+  private async takeRows(roomId: string, rows: LogRow[], report: LogFileReport): Promise<string[]> {
+    const pieces = readLogRows(rows, shopTime);
+    const latest = new Date(Date.parse(this.clock.now()) + 86400000).toISOString();
+    report.readings = rows.length;
+    for (;;) {
+      const { done, value } = pieces.next();
+      if (done) {
+        report.readings = report.done;
+        return value;
+      }
+      const { readings, skipped } = value;
+      const future = readings.filter(({ at }) => at > latest);
+      this.note(report, skipped);
+      this.note(
+        report,
+        future.map(({ at }) => ({ line: 0, text: at, reason: 'the instant lies in the future' })),
+      );
+      const past = readings.filter(({ at }) => at <= latest);
+      for (let i = 0; i < past.length; i += PIECE) {
+        const piece = past.slice(i, i + PIECE).map(({ at, humidity, celsius }) => ({
+          at,
+          day: Math.floor(dayOf(at)),
+          humidity,
+          temperature: celsius,
+        }));
+        report.added += (await this.air.keep(roomId, piece)).added;
+        report.done += piece.length;
+        await setImmediate();
+      }
+      await setImmediate();
+    }
+  }
+
+  private note(report: LogFileReport, skipped: LogLine[]): void {
+    report.skipped += skipped.length;
+    report.lines.push(...skipped.slice(0, KEPT_LINES - report.lines.length));
+  }
+
+  private async keep(row: Omit<LogFileEntity, 'takenAt'>): Promise<void> {
+    const takenAt = this.clock.now();
+    await this.database.write((manager) => manager.save(LogFileEntity, { ...row, takenAt }));
+  }
+}
+
+/** The room whose logger's files begin like this one; the longest beginning wins. */
+export function roomFor<R extends { logger: string }>(name: string, rooms: readonly R[]): R | undefined {
+  const lower = name.toLowerCase();
+  return rooms
+    .filter(({ logger }) => logger !== '' && lower.startsWith(logger.toLowerCase()))
+    .sort((a, b) => b.logger.length - a.logger.length)[0];
+}
+
+async function hashOf(path: string): Promise<string> {
+  return createHash('sha256')
+    .update(await readFile(path))
+    .digest('hex');
+}
+
+/** Rows of the file, cut as it streams in. */
+async function rowsOf(path: string): Promise<LogRow[]> {
+  const rows: LogRow[] = [];
+  const stream = createReadStream(path, { encoding: 'utf8', highWaterMark: 64 * 1024 });
+  const cut = stream.pipe(Papa.parse(Papa.NODE_STREAM_INPUT, { skipEmptyLines: false }));
+  stream.on('error', (error) => cut.destroy(error));
+  for await (const cells of cut as AsyncIterable<string[]>) {
+    const first = cells[0];
+    if (rows.length === 0 && first) cells[0] = first.replace(/^\uFEFF/u, '');
+    rows.push({ line: rows.length + 1, cells });
+  }
+  return rows;
+}
+
+/** Times without a zone are the shop's, which is this machine's. */
+function shopTime([year, month, day, hour, minute, second]: LocalTime): string {
+  return new Date(year, month - 1, day, hour, minute, second).toISOString();
+}

@@ -1,0 +1,96 @@
+import { Injectable, type OnApplicationBootstrap } from '@nestjs/common';
+import { PICTURE_NAME, type Photograph, type PhotographInput } from '@upright-elder/contract';
+import sharp from 'sharp';
+import { Clock } from '../clock.js';
+import { Database } from '../database/database.js';
+import { saveVersioned } from '../database/versioned.js';
+import { badFields, notFound, withBothCopies } from '../http/problem.js';
+import { PersonEntity } from '../people/person.entity.js';
+import { PhotographEntity } from './photograph.entity.js';
+import { PictureStore } from './picture-store.js';
+
+/** A picture without a record is swept away after a day: its upload was given up. */
+const GIVEN_UP_MS = 86400000;
+
+@Injectable()
+export class PhotographsService implements OnApplicationBootstrap {
+  constructor(
+    private readonly database: Database,
+    private readonly clock: Clock,
+    private readonly pictures: PictureStore,
+  ) {}
+
+  async onApplicationBootstrap(): Promise<void> {
+    await this.pictures.removeUnfinished();
+    for (const { picture, writtenAt } of await this.pictures.all()) {
+      const old = Date.now() - writtenAt > GIVEN_UP_MS;
+      if (old && (await this.database.read.countBy(PhotographEntity, { picture })) === 0)
+        await this.pictures.remove(picture);
+    }
+  }
+
+  /** All photographs of an instrument, oldest first; those put away are left out. */
+  async ofInstrument(instrumentId: string): Promise<Photograph[]> {
+    const rows = await this.database.read.find(PhotographEntity, {
+      where: { instrumentId, putAway: false },
+      order: { takenOn: 'ASC', addedAt: 'ASC', id: 'ASC' },
+    });
+    return this.complete(rows);
+  }
+
+  async get(id: string): Promise<Photograph> {
+    const row = await this.database.read.findOneBy(PhotographEntity, { id });
+    if (!row) throw notFound('photograph');
+    return (await this.complete([row]))[0]!;
+  }
+
+  async save(id: string, input: PhotographInput): Promise<Photograph> {
+    const path = PICTURE_NAME.test(input.picture) ? this.pictures.pathOf(input.picture, false) : null;
+    if (!path) {
+      throw badFields([
+        {
+          field: 'picture',
+          typed: input.picture,
+          reason: 'the picture itself has not been taken in',
+          accepted: 'the name that was answered when its bytes were sent',
+        },
+      ]);
+    }
+    if (input.takenOn > this.clock.date()) {
+      throw badFields([
+        {
+          field: 'takenOn',
+          typed: input.takenOn,
+          reason: 'the photograph would be from the future',
+          accepted: `a day up to ${this.clock.date()}`,
+        },
+      ]);
+    }
+    const { width, height } = await sharp(path).metadata();
+    const { version: _version, ...facts } = input;
+    await withBothCopies(
+      () =>
+        this.database.write(async (manager) => {
+          const before = await manager.findOneBy(PhotographEntity, { id });
+          return saveVersioned(manager, PhotographEntity, id, input.version, input, {
+            ...facts,
+            examinationId: facts.examinationId ?? null,
+            width,
+            height,
+            addedAt: before?.addedAt ?? this.clock.now(),
+          });
+        }),
+      () => this.get(id),
+      input,
+    );
+    return this.get(id);
+  }
+
+  private async complete(rows: PhotographEntity[]): Promise<Photograph[]> {
+    const people = new Map((await this.database.read.find(PersonEntity)).map(({ id, name }) => [id, name]));
+    return rows.map(({ fingerprint: _fingerprint, ...row }) => ({
+      ...row,
+      byName: people.get(row.by) ?? 'unknown',
+    }));
+  }
+}

@@ -1,0 +1,39 @@
+import type { Dimension, ReadingUnit } from '@upright-elder/core';
+import { Column, Entity, PrimaryColumn } from 'typeorm';
+
+@Entity('tool')
+export class ToolEntity {
+  @PrimaryColumn({ type: 'text' })
+  id!: string;
+
+  @Column({ type: 'integer' })
+  version!: number;
+
+  @Column({ type: 'text' })
+  name!: string;
+
+  @Column({ type: 'text' })
+  dimension!: Dimension;
+
+  /** errors as typed, and in the SI unit of what it reads */
+  @Column({ type: 'text' })
+  resolution!: string;
+
+  @Column({ type: 'text' })
+  repeatability!: string;
+
+  @Column({ type: 'text' })
+  unit!: ReadingUnit;
+
+  @Column({ type: 'real' })
+  resolutionValue!: number;
+
+  @Column({ type: 'real' })
+  believedValue!: number;
+
+  @Column({ type: 'boolean' })
+  retired!: boolean;
+
+  @Column({ type: 'text' })
+  fingerprint!: string;
+}

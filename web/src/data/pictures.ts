@@ -1,0 +1,41 @@
+import { ACCEPTED_PICTURES, LARGEST_PICTURE, type PictureTaken, type Problem } from '@upright-elder/contract';
+import { ProblemError, Unreachable } from './api.js';
+
+export const pictureUrl = (picture: string, small = false): string =>
+  `/api/pictures/${picture}${small ? '?small' : ''}`;
+
+/**
+ * Sends a picture's bytes and says how far it is. XMLHttpRequest, since fetch does not tell.
+ *
+ * @param onProgress the part that has gone out, 0 to 1
+ * @throws ProblemError with the server's explanation, or Unreachable
+ */
+export function sendPicture(file: Blob, onProgress: (part: number) => void): Promise<PictureTaken> {
+  if (file.size > LARGEST_PICTURE) {
+    const detail = `It has ${(file.size / 1024 / 1024).toFixed(0)} MB. Accepted: ${ACCEPTED_PICTURES}.`;
+    return Promise.reject(
+      new ProblemError({ type: 'about:blank', title: 'The file is too large', status: 413, detail }),
+    );
+  }
+  return new Promise((done, failed) => {
+    const call = new XMLHttpRequest();
+    call.open('POST', '/api/pictures');
+    call.setRequestHeader('content-type', 'application/octet-stream');
+    call.responseType = 'json';
+    call.upload.onprogress = ({ loaded, total }) => onProgress(total > 0 ? loaded / total : 0);
+    call.onerror = () => failed(new Unreachable());
+    call.onload = () => {
+      if (call.status === 200) return done(call.response as PictureTaken);
+      failed(
+        new ProblemError(
+          (call.response as Problem | null) ?? {
+            type: 'about:blank',
+            title: 'The answer could not be read',
+            status: call.status,
+          },
+        ),
+      );
+    };
+    call.send(file);
+  });
+}

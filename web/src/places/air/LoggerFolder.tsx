@@ -1,0 +1,112 @@
+import type { LogFileReport, Room } from '@upright-elder/contract';
+import { format } from 'date-fns';
+import { useState, type FormEvent } from 'react';
+import { toast } from 'sonner';
+import { Fetching } from '../../app/Fetching.js';
+import { send } from '../../data/api.js';
+import { useLogFolder, useRefresh } from '../../data/hooks.js';
+import { refusals } from '../../data/save.js';
+
+const SHOWN = 8;
+
+/** What room loggers have written into the shop's folder, and what became of each file. */
+export function LoggerFolder() {
+  return (
+    <section className="sheet mt-4 p-4" aria-label="Loggers’ folder">
+      <h2 className="text-[1.3rem]">What the loggers wrote</h2>
+      <Fetching of={useLogFolder()}>
+        {({ folder, files }) => (
+          <>
+            <p className="text-[0.92rem] text-faint">
+              Loggers write into <code className="break-all">{folder}</code>. A file goes to the room whose
+              name for it begins like it, is taken in once, and again when it has grown.
+            </p>
+            {files.length === 0 && <p className="mt-1">No file yet.</p>}
+            <ul>
+              {files.slice(0, SHOWN).map((file) => (
+                <LogFile key={file.name} file={file} />
+              ))}
+            </ul>
+            {files.length > SHOWN && (
+              <p className="text-[0.9rem] text-faint">and {files.length - SHOWN} earlier ones</p>
+            )}
+          </>
+        )}
+      </Fetching>
+    </section>
+  );
+}
+
+function LogFile({ file }: { file: LogFileReport }) {
+  const { name, state, roomName, takenAt, readings, done, added, skipped, lines, remarks } = file;
+  const number = (n: number) => n.toLocaleString('en');
+  return (
+    <li className="border-b border-rule py-2 text-[0.95rem]">
+      <span className="font-bold break-all">{name}</span>
+      {roomName && <> · {roomName}</>}
+      {takenAt && <span className="text-faint"> · {format(new Date(takenAt), 'd MMM yyyy HH:mm')}</span>}
+      {state === 'reading' && (
+        <progress className="h-3 w-full" value={done} max={readings} aria-label={`${name} is taken in`} />
+      )}
+      {state !== 'refused' && (
+        <span className="block">
+          {number(done)} readings: {number(added)} new, {number(done - added)} known before
+          {skipped > 0 && `, ${number(skipped)} lines skipped`}
+        </span>
+      )}
+      {remarks.map((words) => (
+        <span key={words} className="block text-ochre">
+          {state === 'refused' ? '✕' : '▲'} {words}
+        </span>
+      ))}
+      {lines.length > 0 && (
+        <details>
+          <summary className="cursor-pointer">Skipped lines</summary>
+          <ul className="text-[0.9rem]">
+            {lines.map(({ line, text, reason }, i) => (
+              <li key={i}>
+                {line > 0 && `line ${line}: `}
+                {reason} <span className="text-faint">({text})</span>
+              </li>
+            ))}
+            {skipped > lines.length && <li>and {number(skipped - lines.length)} more</li>}
+          </ul>
+        </details>
+      )}
+    </li>
+  );
+}
+
+/** The beginning of the names that a room's logger gives its files. */
+export function LoggerName({ room }: { room: Room }) {
+  const [logger, setLogger] = useState(room.logger);
+  const refresh = useRefresh();
+  const save = async (event: FormEvent) => {
+    event.preventDefault();
+    const { version, name, notes } = room;
+    try {
+      await send<Room>('PUT', `rooms/${room.id}`, { version, name, notes, logger });
+      toast.success('The logger’s name is kept.');
+      await refresh();
+    } catch (error) {
+      refusals(error);
+    }
+  };
+  return (
+    <form onSubmit={(event) => void save(event)} className="mt-3 flex flex-wrap items-end gap-3">
+      <label className="text-[0.9rem] font-bold">
+        Its logger’s files begin with
+        <input
+          className="field block w-60 font-normal"
+          autoComplete="off"
+          value={logger}
+          placeholder="such as loft"
+          onChange={(event) => setLogger(event.target.value)}
+        />
+      </label>
+      <button type="submit" className="quiet" disabled={logger === room.logger}>
+        Keep the name
+      </button>
+    </form>
+  );
+}

@@ -1,0 +1,176 @@
+import type { Examination, Shop } from '@upright-elder/contract';
+import {
+  isBareNumber,
+  placeName,
+  QUANTITIES,
+  QUANTITY_IDS,
+  readingOn,
+  realChange,
+  type Place,
+  type QuantityId,
+} from '@upright-elder/core';
+import { format } from 'date-fns';
+import { Link, useParams, useSearchParams } from 'react-router';
+import { Fetching } from '../../app/Fetching.js';
+import { useExaminations, useShop } from '../../data/hooks.js';
+import { ReadingCurve } from '../../drawings/ReadingCurve.js';
+import { sayReading } from '../../fields/understood.js';
+
+/** Readings: any of them through all examinations, as a curve and as a table. */
+export function ReadingsPage() {
+  const { id } = useParams() as { id: string };
+  const shop = useShop();
+  return (
+    <Fetching of={useExaminations(id)}>
+      {(examinations) => (
+        <Fetching of={shop}>{(settings) => <History examinations={examinations} shop={settings} />}</Fetching>
+      )}
+    </Fetching>
+  );
+}
+
+type Of = `${QuantityId}.${Place}`;
+
+function History({ examinations, shop }: { examinations: Examination[]; shop: Shop }) {
+  const [params, setParams] = useSearchParams();
+  const read = placesRead(examinations);
+  const asked = params.get('of') as Of | null;
+  const of = read.find((one) => one === asked) ?? read[0];
+  if (!of) return <p className="said sheet p-5">Nothing has been measured yet: begin with an examination.</p>;
+  const [quantity, place] = of.split('.') as [QuantityId, Place];
+  const unit = shop.units[quantity] ?? QUANTITIES[quantity].unit;
+  const say = (value: number) => sayReading(quantity, value, unit);
+  const rows = examinations.flatMap((examination) => {
+    const reading = readingOn(examination.readings, quantity, place);
+    return reading ? [{ examination, reading }] : [];
+  });
+  // like is compared with like: strung with strung
+  const strung = rows.filter(({ examination }) => examination.conditions.strings === 'pitch');
+  return (
+    <div className="sheet p-4">
+      <label className="flex flex-wrap items-center gap-3">
+        <span className="font-bold">Readings of</span>
+        <select
+          className="field w-auto"
+          value={of}
+          onChange={(event) => setParams({ of: event.target.value })}
+        >
+          {QUANTITY_IDS.map((one) => {
+            const places = read.filter((key) => key.startsWith(`${one}.`));
+            return (
+              places.length > 0 && (
+                <optgroup key={one} label={QUANTITIES[one].name}>
+                  {places.map((key) => (
+                    <option key={key} value={key}>
+                      {nameOf(key)}
+                    </option>
+                  ))}
+                </optgroup>
+              )
+            );
+          })}
+        </select>
+        <span className="text-[0.95rem] text-faint">{QUANTITIES[quantity].how}</span>
+      </label>
+      {strung.length > 1 && (
+        <div className="max-w-[46rem]">
+          <ReadingCurve
+            points={strung.map(({ examination, reading }) => ({
+              date: examination.date,
+              value: reading.value,
+              sd: reading.sd,
+              chosen: false,
+            }))}
+            say={say}
+          />
+        </div>
+      )}
+      <div className="mt-3 overflow-x-auto" tabIndex={0} role="region" aria-label="Table of readings">
+        <table className="w-full text-left text-[0.95rem]">
+          <thead>
+            <tr className="border-b-2 border-ink/60">
+              {['Day', 'Reading', 'As typed', '± 95 %', 'Change', 'Tool', 'Conditions', 'Read by'].map(
+                (heading) => (
+                  <th key={heading} scope="col" className="py-1 pr-4 font-serif">
+                    {heading}
+                  </th>
+                ),
+              )}
+            </tr>
+          </thead>
+          <tbody>
+            {[...rows].reverse().map(({ examination, reading }, i, all) => {
+              const { conditions } = examination;
+              const earlier = all
+                .slice(i + 1)
+                .find((one) => one.examination.conditions.strings === conditions.strings)?.reading;
+              const corrections = examination.corrections.filter(
+                (old) => old.line === quantity && (old.place === reading.place || old.place === 'both'),
+              );
+              return (
+                <tr key={examination.id} className="border-b border-rule align-top">
+                  <td className="py-1.5 pr-4 whitespace-nowrap">
+                    <Link className="underline" to={`../examine?examination=${examination.id}`}>
+                      {format(new Date(examination.date), 'd MMM yyyy')}
+                    </Link>
+                  </td>
+                  <td className="pr-4 text-[1.15rem] font-bold whitespace-nowrap">{say(reading.value)}</td>
+                  <td className="pr-4">
+                    {reading.text}
+                    {isBareNumber(reading.text) && ` ${reading.unit}`}
+                    {reading.place === 'both' && ', both sides'}
+                    {corrections.map((old) => (
+                      <span key={old.at} className="block text-[0.88rem] text-ochre">
+                        ▲ it said {old.text}; {old.by}, {format(new Date(old.at), 'd MMM yyyy')}
+                        {old.why && `: “${old.why}”`}
+                      </span>
+                    ))}
+                  </td>
+                  <td className="pr-4 whitespace-nowrap">{say(1.96 * reading.sd)}</td>
+                  <td className="pr-4 whitespace-nowrap">
+                    {earlier ? changeWords(earlier, reading, say) : ''}
+                  </td>
+                  <td className="pr-4">{reading.toolName}</td>
+                  <td className="pr-4">
+                    {[
+                      { pitch: 'at pitch', slack: 'slack', off: 'strings off' }[conditions.strings],
+                      conditions.humidityPercent !== null && `${conditions.humidityPercent} % RH`,
+                      conditions.woodMoisturePercent !== null &&
+                        `meter ${conditions.woodMoisturePercent.toFixed(1)} %MC`,
+                      conditions.afterWork && 'after work',
+                    ]
+                      .filter(Boolean)
+                      .join(', ')}
+                  </td>
+                  <td className="pr-2">{reading.byName}</td>
+                </tr>
+              );
+            })}
+          </tbody>
+        </table>
+      </div>
+    </div>
+  );
+}
+
+function placesRead(examinations: readonly Examination[]): Of[] {
+  return QUANTITY_IDS.flatMap((quantity) =>
+    QUANTITIES[quantity].places
+      .filter((place) => examinations.some(({ readings }) => readingOn(readings, quantity, place)))
+      .map((place): Of => `${quantity}.${place}`),
+  );
+}
+
+function nameOf(key: Of): string {
+  const [quantity, place] = key.split('.') as [QuantityId, Place];
+  return [QUANTITIES[quantity].name, placeName(place)].filter(Boolean).join(', ');
+}
+
+function changeWords(
+  earlier: { value: number; sd: number },
+  now: { value: number; sd: number },
+  say: (value: number) => string,
+): string {
+  const { change, real } = realChange(earlier, now);
+  return real ? `${change > 0 ? '+' : '−'}${say(Math.abs(change))}` : 'none seen';
+}

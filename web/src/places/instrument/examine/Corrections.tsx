@@ -1,0 +1,28 @@
+import type { Correction, Examination } from '@upright-elder/contract';
+import { LINE_IDS, lineOf, placeName, type LineId, type ReadPlace } from '@upright-elder/core';
+import { format } from 'date-fns';
+
+/** Everything that was changed in an examination: what stood there, who changed it, when and why. */
+export function Corrections({ examination }: { examination: Examination }) {
+  const { corrections } = examination;
+  if (corrections.length === 0) return null;
+  return (
+    <section className="mt-4">
+      <h3 className="text-[1.15rem]">Corrected</h3>
+      <ul className="text-[0.95rem]">
+        {corrections.map((old, i) => (
+          <li key={i}>
+            {correctedName(old)}: it said {old.text}. {old.by}, {format(new Date(old.at), 'd MMM yyyy HH:mm')}
+            {old.why && `: “${old.why}”`}
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
+
+function correctedName({ line, place }: Correction): string {
+  const known = (LINE_IDS as readonly string[]).includes(line);
+  const name = known ? lineOf(line as LineId).name : line;
+  return [name, place && placeName(place as ReadPlace)].filter(Boolean).join(', ');
+}

@@ -1,0 +1,156 @@
+import type { Examination } from '@upright-elder/contract';
+import { parseFrets, POINTS, VERDICTS, type PointId, type Verdict } from '@upright-elder/core';
+import { format } from 'date-fns';
+import { ToggleGroup } from 'radix-ui';
+import type { KeyboardEvent } from 'react';
+import { MoneyField } from '../../../fields/MoneyField.js';
+import { TypedField } from '../../../fields/TypedField.js';
+import { VerdictMark } from '../../../fields/VerdictMark.js';
+import { NO_FINDING, sayFinding, VERDICT_WORDS, withState, type DraftFinding } from './draftFinding.js';
+
+interface Props {
+  point: PointId;
+  finding: DraftFinding | undefined;
+  priced: boolean;
+  currency: string;
+  last: Examination | undefined;
+  refusals: Record<string, string>;
+  active: boolean;
+  onActive: () => void;
+  onFinding: (point: PointId, finding: DraftFinding) => void;
+}
+
+/** One point a line: its states to touch or number, the verdict they ask for, words, and an allowance where it is priced. */
+export function PointLine(props: Props) {
+  const {
+    point,
+    finding = NO_FINDING,
+    priced,
+    currency,
+    last,
+    refusals,
+    active,
+    onActive,
+    onFinding,
+  } = props;
+  const { name, how, states, frets } = POINTS[point];
+  const change = (part: Partial<DraftFinding>) => onFinding(point, { ...finding, ...part });
+  const before = last?.findings.find((one) => one.point === point);
+  const onDigit = (event: KeyboardEvent) => {
+    const state = states[Number(event.key) - 1];
+    if (!state || event.ctrlKey || event.altKey || event.metaKey) return;
+    event.preventDefault();
+    onFinding(point, withState(point, finding, state.name));
+  };
+  const refusal = ['verdict', 'states', 'point'].map((field) => refusals[`${point}.${field}`]).find(Boolean);
+  return (
+    <fieldset
+      className={`grid gap-x-4 border-t border-rule py-1.5 pl-2 md:grid-cols-[12.5rem_minmax(0,1fr)] ${active ? 'border-l-4 border-l-verdigris' : 'border-l-4 border-l-transparent'}`}
+      onFocus={onActive}
+    >
+      <legend className="sr-only">{name}</legend>
+      <div>
+        <div className="font-serif text-[1.1rem] leading-tight font-semibold" aria-hidden="true">
+          {name}
+        </div>
+        <p className="text-[0.85rem] leading-snug text-faint lg:hidden">{how}</p>
+        {before && (
+          <p className="text-[0.85rem] leading-snug">
+            last, {format(new Date(last!.date), 'd MMM yy')}: {sayFinding(before)}
+          </p>
+        )}
+      </div>
+      <div>
+        <ToggleGroup.Root
+          type="multiple"
+          aria-label={name}
+          value={finding.states}
+          onValueChange={(chosen) => {
+            const changed = [...finding.states, ...chosen].find(
+              (state) => finding.states.includes(state) !== chosen.includes(state),
+            );
+            if (changed) onFinding(point, withState(point, finding, changed));
+          }}
+          onKeyDown={onDigit}
+          className="flex flex-wrap gap-1"
+        >
+          {states.map((state, i) => (
+            <ToggleGroup.Item
+              key={state.name}
+              value={state.name}
+              data-step
+              className="min-h-[44px] rounded-[3px] border border-faint bg-sheet px-3 data-[state=on]:border-2 data-[state=on]:border-ink data-[state=on]:bg-sunk data-[state=on]:font-bold"
+            >
+              <span className="mr-1.5 hidden text-[0.75rem] text-faint lg:inline" aria-hidden="true">
+                {i + 1}
+              </span>
+              {state.name}
+            </ToggleGroup.Item>
+          ))}
+        </ToggleGroup.Root>
+        <div className="mt-1 flex flex-wrap items-start gap-x-3 gap-y-1">
+          <label className="flex items-center gap-2">
+            <span className="sr-only">{name}, verdict</span>
+            {finding.verdict && <VerdictMark verdict={finding.verdict} bare />}
+            <select
+              className="field w-auto"
+              data-aside
+              value={finding.verdict}
+              aria-invalid={refusal ? true : undefined}
+              onChange={(event) => change({ verdict: event.target.value as Verdict | '' })}
+            >
+              <option value="">not looked at</option>
+              {VERDICTS.map((verdict) => (
+                <option key={verdict} value={verdict}>
+                  {VERDICT_WORDS[verdict]}
+                </option>
+              ))}
+            </select>
+          </label>
+          {frets && (
+            <div className="w-40">
+              <TypedField
+                label={`${name}, at frets`}
+                hideLabel
+                hint="frets, such as 1-3 5"
+                value={finding.frets}
+                refusal={refusals[`${point}.frets`]}
+                parse={parseFrets}
+                understood={(text) => {
+                  const result = parseFrets(text);
+                  return result.ok ? `frets ${result.value.join(', ')}` : '';
+                }}
+                onChange={(text) => change({ frets: text })}
+              />
+            </div>
+          )}
+          <label className="min-w-[10rem] flex-1">
+            <span className="sr-only">{name}, in words</span>
+            <input
+              className="field"
+              data-aside={!priced || undefined}
+              placeholder="in words"
+              autoComplete="off"
+              value={finding.words}
+              onChange={(event) => change({ words: event.target.value })}
+            />
+          </label>
+          {priced && (
+            <div className="w-36">
+              <MoneyField
+                label={`${name}, allowance`}
+                hideLabel
+                hint="allowance"
+                currency={currency}
+                value={finding.allowance}
+                refusal={refusals[`${point}.allowance`]}
+                onChange={(allowance) => change({ allowance })}
+              />
+            </div>
+          )}
+        </div>
+        {refusal && <p className="text-[0.88rem] text-ochre">✕ {refusal}</p>}
+      </div>
+    </fieldset>
+  );
+}

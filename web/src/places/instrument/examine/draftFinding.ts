@@ -1,0 +1,57 @@
+import type { Finding } from '@upright-elder/contract';
+import { parseMoney, verdictOf, type PointId, type Verdict } from '@upright-elder/core';
+
+/** What was looked at, on its way; a point that was not looked at has none. */
+export interface DraftFinding {
+  states: string[];
+  verdict: Verdict | '';
+  words: string;
+  frets: string;
+  allowance: string;
+}
+
+export const NO_FINDING: DraftFinding = { states: [], verdict: '', words: '', frets: '', allowance: '' };
+
+export const findingOf = ({ states, verdict, words, frets, allowance }: Finding): DraftFinding => ({
+  states,
+  verdict,
+  words,
+  frets: frets ?? '',
+  allowance: allowance ?? '',
+});
+
+/** Something was said of the point. */
+export const isGiven = ({ states, verdict, words, frets, allowance }: DraftFinding): boolean =>
+  states.length > 0 || verdict !== '' || [words, frets, allowance].some((text) => text.trim() !== '');
+
+/** Chooses or gives up a state; the verdict follows the gravest. */
+export function withState(point: PointId, finding: DraftFinding, state: string): DraftFinding {
+  const states = finding.states.includes(state)
+    ? finding.states.filter((one) => one !== state)
+    : [...finding.states, state];
+  return { ...finding, states, verdict: verdictOf(point, states) ?? '' };
+}
+
+/** Sum of the allowances that can be read. */
+export function allowanceSum(findings: Partial<Record<PointId, DraftFinding>>): number {
+  return Object.values(findings).reduce((sum, finding) => {
+    const result = parseMoney(finding.allowance);
+    return sum + (result.ok ? result.value : 0);
+  }, 0);
+}
+
+export const VERDICT_WORDS: Record<Verdict, string> = {
+  sound: 'Sound',
+  watch: 'Watch',
+  repair: 'Repair',
+  unseen: 'Cannot be seen',
+};
+
+/** A finding in one line, as it stands in a list. */
+export function sayFinding({ states, verdict, words, frets }: Omit<Finding, 'point'>): string {
+  const where = frets ? `frets ${frets}` : '';
+  return [VERDICT_WORDS[verdict].toLowerCase(), states.join(', '), where, words]
+    .filter(Boolean)
+    .join(': ')
+    .replace(/: (?=frets )/u, ', ');
+}

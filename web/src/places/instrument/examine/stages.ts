@@ -1,0 +1,69 @@
+import type { Examination, Instrument, Protocol } from '@upright-elder/contract';
+import {
+  isQuantity,
+  lineOf,
+  linesFor,
+  type LineId,
+  type PointId,
+  type QuantityId,
+  type Stage,
+} from '@upright-elder/core';
+import { FIELD_KEYS, partsOf, placesOf, type Draft } from './draft.js';
+import { isGiven } from './draftFinding.js';
+
+/**
+ * The stages that an instrument is taken through: those of the protocol that its construction has; first what the last
+ * examination found, where the protocol looks at that again; at the end whatever else has been read already.
+ */
+export function stagesOf(
+  protocol: Protocol,
+  instrument: Pick<Instrument, 'type'>,
+  last: Examination | undefined,
+  draft: Draft,
+): Stage[] {
+  const stages = protocol.stages
+    .map((stage) => ({ title: stage.title, lines: linesFor(stage, instrument.type) }))
+    .filter(({ lines }) => lines.length > 0);
+  const named = new Set(stages.flatMap(({ lines }) => lines));
+  const again = protocol.again ? foundBefore(last).filter((line) => !named.has(line)) : [];
+  again.forEach((line) => named.add(line));
+  const also = linesTouched(draft).filter((line) => !named.has(line));
+  return [
+    ...(again.length > 0 ? [{ title: 'What the last one found', lines: again }] : []),
+    ...stages,
+    ...(also.length > 0 ? [{ title: 'Also looked at', lines: also }] : []),
+  ];
+}
+
+/** Points that did not end in sound. */
+function foundBefore(last: Examination | undefined): PointId[] {
+  return (last?.findings ?? []).filter(({ verdict }) => verdict !== 'sound').map(({ point }) => point);
+}
+
+function linesTouched(draft: Draft): LineId[] {
+  const quantities = new Set<QuantityId>(
+    FIELD_KEYS.filter((key) => (draft.texts[key] ?? '').trim() !== '').map((key) => partsOf(key)[0]),
+  );
+  const points = (Object.keys(draft.findings) as PointId[]).filter((point) =>
+    isGiven(draft.findings[point]!),
+  );
+  return [...quantities, ...points];
+}
+
+/** Fields of a line: each place of a quantity, one for a point. */
+export const fieldsOf = (line: LineId): number => (isQuantity(line) ? placesOf(line).length : 1);
+
+/** How many fields of these lines are filled. */
+export function filledOf(lines: readonly LineId[], draft: Draft): number {
+  return lines.reduce((sum, line) => {
+    if (!isQuantity(line)) {
+      const finding = draft.findings[line];
+      return sum + (finding && isGiven(finding) ? 1 : 0);
+    }
+    return (
+      sum + placesOf(line).filter((place) => (draft.texts[`${line}.${place}`] ?? '').trim() !== '').length
+    );
+  }, 0);
+}
+
+export const lineName = (line: LineId): string => lineOf(line).name;

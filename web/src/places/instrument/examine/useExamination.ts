@@ -1,0 +1,120 @@
+import type { Examination, Instrument, Shop } from '@upright-elder/contract';
+import { useEffect, useRef, useState } from 'react';
+import { useNavigate } from 'react-router';
+import { toast } from 'sonner';
+import { ProblemError, send, Unreachable } from '../../../data/api.js';
+import { dropDraft, keepDraft, readDraft } from '../../../data/drafts.js';
+import { useRefresh } from '../../../data/hooks.js';
+import { usePersonId } from '../../../data/person.js';
+import { refusals as refusalsOf } from '../../../data/save.js';
+import { completed, draftOf, findingsOf, inputOf, refusalsByField, type Draft } from './draft.js';
+import { isGiven } from './draftFinding.js';
+
+/** An examination on its way: its draft, kept as it is typed, and its save. */
+export function useExamination(
+  instrument: Instrument,
+  shop: Shop,
+  stored: Examination | undefined,
+  fresh: () => Draft,
+) {
+  const draftKey = stored ? `examination ${stored.id}` : `new examination of ${instrument.id}`;
+  const begin = () => (stored ? draftOf(stored) : fresh());
+  const [draft, setDraft] = useState<Draft>(begin);
+  const [broughtBack, setBroughtBack] = useState(false);
+  const [refusals, setRefusals] = useState<Record<string, string>>({});
+  const [theirs, setTheirs] = useState<Draft | null>(null);
+  const [saving, setSaving] = useState(false);
+  const touched = useRef(false);
+  const personId = usePersonId();
+  const refresh = useRefresh();
+  const navigate = useNavigate();
+
+  useEffect(() => {
+    void readDraft<Draft>(draftKey).then((kept) => {
+      if (!kept || touched.current) return;
+      setDraft(completed(kept));
+      setBroughtBack(true);
+    });
+  }, [draftKey]);
+
+  /** Changes the draft; refusals of the fields that are changed are taken back. */
+  const change = (next: Draft, ...fields: string[]) => {
+    touched.current = true;
+    if (fields.length > 0)
+      setRefusals((now) =>
+        Object.fromEntries(
+          Object.entries(now).filter(([key]) => !fields.some((field) => key.startsWith(field))),
+        ),
+      );
+    setDraft(next);
+    void keepDraft(draftKey, next);
+  };
+
+  const startAfresh = () => {
+    void dropDraft(draftKey);
+    touched.current = false;
+    setBroughtBack(false);
+    setRefusals({});
+    setDraft(begin());
+  };
+
+  const save = async (toSave: Draft) => {
+    if (!personId) {
+      toast.error('Pick who is at the bench first.');
+      return;
+    }
+    const open = withoutVerdict(toSave);
+    if (Object.keys(open).length > 0) {
+      setRefusals(open);
+      toast.error('A point was described but not judged.');
+      return;
+    }
+    setSaving(true);
+    try {
+      await send<Examination>(
+        'PUT',
+        `examinations/${toSave.id}`,
+        inputOf(toSave, instrument.id, personId, shop),
+      );
+      await dropDraft(draftKey);
+      toast.success('The examination is saved.');
+      await refresh();
+      void navigate(`/instruments/${instrument.id}/stance`);
+    } catch (error) {
+      if (error instanceof ProblemError && error.problem.status === 409) {
+        setTheirs(draftOf(error.problem.current as Examination));
+      } else {
+        await keepDraft(draftKey, toSave);
+        if (error instanceof Unreachable) toast.error(error.message, { duration: 10000 });
+        else setRefusals(refusalsByField(refusalsOf(error), toSave, shop));
+      }
+    } finally {
+      setSaving(false);
+    }
+  };
+
+  return {
+    draft,
+    change,
+    refusals,
+    saving,
+    save,
+    broughtBack,
+    startAfresh,
+    theirs,
+    closeMerge: () => setTheirs(null),
+  };
+}
+
+/** Points of which something was said, but not what they end in. */
+function withoutVerdict(draft: Draft): Record<string, string> {
+  const judged = new Set<string>(findingsOf(draft).map(({ point }) => point));
+  return Object.fromEntries(
+    Object.entries(draft.findings)
+      .filter(([point, finding]) => isGiven(finding) && !judged.has(point))
+      .map(([point]) => [
+        `${point}.verdict`,
+        'what it ends in is missing: sound, watch, repair or cannot be seen',
+      ]),
+  );
+}

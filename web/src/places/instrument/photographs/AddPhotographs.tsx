@@ -1,0 +1,157 @@
+import { SPOTS, type Photograph, type Spot } from '@upright-elder/contract';
+import { useCallback, useEffect, useRef, useState } from 'react';
+import { toast } from 'sonner';
+import { ProblemError, send } from '../../../data/api.js';
+import { useRefresh } from '../../../data/hooks.js';
+import { newId } from '../../../data/ids.js';
+import { usePersonId } from '../../../data/person.js';
+import { sendPicture } from '../../../data/pictures.js';
+
+interface Sending {
+  id: string;
+  name: string;
+  /** the part that has gone out, 0 to 1 */
+  part: number;
+  state: 'sending' | 'kept' | 'refused';
+  words: string;
+}
+
+/** Takes photographs in: chosen, dropped or pasted, several at once, each with its own progress and its own refusal. */
+export function AddPhotographs({ instrumentId, today }: { instrumentId: string; today: string }) {
+  const [spot, setSpot] = useState<Spot>('front');
+  const [takenOn, setTakenOn] = useState(today);
+  const [sending, setSending] = useState<Sending[]>([]);
+  const [over, setOver] = useState(false);
+  const input = useRef<HTMLInputElement>(null);
+  const personId = usePersonId();
+  const refresh = useRefresh();
+
+  const add = useCallback(
+    async (files: readonly File[]) => {
+      if (files.length === 0) return;
+      if (!personId) {
+        toast.error('Pick who is at the bench first.');
+        return;
+      }
+      const queue = files.map((file): [string, File] => [newId(), file]);
+      setSending((now) => [
+        ...now.filter(({ state }) => state !== 'kept'),
+        ...queue.map(([id, { name }]): Sending => ({ id, name, part: 0, state: 'sending', words: '' })),
+      ]);
+      const note = (id: string, part: Partial<Sending>) =>
+        setSending((now) => now.map((one) => (one.id === id ? { ...one, ...part } : one)));
+      for (const [id, file] of queue) {
+        try {
+          const { picture } = await sendPicture(file, (part) => note(id, { part }));
+          await send<Photograph>('PUT', `photographs/${id}`, {
+            version: 0,
+            instrumentId,
+            examinationId: null,
+            picture,
+            takenOn,
+            spot,
+            note: '',
+            putAway: false,
+            by: personId,
+          });
+          note(id, { part: 1, state: 'kept' });
+        } catch (error) {
+          const words =
+            error instanceof ProblemError
+              ? (error.problem.detail ?? error.problem.title)
+              : error instanceof Error
+                ? error.message
+                : 'It could not be kept.';
+          note(id, { state: 'refused', words });
+        }
+      }
+      await refresh();
+    },
+    [personId, instrumentId, takenOn, spot, refresh],
+  );
+
+  useEffect(() => {
+    const onPaste = (event: ClipboardEvent) => {
+      const files = [...(event.clipboardData?.files ?? [])];
+      if (files.length === 0) return;
+      event.preventDefault();
+      void add(files);
+    };
+    window.addEventListener('paste', onPaste);
+    return () => window.removeEventListener('paste', onPaste);
+  }, [add]);
+
+  return (
+    <section
+      className={`sheet p-4 ${over ? 'outline-3 outline-verdigris outline-dashed' : ''}`}
+      aria-label="Add photographs"
+      onDragOver={(event) => {
+        event.preventDefault();
+        setOver(true);
+      }}
+      onDragLeave={() => setOver(false)}
+      onDrop={(event) => {
+        event.preventDefault();
+        setOver(false);
+        void add([...event.dataTransfer.files]);
+      }}
+    >
+      <h3 className="text-[1.15rem]">Add photographs</h3>
+      <div className="mt-1 grid grid-cols-2 gap-2">
+        <label className="text-[0.9rem] font-bold">
+          Spot
+          <select
+            className="field font-normal"
+            value={spot}
+            onChange={(event) => setSpot(event.target.value as Spot)}
+          >
+            {SPOTS.map((one) => (
+              <option key={one}>{one}</option>
+            ))}
+          </select>
+        </label>
+        <label className="text-[0.9rem] font-bold">
+          Taken on
+          <input
+            type="date"
+            className="field font-normal"
+            max={today}
+            value={takenOn}
+            onChange={(event) => setTakenOn(event.target.value)}
+          />
+        </label>
+      </div>
+      <button type="button" className="act mt-2" onClick={() => input.current?.click()}>
+        Choose files
+      </button>
+      <input
+        ref={input}
+        type="file"
+        multiple
+        accept="image/jpeg,image/png,image/webp,image/avif"
+        className="sr-only"
+        tabIndex={-1}
+        aria-label="Photographs"
+        onChange={(event) => {
+          void add([...(event.target.files ?? [])]);
+          event.target.value = '';
+        }}
+      />
+      <span className="ml-3 text-[0.9rem] text-faint">or drop them here, or paste</span>
+      <ul aria-live="polite">
+        {sending.map(({ id, name, part, state, words }) => (
+          <li key={id} className="mt-2 text-[0.92rem]">
+            <span className="block truncate">
+              {state === 'kept' ? '✓ ' : ''}
+              {name}
+            </span>
+            {state === 'sending' && (
+              <progress className="h-3 w-full" value={part} max={1} aria-label={`${name} goes out`} />
+            )}
+            {state === 'refused' && <span className="text-ochre">✕ {words}</span>}
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}

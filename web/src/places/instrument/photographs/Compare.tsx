@@ -1,0 +1,80 @@
+import type { Photograph } from '@upright-elder/contract';
+import { format } from 'date-fns';
+import { Slider } from 'radix-ui';
+import { useState } from 'react';
+import { pictureUrl } from '../../../data/pictures.js';
+
+const dayOf = ({ takenOn }: Photograph) => format(new Date(takenOn), 'd MMM yyyy');
+
+/** A photograph, and another day of the same spot laid over it with a slider between them. */
+export function Compare({ photograph, others }: { photograph: Photograph; others: Photograph[] }) {
+  const [otherId, setOtherId] = useState('');
+  const [at, setAt] = useState(50);
+  const other = others.find(({ id }) => id === otherId);
+  const [left, right] =
+    other && other.takenOn < photograph.takenOn ? [other, photograph] : [photograph, other];
+  return (
+    <figure className="sheet p-3">
+      <div className="relative overflow-hidden bg-sunk">
+        <img src={pictureUrl(left.picture)} alt={`${left.spot}, ${dayOf(left)}`} className="block w-full" />
+        {right && (
+          <>
+            <img
+              src={pictureUrl(right.picture)}
+              alt={`${right.spot}, ${dayOf(right)}`}
+              className="absolute inset-0 h-full w-full object-cover"
+              style={{ clipPath: `inset(0 0 0 ${at}%)` }}
+            />
+            <div
+              className="absolute inset-y-0 w-0.5 bg-verdigris"
+              style={{ left: `${at}%` }}
+              aria-hidden="true"
+            />
+          </>
+        )}
+      </div>
+      {right ? (
+        <>
+          <Slider.Root
+            className="relative mt-2 flex h-[44px] touch-none items-center select-none"
+            min={0}
+            max={100}
+            step={1}
+            value={[at]}
+            onValueChange={([value]) => setAt(value!)}
+          >
+            <Slider.Track className="relative h-2 grow rounded-full bg-sunk">
+              <Slider.Range className="absolute h-full rounded-full bg-verdigris-soft" />
+            </Slider.Track>
+            <Slider.Thumb
+              className="block h-7 w-7 rounded-full border-2 border-verdigris bg-sheet"
+              aria-label={`Between ${dayOf(left)} and ${dayOf(right)}`}
+            />
+          </Slider.Root>
+          <figcaption className="flex justify-between text-[0.95rem] font-bold">
+            <span>{dayOf(left)}</span>
+            <span>{dayOf(right)}</span>
+          </figcaption>
+        </>
+      ) : (
+        <figcaption className="mt-1 text-[0.95rem]">
+          <span className="font-bold">{left.spot}</span>, {dayOf(left)}
+        </figcaption>
+      )}
+      {others.length > 0 && (
+        <label className="mt-2 block text-[0.9rem]">
+          Lay another day of the same spot over it
+          <select className="field" value={otherId} onChange={(event) => setOtherId(event.target.value)}>
+            <option value="">none</option>
+            {others.map((one) => (
+              <option key={one.id} value={one.id}>
+                {dayOf(one)}
+                {one.note && `, ${one.note}`}
+              </option>
+            ))}
+          </select>
+        </label>
+      )}
+    </figure>
+  );
+}

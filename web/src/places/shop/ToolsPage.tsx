@@ -1,0 +1,277 @@
+import type { Shop, Tool, ToolInput } from '@upright-elder/contract';
+import {
+  printAngle,
+  printCents,
+  printLength,
+  QUANTITIES,
+  QUANTITY_IDS,
+  type Dimension,
+  type QuantityId,
+  type ReadingUnit,
+} from '@upright-elder/core';
+import { useState, type FormEvent } from 'react';
+import { toast } from 'sonner';
+import { Fetching } from '../../app/Fetching.js';
+import { send } from '../../data/api.js';
+import { useRefresh, useShop, useTools } from '../../data/hooks.js';
+import { newId } from '../../data/ids.js';
+import { refusals } from '../../data/save.js';
+
+const READS: Record<Dimension, string> = { length: 'lengths', angle: 'angles', cents: 'cents' };
+const UNITS: Record<Dimension, ReadingUnit> = { length: 'mm', angle: '°', cents: 'cents' };
+const SAY: Record<Dimension, (value: number) => string> = {
+  length: (value) => printLength(value, 'mm', 3),
+  angle: (value) => printAngle(value, '°'),
+  cents: printCents,
+};
+
+/** Tools of the shop: how finely they read, how well they repeat, and what each quantity is usually read with. */
+export function ToolsPage() {
+  const tools = useTools();
+  const shop = useShop();
+  return (
+    <Fetching of={tools}>
+      {(all) => (
+        <Fetching of={shop}>
+          {(settings) => (
+            <div className="grid items-start gap-4 xl:grid-cols-[minmax(0,1fr)_24rem]">
+              <ToolList tools={all} />
+              <UsualTools key={settings.version} tools={all} shop={settings} />
+            </div>
+          )}
+        </Fetching>
+      )}
+    </Fetching>
+  );
+}
+
+function ToolList({ tools }: { tools: Tool[] }) {
+  const [open, setOpen] = useState<string | null>(null);
+  return (
+    <section className="sheet p-5">
+      <h2 className="text-[1.3rem]">Tools and their errors</h2>
+      <p className="text-[0.92rem] text-faint">
+        A change smaller than the tool can see is not a change. Repeats of a reading teach how well the hand
+        repeats with it.
+      </p>
+      <div className="mt-2 overflow-x-auto" tabIndex={0} role="region" aria-label="Table of tools">
+        <table className="w-full text-left text-[0.97rem]">
+          <thead>
+            <tr className="border-b-2 border-ink/60 font-serif">
+              <th scope="col" className="py-1 pr-3">
+                Tool
+              </th>
+              <th scope="col" className="pr-3">
+                Scale reads to
+              </th>
+              <th scope="col" className="pr-3">
+                Repeats within
+              </th>
+              <th scope="col" className="pr-3">
+                Learned from
+              </th>
+              <th scope="col">
+                <span className="sr-only">Change</span>
+              </th>
+            </tr>
+          </thead>
+          <tbody>
+            {tools.map((tool) => (
+              <tr key={tool.id} className="border-b border-rule">
+                <td className="py-1 pr-3">
+                  {tool.name}
+                  {tool.retired && <span className="text-faint"> (retired)</span>}
+                </td>
+                <td className="pr-3">{SAY[tool.dimension](tool.resolutionValue)}</td>
+                <td className="pr-3 font-bold">{SAY[tool.dimension](tool.repeatabilityValue)}</td>
+                <td className="pr-3 text-faint">
+                  {tool.repeats === 0
+                    ? 'no repeats yet: as believed'
+                    : `${tool.repeats} repeats; believed ${SAY[tool.dimension](tool.believedValue)}`}
+                </td>
+                <td className="text-right">
+                  <button
+                    type="button"
+                    className="quiet"
+                    aria-expanded={open === tool.id}
+                    aria-label={`Change ${tool.name}`}
+                    onClick={() => setOpen(open === tool.id ? null : tool.id)}
+                  >
+                    Change
+                  </button>
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
+      {tools
+        .filter(({ id }) => id === open)
+        .map((tool) => (
+          <ToolForm
+            key={`${tool.id} ${tool.version}`}
+            id={tool.id}
+            tool={tool}
+            onSaved={() => setOpen(null)}
+          />
+        ))}
+      {open === null && <AddTool />}
+    </section>
+  );
+}
+
+function AddTool() {
+  const [id, setId] = useState<string | null>(null);
+  if (id) return <ToolForm key={id} id={id} onSaved={() => setId(null)} />;
+  return (
+    <button type="button" className="quiet mt-3" onClick={() => setId(newId())}>
+      Add a tool
+    </button>
+  );
+}
+
+const NEW: ToolInput = {
+  version: 0,
+  name: '',
+  dimension: 'length',
+  resolution: '',
+  repeatability: '',
+  unit: 'mm',
+  retired: false,
+};
+
+function ToolForm({ id, tool, onSaved }: { id: string; tool?: Tool; onSaved: () => void }) {
+  const [input, setInput] = useState<ToolInput>(() => (tool ? inputOf(tool) : NEW));
+  const [refused, setRefused] = useState<Record<string, string>>({});
+  const refresh = useRefresh();
+  const save = async (event: FormEvent) => {
+    event.preventDefault();
+    try {
+      await send<Tool>('PUT', `tools/${id}`, input);
+      toast.success(`${input.name} is saved.`);
+      await refresh();
+      onSaved();
+    } catch (error) {
+      setRefused(refusals(error));
+    }
+  };
+  const text = (field: 'name' | 'resolution' | 'repeatability', label: string, placeholder: string) => (
+    <label className="text-[0.9rem] font-bold">
+      {label}
+      <input
+        className="field font-normal"
+        autoComplete="off"
+        placeholder={placeholder}
+        value={input[field]}
+        aria-invalid={refused[field] ? true : undefined}
+        onChange={(event) => setInput({ ...input, [field]: event.target.value })}
+      />
+      {refused[field] && <span className="block font-normal text-ochre">✕ {refused[field]}</span>}
+    </label>
+  );
+  return (
+    <form onSubmit={(event) => void save(event)} className="mt-3 border-t-2 border-rule pt-3" noValidate>
+      <h3 className="text-[1.1rem]">{tool ? `Change ${tool.name}` : 'A new tool'}</h3>
+      <div className="mt-1 grid gap-x-4 gap-y-2 sm:grid-cols-2">
+        {text('name', 'Name', 'such as long feeler set')}
+        <label className="text-[0.9rem] font-bold">
+          Reads
+          <select
+            className="field font-normal"
+            value={input.dimension}
+            disabled={tool !== undefined}
+            onChange={(event) => {
+              const dimension = event.target.value as Dimension;
+              setInput({ ...input, dimension, unit: UNITS[dimension] });
+            }}
+          >
+            {(Object.keys(READS) as Dimension[]).map((dimension) => (
+              <option key={dimension} value={dimension}>
+                {READS[dimension]}
+              </option>
+            ))}
+          </select>
+        </label>
+        {text('resolution', 'Scale reads to', 'such as 0.02 mm, 1/64, 0.1°')}
+        {text('repeatability', 'Repeats within (standard deviation)', 'such as 0.03 mm')}
+      </div>
+      <label className="mt-2 flex min-h-[44px] items-center gap-2">
+        <input
+          type="checkbox"
+          className="h-6 w-6 accent-verdigris"
+          checked={input.retired}
+          onChange={(event) => setInput({ ...input, retired: event.target.checked })}
+        />
+        Retired: no longer offered, its readings stay
+      </label>
+      <div className="mt-1 flex gap-2">
+        <button type="submit" className="act">
+          Save the tool
+        </button>
+        <button type="button" className="quiet" onClick={onSaved}>
+          Leave it
+        </button>
+      </div>
+    </form>
+  );
+}
+
+function inputOf({ version, name, dimension, resolution, repeatability, unit, retired }: Tool): ToolInput {
+  return { version, name, dimension, resolution, repeatability, unit, retired };
+}
+
+function UsualTools({ tools, shop }: { tools: Tool[]; shop: Shop }) {
+  const [usual, setUsual] = useState(shop.tools);
+  const refresh = useRefresh();
+  const save = async (event: FormEvent) => {
+    event.preventDefault();
+    const { today: _today, ...settings } = shop;
+    try {
+      await send<Shop>('PUT', 'shop', { ...settings, tools: usual });
+      toast.success('The usual tools are saved.');
+      await refresh();
+    } catch (error) {
+      refusals(error);
+    }
+  };
+  const choose = (quantity: QuantityId, tool: string) => {
+    const { [quantity]: _former, ...others } = usual;
+    setUsual(tool === QUANTITIES[quantity].tool ? others : { ...others, [quantity]: tool });
+  };
+  return (
+    <form onSubmit={(event) => void save(event)} className="sheet p-5">
+      <h2 className="text-[1.3rem]">Usually read with</h2>
+      <div
+        className="mt-1 max-h-[26rem] overflow-y-auto pr-1"
+        tabIndex={0}
+        role="region"
+        aria-label="Usual tools"
+      >
+        {QUANTITY_IDS.map((quantity) => (
+          <label
+            key={quantity}
+            className="flex items-center justify-between gap-3 border-b border-rule py-1 text-[0.92rem]"
+          >
+            {QUANTITIES[quantity].name}
+            <select
+              className="field w-[10.5rem] shrink-0"
+              value={usual[quantity] ?? QUANTITIES[quantity].tool}
+              onChange={(event) => choose(quantity, event.target.value)}
+            >
+              {tools
+                .filter(({ dimension, retired }) => dimension === QUANTITIES[quantity].dimension && !retired)
+                .map(({ id, name }) => (
+                  <option key={id} value={id}>
+                    {name}
+                  </option>
+                ))}
+            </select>
+          </label>
+        ))}
+      </div>
+      <button type="submit" className="act mt-3">
+        Save the usual tools
+      </button>
+    </form>
+  );
+}
