@@ -75,3 +75,22 @@ describe('the air of a room', () => {
     await hand.sees('4,991 readings');
   });
 });
+
+describe('a logger that writes into the folder', () => {
+  it('is found by its name, and what became of its file is said', async () => {
+    await page.goto(`${program.address}/air`, { waitUntil: 'networkidle2' });
+    await hand.tabTo('Its logger’s files begin with');
+    await hand.line('loft');
+    await hand.sees('The logger’s name is kept');
+    const rows = Array.from(
+      { length: 48 },
+      (_, i) => `${new Date(Date.UTC(2025, 5, 1) + i * 3600000).toISOString()},55,${i === 9 ? 'broken' : 20}`,
+    );
+    writeFileSync(
+      join(program.folder, 'logger', 'loft june.csv'),
+      ['time,humidity,temperature', ...rows].join('\n'),
+    );
+    await hand.sees('loft june.csv');
+    await hand.sees('47 readings: 47 new, 0 known before, 1 lines skipped');
+  });
+});

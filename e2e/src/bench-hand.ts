@@ -25,7 +25,7 @@ export class Hand {
   }
 
   /** Goes forward with Tab until an element with this accessible name has the focus. */
-  async tabTo(name: string, limit = 60): Promise<void> {
+  async tabTo(name: string, limit = 200): Promise<void> {
     for (let i = 0; i < limit; i++) {
       if ((await this.focused()) === name) return;
       await this.keys('Tab');
@@ -34,7 +34,7 @@ export class Hand {
   }
 
   /** Goes back with Shift Tab until an element with this accessible name has the focus. */
-  async tabBack(name: string, limit = 60): Promise<void> {
+  async tabBack(name: string, limit = 200): Promise<void> {
     await this.page.keyboard.down('Shift');
     for (let i = 0; i < limit && (await this.focused()) !== name; i++) await this.keys('Tab');
     await this.page.keyboard.up('Shift');

@@ -6,6 +6,7 @@ export function instrumentBody(by: string, nickname: string) {
     nickname,
     maker: '',
     identity: '',
+    doubtful: [],
     owner: '',
     complaint: '',
     playingStyle: 'medium',
@@ -14,6 +15,7 @@ export function instrumentBody(by: string, nickname: string) {
     type: 'flat-top',
     bodyJoin: 14,
     stringSet: 'light',
+    designStringSet: null,
     tuning: 'standard',
     topSpecies: 'sitka-spruce',
     laminatedTop: false,
@@ -24,13 +26,15 @@ export function instrumentBody(by: string, nickname: string) {
 }
 
 export function examinationBody(instrumentId: string, by: string, date: string, notes = '') {
-  const reading = (quantity: string, text: string) => ({ quantity, side: 'both', text, unit: 'mm' });
+  const reading = (quantity: string, text: string) => ({ quantity, place: 'both', text, unit: 'mm' });
   return {
     version: 0,
     instrumentId,
     by,
     date,
     notes,
+    protocol: 'full',
+    findings: [],
     conditions: {
       humidity: '50',
       temperature: '20',

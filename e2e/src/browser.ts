@@ -50,7 +50,7 @@ export async function openPage(
   const page = await browser.newPage();
   await page.setViewport({ width: 1280, height: 800 });
   await page.emulateMediaFeatures([{ name: 'prefers-color-scheme', value: scheme }]);
-  await page.goto(url, { waitUntil: 'networkidle0' });
+  await page.goto(url, { waitUntil: 'networkidle2' });
   await page.evaluate(() => document.fonts.ready);
   return page;
 }

@@ -1,6 +1,7 @@
 import { spawn, type ChildProcess } from 'node:child_process';
 import { once } from 'node:events';
 import { mkdtempSync, rmSync } from 'node:fs';
+import { connect } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
@@ -18,7 +19,10 @@ export interface Program {
   close: () => Promise<void>;
 }
 
-export async function startProgram(now = '2026-09-02T09:00:00Z'): Promise<Program> {
+export async function startProgram(
+  now = '2026-09-02T09:00:00Z',
+  env: Record<string, string> = {},
+): Promise<Program> {
   const folder = mkdtempSync(join(tmpdir(), 'upright-elder-e2e-'));
   let child: ChildProcess | null = null;
   let port = '0';
@@ -31,6 +35,7 @@ export async function startProgram(now = '2026-09-02T09:00:00Z'): Promise<Progra
         UPRIGHT_ELDER_NOW: now,
         UPRIGHT_ELDER_WEB: join(ROOT, 'web/dist'),
         UPRIGHT_ELDER_QUIET: '1',
+        ...env,
       },
       stdio: ['ignore', 'pipe', 'inherit'],
     });
@@ -74,4 +79,40 @@ export async function fillScenario(address: string): Promise<void> {
   );
   const [code] = (await once(writer, 'exit')) as [number];
   if (code !== 0) throw new Error('the scenario could not be written');
+}
+
+/** The gauge box's stand-in, started as the demo starts it; what it shows is told over its own line. */
+export interface GaugeBox {
+  address: string;
+  show: (gauge: string, value: string) => Promise<void>;
+  close: () => Promise<void>;
+}
+
+export async function startGaugeBox(port = '0'): Promise<GaugeBox> {
+  const child = spawn(process.execPath, ['--import', 'tsx', join(ROOT, 'standins/src/gauge-box.ts'), port], {
+    cwd: ROOT,
+    stdio: ['ignore', 'pipe', 'inherit'],
+  });
+  const address = await new Promise<string>((done, failed) => {
+    child.stdout.on('data', (chunk: Buffer) => {
+      const found = /gauge box at (\S+)/u.exec(chunk.toString())?.[1];
+      if (found) done(found);
+    });
+    child.on('exit', (code) => failed(new Error(`the gauge box ended with ${code}`)));
+  });
+  const [host, listening] = address.split(':') as [string, string];
+  return {
+    address,
+    show: async (gauge, value) => {
+      const socket = connect({ host, port: Number(listening) });
+      socket.resume();
+      await once(socket, 'connect');
+      socket.end(`set ${gauge} ${value}\n`);
+      await once(socket, 'close');
+    },
+    close: async () => {
+      child.kill();
+      await once(child, 'exit');
+    },
+  };
 }

@@ -106,7 +106,7 @@ describe('trust', () => {
     await hand.tabTo('Save the settings');
     await hand.keys('Enter');
     await hand.sees('settings are saved');
-    await page.goto(`${program.address}/instruments/${instrumentId}/examine`, { waitUntil: 'networkidle0' });
+    await page.goto(`${program.address}/instruments/${instrumentId}/examine`, { waitUntil: 'networkidle2' });
     await hand.tabTo('Action at fret 12, bass');
     await hand.type('7');
     await hand.sees('2.78 mm · 109.4 thou');

@@ -9,11 +9,16 @@ export const VIEWS: View[] = [
   { name: 'stance', path: (idOf) => `/instruments/${idOf('Night Boat')}/stance` },
   { name: 'stance-archtop', path: (idOf) => `/instruments/${idOf('Fog Signal')}/stance` },
   { name: 'examine', path: (idOf) => `/instruments/${idOf('the Purser')}/examine` },
+  { name: 'examine-quick', path: (idOf) => `/instruments/${idOf('Breakwater')}/examine?protocol=quick` },
+  { name: 'readings', path: (idOf) => `/instruments/${idOf('Breakwater')}/readings?of=bridgeGap.middle` },
+  { name: 'photographs', path: (idOf) => `/instruments/${idOf('Breakwater')}/photographs` },
   { name: 'seasons', path: (idOf) => `/instruments/${idOf('the Purser')}/seasons` },
   { name: 'work', path: (idOf) => `/instruments/${idOf('Night Boat')}/work` },
   { name: 'details', path: (idOf) => `/instruments/${idOf('Fog Signal')}/details` },
   { name: 'air', path: () => '/air' },
   { name: 'shop', path: () => '/shop' },
+  { name: 'tools', path: () => '/shop/tools' },
+  { name: 'protocols', path: () => '/shop/protocols' },
 ];
 
 /** Views that also have a dark picture. */

@@ -29,6 +29,7 @@ export const KEYS: { where: string; keys: [string, string][] }[] = [
     keys: [
       ['Enter', 'next field'],
       ['Shift Enter', 'field before'],
+      ['Ctrl ↓ ↑', 'next stage of the protocol, or the one before'],
       ['=', 'in a treble field: the bass value stands for both'],
       [';', 'between repeats of a reading'],
       ['1 … 9', 'choose or give up a state of a point'],
@@ -55,6 +56,7 @@ export function useKeys(bindings: Record<string, () => void>): void {
     const onKey = (event: KeyboardEvent) => {
       if (event.key === 'Escape' && inField(event.target)) (event.target as HTMLElement).blur();
       if (
+        event.defaultPrevented ||
         event.ctrlKey ||
         event.metaKey ||
         event.altKey ||

@@ -186,19 +186,22 @@ function Examining({ instrument, shop, examinations, protocols, tools, stored, a
           chosen={protocol}
           onChoose={(chosen) => change({ ...draft, protocol: chosen })}
         />
-        <ConditionLines
-          draft={draft}
-          shop={shop}
-          refusals={refusals}
-          meter={laidOn(gauges.gauges, ['moisture'])}
-          onCondition={onCondition}
-          onDate={(date) => change({ ...draft, date }, 'date')}
-        />
-        {expectations?.moisture != null && (
-          <p className="mt-1 text-[0.88rem] text-faint">
-            Ranges are for wood at {expectations.moisture.toFixed(1)} %MC ({expectations.moistureFrom}).
-          </p>
-        )}
+        <details open={!protocol.priced} className="border-t border-rule pt-1">
+          <summary className="cursor-pointer font-serif text-[1.25rem] font-semibold">Conditions</summary>
+          <ConditionLines
+            draft={draft}
+            shop={shop}
+            refusals={refusals}
+            meter={laidOn(gauges.gauges, ['moisture'])}
+            onCondition={onCondition}
+            onDate={(date) => change({ ...draft, date }, 'date')}
+          />
+          {expectations?.moisture != null && (
+            <p className="mt-1 text-[0.88rem] text-faint">
+              Ranges are for wood at {expectations.moisture.toFixed(1)} %MC ({expectations.moistureFrom}).
+            </p>
+          )}
+        </details>
         {stages.map(({ title, lines }, i) => (
           <section key={title} id={`stage-${i}`} aria-label={title} className="mt-4 scroll-mt-2">
             <h3 className="text-[1.25rem]">{title}</h3>

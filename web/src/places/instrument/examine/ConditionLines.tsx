@@ -39,7 +39,7 @@ export function ConditionLines({ draft, shop, refusals, meter, onCondition, onDa
   };
   return (
     <fieldset>
-      <legend className="font-serif text-[1.25rem] font-semibold">Conditions</legend>
+      <legend className="sr-only">Conditions</legend>
       <div className="mt-1 grid grid-cols-2 gap-x-4 gap-y-1 md:grid-cols-4">
         <TypedField
           label="Room humidity"
@@ -72,7 +72,7 @@ export function ConditionLines({ draft, shop, refusals, meter, onCondition, onDa
                 .map((part) => understoodPercent(part))
                 .join('; ')
             }
-            hint="meter, inside; three readings 8.5; 8; 9"
+            hint="three readings: 8.5; 8; 9"
             onChange={(woodMoisture) => onCondition({ woodMoisture })}
             onKeyDown={(event) => {
               if (event.key !== 'F2') return;

@@ -2,11 +2,18 @@ import type { Examination } from '@upright-elder/contract';
 import { parseFrets, POINTS, VERDICTS, type PointId, type Verdict } from '@upright-elder/core';
 import { format } from 'date-fns';
 import { ToggleGroup } from 'radix-ui';
-import type { KeyboardEvent } from 'react';
+import { useState, type KeyboardEvent } from 'react';
 import { MoneyField } from '../../../fields/MoneyField.js';
 import { TypedField } from '../../../fields/TypedField.js';
 import { VerdictMark } from '../../../fields/VerdictMark.js';
-import { NO_FINDING, sayFinding, VERDICT_WORDS, withState, type DraftFinding } from './draftFinding.js';
+import {
+  isGiven,
+  NO_FINDING,
+  sayFinding,
+  VERDICT_WORDS,
+  withState,
+  type DraftFinding,
+} from './draftFinding.js';
 
 interface Props {
   point: PointId;
@@ -35,12 +42,16 @@ export function PointLine(props: Props) {
   } = props;
   const { name, how, states, frets } = POINTS[point];
   const change = (part: Partial<DraftFinding>) => onFinding(point, { ...finding, ...part });
+  const [more, setMore] = useState(false);
+  // nothing moves under a finger: the second row comes with what is chosen, not with the focus
+  const shown = more || isGiven(finding);
   const before = last?.findings.find((one) => one.point === point);
   const onDigit = (event: KeyboardEvent) => {
-    const state = states[Number(event.key) - 1];
-    if (!state || event.ctrlKey || event.altKey || event.metaKey) return;
+    if (!/^[1-9]$/u.test(event.key) || event.ctrlKey || event.altKey || event.metaKey) return;
+    // a number that no state has must not lead to another page either
     event.preventDefault();
-    onFinding(point, withState(point, finding, state.name));
+    const state = states[Number(event.key) - 1];
+    if (state) onFinding(point, withState(point, finding, state.name));
   };
   const refusal = ['verdict', 'states', 'point'].map((field) => refusals[`${point}.${field}`]).find(Boolean);
   return (
@@ -56,7 +67,7 @@ export function PointLine(props: Props) {
         <p className="text-[0.85rem] leading-snug text-faint lg:hidden">{how}</p>
         {before && (
           <p className="text-[0.85rem] leading-snug">
-            last, {format(new Date(last!.date), 'd MMM yy')}: {sayFinding(before)}
+            {format(new Date(last!.date), 'd MMM yy')}: {sayFinding(before)}
           </p>
         )}
       </div>
@@ -64,6 +75,7 @@ export function PointLine(props: Props) {
         <ToggleGroup.Root
           type="multiple"
           aria-label={name}
+          data-step
           value={finding.states}
           onValueChange={(chosen) => {
             const changed = [...finding.states, ...chosen].find(
@@ -78,7 +90,6 @@ export function PointLine(props: Props) {
             <ToggleGroup.Item
               key={state.name}
               value={state.name}
-              data-step
               className="min-h-[44px] rounded-[3px] border border-faint bg-sheet px-3 data-[state=on]:border-2 data-[state=on]:border-ink data-[state=on]:bg-sunk data-[state=on]:font-bold"
             >
               <span className="mr-1.5 hidden text-[0.75rem] text-faint lg:inline" aria-hidden="true">
@@ -87,8 +98,20 @@ export function PointLine(props: Props) {
               {state.name}
             </ToggleGroup.Item>
           ))}
+          {!shown && (
+            <button
+              type="button"
+              className="min-h-[44px] px-3 text-faint underline decoration-dotted underline-offset-4"
+              data-aside
+              tabIndex={-1}
+              aria-label={`${name}, say more`}
+              onClick={() => setMore(true)}
+            >
+              more
+            </button>
+          )}
         </ToggleGroup.Root>
-        <div className="mt-1 flex flex-wrap items-start gap-x-3 gap-y-1">
+        <div hidden={!shown} className={shown ? 'mt-1 flex flex-wrap items-start gap-x-3 gap-y-1' : ''}>
           <label className="flex items-center gap-2">
             <span className="sr-only">{name}, verdict</span>
             {finding.verdict && <VerdictMark verdict={finding.verdict} bare />}
@@ -128,7 +151,7 @@ export function PointLine(props: Props) {
             <span className="sr-only">{name}, in words</span>
             <input
               className="field"
-              data-aside={!priced || undefined}
+              data-aside
               placeholder="in words"
               autoComplete="off"
               value={finding.words}

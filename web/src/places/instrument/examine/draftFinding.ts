@@ -50,8 +50,5 @@ export const VERDICT_WORDS: Record<Verdict, string> = {
 /** A finding in one line, as it stands in a list. */
 export function sayFinding({ states, verdict, words, frets }: Omit<Finding, 'point'>): string {
   const where = frets ? `frets ${frets}` : '';
-  return [VERDICT_WORDS[verdict].toLowerCase(), states.join(', '), where, words]
-    .filter(Boolean)
-    .join(': ')
-    .replace(/: (?=frets )/u, ', ');
+  return [VERDICT_WORDS[verdict].toLowerCase(), ...states, where, words].filter(Boolean).join(', ');
 }
