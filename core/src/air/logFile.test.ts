@@ -1,5 +1,6 @@
+import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { readLogFile } from './index.js';
+import { LogCutter, readLogFile, readLogRows, type LogRow } from './index.js';
 
 describe('a logger’s file', () => {
   it.each([
@@ -72,5 +73,33 @@ describe('a logger’s file', () => {
   it('says what a file without headings would need', () => {
     expect(() => readLogFile('1;2;3\n4;5;6')).toThrow(/time,humidity,temperature/u);
     expect(() => readLogFile('')).toThrow(RangeError);
+  });
+
+  it('gives the same rows however it comes in pieces', () => {
+    const text = [
+      '\uFEFFmodel 7',
+      'Time;Humidity;Temperature',
+      ...Array.from(
+        { length: 30 },
+        (_, i) => `2026-01-${String(i + 1).padStart(2, '0')} 12:00;5${i % 10},5;20,5`,
+      ),
+    ].join('\r\n');
+    const whole = readLogFile(text);
+    expect(whole.readings).toHaveLength(30);
+    fc.assert(
+      fc.property(fc.array(fc.integer({ min: 1, max: 60 }), { minLength: 1 }), (lengths) => {
+        const cutter = new LogCutter();
+        const rows: LogRow[] = [];
+        let at = 0;
+        for (let i = 0; at < text.length; i++) {
+          const length = lengths[i % lengths.length]!;
+          rows.push(...cutter.push(text.slice(at, at + length)));
+          at += length;
+        }
+        rows.push(...cutter.end());
+        const readings = [...readLogRows(rows)].flatMap((piece) => piece.readings);
+        return JSON.stringify(readings) === JSON.stringify(whole.readings);
+      }),
+    );
   });
 });

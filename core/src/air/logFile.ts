@@ -55,17 +55,53 @@ const PIECE_ROWS = 1000;
  * @throws RangeError where no heading names time, humidity and temperature
  */
 export function readLogFile(text: string, zone: (time: LocalTime) => string = utc): LogFile {
-  const { data } = Papa.parse<string[]>(text.replace(/^\uFEFF/u, ''), { skipEmptyLines: false });
+  const cutter = new LogCutter();
+  const rows = [...cutter.push(text), ...cutter.end()];
   const file: LogFile = { readings: [], skipped: [], assumed: [] };
-  const pieces = readLogRows(
-    data.map((cells, i) => ({ line: i + 1, cells })),
-    zone,
-  );
+  const pieces = readLogRows(rows, zone);
   for (;;) {
     const { done, value } = pieces.next();
     if (done) return { ...file, assumed: value };
     file.readings.push(...value.readings);
     file.skipped.push(...value.skipped);
+  }
+}
+
+/**
+ * Cuts a logger's file into rows as it comes in, in pieces of any length. A line is cut once its end has come; the
+ * separator is the one that the first lines with cells show. CSV by RFC 4180, read with papaparse; a cell that spans lines is
+ * cut at the line, since no logger writes one.
+ */
+export class LogCutter {
+  private rest = '';
+  private line = 0;
+  private delimiter = '';
+
+  push(text: string): LogRow[] {
+    const whole = this.line === 0 && this.rest === '' ? text.replace(/^\uFEFF/u, '') : this.rest + text;
+    const end = whole.lastIndexOf('\n') + 1;
+    this.rest = whole.slice(end);
+    return this.cut(whole.slice(0, end));
+  }
+
+  /** What stands after the last line's end. */
+  end(): LogRow[] {
+    const rows = this.cut(this.rest);
+    this.rest = '';
+    return rows;
+  }
+
+  private cut(text: string): LogRow[] {
+    if (text === '') return [];
+    const lines = text.replace(/\r?\n$/u, '');
+    const { data, meta } = Papa.parse<string[]>(lines, {
+      skipEmptyLines: false,
+      delimiter: this.delimiter,
+      newline: '\n',
+    });
+    // lines before the heading may have no separator at all
+    if (data.some((cells) => cells.length > 2)) this.delimiter ||= meta.delimiter;
+    return data.map((cells) => ({ line: ++this.line, cells }));
   }
 }
 

@@ -26,6 +26,8 @@ export interface RoomClimate {
 /** No room was logged before. */
 const EARLIEST = '1980-01-01T00:00:00.000Z';
 
+/** More than this at a time are a logger's. */
+const MOST_BY_HAND = 10;
 /** Under this the preset still speaks along, and it is said. */
 const FULL_YEAR = 1;
 
@@ -123,28 +125,16 @@ export class AirService {
       };
     });
     if (errors.length > 0) throw badFields(errors.slice(0, 50));
-    return this.keep(roomId, rows);
+    // a hand's reading lasts at once; a logger's file can be read again should a power cut take its last pieces back
+    const byHand = rows.length <= MOST_BY_HAND;
+    return byHand
+      ? this.database.write((manager) => keepAir(manager, roomId, rows))
+      : this.takePiece(roomId, rows);
   }
 
-  /** Writes readings as one transaction; those already known by their instant stay as they are. */
-  keep(roomId: string, rows: Omit<AirReadingEntity, 'roomId'>[]): Promise<AirTaken> {
-    return this.database.write(async (manager) => {
-      if ((await manager.countBy(RoomEntity, { id: roomId })) === 0) throw notFound('room');
-      const before = await readingsOf(manager, roomId);
-      for (let i = 0; i < rows.length; i += 250) {
-        await manager
-          .createQueryBuilder()
-          .insert()
-          .into(AirReadingEntity)
-          .values(rows.slice(i, i + 250).map((row) => ({ ...row, roomId })))
-          .orIgnore()
-          .updateEntity(false)
-          .execute();
-      }
-      const added = (await readingsOf(manager, roomId)) - before;
-      if (added > 0) await manager.increment(RoomEntity, { id: roomId }, 'airRevision', 1);
-      return { added, known: rows.length - added };
-    });
+  /** A piece of a logger's file, which can be read again should it be lost; what is known by its instant stays. */
+  takePiece(roomId: string, rows: NewAir[]): Promise<AirTaken> {
+    return this.database.writeUnsynced((manager) => keepAir(manager, roomId, rows));
   }
 
   /** Revision and climate of a room; null where the instrument has no home. */
@@ -191,6 +181,35 @@ export function climateBasis(climate: Climate): string {
     return `${months} ${months === 1 ? 'month' : 'months'} of room log, blended with the house preset: a whole year is wanted.`;
   }
   return `${climate.years.toFixed(1)} years of room log.`;
+}
+
+type NewAir = Omit<AirReadingEntity, 'roomId'>;
+
+/** Readings that are known already by their instant stay as they are. */
+async function keepAir(manager: EntityManager, roomId: string, rows: NewAir[]): Promise<AirTaken> {
+  if ((await manager.countBy(RoomEntity, { id: roomId })) === 0) throw notFound('room');
+  const before = await readingsOf(manager, roomId);
+  for (let i = 0; i < rows.length; i += ROWS_A_STATEMENT)
+    await insertKnownOnce(manager, roomId, rows.slice(i, i + ROWS_A_STATEMENT));
+  const added = (await readingsOf(manager, roomId)) - before;
+  if (added > 0) await manager.increment(RoomEntity, { id: roomId }, 'airRevision', 1);
+  return { added, known: rows.length - added };
+}
+
+/** Rows of one statement: SQLite takes 32,766 values in one, five to a row. */
+const ROWS_A_STATEMENT = 500;
+
+/** Plain SQL, since a logger's file has a hundred thousand of them; an instant that is known already stays as it is. */
+async function insertKnownOnce(
+  manager: EntityManager,
+  roomId: string,
+  rows: readonly NewAir[],
+): Promise<void> {
+  const values = rows.map(() => '(?, ?, ?, ?, ?)').join(', ');
+  await manager.query(
+    `INSERT OR IGNORE INTO "air_reading" ("roomId", "at", "day", "humidity", "temperature") VALUES ${values}`,
+    rows.flatMap(({ at, day, humidity, temperature }) => [roomId, at, day, humidity, temperature]),
+  );
 }
 
 /** How many readings a room's log holds. */

@@ -1,6 +1,6 @@
 import { createHash } from 'node:crypto';
 import { createReadStream, mkdirSync } from 'node:fs';
-import { readdir, readFile, stat } from 'node:fs/promises';
+import { readdir, stat } from 'node:fs/promises';
 import { join } from 'node:path';
 import { setImmediate } from 'node:timers/promises';
 import {
@@ -11,8 +11,7 @@ import {
   type OnApplicationShutdown,
 } from '@nestjs/common';
 import type { LogFileReport, LogFolder, LogLine } from '@upright-elder/contract';
-import { dayOf, readLogRows, type LocalTime, type LogRow } from '@upright-elder/core';
-import Papa from 'papaparse';
+import { dayOf, LogCutter, readLogRows, type LocalTime, type LogRow } from '@upright-elder/core';
 import { Clock } from '../clock.js';
 import { Database } from '../database/database.js';
 import { AirService } from './air.service.js';
@@ -26,7 +25,7 @@ const LOOK_MS = 2000;
 const LARGEST_FILE = 25e6;
 const KEPT_LINES = 200;
 /** Readings written at a time: short enough that nobody waits for it. */
-const PIECE = 250;
+const PIECE = 300;
 const NAMES = /\.(?:csv|tsv|txt)$/iu;
 
 /** Takes in what room loggers write into the shop's folder: each file once, in pieces, and again when it has grown. */
@@ -181,7 +180,7 @@ export class LogFolderService implements OnApplicationBootstrap, OnApplicationSh
           humidity,
           temperature: celsius,
         }));
-        report.added += (await this.air.keep(roomId, piece)).added;
+        report.added += (await this.air.takePiece(roomId, piece)).added;
         report.done += piece.length;
         await setImmediate();
       }
@@ -209,22 +208,20 @@ export function roomFor<R extends { logger: string }>(name: string, rooms: reado
 }
 
 async function hashOf(path: string): Promise<string> {
-  return createHash('sha256')
-    .update(await readFile(path))
-    .digest('hex');
+  const hash = createHash('sha256');
+  for await (const piece of createReadStream(path) as AsyncIterable<Buffer>) hash.update(piece);
+  return hash.digest('hex');
 }
 
 /** Rows of the file, cut as it streams in. */
 async function rowsOf(path: string): Promise<LogRow[]> {
   const rows: LogRow[] = [];
-  const stream = createReadStream(path, { encoding: 'utf8', highWaterMark: 64 * 1024 });
-  const cut = stream.pipe(Papa.parse(Papa.NODE_STREAM_INPUT, { skipEmptyLines: false }));
-  stream.on('error', (error) => cut.destroy(error));
-  for await (const cells of cut as AsyncIterable<string[]>) {
-    const first = cells[0];
-    if (rows.length === 0 && first) cells[0] = first.replace(/^\uFEFF/u, '');
-    rows.push({ line: rows.length + 1, cells });
+  const cutter = new LogCutter();
+  for await (const text of createReadStream(path, { encoding: 'utf8' }) as AsyncIterable<string>) {
+    rows.push(...cutter.push(text));
+    await setImmediate();
   }
+  rows.push(...cutter.end());
   return rows;
 }
 

@@ -26,7 +26,8 @@ export class RoomEntity {
   fingerprint!: string;
 }
 
-@Entity('air_reading')
+// by room and instant alone, so that it takes half the room and half the time to write
+@Entity('air_reading', { withoutRowid: true })
 export class AirReadingEntity {
   @PrimaryColumn({ type: 'text' })
   roomId!: string;
@@ -49,7 +50,7 @@ export class AirReadingEntity {
 }
 
 /** Sums over a day's readings, kept by a trigger. */
-@Entity('air_day')
+@Entity('air_day', { withoutRowid: true })
 export class AirDayEntity {
   @PrimaryColumn({ type: 'text' })
   roomId!: string;

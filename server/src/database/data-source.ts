@@ -38,8 +38,10 @@ interface Pragmatic {
   pragma(text: string): unknown;
 }
 
+export const DATA_FILE = 'upright-elder.sqlite';
+
 function options(folder: string): DataSourceOptions {
-  return { type: 'better-sqlite3', database: join(folder, 'upright-elder.sqlite'), entities: ENTITIES };
+  return { type: 'better-sqlite3', database: join(folder, DATA_FILE), entities: ENTITIES };
 }
 
 /** The one connection that writes: WAL, foreign keys, every commit on disk before it is acknowledged. */
@@ -52,6 +54,8 @@ export function writerSource(folder: string): DataSource {
     prepareDatabase: (database: Pragmatic) => {
       database.pragma('synchronous = FULL');
       database.pragma('foreign_keys = ON');
+      // done by a thread beside, see checkpointer.ts
+      database.pragma('wal_autocheckpoint = 0');
     },
   } as DataSourceOptions);
 }

@@ -1,6 +1,8 @@
 import { Injectable, type OnApplicationShutdown } from '@nestjs/common';
+import { join } from 'node:path';
 import type { DataSource, EntityManager } from 'typeorm';
-import { readerSource, writerSource } from './data-source.js';
+import { Checkpointer } from './checkpointer.js';
+import { DATA_FILE, readerSource, writerSource } from './data-source.js';
 import { FolderLock } from './folder-lock.js';
 
 /**
@@ -16,6 +18,7 @@ export class Database implements OnApplicationShutdown {
     private readonly lock: FolderLock,
     readonly writer: DataSource,
     private readonly reader: DataSource,
+    private readonly checkpointer: Checkpointer,
   ) {}
 
   static async open(folder: string): Promise<Database> {
@@ -23,7 +26,10 @@ export class Database implements OnApplicationShutdown {
     try {
       const writer = await writerSource(folder).initialize();
       const reader = await readerSource(folder).initialize();
-      return new Database(lock, writer, reader);
+      const checkpointer = Checkpointer.start(join(folder, DATA_FILE), () => {
+        void writer.query('PRAGMA wal_autocheckpoint = 1000');
+      });
+      return new Database(lock, writer, reader, checkpointer);
     } catch (error) {
       lock.release();
       throw readable(error, folder);
@@ -42,8 +48,26 @@ export class Database implements OnApplicationShutdown {
     return turn;
   }
 
+  /**
+   * The same for what can be had again from elsewhere, such as a logger's file: it is whole, but a power cut may take
+   * it back. The next ordinary write makes it last.
+   */
+  async writeUnsynced<T>(work: (manager: EntityManager) => Promise<T>): Promise<T> {
+    const turn = this.last.then(async () => {
+      await this.writer.query('PRAGMA synchronous = NORMAL');
+      try {
+        return await this.writer.transaction(work);
+      } finally {
+        await this.writer.query('PRAGMA synchronous = FULL');
+      }
+    });
+    this.last = turn.catch(() => undefined);
+    return turn;
+  }
+
   async onApplicationShutdown(): Promise<void> {
     await this.last;
+    await this.checkpointer.stop();
     await this.reader.destroy();
     await this.writer.destroy();
     this.lock.release();

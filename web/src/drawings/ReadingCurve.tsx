@@ -9,16 +9,25 @@ interface Point {
   chosen: boolean;
 }
 
-const WIDTH = 320;
-const HEIGHT = 120;
+/** Room for the curve: in a slip that opens over a number, or across a page; units of the drawing. */
+const SIZES = { small: [320, 120], wide: [760, 190] } as const;
 
 /** One reading over the years, with the tool's error; the examination looked at stands out. */
-export function ReadingCurve({ points, say }: { points: Point[]; say: (value: number) => string }) {
+export function ReadingCurve({
+  points,
+  say,
+  size = 'small',
+}: {
+  points: Point[];
+  say: (value: number) => string;
+  size?: keyof typeof SIZES;
+}) {
+  const [width, height] = SIZES[size];
   const times = points.map(({ date }) => Date.parse(date));
   const low = Math.min(...points.map(({ value, sd }) => value - 2 * sd));
   const high = Math.max(...points.map(({ value, sd }) => value + 2 * sd));
-  const x = scaleLinear([times[0]!, times.at(-1)!], [8, WIDTH - 8]);
-  const y = scaleLinear([low, high], [HEIGHT - 22, 18]);
+  const x = scaleLinear([times[0]!, times.at(-1)!], [8, width - 8]);
+  const y = scaleLinear([low, high], [height - 22, 18]);
   const path = line<Point>()
     .x(({ date }) => x(Date.parse(date)))
     .y(({ value }) => y(value));
@@ -26,7 +35,7 @@ export function ReadingCurve({ points, say }: { points: Point[]; say: (value: nu
   const words = `from ${say(Math.min(...values))} to ${say(Math.max(...values))} over ${points.length} examinations`;
   return (
     <figure className="mt-3">
-      <svg viewBox={`0 0 ${WIDTH} ${HEIGHT}`} className="w-full text-ink" role="img" aria-label={words}>
+      <svg viewBox={`0 0 ${width} ${height}`} className="w-full text-ink" role="img" aria-label={words}>
         <path d={path(points)!} fill="none" stroke="var(--damp)" strokeWidth="2" />
         {points.map((point) => (
           <g key={point.date}>
@@ -42,10 +51,10 @@ export function ReadingCurve({ points, say }: { points: Point[]; say: (value: nu
             />
           </g>
         ))}
-        <text x="8" y={HEIGHT - 4} fontSize="13" fill="var(--faint)">
+        <text x="8" y={height - 4} fontSize="13" fill="var(--faint)">
           {format(times[0]!, 'MMM yyyy')}
         </text>
-        <text x={WIDTH - 8} y={HEIGHT - 4} fontSize="13" fill="var(--faint)" textAnchor="end">
+        <text x={width - 8} y={height - 4} fontSize="13" fill="var(--faint)" textAnchor="end">
           {format(times.at(-1)!, 'MMM yyyy')}
         </text>
       </svg>

@@ -27,11 +27,15 @@ export class TheExamination1764100000000 implements MigrationInterface {
       `CREATE INDEX "photograph_by_picture" ON "photograph" ("picture")`,
       `ALTER TABLE "room" ADD COLUMN "logger" text NOT NULL DEFAULT ''`,
       `CREATE TABLE "log_file" ("name" text PRIMARY KEY NOT NULL, "hash" text NOT NULL, "roomId" text REFERENCES "room" ("id"), "state" text NOT NULL, "takenAt" text NOT NULL, "readings" integer NOT NULL, "added" integer NOT NULL, "skipped" integer NOT NULL, "lines" text NOT NULL, "remarks" text NOT NULL)`,
+      // by room and instant alone: half the size, and half to write
+      `CREATE TABLE "air_now" ("roomId" text NOT NULL REFERENCES "room" ("id"), "at" text NOT NULL, "day" integer NOT NULL, "humidity" real NOT NULL, "temperature" real NOT NULL, PRIMARY KEY ("roomId", "at")) WITHOUT ROWID`,
+      `INSERT INTO "air_now" SELECT "roomId", "at", "day", "humidity", "temperature" FROM "air_reading"`,
+      `DROP TABLE "air_reading"`,
+      `ALTER TABLE "air_now" RENAME TO "air_reading"`,
       // sums by day, so that a room's year is read from a thousand rows however densely it was logged
-      `CREATE TABLE "air_day" ("roomId" text NOT NULL REFERENCES "room" ("id"), "day" integer NOT NULL, "readings" integer NOT NULL, "humidity" real NOT NULL, "temperature" real NOT NULL, PRIMARY KEY ("roomId", "day"))`,
+      `CREATE TABLE "air_day" ("roomId" text NOT NULL REFERENCES "room" ("id"), "day" integer NOT NULL, "readings" integer NOT NULL, "humidity" real NOT NULL, "temperature" real NOT NULL, PRIMARY KEY ("roomId", "day")) WITHOUT ROWID`,
       `INSERT INTO "air_day" SELECT "roomId", "day", COUNT(*), SUM("humidity"), SUM("temperature") FROM "air_reading" GROUP BY "roomId", "day"`,
       `CREATE TRIGGER "air_day_sums" AFTER INSERT ON "air_reading" BEGIN INSERT INTO "air_day" VALUES (new."roomId", new."day", 1, new."humidity", new."temperature") ON CONFLICT ("roomId", "day") DO UPDATE SET "readings" = "readings" + 1, "humidity" = "humidity" + new."humidity", "temperature" = "temperature" + new."temperature"; END`,
-      `DROP INDEX "air_reading_by_day"`,
       `ALTER TABLE "instrument" ADD COLUMN "doubtful" text NOT NULL DEFAULT '[]'`,
       `ALTER TABLE "instrument" ADD COLUMN "designStringSet" text`,
       `ALTER TABLE "instrument" ADD COLUMN "marketValue" text`,

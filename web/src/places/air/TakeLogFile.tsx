@@ -8,7 +8,7 @@ import { useRefresh } from '../../data/hooks.js';
 import type { LogFileReader } from '../../workers/logFile.worker.js';
 
 /** Readings sent at a time: small enough that the program answers others in between. */
-const PIECE = 1000;
+const PIECE = 250;
 const LARGEST_FILE = 25e6;
 const SHOWN_LINES = 100;
 

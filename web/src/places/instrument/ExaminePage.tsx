@@ -171,7 +171,7 @@ function Examining({ instrument, shop, examinations, protocols, tools, stored, a
       }}
       onKeyDown={goOn}
       noValidate
-      className="grid gap-4 lg:grid-cols-[minmax(0,1fr)_18rem]"
+      className="grid grid-cols-[minmax(0,1fr)] gap-4 lg:grid-cols-[minmax(0,1fr)_18rem]"
     >
       <div className="sheet p-4">
         <div className="mb-2 flex flex-wrap items-center justify-between gap-2">
@@ -328,7 +328,7 @@ function OpenAnother({
     <label className="flex items-center gap-2 text-[0.9rem]">
       Open
       <select
-        className="field w-auto"
+        className="field w-auto max-w-[15rem]"
         value={stored?.id ?? ''}
         onChange={(event) => setParams(event.target.value ? { examination: event.target.value } : {})}
       >

@@ -27,7 +27,7 @@ export function InstrumentPlace() {
           <div className="flex flex-wrap items-end gap-x-6 gap-y-1 lg:flex-nowrap">
             <div className="min-w-0 flex-1">
               <h1 className="text-[1.9rem] leading-tight">{instrument.nickname}</h1>
-              <p className="truncate text-[0.95rem] text-faint">
+              <p className="line-clamp-2 text-[0.95rem] leading-snug text-faint">
                 {[
                   instrument.maker,
                   instrument.owner,

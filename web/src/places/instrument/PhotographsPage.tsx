@@ -43,7 +43,7 @@ function Album({
   const open = photographs.find(({ id }) => id === chosen) ?? null;
   const sameSpot = open ? photographs.filter((one) => one.spot === open.spot && one.id !== open.id) : [];
   return (
-    <div className="grid items-start gap-4 lg:grid-cols-[minmax(0,1fr)_25rem]">
+    <div className="grid grid-cols-[minmax(0,1fr)] items-start gap-4 lg:grid-cols-[minmax(0,1fr)_25rem]">
       <section className="sheet p-4" aria-label="Album">
         <div className="flex flex-wrap items-center gap-3">
           <h2 className="text-[1.4rem]">Photographs</h2>

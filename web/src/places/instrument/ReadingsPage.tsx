@@ -51,7 +51,7 @@ function History({ examinations, shop }: { examinations: Examination[]; shop: Sh
       <label className="flex flex-wrap items-center gap-3">
         <span className="font-bold">Readings of</span>
         <select
-          className="field w-auto"
+          className="field w-auto max-w-full"
           value={of}
           onChange={(event) => setParams({ of: event.target.value })}
         >
@@ -73,7 +73,7 @@ function History({ examinations, shop }: { examinations: Examination[]; shop: Sh
         <span className="text-[0.95rem] text-faint">{QUANTITIES[quantity].how}</span>
       </label>
       {strung.length > 1 && (
-        <div className="max-w-[46rem]">
+        <div className="max-w-[50rem]">
           <ReadingCurve
             points={strung.map(({ examination, reading }) => ({
               date: examination.date,
@@ -82,6 +82,7 @@ function History({ examinations, shop }: { examinations: Examination[]; shop: Sh
               chosen: false,
             }))}
             say={say}
+            size="wide"
           />
         </div>
       )}
@@ -108,7 +109,7 @@ function History({ examinations, shop }: { examinations: Examination[]; shop: Sh
                 (old) => old.line === quantity && (old.place === reading.place || old.place === 'both'),
               );
               return (
-                <tr key={examination.id} className="border-b border-rule align-top">
+                <tr key={examination.id} className="border-b border-rule align-baseline">
                   <td className="py-1.5 pr-4 whitespace-nowrap">
                     <Link className="underline" to={`../examine?examination=${examination.id}`}>
                       {format(new Date(examination.date), 'd MMM yyyy')}

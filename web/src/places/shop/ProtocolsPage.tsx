@@ -20,7 +20,7 @@ export function ProtocolsPage() {
         const listed = own && !all.some(({ id }) => id === own.id) ? [...all, own] : all;
         const protocol = listed.find(({ id }) => id === chosen) ?? listed[0]!;
         return (
-          <div className="grid items-start gap-4 lg:grid-cols-[17rem_minmax(0,1fr)]">
+          <div className="grid grid-cols-[minmax(0,1fr)] items-start gap-4 lg:grid-cols-[17rem_minmax(0,1fr)]">
             <aside className="sheet p-4">
               <h2 className="text-[1.2rem]">Protocols</h2>
               <ul>

@@ -34,7 +34,7 @@ export function ToolsPage() {
       {(all) => (
         <Fetching of={shop}>
           {(settings) => (
-            <div className="grid items-start gap-4 xl:grid-cols-[minmax(0,1fr)_24rem]">
+            <div className="grid grid-cols-[minmax(0,1fr)] items-start gap-4 xl:grid-cols-[minmax(0,1fr)_24rem]">
               <ToolList tools={all} />
               <UsualTools key={settings.version} tools={all} shop={settings} />
             </div>

@@ -197,7 +197,9 @@ export function InstrumentFormView({
             {length('archHeight')}
           </>
         )}
-        <Text label="Bracing, neck joint, back and sides" field={register('construction')} />
+        <div className="sm:col-span-2">
+          <Text label="Bracing, neck joint, back and sides" field={register('construction')} />
+        </div>
       </Section>
       <Section title="How it is played, where it lives">
         <Select
