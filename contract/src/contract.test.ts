@@ -6,9 +6,14 @@ import {
   ExaminationInput,
   INSTRUMENT_LENGTH_LIMITS,
   INSTRUMENT_LENGTHS,
+  ExpectationsQuery,
   InstrumentInput,
   PersonInput,
+  PhotographInput,
+  ProtocolInput,
+  RoomInput,
   ShopInput,
+  ToolInput,
 } from './index.js';
 
 const ID = '019aa000-0000-7000-8000-000000000001';
@@ -67,6 +72,38 @@ const examination = {
   readings: [{ quantity: 'action12', place: 'both', text: '7/64', unit: 'mm' }],
 };
 
+const tool = {
+  version: 0,
+  name: 'long feelers',
+  dimension: 'length',
+  resolution: '0.02',
+  repeatability: '0.02',
+  unit: 'mm',
+  retired: false,
+};
+const protocol = {
+  version: 0,
+  name: 'Dockside look',
+  about: '',
+  priced: true,
+  again: false,
+  retired: false,
+  stages: [{ title: 'In the hands', lines: ['bridge', 'action12'] }],
+};
+const photograph = {
+  version: 0,
+  instrumentId: ID,
+  examinationId: null,
+  picture: 'a'.repeat(64),
+  takenOn: '2026-08-20',
+  spot: 'bridge',
+  note: '',
+  putAway: false,
+  by: ID,
+};
+const room = { version: 0, name: 'Loft', notes: '', logger: 'loft' };
+const query = { date: '2026-08-20', strings: 'pitch', afterWork: 'false', humidity: 'damp' };
+
 /** Paths of the properties that are refused. */
 async function refused(type: new () => object, body: object): Promise<string[]> {
   const paths = (error: ValidationError, parent: string): string[] => {
@@ -87,6 +124,11 @@ describe('what may travel', () => {
     [AirBatch, air],
     [InstrumentInput, instrument],
     [ExaminationInput, examination],
+    [ToolInput, tool],
+    [ProtocolInput, protocol],
+    [PhotographInput, photograph],
+    [RoomInput, room],
+    [ExpectationsQuery, query],
   ] as [new () => object, object][])('%o as it should be', async (type, body) => {
     expect(await refused(type, body)).toEqual([]);
   });
@@ -132,6 +174,38 @@ describe('what may travel', () => {
       { ...examination, readings: [{ ...examination.readings[0], quantity: 'charm' }] },
       ['readings.0.quantity'],
     ],
+    [
+      'a made-up place',
+      ExaminationInput,
+      { ...examination, readings: [{ ...examination.readings[0], place: 'everywhere' }] },
+      ['readings.0.place'],
+    ],
+    [
+      'a verdict of its own',
+      ExaminationInput,
+      { ...examination, findings: [{ ...examination.findings[0], verdict: 'lovely' }] },
+      ['findings.0.verdict'],
+    ],
+    ['a doubt about nothing', InstrumentInput, { ...instrument, doubtful: ['soul'] }, ['doubtful']],
+    [
+      'an amount from the client',
+      InstrumentInput,
+      { ...instrument, budget: { text: '5', amount: 500 } },
+      ['budget.amount'],
+    ],
+    ['a tool for an unknown quantity', ShopInput, { ...shop, tools: { charm: 'rule' } }, ['tools']],
+    ['a tool that reads moods', ToolInput, { ...tool, dimension: 'mood' }, ['dimension']],
+    [
+      'a line that is none',
+      ProtocolInput,
+      { ...protocol, stages: [{ title: 'x', lines: ['horoscope'] }] },
+      ['stages.0.lines'],
+    ],
+    ['no stages', ProtocolInput, { ...protocol, stages: [] }, ['stages']],
+    ['a path for a picture', PhotographInput, { ...photograph, picture: '../../etc/passwd' }, ['picture']],
+    ['a spot on the moon', PhotographInput, { ...photograph, spot: 'moon' }, ['spot']],
+    ['a day that never was', PhotographInput, { ...photograph, takenOn: '2026-02-30' }, ['takenOn']],
+    ['strings in no state', ExpectationsQuery, { ...query, strings: 'gone' }, ['strings']],
     ['something nobody asked for', ExaminationInput, { ...examination, admin: true }, ['admin']],
   ] as [string, new () => object, object, string[]][])('not with %s', async (_name, type, body, paths) => {
     expect(await refused(type, body)).toEqual(paths);

@@ -334,6 +334,34 @@ describe('protocols of the shop', () => {
 });
 
 describe('photographs', () => {
+  it('are taken when they are dropped or pasted, whatever else is open', async () => {
+    const other = randomUUID();
+    await put(`instruments/${other}`, instrumentBody(person, 'Fog Signal'));
+    const page = await openPage(browser, `${program.address}/instruments/${other}/photographs`);
+    const hand = new Hand(page);
+    const png = Buffer.from(await drawn(page, '#d9a95f')).toString('base64');
+    const give = (kind: 'drop' | 'paste') =>
+      page.evaluate(
+        (base64, how) => {
+          const bytes = Uint8Array.from(atob(base64), (letter) => letter.charCodeAt(0));
+          const data = new DataTransfer();
+          data.items.add(new File([bytes], `${how}.png`, { type: 'image/png' }));
+          const onto = document.querySelector('section[aria-label="Add photographs"]')!;
+          if (how === 'drop')
+            onto.dispatchEvent(new DragEvent('drop', { bubbles: true, dataTransfer: data }));
+          else window.dispatchEvent(new ClipboardEvent('paste', { clipboardData: data }));
+        },
+        png,
+        kind,
+      );
+    await give('drop');
+    await hand.sees('✓ drop.png');
+    await give('paste');
+    await hand.sees('✓ paste.png');
+    await page.waitForFunction(() => document.querySelectorAll('section[aria-label=Album] img').length === 2);
+    await page.close();
+  });
+
   it('are added several at once, refused by their kind where they are none, and laid over each other', async () => {
     const page = await openPage(browser, `${program.address}/instruments/${instrument}/photographs`);
     const hand = new Hand(page);

@@ -32,15 +32,22 @@ async function put(path: string, body: unknown): Promise<number> {
   return response.status;
 }
 
+const FINDINGS = ['bridge', 'cracks', 'tail'].map((point) => ({
+  point,
+  states: [],
+  verdict: 'watch',
+  words: 'seen',
+}));
+
 describe('trust', () => {
   it('killed in the middle of saving 200 examinations, it has lost none that it acknowledged and holds no half one', async () => {
     const acknowledged: string[] = [];
     const saves = Array.from({ length: 200 }, async (_, n) => {
       const id = randomUUID();
-      const status = await put(
-        `examinations/${id}`,
-        examinationBody(instrumentId, by, '2026-08-01', `number ${n}`),
-      ).catch(() => 0);
+      const status = await put(`examinations/${id}`, {
+        ...examinationBody(instrumentId, by, '2026-08-01', `number ${n}`),
+        findings: FINDINGS,
+      }).catch(() => 0);
       if (status === 200) acknowledged.push(id);
       if (acknowledged.length === 60) await program.kill();
     });
@@ -50,10 +57,12 @@ describe('trust', () => {
     await program.restart();
     const stored = (await (
       await fetch(`${program.address}/api/instruments/${instrumentId}/examinations`)
-    ).json()) as { id: string; readings: unknown[] }[];
+    ).json()) as { id: string; readings: unknown[]; findings: unknown[] }[];
     const ids = new Set(stored.map(({ id }) => id));
     expect(acknowledged.filter((id) => !ids.has(id))).toEqual([]);
-    expect(stored.filter(({ readings }) => readings.length !== 5)).toEqual([]);
+    const whole = ({ readings, findings }: (typeof stored)[number]) =>
+      readings.length === 5 && findings.length === FINDINGS.length;
+    expect(stored.filter((one) => !whole(one))).toEqual([]);
   });
 
   it('lets no second program onto its folder, and says so', async () => {

@@ -22,7 +22,7 @@ export const VIEWS: View[] = [
 ];
 
 /** Views that also have a dark picture. */
-export const DARK = ['shelf', 'seasons'];
+export const DARK = ['shelf', 'seasons', 'examine'];
 
 /** Ids of the shelf's instruments by nickname. */
 export async function shelfIds(address: string): Promise<(nickname: string) => string> {

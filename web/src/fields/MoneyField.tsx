@@ -9,6 +9,7 @@ interface Props {
   refusal?: string;
   hint?: string;
   hideLabel?: boolean;
+  placeholder?: string;
 }
 
 /** An amount in the shop's currency. */

@@ -20,6 +20,7 @@ interface Props {
   onFocus?: () => void;
   /** stands under the field after what was understood */
   note?: ReactNode;
+  placeholder?: string;
   /** Enter passes it by */
   aside?: boolean;
 }
@@ -45,6 +46,7 @@ export function TypedField(props: Props) {
     onKeyDown,
     onFocus,
     note,
+    placeholder,
     aside,
   } = props;
   const blank = value.trim() === '';
@@ -61,6 +63,7 @@ export function TypedField(props: Props) {
           ref={inputRef}
           className={`field text-[1.2rem] ${unit ? (unit.length > 2 ? 'pr-14' : 'pr-10') : ''}`}
           value={value}
+          placeholder={placeholder}
           disabled={disabled}
           autoComplete="off"
           spellCheck={false}

@@ -27,7 +27,7 @@ export function FieldNote({ quantity, unit, expectation, value, narrow }: Props)
       <div className="text-faint">
         {narrow
           ? `last ${bare(last.value)}`
-          : `last ${say(last.value)}, ${format(new Date(last.date), 'd MMM yy')}`}
+          : `last ${expected ? bare(last.value) : say(last.value)}, ${format(new Date(last.date), 'd MMM yy')}`}
         {expected && !narrow && <> · expected {expected}</>}
       </div>
     );

@@ -92,7 +92,10 @@ export function PointLine(props: Props) {
               value={state.name}
               className="min-h-[44px] rounded-[3px] border border-faint bg-sheet px-3 data-[state=on]:border-2 data-[state=on]:border-ink data-[state=on]:bg-sunk data-[state=on]:font-bold"
             >
-              <span className="mr-1.5 hidden text-[0.75rem] text-faint lg:inline" aria-hidden="true">
+              <span
+                className="mr-1.5 hidden text-[0.75rem] text-faint lg:inline pointer-coarse:hidden"
+                aria-hidden="true"
+              >
                 {i + 1}
               </span>
               {state.name}
@@ -147,6 +150,19 @@ export function PointLine(props: Props) {
               />
             </div>
           )}
+          {priced && (finding.verdict !== 'sound' || finding.allowance !== '') && (
+            <div className="w-36">
+              <MoneyField
+                label={`${name}, allowance`}
+                hideLabel
+                placeholder="allowance"
+                currency={currency}
+                value={finding.allowance}
+                refusal={refusals[`${point}.allowance`]}
+                onChange={(allowance) => change({ allowance })}
+              />
+            </div>
+          )}
           <label className="min-w-[10rem] flex-1">
             <span className="sr-only">{name}, in words</span>
             <input
@@ -158,19 +174,6 @@ export function PointLine(props: Props) {
               onChange={(event) => change({ words: event.target.value })}
             />
           </label>
-          {priced && (
-            <div className="w-36">
-              <MoneyField
-                label={`${name}, allowance`}
-                hideLabel
-                hint="allowance"
-                currency={currency}
-                value={finding.allowance}
-                refusal={refusals[`${point}.allowance`]}
-                onChange={(allowance) => change({ allowance })}
-              />
-            </div>
-          )}
         </div>
         {refusal && <p className="text-[0.88rem] text-ochre">✕ {refusal}</p>}
       </div>
