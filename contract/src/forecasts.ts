@@ -96,10 +96,6 @@ export class SideForecast {
   @Type(() => ForecastPoint)
   points!: ForecastPoint[];
 
-  /** where a reading taken today is expected nineteen times of twenty, the tool’s error included, m */
-  @IsNumber({}, { each: true })
-  readingToday!: [number, number];
-
   /** m per %MC */
   @ValidateNested()
   @Type(() => Estimate)

@@ -293,6 +293,14 @@ describe('room loggers', () => {
       state: 'refused',
       remarks: [expect.stringContaining('no heading')],
     });
+    const body = { version: 0, name: 'Cellar', notes: '', logger: 'LOFT' };
+    const taken = await put(`rooms/${id(72)}`, body);
+    expect(taken).toMatchObject({ status: 422, body: { errors: [{ field: 'logger' }] } });
+    await put(`rooms/${id(72)}`, { ...body, logger: 'cellar' });
+    await until(
+      async () => (await report('cellar.csv'))?.state === 'taken',
+      'the file is taken once its room is named',
+    );
     expect(roomFor('Loft upstairs.csv', [{ logger: 'loft' }, { logger: 'LOFT up' }])).toEqual({
       logger: 'LOFT up',
     });
@@ -328,6 +336,14 @@ describe('the gauge box', () => {
     while (!text.includes('"depth"')) text += new TextDecoder().decode((await reader.read()).value);
     await reader.cancel();
     expect(text).toMatch(/"text":"5\.5 mm"/u);
+  });
+
+  it('lets the program end while browsers listen', async () => {
+    const other = await startApp(undefined, { host: '127.0.0.1', port: box.port });
+    const stream = await fetch(`${other.address}/api/gauges/live`);
+    const ended = stream.text().catch(() => '');
+    await other.close();
+    await ended;
   });
 
   it('is found again after it was lost', async () => {

@@ -3,6 +3,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type {
   Examination,
+  Expectations,
   Forecast,
   Judgement,
   Person,
@@ -118,13 +119,19 @@ describe('forecast and judgement', () => {
 
   it('bands lie in one another, and a reading’s band is wider than the action’s own', async () => {
     const { sides } = await get<Forecast>(`instruments/${id(5300)}/forecast`);
-    for (const { points, readingToday } of sides) {
+    const { expected } = await get<Expectations>(
+      `instruments/${id(5300)}/expectations?date=2026-11-24&strings=pitch&afterWork=false`,
+    );
+    for (const { side, points } of sides) {
       for (const { median, band50, band80, band95 } of points) {
         const ordered = [band95[0], band80[0], band50[0], median, band50[1], band80[1], band95[1]];
         expect([...ordered].sort((a, b) => a - b)).toEqual(ordered);
       }
-      expect(readingToday[0]).toBeLessThan(points[0]!.band95[0]);
-      expect(readingToday[1]).toBeGreaterThan(points[0]!.band95[1]);
+      const reading = expected.find(
+        ({ quantity, place }) => quantity === 'action12' && place === side,
+      )!.range!;
+      expect(reading[0]).toBeLessThan(points[0]!.band95[0]);
+      expect(reading[1]).toBeGreaterThan(points[0]!.band95[1]);
     }
   });
 

@@ -1,14 +1,16 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { readLogFile } from '../air/index.js';
-import { parseReading, QUANTITIES, QUANTITY_IDS } from '../readings/index.js';
+import { parseFrets, parseGaugeLine, parseReading, QUANTITIES, QUANTITY_IDS } from '../readings/index.js';
 import {
   isBareNumber,
   LONGEST_LENGTH,
   parseAngle,
+  parseCents,
   parseDuration,
   parseForce,
   parseLength,
+  parseMoney,
   parsePercent,
   parseTemperature,
   printLength,
@@ -30,6 +32,8 @@ describe('whatever is typed', () => {
     ['angle', (text) => parseAngle(text, '°'), -1.571, 1.571],
     ['force', (text) => parseForce(text, 'lbf'), -1e5, 1e5],
     ['duration', (text) => parseDuration(text, 'd'), 0, 8e8],
+    ['amount', parseMoney, 0, 1e9],
+    ['deviation in cents', parseCents, -1200, 1200],
   ];
   it.each(parsers)(
     'a %s is understood within its range, or refused with what would be accepted',
@@ -48,6 +52,33 @@ describe('whatever is typed', () => {
       );
     },
   );
+
+  it('a line of a gauge box is a box, a gauge with a number or nothing, never a throw', () => {
+    const line = fc.tuple(
+      fc.constantFrom('box', 'height', 'level', 'moisture', 'depth', ''),
+      fc.oneof(typed, fc.string({ maxLength: 300 })),
+    );
+    fc.assert(
+      fc.property(line, ([word, rest]) => {
+        const said = parseGaugeLine(`${word} ${rest}`);
+        if (said?.says !== 'gauge') return said === null || said.name.length <= 60;
+        return said.value === null || Number.isFinite(said.value);
+      }),
+      { numRuns: 600 },
+    );
+  });
+
+  it('frets are within the board, in order, or refused', () => {
+    fc.assert(
+      fc.property(typed, (text) => {
+        const result = parseFrets(text);
+        return (
+          !result.ok || (result.value.length > 0 && result.value.every((fret) => fret >= 1 && fret <= 30))
+        );
+      }),
+      { numRuns: 600 },
+    );
+  });
 
   it('a reading lies within what its quantity can be, or is refused', () => {
     fc.assert(

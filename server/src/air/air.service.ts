@@ -69,6 +69,7 @@ export class AirService {
 
   async saveRoom(id: string, input: RoomInput): Promise<Room> {
     const { name, notes, logger } = input;
+    await this.refuseTakenLogger(id, logger.trim());
     await withBothCopies(
       () =>
         this.database.write(async (manager) => {
@@ -85,6 +86,23 @@ export class AirService {
       input,
     );
     return this.room(id);
+  }
+
+  /** @throws ProblemError where another room's logger is called so: nobody could tell whose file it is */
+  private async refuseTakenLogger(id: string, logger: string): Promise<void> {
+    const rooms = await this.database.read.find(RoomEntity);
+    const other = rooms.find(
+      (room) => room.id !== id && logger !== '' && room.logger.toLowerCase() === logger.toLowerCase(),
+    );
+    if (!other) return;
+    throw badFields([
+      {
+        field: 'logger',
+        typed: logger,
+        reason: `the logger of ${other.name} is called so`,
+        accepted: 'a beginning of file names that no other room has',
+      },
+    ]);
   }
 
   /** Takes readings in as one piece: all of them, or none where one cannot be read. Known instants stay. */

@@ -1,6 +1,6 @@
 import { createHash } from 'node:crypto';
 import { createReadStream, mkdirSync } from 'node:fs';
-import { readdir, stat } from 'node:fs/promises';
+import { lstat, readdir } from 'node:fs/promises';
 import { join } from 'node:path';
 import { setImmediate } from 'node:timers/promises';
 import {
@@ -78,16 +78,21 @@ export class LogFolderService implements OnApplicationBootstrap, OnApplicationSh
   /** One look at the folder. A file that cannot be read is reported, and never stops the others. */
   async look(): Promise<void> {
     const names = (await readdir(this.folder).catch(() => [])).filter((name) => NAMES.test(name)).sort();
+    const rooms = await this.database.read.find(RoomEntity);
     for (const name of names) {
       if (this.ended) return;
       try {
-        const { size, mtimeMs } = await stat(join(this.folder, name));
-        const state = `${size} ${mtimeMs}`;
+        const file = await lstat(join(this.folder, name));
+        if (!file.isFile()) continue;
+        const state = `${file.size} ${file.mtimeMs}`;
         const still = this.seen.get(name) === state;
         this.seen.set(name, state);
-        if (!still || this.settled.get(name) === state) continue;
-        await this.take(name, size);
-        this.settled.set(name, state);
+        const room = roomFor(name, rooms);
+        // a room that is given the logger's name later takes the file then
+        const settled = `${state} ${room?.id ?? ''}`;
+        if (!still || this.settled.get(name) === settled) continue;
+        await this.take(name, file.size, room);
+        this.settled.set(name, settled);
       } catch (error) {
         this.logger.warn(`${name}: ${error instanceof Error ? error.message : String(error)}`);
       } finally {
@@ -96,7 +101,7 @@ export class LogFolderService implements OnApplicationBootstrap, OnApplicationSh
     }
   }
 
-  private async take(name: string, size: number): Promise<void> {
+  private async take(name: string, size: number, room: RoomEntity | undefined): Promise<void> {
     const path = join(this.folder, name);
     const refused = (remark: string, hash = '', roomId: string | null = null) =>
       this.keep({
@@ -112,8 +117,6 @@ export class LogFolderService implements OnApplicationBootstrap, OnApplicationSh
       });
     if (size > LARGEST_FILE) return refused('larger than 25 MB: a logger’s table of times is not');
     const hash = await hashOf(path);
-    const rooms = await this.database.read.find(RoomEntity);
-    const room = roomFor(name, rooms);
     const known = await this.database.read.findOneBy(LogFileEntity, { name });
     if (known?.hash === hash && (known.state === 'taken' || known.roomId === (room?.id ?? null))) return;
     if (!room)

@@ -1,15 +1,11 @@
 import { Injectable } from '@nestjs/common';
 import type { Examination, Forecast, Instrument, SideForecast } from '@upright-elder/contract';
 import {
-  HOUSE_TOOLS,
-  comingMoisture,
   dayOf,
-  expectOn,
   expectThrough,
   isoDate,
   outlookSentences,
   seasonMoisture,
-  toolSd,
   type AirLog,
   type Climate,
 } from '@upright-elder/core';
@@ -116,12 +112,6 @@ function toSideForecast(
         moisture,
       }),
     ),
-    readingToday: expectOn(
-      calibration,
-      days[0]!,
-      comingMoisture(climate, days[0]!, today),
-      toolSd(HOUSE_TOOLS.rule),
-    ).band95,
     sensitivity: calibration.sensitivity,
     prior: { mean: side.prior.mean, sd: side.prior.sd },
     priorSource: side.prior.source,

@@ -1,4 +1,4 @@
-import { Inject, Injectable, type OnApplicationBootstrap, type OnApplicationShutdown } from '@nestjs/common';
+import { Inject, Injectable, type OnApplicationBootstrap, type OnModuleDestroy } from '@nestjs/common';
 import type { GaugesNow, GaugeShown } from '@upright-elder/contract';
 import {
   GAUGE_RESOLUTION,
@@ -37,7 +37,7 @@ const SAY: Record<Gauge, (value: number) => string> = {
 
 /** What the gauges of the bench show, as it changes. */
 @Injectable()
-export class GaugesService implements OnApplicationBootstrap, OnApplicationShutdown {
+export class GaugesService implements OnApplicationBootstrap, OnModuleDestroy {
   private readonly changed = new Subject<void>();
   private readonly ended = new Subject<void>();
   private readonly box: GaugeBox | null;
@@ -50,7 +50,8 @@ export class GaugesService implements OnApplicationBootstrap, OnApplicationShutd
     this.box?.open();
   }
 
-  onApplicationShutdown(): void {
+  /** before the server waits for its connections to end: the live ones end only here */
+  onModuleDestroy(): void {
     this.ended.next();
     this.box?.close();
   }

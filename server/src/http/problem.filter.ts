@@ -25,7 +25,7 @@ export class ProblemFilter implements ExceptionFilter {
     if (typeof status === 'number' && status >= 400 && status < 500) {
       return { type: 'about:blank', title: 'The request could not be read', status, detail: message };
     }
-    if ((error as { code?: string }).code === 'SQLITE_FULL') {
+    if (['SQLITE_FULL', 'ENOSPC'].includes((error as { code?: string }).code ?? '')) {
       return {
         type: 'urn:upright-elder:problem:disk-full',
         title: 'The disk is full',

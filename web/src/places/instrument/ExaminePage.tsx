@@ -86,10 +86,13 @@ interface Props {
 }
 
 function Examining({ instrument, shop, examinations, protocols, tools, stored, asked }: Props) {
-  const usual = examinations.length === 0 ? 'full' : 'recheck';
+  const offered = protocols.filter(({ retired }) => !retired);
+  const usual = [asked, examinations.length === 0 ? 'full' : 'recheck', offered[0]?.id].find((id) =>
+    offered.some((one) => one.id === id),
+  );
   const { draft, change, refusals, saving, save, broughtBack, startAfresh, theirs, closeMerge } =
     useExamination(instrument, shop, stored, () =>
-      emptyDraft(shop.today, instrument.bodyJoin, asked ?? usual),
+      emptyDraft(shop.today, instrument.bodyJoin, usual ?? 'full'),
     );
   const form = useRef<HTMLFormElement>(null);
   const gauges = useGauges();
@@ -203,7 +206,7 @@ function Examining({ instrument, shop, examinations, protocols, tools, stored, a
           )}
         </details>
         {stages.map(({ title, lines }, i) => (
-          <section key={title} id={`stage-${i}`} aria-label={title} className="mt-4 scroll-mt-2">
+          <section key={`${i} ${title}`} id={`stage-${i}`} aria-label={title} className="mt-4 scroll-mt-2">
             <h3 className="text-[1.25rem]">{title}</h3>
             {lines.map((one) =>
               isQuantity(one) ? (

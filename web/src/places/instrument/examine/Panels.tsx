@@ -27,7 +27,7 @@ export function ProgressPanel({ stages, draft }: { stages: readonly Stage[]; dra
       <progress className="h-3 w-full" value={done} max={count(all)} aria-label="Readings taken" />
       <ul>
         {stages.map(({ title, lines }, i) => (
-          <li key={title}>
+          <li key={`${i} ${title}`}>
             <a
               href={`#stage-${i}`}
               tabIndex={-1}

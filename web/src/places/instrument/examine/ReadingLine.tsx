@@ -8,7 +8,7 @@ import {
   type ReadingValue,
 } from '@upright-elder/core';
 import { toast } from 'sonner';
-import { ReadingField } from '../../../fields/ReadingField.js';
+import { ReadingField, SAME } from '../../../fields/ReadingField.js';
 import { placesOf, toolOf, unitOf, type Draft, type FieldKey } from './draft.js';
 import { FieldNote } from './FieldNote.js';
 import { LiveGauge } from './LiveGauge.js';
@@ -67,7 +67,7 @@ export function ReadingLine(props: Props) {
       return;
     }
     const typed = draft.texts[key]?.trim();
-    onText(key, typed ? `${typed}; ${gauge.text}` : gauge.text);
+    onText(key, typed && typed !== SAME ? `${typed}; ${gauge.text}` : gauge.text);
   };
   return (
     <fieldset
