@@ -30,10 +30,8 @@ export async function photographsOf(
       const { daysAgo } = visits[i]!;
       const condition = conditionOn(instrument, room, today, daysAgo, i);
       const bytes = await (spot === 'front' ? frontPicture : bridgePicture)(look, condition);
-      const note =
-        i === 0
-          ? 'before anything was touched'
-          : `${condition.gap > 0 ? `gap ${condition.gap.toFixed(1)} mm` : ''}`;
+      const gap = spot !== 'front' && condition.gap > 0 ? `gap ${condition.gap.toFixed(1)} mm` : '';
+      const note = i === 0 ? 'before anything was touched' : gap;
       return { spot, takenOn: isoDate(today - daysAgo), note, bytes };
     }),
   );
