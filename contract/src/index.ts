@@ -14,3 +14,4 @@ export * from './protocols.js';
 export * from './photographs.js';
 export * from './gauges.js';
 export * from './expectations.js';
+export * from './map.js';

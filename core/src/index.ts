@@ -9,3 +9,4 @@ export * from './archtop/index.js';
 export * from './forecast/index.js';
 export * from './diagnosis/index.js';
 export * from './treatments/index.js';
+export * from './map/index.js';

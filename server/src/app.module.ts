@@ -9,6 +9,7 @@ import { ForecastsModule } from './forecasts/forecasts.module.js';
 import { GaugesModule } from './gauges/gauges.module.js';
 import { InstrumentsModule } from './instruments/instruments.module.js';
 import { JudgementModule } from './judgement/judgement.module.js';
+import { MapModule } from './map/map.module.js';
 import { PeopleModule } from './people/people.module.js';
 import { PhotographsModule } from './photographs/photographs.module.js';
 import { ProtocolsModule } from './protocols/protocols.module.js';
@@ -47,6 +48,7 @@ export class AppModule {
         ProtocolsModule,
         InstrumentsModule,
         ExaminationsModule,
+        MapModule,
         ForecastsModule,
         JudgementModule,
         ShelfModule,

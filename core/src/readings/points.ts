@@ -46,7 +46,7 @@ export interface PointState {
   verdict: Verdict;
 }
 
-export interface Point {
+export interface LookPoint {
   id: PointId;
   name: string;
   /** how it is looked at, and what it tells */
@@ -62,10 +62,10 @@ const watch = (name: string): PointState => ({ name, verdict: 'watch' });
 const repair = (name: string): PointState => ({ name, verdict: 'repair' });
 const UNSEEN: PointState = { name: 'cannot be seen', verdict: 'unseen' };
 
-type About = Omit<Point, 'id' | 'name'>;
-const point = (id: PointId, name: string, about: About): Point => ({ id, name, ...about });
+type About = Omit<LookPoint, 'id' | 'name'>;
+const point = (id: PointId, name: string, about: About): LookPoint => ({ id, name, ...about });
 
-export const POINTS: Record<PointId, Point> = {
+export const POINTS: Record<PointId, LookPoint> = {
   boardEdges: point('boardEdges', 'Edges of the fingerboard', {
     how: 'Look along both edges from the body end: straight or slightly relieved, and equally so; unequal means twist.',
     states: [

@@ -9,6 +9,8 @@ import {
   ReadingEntity,
 } from '../examinations/examination.entity.js';
 import { InstrumentEntity } from '../instruments/instrument.entity.js';
+import { MarkEntity } from '../map/mark.entity.js';
+import { PlanEntity } from '../map/plan.entity.js';
 import { PersonEntity } from '../people/person.entity.js';
 import { PhotographEntity } from '../photographs/photograph.entity.js';
 import { ProtocolEntity } from '../protocols/protocol.entity.js';
@@ -16,6 +18,7 @@ import { ShopEntity } from '../shop/shop.entity.js';
 import { ToolEntity } from '../tools/tool.entity.js';
 import { FirstLight1764000000000 } from './migrations/first-light.js';
 import { TheExamination1764100000000 } from './migrations/the-examination.js';
+import { TheMap1764200000000 } from './migrations/the-map.js';
 
 export const ENTITIES = [
   PersonEntity,
@@ -28,7 +31,9 @@ export const ENTITIES = [
   ReadingEntity,
   FindingEntity,
   CorrectionEntity,
+  MarkEntity,
   PhotographEntity,
+  PlanEntity,
   ProtocolEntity,
   ShopEntity,
   ToolEntity,
@@ -49,7 +54,7 @@ export function writerSource(folder: string): DataSource {
   return new DataSource({
     ...options(folder),
     enableWAL: true,
-    migrations: [FirstLight1764000000000, TheExamination1764100000000],
+    migrations: [FirstLight1764000000000, TheExamination1764100000000, TheMap1764200000000],
     migrationsRun: true,
     prepareDatabase: (database: Pragmatic) => {
       database.pragma('synchronous = FULL');

@@ -1,5 +1,9 @@
 import type { MigrationInterface, QueryRunner } from 'typeorm';
 
+/** Said where an older program meets a newer folder. */
+export const NEWER =
+  'The tables of this folder are newer than the program. Open it with the program that wrote it.';
+
 /** Places, tools, findings and reasons of corrections; protocols, photographs, loggers' files, air by day. */
 export class TheExamination1764100000000 implements MigrationInterface {
   name = 'TheExamination1764100000000';
@@ -47,10 +51,6 @@ export class TheExamination1764100000000 implements MigrationInterface {
 
   /** Evidence is never taken back: an older program refuses a newer folder instead. */
   down(): Promise<void> {
-    return Promise.reject(
-      new Error(
-        'The tables of this folder are newer than the program. Open it with the program that wrote it.',
-      ),
-    );
+    return Promise.reject(new Error(NEWER));
   }
 }

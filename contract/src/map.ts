@@ -1,0 +1,307 @@
+import {
+  BODY_SHAPE_IDS,
+  BRACE_KINDS,
+  FACES,
+  MARK_KINDS,
+  SPECIES_IDS,
+  type BodyShapeId,
+  type BraceKind,
+  type Face,
+  type MarkKind,
+  type SpeciesId,
+} from '@upright-elder/core';
+import { Type } from 'class-transformer';
+import {
+  ArrayMaxSize,
+  ArrayMinSize,
+  IsArray,
+  IsBoolean,
+  IsDefined,
+  IsIn,
+  IsInt,
+  IsNumber,
+  IsOptional,
+  IsString,
+  IsUUID,
+  Matches,
+  MaxLength,
+  Min,
+  registerDecorator,
+  ValidateNested,
+} from 'class-validator';
+
+/** No point of a guitar lies farther than this from its own tail, m. */
+const FARTHEST = 1.5;
+
+/** A list of points, each two finite numbers in metres: what is drawn has no unit to be typed in. */
+function IsPath() {
+  return (target: object, propertyName: string) => {
+    registerDecorator({
+      name: 'isPath',
+      target: target.constructor,
+      propertyName,
+      options: { message: 'a list of points is accepted, each two numbers in metres' },
+      validator: {
+        validate: (value: unknown) =>
+          Array.isArray(value) &&
+          value.length <= 400 &&
+          value.every(
+            (point: unknown) =>
+              Array.isArray(point) &&
+              point.length === 2 &&
+              point.every((one) => typeof one === 'number' && Math.abs(one) <= FARTHEST),
+          ),
+      },
+    });
+  };
+}
+
+export class PlanWidth {
+  @IsNumber()
+  at!: number;
+
+  @IsNumber()
+  width!: number;
+}
+
+export class PlanOutline {
+  @IsIn(BODY_SHAPE_IDS)
+  shape!: BodyShapeId;
+
+  /** m */
+  @IsNumber()
+  length!: number;
+
+  @IsArray()
+  @ArrayMaxSize(20)
+  @ValidateNested({ each: true })
+  @Type(() => PlanWidth)
+  widths!: PlanWidth[];
+}
+
+export class PlanHole {
+  @IsIn(['round', 'f'])
+  kind!: 'round' | 'f';
+
+  /** round: its centre as the only point; f: its middle line */
+  @IsPath()
+  path!: [number, number][];
+
+  /** round: its radius; f: the width of its slot */
+  @IsNumber()
+  size!: number;
+}
+
+export class PlanRectangle {
+  @IsNumber()
+  from!: number;
+
+  @IsNumber()
+  to!: number;
+
+  @IsNumber()
+  halfWidth!: number;
+}
+
+export class PlanBridge extends PlanRectangle {
+  @IsNumber()
+  saddleAt!: number;
+}
+
+export class PlanTaper {
+  @IsNumber()
+  start!: number;
+
+  @IsNumber()
+  end!: number;
+
+  @IsNumber()
+  left!: number;
+}
+
+export class PlanBrace {
+  @IsString()
+  @MaxLength(80)
+  id!: string;
+
+  @IsString()
+  @MaxLength(80)
+  name!: string;
+
+  @IsIn(BRACE_KINDS)
+  kind!: BraceKind;
+
+  @IsPath()
+  path!: [number, number][];
+
+  @IsNumber()
+  width!: number;
+
+  @IsNumber()
+  height!: number;
+
+  @IsDefined()
+  @ValidateNested()
+  @Type(() => PlanTaper)
+  taper!: PlanTaper;
+
+  @IsIn(SPECIES_IDS)
+  wood!: SpeciesId;
+}
+
+/** The plan of an instrument's top; all lengths in metres, since it is drawn. */
+export class PlanInput {
+  @IsInt()
+  @Min(0)
+  version!: number;
+
+  @IsUUID()
+  by!: string;
+
+  @IsDefined()
+  @ValidateNested()
+  @Type(() => PlanOutline)
+  outline!: PlanOutline;
+
+  @IsArray()
+  @ArrayMaxSize(6)
+  @ValidateNested({ each: true })
+  @Type(() => PlanHole)
+  holes!: PlanHole[];
+
+  @IsDefined()
+  @ValidateNested()
+  @Type(() => PlanBridge)
+  bridge!: PlanBridge;
+
+  @IsOptional()
+  @ValidateNested()
+  @Type(() => PlanRectangle)
+  plate!: PlanRectangle | null;
+
+  @IsArray()
+  @ArrayMaxSize(80)
+  @ValidateNested({ each: true })
+  @Type(() => PlanBrace)
+  braces!: PlanBrace[];
+}
+
+export class StoredPlan extends PlanInput {
+  @IsString()
+  updatedAt!: string;
+}
+
+/** What an instrument has: a plan, once it was drawn. */
+export class PlanAnswer {
+  @IsOptional()
+  @ValidateNested()
+  @Type(() => StoredPlan)
+  plan!: StoredPlan | null;
+}
+
+export const MARK_STATES = ['moving', 'quiet', 'closed', 'repaired'] as const;
+export type MarkState = (typeof MARK_STATES)[number];
+
+/** A mark as one examination saw it. */
+export class Sighting {
+  @Matches(/^(?:19[5-9]\d|2\d{3})-(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])$/u, {
+    message: 'the date must be a real day from 1950 on, written year-month-day, such as 2026-08-24',
+  })
+  date!: string;
+
+  @IsOptional()
+  @IsUUID()
+  examinationId!: string | null;
+
+  @IsArray()
+  @ArrayMinSize(1, { message: 'a mark needs at least one point' })
+  @IsPath()
+  path!: [number, number][];
+
+  /** along a brace, a separation: from and to, m from its first end */
+  @IsOptional()
+  @IsNumber()
+  from!: number | null;
+
+  @IsOptional()
+  @IsNumber()
+  to!: number | null;
+
+  /** as typed: length by ruler, width at the widest, depth of the feeler */
+  @IsOptional()
+  @IsString()
+  @MaxLength(40)
+  ruler!: string | null;
+
+  @IsOptional()
+  @IsString()
+  @MaxLength(40)
+  width!: string | null;
+
+  @IsOptional()
+  @IsString()
+  @MaxLength(40)
+  depth!: string | null;
+
+  /** light shows through; null where it was not tried */
+  @IsOptional()
+  @IsBoolean()
+  through!: boolean | null;
+
+  @IsIn(MARK_STATES)
+  state!: MarkState;
+
+  @IsBoolean()
+  cleated!: boolean;
+
+  @IsString()
+  @MaxLength(2000)
+  note!: string;
+}
+
+/** A crack, a loose stretch, a gap, a patch: one thing with its own history. */
+export class MarkInput {
+  @IsInt()
+  @Min(0)
+  version!: number;
+
+  @IsUUID()
+  instrumentId!: string;
+
+  @IsUUID()
+  by!: string;
+
+  @IsIn(FACES)
+  face!: Face;
+
+  @IsIn(MARK_KINDS)
+  kind!: MarkKind;
+
+  /** the brace that a separation is of */
+  @IsOptional()
+  @IsString()
+  @MaxLength(80)
+  brace!: string | null;
+
+  @IsString()
+  @MaxLength(80)
+  name!: string;
+
+  @IsArray()
+  @ArrayMinSize(1, { message: 'a mark needs at least one day on which it was seen' })
+  @ArrayMaxSize(200)
+  @ValidateNested({ each: true })
+  @Type(() => Sighting)
+  sightings!: Sighting[];
+}
+
+export class Mark extends MarkInput {
+  @IsUUID()
+  id!: string;
+
+  @IsString()
+  byName!: string;
+
+  @IsString()
+  updatedAt!: string;
+}

@@ -1,0 +1,6 @@
+export * from './geometry.js';
+export * from './outline.js';
+export * from './plan.js';
+export * from './presets.js';
+export * from './check.js';
+export * from './marks.js';

@@ -1,0 +1,97 @@
+import { pathLength, type Path, type Point } from './geometry.js';
+import { braceHeightAt, type Brace } from './plan.js';
+
+/** Where on the instrument a mark is made; each face has its own drawing. */
+export const FACES = ['top', 'top inside', 'back', 'bass side', 'treble side', 'neck'] as const;
+export type Face = (typeof FACES)[number];
+
+/** What a mark is of. */
+export const MARK_KINDS = [
+  'crack',
+  'separation',
+  'bridge gap',
+  'patch',
+  'old repair',
+  'loose spot',
+  'worn pin hole',
+] as const;
+export type MarkKind = (typeof MARK_KINDS)[number];
+
+/** A stretch of a brace that has come loose: from one distance along it to another, m. */
+export interface Stretch {
+  from: number;
+  to: number;
+}
+
+/** Standard error with which an end is marked and a length along a path is read by rule, m. Common practice. */
+export const MARKED_END_SD = 0.0007;
+
+/** Length of a crack along its path and its error: both ends marked by hand. */
+export function crackLength(path: Path): { value: number; sd: number } {
+  return { value: pathLength(path), sd: Math.SQRT2 * MARKED_END_SD };
+}
+
+/** Growth of a length between two examinations, and whether it is more than the marking can miss. */
+export function growthOf(
+  earlier: { value: number; sd: number; day: number },
+  later: { value: number; sd: number; day: number },
+): { by: number; sd: number; perYear: number | null; real: boolean } {
+  const by = later.value - earlier.value;
+  const sd = Math.hypot(earlier.sd, later.sd);
+  const years = (later.day - earlier.day) / 365.2425;
+  return { by, sd, perYear: years > 0 ? by / years : null, real: Math.abs(by) > 1.96 * sd };
+}
+
+/**
+ * The stretches of a brace that still hold, between its loose ones; what overlaps is loose once.
+ *
+ * @param length of the brace along its middle line, m
+ */
+export function heldStretches(length: number, loose: readonly Stretch[]): Stretch[] {
+  const sorted = loose
+    .map(({ from, to }) => ({
+      from: Math.max(0, Math.min(from, to)),
+      to: Math.min(length, Math.max(from, to)),
+    }))
+    .filter(({ from, to }) => to > from)
+    .sort((a, b) => a.from - b.from);
+  const held: Stretch[] = [];
+  let at = 0;
+  for (const { from, to } of sorted) {
+    if (from > at) held.push({ from: at, to: from });
+    at = Math.max(at, to);
+  }
+  if (at < length) held.push({ from: at, to: length });
+  return held;
+}
+
+/** Which part of a brace's glue area has let go, 0 to 1. */
+export function looseShare(brace: Pick<Brace, 'path'>, loose: readonly Stretch[]): number {
+  const length = pathLength(brace.path);
+  const held = heldStretches(length, loose).reduce((sum, { from, to }) => sum + to - from, 0);
+  return length === 0 ? 0 : 1 - held / length;
+}
+
+/** A place that lets go more often than others, to be looked at first. */
+export interface LookFirst {
+  at: Point;
+  why: string;
+}
+
+/** Where to look first on the inside of the top: ends of the X, then every other end; low ends let go first. */
+export function lookFirst(braces: readonly Brace[]): LookFirst[] {
+  const ends = braces.flatMap((brace) => [
+    { brace, at: brace.path[0]!, height: braceHeightAt(brace, 0) },
+    { brace, at: brace.path.at(-1)!, height: braceHeightAt(brace, 1) },
+  ]);
+  const weight = ({ brace, height }: (typeof ends)[number]) => (brace.kind === 'X brace' ? 0 : 1) + height;
+  return ends
+    .sort((a, b) => weight(a) - weight(b))
+    .map(({ brace, at }) => ({
+      at,
+      why:
+        brace.kind === 'X brace'
+          ? `end of the ${brace.name}: the ends of the X let go often`
+          : `end of the ${brace.name}`,
+    }));
+}

@@ -1,0 +1,63 @@
+import type { SpeciesId } from '../wood/index.js';
+import type { Path, Point } from './geometry.js';
+import type { Outline } from './outline.js';
+
+/** The plan of a top: one record for the map and, later, for the plate model. Metres throughout. */
+export interface Plan {
+  outline: Outline;
+  holes: Hole[];
+  bridge: Bridge;
+  /** none on an archtop */
+  plate: Rectangle | null;
+  braces: Brace[];
+}
+
+/** A round hole, or an f-hole as a slot of a width along a path. */
+export type Hole =
+  { kind: 'round'; centre: Point; radius: number } | { kind: 'f'; path: Path; width: number };
+
+/** Across the centre line: from one distance from the tail to another, and to both sides. */
+export interface Rectangle {
+  from: number;
+  to: number;
+  halfWidth: number;
+}
+
+export interface Bridge extends Rectangle {
+  /** distance of the saddle line from the tail */
+  saddleAt: number;
+}
+
+export const BRACE_KINDS = [
+  'X brace',
+  'tone bar',
+  'finger brace',
+  'transverse brace',
+  'ladder brace',
+  'fan brace',
+  'parallel bar',
+  'other',
+] as const;
+export type BraceKind = (typeof BRACE_KINDS)[number];
+
+/** A brace on the inside of the top: its middle line, its section, and how its height falls towards its ends. */
+export interface Brace {
+  id: string;
+  name: string;
+  kind: BraceKind;
+  path: Path;
+  width: number;
+  height: number;
+  /** share of the length over which the height falls, at each end, and the part of it that is left there */
+  taper: { start: number; end: number; left: number };
+  wood: SpeciesId;
+}
+
+/** The height of a brace so far along it, m: full in the middle, falling straight to its ends. */
+export function braceHeightAt(brace: Pick<Brace, 'height' | 'taper'>, share: number): number {
+  const { start, end, left } = brace.taper;
+  const fall = (part: number, over: number) =>
+    over <= 0 || part >= over ? 1 : left + ((1 - left) * part) / over;
+  const within = Math.min(1, Math.max(0, share));
+  return brace.height * Math.min(fall(within, start), fall(1 - within, end));
+}

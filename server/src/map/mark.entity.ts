@@ -1,0 +1,41 @@
+import type { Sighting } from '@upright-elder/contract';
+import type { Face, MarkKind } from '@upright-elder/core';
+import { Column, Entity, Index, PrimaryColumn } from 'typeorm';
+
+/** A mark with everything that was ever seen of it: one row, so that none is ever half there. */
+@Entity('mark')
+@Index('mark_by_instrument', ['instrumentId'])
+export class MarkEntity {
+  @PrimaryColumn({ type: 'text' })
+  id!: string;
+
+  @Column({ type: 'integer' })
+  version!: number;
+
+  @Column({ type: 'text' })
+  instrumentId!: string;
+
+  @Column({ type: 'text' })
+  face!: Face;
+
+  @Column({ type: 'text' })
+  kind!: MarkKind;
+
+  @Column({ type: 'text', nullable: true })
+  brace!: string | null;
+
+  @Column({ type: 'text' })
+  name!: string;
+
+  @Column({ type: 'simple-json' })
+  sightings!: Sighting[];
+
+  @Column({ type: 'text' })
+  by!: string;
+
+  @Column({ type: 'text' })
+  updatedAt!: string;
+
+  @Column({ type: 'text' })
+  fingerprint!: string;
+}
