@@ -4,3 +4,4 @@ export * from './plan.js';
 export * from './presets.js';
 export * from './check.js';
 export * from './marks.js';
+export * from './snap.js';

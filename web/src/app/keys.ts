@@ -18,10 +18,21 @@ export const KEYS: { where: string; keys: [string, string][] }[] = [
     keys: [
       ['1', 'stance'],
       ['2', 'examine'],
-      ['3', 'seasons'],
-      ['4', 'work'],
-      ['5', 'readings'],
-      ['6', 'photographs'],
+      ['3', 'map'],
+      ['4', 'seasons'],
+      ['5', 'work'],
+      ['6', 'readings'],
+      ['7', 'photographs'],
+    ],
+  },
+  {
+    where: 'On the map’s drawing',
+    keys: [
+      ['arrows', 'cross-hair by 1 mm, with Shift by 10 mm'],
+      ['Enter', 'set a point of the crack'],
+      ['Backspace', 'take the last point back'],
+      ['Ctrl Z, Ctrl Y', 'undo and redo'],
+      ['Ctrl S', 'save the map'],
     ],
   },
   {

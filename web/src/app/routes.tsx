@@ -15,8 +15,11 @@ import { ToolsPage } from '../places/shop/ToolsPage.js';
 import { Mishap } from './Mishap.js';
 import { Shell } from './Shell.js';
 
-// charts and drag and drop load when they are needed
+// charts, the map and drag and drop load when they are needed
 const SeasonsPage = lazy(() => import('../places/instrument/SeasonsPage.js'));
+const MapPage = lazy(() =>
+  import('../places/instrument/MapPage.js').then(({ MapPage: page }) => ({ default: page })),
+);
 const ProtocolsPage = lazy(() =>
   import('../places/shop/ProtocolsPage.js').then(({ ProtocolsPage: page }) => ({ default: page })),
 );
@@ -45,6 +48,7 @@ export const router = createBrowserRouter([
           { index: true, element: <Navigate to="stance" replace /> },
           { path: 'stance', element: <StancePage /> },
           { path: 'examine', element: <ExaminePage /> },
+          { path: 'map', element: <MapPage /> },
           { path: 'seasons', element: <SeasonsPage /> },
           { path: 'work', element: <WorkPage /> },
           { path: 'readings', element: <ReadingsPage /> },

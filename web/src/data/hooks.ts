@@ -6,8 +6,10 @@ import type {
   Instrument,
   Judgement,
   LogFolder,
+  Mark,
   Person,
   Photograph,
+  PlanAnswer,
   Protocol,
   Room,
   RoomAir,
@@ -35,6 +37,8 @@ export const useShelf = (page: number, search: string) =>
 export const useTools = () => useSWR<Tool[]>('tools', get);
 export const useProtocols = () => useSWR<Protocol[]>('protocols', get);
 export const usePhotographs = (id: string) => useSWR<Photograph[]>(`instruments/${id}/photographs`, get);
+export const usePlan = (id: string) => useSWR<PlanAnswer>(`instruments/${id}/plan`, get);
+export const useMarks = (id: string) => useSWR<Mark[]>(`instruments/${id}/marks`, get);
 export const useLogFolder = () => useSWR<LogFolder>('log-files', get, { refreshInterval: 2000 });
 /** What is expected under the conditions; the former answer stands until the next one comes. */
 export const useExpectations = (id: string, query: ExpectationsQuery) =>

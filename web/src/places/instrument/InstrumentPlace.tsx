@@ -8,6 +8,7 @@ import { useInstrument } from '../../data/hooks.js';
 const PAGES = [
   { to: 'stance', label: 'Stance' },
   { to: 'examine', label: 'Examine' },
+  { to: 'map', label: 'Map' },
   { to: 'seasons', label: 'Seasons' },
   { to: 'work', label: 'Work' },
   { to: 'readings', label: 'Readings' },

@@ -1,0 +1,162 @@
+import type { Mark, MarkInput, PlanAnswer, PlanInput, Problem, Sighting } from '@upright-elder/contract';
+import { planFrom, usualOutline, type Plan } from '@upright-elder/core';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { startApp, type AppUnderTest } from './testing/app-under-test.js';
+import { id, INSTRUMENT, instrumentBody, PERSON } from './testing/bodies.js';
+
+let server: AppUnderTest;
+const put = (path: string, body: unknown) => server.call('PUT', path, body);
+const get = async <T>(path: string): Promise<T> => (await server.call('GET', path)).body;
+const fields = (body: unknown) => (body as Problem).errors!.map(({ field }) => field);
+
+beforeAll(async () => {
+  server = await startApp();
+  await put(`people/${PERSON}`, { version: 0, name: 'Isbel Crane', role: 'owner' });
+  await put(`instruments/${INSTRUMENT}`, instrumentBody());
+});
+afterAll(() => server.close());
+
+function planBody(change: (plan: Plan) => void = () => undefined, version = 0): PlanInput {
+  const plan = planFrom(usualOutline('auditorium'), 'x');
+  change(plan);
+  const points = (path: Plan['braces'][number]['path']) => path.map(([x, y]): [number, number] => [x, y]);
+  return {
+    version,
+    by: PERSON,
+    outline: plan.outline,
+    bridge: plan.bridge,
+    plate: plan.plate,
+    braces: plan.braces.map((brace) => ({ ...brace, path: points(brace.path) })),
+    holes: plan.holes.map((hole) =>
+      hole.kind === 'round'
+        ? { kind: hole.kind, path: [[hole.centre[0], hole.centre[1]]], size: hole.radius }
+        : { kind: hole.kind, path: points(hole.path), size: hole.width },
+    ),
+  };
+}
+const PLAN = `instruments/${INSTRUMENT}/plan`;
+
+describe('the plan', () => {
+  it('is none until it is drawn, and then comes back as it was drawn', async () => {
+    expect(await get<PlanAnswer>(PLAN)).toEqual({ plan: null });
+    expect((await put(PLAN, planBody())).status).toBe(200);
+    const { plan } = await get<PlanAnswer>(PLAN);
+    const { version: _version, ...drawn } = planBody();
+    expect(plan).toMatchObject({ version: 1, ...drawn });
+  });
+
+  it('is refused in words, part by part, and nothing of it is kept', async () => {
+    const bad = planBody((plan) => {
+      plan.braces[0] = { ...plan.braces[0]!, width: 0 };
+      plan.braces[1] = {
+        ...plan.braces[1]!,
+        path: [
+          [0, 0.1],
+          [0.4, 0.1],
+        ],
+      };
+      plan.bridge = { ...plan.bridge, saddleAt: 0.4 };
+    }, 1);
+    const { status, body } = await put(PLAN, bad);
+    expect(status).toBe(422);
+    expect((body as Problem).errors!.map(({ reason }) => reason)).toEqual([
+      'bridge: the saddle line does not lie on the bridge',
+      'X brace, lower leg bass: it is 0.0 mm wide',
+      expect.stringMatching(/X brace, lower leg treble: it stands \d+ mm over the edge/u),
+    ]);
+    expect((await get<PlanAnswer>(PLAN)).plan!.version).toBe(1);
+    const nonsense = {
+      ...planBody(),
+      version: 1,
+      braces: [{ ...planBody().braces[0]!, path: [[0, 'far']] }],
+    };
+    expect((await put(PLAN, nonsense)).status).toBe(422);
+    expect((await put(`instruments/${id(99)}/plan`, planBody())).status).toBe(404);
+  });
+
+  it('saved by two people at once is refused to the second, with both copies', async () => {
+    const mine = planBody((plan) => void plan.braces.pop(), 1);
+    const theirs = planBody((plan) => void plan.braces.shift(), 1);
+    expect((await put(PLAN, theirs)).status).toBe(200);
+    const refused = await put(PLAN, mine);
+    expect(refused).toMatchObject({ status: 409, body: { current: { version: 2 } } });
+  });
+});
+
+const sighting = (over: Partial<Sighting> = {}): Sighting => ({
+  date: '2026-02-10',
+  examinationId: null,
+  path: [
+    [0.03, 0.1],
+    [0.03, 0.14],
+  ],
+  from: null,
+  to: null,
+  ruler: '40',
+  width: '0.2',
+  depth: null,
+  through: true,
+  state: 'moving',
+  cleated: false,
+  note: '',
+  ...over,
+});
+const mark = (over: Partial<MarkInput> = {}): MarkInput => ({
+  version: 0,
+  instrumentId: INSTRUMENT,
+  by: PERSON,
+  face: 'top',
+  kind: 'crack',
+  brace: null,
+  name: 'below the bridge',
+  sightings: [sighting()],
+  ...over,
+});
+
+describe('a mark', () => {
+  it('lives through examinations: seen again and longer', async () => {
+    await put(`marks/${id(80)}`, mark());
+    const longer = sighting({
+      date: '2026-08-20',
+      path: [
+        [0.03, 0.1],
+        [0.03, 0.154],
+      ],
+      ruler: '2 1/8 in',
+    });
+    await put(`marks/${id(80)}`, mark({ version: 1, sightings: [sighting(), longer] }));
+    const [stored] = await get<Mark[]>(`instruments/${INSTRUMENT}/marks`);
+    expect(stored).toMatchObject({ version: 2, byName: 'Isbel Crane' });
+    expect(stored!.sightings.map(({ date }) => date)).toEqual(['2026-02-10', '2026-08-20']);
+  });
+
+  it('is questioned when ruler and path differ, unless a note says it is meant so', async () => {
+    const odd = mark({ sightings: [sighting({ ruler: '55' })] });
+    const refused = await put(`marks/${id(81)}`, odd);
+    expect(fields(refused.body)).toEqual(['sightings.0.ruler']);
+    expect((refused.body as Problem).errors![0]!.reason).toMatch(
+      /along the path it is 40 mm, the ruler says 55 mm/u,
+    );
+    const meant = mark({ sightings: [sighting({ ruler: '55', note: 'runs on under the bridge' })] });
+    expect((await put(`marks/${id(81)}`, meant)).status).toBe(200);
+  });
+
+  it('is refused where it has one end, no brace, no stretch, or lies in the future', async () => {
+    const bad = (over: Partial<MarkInput>) =>
+      put(`marks/${id(82)}`, mark(over)).then(({ body }) => fields(body));
+    expect(await bad({ sightings: [sighting({ path: [[0, 0.1]], ruler: null })] })).toEqual([
+      'sightings.0.path',
+    ]);
+    expect(await bad({ sightings: [sighting({ date: '2027-01-01' })] })).toEqual(['sightings.0.date']);
+    expect(await bad({ sightings: [sighting({ width: 'wide' })] })).toEqual(['sightings.0.width']);
+    expect(await bad({ kind: 'separation', sightings: [sighting({ from: 0, to: 0.05 })] })).toEqual([
+      'sightings.0.from',
+    ]);
+    expect(
+      await bad({ kind: 'separation', brace: 'x', sightings: [sighting({ from: 0.05, to: 0.01 })] }),
+    ).toEqual(['sightings.0.from']);
+    expect((await put(`marks/${id(82)}`, mark({ sightings: [] }))).status).toBe(422);
+    expect((await put(`marks/${id(82)}`, mark({ face: 'moon' as never }))).status).toBe(422);
+    expect((await server.call('GET', `instruments/${INSTRUMENT}/marks`)).body).toHaveLength(2);
+  });
+});

@@ -1,0 +1,420 @@
+import type { Sighting } from '@upright-elder/contract';
+import { faultsOf, lookFirst, snapped, type Point } from '@upright-elder/core';
+import { format } from 'date-fns';
+import { Slider } from 'radix-ui';
+import { useEffect, useRef, useState, type KeyboardEvent } from 'react';
+import { newId } from '../../../data/ids.js';
+import { PlanDrawing, loosePath, type DrawnOnPlan } from '../../../drawings/PlanDrawing.js';
+import { Choice } from '../../../fields/Choice.js';
+import { BraceForm } from './BraceForm.js';
+import {
+  daysSeen,
+  sayExtent,
+  seenOn,
+  withSighting,
+  type DrawnMark,
+  type MapDocument,
+} from './mapDocument.js';
+import { MarkForm } from './MarkForm.js';
+import { useMapDocument } from './useMapDocument.js';
+
+type Face = 'top' | 'top inside';
+const FACE_OPTIONS = [
+  { value: 'top', label: 'From outside' },
+  { value: 'top inside', label: 'From inside' },
+] as const;
+const MM = 0.001;
+/** A point is drawn to a line within so far. */
+const REACH = 3 * MM;
+
+export const NOTHING_SEEN: Omit<Sighting, 'date' | 'path'> = {
+  examinationId: null,
+  from: null,
+  to: null,
+  ruler: null,
+  width: null,
+  depth: null,
+  through: null,
+  state: 'quiet',
+  cleated: false,
+  note: '',
+};
+
+/** The map: the drawing with its marks as they were on a day, and what is done to them. */
+export function MapView({
+  instrumentId,
+  saved,
+  today,
+}: {
+  instrumentId: string;
+  saved: MapDocument;
+  today: string;
+}) {
+  const map = useMapDocument(instrumentId, saved);
+  const { plan, marks } = map.now;
+  const [face, setFace] = useState<Face>('top');
+  const [dayAt, setDayAt] = useState<number | null>(null);
+  const [chosenMark, setChosenMark] = useState<string | null>(null);
+  const [chosenBrace, setChosenBrace] = useState<string | null>(null);
+  const [pending, setPending] = useState<Point[]>([]);
+  const [cursor, setCursor] = useState<Point | null>(null);
+  const [drawing, setDrawing] = useState(false);
+  const board = useRef<HTMLDivElement>(null);
+  const days = [...new Set([...daysSeen(marks), today])].sort();
+  const day = days[dayAt ?? days.length - 1]!;
+  const inside = face === 'top inside';
+
+  useEffect(() => {
+    const onKey = (event: globalThis.KeyboardEvent) => {
+      if (!event.ctrlKey && !event.metaKey) return;
+      const key = event.key.toLowerCase();
+      if (key === 's') void map.save();
+      else if (key === 'z' && !event.shiftKey) map.undo();
+      else if (key === 'y' || key === 'z') map.redo();
+      else return;
+      event.preventDefault();
+    };
+    window.addEventListener('keydown', onKey);
+    return () => window.removeEventListener('keydown', onKey);
+  });
+
+  const setMark = (id: string, mark: DrawnMark) =>
+    map.change({ ...map.now, marks: { ...marks, [id]: mark } });
+  const addMark = (mark: DrawnMark) => {
+    const id = newId();
+    setMark(id, mark);
+    setChosenMark(id);
+  };
+  // from outside no brace is seen, and nothing is drawn to what is not seen
+  const within = inside ? plan : { ...plan, braces: [] };
+  const place = (point: Point) => setPending((now) => [...now, snapped(point, within, REACH).point]);
+  const begin = () => {
+    setDrawing(true);
+    setPending([]);
+    setChosenMark(null);
+    setCursor([0, plan.bridge.from - 0.02]);
+    board.current?.focus();
+  };
+  const finish = () => {
+    setDrawing(false);
+    if (pending.length > 1)
+      addMark({
+        version: 0,
+        face,
+        kind: 'crack',
+        brace: null,
+        name: '',
+        sightings: [
+          {
+            ...NOTHING_SEEN,
+            date: today,
+            path: pending.map(([x, y]): [number, number] => [x, y]),
+            state: 'moving',
+          },
+        ],
+      });
+    setPending([]);
+    setCursor(null);
+  };
+  const onKeys = (event: KeyboardEvent) => {
+    if (!drawing || event.ctrlKey) return;
+    const step = (event.shiftKey ? 10 : 1) * MM * (inside ? -1 : 1);
+    const moves: Record<string, [number, number]> = {
+      ArrowLeft: [-step, 0],
+      ArrowRight: [step, 0],
+      ArrowUp: [0, Math.abs(step)],
+      ArrowDown: [0, -Math.abs(step)],
+    };
+    const move = moves[event.key];
+    if (move && cursor) setCursor([cursor[0] + move[0], cursor[1] + move[1]]);
+    else if (event.key === 'Enter' && cursor) place(cursor);
+    else if (event.key === 'Backspace') setPending((now) => now.slice(0, -1));
+    else if (event.key === 'Escape') {
+      setPending([]);
+      setDrawing(false);
+      setCursor(null);
+    } else return;
+    event.preventDefault();
+  };
+
+  const drawn = Object.entries(marks).flatMap(([id, mark]): DrawnOnPlan[] => {
+    const seen = seenOn(mark, day);
+    if (!seen || mark.face !== face) return [];
+    const brace = plan.braces.find((one) => one.id === mark.brace);
+    const path =
+      brace && seen.from != null && seen.to != null ? loosePath(brace, seen.from, seen.to) : seen.path;
+    return [
+      {
+        id,
+        kind: mark.kind,
+        path,
+        live: seen.state === 'moving',
+        chosen: id === chosenMark,
+        name: nameOf(mark),
+      },
+    ];
+  });
+  const faults = faultsOf(plan);
+  const mark = chosenMark ? marks[chosenMark] : undefined;
+  const brace = plan.braces.find(({ id }) => id === chosenBrace);
+
+  return (
+    <div className="grid grid-cols-[minmax(0,1fr)] items-start gap-4 lg:grid-cols-[minmax(0,1fr)_25rem]">
+      <section className="sheet p-3" aria-label="The drawing">
+        <div className="flex flex-wrap items-center gap-2">
+          <Choice
+            label="Seen from"
+            value={face}
+            options={FACE_OPTIONS}
+            onChange={(next) => {
+              setFace(next);
+              setChosenMark(null);
+              setChosenBrace(null);
+            }}
+          />
+          {drawing ? (
+            <>
+              <button type="button" className="act" onClick={finish}>
+                Done, {pending.length} points
+              </button>
+              <Typed cursor={cursor} onCursor={setCursor} onPlace={() => cursor && place(cursor)} />
+            </>
+          ) : (
+            <button type="button" className="act" onClick={begin}>
+              Mark a crack
+            </button>
+          )}
+          <span className="ml-auto flex gap-1">
+            <button type="button" className="quiet" disabled={!map.canUndo} onClick={map.undo}>
+              Undo
+            </button>
+            <button type="button" className="quiet" disabled={!map.canRedo} onClick={map.redo}>
+              Redo
+            </button>
+            <button type="button" className="act" disabled={!map.dirty} onClick={() => void map.save()}>
+              Save the map
+            </button>
+          </span>
+        </div>
+        {map.refused.map((words) => (
+          <p key={words} className="mt-1 text-ochre">
+            ✕ {words}
+          </p>
+        ))}
+        {map.broughtBack && map.dirty && (
+          <p className="mt-1 text-[0.95rem]">An unsaved drawing was brought back.</p>
+        )}
+        {faults.map(({ part, reason, accepted }) => (
+          <p key={`${part} ${reason}`} className="mt-1 text-ochre">
+            ✕ {part}: {reason}. Accepted: {accepted}.
+          </p>
+        ))}
+        <div
+          ref={board}
+          tabIndex={0}
+          role="application"
+          aria-label="Drawing board: arrows move the cross-hair, Enter sets a point"
+          className="mt-2 h-[34rem]"
+          onKeyDown={onKeys}
+        >
+          {faults.length === 0 && (
+            <PlanDrawing
+              plan={plan}
+              inside={inside}
+              marks={drawn}
+              chosenBrace={chosenBrace}
+              pending={pending}
+              cursor={drawing ? cursor : null}
+              hints={
+                inside && !drawing
+                  ? lookFirst(plan.braces)
+                      .slice(0, 4)
+                      .map(({ at }) => at)
+                  : []
+              }
+              label={`The top ${inside ? 'from inside, mirrored' : 'from outside'}, with ${drawn.length} marks`}
+              onPoint={(point) => {
+                if (!drawing) return;
+                setCursor(point);
+                place(point);
+              }}
+              onChooseMark={drawing ? undefined : setChosenMark}
+              onChooseBrace={drawing ? undefined : setChosenBrace}
+            />
+          )}
+        </div>
+        {days.length > 1 && (
+          <div className="mt-1 flex items-center gap-3">
+            <span className="text-[0.9rem] font-bold whitespace-nowrap">
+              As on {format(new Date(day), 'd MMM yyyy')}
+            </span>
+            <Slider.Root
+              className="relative flex h-[44px] grow touch-none items-center"
+              min={0}
+              max={days.length - 1}
+              step={1}
+              value={[dayAt ?? days.length - 1]}
+              onValueChange={([at]) => setDayAt(at!)}
+            >
+              <Slider.Track className="relative h-2 grow rounded-full bg-sunk">
+                <Slider.Range className="absolute h-full rounded-full bg-verdigris-soft" />
+              </Slider.Track>
+              <Slider.Thumb
+                className="block h-7 w-7 rounded-full border-2 border-verdigris bg-sheet"
+                aria-label="Through the examinations"
+              />
+            </Slider.Root>
+          </div>
+        )}
+        {inside && !drawing && (
+          <p className="text-[0.88rem] text-faint">
+            Dashed rings: where to look first. Ends of the X let go most often.
+          </p>
+        )}
+      </section>
+      <aside className="grid gap-4">
+        {mark && chosenMark ? (
+          <MarkForm
+            key={chosenMark}
+            mark={mark}
+            today={today}
+            onChange={(next) => setMark(chosenMark, next)}
+            onSeenAgain={(state) =>
+              setMark(
+                chosenMark,
+                withSighting(mark, { ...mark.sightings.at(-1)!, date: today, state, note: '' }),
+              )
+            }
+            onClose={() => setChosenMark(null)}
+          />
+        ) : brace ? (
+          <BraceForm
+            key={brace.id}
+            brace={brace}
+            onChange={(next) =>
+              map.change({
+                ...map.now,
+                plan: { ...plan, braces: plan.braces.map((one) => (one.id === brace.id ? next : one)) },
+              })
+            }
+            onLoose={(from, to, depth) =>
+              addMark({
+                version: 0,
+                face: 'top inside',
+                kind: 'separation',
+                brace: brace.id,
+                name: '',
+                sightings: [
+                  {
+                    ...NOTHING_SEEN,
+                    date: today,
+                    path: [[...brace.path[0]!]],
+                    from,
+                    to,
+                    depth,
+                    state: 'moving',
+                  },
+                ],
+              })
+            }
+            onClose={() => setChosenBrace(null)}
+          />
+        ) : null}
+        <section className="sheet p-4" aria-label="Marks">
+          <h2 className="text-[1.2rem]">Marks</h2>
+          {Object.keys(marks).length === 0 && <p>None yet.</p>}
+          <ul>
+            {Object.entries(marks).map(([id, one]) => {
+              const last = one.sightings.at(-1)!;
+              return (
+                <li key={id} className="border-b border-rule">
+                  <button
+                    type="button"
+                    aria-pressed={id === chosenMark}
+                    className="min-h-[44px] w-full py-1 text-left"
+                    onClick={() => {
+                      setFace(one.face === 'top inside' ? 'top inside' : 'top');
+                      setChosenMark(id);
+                    }}
+                  >
+                    <span className={`font-bold ${last.state === 'moving' ? 'text-wax' : ''}`}>
+                      {last.state === 'moving' ? '◆ ' : ''}
+                      {nameOf(one)}
+                    </span>
+                    , {sayExtent(last)}, {last.state}
+                    <span className="block text-[0.85rem] text-faint">
+                      seen {one.sightings.length} {one.sightings.length === 1 ? 'time' : 'times'}, last{' '}
+                      {format(new Date(last.date), 'd MMM yyyy')}
+                    </span>
+                  </button>
+                </li>
+              );
+            })}
+          </ul>
+        </section>
+        {inside && (
+          <section className="sheet p-4" aria-label="Braces">
+            <h2 className="text-[1.2rem]">Braces</h2>
+            <ul className="max-h-[18rem] overflow-y-auto">
+              {plan.braces.map(({ id, name }) => (
+                <li key={id}>
+                  <button
+                    type="button"
+                    aria-pressed={id === chosenBrace}
+                    className={`min-h-[44px] w-full text-left ${id === chosenBrace ? 'font-bold' : ''}`}
+                    onClick={() => {
+                      setChosenBrace(id);
+                      setChosenMark(null);
+                    }}
+                  >
+                    {name}
+                  </button>
+                </li>
+              ))}
+            </ul>
+          </section>
+        )}
+      </aside>
+    </div>
+  );
+}
+
+const nameOf = ({ name, kind, brace }: DrawnMark): string => name || (brace ? `${kind}, ${brace}` : kind);
+
+/** Positions typed from the body's own datum: across from the centre line, along from the tail. */
+function Typed({
+  cursor,
+  onCursor,
+  onPlace,
+}: {
+  cursor: Point | null;
+  onCursor: (point: Point) => void;
+  onPlace: () => void;
+}) {
+  const [across, along] = cursor ?? [0, 0];
+  const number = (label: string, value: number, set: (metres: number) => void) => (
+    <label className="flex items-center gap-1 text-[0.9rem]">
+      {label}
+      <input
+        type="number"
+        step="1"
+        className="field w-24"
+        value={Number((value / MM).toFixed(1))}
+        onChange={(event) =>
+          Number.isFinite(event.target.valueAsNumber) && set(event.target.valueAsNumber * MM)
+        }
+        onKeyDown={(event) => {
+          if (event.key !== 'Enter') return;
+          event.preventDefault();
+          onPlace();
+        }}
+      />
+    </label>
+  );
+  return (
+    <>
+      {number('across, mm', across, (x) => onCursor([x, along]))}
+      {number('along, mm', along, (y) => onCursor([across, y]))}
+    </>
+  );
+}

@@ -1,0 +1,150 @@
+import type { Instrument, PlanAnswer } from '@upright-elder/contract';
+import {
+  BODY_SHAPE_IDS,
+  BODY_SHAPES,
+  BRACING_IDS,
+  BRACINGS,
+  faultsOf,
+  halfWidthOf,
+  parseLength,
+  planFrom,
+  printLength,
+  usualOutline,
+  WIDTH_STATIONS,
+  type BodyShapeId,
+  type BracingId,
+  type Outline,
+} from '@upright-elder/core';
+import { useMemo, useState, type FormEvent } from 'react';
+import { toast } from 'sonner';
+import { send } from '../../../data/api.js';
+import { useRefresh } from '../../../data/hooks.js';
+import { usePersonId } from '../../../data/person.js';
+import { refusals } from '../../../data/save.js';
+import { PlanDrawing } from '../../../drawings/PlanDrawing.js';
+import { LengthField } from '../../../fields/LengthField.js';
+import { metresOf, planInputOf } from './mapDocument.js';
+
+/** The first drawing of an instrument: a body shape, its length, six widths, and a bracing to be corrected later. */
+export function SetUpPlan({ instrument }: { instrument: Instrument }) {
+  const archtop = instrument.type === 'archtop';
+  const [shape, setShape] = useState<BodyShapeId>(archtop ? 'archtop' : 'auditorium');
+  const [bracing, setBracing] = useState<BracingId>(archtop ? 'parallel' : 'x');
+  const [length, setLength] = useState(instrument.bodyLength?.text ?? '');
+  const [widths, setWidths] = useState<Record<string, string>>({});
+  const personId = usePersonId();
+  const refresh = useRefresh();
+  const outline = useMemo(() => outlineOf(shape, length, widths), [shape, length, widths]);
+  const plan = useMemo(() => planFrom(outline, bracing), [outline, bracing]);
+  const faults = useMemo(() => faultsOf(plan), [plan]);
+  const usual = halfWidthOf({ ...outline, widths: [] });
+
+  const save = async (event: FormEvent) => {
+    event.preventDefault();
+    if (!personId) {
+      toast.error('Pick who is at the bench first.');
+      return;
+    }
+    try {
+      await send<PlanAnswer>('PUT', `instruments/${instrument.id}/plan`, planInputOf(plan, 0, personId));
+      toast.success('The plan is drawn.');
+      await refresh();
+    } catch (error) {
+      refusals(error);
+    }
+  };
+
+  return (
+    <form
+      onSubmit={(event) => void save(event)}
+      noValidate
+      className="grid grid-cols-[minmax(0,1fr)] items-start gap-4 lg:grid-cols-[minmax(0,1fr)_26rem]"
+    >
+      <section className="sheet p-4" aria-label="The first drawing">
+        <h2 className="text-[1.4rem]">Draw its top</h2>
+        <p className="text-[0.95rem] text-faint">
+          Begin with the nearest shape and measure it across; every part can be corrected afterwards. What is
+          left empty keeps the shape’s own.
+        </p>
+        <div className="mt-2 grid gap-x-4 gap-y-1 sm:grid-cols-2">
+          <label className="text-[0.9rem] font-bold">
+            Body shape
+            <select
+              className="field font-normal"
+              value={shape}
+              onChange={(event) => setShape(event.target.value as BodyShapeId)}
+            >
+              {BODY_SHAPE_IDS.map((id) => (
+                <option key={id} value={id}>
+                  {BODY_SHAPES[id].name}
+                </option>
+              ))}
+            </select>
+          </label>
+          <label className="text-[0.9rem] font-bold">
+            Bracing
+            <select
+              className="field font-normal"
+              value={bracing}
+              onChange={(event) => setBracing(event.target.value as BracingId)}
+            >
+              {BRACING_IDS.map((id) => (
+                <option key={id} value={id}>
+                  {BRACINGS[id]}
+                </option>
+              ))}
+            </select>
+          </label>
+          <LengthField
+            label="Body length"
+            unit="mm"
+            value={length}
+            hint={`usually ${printLength(BODY_SHAPES[shape].length, 'mm', 0)}`}
+            onChange={setLength}
+          />
+          {WIDTH_STATIONS.map(({ id, name, at }) => (
+            <LengthField
+              key={id}
+              label={`Width ${name}`}
+              unit="mm"
+              value={widths[id] ?? ''}
+              hint={`${printLength(at * outline.length, 'mm', 0)} from the tail; the shape has ${printLength(2 * usual(at * outline.length), 'mm', 0)}`}
+              onChange={(text) => setWidths({ ...widths, [id]: text })}
+            />
+          ))}
+        </div>
+        {faults.map(({ part, reason, accepted }) => (
+          <p key={`${part} ${reason}`} className="mt-2 text-ochre">
+            ✕ {part}: {reason}. Accepted: {accepted}.
+          </p>
+        ))}
+        <button type="submit" className="act mt-3" disabled={faults.length > 0}>
+          Keep this drawing
+        </button>
+      </section>
+      <section className="sheet h-[36rem] p-3" aria-label="Preview">
+        {faults.length === 0 && (
+          <PlanDrawing
+            plan={plan}
+            inside
+            marks={[]}
+            label={`The top from inside: ${BODY_SHAPES[shape].name}, ${BRACINGS[bracing]}`}
+          />
+        )}
+      </section>
+    </form>
+  );
+}
+
+function outlineOf(shape: BodyShapeId, length: string, widths: Record<string, string>): Outline {
+  const usual = usualOutline(shape);
+  const measured = metresOf(length) ?? usual.length;
+  return {
+    shape,
+    length: measured,
+    widths: WIDTH_STATIONS.flatMap(({ id, at }) => {
+      const result = parseLength(widths[id] ?? '', 'mm');
+      return result.ok ? [{ at: at * measured, width: result.value }] : [];
+    }),
+  };
+}
