@@ -52,7 +52,7 @@ if (!existsSync(stamp)) {
   say('Writing the scenario: Lantern Yard and the instruments of the Ferry Band, some seconds.');
   const { code, output } = await run(
     process.execPath,
-    ['--import', 'tsx', '--conditions=source', join(ROOT, 'demo/src/main.ts'), address],
+    ['--import', 'tsx', join(ROOT, 'demo/src/main.ts'), address],
     { quietly: true },
   );
   if (code !== 0) {

@@ -7,7 +7,10 @@ import {
   type BodyShapeId,
   type BraceKind,
   type Face,
+  type Hole,
   type MarkKind,
+  type Path,
+  type Plan,
   type SpeciesId,
 } from '@upright-elder/core';
 import { Type } from 'class-transformer';
@@ -304,4 +307,36 @@ export class Mark extends MarkInput {
 
   @IsString()
   updatedAt!: string;
+}
+
+const points = (path: Path) => path.map(([x, y]): [number, number] => [x, y]);
+
+/** A plan as core takes it. */
+export function planOf({ outline, holes, bridge, plate, braces }: Omit<PlanInput, 'version' | 'by'>): Plan {
+  return {
+    outline,
+    bridge,
+    plate: plate ?? null,
+    braces,
+    holes: holes.map(({ kind, path, size }): Hole =>
+      kind === 'round' ? { kind, centre: path[0] ?? [NaN, NaN], radius: size } : { kind, path, width: size },
+    ),
+  };
+}
+
+/** A plan as it travels. */
+export function planInputOf(plan: Plan, version: number, by: string): PlanInput {
+  return {
+    version,
+    by,
+    outline: plan.outline,
+    bridge: plan.bridge,
+    plate: plan.plate,
+    braces: plan.braces.map((brace) => ({ ...brace, path: points(brace.path) })),
+    holes: plan.holes.map((hole) =>
+      hole.kind === 'round'
+        ? { kind: hole.kind, path: points([hole.centre]), size: hole.radius }
+        : { kind: hole.kind, path: points(hole.path), size: hole.width },
+    ),
+  };
 }

@@ -3,6 +3,7 @@ import { dayOf, parseLength, seededChance } from '@upright-elder/core';
 import { v5 } from 'uuid';
 import { inventRoom } from './air.js';
 import { INSTRUMENTS, PEOPLE, ROOMS, SHOP } from './scenario.js';
+import { marksOf, planBody } from './maps.js';
 import { photographsOf } from './photographs.js';
 import { examine } from './truth.js';
 
@@ -78,6 +79,18 @@ for (const instrument of INSTRUMENTS) {
       by: idOf(PEOPLE[visit.by ?? 0].name),
     });
   }
+}
+for (const instrument of INSTRUMENTS) {
+  const id = idOf(instrument.input.nickname);
+  const by = idOf(PEOPLE[0].name);
+  await send('PUT', `instruments/${id}/plan`, planBody(instrument, by));
+  for (const [i, mark] of marksOf(instrument, rooms.get(instrument.home)!, today).entries())
+    await send('PUT', `marks/${idOf(`${instrument.input.nickname} mark ${i}`)}`, {
+      ...mark,
+      version: 0,
+      instrumentId: id,
+      by,
+    });
 }
 let photographs = 0;
 for (const instrument of INSTRUMENTS) {

@@ -69,14 +69,10 @@ export async function startProgram(
 
 /** Writes the invented scenario into a running program, as the demo does. */
 export async function fillScenario(address: string): Promise<void> {
-  const writer = spawn(
-    process.execPath,
-    ['--import', 'tsx', '--conditions=source', join(ROOT, 'demo/src/main.ts'), address],
-    {
-      cwd: ROOT,
-      stdio: ['ignore', 'ignore', 'inherit'],
-    },
-  );
+  const writer = spawn(process.execPath, ['--import', 'tsx', join(ROOT, 'demo/src/main.ts'), address], {
+    cwd: ROOT,
+    stdio: ['ignore', 'ignore', 'inherit'],
+  });
   const [code] = (await once(writer, 'exit')) as [number];
   if (code !== 0) throw new Error('the scenario could not be written');
 }

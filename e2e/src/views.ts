@@ -10,6 +10,7 @@ export const VIEWS: View[] = [
   { name: 'stance-archtop', path: (idOf) => `/instruments/${idOf('Fog Signal')}/stance` },
   { name: 'examine', path: (idOf) => `/instruments/${idOf('the Purser')}/examine` },
   { name: 'examine-quick', path: (idOf) => `/instruments/${idOf('Breakwater')}/examine?protocol=quick` },
+  { name: 'map', path: (idOf) => `/instruments/${idOf('Second Engineer')}/map` },
   { name: 'readings', path: (idOf) => `/instruments/${idOf('Breakwater')}/readings?of=bridgeGap.middle` },
   { name: 'photographs', path: (idOf) => `/instruments/${idOf('Breakwater')}/photographs` },
   { name: 'seasons', path: (idOf) => `/instruments/${idOf('the Purser')}/seasons` },

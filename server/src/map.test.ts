@@ -1,4 +1,12 @@
-import type { Mark, MarkInput, PlanAnswer, PlanInput, Problem, Sighting } from '@upright-elder/contract';
+import {
+  planInputOf,
+  type Mark,
+  type MarkInput,
+  type PlanAnswer,
+  type PlanInput,
+  type Problem,
+  type Sighting,
+} from '@upright-elder/contract';
 import { planFrom, usualOutline, type Plan } from '@upright-elder/core';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { startApp, type AppUnderTest } from './testing/app-under-test.js';
@@ -19,20 +27,7 @@ afterAll(() => server.close());
 function planBody(change: (plan: Plan) => void = () => undefined, version = 0): PlanInput {
   const plan = planFrom(usualOutline('auditorium'), 'x');
   change(plan);
-  const points = (path: Plan['braces'][number]['path']) => path.map(([x, y]): [number, number] => [x, y]);
-  return {
-    version,
-    by: PERSON,
-    outline: plan.outline,
-    bridge: plan.bridge,
-    plate: plan.plate,
-    braces: plan.braces.map((brace) => ({ ...brace, path: points(brace.path) })),
-    holes: plan.holes.map((hole) =>
-      hole.kind === 'round'
-        ? { kind: hole.kind, path: [[hole.centre[0], hole.centre[1]]], size: hole.radius }
-        : { kind: hole.kind, path: points(hole.path), size: hole.width },
-    ),
-  };
+  return planInputOf(plan, version, PERSON);
 }
 const PLAN = `instruments/${INSTRUMENT}/plan`;
 

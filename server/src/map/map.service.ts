@@ -1,22 +1,15 @@
 import { Injectable } from '@nestjs/common';
-import type {
-  FieldError,
-  Mark,
-  MarkInput,
-  PlanAnswer,
-  PlanInput,
-  Sighting,
-  StoredPlan,
-} from '@upright-elder/contract';
 import {
-  faultsOf,
-  lengthsAgree,
-  parseLength,
-  pathLength,
-  type Hole,
-  type Parsed,
-  type Plan,
-} from '@upright-elder/core';
+  planOf,
+  type FieldError,
+  type Mark,
+  type MarkInput,
+  type PlanAnswer,
+  type PlanInput,
+  type Sighting,
+  type StoredPlan,
+} from '@upright-elder/contract';
+import { faultsOf, lengthsAgree, parseLength, pathLength, type Parsed } from '@upright-elder/core';
 import { Clock } from '../clock.js';
 import { Database } from '../database/database.js';
 import { saveVersioned } from '../database/versioned.js';
@@ -165,17 +158,4 @@ function refusal(i: number, field: string, typed: string, { reason, accepted }: 
 
 function toPlan({ drawn, version, by, updatedAt }: PlanEntity): StoredPlan {
   return { ...drawn, version, by, updatedAt };
-}
-
-/** What travels, as core takes it. */
-function planOf({ outline, holes, bridge, plate, braces }: PlanInput): Plan {
-  return {
-    outline,
-    bridge,
-    plate: plate ?? null,
-    braces,
-    holes: holes.map(({ kind, path, size }): Hole =>
-      kind === 'round' ? { kind, centre: path[0] ?? [NaN, NaN], radius: size } : { kind, path, width: size },
-    ),
-  };
 }

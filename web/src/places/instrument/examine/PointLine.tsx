@@ -3,6 +3,7 @@ import { parseFrets, POINTS, VERDICTS, type PointId, type Verdict } from '@uprig
 import { format } from 'date-fns';
 import { ToggleGroup } from 'radix-ui';
 import { useState, type KeyboardEvent } from 'react';
+import { Link } from 'react-router';
 import { MoneyField } from '../../../fields/MoneyField.js';
 import { TypedField } from '../../../fields/TypedField.js';
 import { VerdictMark } from '../../../fields/VerdictMark.js';
@@ -14,6 +15,9 @@ import {
   withState,
   type DraftFinding,
 } from './draftFinding.js';
+
+/** What is marked where it is, not only described. */
+const ON_THE_MAP: readonly PointId[] = ['cracks', 'grainCrack', 'topBraces', 'archBars', 'bridge'];
 
 interface Props {
   point: PointId;
@@ -65,6 +69,11 @@ export function PointLine(props: Props) {
           {name}
         </div>
         <p className="text-[0.85rem] leading-snug text-faint lg:hidden">{how}</p>
+        {ON_THE_MAP.includes(point) && (
+          <Link to="../map" className="text-[0.88rem] underline" data-aside tabIndex={-1}>
+            mark them on the map
+          </Link>
+        )}
         {before && (
           <p className="text-[0.85rem] leading-snug">
             {format(new Date(last!.date), 'd MMM yy')}: {sayFinding(before)}

@@ -1,4 +1,4 @@
-import type { Instrument, PlanAnswer } from '@upright-elder/contract';
+import { planInputOf, type Instrument, type PlanAnswer } from '@upright-elder/contract';
 import {
   BODY_SHAPE_IDS,
   BODY_SHAPES,
@@ -23,7 +23,7 @@ import { usePersonId } from '../../../data/person.js';
 import { refusals } from '../../../data/save.js';
 import { PlanDrawing } from '../../../drawings/PlanDrawing.js';
 import { LengthField } from '../../../fields/LengthField.js';
-import { metresOf, planInputOf } from './mapDocument.js';
+import { metresOf } from './mapDocument.js';
 
 /** The first drawing of an instrument: a body shape, its length, six widths, and a bracing to be corrected later. */
 export function SetUpPlan({ instrument }: { instrument: Instrument }) {

@@ -1,12 +1,10 @@
-import type { Sighting } from '@upright-elder/contract';
+import { planInputOf, planOf, type Sighting } from '@upright-elder/contract';
 import { BODY_SHAPE_IDS, BRACING_IDS, planFrom, usualOutline } from '@upright-elder/core';
 import { describe, expect, it } from 'vitest';
 import {
   daysSeen,
   documentOf,
   extentOfSighting,
-  planInputOf,
-  planOf,
   seenOn,
   unsaved,
   withSighting,

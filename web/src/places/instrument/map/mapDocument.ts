@@ -1,5 +1,5 @@
-import type { Mark, MarkInput, PlanInput, Sighting, StoredPlan } from '@upright-elder/contract';
-import { parseLength, pathLength, printLength, type Hole, type Path, type Plan } from '@upright-elder/core';
+import { planOf, type Mark, type MarkInput, type Sighting, type StoredPlan } from '@upright-elder/contract';
+import { parseLength, pathLength, printLength, type Plan } from '@upright-elder/core';
 
 export type DrawnMark = Omit<MarkInput, 'by' | 'instrumentId'>;
 
@@ -19,36 +19,6 @@ export function documentOf(plan: StoredPlan, marks: readonly Mark[]): MapDocumen
         id,
         { version, face, kind, brace, name, sightings },
       ]),
-    ),
-  };
-}
-
-export function planOf({ outline, holes, bridge, plate, braces }: Omit<PlanInput, 'version' | 'by'>): Plan {
-  return {
-    outline,
-    bridge,
-    plate,
-    braces,
-    holes: holes.map(({ kind, path, size }): Hole =>
-      kind === 'round' ? { kind, centre: path[0]!, radius: size } : { kind, path, width: size },
-    ),
-  };
-}
-
-const points = (path: Path) => path.map(([x, y]): [number, number] => [x, y]);
-
-export function planInputOf(plan: Plan, version: number, by: string): PlanInput {
-  return {
-    version,
-    by,
-    outline: plan.outline,
-    bridge: plan.bridge,
-    plate: plan.plate,
-    braces: plan.braces.map((brace) => ({ ...brace, path: points(brace.path) })),
-    holes: plan.holes.map((hole) =>
-      hole.kind === 'round'
-        ? { kind: hole.kind, path: points([hole.centre]), size: hole.radius }
-        : { kind: hole.kind, path: points(hole.path), size: hole.width },
     ),
   };
 }

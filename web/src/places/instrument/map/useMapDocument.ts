@@ -1,4 +1,4 @@
-import type { Mark, PlanAnswer } from '@upright-elder/contract';
+import { planInputOf, type Mark, type PlanAnswer } from '@upright-elder/contract';
 import { faultsOf } from '@upright-elder/core';
 import { useCallback, useEffect, useState } from 'react';
 import { toast } from 'sonner';
@@ -7,7 +7,7 @@ import { dropDraft, keepDraft, readDraft } from '../../../data/drafts.js';
 import { useRefresh } from '../../../data/hooks.js';
 import { usePersonId } from '../../../data/person.js';
 import { begun, changed, redone, undone, type History } from './history.js';
-import { planInputOf, unsaved, type MapDocument } from './mapDocument.js';
+import { unsaved, type MapDocument } from './mapDocument.js';
 
 interface Kept {
   /** versions that it was begun on: another copy saved since makes it stale */
