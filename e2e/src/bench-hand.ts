@@ -5,7 +5,8 @@ export class Hand {
   constructor(private readonly page: Page) {}
 
   async keys(...keys: KeyInput[]): Promise<void> {
-    for (const key of keys) await this.page.keyboard.press(key);
+    // a choice follows an arrow only while it is down, as under a real finger
+    for (const key of keys) await this.page.keyboard.press(key, { delay: key.startsWith('Arrow') ? 40 : 0 });
   }
 
   async type(text: string): Promise<void> {

@@ -21,6 +21,7 @@ const put = async (path: string, body: unknown) => {
 };
 const get = async <T>(path: string) => (await (await fetch(`${program.address}/api/${path}`)).json()) as T;
 interface StoredMark {
+  face: string;
   kind: string;
   brace: string | null;
   name: string;
@@ -47,6 +48,16 @@ beforeAll(async () => {
 afterAll(async () => {
   await closeBrowser();
   await program.close();
+});
+
+/** A stored mark as it is sent. */
+const bare = ({ version, face, kind, brace, name, sightings }: StoredMark) => ({
+  version,
+  face,
+  kind,
+  brace,
+  name,
+  sightings,
 });
 
 const WIDTHS: Record<string, string> = {
@@ -163,6 +174,72 @@ describe('the map', () => {
     await hand.sees('it is 0.0 mm wide. Accepted: from 2 to 40 mm');
     await control('z');
     await page.waitForSelector('svg[aria-label^="The top from inside"]');
+  });
+
+  it('lets a brace be drawn elsewhere by hand, and lists what was marked before to be looked at again', async () => {
+    await page.goto(`${program.address}/instruments/${one}/map`, { waitUntil: 'networkidle2' });
+    await hand.tabTo('From outside');
+    await hand.keys('ArrowRight');
+    await hand.tabTo('upper tone bar');
+    await hand.keys('Enter');
+    const fieldOf = (name: string) =>
+      page.evaluate(
+        (label) =>
+          [...document.querySelectorAll('input')].find(
+            (input) => input.labels?.[0]?.textContent.trim() === label,
+          )!.value,
+        name,
+      );
+    const before = Number(await fieldOf('First end, along'));
+    const handle = (await page.waitForSelector('circle[data-handle]'))!;
+    const box = (await handle.boundingBox())!;
+    await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2);
+    await page.mouse.down();
+    await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2 - 30, { steps: 5 });
+    await page.mouse.up();
+    expect(Number(await fieldOf('First end, along'))).toBeGreaterThan(before + 10);
+    await control('z');
+    await page.waitForFunction(
+      (label, value) =>
+        [...document.querySelectorAll('input')].find(
+          (input) => input.labels?.[0]?.textContent.trim() === label,
+        )?.value === value,
+      {},
+      'First end, along',
+      String(before),
+    );
+    const [{ id }] = await get<[{ id: string }]>(`instruments/${one}/marks`);
+    const stored = (await marksOf(one))[0]!;
+    await put(`marks/${id}`, {
+      ...bare(stored),
+      by: person,
+      instrumentId: one,
+      sightings: [{ ...stored.sightings[0], date: '2026-02-10' }],
+    });
+    await page.reload({ waitUntil: 'networkidle2' });
+    await hand.sees('To look at again');
+    await hand.tabTo('below the bridge: closed');
+    await hand.keys('Enter');
+    await control('s');
+    await hand.sees('The map is saved');
+    expect((await marksOf(one))[0]!.sightings.map(({ state }) => state)).toEqual(['moving', 'closed']);
+  });
+
+  it('never loses one of two people who save the same mark', async () => {
+    await page.goto(`${program.address}/instruments/${one}/map`, { waitUntil: 'networkidle2' });
+    const { id } = (await get<{ id: string }[]>(`instruments/${one}/marks`))[1]!;
+    const stored = (await marksOf(one))[1]!;
+    await put(`marks/${id}`, { ...bare(stored), by: person, instrumentId: one, name: 'by the other one' });
+    await page.click('section[aria-label=Marks] li:nth-child(2) button');
+    await hand.tabTo('Name of the mark');
+    await hand.replace('by this one');
+    await control('s');
+    await hand.sees('Somebody else saved this map');
+    await hand.sees('by the other one');
+    await hand.tabTo('Save what is chosen');
+    await hand.keys('Enter');
+    await hand.sees('The map is saved');
+    expect((await marksOf(one))[1]!.name).toBe('by this one');
   });
 
   it('brings an unsaved drawing back after the page was lost, and loses no mark when the server is killed', async () => {

@@ -8,7 +8,7 @@ import {
   type Plan,
   type Point,
 } from '@upright-elder/core';
-import { memo, useRef, type PointerEvent } from 'react';
+import { memo, useRef, useState, type PointerEvent } from 'react';
 import { useZoom } from './useZoom.js';
 
 export interface DrawnOnPlan {
@@ -35,6 +35,8 @@ interface Props {
   onPoint?: (point: Point) => void;
   onChooseMark?: (id: string) => void;
   onChooseBrace?: (id: string) => void;
+  /** an end or corner of the chosen brace was drawn elsewhere */
+  onMoveBrace?: (corner: number, to: Point) => void;
 }
 
 const MARGIN = 12;
@@ -157,6 +159,14 @@ export function PlanDrawing(props: Props) {
             stroke="currentColor"
             strokeWidth="1.4"
           />
+          {inside && props.onMoveBrace && (
+            <BraceHandles
+              brace={plan.braces.find(({ id }) => id === chosenBrace)}
+              at={at}
+              pointOf={pointOf}
+              onMove={props.onMoveBrace}
+            />
+          )}
           {hints.map((hint, i) => (
             <circle
               key={i}
@@ -177,7 +187,23 @@ export function PlanDrawing(props: Props) {
               }
             >
               <title>{mark.name}</title>
-              <path d={d(mark.path)} fill="none" stroke="transparent" strokeWidth="16" />
+              {mark.path.length === 1 && (
+                <circle
+                  cx={at(mark.path[0]!)[0]}
+                  cy={at(mark.path[0]!)[1]}
+                  r="6"
+                  fill="none"
+                  stroke={mark.live ? 'var(--wax)' : 'currentColor'}
+                  strokeWidth="2"
+                />
+              )}
+              <path
+                d={d(mark.path)}
+                fill="none"
+                stroke="transparent"
+                strokeWidth="16"
+                strokeLinecap="round"
+              />
               <path
                 d={d(mark.path)}
                 fill="none"
@@ -256,6 +282,48 @@ const BraceLine = memo(function BraceLine({
     </g>
   );
 });
+
+/** The ends and corners of a brace, to be drawn elsewhere by hand; the numbers beside the drawing say the same. */
+function BraceHandles({
+  brace,
+  at,
+  pointOf,
+  onMove,
+}: {
+  brace: Brace | undefined;
+  at: (point: Point) => [number, number];
+  pointOf: (event: PointerEvent) => Point;
+  onMove: (corner: number, to: Point) => void;
+}) {
+  const [held, setHeld] = useState<{ corner: number; to: Point } | null>(null);
+  return brace?.path.map((point, corner) => {
+    const [x, y] = at(held?.corner === corner ? held.to : point);
+    return (
+      <circle
+        key={corner}
+        data-handle
+        cx={x}
+        cy={y}
+        r="9"
+        fill="var(--verdigris)"
+        fillOpacity="0.35"
+        stroke="var(--verdigris)"
+        strokeWidth="2"
+        onPointerDown={(event) => {
+          event.stopPropagation();
+          event.currentTarget.setPointerCapture(event.pointerId);
+          setHeld({ corner, to: point });
+        }}
+        onPointerMove={(event) => held && setHeld({ corner, to: pointOf(event) })}
+        onPointerUp={(event) => {
+          event.stopPropagation();
+          if (held) onMove(corner, held.to);
+          setHeld(null);
+        }}
+      />
+    );
+  });
+}
 
 /** Live damage has a shape of its own, not only a colour. */
 function Live({ at: [x, y] }: { at: [number, number] }) {

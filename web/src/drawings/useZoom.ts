@@ -24,6 +24,8 @@ export function useZoom() {
         [x, y],
         [x + width, y + height],
       ])
+      // a handle is drawn by itself, not the paper under it
+      .filter((event: Event) => !(event.target as Element).closest('[data-handle]'))
       .on('zoom', (event: { transform: typeof zoomIdentity }) => setTransform(event.transform));
     const selection = select(element).call(behaviour.current);
     // two quick taps are two points, not a wish to come nearer

@@ -1,8 +1,17 @@
 import type { Sighting } from '@upright-elder/contract';
-import { faultsOf, lookFirst, snapped, type Point } from '@upright-elder/core';
+import {
+  faultsOf,
+  lookFirst,
+  MARK_KINDS,
+  snapped,
+  type Brace,
+  type MarkKind,
+  type Point,
+} from '@upright-elder/core';
 import { format } from 'date-fns';
 import { Slider } from 'radix-ui';
 import { useEffect, useRef, useState, type KeyboardEvent } from 'react';
+import { MergeDialog } from '../../../app/MergeDialog.js';
 import { newId } from '../../../data/ids.js';
 import { PlanDrawing, loosePath, type DrawnOnPlan } from '../../../drawings/PlanDrawing.js';
 import { Choice } from '../../../fields/Choice.js';
@@ -15,6 +24,7 @@ import {
   type DrawnMark,
   type MapDocument,
 } from './mapDocument.js';
+import { LookAgain } from './LookAgain.js';
 import { MarkForm } from './MarkForm.js';
 import { useMapDocument } from './useMapDocument.js';
 
@@ -23,6 +33,8 @@ const FACE_OPTIONS = [
   { value: 'top', label: 'From outside' },
   { value: 'top inside', label: 'From inside' },
 ] as const;
+/** Loose stretches are marked at their brace. */
+const DRAWN_KINDS = MARK_KINDS.filter((kind) => kind !== 'separation');
 const MM = 0.001;
 /** A point is drawn to a line within so far. */
 const REACH = 3 * MM;
@@ -59,6 +71,9 @@ export function MapView({
   const [pending, setPending] = useState<Point[]>([]);
   const [cursor, setCursor] = useState<Point | null>(null);
   const [drawing, setDrawing] = useState(false);
+  const [kind, setKind] = useState<MarkKind>('crack');
+  /** how often a brace was drawn elsewhere: its numbers are then shown anew */
+  const [moves, setMoves] = useState(0);
   const board = useRef<HTMLDivElement>(null);
   const days = [...new Set([...daysSeen(marks), today])].sort();
   const day = days[dayAt ?? days.length - 1]!;
@@ -80,6 +95,11 @@ export function MapView({
 
   const setMark = (id: string, mark: DrawnMark) =>
     map.change({ ...map.now, marks: { ...marks, [id]: mark } });
+  const setBrace = (next: Brace) =>
+    map.change({
+      ...map.now,
+      plan: { ...plan, braces: plan.braces.map((one) => (one.id === next.id ? next : one)) },
+    });
   const addMark = (mark: DrawnMark) => {
     const id = newId();
     setMark(id, mark);
@@ -97,11 +117,11 @@ export function MapView({
   };
   const finish = () => {
     setDrawing(false);
-    if (pending.length > 1)
+    if (pending.length >= (kind === 'crack' ? 2 : 1))
       addMark({
         version: 0,
         face,
-        kind: 'crack',
+        kind,
         brace: null,
         name: '',
         sightings: [
@@ -109,7 +129,7 @@ export function MapView({
             ...NOTHING_SEEN,
             date: today,
             path: pending.map(([x, y]): [number, number] => [x, y]),
-            state: 'moving',
+            state: kind === 'crack' ? 'moving' : 'quiet',
           },
         ],
       });
@@ -160,6 +180,14 @@ export function MapView({
 
   return (
     <div className="grid grid-cols-[minmax(0,1fr)] items-start gap-4 lg:grid-cols-[minmax(0,1fr)_25rem]">
+      {map.conflict && (
+        <MergeDialog
+          what="map"
+          differences={map.conflict.differences}
+          onClose={map.leaveConflict}
+          onChosen={map.settle}
+        />
+      )}
       <section className="sheet p-3" aria-label="The drawing">
         <div className="flex flex-wrap items-center gap-2">
           <Choice
@@ -180,9 +208,21 @@ export function MapView({
               <Typed cursor={cursor} onCursor={setCursor} onPlace={() => cursor && place(cursor)} />
             </>
           ) : (
-            <button type="button" className="act" onClick={begin}>
-              Mark a crack
-            </button>
+            <>
+              <button type="button" className="act" onClick={begin}>
+                {kind === 'crack' ? 'Mark a crack' : `Mark a ${kind}`}
+              </button>
+              <select
+                className="field w-auto"
+                aria-label="What is marked"
+                value={kind}
+                onChange={(event) => setKind(event.target.value as MarkKind)}
+              >
+                {DRAWN_KINDS.map((one) => (
+                  <option key={one}>{one}</option>
+                ))}
+              </select>
+            </>
           )}
           <span className="ml-auto flex gap-1">
             <button type="button" className="quiet" disabled={!map.canUndo} onClick={map.undo}>
@@ -240,6 +280,11 @@ export function MapView({
               }}
               onChooseMark={drawing ? undefined : setChosenMark}
               onChooseBrace={drawing ? undefined : setChosenBrace}
+              onMoveBrace={(corner, to) => {
+                setMoves(moves + 1);
+                if (brace)
+                  setBrace({ ...brace, path: brace.path.map((one, i) => (i === corner ? to : one)) });
+              }}
             />
           )}
         </div>
@@ -289,14 +334,9 @@ export function MapView({
           />
         ) : brace ? (
           <BraceForm
-            key={brace.id}
+            key={`${brace.id} ${map.jumps + moves}`}
             brace={brace}
-            onChange={(next) =>
-              map.change({
-                ...map.now,
-                plan: { ...plan, braces: plan.braces.map((one) => (one.id === brace.id ? next : one)) },
-              })
-            }
+            onChange={setBrace}
             onLoose={(from, to, depth) =>
               addMark({
                 version: 0,
@@ -320,6 +360,15 @@ export function MapView({
             onClose={() => setChosenBrace(null)}
           />
         ) : null}
+        <LookAgain
+          marks={marks}
+          today={today}
+          nameOf={nameOf}
+          onSeen={(id, state) => {
+            const one = marks[id]!;
+            setMark(id, withSighting(one, { ...one.sightings.at(-1)!, date: today, state, note: '' }));
+          }}
+        />
         <section className="sheet p-4" aria-label="Marks">
           <h2 className="text-[1.2rem]">Marks</h2>
           {Object.keys(marks).length === 0 && <p>None yet.</p>}

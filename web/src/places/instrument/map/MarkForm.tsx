@@ -22,7 +22,11 @@ export function MarkForm({ mark, today, onChange, onSeenAgain, onClose }: Props)
   return (
     <section className="sheet p-4" aria-label="The mark">
       <div className="flex items-center justify-between">
-        <h2 className="text-[1.2rem]">{mark.kind === 'separation' ? `Loose: ${mark.brace}` : 'Crack'}</h2>
+        <h2 className="text-[1.2rem]">
+          {mark.kind === 'separation'
+            ? `Loose: ${mark.brace}`
+            : mark.kind[0]!.toUpperCase() + mark.kind.slice(1)}
+        </h2>
         <button type="button" className="quiet" onClick={onClose}>
           Close
         </button>

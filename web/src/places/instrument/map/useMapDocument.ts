@@ -1,13 +1,21 @@
-import { planInputOf, type Mark, type PlanAnswer } from '@upright-elder/contract';
+import { planInputOf, planOf, type Mark, type PlanAnswer, type StoredPlan } from '@upright-elder/contract';
 import { faultsOf } from '@upright-elder/core';
 import { useCallback, useEffect, useState } from 'react';
 import { toast } from 'sonner';
+import type { Difference } from '../../../app/MergeDialog.js';
 import { ProblemError, send, Unreachable } from '../../../data/api.js';
 import { dropDraft, keepDraft, readDraft } from '../../../data/drafts.js';
 import { useRefresh } from '../../../data/hooks.js';
 import { usePersonId } from '../../../data/person.js';
 import { begun, changed, redone, undone, type History } from './history.js';
-import { unsaved, type MapDocument } from './mapDocument.js';
+import { sayExtent, unsaved, type DrawnMark, type MapDocument } from './mapDocument.js';
+
+/** What somebody else saved meanwhile: the plan, or one mark. */
+interface Conflict {
+  differences: Difference[];
+  /** the document with theirs, or with yours on top of their version */
+  resolved: (theirs: boolean) => MapDocument;
+}
 
 interface Kept {
   /** versions that it was begun on: another copy saved since makes it stale */
@@ -24,6 +32,8 @@ export function useMapDocument(instrumentId: string, saved: MapDocument) {
   const [history, setHistory] = useState<History<MapDocument>>(() => begun(saved));
   const [broughtBack, setBroughtBack] = useState(false);
   const [refused, setRefused] = useState<string[]>([]);
+  const [conflict, setConflict] = useState<Conflict | null>(null);
+  const [jumps, setJumps] = useState(0);
   const personId = usePersonId();
   const refresh = useRefresh();
   const now = history.present;
@@ -48,36 +58,42 @@ export function useMapDocument(instrumentId: string, saved: MapDocument) {
     [draftKey, saved],
   );
 
-  const save = useCallback(async () => {
-    if (!personId) return void toast.error('Pick who is at the bench first.');
-    const faults = faultsOf(now.plan);
-    if (faults.length > 0) return setRefused(faults.map(({ part, reason }) => `${part}: ${reason}`));
-    const open = unsaved(saved, now);
+  const save = async (toSave: MapDocument) => {
+    if (!personId) {
+      toast.error('Pick who is at the bench first.');
+      return;
+    }
+    const faults = faultsOf(toSave.plan);
+    if (faults.length > 0) {
+      setRefused(faults.map(({ part, reason }) => `${part}: ${reason}`));
+      return;
+    }
+    const open = unsaved(saved, toSave);
+    let part: 'plan' | (string & {}) = 'plan';
     try {
       if (open.plan)
         await send<PlanAnswer>(
           'PUT',
           `instruments/${instrumentId}/plan`,
-          planInputOf(now.plan, now.planVersion, personId),
+          planInputOf(toSave.plan, toSave.planVersion, personId),
         );
-      for (const id of open.marks)
-        await send<Mark>('PUT', `marks/${id}`, { ...now.marks[id], instrumentId, by: personId });
+      for (part of open.marks)
+        await send<Mark>('PUT', `marks/${part}`, { ...toSave.marks[part], instrumentId, by: personId });
       await dropDraft(draftKey);
       toast.success('The map is saved.');
       await refresh();
     } catch (error) {
       const problem = error instanceof ProblemError ? error.problem : null;
-      setRefused(
-        problem?.errors?.map(({ reason, accepted }) => `${reason}. Accepted: ${accepted}.`) ?? [
-          problem?.status === 409
-            ? 'Somebody else saved this map in the meantime. What you drew is kept in this browser; open the page again to see theirs.'
-            : error instanceof Unreachable || error instanceof Error
-              ? error.message
-              : 'It could not be saved.',
-        ],
-      );
+      if (problem?.status === 409)
+        setConflict(conflictOf(toSave, part, problem.current as Mark & StoredPlan));
+      else
+        setRefused(
+          problem?.errors?.map(({ reason, accepted }) => `${reason}. Accepted: ${accepted}.`) ?? [
+            error instanceof Unreachable || error instanceof Error ? error.message : 'It could not be saved.',
+          ],
+        );
     }
-  }, [personId, now, saved, instrumentId, draftKey, refresh]);
+  };
 
   const open = unsaved(saved, now);
   return {
@@ -91,8 +107,61 @@ export function useMapDocument(instrumentId: string, saved: MapDocument) {
       setRefused([]);
       step((current) => changed(current, next));
     },
-    undo: () => step(undone),
-    redo: () => step(redone),
-    save,
+    undo: () => {
+      setJumps(jumps + 1);
+      step(undone);
+    },
+    redo: () => {
+      setJumps(jumps + 1);
+      step(redone);
+    },
+    /** how often the document became another by itself */
+    jumps,
+    save: () => save(now),
+    conflict,
+    leaveConflict: () => setConflict(null),
+    settle: (theirs: Set<string>) => {
+      const next = conflict!.resolved(theirs.size > 0);
+      setConflict(null);
+      step((current) => changed(current, next));
+      void save(next);
+    },
+  };
+}
+
+function conflictOf(now: MapDocument, part: string, theirs: Mark & StoredPlan): Conflict {
+  if (part === 'plan') {
+    const braces = (count: number) => `${count} braces`;
+    return {
+      differences: [
+        {
+          key: part,
+          name: 'The plan',
+          theirs: braces(theirs.braces.length),
+          yours: braces(now.plan.braces.length),
+        },
+      ],
+      resolved: (taken) => ({
+        ...now,
+        planVersion: theirs.version,
+        plan: taken ? planOf(theirs) : now.plan,
+      }),
+    };
+  }
+  const yours = now.marks[part]!;
+  const say = (mark: DrawnMark) => {
+    const last = mark.sightings.at(-1)!;
+    return [mark.name, sayExtent(last), last.state, `seen ${mark.sightings.length} times`]
+      .filter(Boolean)
+      .join(', ');
+  };
+  const { version, face, kind, brace, name, sightings } = theirs;
+  const other: DrawnMark = { version, face, kind, brace, name, sightings };
+  return {
+    differences: [{ key: part, name: yours.name || yours.kind, theirs: say(other), yours: say(yours) }],
+    resolved: (taken) => ({
+      ...now,
+      marks: { ...now.marks, [part]: taken ? other : { ...yours, version } },
+    }),
   };
 }

@@ -1,0 +1,54 @@
+import type { MarkState } from '@upright-elder/contract';
+import { format } from 'date-fns';
+import type { DrawnMark } from './mapDocument.js';
+
+interface Props {
+  marks: Record<string, DrawnMark>;
+  today: string;
+  nameOf: (mark: DrawnMark) => string;
+  onSeen: (id: string, state: MarkState) => void;
+}
+
+/** What earlier examinations marked and this one has not looked at: the same, closed, or opened to be changed. */
+export function LookAgain({ marks, today, nameOf, onSeen }: Props) {
+  const open = Object.entries(marks).filter(([, mark]) => {
+    const last = mark.sightings.at(-1)!;
+    return last.date < today && last.state !== 'repaired';
+  });
+  if (open.length === 0) return null;
+  return (
+    <section className="sheet p-4" aria-label="To look at again">
+      <h2 className="text-[1.2rem]">To look at again</h2>
+      <ul>
+        {open.map(([id, mark]) => {
+          const last = mark.sightings.at(-1)!;
+          return (
+            <li key={id} className="border-b border-rule py-1">
+              <span className="block text-[0.95rem]">
+                {nameOf(mark)}, {last.state} on {format(new Date(last.date), 'd MMM yyyy')}
+              </span>
+              <span className="flex flex-wrap gap-2">
+                <button
+                  type="button"
+                  className="quiet"
+                  aria-label={`${nameOf(mark)}: the same`}
+                  onClick={() => onSeen(id, last.state)}
+                >
+                  The same
+                </button>
+                <button
+                  type="button"
+                  className="quiet"
+                  aria-label={`${nameOf(mark)}: closed`}
+                  onClick={() => onSeen(id, 'closed')}
+                >
+                  Closed
+                </button>
+              </span>
+            </li>
+          );
+        })}
+      </ul>
+    </section>
+  );
+}
