@@ -1,16 +1,15 @@
 import type { MarkState } from '@upright-elder/contract';
 import { format } from 'date-fns';
-import type { DrawnMark } from './mapDocument.js';
+import { nameOf, type DrawnMark } from './mapDocument.js';
 
 interface Props {
   marks: Record<string, DrawnMark>;
   today: string;
-  nameOf: (mark: DrawnMark) => string;
   onSeen: (id: string, state: MarkState) => void;
 }
 
 /** What earlier examinations marked and this one has not looked at: the same, closed, or opened to be changed. */
-export function LookAgain({ marks, today, nameOf, onSeen }: Props) {
+export function LookAgain({ marks, today, onSeen }: Props) {
   const open = Object.entries(marks).filter(([, mark]) => {
     const last = mark.sightings.at(-1)!;
     return last.date < today && last.state !== 'repaired';

@@ -25,6 +25,7 @@ import {
   type MapDocument,
 } from './mapDocument.js';
 import { LookAgain } from './LookAgain.js';
+import { BracesList, MarksList } from './MapLists.js';
 import { MarkForm } from './MarkForm.js';
 import { useMapDocument } from './useMapDocument.js';
 
@@ -363,72 +364,33 @@ export function MapView({
         <LookAgain
           marks={marks}
           today={today}
-          nameOf={nameOf}
           onSeen={(id, state) => {
             const one = marks[id]!;
             setMark(id, withSighting(one, { ...one.sightings.at(-1)!, date: today, state, note: '' }));
           }}
         />
-        <section className="sheet p-4" aria-label="Marks">
-          <h2 className="text-[1.2rem]">Marks</h2>
-          {Object.keys(marks).length === 0 && <p>None yet.</p>}
-          <ul>
-            {Object.entries(marks).map(([id, one]) => {
-              const last = one.sightings.at(-1)!;
-              return (
-                <li key={id} className="border-b border-rule">
-                  <button
-                    type="button"
-                    aria-pressed={id === chosenMark}
-                    className="min-h-[44px] w-full py-1 text-left"
-                    onClick={() => {
-                      setFace(one.face === 'top inside' ? 'top inside' : 'top');
-                      setChosenMark(id);
-                    }}
-                  >
-                    <span className={`font-bold ${last.state === 'moving' ? 'text-wax' : ''}`}>
-                      {last.state === 'moving' ? '◆ ' : ''}
-                      {nameOf(one)}
-                    </span>
-                    , {sayExtent(last)}, {last.state}
-                    <span className="block text-[0.85rem] text-faint">
-                      seen {one.sightings.length} {one.sightings.length === 1 ? 'time' : 'times'}, last{' '}
-                      {format(new Date(last.date), 'd MMM yyyy')}
-                    </span>
-                  </button>
-                </li>
-              );
-            })}
-          </ul>
-        </section>
+        <MarksList
+          marks={marks}
+          chosen={chosenMark}
+          onChoose={(id, markFace) => {
+            setFace(markFace === 'top inside' ? 'top inside' : 'top');
+            setChosenMark(id);
+          }}
+        />
         {inside && (
-          <section className="sheet p-4" aria-label="Braces">
-            <h2 className="text-[1.2rem]">Braces</h2>
-            <ul className="max-h-[18rem] overflow-y-auto">
-              {plan.braces.map(({ id, name }) => (
-                <li key={id}>
-                  <button
-                    type="button"
-                    aria-pressed={id === chosenBrace}
-                    className={`min-h-[44px] w-full text-left ${id === chosenBrace ? 'font-bold' : ''}`}
-                    onClick={() => {
-                      setChosenBrace(id);
-                      setChosenMark(null);
-                    }}
-                  >
-                    {name}
-                  </button>
-                </li>
-              ))}
-            </ul>
-          </section>
+          <BracesList
+            braces={plan.braces}
+            chosen={chosenBrace}
+            onChoose={(id) => {
+              setChosenBrace(id);
+              setChosenMark(null);
+            }}
+          />
         )}
       </aside>
     </div>
   );
 }
-
-const nameOf = ({ name, kind, brace }: DrawnMark): string => name || (brace ? `${kind}, ${brace}` : kind);
 
 /** Positions typed from the body's own datum: across from the centre line, along from the tail. */
 function Typed({

@@ -52,6 +52,10 @@ export function extentOfSighting({ path, from, to }: Sighting): number {
 
 export const sayExtent = (sighting: Sighting): string => printLength(extentOfSighting(sighting), 'mm', 0);
 
+/** What a mark is called, by its own name or by what it is. */
+export const nameOf = ({ name, kind, brace }: DrawnMark): string =>
+  name || (brace ? `${kind}, ${brace}` : kind);
+
 /** A length as typed, m; null where it is empty or cannot be read. */
 export function metresOf(text: string): number | null {
   const result = parseLength(text, 'mm');
