@@ -1,32 +1,18 @@
 import type { Sighting } from '@upright-elder/contract';
-import {
-  faultsOf,
-  lookFirst,
-  MARK_KINDS,
-  snapped,
-  type Brace,
-  type MarkKind,
-  type Point,
-} from '@upright-elder/core';
+import { faultsOf, lookFirst, MARK_KINDS, type Brace, type MarkKind, type Point } from '@upright-elder/core';
 import { format } from 'date-fns';
 import { Slider } from 'radix-ui';
-import { useEffect, useRef, useState, type KeyboardEvent } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { MergeDialog } from '../../../app/MergeDialog.js';
 import { newId } from '../../../data/ids.js';
 import { PlanDrawing, loosePath, type DrawnOnPlan } from '../../../drawings/PlanDrawing.js';
 import { Choice } from '../../../fields/Choice.js';
 import { BraceForm } from './BraceForm.js';
-import {
-  daysSeen,
-  sayExtent,
-  seenOn,
-  withSighting,
-  type DrawnMark,
-  type MapDocument,
-} from './mapDocument.js';
+import { daysSeen, nameOf, seenOn, withSighting, type DrawnMark, type MapDocument } from './mapDocument.js';
 import { LookAgain } from './LookAgain.js';
 import { BracesList, MarksList } from './MapLists.js';
 import { MarkForm } from './MarkForm.js';
+import { MM, useCrossHair } from './useCrossHair.js';
 import { useMapDocument } from './useMapDocument.js';
 
 type Face = 'top' | 'top inside';
@@ -36,9 +22,6 @@ const FACE_OPTIONS = [
 ] as const;
 /** Loose stretches are marked at their brace. */
 const DRAWN_KINDS = MARK_KINDS.filter((kind) => kind !== 'separation');
-const MM = 0.001;
-/** A point is drawn to a line within so far. */
-const REACH = 3 * MM;
 
 export const NOTHING_SEEN: Omit<Sighting, 'date' | 'path'> = {
   examinationId: null,
@@ -69,9 +52,6 @@ export function MapView({
   const [dayAt, setDayAt] = useState<number | null>(null);
   const [chosenMark, setChosenMark] = useState<string | null>(null);
   const [chosenBrace, setChosenBrace] = useState<string | null>(null);
-  const [pending, setPending] = useState<Point[]>([]);
-  const [cursor, setCursor] = useState<Point | null>(null);
-  const [drawing, setDrawing] = useState(false);
   const [kind, setKind] = useState<MarkKind>('crack');
   /** how often a brace was drawn elsewhere: its numbers are then shown anew */
   const [moves, setMoves] = useState(0);
@@ -79,6 +59,8 @@ export function MapView({
   const days = [...new Set([...daysSeen(marks), today])].sort();
   const day = days[dayAt ?? days.length - 1]!;
   const inside = face === 'top inside';
+  const hair = useCrossHair(plan, inside);
+  const { drawing, cursor } = hair;
 
   useEffect(() => {
     const onKey = (event: globalThis.KeyboardEvent) => {
@@ -106,56 +88,25 @@ export function MapView({
     setMark(id, mark);
     setChosenMark(id);
   };
-  // from outside no brace is seen, and nothing is drawn to what is not seen
-  const within = inside ? plan : { ...plan, braces: [] };
-  const place = (point: Point) => setPending((now) => [...now, snapped(point, within, REACH).point]);
   const begin = () => {
-    setDrawing(true);
-    setPending([]);
     setChosenMark(null);
-    setCursor([0, plan.bridge.from - 0.02]);
+    hair.begin();
     board.current?.focus();
   };
   const finish = () => {
-    setDrawing(false);
-    if (pending.length >= (kind === 'crack' ? 2 : 1))
-      addMark({
-        version: 0,
-        face,
-        kind,
-        brace: null,
-        name: '',
-        sightings: [
-          {
-            ...NOTHING_SEEN,
-            date: today,
-            path: pending.map(([x, y]): [number, number] => [x, y]),
-            state: kind === 'crack' ? 'moving' : 'quiet',
-          },
-        ],
-      });
-    setPending([]);
-    setCursor(null);
-  };
-  const onKeys = (event: KeyboardEvent) => {
-    if (!drawing || event.ctrlKey) return;
-    const step = (event.shiftKey ? 10 : 1) * MM * (inside ? -1 : 1);
-    const moves: Record<string, [number, number]> = {
-      ArrowLeft: [-step, 0],
-      ArrowRight: [step, 0],
-      ArrowUp: [0, Math.abs(step)],
-      ArrowDown: [0, -Math.abs(step)],
-    };
-    const move = moves[event.key];
-    if (move && cursor) setCursor([cursor[0] + move[0], cursor[1] + move[1]]);
-    else if (event.key === 'Enter' && cursor) place(cursor);
-    else if (event.key === 'Backspace') setPending((now) => now.slice(0, -1));
-    else if (event.key === 'Escape') {
-      setPending([]);
-      setDrawing(false);
-      setCursor(null);
-    } else return;
-    event.preventDefault();
+    const { points } = hair;
+    hair.end();
+    if (points.length < (kind === 'crack' ? 2 : 1)) return;
+    const path = points.map(([x, y]): [number, number] => [x, y]);
+    const state = kind === 'crack' ? 'moving' : 'quiet';
+    addMark({
+      version: 0,
+      face,
+      kind,
+      brace: null,
+      name: '',
+      sightings: [{ ...NOTHING_SEEN, date: today, path, state }],
+    });
   };
 
   const drawn = Object.entries(marks).flatMap(([id, mark]): DrawnOnPlan[] => {
@@ -204,9 +155,9 @@ export function MapView({
           {drawing ? (
             <>
               <button type="button" className="act" onClick={finish}>
-                Done, {pending.length} points
+                Done, {hair.points.length} points
               </button>
-              <Typed cursor={cursor} onCursor={setCursor} onPlace={() => cursor && place(cursor)} />
+              <Typed cursor={cursor} onCursor={hair.move} onPlace={() => cursor && hair.place(cursor)} />
             </>
           ) : (
             <>
@@ -256,7 +207,7 @@ export function MapView({
           role="application"
           aria-label="Drawing board: arrows move the cross-hair, Enter sets a point"
           className="mt-2 h-[34rem]"
-          onKeyDown={onKeys}
+          onKeyDown={hair.onKeyDown}
         >
           {faults.length === 0 && (
             <PlanDrawing
@@ -264,8 +215,8 @@ export function MapView({
               inside={inside}
               marks={drawn}
               chosenBrace={chosenBrace}
-              pending={pending}
-              cursor={drawing ? cursor : null}
+              pending={hair.points}
+              cursor={cursor}
               hints={
                 inside && !drawing
                   ? lookFirst(plan.braces)
@@ -274,11 +225,7 @@ export function MapView({
                   : []
               }
               label={`The top ${inside ? 'from inside, mirrored' : 'from outside'}, with ${drawn.length} marks`}
-              onPoint={(point) => {
-                if (!drawing) return;
-                setCursor(point);
-                place(point);
-              }}
+              onPoint={drawing ? hair.touch : undefined}
               onChooseMark={drawing ? undefined : setChosenMark}
               onChooseBrace={drawing ? undefined : setChosenBrace}
               onMoveBrace={(corner, to) => {
