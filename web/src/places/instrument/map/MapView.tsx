@@ -1,6 +1,7 @@
 import type { Sighting } from '@upright-elder/contract';
 import { faultsOf, lookFirst, MARK_KINDS, type Brace, type MarkKind, type Point } from '@upright-elder/core';
 import { format } from 'date-fns';
+import { Redo2, Undo2 } from 'lucide-react';
 import { Slider } from 'radix-ui';
 import { useEffect, useRef, useState } from 'react';
 import { MergeDialog } from '../../../app/MergeDialog.js';
@@ -177,11 +178,23 @@ export function MapView({
             </>
           )}
           <span className="ml-auto flex gap-1">
-            <button type="button" className="quiet" disabled={!map.canUndo} onClick={map.undo}>
-              Undo
+            <button
+              type="button"
+              className="quiet"
+              aria-label="Undo"
+              disabled={!map.canUndo}
+              onClick={map.undo}
+            >
+              <Undo2 size={20} aria-hidden />
             </button>
-            <button type="button" className="quiet" disabled={!map.canRedo} onClick={map.redo}>
-              Redo
+            <button
+              type="button"
+              className="quiet"
+              aria-label="Redo"
+              disabled={!map.canRedo}
+              onClick={map.redo}
+            >
+              <Redo2 size={20} aria-hidden />
             </button>
             <button type="button" className="act" disabled={!map.dirty} onClick={() => void map.save()}>
               Save the map
@@ -206,7 +219,7 @@ export function MapView({
           tabIndex={0}
           role="application"
           aria-label="Drawing board: arrows move the cross-hair, Enter sets a point"
-          className="mt-2 h-[34rem]"
+          className="mt-2 h-[min(34rem,72vh)]"
           onKeyDown={hair.onKeyDown}
         >
           {faults.length === 0 && (
