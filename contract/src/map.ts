@@ -262,6 +262,20 @@ export class Sighting {
   note!: string;
 }
 
+/** A sighting of which nothing is said yet but its day and place. */
+export const NOTHING_SEEN: Omit<Sighting, 'date' | 'path'> = {
+  examinationId: null,
+  from: null,
+  to: null,
+  ruler: null,
+  width: null,
+  depth: null,
+  through: null,
+  state: 'quiet',
+  cleated: false,
+  note: '',
+};
+
 /** A crack, a loose stretch, a gap, a patch: one thing with its own history. */
 export class MarkInput {
   @IsInt()

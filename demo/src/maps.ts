@@ -1,4 +1,10 @@
-import { planInputOf, type MarkInput, type PlanInput, type Sighting } from '@upright-elder/contract';
+import {
+  NOTHING_SEEN,
+  planInputOf,
+  type MarkInput,
+  type PlanInput,
+  type Sighting,
+} from '@upright-elder/contract';
 import {
   isoDate,
   pathLength,
@@ -33,18 +39,6 @@ export const planBody = (instrument: InventedInstrument, by: string): PlanInput 
 
 type Invented = Pick<MarkInput, 'face' | 'kind' | 'brace' | 'name' | 'sightings'>;
 
-const SEEN: Omit<Sighting, 'date' | 'path'> = {
-  examinationId: null,
-  from: null,
-  to: null,
-  ruler: null,
-  width: null,
-  depth: null,
-  through: null,
-  state: 'quiet',
-  cleated: false,
-  note: '',
-};
 const mm = 0.001;
 
 /** The marks that go with an instrument's story, each as the examinations saw it. */
@@ -67,7 +61,7 @@ export function marksOf(instrument: InventedInstrument, room: RoomTruth, today: 
         brace: null,
         name: 'beside the board',
         sightings: [days[0]!, days.at(-1)!].map((day) => ({
-          ...SEEN,
+          ...NOTHING_SEEN,
           date: on(day),
           path,
           ruler: '40',
@@ -82,7 +76,7 @@ export function marksOf(instrument: InventedInstrument, room: RoomTruth, today: 
       const brace = plan.braces.find(({ id }) => id === `X brace, lower leg ${side}`)!;
       const leg = pathLength(brace.path.slice(0, 2));
       const seen = (day: number, share: number): Sighting => ({
-        ...SEEN,
+        ...NOTHING_SEEN,
         date: on(day),
         path: [[brace.path[0]![0], brace.path[0]![1]]],
         from: 0,
@@ -115,7 +109,7 @@ function februaryCrack(
     const length = Math.round(crack!.length - (crack!.perYear * daysAgo) / 365.25) * mm;
     const open = dry > 0.8;
     return {
-      ...SEEN,
+      ...NOTHING_SEEN,
       date: isoDate(today - daysAgo),
       path: [
         [x, start],

@@ -43,17 +43,15 @@ export class Database implements OnApplicationShutdown {
 
   /** Runs the work as one transaction after all that were asked for before it. */
   write<T>(work: (manager: EntityManager) => Promise<T>): Promise<T> {
-    const turn = this.last.then(() => this.writer.transaction(work));
-    this.last = turn.catch(() => undefined);
-    return turn;
+    return this.inTurn(() => this.writer.transaction(work));
   }
 
   /**
    * The same for what can be had again from elsewhere, such as a logger's file: it is whole, but a power cut may take
    * it back. The next ordinary write makes it last.
    */
-  async writeUnsynced<T>(work: (manager: EntityManager) => Promise<T>): Promise<T> {
-    const turn = this.last.then(async () => {
+  writeUnsynced<T>(work: (manager: EntityManager) => Promise<T>): Promise<T> {
+    return this.inTurn(async () => {
       await this.writer.query('PRAGMA synchronous = NORMAL');
       try {
         return await this.writer.transaction(work);
@@ -61,6 +59,10 @@ export class Database implements OnApplicationShutdown {
         await this.writer.query('PRAGMA synchronous = FULL');
       }
     });
+  }
+
+  private inTurn<T>(run: () => Promise<T>): Promise<T> {
+    const turn = this.last.then(run);
     this.last = turn.catch(() => undefined);
     return turn;
   }

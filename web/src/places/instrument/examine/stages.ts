@@ -1,7 +1,6 @@
 import type { Examination, Instrument, Protocol } from '@upright-elder/contract';
 import {
   isQuantity,
-  lineOf,
   linesFor,
   type LineId,
   type PointId,
@@ -65,5 +64,3 @@ export function filledOf(lines: readonly LineId[], draft: Draft): number {
     );
   }, 0);
 }
-
-export const lineName = (line: LineId): string => lineOf(line).name;

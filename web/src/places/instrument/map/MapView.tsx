@@ -1,4 +1,4 @@
-import type { Sighting } from '@upright-elder/contract';
+import { NOTHING_SEEN } from '@upright-elder/contract';
 import { faultsOf, lookFirst, MARK_KINDS, type Brace, type MarkKind, type Point } from '@upright-elder/core';
 import { format } from 'date-fns';
 import { Redo2, Undo2 } from 'lucide-react';
@@ -9,7 +9,7 @@ import { newId } from '../../../data/ids.js';
 import { PlanDrawing, loosePath, type DrawnOnPlan } from '../../../drawings/PlanDrawing.js';
 import { Choice } from '../../../fields/Choice.js';
 import { BraceForm } from './BraceForm.js';
-import { daysSeen, nameOf, seenOn, withSighting, type DrawnMark, type MapDocument } from './mapDocument.js';
+import { daysSeen, nameOf, seenOn, seenAgain, type DrawnMark, type MapDocument } from './mapDocument.js';
 import { LookAgain } from './LookAgain.js';
 import { BracesList, MarksList } from './MapLists.js';
 import { MarkForm } from './MarkForm.js';
@@ -23,19 +23,6 @@ const FACE_OPTIONS = [
 ] as const;
 /** Loose stretches are marked at their brace. */
 const DRAWN_KINDS = MARK_KINDS.filter((kind) => kind !== 'separation');
-
-export const NOTHING_SEEN: Omit<Sighting, 'date' | 'path'> = {
-  examinationId: null,
-  from: null,
-  to: null,
-  ruler: null,
-  width: null,
-  depth: null,
-  through: null,
-  state: 'quiet',
-  cleated: false,
-  note: '',
-};
 
 /** The map: the drawing with its marks as they were on a day, and what is done to them. */
 export function MapView({
@@ -285,12 +272,7 @@ export function MapView({
             mark={mark}
             today={today}
             onChange={(next) => setMark(chosenMark, next)}
-            onSeenAgain={(state) =>
-              setMark(
-                chosenMark,
-                withSighting(mark, { ...mark.sightings.at(-1)!, date: today, state, note: '' }),
-              )
-            }
+            onSeenAgain={(state) => setMark(chosenMark, seenAgain(mark, today, state))}
             onClose={() => setChosenMark(null)}
           />
         ) : brace ? (
@@ -324,10 +306,7 @@ export function MapView({
         <LookAgain
           marks={marks}
           today={today}
-          onSeen={(id, state) => {
-            const one = marks[id]!;
-            setMark(id, withSighting(one, { ...one.sightings.at(-1)!, date: today, state, note: '' }));
-          }}
+          onSeen={(id, state) => setMark(id, seenAgain(marks[id]!, today, state))}
         />
         <MarksList
           marks={marks}

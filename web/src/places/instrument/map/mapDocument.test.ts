@@ -1,10 +1,11 @@
-import { planInputOf, planOf, type Sighting } from '@upright-elder/contract';
+import { NOTHING_SEEN, planInputOf, planOf, type Sighting } from '@upright-elder/contract';
 import { BODY_SHAPE_IDS, BRACING_IDS, planFrom, usualOutline } from '@upright-elder/core';
 import { describe, expect, it } from 'vitest';
 import {
   daysSeen,
   documentOf,
   extentOfSighting,
+  seenAgain,
   seenOn,
   unsaved,
   withSighting,
@@ -13,20 +14,11 @@ import {
 
 const sighting = (date: string, over: Partial<Sighting> = {}): Sighting => ({
   date,
-  examinationId: null,
+  ...NOTHING_SEEN,
   path: [
     [0, 0.1],
     [0, 0.14],
   ],
-  from: null,
-  to: null,
-  ruler: null,
-  width: null,
-  depth: null,
-  through: null,
-  state: 'quiet',
-  cleated: false,
-  note: '',
   ...over,
 });
 const crack = (...days: string[]): DrawnMark => ({
@@ -55,6 +47,15 @@ describe('the map as a document', () => {
     const again = withSighting(marks.a, sighting('2025-08-01'));
     expect(again.sightings.map(({ date }) => date)).toEqual(['2025-02-01', '2025-08-01', '2026-02-01']);
     expect(withSighting(again, sighting('2025-08-01', { note: 'new' })).sightings).toHaveLength(3);
+  });
+
+  it('is seen again as it was, on the day and in the state that are said, and forgets the old note', () => {
+    const marked = withSighting(crack(), sighting('2025-02-01', { note: 'by the pins', ruler: '40' }));
+    const again = seenAgain(marked, '2026-02-01', 'closed').sightings;
+    expect(again).toEqual([
+      marked.sightings[0],
+      sighting('2026-02-01', { ruler: '40', state: 'closed', note: '' }),
+    ]);
   });
 
   it('knows what is not saved yet', () => {

@@ -1,4 +1,11 @@
-import { planOf, type Mark, type MarkInput, type Sighting, type StoredPlan } from '@upright-elder/contract';
+import {
+  planOf,
+  type Mark,
+  type MarkInput,
+  type MarkState,
+  type Sighting,
+  type StoredPlan,
+} from '@upright-elder/contract';
 import { parseLength, pathLength, printLength, type Plan } from '@upright-elder/core';
 
 export type DrawnMark = Omit<MarkInput, 'by' | 'instrumentId'>;
@@ -44,6 +51,10 @@ export function withSighting(mark: DrawnMark, sighting: Sighting): DrawnMark {
   const others = mark.sightings.filter(({ date }) => date !== sighting.date);
   return { ...mark, sightings: [...others, sighting].sort((a, b) => a.date.localeCompare(b.date)) };
 }
+
+/** Seen again on a day as it was last, but for its state. */
+export const seenAgain = (mark: DrawnMark, day: string, state: MarkState): DrawnMark =>
+  withSighting(mark, { ...mark.sightings.at(-1)!, date: day, state, note: '' });
 
 /** How long a mark is: along its path, or its stretch of a brace, m. */
 export function extentOfSighting({ path, from, to }: Sighting): number {
