@@ -4,6 +4,7 @@ import {
   FACES,
   MARK_KINDS,
   SPECIES_IDS,
+  usualSides,
   type BodyShapeId,
   type BraceKind,
   type Face,
@@ -152,7 +153,15 @@ export class PlanBrace {
   wood!: SpeciesId;
 }
 
-/** The plan of an instrument's top; all lengths in metres, since it is drawn. */
+export class PlanSides {
+  @IsNumber()
+  tail!: number;
+
+  @IsNumber()
+  neck!: number;
+}
+
+/** The plan of an instrument's body; all lengths in metres, since it is drawn. */
 export class PlanInput {
   @IsInt()
   @Min(0)
@@ -187,6 +196,20 @@ export class PlanInput {
   @ValidateNested({ each: true })
   @Type(() => PlanBrace)
   braces!: PlanBrace[];
+
+  /** of the back; a plan that was drawn before backs were has none */
+  @IsOptional()
+  @IsArray()
+  @ArrayMaxSize(80)
+  @ValidateNested({ each: true })
+  @Type(() => PlanBrace)
+  backBraces?: PlanBrace[];
+
+  /** depth of the sides; the shape's usual one where they were never drawn */
+  @IsOptional()
+  @ValidateNested()
+  @Type(() => PlanSides)
+  sides?: PlanSides;
 }
 
 export class StoredPlan extends PlanInput {
@@ -310,9 +333,44 @@ export class MarkInput {
   @ValidateNested({ each: true })
   @Type(() => Sighting)
   sightings!: Sighting[];
+
+  /** marked by mistake: kept, and shown no more */
+  @IsOptional()
+  @IsBoolean()
+  struck?: boolean;
+
+  /** why what an earlier day saw is changed; not needed for a new day, nor for today's */
+  @IsOptional()
+  @IsString()
+  @MaxLength(500)
+  why?: string | null;
+}
+
+/** What a day had seen before it was corrected: readings are evidence. */
+export class MarkCorrection {
+  @IsString()
+  at!: string;
+
+  @IsUUID()
+  by!: string;
+
+  @IsString()
+  byName!: string;
+
+  @IsString()
+  why!: string;
+
+  @ValidateNested()
+  @Type(() => Sighting)
+  was!: Sighting;
 }
 
 export class Mark extends MarkInput {
+  @IsArray()
+  @ValidateNested({ each: true })
+  @Type(() => MarkCorrection)
+  corrections!: MarkCorrection[];
+
   @IsUUID()
   id!: string;
 
@@ -326,12 +384,15 @@ export class Mark extends MarkInput {
 const points = (path: Path) => path.map(([x, y]): [number, number] => [x, y]);
 
 /** A plan as core takes it. */
-export function planOf({ outline, holes, bridge, plate, braces }: Omit<PlanInput, 'version' | 'by'>): Plan {
+export function planOf(drawn: Omit<PlanInput, 'version' | 'by'>): Plan {
+  const { outline, holes, bridge, plate, braces, backBraces, sides } = drawn;
   return {
     outline,
     bridge,
     plate: plate ?? null,
     braces,
+    backBraces: backBraces ?? [],
+    sides: sides ?? usualSides(outline.shape),
     holes: holes.map(({ kind, path, size }): Hole =>
       kind === 'round' ? { kind, centre: path[0] ?? [NaN, NaN], radius: size } : { kind, path, width: size },
     ),
@@ -346,7 +407,9 @@ export function planInputOf(plan: Plan, version: number, by: string): PlanInput 
     outline: plan.outline,
     bridge: plan.bridge,
     plate: plan.plate,
+    sides: plan.sides,
     braces: plan.braces.map((brace) => ({ ...brace, path: points(brace.path) })),
+    backBraces: plan.backBraces.map((brace) => ({ ...brace, path: points(brace.path) })),
     holes: plan.holes.map((hole) =>
       hole.kind === 'round'
         ? { kind: hole.kind, path: points([hole.centre]), size: hole.radius }

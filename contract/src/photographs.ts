@@ -66,6 +66,11 @@ export class PhotographInput {
   @IsUUID()
   examinationId!: string | null;
 
+  /** the mark on the map that it is of */
+  @IsOptional()
+  @IsUUID()
+  markId?: string | null;
+
   @Matches(PICTURE_NAME, { message: 'the picture must be one that was taken in before' })
   picture!: string;
 

@@ -95,7 +95,11 @@ for (const instrument of INSTRUMENTS) {
 let photographs = 0;
 for (const instrument of INSTRUMENTS) {
   const { nickname } = instrument.input;
-  for (const { bytes, ...facts } of await photographsOf(instrument, rooms.get(instrument.home)!, today)) {
+  for (const { bytes, ofMark, ...facts } of await photographsOf(
+    instrument,
+    rooms.get(instrument.home)!,
+    today,
+  )) {
     const response = await fetch(`${address}/api/pictures`, { method: 'POST', body: new Uint8Array(bytes) });
     if (!response.ok) throw new Error(`picture of ${nickname}: ${await response.text()}`);
     const { picture } = (await response.json()) as PictureTaken;
@@ -104,6 +108,7 @@ for (const instrument of INSTRUMENTS) {
       version: 0,
       instrumentId: idOf(nickname),
       examinationId: null,
+      markId: ofMark ? idOf(`${nickname} mark 0`) : null,
       picture,
       putAway: false,
       by: idOf(PEOPLE[0].name),

@@ -12,6 +12,7 @@ import {
   usualOutline,
   type BodyShapeId,
   type BracingId,
+  type Path,
   type Plan,
 } from '@upright-elder/core';
 import type { RoomTruth } from './air.js';
@@ -41,59 +42,156 @@ type Invented = Pick<MarkInput, 'face' | 'kind' | 'brace' | 'name' | 'sightings'
 
 const mm = 0.001;
 
+interface Told {
+  instrument: InventedInstrument;
+  plan: Plan;
+  room: RoomTruth;
+  today: number;
+  /** how many days ago each visit was, oldest first */
+  days: readonly number[];
+  /** what a visit of so many days ago saw */
+  seen: (daysAgo: number, over: Partial<Sighting>) => Sighting;
+}
+
 /** The marks that go with an instrument's story, each as the examinations saw it. */
 export function marksOf(instrument: InventedInstrument, room: RoomTruth, today: number): Invented[] {
-  const { nickname } = instrument.input;
-  const plan = planOfInvented(instrument);
+  const seen: Told['seen'] = (daysAgo, over) => ({
+    ...NOTHING_SEEN,
+    date: isoDate(today - daysAgo),
+    path: [[0, 0]],
+    ...over,
+  });
   const days = instrument.visits.map(({ daysAgo }) => daysAgo);
-  const on = (daysAgo: number) => isoDate(today - daysAgo);
-  if (nickname === 'Second Engineer') return [februaryCrack(instrument, plan, room, today)];
-  if (nickname === 'the Purser') {
+  const told = { instrument, plan: planOfInvented(instrument), room, today, days, seen };
+  return MARKED[instrument.input.nickname]?.(told) ?? [];
+}
+
+const MARKED: Record<string, (told: Told) => Invented[]> = {
+  'the Purser': ({ plan, days, seen }) => {
     const { length } = plan.outline;
     const path: Sighting['path'] = [
       [34 * mm, length - 60 * mm],
       [34 * mm, length - 100 * mm],
     ];
+    const same = { path, ruler: '40', width: '0.1', cleated: true };
+    return [mark('top', 'crack', 'beside the board', [seen(days[0]!, same), seen(days.at(-1)!, same)])];
+  },
+  'Night Boat': ({ plan, days, seen }) => {
+    const brace = plan.backBraces[1]!;
+    const end = { from: 0, to: 45 * mm, depth: '12' };
     return [
       {
-        face: 'top',
-        kind: 'crack',
-        brace: null,
-        name: 'beside the board',
-        sightings: [days[0]!, days.at(-1)!].map((day) => ({
-          ...NOTHING_SEEN,
-          date: on(day),
-          path,
-          ruler: '40',
-          width: '0.1',
-          cleated: true,
-        })),
+        ...mark('back', 'separation', '', [
+          seen(days[0]!, { ...end, path: points([brace.path[0]!]), state: 'moving' }),
+          seen(days.at(-1)!, { ...end, path: points([brace.path[0]!]), state: 'repaired' }),
+        ]),
+        brace: brace.id,
       },
     ];
-  }
-  if (nickname === 'Little Anchor')
-    return (['bass', 'treble'] as const).map((side): Invented => {
+  },
+  'the Stowaway': ({ days, seen }) => [
+    mark('treble side', 'old repair', 'dropped once', [
+      seen(days[0]!, {
+        path: [
+          [30 * mm, 240 * mm],
+          [30 * mm, 310 * mm],
+          [62 * mm, 300 * mm],
+          [58 * mm, 245 * mm],
+        ],
+        note: 'filled and lacquered over',
+      }),
+    ]),
+  ],
+  'Fog Signal': ({ plan, days, seen }) => {
+    const brace = plan.braces[0]!;
+    const loose = (to: number): Partial<Sighting> => ({
+      path: points([brace.path[0]!]),
+      from: 150 * mm,
+      to: to * mm,
+      depth: '4',
+      state: 'moving',
+    });
+    return [
+      {
+        ...mark('top inside', 'separation', '', [seen(days[1]!, loose(190)), seen(days.at(-1)!, loose(235))]),
+        brace: brace.id,
+      },
+    ];
+  },
+  'Little Anchor': ({ plan, days, seen }) =>
+    (['bass', 'treble'] as const).map((side): Invented => {
       const brace = plan.braces.find(({ id }) => id === `X brace, lower leg ${side}`)!;
       const leg = pathLength(brace.path.slice(0, 2));
-      const seen = (day: number, share: number): Sighting => ({
-        ...NOTHING_SEEN,
-        date: on(day),
-        path: [[brace.path[0]![0], brace.path[0]![1]]],
+      const loose = (share: number): Partial<Sighting> => ({
+        path: points([brace.path[0]!]),
         from: 0,
         to: share * leg,
         depth: '9',
         state: 'moving',
       });
       return {
-        face: 'top inside',
-        kind: 'separation',
+        ...mark('top inside', 'separation', '', [
+          seen(days[4]!, loose(0.45)),
+          seen(days.at(-1)!, loose(2 / 3)),
+        ]),
         brace: brace.id,
-        name: '',
-        sightings: [seen(days[4]!, 0.45), seen(days.at(-1)!, 2 / 3)],
       };
-    });
-  return [];
-}
+    }),
+  Halyard: ({ days, seen }) => [
+    mark('neck', 'crack', 'hairline behind the nut', [
+      seen(days[0]!, {
+        path: [
+          [4 * mm, 352 * mm],
+          [1 * mm, 378 * mm],
+        ],
+        ruler: '26',
+        state: 'repaired',
+        note: 'fed with hide glue at the reset',
+      }),
+    ]),
+  ],
+  'Second Engineer': ({ instrument, plan, room, today }) => [februaryCrack(instrument, plan, room, today)],
+  Breakwater: ({ instrument, plan, room, today, days, seen }) => {
+    const { lifting, at } = { ...instrument.truth };
+    const back = plan.bridge.from;
+    const gapOn = (daysAgo: number) =>
+      Math.max(
+        0.1,
+        lifting!.gap -
+          (lifting!.perYear * daysAgo) / 365.25 +
+          lifting!.perDry * (at - room.woodOn(today - daysAgo)),
+      );
+    return [
+      mark(
+        'top',
+        'bridge gap',
+        'back edge',
+        [days[0]!, days[Math.floor(days.length / 2)]!, days.at(-1)!].map((daysAgo) => {
+          const gap = gapOn(daysAgo);
+          const half = Math.min(plan.bridge.halfWidth, (20 + 30 * gap) * mm);
+          return seen(daysAgo, {
+            path: [
+              [-half, back],
+              [half, back],
+            ],
+            width: String(Math.round(3 + 4 * gap)),
+            depth: gap.toFixed(1),
+            state: 'moving',
+          });
+        }),
+      ),
+    ];
+  },
+};
+
+const points = (path: Path) => path.map(([x, y]): [number, number] => [x, y]);
+
+const mark = (
+  face: Invented['face'],
+  kind: Invented['kind'],
+  name: string,
+  sightings: Sighting[],
+): Invented => ({ face, kind, brace: null, name, sightings });
 
 /** A crack below the bridge that is longer every February and closes in between. */
 function februaryCrack(

@@ -9,6 +9,8 @@ interface Taken {
   takenOn: string;
   note: string;
   bytes: Buffer;
+  /** the first mark of the instrument is on it */
+  ofMark: boolean;
 }
 
 /** The front on the first and the last visit, the bridge from the side at the first, one in between and the last. */
@@ -32,7 +34,9 @@ export async function photographsOf(
       const bytes = await (spot === 'front' ? frontPicture : bridgePicture)(look, condition);
       const gap = spot !== 'front' && condition.gap > 0 ? `gap ${condition.gap.toFixed(1)} mm` : '';
       const note = i === 0 ? 'before anything was touched' : gap;
-      return { spot, takenOn: isoDate(today - daysAgo), note, bytes };
+      const ofMark =
+        spot === 'front' ? instrument.crack !== undefined : instrument.truth.lifting !== undefined;
+      return { spot, takenOn: isoDate(today - daysAgo), note, bytes, ofMark };
     }),
   );
 }

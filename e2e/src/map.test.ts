@@ -131,11 +131,12 @@ describe('the map', () => {
     await hand.keys('Enter');
     await hand.sees('crack, 50 mm, moving');
 
-    await hand.tabBack('From outside');
+    await hand.tabBack('Top');
     await hand.keys('ArrowRight');
     await hand.tabTo('X brace, lower leg bass');
     await hand.keys('Enter');
-    await hand.tabTo('From, along it');
+    await hand.sees('It is loose');
+    await hand.tabBack('From, along it');
     await hand.type('0');
     await hand.tabTo('To, along it');
     await hand.type('9 cm');
@@ -165,11 +166,10 @@ describe('the map', () => {
   });
 
   it('says in words what cannot be, and does not draw it', async () => {
-    await hand.tabBack('From outside');
-    await hand.keys('ArrowRight');
-    await hand.tabTo('X brace, lower leg treble');
+    await hand.tabBack('X brace, lower leg treble');
     await hand.keys('Enter');
-    await hand.tabTo('Width of the brace');
+    await hand.sees('It is loose');
+    await hand.tabBack('Width of the brace');
     await hand.replace('0');
     await hand.sees('it is 0.0 mm wide. Accepted: from 2 to 40 mm');
     await control('z');
@@ -178,7 +178,7 @@ describe('the map', () => {
 
   it('lets a brace be drawn elsewhere by hand, and lists what was marked before to be looked at again', async () => {
     await page.goto(`${program.address}/instruments/${one}/map`, { waitUntil: 'networkidle2' });
-    await hand.tabTo('From outside');
+    await hand.tabTo('Top');
     await hand.keys('ArrowRight');
     await hand.tabTo('upper tone bar');
     await hand.keys('Enter');

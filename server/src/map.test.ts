@@ -1,5 +1,6 @@
 import {
   planInputOf,
+  planOf,
   type Mark,
   type MarkInput,
   type PlanAnswer,
@@ -153,5 +154,84 @@ describe('a mark', () => {
     expect((await put(`marks/${id(82)}`, mark({ sightings: [] }))).status).toBe(422);
     expect((await put(`marks/${id(82)}`, mark({ face: 'moon' as never }))).status).toBe(422);
     expect((await server.call('GET', `instruments/${INSTRUMENT}/marks`)).body).toHaveLength(2);
+  });
+
+  it('keeps what an earlier day saw when it is corrected, with who and why; without a reason it stays', async () => {
+    await put(`marks/${id(83)}`, mark());
+    const corrected = sighting({
+      path: [
+        [0.03, 0.1],
+        [0.03, 0.142],
+      ],
+      ruler: '42',
+    });
+    const refused = await put(`marks/${id(83)}`, mark({ version: 1, sightings: [corrected] }));
+    expect(fields(refused.body)).toEqual(['why']);
+    const gone = await put(
+      `marks/${id(83)}`,
+      mark({ version: 1, sightings: [sighting({ date: '2026-08-20' })] }),
+    );
+    expect(fields(gone.body)).toEqual(['why']);
+    const why = 'the ruler stood on the wrong end';
+    const kept = await put(`marks/${id(83)}`, mark({ version: 1, sightings: [corrected], why }));
+    expect(kept.status).toBe(200);
+    expect(kept.body).toMatchObject({
+      version: 2,
+      corrections: [{ byName: 'Isbel Crane', why, was: { date: '2026-02-10', ruler: '40' } }],
+    });
+    // a new name or a new day asks for no reason
+    const renamed = mark({
+      version: 2,
+      name: 'new',
+      sightings: [corrected, sighting({ date: '2026-08-20' })],
+    });
+    expect((await put(`marks/${id(83)}`, renamed)).status).toBe(200);
+    const again = await put(`marks/${id(83)}`, renamed);
+    expect(again.body).toMatchObject({ version: 3, corrections: [{ why }] });
+  });
+
+  it('struck out is shown no more, and can be brought back whole', async () => {
+    await put(`marks/${id(84)}`, mark({ name: 'a hair' }));
+    const names = async () => (await get<Mark[]>(`instruments/${INSTRUMENT}/marks`)).map(({ name }) => name);
+    expect(await names()).toContain('a hair');
+    await put(`marks/${id(84)}`, mark({ name: 'a hair', version: 1, struck: true }));
+    expect(await names()).not.toContain('a hair');
+    await put(`marks/${id(84)}`, mark({ name: 'a hair', version: 2, struck: false }));
+    expect(await names()).toContain('a hair');
+  });
+
+  it('of what runs from one end to another has both', async () => {
+    const point = sighting({ path: [[0, 0.1]], ruler: null });
+    const gap = await put(`marks/${id(85)}`, mark({ kind: 'bridge gap', sightings: [point] }));
+    expect(fields(gap.body)).toEqual(['sightings.0.path']);
+    expect((await put(`marks/${id(85)}`, mark({ kind: 'worn pin hole', sightings: [point] }))).status).toBe(
+      200,
+    );
+  });
+
+  it('is never half there: of many saved while one fails, each is whole or not there', async () => {
+    const saves = Array.from({ length: 40 }, (_, n) =>
+      put(`marks/${id(200 + n)}`, mark({ name: `${n}`, by: n % 5 === 0 ? id(999) : PERSON })),
+    );
+    const statuses = (await Promise.all(saves)).map(({ status }) => status);
+    expect(statuses.filter((status) => status === 200)).toHaveLength(32);
+    const stored = await get<Mark[]>(`instruments/${INSTRUMENT}/marks`);
+    const there = stored.filter(({ name }) => /^\d+$/u.test(name));
+    expect(there).toHaveLength(32);
+    for (const one of there) expect(one.sightings).toEqual([sighting()]);
+  });
+});
+
+describe('a plan of the whole body', () => {
+  it('keeps its back and its sides, and says what of them cannot be', async () => {
+    const plan = planFrom(usualOutline('concert'), 'ladder');
+    const { plan: now } = await get<PlanAnswer>(`instruments/${INSTRUMENT}/plan`);
+    const version = now?.version ?? 0;
+    await put(`instruments/${INSTRUMENT}/plan`, planInputOf(plan, version, PERSON));
+    const stored = await get<PlanAnswer>(`instruments/${INSTRUMENT}/plan`);
+    expect(planOf(stored.plan!)).toEqual(plan);
+    const deep = planInputOf({ ...plan, sides: { tail: 0.4, neck: 0.09 } }, version + 1, PERSON);
+    const refused = await put(`instruments/${INSTRUMENT}/plan`, deep);
+    expect((refused.body as Problem).errors![0]!.reason).toMatch(/sides: they are 400 mm deep at the tail/u);
   });
 });

@@ -1,7 +1,7 @@
 import { parsed, refused, type Parsed } from '../units/index.js';
 import { crossesItself, isInside, nearestOn, pathLength, type Path, type Point } from './geometry.js';
 import { BODY_SHAPES, halfWidthOf, outlinePolygon, type Outline } from './outline.js';
-import type { Brace, Hole, Plan, Rectangle } from './plan.js';
+import { allBraces, type Brace, type Hole, type Plan, type Rectangle, type Sides } from './plan.js';
 
 /** What is wrong with a plan, in words that name the part and what would be accepted. */
 export interface PlanFault {
@@ -27,12 +27,21 @@ export function faultsOf(plan: Plan): PlanFault[] {
   return [
     ...rectangleFaults('bridge', plan.bridge, polygon, [8, 80]),
     ...(plan.plate ? rectangleFaults('plate', plan.plate, polygon, [10, 120]) : []),
+    ...sidesFaults(plan.sides),
     ...saddleFaults(plan),
     ...plan.holes.flatMap((hole, i) => holeFaults(`hole ${i + 1}`, hole, polygon)),
-    ...(plan.braces.length > MOST_BRACES
-      ? [fault('braces', `${plan.braces.length} braces are more than a top has`, `${MOST_BRACES} at most`)]
-      : []),
-    ...plan.braces.slice(0, MOST_BRACES).flatMap((brace) => braceFaults(brace, polygon)),
+    ...[plan.braces, plan.backBraces].flatMap((braces, i) =>
+      braces.length > MOST_BRACES
+        ? [
+            fault(
+              'braces',
+              `${braces.length} braces are more than a ${i === 0 ? 'top' : 'back'} has`,
+              `${MOST_BRACES} at most`,
+            ),
+          ]
+        : braces.flatMap((brace) => braceFaults(brace, polygon)),
+    ),
+    ...twiceFaults(allBraces(plan)),
   ];
 }
 
@@ -108,6 +117,26 @@ function rectangleFaults(
   return corners.every((corner) => isInside(corner, polygon))
     ? []
     : [fault(part, `the ${part} stands over the edge of the body`, 'inside the outline')];
+}
+
+function sidesFaults({ tail, neck }: Sides): PlanFault[] {
+  return [['tail', tail] as const, ['neck', neck] as const].flatMap(([end, depth]) =>
+    finite(depth) && depth >= 0.03 && depth <= 0.16
+      ? []
+      : [fault('sides', `they are ${say(depth)} deep at the ${end}`, 'from 30 to 160 mm')],
+  );
+}
+
+/** Marks find their brace by its id. */
+function twiceFaults(braces: readonly Brace[]): PlanFault[] {
+  const seen = new Set<string>();
+  return braces.flatMap(({ id, name }) => {
+    if (!seen.has(id)) {
+      seen.add(id);
+      return [];
+    }
+    return [fault(name, 'it is there twice', 'every brace once')];
+  });
 }
 
 function saddleFaults({ bridge }: Plan): PlanFault[] {

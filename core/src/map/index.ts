@@ -5,3 +5,5 @@ export * from './presets.js';
 export * from './check.js';
 export * from './marks.js';
 export * from './snap.js';
+export * from './faces.js';
+export * from './parts.js';

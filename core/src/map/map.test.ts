@@ -28,6 +28,7 @@ import {
   polygonArea,
   rimFrom,
   rulerLength,
+  snapLines,
   snapped,
   stretchOf,
   usualOutline,
@@ -319,15 +320,16 @@ describe('what cannot be', () => {
 
 describe('snapping', () => {
   it('draws a point to the nearest line within reach, and leaves it alone beyond', () => {
-    expect(snapped([0.001, 0.1], generic, 0.003)).toEqual({ point: [0, 0.1], to: 'centre line' });
-    expect(snapped([0.05, generic.bridge.from - 0.001], generic, 0.003).to).toBe('back edge of the bridge');
+    const lines = snapLines(generic, 'top inside');
+    expect(snapped([0.001, 0.1], lines, 0.003)).toEqual({ point: [0, 0.1], to: 'centre line' });
+    expect(snapped([0.05, generic.bridge.from - 0.001], lines, 0.003).to).toBe('back edge of the bridge');
     fc.assert(
       fc.property(point, fc.double({ min: 0, max: 0.02, noNaN: true }), (somewhere, reach) => {
-        const { point: there, to } = snapped(somewhere, generic, reach);
+        const { point: there, to } = snapped(somewhere, lines, reach);
         const off = distance(somewhere, there);
         return to === null
           ? off === 0
-          : off < reach && distance(snapped(there, generic, reach + 1e-6).point, there) < 1e-9;
+          : off < reach && distance(snapped(there, lines, reach + 1e-6).point, there) < 1e-9;
       }),
     );
   });

@@ -1,4 +1,4 @@
-import { pathLength, type Path, type Point } from './geometry.js';
+import { distance, pathLength, type Path, type Point } from './geometry.js';
 import { braceHeightAt, type Brace } from './plan.js';
 
 /** Where on the instrument a mark is made; each face has its own drawing. */
@@ -78,20 +78,41 @@ export interface LookFirst {
   why: string;
 }
 
-/** Where to look first on the inside of the top: ends of the X, then every other end; low ends let go first. */
+/**
+ * Where to look first: the ends of back braces let go most often, then the ends of the X, then every other end; low
+ * ends before high ones. Common practice.
+ */
 export function lookFirst(braces: readonly Brace[]): LookFirst[] {
   const ends = braces.flatMap((brace) => [
     { brace, at: brace.path[0]!, height: braceHeightAt(brace, 0) },
     { brace, at: brace.path.at(-1)!, height: braceHeightAt(brace, 1) },
   ]);
-  const weight = ({ brace, height }: (typeof ends)[number]) => (brace.kind === 'X brace' ? 0 : 1) + height;
+  const rank = (kind: Brace['kind']) => (kind === 'back brace' ? 0 : kind === 'X brace' ? 1 : 2);
+  // heights are metres, far below one step of rank
+  const weight = ({ brace, height }: (typeof ends)[number]) => rank(brace.kind) + height;
   return ends
     .sort((a, b) => weight(a) - weight(b))
-    .map(({ brace, at }) => ({
-      at,
-      why:
-        brace.kind === 'X brace'
-          ? `end of the ${brace.name}: the ends of the X let go often`
-          : `end of the ${brace.name}`,
-    }));
+    .map(({ brace, at }) => ({ at, why: `end of the ${brace.name}${LET_GO[brace.kind] ?? ''}` }));
+}
+
+const LET_GO: Partial<Record<Brace['kind'], string>> = {
+  'back brace': ': the ends of back braces let go most often',
+  'X brace': ': the ends of the X let go often',
+};
+
+/** Kinds that cover a place rather than follow a line: three points or more go round them. */
+const COVERING: readonly MarkKind[] = ['patch', 'old repair', 'loose spot'];
+
+/** True where the points of a mark go round a place. */
+export const goesRound = (kind: MarkKind, path: Path): boolean => COVERING.includes(kind) && path.length > 2;
+
+/** How many points a mark needs at least: what runs from one end to another has two. */
+export const fewestPoints = (kind: MarkKind): number => (kind === 'crack' || kind === 'bridge gap' ? 2 : 1);
+
+/** A path lengthened to a point: from whichever end is nearer, so that a crack grows where it grew. */
+export function lengthened(path: Path, to: Point): Point[] {
+  const [first, last] = [path[0], path.at(-1)];
+  return first && last && path.length > 1 && distance(to, first) < distance(to, last)
+    ? [to, ...path]
+    : [...path, to];
 }

@@ -2,14 +2,25 @@ import type { SpeciesId } from '../wood/index.js';
 import type { Path, Point } from './geometry.js';
 import type { Outline } from './outline.js';
 
-/** The plan of a top: one record for the map and, later, for the plate model. Metres throughout. */
+/** The plan of a body: one record for the map and for the plate model. Metres throughout. */
 export interface Plan {
   outline: Outline;
+  /** depth of the sides */
+  sides: Sides;
   holes: Hole[];
   bridge: Bridge;
   /** none on an archtop */
   plate: Rectangle | null;
+  /** of the top */
   braces: Brace[];
+  /** of the back; none on a carved one */
+  backBraces: Brace[];
+}
+
+/** How deep the sides are at both ends of the body; straight between them. */
+export interface Sides {
+  tail: number;
+  neck: number;
 }
 
 /** A round hole, or an f-hole as a slot of a width along a path. */
@@ -36,6 +47,7 @@ export const BRACE_KINDS = [
   'ladder brace',
   'fan brace',
   'parallel bar',
+  'back brace',
   'other',
 ] as const;
 export type BraceKind = (typeof BRACE_KINDS)[number];
@@ -60,4 +72,21 @@ export function braceHeightAt(brace: Pick<Brace, 'height' | 'taper'>, share: num
     over <= 0 || part >= over ? 1 : left + ((1 - left) * part) / over;
   const within = Math.min(1, Math.max(0, share));
   return brace.height * Math.min(fall(within, start), fall(1 - within, end));
+}
+
+/** Every brace of the body, those of the top first. */
+export const allBraces = ({ braces, backBraces }: Pick<Plan, 'braces' | 'backBraces'>): Brace[] => [
+  ...braces,
+  ...backBraces,
+];
+
+/** The plan with every brace of the same id put in place of the former. */
+export function withBrace(plan: Plan, brace: Brace): Plan {
+  const replaced = (list: Brace[]) => list.map((one) => (one.id === brace.id ? brace : one));
+  return { ...plan, braces: replaced(plan.braces), backBraces: replaced(plan.backBraces) };
+}
+
+export function withoutBrace(plan: Plan, id: string): Plan {
+  const others = (list: Brace[]) => list.filter((one) => one.id !== id);
+  return { ...plan, braces: others(plan.braces), backBraces: others(plan.backBraces) };
 }

@@ -1,6 +1,6 @@
 import { distance, rimFrom, type Path, type Point } from './geometry.js';
-import { BODY_SHAPES, outlinePolygon, type BodyShapeId, type Outline } from './outline.js';
-import type { Brace, BraceKind, Plan } from './plan.js';
+import { BODY_SHAPES, halfWidthOf, outlinePolygon, type BodyShapeId, type Outline } from './outline.js';
+import { allBraces, type Brace, type BraceKind, type Plan, type Sides } from './plan.js';
 
 export const BRACING_IDS = ['x', 'ladder', 'fan', 'parallel', 'x-archtop'] as const;
 export type BracingId = (typeof BRACING_IDS)[number];
@@ -29,6 +29,48 @@ const section = (width: number, height: number, start: number, end = start): Sec
 const TONE_BAR = section(7, 9, 0.35);
 const FINGER = section(6, 6, 0.35);
 const TRANSVERSE = section(13, 14, 0.35);
+const BACK_BRACE = section(8, 14, 0.3);
+
+/** The usual section of a brace of each kind. Common practice. */
+const SECTIONS: Record<BraceKind, Section> = {
+  'X brace': section(8, 13, 0.45),
+  'tone bar': TONE_BAR,
+  'finger brace': FINGER,
+  'transverse brace': TRANSVERSE,
+  'ladder brace': section(9, 13, 0.3),
+  'fan brace': section(6, 5, 0.3),
+  'parallel bar': section(8, 16, 0.3),
+  'back brace': BACK_BRACE,
+  other: section(8, 10, 0.3),
+};
+
+/** Sides that are not measured yet, tail and neck. Common practice. */
+const USUAL_SIDES = { flat: { tail: 0.104, neck: 0.086 }, arched: { tail: 0.084, neck: 0.084 } };
+
+/** The sides of a body shape before they are measured. */
+export const usualSides = (shape: BodyShapeId): Sides => USUAL_SIDES[shape === 'archtop' ? 'arched' : 'flat'];
+
+/** One brace more, straight across the lower bout, to be drawn where it belongs. */
+export function addedBrace(plan: Plan, kind: BraceKind): { plan: Plan; id: string } {
+  const taken = new Set(allBraces(plan).map(({ id }) => id));
+  let n = 1;
+  while (taken.has(`added ${kind} ${n}`)) n += 1;
+  const id = `added ${kind} ${n}`;
+  const { length } = plan.outline;
+  const half = Math.min(0.06, 0.6 * halfWidthOf(plan.outline)(0.15 * length));
+  const path: Path = [
+    [-half, 0.15 * length],
+    [half, 0.15 * length],
+  ];
+  const added = brace(id, kind, path, SECTIONS[kind]);
+  return {
+    id,
+    plan:
+      kind === 'back brace'
+        ? { ...plan, backBraces: [...plan.backBraces, added] }
+        : { ...plan, braces: [...plan.braces, added] },
+  };
+}
 
 /** A plan from a body shape, its measured size and a bracing: a first drawing to be corrected by mirror and rule. */
 export function planFrom(outline: Outline, bracing: BracingId): Plan {
@@ -40,6 +82,12 @@ export function planFrom(outline: Outline, bracing: BracingId): Plan {
   const saddleAt = y(archtop ? 232 : nylon ? 196 : 221);
   return {
     outline,
+    sides: usualSides(outline.shape),
+    backBraces: archtop
+      ? []
+      : [78, 170, 290, 405].map((at, i) =>
+          across(`back brace ${i + 1} from the tail`, 'back brace', polygon, y(at), BACK_BRACE),
+        ),
     holes: archtop
       ? fHoles(saddleAt, scale)
       : [{ kind: 'round', centre: [0, y(360)], radius: 51 * mm * Math.min(1, scale) }],
@@ -62,7 +110,7 @@ type Layout = (polygon: Path, y: (millimetres: number) => number) => Brace[];
 
 const BRACED: Record<BracingId, Layout> = {
   x: (polygon, y) => [
-    ...xBraces(polygon, [0, y(285)], 49, section(8, 13, 0.45)),
+    ...xBraces(polygon, [0, y(285)], 49, SECTIONS['X brace']),
     toneBar('upper tone bar', polygon, [y(-65), y(175)]),
     toneBar('lower tone bar', polygon, [y(-80), y(115)]),
     ...(['bass', 'treble'] as const).flatMap((side) => {
@@ -90,13 +138,13 @@ const BRACED: Record<BracingId, Layout> = {
   ],
   ladder: (polygon, y) =>
     [60, 130, 268, 318, 402, 445].map((at, i) =>
-      across(`ladder brace ${i + 1} from the tail`, 'ladder brace', polygon, y(at), section(9, 13, 0.3)),
+      across(`ladder brace ${i + 1} from the tail`, 'ladder brace', polygon, y(at), SECTIONS['ladder brace']),
     ),
   fan: (polygon, y) => [
     ...[-3, -2, -1, 0, 1, 2, 3].map((i) => {
       const foot: Point = [i * y(34), y(60)];
       const head: Point = [i * y(20), y(285)];
-      return brace(`fan brace ${i + 4}`, 'fan brace', [foot, head], section(6, 5, 0.3));
+      return brace(`fan brace ${i + 4}`, 'fan brace', [foot, head], SECTIONS['fan brace']);
     }),
     across('lower transverse brace', 'transverse brace', polygon, y(300), section(10, 14, 0.25)),
     across('upper transverse brace', 'transverse brace', polygon, y(424), section(10, 14, 0.25)),
@@ -108,7 +156,7 @@ const BRACED: Record<BracingId, Layout> = {
         [sign * y(52), y(48)],
         [sign * y(30), y(455)],
       ];
-      return brace(`${side} bar`, 'parallel bar', path, section(8, 16, 0.3));
+      return brace(`${side} bar`, 'parallel bar', path, SECTIONS['parallel bar']);
     }),
   'x-archtop': (polygon, y) => xBraces(polygon, [0, y(262)], 27, section(8, 15, 0.35)),
 };

@@ -18,6 +18,7 @@ import { ShopEntity } from '../shop/shop.entity.js';
 import { ToolEntity } from '../tools/tool.entity.js';
 import { FirstLight1764000000000 } from './migrations/first-light.js';
 import { TheExamination1764100000000 } from './migrations/the-examination.js';
+import { MarksAsEvidence1764300000000 } from './migrations/marks-as-evidence.js';
 import { TheMap1764200000000 } from './migrations/the-map.js';
 
 export const ENTITIES = [
@@ -54,7 +55,12 @@ export function writerSource(folder: string): DataSource {
   return new DataSource({
     ...options(folder),
     enableWAL: true,
-    migrations: [FirstLight1764000000000, TheExamination1764100000000, TheMap1764200000000],
+    migrations: [
+      FirstLight1764000000000,
+      TheExamination1764100000000,
+      TheMap1764200000000,
+      MarksAsEvidence1764300000000,
+    ],
     migrationsRun: true,
     prepareDatabase: (database: Pragmatic) => {
       database.pragma('synchronous = FULL');

@@ -9,7 +9,14 @@ import {
   type Sighting,
   type StoredPlan,
 } from '@upright-elder/contract';
-import { faultsOf, lengthsAgree, parseLength, pathLength, type Parsed } from '@upright-elder/core';
+import {
+  faultsOf,
+  fewestPoints,
+  lengthsAgree,
+  parseLength,
+  pathLength,
+  type Parsed,
+} from '@upright-elder/core';
 import { Clock } from '../clock.js';
 import { Database } from '../database/database.js';
 import { saveVersioned } from '../database/versioned.js';
@@ -61,8 +68,12 @@ export class MapService {
     return this.plan(instrumentId);
   }
 
+  /** The marks of an instrument; those struck out are left out. */
   async marks(instrumentId: string): Promise<Mark[]> {
-    const rows = await this.database.read.find(MarkEntity, { where: { instrumentId }, order: { id: 'ASC' } });
+    const rows = await this.database.read.find(MarkEntity, {
+      where: { instrumentId, struck: false },
+      order: { id: 'ASC' },
+    });
     return this.complete(rows);
   }
 
@@ -75,20 +86,38 @@ export class MapService {
   async saveMark(id: string, input: MarkInput): Promise<Mark> {
     const errors = input.sightings.flatMap((sighting, i) => this.faultsOfSighting(input, sighting, i));
     if (errors.length > 0) throw badFields(errors);
-    const { version, ...facts } = input;
+    const { version, why, ...facts } = input;
     await withBothCopies(
       () =>
-        this.database.write((manager) =>
-          saveVersioned(manager, MarkEntity, id, version, input, {
+        this.database.write(async (manager) => {
+          const stored = version === 0 ? null : await manager.findOneBy(MarkEntity, { id });
+          const changed = stored?.version === version ? this.changedDays(stored, input) : [];
+          if (changed.length > 0 && !why?.trim()) throw badFields(changed.map(unexplained));
+          const corrections = changed.map((was) => ({
+            at: this.clock.now(),
+            by: input.by,
+            why: why!.trim(),
+            was,
+          }));
+          return saveVersioned(manager, MarkEntity, id, version, input, {
             ...facts,
             brace: facts.brace ?? null,
+            struck: facts.struck ?? false,
+            corrections: [...(stored?.corrections ?? []), ...corrections],
             updatedAt: this.clock.now(),
-          }),
-        ),
+          });
+        }),
       () => this.mark(id),
       input,
     );
     return this.mark(id);
+  }
+
+  /** What days before today had seen and would now have seen otherwise. */
+  private changedDays(stored: MarkEntity, input: MarkInput): Sighting[] {
+    const today = this.clock.date();
+    const now = new Map(input.sightings.map((one) => [one.date, canonical(one)]));
+    return stored.sightings.filter((one) => one.date < today && now.get(one.date) !== canonical(one));
   }
 
   private faultsOfSighting(input: MarkInput, sighting: Sighting, i: number): FieldError[] {
@@ -112,9 +141,10 @@ export class MapService {
           accepted: `a day up to ${this.clock.date()}`,
         }),
       );
+    if (sighting.path.length < fewestPoints(input.kind))
+      errors.push(refusal(i, 'path', '', { ...ONE_END, reason: `a ${input.kind} has two ends` }));
     if (input.kind === 'crack') {
       const along = pathLength(sighting.path);
-      if (sighting.path.length < 2) errors.push(refusal(i, 'path', '', ONE_END));
       const agreed = ruler === null ? null : lengthsAgree(along, ruler);
       // the luthier has been asked at the bench; a note says that it is meant so
       if (agreed && !agreed.ok && sighting.note.trim() === '')
@@ -133,14 +163,32 @@ export class MapService {
     const people = new Map((await this.database.read.find(PersonEntity)).map(({ id, name }) => [id, name]));
     return rows.map(({ fingerprint: _fingerprint, ...row }) => ({
       ...row,
+      corrections: row.corrections.map((one) => ({ ...one, byName: people.get(one.by) ?? 'unknown' })),
       byName: people.get(row.by) ?? 'unknown',
     }));
   }
 }
 
+/** A sighting as text, whichever way its parts were sent. */
+const canonical = (one: Sighting): string =>
+  JSON.stringify([
+    one.path,
+    ...[one.from, one.to, one.ruler, one.width, one.depth, one.through].map((part) => part ?? null),
+    one.state,
+    one.cleated,
+    one.note,
+  ]);
+
+const unexplained = ({ date }: Sighting): FieldError => ({
+  field: 'why',
+  typed: '',
+  reason: `what was seen on ${date} would be changed`,
+  accepted: 'a word on why it is corrected, or a new sighting of today',
+});
+
 type Refused = Extract<Parsed<number>, { ok: false }>;
 const NEGATIVE: Refused = { ok: false, reason: 'it is below nothing', accepted: 'a length of zero or more' };
-const ONE_END: Refused = { ok: false, reason: 'a crack has two ends', accepted: 'two points or more' };
+const ONE_END: Refused = { ok: false, reason: '', accepted: 'two points or more' };
 const NO_BRACE: Refused = {
   ok: false,
   reason: 'which brace is loose is missing',

@@ -1,4 +1,4 @@
-import type { Sighting } from '@upright-elder/contract';
+import type { MarkCorrection, Sighting } from '@upright-elder/contract';
 import type { Face, MarkKind } from '@upright-elder/core';
 import { Column, Entity, Index, PrimaryColumn } from 'typeorm';
 
@@ -29,6 +29,13 @@ export class MarkEntity {
 
   @Column({ type: 'simple-json' })
   sightings!: Sighting[];
+
+  /** what earlier days had seen before they were corrected, oldest first */
+  @Column({ type: 'simple-json' })
+  corrections!: Omit<MarkCorrection, 'byName'>[];
+
+  @Column({ type: 'boolean' })
+  struck!: boolean;
 
   @Column({ type: 'text' })
   by!: string;

@@ -17,6 +17,10 @@ export class PhotographEntity {
   @Column({ type: 'text', nullable: true })
   examinationId!: string | null;
 
+  /** the mark on the map that it is of */
+  @Column({ type: 'text', nullable: true })
+  markId!: string | null;
+
   /** name of the stored picture: the SHA-256 of its bytes */
   @Column({ type: 'text' })
   picture!: string;

@@ -1,16 +1,29 @@
 import { Injectable, type OnApplicationBootstrap } from '@nestjs/common';
-import { PICTURE_NAME, type Photograph, type PhotographInput } from '@upright-elder/contract';
+import {
+  PICTURE_NAME,
+  type FieldError,
+  type Photograph,
+  type PhotographInput,
+} from '@upright-elder/contract';
 import sharp from 'sharp';
 import { Clock } from '../clock.js';
 import { Database } from '../database/database.js';
 import { saveVersioned } from '../database/versioned.js';
 import { badFields, notFound, withBothCopies } from '../http/problem.js';
+import { MarkEntity } from '../map/mark.entity.js';
 import { PersonEntity } from '../people/person.entity.js';
 import { PhotographEntity } from './photograph.entity.js';
 import { PictureStore } from './picture-store.js';
 
 /** A picture without a record is swept away after a day: its upload was given up. */
 const GIVEN_UP_MS = 86400000;
+
+const NO_SUCH_MARK: FieldError = {
+  field: 'markId',
+  typed: '',
+  reason: 'this instrument has no such mark',
+  accepted: 'a mark of its map that is saved, or none',
+};
 
 @Injectable()
 export class PhotographsService implements OnApplicationBootstrap {
@@ -71,10 +84,14 @@ export class PhotographsService implements OnApplicationBootstrap {
     await withBothCopies(
       () =>
         this.database.write(async (manager) => {
+          const { markId, instrumentId } = facts;
+          if (markId && (await manager.countBy(MarkEntity, { id: markId, instrumentId })) === 0)
+            throw badFields([NO_SUCH_MARK]);
           const before = await manager.findOneBy(PhotographEntity, { id });
           return saveVersioned(manager, PhotographEntity, id, input.version, input, {
             ...facts,
             examinationId: facts.examinationId ?? null,
+            markId: facts.markId ?? null,
             width,
             height,
             addedAt: before?.addedAt ?? this.clock.now(),

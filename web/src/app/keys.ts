@@ -29,7 +29,8 @@ export const KEYS: { where: string; keys: [string, string][] }[] = [
     where: 'On the map’s drawing',
     keys: [
       ['arrows', 'cross-hair by 1 mm, with Shift by 10 mm'],
-      ['Enter', 'set a point of the crack'],
+      ['Enter', 'set a point of the mark'],
+      ['Ctrl Enter', 'the mark is done'],
       ['Backspace', 'take the last point back'],
       ['Ctrl Z, Ctrl Y', 'undo and redo'],
       ['Ctrl S', 'save the map'],
@@ -44,6 +45,7 @@ export const KEYS: { where: string; keys: [string, string][] }[] = [
       ['=', 'in a treble field: the bass value stands for both'],
       [';', 'between repeats of a reading'],
       ['1 … 9', 'choose or give up a state of a point'],
+      ['m', 'mark it on the map, at a point that has a place there'],
       ['F2', 'take what the gauge shows, once it stands still; again adds a repeat'],
       ['← →', 'choose among strings at pitch, slack, off'],
       ['Ctrl S', 'save the examination'],

@@ -1,19 +1,23 @@
 import { select } from 'd3-selection';
 import { zoom, zoomIdentity, type ZoomBehavior } from 'd3-zoom';
-import { useEffect, useRef, useState } from 'react';
+import { useCallback, useRef } from 'react';
 
 /** As near as a hairline, as far as the whole drawing. */
 const RANGE: [number, number] = [1, 16];
 
-/** Zoom and move by wheel, drag, pinch or button; the transform is for the drawing's own layer. */
+/**
+ * Zoom and move by wheel, drag, pinch or button. The drawing's own layer is moved as it is, without drawing it anew:
+ * a full map follows the finger.
+ */
 export function useZoom() {
-  const svg = useRef<SVGSVGElement>(null);
+  const element = useRef<SVGSVGElement | null>(null);
+  const layer = useRef<SVGGElement>(null);
   const behaviour = useRef<ZoomBehavior<SVGSVGElement, unknown> | null>(null);
-  const [transform, setTransform] = useState(zoomIdentity);
-  useEffect(() => {
-    const element = svg.current;
-    if (!element) return;
-    const { x, y, width, height } = element.viewBox.baseVal;
+  const svg = useCallback((mounted: SVGSVGElement | null) => {
+    if (element.current) select(element.current).on('.zoom', null);
+    element.current = mounted;
+    if (!mounted) return;
+    const { x, y, width, height } = mounted.viewBox.baseVal;
     behaviour.current = zoom<SVGSVGElement, unknown>()
       .scaleExtent(RANGE)
       .extent([
@@ -26,13 +30,14 @@ export function useZoom() {
       ])
       // a handle is drawn by itself, not the paper under it
       .filter((event: Event) => !(event.target as Element).closest('[data-handle]'))
-      .on('zoom', (event: { transform: typeof zoomIdentity }) => setTransform(event.transform));
-    const selection = select(element).call(behaviour.current);
+      .on('zoom', (event: { transform: typeof zoomIdentity }) =>
+        layer.current?.setAttribute('transform', event.transform.toString()),
+      );
     // two quick taps are two points, not a wish to come nearer
-    selection.on('dblclick.zoom', null);
-    return () => void selection.on('.zoom', null);
+    select(mounted).call(behaviour.current).on('dblclick.zoom', null);
   }, []);
-  const by = (factor: number) => svg.current && behaviour.current?.scaleBy(select(svg.current), factor);
-  const fit = () => svg.current && behaviour.current?.transform(select(svg.current), zoomIdentity);
-  return { svg, transform: transform.toString(), by, fit };
+  const by = (factor: number) =>
+    element.current && behaviour.current?.scaleBy(select(element.current), factor);
+  const fit = () => element.current && behaviour.current?.transform(select(element.current), zoomIdentity);
+  return { svg, layer, by, fit };
 }

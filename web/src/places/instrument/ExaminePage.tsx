@@ -10,6 +10,7 @@ import {
   useExaminations,
   useExpectations,
   useInstrument,
+  useMarks,
   usePhotographs,
   useProtocols,
   useShop,
@@ -29,6 +30,7 @@ import { PointLine } from './examine/PointLine.js';
 import { ReadingLine } from './examine/ReadingLine.js';
 import { stagesOf } from './examine/stages.js';
 import { useExamination } from './examine/useExamination.js';
+import { placeOf, sayAtPoint } from './map/atPoint.js';
 
 /** Examine: the protocol, one reading a line. */
 export function ExaminePage() {
@@ -60,6 +62,7 @@ export function ExaminePage() {
                           tools={held}
                           stored={all.find((one) => one.id === chosen)}
                           asked={params.get('protocol')}
+                          leftAt={params.get('at')}
                         />
                       )}
                     </Fetching>
@@ -83,9 +86,12 @@ interface Props {
   stored: Examination | undefined;
   /** the protocol that the address asks for */
   asked: string | null;
+  /** the point at which it was left for the map */
+  leftAt: string | null;
 }
 
-function Examining({ instrument, shop, examinations, protocols, tools, stored, asked }: Props) {
+function Examining(props: Props) {
+  const { instrument, shop, examinations, protocols, tools, stored, asked, leftAt } = props;
   const offered = protocols.filter(({ retired }) => !retired);
   const usual = [asked, examinations.length === 0 ? 'full' : 'recheck', offered[0]?.id].find((id) =>
     offered.some((one) => one.id === id),
@@ -94,6 +100,7 @@ function Examining({ instrument, shop, examinations, protocols, tools, stored, a
     useExamination(instrument, shop, stored, () =>
       emptyDraft(shop.today, instrument.bodyJoin, usual ?? 'full'),
     );
+  const { data: marks } = useMarks(instrument.id);
   const form = useRef<HTMLFormElement>(null);
   const gauges = useGauges();
   const [active, setActive] = useState<{ line: LineId; place: Place | null } | null>(null);
@@ -144,6 +151,15 @@ function Examining({ instrument, shop, examinations, protocols, tools, stored, a
     () => stagesOf(protocol, instrument, last, draft),
     [protocol, instrument, last, draft],
   );
+  const cameBack = useRef(false);
+  useEffect(() => {
+    // the draft is read after the first drawing: its protocol may bring the line only then
+    if (!leftAt || cameBack.current) return;
+    const left = form.current?.querySelector<HTMLElement>(`[data-point=${CSS.escape(leftAt)}]`);
+    left?.scrollIntoView({ block: 'center' });
+    left?.querySelector<HTMLElement>('[data-step] button')?.focus();
+    cameBack.current = left != null;
+  }, [leftAt, stages]);
   const line = active?.line ?? stages[0]?.lines[0];
   const gaugeOf = (one: LineId) =>
     isQuantity(one) && active?.line === one ? laidOn(gauges.gauges, gaugesFor(one)) : undefined;
@@ -240,6 +256,14 @@ function Examining({ instrument, shop, examinations, protocols, tools, stored, a
                   onActive={() => setActive({ line: one, place: null })}
                   onFinding={(point, finding) =>
                     change({ ...draft, findings: { ...draft.findings, [point]: finding } }, `${point}.`)
+                  }
+                  map={
+                    placeOf(one)
+                      ? {
+                          has: sayAtPoint(one, marks ?? []),
+                          to: `../map?point=${one}&examination=${draft.id}${stored ? '' : '&new'}`,
+                        }
+                      : null
                   }
                 />
               ),

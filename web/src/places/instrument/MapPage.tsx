@@ -1,4 +1,5 @@
-import type { Instrument } from '@upright-elder/contract';
+import type { Instrument, Mark, StoredPlan } from '@upright-elder/contract';
+import { useMemo } from 'react';
 import { useParams } from 'react-router';
 import { Fetching } from '../../app/Fetching.js';
 import { useInstrument, useMarks, usePlan, useShop } from '../../data/hooks.js';
@@ -22,14 +23,7 @@ function MapOf({ instrument }: { instrument: Instrument }) {
           <Fetching of={marks}>
             {(all) => (
               <Fetching of={shop}>
-                {({ today }) => (
-                  <MapView
-                    key={`${plan.version} ${all.map(({ id, version }) => `${id}${version}`).join()}`}
-                    instrumentId={instrument.id}
-                    saved={documentOf(plan, all)}
-                    today={today}
-                  />
-                )}
+                {({ today }) => <DrawnMap key={instrument.id} {...{ instrument, plan, today }} marks={all} />}
               </Fetching>
             )}
           </Fetching>
@@ -39,4 +33,20 @@ function MapOf({ instrument }: { instrument: Instrument }) {
       }
     </Fetching>
   );
+}
+
+function DrawnMap({
+  instrument: { id, scale, bodyJoin },
+  plan,
+  marks,
+  today,
+}: {
+  instrument: Instrument;
+  plan: StoredPlan;
+  marks: Mark[];
+  today: string;
+}) {
+  const saved = useMemo(() => documentOf(plan, marks), [plan, marks]);
+  const neck = useMemo(() => ({ scale: scale.metres, bodyJoin }), [scale.metres, bodyJoin]);
+  return <MapView instrumentId={id} saved={saved} stored={marks} neck={neck} today={today} />;
 }

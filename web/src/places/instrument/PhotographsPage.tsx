@@ -130,12 +130,13 @@ function EditPhotograph({ photograph, onPutAway }: { photograph: Photograph; onP
       toast.error('Pick who is at the bench first.');
       return;
     }
-    const { id, version, instrumentId, examinationId, picture, takenOn } = photograph;
+    const { id, version, instrumentId, examinationId, markId, picture, takenOn } = photograph;
     try {
       await send<Photograph>('PUT', `photographs/${id}`, {
         version,
         instrumentId,
         examinationId,
+        markId,
         picture,
         takenOn,
         spot,

@@ -3,7 +3,7 @@ import { parseFrets, POINTS, VERDICTS, type PointId, type Verdict } from '@uprig
 import { format } from 'date-fns';
 import { ToggleGroup } from 'radix-ui';
 import { useState, type KeyboardEvent } from 'react';
-import { Link } from 'react-router';
+import { Link, useNavigate } from 'react-router';
 import { MoneyField } from '../../../fields/MoneyField.js';
 import { TypedField } from '../../../fields/TypedField.js';
 import { VerdictMark } from '../../../fields/VerdictMark.js';
@@ -16,9 +16,6 @@ import {
   type DraftFinding,
 } from './draftFinding.js';
 
-/** What is marked where it is, not only described. */
-const ON_THE_MAP: readonly PointId[] = ['cracks', 'grainCrack', 'topBraces', 'archBars', 'bridge'];
-
 interface Props {
   point: PointId;
   finding: DraftFinding | undefined;
@@ -29,6 +26,8 @@ interface Props {
   active: boolean;
   onActive: () => void;
   onFinding: (point: PointId, finding: DraftFinding) => void;
+  /** what the map has at this point, in words, and the map at its place; none where the map has no place for it */
+  map: { has: string; to: string } | null;
 }
 
 /** One point a line: its states to touch or number, the verdict they ask for, words, and an allowance where it is priced. */
@@ -43,7 +42,9 @@ export function PointLine(props: Props) {
     active,
     onActive,
     onFinding,
+    map,
   } = props;
+  const navigate = useNavigate();
   const { name, how, states, frets } = POINTS[point];
   const change = (part: Partial<DraftFinding>) => onFinding(point, { ...finding, ...part });
   const [more, setMore] = useState(false);
@@ -57,11 +58,20 @@ export function PointLine(props: Props) {
     const state = states[Number(event.key) - 1];
     if (state) onFinding(point, withState(point, finding, state.name));
   };
+  /** M goes to the map, from a state or a button, never from within words */
+  const onLetter = (event: KeyboardEvent) => {
+    const inWords = /^(INPUT|SELECT|TEXTAREA)$/u.test((event.target as HTMLElement).tagName);
+    if (!map || inWords || event.key !== 'm' || event.ctrlKey || event.altKey || event.metaKey) return;
+    event.preventDefault();
+    void navigate(map.to);
+  };
   const refusal = ['verdict', 'states', 'point'].map((field) => refusals[`${point}.${field}`]).find(Boolean);
   return (
     <fieldset
       className={`grid gap-x-4 border-t border-rule py-1.5 pl-2 md:grid-cols-[12.5rem_minmax(0,1fr)] ${active ? 'border-l-4 border-l-verdigris' : 'border-l-4 border-l-transparent'}`}
+      data-point={point}
       onFocus={onActive}
+      onKeyDown={onLetter}
     >
       <legend className="sr-only">{name}</legend>
       <div>
@@ -69,9 +79,9 @@ export function PointLine(props: Props) {
           {name}
         </div>
         <p className="text-[0.85rem] leading-snug text-faint lg:hidden">{how}</p>
-        {ON_THE_MAP.includes(point) && (
-          <Link to="../map" className="text-[0.88rem] underline" data-aside tabIndex={-1}>
-            mark them on the map
+        {map && (
+          <Link to={map.to} className="block text-[0.88rem] underline" data-aside tabIndex={-1}>
+            {map.has || 'mark it on the map'}
           </Link>
         )}
         {before && (

@@ -6,10 +6,12 @@ interface Props {
   marks: Record<string, DrawnMark>;
   today: string;
   onSeen: (id: string, state: MarkState) => void;
+  /** seen today and otherwise than before: it is opened */
+  onChanged: (id: string) => void;
 }
 
 /** What earlier examinations marked and this one has not looked at: the same, closed, or opened to be changed. */
-export function LookAgain({ marks, today, onSeen }: Props) {
+export function LookAgain({ marks, today, onSeen, onChanged }: Props) {
   const open = Object.entries(marks).filter(([, mark]) => {
     const last = mark.sightings.at(-1)!;
     return last.date < today && last.state !== 'repaired';
@@ -18,7 +20,7 @@ export function LookAgain({ marks, today, onSeen }: Props) {
   return (
     <section className="sheet p-4" aria-label="To look at again">
       <h2 className="text-[1.2rem]">To look at again</h2>
-      <ul>
+      <ul className="max-h-[20rem] overflow-y-auto">
         {open.map(([id, mark]) => {
           const last = mark.sightings.at(-1)!;
           return (
@@ -42,6 +44,14 @@ export function LookAgain({ marks, today, onSeen }: Props) {
                   onClick={() => onSeen(id, 'closed')}
                 >
                   Closed
+                </button>
+                <button
+                  type="button"
+                  className="quiet"
+                  aria-label={`${nameOf(mark)}: changed`}
+                  onClick={() => onChanged(id)}
+                >
+                  Changed
                 </button>
               </span>
             </li>

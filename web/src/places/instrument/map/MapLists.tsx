@@ -1,6 +1,7 @@
-import type { Brace, Face } from '@upright-elder/core';
+import { BRACE_KINDS, partsOf, type BraceKind, type Face, type Plan } from '@upright-elder/core';
 import { format } from 'date-fns';
-import { nameOf, sayExtent, type DrawnMark } from './mapDocument.js';
+import { useState } from 'react';
+import { inARow, nameOf, sayExtent, type DrawnMark } from './mapDocument.js';
 
 /** Every mark with how it was last seen; live damage first to the eye by shape, word and colour. */
 export function MarksList({
@@ -17,7 +18,7 @@ export function MarksList({
     <section className="sheet p-4" aria-label="Marks">
       <h2 className="text-[1.2rem]">Marks</h2>
       {all.length === 0 && <p>None yet.</p>}
-      <ul>
+      <ul className="max-h-[24rem] overflow-y-auto">
         {all.map(([id, mark]) => {
           const last = mark.sightings.at(-1)!;
           const live = last.state === 'moving';
@@ -33,10 +34,11 @@ export function MarksList({
                   {live ? '◆ ' : ''}
                   {nameOf(mark)}
                 </span>
-                , {sayExtent(last)}, {last.state}
+                {`, ${inARow(sayExtent(mark, last), last.state)}`}
                 <span className="block text-[0.85rem] text-faint">
                   seen {mark.sightings.length} {mark.sightings.length === 1 ? 'time' : 'times'}, last{' '}
                   {format(new Date(last.date), 'd MMM yyyy')}
+                  {mark.face !== 'top' && `, ${mark.face}`}
                 </span>
               </button>
             </li>
@@ -47,26 +49,38 @@ export function MarksList({
   );
 }
 
-/** The braces by name, since not every finger hits a line. */
-export function BracesList({
-  braces,
+/** The parts by name, since not every finger hits a line; and braces that the preset did not have. */
+export function PartsList({
+  plan,
+  face,
   chosen,
   onChoose,
+  onAdd,
 }: {
-  braces: readonly Brace[];
+  plan: Plan;
+  face: Face;
   chosen: string | null;
   onChoose: (id: string) => void;
+  onAdd: (kind: BraceKind) => void;
 }) {
+  const [kind, setKind] = useState<BraceKind>('other');
+  if (face === 'neck') return null;
+  const back = face === 'back';
+  const side = !back && face !== 'top' && face !== 'top inside';
+  const parts = partsOf(plan).filter(({ id }) =>
+    side ? id === 'sides' : back ? id === 'outline' : id !== 'sides',
+  );
+  const braces = side ? [] : back ? plan.backBraces : face === 'top inside' ? plan.braces : [];
   return (
-    <section className="sheet p-4" aria-label="Braces">
-      <h2 className="text-[1.2rem]">Braces</h2>
-      <ul className="max-h-[18rem] overflow-y-auto">
-        {braces.map(({ id, name }) => (
+    <section className="sheet p-4" aria-label="Parts of the drawing">
+      <h2 className="text-[1.2rem]">Correct the drawing</h2>
+      <ul className="max-h-[22rem] overflow-y-auto">
+        {[...parts, ...braces].map(({ id, name }) => (
           <li key={id}>
             <button
               type="button"
               aria-pressed={id === chosen}
-              className={`min-h-[44px] w-full text-left ${id === chosen ? 'font-bold' : ''}`}
+              className={`min-h-[44px] w-full text-left first-letter:uppercase ${id === chosen ? 'font-bold' : ''}`}
               onClick={() => onChoose(id)}
             >
               {name}
@@ -74,6 +88,24 @@ export function BracesList({
           </li>
         ))}
       </ul>
+      {(back || face === 'top inside') && (
+        <div className="mt-2 flex flex-wrap gap-2">
+          <select
+            className="field w-auto"
+            aria-label="Kind of the brace"
+            value={back ? 'back brace' : kind}
+            disabled={back}
+            onChange={(event) => setKind(event.target.value as BraceKind)}
+          >
+            {BRACE_KINDS.filter((one) => (one === 'back brace') === back).map((one) => (
+              <option key={one}>{one}</option>
+            ))}
+          </select>
+          <button type="button" className="quiet" onClick={() => onAdd(back ? 'back brace' : kind)}>
+            Add a brace
+          </button>
+        </div>
+      )}
     </section>
   );
 }

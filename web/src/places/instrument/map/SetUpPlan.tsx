@@ -10,6 +10,7 @@ import {
   planFrom,
   printLength,
   usualOutline,
+  usualSides,
   WIDTH_STATIONS,
   type BodyShapeId,
   type BracingId,
@@ -21,7 +22,7 @@ import { send } from '../../../data/api.js';
 import { useRefresh } from '../../../data/hooks.js';
 import { usePersonId } from '../../../data/person.js';
 import { refusals } from '../../../data/save.js';
-import { PlanDrawing } from '../../../drawings/PlanDrawing.js';
+import { PlanDrawing } from '../../../drawings/plan/PlanDrawing.js';
 import { LengthField } from '../../../fields/LengthField.js';
 import { metresOf } from './mapDocument.js';
 
@@ -35,7 +36,12 @@ export function SetUpPlan({ instrument }: { instrument: Instrument }) {
   const personId = usePersonId();
   const refresh = useRefresh();
   const outline = useMemo(() => outlineOf(shape, length, widths), [shape, length, widths]);
-  const plan = useMemo(() => planFrom(outline, bracing), [outline, bracing]);
+  const [sides, setSides] = useState({ tail: '', neck: '' });
+  const plan = useMemo(() => {
+    const drawn = planFrom(outline, bracing);
+    const deep = (end: 'tail' | 'neck') => metresOf(sides[end]) ?? drawn.sides[end];
+    return { ...drawn, sides: { tail: deep('tail'), neck: deep('neck') } };
+  }, [outline, bracing, sides]);
   const faults = useMemo(() => faultsOf(plan), [plan]);
   const usual = halfWidthOf({ ...outline, widths: [] });
 
@@ -112,6 +118,16 @@ export function SetUpPlan({ instrument }: { instrument: Instrument }) {
               onChange={(text) => setWidths({ ...widths, [id]: text })}
             />
           ))}
+          {(['tail', 'neck'] as const).map((end) => (
+            <LengthField
+              key={end}
+              label={`Sides, deep at the ${end}`}
+              unit="mm"
+              value={sides[end]}
+              hint={`usually ${printLength(usualSides(shape)[end], 'mm', 0)}`}
+              onChange={(text) => setSides({ ...sides, [end]: text })}
+            />
+          ))}
         </div>
         {faults.map(({ part, reason, accepted }) => (
           <p key={`${part} ${reason}`} className="mt-2 text-ochre">
@@ -126,7 +142,8 @@ export function SetUpPlan({ instrument }: { instrument: Instrument }) {
         {faults.length === 0 && (
           <PlanDrawing
             plan={plan}
-            inside
+            face="top inside"
+            neck={{ scale: instrument.scale.metres, bodyJoin: instrument.bodyJoin }}
             marks={[]}
             label={`The top from inside: ${BODY_SHAPES[shape].name}, ${BRACINGS[bracing]}`}
           />

@@ -28,3 +28,10 @@ export function redone<T>(history: History<T>): History<T> {
   if (next === undefined) return history;
   return { past: [...history.past, history.present], present: next, future };
 }
+
+/** The same history with every state seen otherwise. */
+export const mapped = <T>({ past, present, future }: History<T>, see: (state: T) => T): History<T> => ({
+  past: past.map(see),
+  present: see(present),
+  future: future.map(see),
+});

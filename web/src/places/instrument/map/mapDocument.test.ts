@@ -5,11 +5,14 @@ import {
   daysSeen,
   documentOf,
   extentOfSighting,
+  rebased,
+  sayExtent,
   seenAgain,
   seenOn,
   unsaved,
   withSighting,
   type DrawnMark,
+  type MapDocument,
 } from './mapDocument.js';
 
 const sighting = (date: string, over: Partial<Sighting> = {}): Sighting => ({
@@ -61,13 +64,78 @@ describe('the map as a document', () => {
   it('knows what is not saved yet', () => {
     const plan = { ...planInputOf(planFrom(usualOutline('concert'), 'x'), 1, 'p'), updatedAt: '' };
     const saved = documentOf(plan, []);
-    expect(unsaved(saved, saved)).toEqual({ plan: false, marks: [] });
+    expect(unsaved(saved, saved)).toEqual({ plan: false, marks: [], struck: [] });
     const now = { ...saved, marks: { new: crack('2026-02-01') } };
-    expect(unsaved(saved, now)).toEqual({ plan: false, marks: ['new'] });
+    expect(unsaved(saved, now)).toEqual({ plan: false, marks: ['new'], struck: [] });
+    expect(unsaved(now, saved)).toEqual({ plan: false, marks: [], struck: ['new'] });
+  });
+
+  it('says a length of what runs, an area of what covers a place, and nothing of a point', () => {
+    const square: Sighting['path'] = [
+      [0, 0],
+      [0.02, 0],
+      [0.02, 0.03],
+      [0, 0.03],
+    ];
+    expect(sayExtent({ kind: 'crack' }, sighting('2026-01-01', { path: square }))).toBe('70 mm');
+    expect(sayExtent({ kind: 'patch' }, sighting('2026-01-01', { path: square }))).toBe('6.0 cm²');
+    expect(sayExtent({ kind: 'worn pin hole' }, sighting('2026-01-01', { path: [[0, 0]] }))).toBe('');
   });
 
   it('measures a separation along its brace and a crack along its path', () => {
     expect(extentOfSighting(sighting('2026-01-01'))).toBeCloseTo(0.04, 12);
     expect(extentOfSighting(sighting('2026-01-01', { from: 0.02, to: 0.09 }))).toBeCloseTo(0.07, 12);
+  });
+});
+
+describe('the map on a newer saved one', () => {
+  const plan = planFrom(usualOutline('concert'), 'x');
+  const wider = { ...plan, bridge: { ...plan.bridge, halfWidth: 0.07 } };
+  const document = (marks: Record<string, DrawnMark>, over: Partial<MapDocument> = {}): MapDocument => ({
+    plan,
+    planVersion: 1,
+    marks,
+    ...over,
+  });
+  const at = (mark: DrawnMark, version: number): DrawnMark => ({ ...mark, version });
+  const named = (name: string): DrawnMark => ({ ...crack('2026-02-01'), name });
+
+  it('takes over what another hand saved where this one touched nothing', () => {
+    const from = document({ a: named('a') });
+    const saved = document({ a: at(named('a2'), 2), b: named('b') }, { plan: wider, planVersion: 2 });
+    expect(rebased(from, from, from, saved)).toEqual(saved);
+  });
+
+  it('keeps what this hand touched, under the version it was begun on', () => {
+    const from = document({ a: named('a') });
+    const mine = document({ a: named('mine') }, { plan: wider });
+    const saved = document({ a: at(named('theirs'), 2), b: named('b') });
+    const now = rebased(mine, from, mine, saved);
+    expect(now.marks).toEqual({ a: named('mine'), b: named('b') });
+    expect(now.plan).toEqual(wider);
+    expect(unsaved(saved, now)).toEqual({ plan: true, marks: ['a'], struck: [] });
+  });
+
+  it('after its own save every earlier state can be saved again: undo goes back beyond it', () => {
+    const from = document({ a: named('a') });
+    const drawn = document({ a: named('mine'), n: at(named('new'), 0) }, { plan: wider });
+    const saved = document(
+      { a: at(named('mine'), 2), n: at(named('new'), 1) },
+      { plan: wider, planVersion: 2 },
+    );
+    const now = rebased(drawn, from, drawn, saved);
+    expect(unsaved(saved, now)).toEqual({ plan: false, marks: [], struck: [] });
+    // the state before the save: the old name, the old plan, and no new mark
+    const before = rebased(from, from, drawn, saved);
+    expect(Object.keys(before.marks)).toEqual(['a']);
+    expect(unsaved(saved, before).struck).toEqual(['n']);
+  });
+
+  it('a mark struck out can be brought back under the version that striking it made', () => {
+    const from = document({ a: at(named('a'), 3) });
+    const struck = document({});
+    const saved = document({});
+    expect(rebased(struck, from, struck, saved).marks).toEqual({});
+    expect(rebased(from, from, struck, saved).marks).toEqual({ a: at(named('a'), 4) });
   });
 });

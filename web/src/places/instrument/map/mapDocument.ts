@@ -6,7 +6,18 @@ import {
   type Sighting,
   type StoredPlan,
 } from '@upright-elder/contract';
-import { parseLength, pathLength, printLength, type Plan } from '@upright-elder/core';
+import {
+  goesRound,
+  parseLength,
+  pathLength,
+  pointAlong,
+  polygonArea,
+  printLength,
+  stretchOf,
+  type Brace,
+  type Plan,
+  type Point,
+} from '@upright-elder/core';
 
 export type DrawnMark = Omit<MarkInput, 'by' | 'instrumentId'>;
 
@@ -30,12 +41,69 @@ export function documentOf(plan: StoredPlan, marks: readonly Mark[]): MapDocumen
   };
 }
 
-/** What of the document is not saved yet. */
-export function unsaved(saved: MapDocument, now: MapDocument): { plan: boolean; marks: string[] } {
+/** What of the document is not saved yet: the plan, marks drawn or changed, and saved ones that are struck out. */
+export function unsaved(
+  saved: MapDocument,
+  now: MapDocument,
+): { plan: boolean; marks: string[]; struck: string[] } {
   return {
     plan: saved.plan !== now.plan,
     marks: Object.keys(now.marks).filter((id) => now.marks[id] !== saved.marks[id]),
+    struck: Object.keys(saved.marks).filter((id) => !(id in now.marks)),
   };
+}
+
+const samePlan = (a: MapDocument, b: MapDocument) =>
+  a.plan === b.plan || JSON.stringify(a.plan) === JSON.stringify(b.plan);
+
+/** The same but for the version it was begun on, and for why it was changed. */
+function sameMark(a: DrawnMark | undefined, b: DrawnMark | undefined): boolean {
+  const bare = (mark: DrawnMark | undefined) => mark && { ...mark, version: 0, why: null };
+  return a === b || JSON.stringify(bare(a)) === JSON.stringify(bare(b));
+}
+
+/**
+ * A state of the document on a newer saved one: whatever was not touched is as it is saved now; whatever was touched
+ * stays, under the version it was begun on, so that a save of it is still refused where somebody else saved it. What
+ * this hand has just saved takes its new version in every state, so that undo goes back beyond a save.
+ *
+ * @param from what was saved when the state was drawn
+ * @param latest the state that was on the board when `saved` came
+ */
+export function rebased(
+  state: MapDocument,
+  from: MapDocument,
+  latest: MapDocument,
+  saved: MapDocument,
+): MapDocument {
+  const marks = { ...saved.marks };
+  for (const [id, mark] of Object.entries(state.marks)) {
+    if (sameMark(mark, from.marks[id]) && id in saved.marks) continue;
+    marks[id] = markOn(mark, from.marks[id], latest.marks[id], saved.marks[id]);
+  }
+  for (const id of Object.keys(saved.marks))
+    // struck out, or not drawn yet in this state
+    if (!(id in state.marks) && (id in from.marks || id in latest.marks)) delete marks[id];
+  if (samePlan(state, from)) return { plan: saved.plan, planVersion: saved.planVersion, marks };
+  const ours = samePlan(latest, saved);
+  return {
+    plan: samePlan(state, saved) ? saved.plan : state.plan,
+    planVersion: ours ? saved.planVersion : state.planVersion,
+    marks,
+  };
+}
+
+function markOn(
+  mark: DrawnMark,
+  from: DrawnMark | undefined,
+  latest: DrawnMark | undefined,
+  saved: DrawnMark | undefined,
+): DrawnMark {
+  if (saved && sameMark(saved, latest))
+    return sameMark(mark, saved) ? saved : { ...mark, version: saved.version, why: null };
+  // struck out by this hand: the stored row has counted that
+  if (!saved && !latest && from) return { ...mark, version: from.version + 1 };
+  return mark;
 }
 
 /** The mark as it was last seen up to a day; undefined while it was not seen yet. */
@@ -61,11 +129,27 @@ export function extentOfSighting({ path, from, to }: Sighting): number {
   return from != null && to != null ? to - from : pathLength(path);
 }
 
-export const sayExtent = (sighting: Sighting): string => printLength(extentOfSighting(sighting), 'mm', 0);
+/** How far a mark goes, in words: the area of what covers a place, the length of what runs, nothing of a point. */
+export function sayExtent({ kind }: Pick<DrawnMark, 'kind'>, sighting: Sighting): string {
+  if (goesRound(kind, sighting.path)) return `${(polygonArea(sighting.path) * 1e4).toFixed(1)} cm²`;
+  const extent = extentOfSighting(sighting);
+  return extent > 0 ? printLength(extent, 'mm', 0) : '';
+}
+
+/** Words in a row, the empty ones left out. */
+export const inARow = (...words: (string | null | undefined)[]): string => words.filter(Boolean).join(', ');
 
 /** What a mark is called, by its own name or by what it is. */
 export const nameOf = ({ name, kind, brace }: DrawnMark): string =>
   name || (brace ? `${kind}, ${brace}` : kind);
+
+/** The stretch of a brace that is loose, as a path on the plan. */
+export function loosePath(brace: Brace, from: number, to: number): Point[] {
+  const length = pathLength(brace.path);
+  return to > length
+    ? [...stretchOf(brace.path, from, length), pointAlong(brace.path, length)]
+    : stretchOf(brace.path, from, to);
+}
 
 /** A length as typed, m; null where it is empty or cannot be read. */
 export function metresOf(text: string): number | null {

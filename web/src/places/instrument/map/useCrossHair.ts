@@ -1,35 +1,58 @@
-import { snapped, type Plan, type Point } from '@upright-elder/core';
-import { useState, type KeyboardEvent } from 'react';
+import {
+  faceSheet,
+  lengthened,
+  snapLines,
+  snapped,
+  type Face,
+  type NeckSize,
+  type Plan,
+  type Point,
+} from '@upright-elder/core';
+import { useMemo, useState, type KeyboardEvent } from 'react';
 
 export const MM = 0.001;
 /** A point is drawn to a line within so far. */
 const REACH = 3 * MM;
 
-/** The points that are being set on the drawing: by arrow keys and Enter, by typed positions, by pointer. */
-export function useCrossHair(plan: Plan, inside: boolean) {
+/** Where the arrow keys go, on the paper, m. */
+const ARROWS: Record<string, Point> = {
+  ArrowLeft: [-MM, 0],
+  ArrowRight: [MM, 0],
+  ArrowUp: [0, -MM],
+  ArrowDown: [0, MM],
+};
+
+/**
+ * The points that are being set on a face: by arrow keys and Enter, by typed positions, by pointer.
+ *
+ * @param onDone Control and Enter were pressed
+ */
+export function useCrossHair(plan: Plan, face: Face, neck: NeckSize, onDone: () => void) {
   const [points, setPoints] = useState<Point[]>([]);
   const [cursor, setCursor] = useState<Point | null>(null);
-  // from outside no brace is seen, and nothing is drawn to what is not seen
-  const within = inside ? plan : { ...plan, braces: [] };
-  const place = (point: Point) => setPoints((now) => [...now, snapped(point, within, REACH).point]);
+  /** an earlier path is drawn on, from either of its ends */
+  const [onwards, setOnwards] = useState(false);
+  const sheet = useMemo(() => faceSheet(face, plan, neck), [face, plan, neck]);
+  const lines = useMemo(() => snapLines(plan, face), [plan, face]);
+  const place = (point: Point) => {
+    const { point: there } = snapped(point, lines, REACH);
+    setPoints((now) => (onwards ? lengthened(now, there) : [...now, there]));
+  };
   const end = () => {
     setPoints([]);
     setCursor(null);
   };
   const onKeyDown = (event: KeyboardEvent) => {
-    if (!cursor || event.ctrlKey) return;
-    const step = (event.shiftKey ? 10 : 1) * MM;
-    // seen mirrored from inside, right on the paper is the bass side
-    const right = inside ? -step : step;
-    const moves: Record<string, Point> = {
-      ArrowLeft: [-right, 0],
-      ArrowRight: [right, 0],
-      ArrowUp: [0, step],
-      ArrowDown: [0, -step],
-    };
-    const move = moves[event.key];
-    if (move) setCursor([cursor[0] + move[0], cursor[1] + move[1]]);
-    else if (event.key === 'Enter') place(cursor);
+    if (!cursor) return;
+    const arrow = ARROWS[event.key];
+    if (event.ctrlKey || event.metaKey) {
+      if (event.key !== 'Enter') return;
+      onDone();
+    } else if (arrow) {
+      const [x, y] = sheet.toPaper(cursor);
+      const by = event.shiftKey ? 10 : 1;
+      setCursor(sheet.fromPaper([x + by * arrow[0], y + by * arrow[1]]));
+    } else if (event.key === 'Enter') place(cursor);
     else if (event.key === 'Backspace') setPoints((now) => now.slice(0, -1));
     else if (event.key === 'Escape') end();
     else return;
@@ -38,11 +61,21 @@ export function useCrossHair(plan: Plan, inside: boolean) {
   return {
     points,
     cursor,
+    datum: sheet.datum,
     /** points are being set */
     drawing: cursor !== null,
     begin: () => {
+      setOnwards(false);
       setPoints([]);
-      setCursor([0, plan.bridge.from - 20 * MM]);
+      const middle = sheet.fromPaper([sheet.paper.width / 2, sheet.paper.height / 2]);
+      const onBody = face === 'top' || face === 'top inside';
+      setCursor(onBody ? [0, plan.bridge.from - 20 * MM] : middle);
+    },
+    /** draws an earlier path on; the cross-hair stands at its last end */
+    drawOn: (path: readonly Point[]) => {
+      setOnwards(true);
+      setPoints([...path]);
+      setCursor(path.at(-1)!);
     },
     end,
     move: setCursor,
@@ -55,3 +88,5 @@ export function useCrossHair(plan: Plan, inside: boolean) {
     onKeyDown,
   };
 }
+
+export type CrossHair = ReturnType<typeof useCrossHair>;

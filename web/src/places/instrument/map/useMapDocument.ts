@@ -1,87 +1,104 @@
 import { planInputOf, planOf, type Mark, type PlanAnswer, type StoredPlan } from '@upright-elder/contract';
 import { faultsOf } from '@upright-elder/core';
-import { useCallback, useEffect, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { toast } from 'sonner';
 import type { Difference } from '../../../app/MergeDialog.js';
 import { ProblemError, send, Unreachable } from '../../../data/api.js';
 import { dropDraft, keepDraft, readDraft } from '../../../data/drafts.js';
 import { useRefresh } from '../../../data/hooks.js';
 import { usePersonId } from '../../../data/person.js';
-import { begun, changed, redone, undone, type History } from './history.js';
-import { sayExtent, unsaved, type DrawnMark, type MapDocument } from './mapDocument.js';
+import { begun, changed, mapped, redone, undone, type History } from './history.js';
+import { inARow, rebased, sayExtent, unsaved, type DrawnMark, type MapDocument } from './mapDocument.js';
 
 /** What somebody else saved meanwhile: the plan, or one mark. */
 interface Conflict {
   differences: Difference[];
   /** the document with theirs, or with yours on top of their version */
-  resolved: (theirs: boolean) => MapDocument;
+  resolved: (now: MapDocument, theirs: boolean) => MapDocument;
 }
 
+interface Board {
+  /** what is stored */
+  saved: MapDocument;
+  history: History<MapDocument>;
+}
+
+/** What is kept of a board that was not saved: what was stored when it was begun, and what it had become. */
 interface Kept {
-  /** versions that it was begun on: another copy saved since makes it stale */
-  from: string;
+  from: MapDocument;
   now: MapDocument;
 }
-
-const versionsOf = ({ planVersion, marks }: MapDocument): string =>
-  JSON.stringify([planVersion, ...Object.entries(marks).map(([id, { version }]) => `${id} ${version}`)]);
 
 /** The map that is worked on: undo and redo, a draft that survives the browser, and its save. */
 export function useMapDocument(instrumentId: string, saved: MapDocument) {
   const draftKey = `map of ${instrumentId}`;
-  const [history, setHistory] = useState<History<MapDocument>>(() => begun(saved));
+  const [board, setBoard] = useState<Board>(() => ({ saved, history: begun(saved) }));
   const [broughtBack, setBroughtBack] = useState(false);
   const [refused, setRefused] = useState<string[]>([]);
   const [conflict, setConflict] = useState<Conflict | null>(null);
   const [jumps, setJumps] = useState(0);
   const personId = usePersonId();
   const refresh = useRefresh();
+  if (board.saved !== saved) setBoard(onNewer(board, saved));
+  const { history } = board;
   const now = history.present;
+  const open = unsaved(saved, now);
+  const dirty = open.plan || open.marks.length > 0 || open.struck.length > 0;
 
+  // nothing is written before what was kept has been read
+  const read = useRef(false);
   useEffect(() => {
     void readDraft<Kept>(draftKey).then((kept) => {
-      if (!kept || kept.from !== versionsOf(saved)) return;
-      setHistory((current) => (current.past.length === 0 ? changed(current, kept.now) : current));
+      read.current = true;
+      if (!kept?.from) return;
+      setBoard((current) =>
+        current.history.past.length > 0
+          ? current
+          : {
+              ...current,
+              history: changed(current.history, rebased(kept.now, kept.from, kept.now, current.saved)),
+            },
+      );
       setBroughtBack(true);
     });
-    // the draft is asked for once, when the map is opened
-    // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [draftKey]);
+  useEffect(() => {
+    if (!read.current) return;
+    if (dirty) void keepDraft(draftKey, { from: saved, now } satisfies Kept);
+    else void dropDraft(draftKey);
+  }, [draftKey, dirty, saved, now]);
 
-  const step = useCallback(
-    (move: (history: History<MapDocument>) => History<MapDocument>) =>
-      setHistory((current) => {
-        const next = move(current);
-        void keepDraft(draftKey, { from: versionsOf(saved), now: next.present } satisfies Kept);
-        return next;
-      }),
-    [draftKey, saved],
-  );
+  const step = (move: (history: History<MapDocument>) => History<MapDocument>) =>
+    setBoard((current) => ({ ...current, history: move(current.history) }));
 
-  const save = async (toSave: MapDocument) => {
+  /** @returns true where everything is stored */
+  const save = async (toSave: MapDocument): Promise<boolean> => {
     if (!personId) {
       toast.error('Pick who is at the bench first.');
-      return;
+      return false;
     }
     const faults = faultsOf(toSave.plan);
     if (faults.length > 0) {
       setRefused(faults.map(({ part, reason }) => `${part}: ${reason}`));
-      return;
+      return false;
     }
-    const open = unsaved(saved, toSave);
+    const { plan, marks, struck } = unsaved(saved, toSave);
+    const sendMark = (id: string, mark: DrawnMark) =>
+      send<Mark>('PUT', `marks/${id}`, { ...mark, instrumentId, by: personId });
     let part: 'plan' | (string & {}) = 'plan';
     try {
-      if (open.plan)
+      if (plan)
         await send<PlanAnswer>(
           'PUT',
           `instruments/${instrumentId}/plan`,
           planInputOf(toSave.plan, toSave.planVersion, personId),
         );
-      for (part of open.marks)
-        await send<Mark>('PUT', `marks/${part}`, { ...toSave.marks[part], instrumentId, by: personId });
-      await dropDraft(draftKey);
+      for (part of marks) await sendMark(part, { ...toSave.marks[part]!, struck: false });
+      for (part of struck) await sendMark(part, { ...saved.marks[part]!, struck: true });
+      setRefused([]);
       toast.success('The map is saved.');
       await refresh();
+      return true;
     } catch (error) {
       const problem = error instanceof ProblemError ? error.problem : null;
       if (problem?.status === 409)
@@ -92,13 +109,15 @@ export function useMapDocument(instrumentId: string, saved: MapDocument) {
             error instanceof Unreachable || error instanceof Error ? error.message : 'It could not be saved.',
           ],
         );
+      // what went in before it takes its new version, and what somebody else saved is seen
+      await refresh().catch(() => undefined);
+      return false;
     }
   };
 
-  const open = unsaved(saved, now);
   return {
     now,
-    dirty: open.plan || open.marks.length > 0,
+    dirty,
     refused,
     broughtBack,
     canUndo: history.past.length > 0,
@@ -121,12 +140,18 @@ export function useMapDocument(instrumentId: string, saved: MapDocument) {
     conflict,
     leaveConflict: () => setConflict(null),
     settle: (theirs: Set<string>) => {
-      const next = conflict!.resolved(theirs.size > 0);
+      const next = conflict!.resolved(now, theirs.size > 0);
       setConflict(null);
       step((current) => changed(current, next));
       void save(next);
     },
   };
+}
+
+/** The same board on what is stored now. */
+function onNewer({ saved: from, history }: Board, saved: MapDocument): Board {
+  const latest = history.present;
+  return { saved, history: mapped(history, (state) => rebased(state, from, latest, saved)) };
 }
 
 function conflictOf(now: MapDocument, part: string, theirs: Mark & StoredPlan): Conflict {
@@ -141,27 +166,29 @@ function conflictOf(now: MapDocument, part: string, theirs: Mark & StoredPlan): 
           yours: braces(now.plan.braces.length),
         },
       ],
-      resolved: (taken) => ({
-        ...now,
+      resolved: (document, taken) => ({
+        ...document,
         planVersion: theirs.version,
         plan: taken ? planOf(theirs) : now.plan,
       }),
     };
   }
-  const yours = now.marks[part]!;
-  const say = (mark: DrawnMark) => {
+  const yours = now.marks[part];
+  const say = (mark: DrawnMark | undefined) => {
+    if (!mark || mark.struck) return 'struck out';
     const last = mark.sightings.at(-1)!;
-    return [mark.name, sayExtent(last), last.state, `seen ${mark.sightings.length} times`]
-      .filter(Boolean)
-      .join(', ');
+    return inARow(mark.name, sayExtent(mark, last), last.state, `seen ${mark.sightings.length} times`);
   };
-  const { version, face, kind, brace, name, sightings } = theirs;
-  const other: DrawnMark = { version, face, kind, brace, name, sightings };
+  const { version, face, kind, brace, name, sightings, struck } = theirs;
+  const other: DrawnMark = { version, face, kind, brace, name, sightings, struck };
   return {
-    differences: [{ key: part, name: yours.name || yours.kind, theirs: say(other), yours: say(yours) }],
-    resolved: (taken) => ({
-      ...now,
-      marks: { ...now.marks, [part]: taken ? other : { ...yours, version } },
-    }),
+    differences: [{ key: part, name: yours?.name || kind, theirs: say(other), yours: say(yours) }],
+    resolved: (document, taken) => {
+      const { [part]: _left, ...others } = document.marks;
+      const kept = taken ? (struck ? undefined : other) : yours && { ...yours, version };
+      return { ...document, marks: kept ? { ...others, [part]: kept } : others };
+    },
   };
 }
+
+export type MapOnBoard = ReturnType<typeof useMapDocument>;

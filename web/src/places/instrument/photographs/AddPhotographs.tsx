@@ -17,8 +17,19 @@ interface Sending {
 }
 
 /** Takes photographs in: chosen, dropped or pasted, several at once, each with its own progress and its own refusal. */
-export function AddPhotographs({ instrumentId, today }: { instrumentId: string; today: string }) {
-  const [spot, setSpot] = useState<Spot>('front');
+export function AddPhotographs({
+  instrumentId,
+  today,
+  markId = null,
+  usual = 'front',
+}: {
+  instrumentId: string;
+  today: string;
+  /** the mark on the map that they are of */
+  markId?: string | null;
+  usual?: Spot;
+}) {
+  const [spot, setSpot] = useState<Spot>(usual);
   const [takenOn, setTakenOn] = useState(today);
   const [sending, setSending] = useState<Sending[]>([]);
   const [over, setOver] = useState(false);
@@ -47,6 +58,7 @@ export function AddPhotographs({ instrumentId, today }: { instrumentId: string; 
             version: 0,
             instrumentId,
             examinationId: null,
+            markId,
             picture,
             takenOn,
             spot,
@@ -67,7 +79,7 @@ export function AddPhotographs({ instrumentId, today }: { instrumentId: string; 
       }
       await refresh();
     },
-    [personId, instrumentId, takenOn, spot, refresh],
+    [personId, instrumentId, markId, takenOn, spot, refresh],
   );
 
   useEffect(() => {

@@ -1,0 +1,80 @@
+import type { MarkKind } from '@upright-elder/core';
+import { Redo2, Undo2 } from 'lucide-react';
+import { Typed } from './Board.js';
+import type { CrossHair } from './useCrossHair.js';
+import type { MapOnBoard } from './useMapDocument.js';
+
+interface Props {
+  map: MapOnBoard;
+  hair: CrossHair;
+  kind: MarkKind;
+  kinds: readonly MarkKind[];
+  onKind: (kind: MarkKind) => void;
+  onBegin: () => void;
+  onDone: () => void;
+}
+
+/** What is done on the board: a mark begun and done, undo, redo, save. */
+export function Tools({ map, hair, kind, kinds, onKind, onBegin, onDone }: Props) {
+  return (
+    <>
+      <div className="mt-2 flex flex-wrap items-center gap-2">
+        {hair.drawing ? (
+          <>
+            <button type="button" className="act" onClick={onDone}>
+              Done, {hair.points.length} points
+            </button>
+            <Typed hair={hair} />
+          </>
+        ) : (
+          <>
+            <button type="button" className="act" onClick={onBegin}>
+              Mark a {kind}
+            </button>
+            <select
+              className="field w-auto"
+              aria-label="What is marked"
+              value={kind}
+              onChange={(event) => onKind(event.target.value as MarkKind)}
+            >
+              {kinds.map((one) => (
+                <option key={one}>{one}</option>
+              ))}
+            </select>
+          </>
+        )}
+        <span className="ml-auto flex gap-1">
+          <button
+            type="button"
+            className="quiet"
+            aria-label="Undo"
+            disabled={!map.canUndo}
+            onClick={map.undo}
+          >
+            <Undo2 size={20} aria-hidden />
+          </button>
+          <button
+            type="button"
+            className="quiet"
+            aria-label="Redo"
+            disabled={!map.canRedo}
+            onClick={map.redo}
+          >
+            <Redo2 size={20} aria-hidden />
+          </button>
+          <button type="button" className="act" disabled={!map.dirty} onClick={() => void map.save()}>
+            Save the map
+          </button>
+        </span>
+      </div>
+      {map.refused.map((words) => (
+        <p key={words} className="mt-1 text-ochre">
+          ✕ {words}
+        </p>
+      ))}
+      {map.broughtBack && map.dirty && (
+        <p className="mt-1 text-[0.95rem]">An unsaved drawing was brought back.</p>
+      )}
+    </>
+  );
+}
