@@ -3,7 +3,12 @@ import { ensureBuilt, ensurePackages, run } from './setup.mjs';
 
 await ensurePackages();
 await ensureBuilt();
-for (const bench of ['core/bench/bench.ts', 'e2e/src/bench-shelf.ts', 'e2e/src/bench-logger.ts']) {
+for (const bench of [
+  'core/bench/bench.ts',
+  'e2e/src/bench-shelf.ts',
+  'e2e/src/bench-logger.ts',
+  'e2e/src/bench-map.ts',
+]) {
   const { code } = await run(process.execPath, ['--import', 'tsx', '--conditions=source', bench]);
   if (code !== 0) process.exit(code);
 }

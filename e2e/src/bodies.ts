@@ -53,3 +53,29 @@ export function examinationBody(instrumentId: string, by: string, date: string, 
     ],
   };
 }
+
+/** A plan with one brace across. */
+export function planBody(by: string, braces = 1) {
+  const taper = { start: 0.3, end: 0.3, left: 0.25 };
+  return {
+    version: 0,
+    by,
+    outline: { shape: 'concert', length: 0.483, widths: [] },
+    holes: [{ kind: 'round', path: [[0, 0.342]], size: 0.048 }],
+    bridge: { from: 0.192, to: 0.22, halfWidth: 0.078, saddleAt: 0.21 },
+    plate: null,
+    braces: Array.from({ length: braces }, (_, i) => ({
+      id: `brace ${i + 1}`,
+      name: `brace ${i + 1}`,
+      kind: 'other',
+      path: [
+        [-0.1, 0.08 + (0.3 * i) / Math.max(1, braces)],
+        [0.1, 0.09 + (0.3 * i) / Math.max(1, braces)],
+      ],
+      width: 0.006,
+      height: 0.008,
+      taper,
+      wood: 'sitka-spruce',
+    })),
+  };
+}

@@ -17,6 +17,7 @@ import {
   handlesOf,
   lengthened,
   lookFirst,
+  nearestOn,
   numbersOf,
   outlinePolygon,
   partsOf,
@@ -187,6 +188,35 @@ describe('the parts of a plan', () => {
     const after = numbersOf(waist!.set([waist!.at[0] - 0.01, 0]), 'outline').map(({ value }) => value);
     const before = numbersOf(generic, 'outline').map(({ value }) => value);
     before.forEach((value, i) => expect(after[i]).toBeCloseTo(i === 4 ? value - 0.02 : value, 9));
+  });
+
+  it('of an outline that is drawn in or out: braces that reached the rim reach it still, the others stay', () => {
+    fc.assert(
+      fc.property(body, ({ widths }) => {
+        const edgeOf = (plan: Plan) => {
+          const polygon = outlinePolygon(plan.outline);
+          return [...polygon, polygon[0]!];
+        };
+        const ends = (plan: Plan) =>
+          allBraces(plan).flatMap(({ path }) =>
+            [path[0]!, path.at(-1)!].map((end) => ({ end, off: nearestOn(end, edgeOf(plan)).off })),
+          );
+        let plan = generic;
+        widths.forEach(({ width }, i) => {
+          const drawn = numbersOf(plan, 'outline')[i + 1]!;
+          // a hand draws a body a centimetre in or out, not into another shape
+          const to = drawn.value + Math.max(-0.01, Math.min(0.01, width - drawn.value));
+          plan = drawn.set(to);
+        });
+        const before = ends(generic);
+        ends(plan).forEach(({ end, off }, i) => {
+          if (before[i]!.off < 0.006) expect(off).toBeLessThan(1e-6);
+          else expect(end).toEqual(before[i]!.end);
+        });
+        expect(faultsOf(plan).filter(({ reason }) => reason.includes('over the edge'))).toEqual([]);
+      }),
+      { numRuns: 60 },
+    );
   });
 
   it('grow by a brace and lose it again, and each has a name of its own', () => {

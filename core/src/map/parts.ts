@@ -1,5 +1,6 @@
-import type { Point } from './geometry.js';
-import { halfWidthOf, WIDTH_STATIONS, type MeasuredWidth, type Outline } from './outline.js';
+import { outlineFaults } from './check.js';
+import { nearestOn, rimFrom, type Point } from './geometry.js';
+import { halfWidthOf, outlinePolygon, WIDTH_STATIONS, type MeasuredWidth, type Outline } from './outline.js';
 import { allBraces, withBrace, type Brace, type Hole, type Plan, type Rectangle } from './plan.js';
 
 /** A part of the plan that is corrected on its own: `outline`, `sides`, `bridge`, `plate`, `hole 1` …, or a brace’s id. */
@@ -20,6 +21,9 @@ export interface PartHandle {
   at: Point;
   set: (to: Point) => Plan;
 }
+
+/** A brace's end is at the rim within so far, m. */
+const AT_RIM = 0.006;
 
 /** The parts of a plan that are no braces, by their names. */
 export function partsOf(plan: Plan): { id: PartId; name: string }[] {
@@ -48,12 +52,11 @@ export function numbersOf(plan: Plan, part: PartId): PartNumber[] {
   const { outline, sides, bridge, plate } = plan;
   if (part === 'outline')
     return [
-      length('length', 'Body length', outline.length, (to) => ({ ...plan, outline: ofLength(outline, to) })),
+      length('length', 'Body length', outline.length, (to) => withOutline(plan, ofLength(outline, to))),
       ...stationsOf(outline).map(({ at, width }, i) =>
-        length(`width ${i}`, `Width ${WIDTH_STATIONS[i]!.name}`, width, (to) => ({
-          ...plan,
-          outline: withWidth(outline, at, to),
-        })),
+        length(`width ${i}`, `Width ${WIDTH_STATIONS[i]!.name}`, width, (to) =>
+          withOutline(plan, withWidth(outline, at, to)),
+        ),
       ),
     ];
   if (part === 'sides')
@@ -86,10 +89,10 @@ export function handlesOf(plan: Plan, part: PartId): PartHandle[] {
           id: `width ${i} ${side}`,
           at: [(side * width) / 2, at],
           // a body is drawn alike on both sides: either edge sets the whole width
-          set: ([x]) => ({ ...plan, outline: withWidth(outline, at, Math.max(0, 2 * side * x)) }),
+          set: ([x]) => withOutline(plan, withWidth(outline, at, Math.max(0, 2 * side * x))),
         })),
       ),
-      { id: 'length', at: [0, outline.length], set: ([, y]) => ({ ...plan, outline: ofLength(outline, y) }) },
+      { id: 'length', at: [0, outline.length], set: ([, y]) => withOutline(plan, ofLength(outline, y)) },
     ];
   if (part === 'bridge')
     return [
@@ -110,6 +113,37 @@ export function handlesOf(plan: Plan, part: PartId): PartHandle[] {
     at,
     set: (to) => withBrace(plan, { ...brace!, path: brace!.path.map((one, k) => (k === i ? to : one)) }),
   }));
+}
+
+/**
+ * The plan with another outline. What reached the rim reaches the new one, along its own line; everything else stays
+ * where it was measured.
+ */
+function withOutline(plan: Plan, outline: Outline): Plan {
+  if (outlineFaults(outline).length > 0) return { ...plan, outline };
+  const [before, after] = [outlinePolygon(plan.outline), outlinePolygon(outline)];
+  const edge = [...before, before[0]!];
+  const carried = (brace: Brace): Brace => {
+    const end = (at: Point, next: Point): Point => {
+      if (nearestOn(at, edge).off > AT_RIM) return at;
+      const middle: Point = [(at[0] + next[0]) / 2, (at[1] + next[1]) / 2];
+      return rimFrom(middle, [at[0] - middle[0], at[1] - middle[1]], after) ?? at;
+    };
+    const { path } = brace;
+    const last = path.length - 1;
+    return {
+      ...brace,
+      path: path.map((point, i) =>
+        i === 0 ? end(point, path[1]!) : i === last ? end(point, path[last - 1]!) : point,
+      ),
+    };
+  };
+  return {
+    ...plan,
+    outline,
+    braces: plan.braces.map(carried),
+    backBraces: plan.backBraces.map(carried),
+  };
 }
 
 /** The width at each of the six places: as measured there, otherwise as drawn. */

@@ -5,7 +5,7 @@ import type { DrawnOnPlan } from '../../../drawings/plan/MarkShapes.js';
 import { FACE_NAMES } from './faceNames.js';
 import { MM, type CrossHair } from './useCrossHair.js';
 
-interface Props {
+export interface BoardProps {
   plan: Plan;
   face: Face;
   neck: NeckSize;
@@ -27,7 +27,7 @@ const LYING: readonly Face[] = ['bass side', 'treble side', 'neck'];
 const FIRST_PLACES = 4;
 
 /** The drawing board: a face with its marks, and the cross-hair that arrows move. */
-export function Board({ plan, face, neck, marks, part, hair, boardRef, ...on }: Props) {
+export function Board({ plan, face, neck, marks, part, hair, boardRef, ...on }: BoardProps) {
   const { drawing, cursor, points } = hair;
   const faults = useMemo(() => faultsOf(plan), [plan]);
   const hints = useMemo(() => hintsOf(plan, face), [plan, face]);

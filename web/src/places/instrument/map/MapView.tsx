@@ -3,36 +3,23 @@ import {
   addedBrace,
   allBraces,
   fewestPoints,
-  goesRound,
   MARK_KINDS,
   POINTS,
-  type Face,
   type MarkKind,
   type NeckSize,
   type Path,
   type Plan,
   type PointId,
 } from '@upright-elder/core';
-import { useEffect, useMemo, useRef, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { MergeDialog } from '../../../app/MergeDialog.js';
 import { newId } from '../../../data/ids.js';
-import type { DrawnOnPlan } from '../../../drawings/plan/MarkShapes.js';
 import { Choice } from '../../../fields/Choice.js';
-import { Board } from './Board.js';
-import { DaySlider } from './DaySlider.js';
+import { DatedBoard } from './DatedBoard.js';
 import { FACE_OPTIONS } from './faceNames.js';
 import { LookAgain } from './LookAgain.js';
-import {
-  daysSeen,
-  loosePath,
-  nameOf,
-  seenAgain,
-  seenOn,
-  withSighting,
-  type DrawnMark,
-  type MapDocument,
-} from './mapDocument.js';
+import { seenAgain, withSighting, type DrawnMark, type MapDocument } from './mapDocument.js';
 import { MarksList, PartsList } from './MapLists.js';
 import { MarkForm } from './MarkForm.js';
 import { MarkPhotographs } from './MarkPhotographs.js';
@@ -62,15 +49,12 @@ export function MapView({ instrumentId, saved, stored, neck, today }: Props) {
   const place = useMapPlace();
   const { face } = place;
   const navigate = useNavigate();
-  const [dayAt, setDayAt] = useState<number | null>(null);
   const [kind, setKind] = useState<MarkKind>(place.kinds[0] ?? 'crack');
   /** the mark whose path is drawn on */
   const [drawnOn, setDrawnOn] = useState<string | null>(null);
   /** how often a part was drawn elsewhere: its numbers are then shown anew */
   const [moves, setMoves] = useState(0);
   const board = useRef<HTMLDivElement>(null);
-  const days = useMemo(() => [...new Set([...daysSeen(marks), today])].sort(), [marks, today]);
-  const at = Math.min(dayAt ?? days.length - 1, days.length - 1);
   const mark = place.mark ? marks[place.mark] : undefined;
   const chosenMark = mark ? place.mark! : null;
 
@@ -115,12 +99,6 @@ export function MapView({ instrumentId, saved, stored, neck, today }: Props) {
     return () => window.removeEventListener('keydown', onKey);
   });
 
-  const day = days[at]!;
-  const drawn = useMemo(
-    () => drawnMarks(marks, plan, face, day, chosenMark),
-    [marks, plan, face, day, chosenMark],
-  );
-
   return (
     <div className="grid grid-cols-[minmax(0,1fr)] items-start gap-4 lg:grid-cols-[minmax(0,1fr)_25rem]">
       {map.conflict && (
@@ -163,11 +141,13 @@ export function MapView({ instrumentId, saved, stored, neck, today }: Props) {
           }}
           onDone={finish}
         />
-        <Board
+        <DatedBoard
           plan={plan}
           face={face}
           neck={neck}
-          marks={drawn}
+          marks={marks}
+          chosenMark={chosenMark}
+          today={today}
           part={place.part}
           hair={hair}
           boardRef={board}
@@ -178,7 +158,6 @@ export function MapView({ instrumentId, saved, stored, neck, today }: Props) {
             setPlan(next);
           }}
         />
-        <DaySlider days={days} at={at} onAt={setDayAt} />
       </section>
       <aside className="grid gap-4">
         {mark && chosenMark ? (
@@ -260,34 +239,6 @@ export function MapView({ instrumentId, saved, stored, neck, today }: Props) {
       </aside>
     </div>
   );
-}
-
-/** The marks of a face as they were on a day. */
-function drawnMarks(
-  marks: Record<string, DrawnMark>,
-  plan: Plan,
-  face: Face,
-  day: string,
-  chosen: string | null,
-): DrawnOnPlan[] {
-  return Object.entries(marks).flatMap(([id, mark]): DrawnOnPlan[] => {
-    const seen = mark.face === face ? seenOn(mark, day) : undefined;
-    if (!seen) return [];
-    const brace = allBraces(plan).find((one) => one.id === mark.brace);
-    const path =
-      brace && seen.from != null && seen.to != null ? loosePath(brace, seen.from, seen.to) : seen.path;
-    return [
-      {
-        id,
-        kind: mark.kind,
-        path,
-        round: goesRound(mark.kind, path),
-        live: seen.state === 'moving',
-        chosen: id === chosen,
-        name: nameOf(mark),
-      },
-    ];
-  });
 }
 
 function BackToExamination({ point, onBack }: { point: PointId; onBack: () => Promise<void> }) {

@@ -74,7 +74,7 @@ export function MarkForm(props: Props) {
       )}
       {correcting && !fromToday && (
         <label className="mt-2 block text-[0.9rem] font-bold">
-          Why {format(new Date(last.date), 'd MMM yyyy')} is corrected
+          {`Why ${format(new Date(last.date), 'd MMM yyyy')} is corrected`}
           <input
             className="field font-normal"
             autoComplete="off"

@@ -18,6 +18,7 @@ import {
   type Plan,
   type Point,
 } from '@upright-elder/core';
+import { dequal } from 'dequal';
 
 export type DrawnMark = Omit<MarkInput, 'by' | 'instrumentId'>;
 
@@ -53,13 +54,12 @@ export function unsaved(
   };
 }
 
-const samePlan = (a: MapDocument, b: MapDocument) =>
-  a.plan === b.plan || JSON.stringify(a.plan) === JSON.stringify(b.plan);
+const samePlan = (a: MapDocument, b: MapDocument) => a.plan === b.plan || dequal(a.plan, b.plan);
 
 /** The same but for the version it was begun on, and for why it was changed. */
 function sameMark(a: DrawnMark | undefined, b: DrawnMark | undefined): boolean {
   const bare = (mark: DrawnMark | undefined) => mark && { ...mark, version: 0, why: null };
-  return a === b || JSON.stringify(bare(a)) === JSON.stringify(bare(b));
+  return a === b || dequal(bare(a), bare(b));
 }
 
 /**
@@ -68,24 +68,24 @@ function sameMark(a: DrawnMark | undefined, b: DrawnMark | undefined): boolean {
  * this hand has just saved takes its new version in every state, so that undo goes back beyond a save.
  *
  * @param from what was saved when the state was drawn
- * @param latest the state that was on the board when `saved` came
+ * @param sent what this hand sent last
  */
 export function rebased(
   state: MapDocument,
   from: MapDocument,
-  latest: MapDocument,
+  sent: MapDocument,
   saved: MapDocument,
 ): MapDocument {
   const marks = { ...saved.marks };
   for (const [id, mark] of Object.entries(state.marks)) {
     if (sameMark(mark, from.marks[id]) && id in saved.marks) continue;
-    marks[id] = markOn(mark, from.marks[id], latest.marks[id], saved.marks[id]);
+    marks[id] = markOn(mark, from.marks[id], sent.marks[id], saved.marks[id]);
   }
   for (const id of Object.keys(saved.marks))
     // struck out, or not drawn yet in this state
-    if (!(id in state.marks) && (id in from.marks || id in latest.marks)) delete marks[id];
+    if (!(id in state.marks) && (id in from.marks || id in sent.marks)) delete marks[id];
   if (samePlan(state, from)) return { plan: saved.plan, planVersion: saved.planVersion, marks };
-  const ours = samePlan(latest, saved);
+  const ours = samePlan(sent, saved);
   return {
     plan: samePlan(state, saved) ? saved.plan : state.plan,
     planVersion: ours ? saved.planVersion : state.planVersion,
@@ -96,13 +96,13 @@ export function rebased(
 function markOn(
   mark: DrawnMark,
   from: DrawnMark | undefined,
-  latest: DrawnMark | undefined,
+  sent: DrawnMark | undefined,
   saved: DrawnMark | undefined,
 ): DrawnMark {
-  if (saved && sameMark(saved, latest))
+  if (saved && sameMark(saved, sent))
     return sameMark(mark, saved) ? saved : { ...mark, version: saved.version, why: null };
   // struck out by this hand: the stored row has counted that
-  if (!saved && !latest && from) return { ...mark, version: from.version + 1 };
+  if (!saved && !sent && from) return { ...mark, version: from.version + 1 };
   return mark;
 }
 

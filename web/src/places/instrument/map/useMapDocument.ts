@@ -20,6 +20,8 @@ interface Conflict {
 interface Board {
   /** what is stored */
   saved: MapDocument;
+  /** what this hand sent last */
+  sent: MapDocument;
   history: History<MapDocument>;
 }
 
@@ -32,7 +34,7 @@ interface Kept {
 /** The map that is worked on: undo and redo, a draft that survives the browser, and its save. */
 export function useMapDocument(instrumentId: string, saved: MapDocument) {
   const draftKey = `map of ${instrumentId}`;
-  const [board, setBoard] = useState<Board>(() => ({ saved, history: begun(saved) }));
+  const [board, setBoard] = useState<Board>(() => ({ saved, sent: saved, history: begun(saved) }));
   const [broughtBack, setBroughtBack] = useState(false);
   const [refused, setRefused] = useState<string[]>([]);
   const [conflict, setConflict] = useState<Conflict | null>(null);
@@ -85,6 +87,7 @@ export function useMapDocument(instrumentId: string, saved: MapDocument) {
     const { plan, marks, struck } = unsaved(saved, toSave);
     const sendMark = (id: string, mark: DrawnMark) =>
       send<Mark>('PUT', `marks/${id}`, { ...mark, instrumentId, by: personId });
+    setBoard((current) => ({ ...current, sent: toSave }));
     let part: 'plan' | (string & {}) = 'plan';
     try {
       if (plan)
@@ -149,9 +152,8 @@ export function useMapDocument(instrumentId: string, saved: MapDocument) {
 }
 
 /** The same board on what is stored now. */
-function onNewer({ saved: from, history }: Board, saved: MapDocument): Board {
-  const latest = history.present;
-  return { saved, history: mapped(history, (state) => rebased(state, from, latest, saved)) };
+function onNewer({ saved: from, sent, history }: Board, saved: MapDocument): Board {
+  return { saved, sent, history: mapped(history, (state) => rebased(state, from, sent, saved)) };
 }
 
 function conflictOf(now: MapDocument, part: string, theirs: Mark & StoredPlan): Conflict {

@@ -1,0 +1,59 @@
+import { allBraces, goesRound, type Face, type Plan } from '@upright-elder/core';
+import { useMemo, useState } from 'react';
+import type { DrawnOnPlan } from '../../../drawings/plan/MarkShapes.js';
+import { Board, type BoardProps } from './Board.js';
+import { DaySlider } from './DaySlider.js';
+import { daysSeen, loosePath, nameOf, seenOn, type DrawnMark } from './mapDocument.js';
+
+interface Props extends Omit<BoardProps, 'marks'> {
+  marks: Record<string, DrawnMark>;
+  chosenMark: string | null;
+  today: string;
+}
+
+/** The board as it was on a day that the slider chooses: only the drawing follows it. */
+export function DatedBoard({ marks, chosenMark, today, ...board }: Props) {
+  const [dayAt, setDayAt] = useState<number | null>(null);
+  const days = useMemo(() => [...new Set([...daysSeen(marks), today])].sort(), [marks, today]);
+  const at = Math.min(dayAt ?? days.length - 1, days.length - 1);
+  const { plan, face } = board;
+  const day = days[at]!;
+  const drawn = useMemo(
+    () => drawnMarks(marks, plan, face, day, chosenMark),
+    [marks, plan, face, day, chosenMark],
+  );
+  return (
+    <>
+      <Board {...board} marks={drawn} />
+      <DaySlider days={days} at={at} onAt={setDayAt} />
+    </>
+  );
+}
+
+/** The marks of a face as they were on a day. */
+function drawnMarks(
+  marks: Record<string, DrawnMark>,
+  plan: Plan,
+  face: Face,
+  day: string,
+  chosen: string | null,
+): DrawnOnPlan[] {
+  return Object.entries(marks).flatMap(([id, mark]): DrawnOnPlan[] => {
+    const seen = mark.face === face ? seenOn(mark, day) : undefined;
+    if (!seen) return [];
+    const brace = allBraces(plan).find((one) => one.id === mark.brace);
+    const path =
+      brace && seen.from != null && seen.to != null ? loosePath(brace, seen.from, seen.to) : seen.path;
+    return [
+      {
+        id,
+        kind: mark.kind,
+        path,
+        round: goesRound(mark.kind, path),
+        live: seen.state === 'moving',
+        chosen: id === chosen,
+        name: nameOf(mark),
+      },
+    ];
+  });
+}
