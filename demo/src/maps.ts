@@ -215,7 +215,7 @@ function februaryCrack(
       ],
       ruler: String(Math.round(length / mm)),
       width: open ? (0.12 * dry).toFixed(2) : null,
-      through: open,
+      through: open || null,
       state: open ? 'moving' : 'closed',
     };
   });

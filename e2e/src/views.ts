@@ -2,6 +2,8 @@
 export interface View {
   name: string;
   path: (idOf: (nickname: string) => string) => string;
+  /** looked at by the tests only */
+  unpictured?: true;
 }
 
 export const VIEWS: View[] = [
@@ -11,6 +13,11 @@ export const VIEWS: View[] = [
   { name: 'examine', path: (idOf) => `/instruments/${idOf('the Purser')}/examine` },
   { name: 'examine-quick', path: (idOf) => `/instruments/${idOf('Breakwater')}/examine?protocol=quick` },
   { name: 'map', path: (idOf) => `/instruments/${idOf('Second Engineer')}/map` },
+  {
+    name: 'map-inside',
+    path: (idOf) => `/instruments/${idOf('Little Anchor')}/map?face=top+inside&part=upper+tone+bar`,
+    unpictured: true,
+  },
   { name: 'readings', path: (idOf) => `/instruments/${idOf('Breakwater')}/readings?of=bridgeGap.middle` },
   { name: 'photographs', path: (idOf) => `/instruments/${idOf('Breakwater')}/photographs` },
   { name: 'seasons', path: (idOf) => `/instruments/${idOf('the Purser')}/seasons` },

@@ -100,7 +100,7 @@ export function MapView({ instrumentId, saved, stored, neck, today }: Props) {
   });
 
   return (
-    <div className="grid grid-cols-[minmax(0,1fr)] items-start gap-4 lg:grid-cols-[minmax(0,1fr)_25rem]">
+    <div className="grid grid-cols-[minmax(0,1fr)] items-start gap-4 lg:grid-cols-[minmax(0,1fr)_20rem] xl:grid-cols-[minmax(0,1fr)_25rem]">
       {map.conflict && (
         <MergeDialog
           what="map"
