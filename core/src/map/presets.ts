@@ -178,7 +178,15 @@ function xBraces(polygon: Path, crossing: Point, degrees: number, size: Section)
       crossing,
       rimFrom(crossing, up, polygon) ?? crossing,
     ];
-    return brace(`X brace, lower leg ${side}`, 'X brace', path, size);
+    // each arm falls over a share of its own length
+    const [lower, upper] = [distance(path[0]!, crossing), distance(crossing, path[2]!)];
+    const { start, end, left } = size.taper;
+    const taper = {
+      start: (start * lower) / (lower + upper),
+      end: (end * upper) / (lower + upper),
+      left,
+    };
+    return brace(`X brace, lower leg ${side}`, 'X brace', path, { ...size, taper });
   });
 }
 

@@ -1,2 +1,3 @@
 export * from './bisect.js';
 export * from './chance.js';
+export * from './skyline.js';

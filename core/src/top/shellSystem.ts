@@ -1,0 +1,69 @@
+import { reverseCuthillMcKee, Skyline } from '../numeric/index.js';
+import { FREEDOMS, type ElementMatrices } from './shellElement.js';
+
+type Triangles = readonly (readonly [number, number, number])[];
+
+/**
+ * Equations of a shell before anything is put into them.
+ *
+ * @param held whether a freedom of a node does not move
+ * @param late which end of the body stands last, see {@link reverseCuthillMcKee}
+ * @returns the number of each freedom among the free ones, node × 5, −1 where it is held; and an empty matrix for them
+ */
+export function shellSystem(
+  { points, triangles }: { points: readonly unknown[]; triangles: Triangles },
+  held: (node: number, freedom: number) => boolean,
+  late?: (node: number) => number,
+): { free: Int32Array; stiffness: Skyline } {
+  const neighbours = points.map(() => new Set<number>());
+  for (const [a, b, c] of triangles) {
+    neighbours[a]!.add(b).add(c);
+    neighbours[b]!.add(a).add(c);
+    neighbours[c]!.add(a).add(b);
+  }
+  const order = reverseCuthillMcKee(
+    neighbours.map((set) => [...set]),
+    late,
+  );
+  const free = new Int32Array(points.length * FREEDOMS).fill(-1);
+  let size = 0;
+  for (const node of order)
+    for (let k = 0; k < FREEDOMS; k++)
+      if (!held(node, k)) {
+        free[FREEDOMS * node + k] = size;
+        size += 1;
+      }
+  // each row begins at the lowest free number of any node that shares a triangle
+  const first = Int32Array.from({ length: size }, (_, i) => i);
+  for (const triangle of triangles) {
+    const numbers = triangle.flatMap((node) => freedomsOf(free, node)).filter((one) => one >= 0);
+    const lowest = Math.min(...numbers);
+    for (const one of numbers) if (lowest < first[one]!) first[one] = lowest;
+  }
+  return { free, stiffness: new Skyline(first) };
+}
+
+/** Numbers of a node's five freedoms. */
+export const freedomsOf = (free: Int32Array, node: number): number[] =>
+  Array.from({ length: FREEDOMS }, (_, k) => free[FREEDOMS * node + k]!);
+
+/** Puts a triangle's stiffness and swelling load into the equations. */
+export function addElement(
+  matrix: Skyline,
+  load: Float64Array,
+  free: Int32Array,
+  nodes: readonly number[],
+  { stiffness, swelling }: ElementMatrices,
+): void {
+  const numbers = nodes.flatMap((node) => freedomsOf(free, node));
+  const size = numbers.length;
+  for (let i = 0; i < size; i++) {
+    const row = numbers[i]!;
+    if (row < 0) continue;
+    load[row]! += swelling[i]!;
+    for (let j = 0; j < size; j++) {
+      const column = numbers[j]!;
+      if (column >= 0 && column <= row) matrix.add(row, column, stiffness[size * i + j]!);
+    }
+  }
+}

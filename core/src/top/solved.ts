@@ -1,0 +1,120 @@
+import { Skyline } from '../numeric/index.js';
+import { faultsOf, type Point, type Stretch } from '../map/index.js';
+import { assembleTop, locate, saddleLine, UNIT_LOADS, type TopSystem, type UnitLoad } from './assemble.js';
+import { Loosening } from './loosening.js';
+import { meshOf, USUAL_SPACING } from './mesh.js';
+import { FREEDOMS } from './shellElement.js';
+import { specFaults, type TopSpec } from './spec.js';
+
+/** A loose stretch of a brace, by the brace's id. */
+export interface LooseStretch extends Stretch {
+  brace: string;
+}
+
+/** How a top moves under one load. Heights in m, turns in rad, per newton of pull or weight, or per 1 %MC. */
+export interface Response {
+  /** rise of every point of the mesh */
+  rise: Float64Array;
+  saddle: {
+    /** of the saddle line */
+    rise: number;
+    /** of the bridge towards the neck */
+    turn: number;
+  };
+}
+
+export type Responses = Record<UnitLoad, Response>;
+
+/** Says how far a first solve has come, 0 to 1, and in words. */
+export type Progress = (part: number, words: string) => void;
+
+/**
+ * A top that is solved: with every brace glued at once, and with any of them loose at little more cost.
+ *
+ * @throws RangeError where something of the plan or of the facts cannot be, in words
+ */
+export class SolvedTop {
+  readonly spec: TopSpec;
+  readonly system: TopSystem;
+  private readonly loosening: Loosening;
+  private readonly places: { nodes: readonly number[]; weights: number[] }[];
+
+  /**
+   * @param recorded loose stretches whose ends get points of their own, so that they are loose to the millimetre
+   */
+  constructor(
+    spec: TopSpec,
+    {
+      spacing = USUAL_SPACING,
+      recorded = [],
+      progress = () => undefined,
+    }: { spacing?: number; recorded?: readonly LooseStretch[]; progress?: Progress } = {},
+  ) {
+    const faults = [
+      ...faultsOf(spec.plan).map(({ part, reason, accepted }) => `${part}: ${reason}; accepted: ${accepted}`),
+      ...specFaults(spec),
+    ];
+    if (faults.length > 0) throw new RangeError(faults.join('. '));
+    this.spec = spec;
+    progress(0, 'drawing the mesh');
+    const stops = recorded.flatMap(({ brace, from, to }) => [from, to].map((along) => ({ brace, along })));
+    const mesh = meshOf(spec.plan, spacing, stops);
+    progress(0.15, 'putting wood and braces together');
+    this.system = assembleTop(spec, mesh);
+    progress(0.35, 'working out how it moves');
+    const factor: Skyline = this.system.stiffness.copy();
+    try {
+      factor.factorise();
+    } catch {
+      throw new RangeError('a part of the top hangs on nothing: is a hole cut through from edge to edge?');
+    }
+    const glued = Object.fromEntries(
+      UNIT_LOADS.map((load) => [load, factor.solve(this.system.loads[load])]),
+    ) as Record<UnitLoad, Float64Array>;
+    this.loosening = new Loosening(this.system, factor, glued);
+    this.places = saddleLine(spec).map((point) => locate(mesh, point));
+    progress(1, 'done');
+  }
+
+  /** How it moves with these stretches loose; with none, as it was built. */
+  responses(loose: readonly LooseStretch[] = []): Responses {
+    const solved = this.loosening.solve(this.beamsOf(loose));
+    return Object.fromEntries(UNIT_LOADS.map((load) => [load, this.response(solved[load])])) as Responses;
+  }
+
+  /** The beams that hold nothing where these stretches are loose: those whose middle lies in one. */
+  beamsOf(loose: readonly LooseStretch[]): number[] {
+    const { braces } = this.spec.plan;
+    return this.system.beams.flatMap(({ brace, from, to }, i) => {
+      const middle = (from + to) / 2;
+      const gone = loose.some(
+        (one) => one.brace === braces[brace]!.id && one.from <= middle && middle <= one.to,
+      );
+      return gone ? [i] : [];
+    });
+  }
+
+  /** A height at a point, between the corners of its triangle, m; NaN where the top has a hole or ends. */
+  at(rise: Float64Array, point: Point): number {
+    const { nodes, weights, outside } = locate(this.system.mesh, point);
+    // a chord of the outline leaves a sliver of the top outside the mesh
+    if (outside > 0.2) return NaN;
+    return nodes.reduce((sum, node, i) => sum + weights[i]! * rise[node]!, 0);
+  }
+
+  private response(x: Float64Array): Response {
+    const { mesh, free } = this.system;
+    const value = (node: number, freedom: number) => {
+      const number = free[FREEDOMS * node + freedom]!;
+      return number < 0 ? 0 : x[number]!;
+    };
+    const rise = Float64Array.from(mesh.points, (_, node) => value(node, 2));
+    const mean = (freedom: number) =>
+      this.places.reduce(
+        (sum, { nodes, weights }) =>
+          sum + nodes.reduce((at, node, i) => at + weights[i]! * value(node, freedom), 0),
+        0,
+      ) / this.places.length;
+    return { rise, saddle: { rise: mean(2), turn: -mean(3) } };
+  }
+}
