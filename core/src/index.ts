@@ -10,3 +10,4 @@ export * from './forecast/index.js';
 export * from './diagnosis/index.js';
 export * from './treatments/index.js';
 export * from './map/index.js';
+export * from './top/index.js';

@@ -1,1 +1,2 @@
 export * from './arch.js';
+export * from './setup.js';

@@ -1,0 +1,155 @@
+import { describe, expect, it } from 'vitest';
+import { downForce, wheelTurns } from '../archtop/index.js';
+import { normals, seededChance } from '../numeric/index.js';
+import { pathLength, planFrom, usualOutline, type Point } from '../map/index.js';
+import {
+  builtDome,
+  fitBelly,
+  FOLD_THRESHOLD,
+  heights,
+  rankBraces,
+  section,
+  shapeFigures,
+  softened,
+  softnessFrom,
+  SolvedTop,
+  topSpec,
+  type BellyStation,
+  type LooseStretch,
+} from './index.js';
+
+const plan = planFrom(usualOutline('auditorium'), 'x');
+const top = new SolvedTop(topSpec(plan, { species: 'sitka-spruce', laminated: false }), { spacing: 0.014 });
+const glued = top.responses();
+const PULL = 700;
+const { saddleAt } = plan.bridge;
+const along = [-0.12, -0.08, -0.04, 0.025, 0.06].map((off): Point => [0, saddleAt + off]);
+const across = [-0.12, -0.06, 0.06, 0.12].map((x): Point => [x, saddleAt - 0.04]);
+const points = [...along, ...across];
+
+/** A belly as the shapes make it, read with an error. */
+function belly(dome: number, set: number, moisture: number, noise: () => number): BellyStation[] {
+  const rises = heights(glued, { pull: PULL * (1 + set), moisture });
+  return points.map((point) => ({
+    point,
+    height: dome * builtDome(plan, 9, point) + top.at(rises, point) + 1e-4 * noise(),
+    sd: 1e-4,
+  }));
+}
+
+describe('the fit of a belly', () => {
+  it('gives back what was put in, where nothing is read wrongly and the moisture is known', () => {
+    const stations = belly(0.8, 0.6, 1.5, () => 0);
+    const fit = fitBelly(top, glued, stations, { pull: PULL, moisture: { value: 1.5, sd: 0.01 } });
+    expect(fit.dome.value).toBeCloseTo(0.8, 1);
+    expect(fit.set.value).toBeCloseTo(0.6, 1);
+    expect(fit.misfit).toBeLessThan(0.05);
+    fit.stations.forEach(({ height, modelled }) => expect(Math.abs(height - modelled)).toBeLessThan(2e-5));
+  });
+
+  it('tells a dome from a fold over 200 seeded bellies, and its errors are honest', () => {
+    const chance = seededChance(2026);
+    const normal = normals(chance);
+    const off: number[] = [];
+    const called = { sound: 0, folding: 0, wrong: 0 };
+    for (let i = 0; i < 200; i++) {
+      const folds = i % 2 === 1;
+      const dome = folds ? 0.3 + 0.3 * chance() : 0.6 + 0.8 * chance();
+      const set = folds ? 1 + chance() : 0;
+      const moisture = normal();
+      const fit = fitBelly(top, glued, belly(dome, set, moisture, normal), {
+        pull: PULL,
+        moisture: { value: moisture + 0.5 * normal(), sd: 0.5 },
+      });
+      off.push((fit.set.value - set) / fit.set.sd);
+      if (fit.verdict === 'folding') called[folds ? 'folding' : 'wrong'] += 1;
+      if (fit.verdict === 'sound dome') called[folds ? 'wrong' : 'sound'] += 1;
+    }
+    expect(called.wrong).toBe(0);
+    expect(called.folding).toBeGreaterThan(90);
+    expect(called.sound).toBeGreaterThan(90);
+    // the model error that the fit allows for is not in these bellies, so its errors are on the careful side
+    const within = off.filter((one) => Math.abs(one) < 1.96).length / off.length;
+    expect(within).toBeGreaterThan(0.93);
+    const rms = Math.sqrt(off.reduce((sum, one) => sum + one * one, 0) / off.length);
+    expect(rms).toBeGreaterThan(0.4);
+  });
+
+  it('does not know where only a few stations are read, and refuses too few or one in the hole', () => {
+    const few = belly(1, 0.9, 0, () => 0).filter(({ point }) => point[1] < saddleAt && point[0] === 0);
+    const load = { pull: PULL, moisture: { value: 0, sd: 1 } };
+    expect(() => fitBelly(top, glued, few, load)).toThrow(/4 stations/u);
+    const inHole: BellyStation = { point: [0, 0.36], height: 0, sd: 1e-4 };
+    expect(() => fitBelly(top, glued, [...belly(1, 0, 0, () => 0), inHole], load)).toThrow(/no wood/u);
+    const wide = belly(1, 0.4, 0, () => 0)
+      .slice(0, 4)
+      .map((station) => ({ ...station, sd: 1e-3 }));
+    expect(fitBelly(top, glued, wide, load).verdict).toBe('cannot tell');
+    expect(FOLD_THRESHOLD).toBeGreaterThan(0);
+  });
+});
+
+describe('a weight on the bridge', () => {
+  it('tells how soft a top is: one that dips twice as far turns twice as far and swells as before', () => {
+    const dip = -20 * glued.weight.saddle.rise;
+    const softness = softnessFrom({ weight: 20, dip: 2 * dip, sd: 0.1 * dip }, glued);
+    expect(softness.value).toBeCloseTo(2, 12);
+    expect(softness.sd).toBeCloseTo(0.1, 12);
+    const soft = softened(glued, softness.value);
+    expect(soft.pull.saddle.turn).toBeCloseTo(2 * glued.pull.saddle.turn, 15);
+    expect(soft.moisture).toBe(glued.moisture);
+    expect(() => softnessFrom({ weight: 0, dip, sd: 0 }, glued)).toThrow(/positive/u);
+  });
+});
+
+describe('the ranking of loose braces', () => {
+  const legs = plan.braces
+    .filter(({ kind }) => kind === 'X brace')
+    .map(({ id, path }): LooseStretch => ({ brace: id, from: 0, to: 0.66 * pathLength(path.slice(0, 2)) }));
+  const bar: LooseStretch = { brace: 'lower tone bar', from: 0, to: 0.1 };
+  const load = { pull: PULL, moisture: 0 };
+  const ranking = rankBraces(top, [bar, ...legs], load);
+
+  it('puts the legs of the X before a tone bar, and what each gives adds up to the whole', () => {
+    expect(ranking.stretches.map(({ stretch }) => stretch.brace)).toHaveLength(3);
+    expect(ranking.stretches.at(-1)!.stretch).toBe(bar);
+    expect(ranking.order.at(-1)!.stretch).toBe(bar);
+    const turned = ranking.order.reduce((sum, { gain }) => sum + gain.turn, 0);
+    expect(turned).toBeCloseTo(ranking.now.turn - ranking.glued.turn, 12);
+    expect(ranking.order.at(-1)!.turnBack).toBeCloseTo(1, 9);
+    expect(ranking.now.turn).toBeGreaterThan(ranking.glued.turn);
+  });
+
+  it('is of nothing where nothing is loose', () => {
+    const none = rankBraces(top, [], load);
+    expect(none.now).toEqual(none.glued);
+    expect(none.order).toEqual([]);
+  });
+});
+
+describe('the shape of a top', () => {
+  it('is the sum of what strings and damp do, and its sections run from rim to rim and leave out the hole', () => {
+    const both = shapeFigures(top, glued, { pull: PULL, moisture: 2 });
+    const one = shapeFigures(top, glued, { pull: PULL, moisture: 0 });
+    const other = shapeFigures(top, glued, { pull: 0, moisture: 2 });
+    expect(both.rise).toBeCloseTo(one.rise + other.rise, 15);
+    expect(both.turn).toBeCloseTo(one.turn + other.turn, 15);
+    const line = section(top, heights(glued, { pull: 0, moisture: 1 }), [-0.25, saddleAt], [0.25, saddleAt]);
+    // mirrored but for the tone bars, and held at both rims
+    expect(Math.abs(line[0]!.height)).toBeLessThan(0.1 * Math.max(...line.map(({ height }) => height)));
+    const centre = section(top, heights(glued, { pull: 0, moisture: 1 }), [0, 0], [0, plan.outline.length]);
+    expect(centre.some(({ at }) => at > 0.33 && at < 0.39)).toBe(false);
+  });
+});
+
+describe('an archtop', () => {
+  it('is pressed by T (sin α + sin β), and its wheels move the action by half their way', () => {
+    expect(downForce(800, 0, Math.PI / 6)).toBeCloseTo(400, 9);
+    expect(downForce(700, 0.1, 0.14)).toBeCloseTo(700 * (Math.sin(0.1) + Math.sin(0.14)), 12);
+    expect(() => downForce(-1, 0, 0)).toThrow();
+    expect(() => downForce(1, 2, 0)).toThrow(/quarter/u);
+    // 0.5 mm less at fret 12 is 1 mm at the saddle, two turns of half a millimetre
+    expect(wheelTurns(-0.0005, 0.5, 0.0005)).toBeCloseTo(-2, 12);
+    expect(() => wheelTurns(1, 0, 1)).toThrow();
+  });
+});
