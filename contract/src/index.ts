@@ -15,3 +15,4 @@ export * from './photographs.js';
 export * from './gauges.js';
 export * from './expectations.js';
 export * from './map.js';
+export * from './tops.js';

@@ -15,6 +15,7 @@ import { PhotographsModule } from './photographs/photographs.module.js';
 import { ProtocolsModule } from './protocols/protocols.module.js';
 import { ShelfModule } from './shelf/shelf.module.js';
 import { ShopModule } from './shop/shop.module.js';
+import { TopsModule } from './tops/tops.module.js';
 import { ToolsModule } from './tools/tools.module.js';
 
 /** What every module may ask for: the clock and the way to the tables. */
@@ -49,6 +50,7 @@ export class AppModule {
         InstrumentsModule,
         ExaminationsModule,
         MapModule,
+        TopsModule,
         ForecastsModule,
         JudgementModule,
         ShelfModule,

@@ -1,12 +1,14 @@
 import { archRise, type Arch } from '../archtop/arch.js';
 
-/**
- * What is believed of an instrument's breathing before it has been measured twice. This is the one place
- * where a solved plate model will take over from the house figures: give `topMovement` another source and
- * nothing else changes.
- */
+/** What is believed of an instrument's breathing before it has been measured twice. */
 export type TopConstruction =
-  { kind: 'flat'; laminated: boolean } | { kind: 'archtop'; laminated: boolean; arch: Arch };
+  | {
+      kind: 'flat';
+      laminated: boolean;
+      /** of a solid top on its own plan, as the plate model solves it, m per %MC; absent where it has no plan */
+      solvedRise?: number;
+    }
+  | { kind: 'archtop'; laminated: boolean; arch: Arch };
 
 export interface Belief {
   mean: number;
@@ -24,6 +26,12 @@ const mm = 1e-3;
 export const FLAT_TOP_RISE = 0.3 * mm;
 const LOG_SD = 0.5;
 
+/**
+ * A top in use moves by so much of what is solved for it: it lags behind the air, and its wood relaxes. The spread
+ * stays as wide as without a plan. House figure.
+ */
+const IN_USE = 0.6;
+
 /** A laminated top moves 0.3 ± 0.2 of a solid one. House figure. */
 const LAMINATED_SHARE: Belief = { mean: 0.3, sd: 0.2 };
 
@@ -32,17 +40,24 @@ const NECK_PART_SD = 0.07 * mm;
 
 /** How the top at the saddle line is believed to move with moisture. */
 export function topMovement(top: TopConstruction): TopMovement {
-  const solid = top.kind === 'flat' ? FLAT_TOP_RISE : archRise(top.arch);
-  const source =
-    top.kind === 'flat'
-      ? 'house figure for a solid flat top'
-      : 'shallow-arch formula from the arch’s own size';
+  const { solid, source } = solidMovement(top);
   if (!top.laminated) return { mean: solid, sd: solid * LOG_SD, source };
   return {
     mean: solid * LAMINATED_SHARE.mean,
     sd: solid * Math.hypot(LAMINATED_SHARE.sd, LAMINATED_SHARE.mean * LOG_SD),
     source: `${source}, three tenths of it for a laminated top`,
   };
+}
+
+function solidMovement(top: TopConstruction): { solid: number; source: string } {
+  if (top.kind === 'archtop')
+    return { solid: archRise(top.arch), source: 'shallow-arch formula from the arch’s own size' };
+  if (top.solvedRise === undefined || !(top.solvedRise > 0))
+    return {
+      solid: FLAT_TOP_RISE,
+      source: 'house figure for a solid flat top, since no plan of it is solved',
+    };
+  return { solid: IN_USE * top.solvedRise, source: 'six tenths of what is solved for its own plan' };
 }
 
 /**

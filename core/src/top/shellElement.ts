@@ -46,8 +46,8 @@ export function shellElement({ x, y, height }: Triangle, layers: readonly Layer[
   const area = twice / 2;
   if (!(area > 0)) throw new RangeError('a triangle must have an area and run counter-clockwise');
   // gradients of the three corner weights
-  const bx = [0, 1, 2].map((i) => (y[NEXT[i]!]! - y[NEXT[NEXT[i]!]!]!) / twice);
-  const by = [0, 1, 2].map((i) => (x[NEXT[NEXT[i]!]!]! - x[NEXT[i]!]!) / twice);
+  const bx = [0, 1, 2].map((i) => (y[NEXT[i]!] - y[NEXT[NEXT[i]!]]) / twice);
+  const by = [0, 1, 2].map((i) => (x[NEXT[NEXT[i]!]] - x[NEXT[i]!]) / twice);
   const slope = (by3: readonly number[]) => height[0] * by3[0]! + height[1] * by3[1]! + height[2] * by3[2]!;
   const [zx, zy] = [slope(bx), slope(by)];
 
@@ -120,7 +120,7 @@ function turnsOf(x: Triangle['x'], y: Triangle['y']): Float64Array {
   }
   for (let k = 0; k < 3; k++) {
     const [i, j] = [k, NEXT[k]!];
-    const [dx, dy] = [x[j]! - x[i]!, y[j]! - y[i]!];
+    const [dx, dy] = [x[j] - x[i]!, y[j] - y[i]!];
     const length = Math.hypot(dx, dy);
     const [sx, sy] = [dx / length, dy / length];
     const [rowX, rowY] = [SIZE * (3 + k), SIZE * (9 + k)];
@@ -157,8 +157,8 @@ function curvatureAt(
     } else {
       // shape 4 L_i L_j
       const [i, j] = [node - 3, NEXT[node - 3]!];
-      gx = 4 * (weights[i]! * bx[j]! + weights[j]! * bx[i]!);
-      gy = 4 * (weights[i]! * by[j]! + weights[j]! * by[i]!);
+      gx = 4 * (weights[i]! * bx[j]! + weights[j] * bx[i]!);
+      gy = 4 * (weights[i]! * by[j]! + weights[j] * by[i]!);
     }
     const [rowX, rowY] = [SIZE * node, SIZE * (6 + node)];
     for (let k = 0; k < SIZE; k++) {

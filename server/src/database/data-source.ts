@@ -9,6 +9,7 @@ import {
   ReadingEntity,
 } from '../examinations/examination.entity.js';
 import { InstrumentEntity } from '../instruments/instrument.entity.js';
+import { SolvedTopEntity } from '../tops/solved-top.entity.js';
 import { MarkEntity } from '../map/mark.entity.js';
 import { PlanEntity } from '../map/plan.entity.js';
 import { PersonEntity } from '../people/person.entity.js';
@@ -19,6 +20,7 @@ import { ToolEntity } from '../tools/tool.entity.js';
 import { FirstLight1764000000000 } from './migrations/first-light.js';
 import { TheExamination1764100000000 } from './migrations/the-examination.js';
 import { MarksAsEvidence1764300000000 } from './migrations/marks-as-evidence.js';
+import { TheVirtualTop1764400000000 } from './migrations/the-virtual-top.js';
 import { TheMap1764200000000 } from './migrations/the-map.js';
 
 export const ENTITIES = [
@@ -35,6 +37,7 @@ export const ENTITIES = [
   MarkEntity,
   PhotographEntity,
   PlanEntity,
+  SolvedTopEntity,
   ProtocolEntity,
   ShopEntity,
   ToolEntity,
@@ -60,6 +63,7 @@ export function writerSource(folder: string): DataSource {
       TheExamination1764100000000,
       TheMap1764200000000,
       MarksAsEvidence1764300000000,
+      TheVirtualTop1764400000000,
     ],
     migrationsRun: true,
     prepareDatabase: (database: Pragmatic) => {

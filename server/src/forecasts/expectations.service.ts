@@ -19,7 +19,7 @@ import {
 import { Clock } from '../clock.js';
 import { ToolsService, type KnownTool } from '../tools/tools.service.js';
 import { ForecastsService, type Case } from './forecasts.service.js';
-import { airOf, topOf } from './outlook.js';
+import { airOf } from './outlook.js';
 
 interface Today {
   day: number;
@@ -107,7 +107,7 @@ function placesRead(past: readonly Examination[]): [QuantityId, ReadPlace][] {
 }
 
 function expectationOf(
-  { instrument, log, climate }: Case,
+  { top, log, climate }: Case,
   past: readonly Examination[],
   asked: {
     quantity: QuantityId;
@@ -142,7 +142,7 @@ function expectationOf(
   const expectation =
     afterWork || !today || earlier.length === 0
       ? null
-      : expectReading(earlier, today, quantityBelief(quantity, topOf(instrument)));
+      : expectReading(earlier, today, quantityBelief(quantity, top));
   return {
     quantity,
     place,

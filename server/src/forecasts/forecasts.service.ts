@@ -8,17 +8,20 @@ import {
   seasonMoisture,
   type AirLog,
   type Climate,
+  type TopConstruction,
 } from '@upright-elder/core';
 import { AirService, climateBasis } from '../air/air.service.js';
 import { Clock } from '../clock.js';
 import { ExaminationsService } from '../examinations/examinations.service.js';
 import { InstrumentsService } from '../instruments/instruments.service.js';
 import { ShopService } from '../shop/shop.service.js';
-import { DAYS_AHEAD, climateFor, outlookOf, type CalibratedSide, type Outlook } from './outlook.js';
+import { TopSolverService } from '../tops/top-solver.service.js';
+import { DAYS_AHEAD, climateFor, outlookOf, topOf, type CalibratedSide, type Outlook } from './outlook.js';
 
 /** Everything that a judgement of an instrument stands on, worked out once. */
 export interface Case {
   instrument: Instrument;
+  top: TopConstruction;
   examinations: Examination[];
   climate: Climate;
   log: AirLog;
@@ -38,13 +41,15 @@ export class ForecastsService {
     private readonly air: AirService,
     private readonly shop: ShopService,
     private readonly clock: Clock,
+    private readonly solver: TopSolverService,
   ) {}
 
   async caseOf(id: string): Promise<Case> {
     const row = await this.instruments.row(id);
     const { log, climate: roomClimate, revision } = await this.air.climateOf(row.homeRoomId);
     const today = this.clock.today();
-    const key = `${row.revision} ${row.homeRoomId} ${revision} ${today}`;
+    const solvedRise = (await this.solver.of(id))?.rise ?? null;
+    const key = `${row.revision} ${row.homeRoomId} ${revision} ${today} ${solvedRise}`;
     const known = this.cases.get(id);
     if (known?.key === key) return known.worked;
     const [instrument, examinations] = await Promise.all([
@@ -52,8 +57,9 @@ export class ForecastsService {
       this.examinations.ofInstrument(id),
     ]);
     const climate = climateFor(examinations, log, roomClimate);
-    const outlook = outlookOf(instrument, examinations, log, climate, today);
-    const worked = { instrument, examinations, climate, log, outlook };
+    const top = topOf(instrument, solvedRise);
+    const outlook = outlookOf(instrument, top, examinations, log, climate, today);
+    const worked = { instrument, top, examinations, climate, log, outlook };
     this.cases.set(id, { key, worked });
     return worked;
   }

@@ -49,8 +49,10 @@ export function actionTarget(instrument: Instrument, side: 'bass' | 'treble'): n
   return own?.metres ?? ACTION_TARGETS[instrument.playingStyle][side];
 }
 
-export function topOf(instrument: Instrument): TopConstruction {
-  if (instrument.type === 'flat-top') return { kind: 'flat', laminated: instrument.laminatedTop };
+/** @param solvedRise of its own plan at the saddle line, m per %MC; null where it has none */
+export function topOf(instrument: Instrument, solvedRise: number | null): TopConstruction {
+  if (instrument.type === 'flat-top')
+    return { kind: 'flat', laminated: instrument.laminatedTop, solvedRise: solvedRise ?? undefined };
   return {
     kind: 'archtop',
     laminated: instrument.laminatedTop,
@@ -70,12 +72,13 @@ export function topOf(instrument: Instrument): TopConstruction {
  */
 export function outlookOf(
   instrument: Instrument,
+  top: TopConstruction,
   examinations: readonly Examination[],
   log: AirLog,
   climate: Climate,
   todayDay: number,
 ): Outlook {
-  const prior = actionSensitivity(topOf(instrument));
+  const prior = actionSensitivity(top);
   const leftOut = examinations
     .filter(({ conditions }) => conditions.strings !== 'pitch')
     .map(

@@ -23,6 +23,7 @@ import { Clock } from '../clock.js';
 import { Database } from '../database/database.js';
 import { saveVersioned } from '../database/versioned.js';
 import { badFields, notFound, withBothCopies } from '../http/problem.js';
+import { TopSolverService } from '../tops/top-solver.service.js';
 import { InstrumentEntity } from './instrument.entity.js';
 
 @Injectable()
@@ -30,6 +31,7 @@ export class InstrumentsService {
   constructor(
     private readonly database: Database,
     private readonly clock: Clock,
+    private readonly solver: TopSolverService,
   ) {}
 
   async get(id: string): Promise<Instrument> {
@@ -66,6 +68,7 @@ export class InstrumentsService {
       () => this.get(id),
       input,
     );
+    this.solver.wake();
     return this.get(id);
   }
 }

@@ -23,6 +23,7 @@ import { saveVersioned } from '../database/versioned.js';
 import { badFields, notFound, withBothCopies } from '../http/problem.js';
 import { InstrumentEntity } from '../instruments/instrument.entity.js';
 import { PersonEntity } from '../people/person.entity.js';
+import { TopSolverService } from '../tops/top-solver.service.js';
 import { MarkEntity } from './mark.entity.js';
 import { PlanEntity } from './plan.entity.js';
 
@@ -32,6 +33,7 @@ export class MapService {
   constructor(
     private readonly database: Database,
     private readonly clock: Clock,
+    private readonly solver: TopSolverService,
   ) {}
 
   async plan(instrumentId: string): Promise<PlanAnswer> {
@@ -65,6 +67,7 @@ export class MapService {
       async () => (await this.plan(instrumentId)).plan ?? {},
       input,
     );
+    this.solver.wake();
     return this.plan(instrumentId);
   }
 

@@ -1,0 +1,124 @@
+import { SPECIES_IDS, type Place, type SpeciesId } from '@upright-elder/core';
+import { Type } from 'class-transformer';
+import { IsArray, IsBoolean, IsIn, IsNumber, IsOptional, IsString, ValidateNested } from 'class-validator';
+import { Estimate } from './forecasts.js';
+import { StoredPlan, type MarkState } from './map.js';
+
+/** A stretch of a top brace that a mark says is loose. */
+export class RecordedStretch {
+  @IsString()
+  mark!: string;
+
+  @IsString()
+  brace!: string;
+
+  @IsString()
+  name!: string;
+
+  /** m along the brace */
+  @IsNumber()
+  from!: number;
+
+  @IsNumber()
+  to!: number;
+
+  @IsString()
+  seen!: string;
+
+  @IsString()
+  state!: MarkState;
+}
+
+/** A height of the belly over the rim, m. */
+export class BellyReading {
+  @IsString()
+  place!: Place;
+
+  @IsNumber()
+  x!: number;
+
+  @IsNumber()
+  y!: number;
+
+  @IsNumber()
+  height!: number;
+
+  @IsNumber()
+  sd!: number;
+}
+
+/** The last profile of the belly, strings at pitch, and how wet the wood was against the day of its building. */
+export class BellyProfile {
+  @IsString()
+  examinationId!: string;
+
+  @IsString()
+  date!: string;
+
+  @ValidateNested({ each: true })
+  @Type(() => BellyReading)
+  stations!: BellyReading[];
+
+  @ValidateNested()
+  @Type(() => Estimate)
+  moisture!: Estimate;
+}
+
+export const TOP_PRIORS = ['solved', 'solving', 'refused', 'no plan', 'archtop'] as const;
+export type TopPrior = (typeof TOP_PRIORS)[number];
+
+/** What the plate model needs to know of an instrument, and what the forecasts made of it. */
+export class TopCase {
+  @IsOptional()
+  @ValidateNested()
+  @Type(() => StoredPlan)
+  plan!: StoredPlan | null;
+
+  @IsIn(SPECIES_IDS)
+  species!: SpeciesId;
+
+  @IsBoolean()
+  laminated!: boolean;
+
+  /** m; null while not measured */
+  @IsOptional()
+  @IsNumber()
+  bridgeThickness!: number | null;
+
+  @IsOptional()
+  @IsNumber()
+  plateThickness!: number | null;
+
+  /** of the whole set at pitch, N */
+  @IsNumber()
+  pull!: number;
+
+  @IsArray()
+  @ValidateNested({ each: true })
+  @Type(() => RecordedStretch)
+  loose!: RecordedStretch[];
+
+  @IsOptional()
+  @ValidateNested()
+  @Type(() => BellyProfile)
+  belly!: BellyProfile | null;
+
+  /** today's wood against that of its building, %MC; null where no air is known */
+  @IsOptional()
+  @ValidateNested()
+  @Type(() => Estimate)
+  moisture!: Estimate | null;
+
+  /** where the forecasts take from how far this top moves */
+  @IsIn(TOP_PRIORS)
+  prior!: TopPrior;
+
+  /** solved rise at the saddle line, m per %MC; null while there is none */
+  @IsOptional()
+  @IsNumber()
+  rise!: number | null;
+
+  /** why it could not be solved */
+  @IsString()
+  refusal!: string;
+}

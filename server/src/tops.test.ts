@@ -1,0 +1,115 @@
+import { planInputOf, type Forecast, type MarkInput, type TopCase } from '@upright-elder/contract';
+import { planFrom, usualOutline, type Plan } from '@upright-elder/core';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { startApp, type AppUnderTest } from './testing/app-under-test.js';
+import { examinationBody, id, INSTRUMENT, instrumentBody, PERSON } from './testing/bodies.js';
+
+let server: AppUnderTest;
+const put = (path: string, body: unknown) => server.call('PUT', path, body);
+const get = async <T>(path: string): Promise<T> => (await server.call('GET', path)).body;
+const topOf = (instrument = INSTRUMENT) => get<TopCase>(`instruments/${instrument}/top`);
+
+/** Waits until the thread beside has found something. */
+async function found(instrument = INSTRUMENT): Promise<TopCase> {
+  for (let i = 0; i < 300; i++) {
+    const top = await topOf(instrument);
+    if (top.prior !== 'solving') return top;
+    await new Promise((done) => setTimeout(done, 100));
+  }
+  throw new Error('it was not solved');
+}
+
+beforeAll(async () => {
+  server = await startApp();
+  await put(`people/${PERSON}`, { version: 0, name: 'Isbel Crane', role: 'owner' });
+  await put(`instruments/${INSTRUMENT}`, instrumentBody());
+  await put(`examinations/${id(50)}`, examinationBody({ date: '2026-08-20' }));
+});
+afterAll(() => server.close());
+
+const plan = planFrom(usualOutline('auditorium'), 'x');
+const save = (drawn: Plan, version: number) =>
+  put(`instruments/${INSTRUMENT}/plan`, planInputOf(drawn, version, PERSON));
+const priorOf = async () => (await get<Forecast>(`instruments/${INSTRUMENT}/forecast`)).sides[0]!;
+
+describe('the top of an instrument', () => {
+  it('without a plan leaves the forecast to the house figure, and says so', async () => {
+    expect(await topOf()).toMatchObject({ plan: null, prior: 'no plan', rise: null, loose: [] });
+    const { prior, priorSource } = await priorOf();
+    expect(prior.mean).toBeCloseTo(0.00015, 9);
+    expect(priorSource).toMatch(/house figure.*no plan/u);
+  });
+
+  it('is solved in a thread beside once it is drawn, and the forecast takes six tenths of it', async () => {
+    await save(plan, 0);
+    const top = await found();
+    expect(top.refusal).toBe('');
+    expect(top.prior).toBe('solved');
+    expect(top.rise! * 1000).toBeGreaterThan(0.6);
+    expect(top.rise! * 1000).toBeLessThan(0.8);
+    const { prior, priorSource } = await priorOf();
+    expect(prior.mean).toBeCloseTo((0.6 * top.rise!) / 2, 9);
+    expect(priorSource).toMatch(/solved for its own plan/u);
+  }, 60000);
+
+  it('is solved anew when the plan changes, and kept while only a mark does', async () => {
+    const before = (await topOf()).rise!;
+    const mark: MarkInput = {
+      version: 0,
+      instrumentId: INSTRUMENT,
+      by: PERSON,
+      face: 'top inside',
+      kind: 'separation',
+      brace: 'X brace, lower leg bass',
+      name: '',
+      sightings: [
+        {
+          date: '2026-08-20',
+          examinationId: null,
+          path: [[0, 0.1]],
+          from: 0,
+          to: 0.1,
+          ruler: null,
+          width: null,
+          depth: null,
+          through: null,
+          state: 'moving',
+          cleated: false,
+          note: '',
+        },
+      ],
+    };
+    await put(`marks/${id(60)}`, mark);
+    expect(await topOf()).toMatchObject({
+      rise: before,
+      loose: [{ brace: 'X brace, lower leg bass', from: 0, to: 0.1, state: 'moving' }],
+    });
+    const stiffer = {
+      ...plan,
+      braces: plan.braces.map((brace) => ({ ...brace, height: brace.height * 1.3 })),
+    };
+    await save(stiffer, 1);
+    for (let i = 0; i < 300 && (await topOf()).rise === before; i++)
+      await new Promise((done) => setTimeout(done, 100));
+    expect((await topOf()).rise).not.toBe(before);
+    await put(`marks/${id(60)}`, {
+      ...mark,
+      version: 1,
+      sightings: [...mark.sightings, { ...mark.sightings[0]!, date: '2026-08-21', state: 'repaired' }],
+    });
+    expect((await topOf()).loose).toEqual([]);
+  }, 60000);
+
+  it('of an archtop is left to the arch', async () => {
+    await put(`instruments/${id(70)}`, { ...instrumentBody(), nickname: 'arched', type: 'archtop' });
+    await put(
+      `instruments/${id(70)}/plan`,
+      planInputOf(planFrom(usualOutline('archtop'), 'parallel'), 0, PERSON),
+    );
+    expect(await topOf(id(70))).toMatchObject({ prior: 'archtop', rise: null });
+  });
+
+  it('is of nobody where there is no instrument', async () => {
+    expect((await server.call('GET', `instruments/${id(999)}/top`)).status).toBe(404);
+  });
+});

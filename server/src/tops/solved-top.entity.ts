@@ -1,0 +1,21 @@
+import { Column, Entity, PrimaryColumn } from 'typeorm';
+
+/** What the plate model found for an instrument's plan as it is now; gone once plan or wood are changed. */
+@Entity('solved_top')
+export class SolvedTopEntity {
+  /** the instrument */
+  @PrimaryColumn({ type: 'text' })
+  id!: string;
+
+  /** rise at the saddle line, m per %MC, of a solid top; null where it could not be solved */
+  @Column({ type: 'real', nullable: true })
+  rise!: number | null;
+
+  /** why it could not be solved */
+  @Column({ type: 'text' })
+  refusal!: string;
+
+  /** versions of plan and instrument that it was solved from */
+  @Column({ type: 'text' })
+  from!: string;
+}

@@ -1,0 +1,115 @@
+import { Injectable, type OnApplicationBootstrap, type OnApplicationShutdown } from '@nestjs/common';
+import { planOf } from '@upright-elder/contract';
+import { PinoLogger } from 'nestjs-pino';
+import { Worker } from 'node:worker_threads';
+import { Database } from '../database/database.js';
+import { InstrumentEntity } from '../instruments/instrument.entity.js';
+import { PlanEntity } from '../map/plan.entity.js';
+import { SolvedTopEntity } from './solved-top.entity.js';
+import type { TopFinding, TopQuestion } from './solve-top.js';
+
+/** A top that takes longer is given up, ms: the slowest machine needs a few seconds. */
+const LIMIT_MS = 60000;
+
+/**
+ * Solves the tops of all plans, one at a time, in a thread beside: after a plan or an instrument was saved, and at the
+ * start for those that are not solved yet. What is found is kept with the versions it was found from.
+ */
+@Injectable()
+export class TopSolverService implements OnApplicationBootstrap, OnApplicationShutdown {
+  private working: Promise<void> | null = null;
+  private again = false;
+  private ended = false;
+  private worker: Worker | null = null;
+
+  constructor(
+    private readonly database: Database,
+    private readonly log: PinoLogger,
+  ) {}
+
+  onApplicationBootstrap(): void {
+    this.wake();
+  }
+
+  async onApplicationShutdown(): Promise<void> {
+    this.ended = true;
+    await this.worker?.terminate();
+    await this.working;
+  }
+
+  /** Something was saved: whatever is not solved, or was solved from other versions, is solved now. */
+  wake(): void {
+    this.again = true;
+    this.working ??= this.work().finally(() => {
+      this.working = null;
+      if (this.again && !this.ended) this.wake();
+    });
+  }
+
+  /** What was found for an instrument; null while it is being solved, or has no plan. */
+  async of(id: string): Promise<SolvedTopEntity | null> {
+    return this.database.read.findOneBy(SolvedTopEntity, { id });
+  }
+
+  private async work(): Promise<void> {
+    this.again = false;
+    try {
+      for (let next = await this.next(); next && !this.ended; next = await this.next()) {
+        const { id, from, question } = next;
+        const finding = await this.ask(question);
+        if (this.ended) return;
+        const [rise, refusal] = 'rise' in finding ? [finding.rise, ''] : [null, finding.refusal];
+        await this.database.write((manager) => manager.save(SolvedTopEntity, { id, rise, refusal, from }));
+      }
+    } catch (error) {
+      this.log.error(error, 'tops could not be solved');
+    }
+  }
+
+  /** A flat top whose plan or wood is not the one that was solved. */
+  private async next(): Promise<{ id: string; from: string; question: TopQuestion } | null> {
+    const [row] = await this.database.read.query<{ id: string; from: string }[]>(
+      `SELECT plan.id AS id, plan.version || ' ' || instrument.version AS "from"
+       FROM plan JOIN instrument ON instrument.id = plan.id
+       LEFT JOIN solved_top ON solved_top.id = plan.id
+       WHERE instrument.type = 'flat-top'
+         AND (solved_top.id IS NULL OR solved_top."from" <> plan.version || ' ' || instrument.version)
+       LIMIT 1`,
+    );
+    if (!row) return null;
+    const { id, from } = row;
+    const [plan, instrument] = await Promise.all([
+      this.database.read.findOneByOrFail(PlanEntity, { id }),
+      this.database.read.findOneByOrFail(InstrumentEntity, { id }),
+    ]);
+    return { id, from, question: { plan: planOf(plan.drawn), species: instrument.topSpecies } };
+  }
+
+  private ask(question: TopQuestion): Promise<TopFinding> {
+    const worker = solverThread(question);
+    this.worker = worker;
+    return new Promise((done) => {
+      const finish = (finding: TopFinding) => {
+        clearTimeout(limit);
+        this.worker = null;
+        void worker.terminate();
+        done(finding);
+      };
+      const limit = setTimeout(() => finish({ refusal: 'it took too long to solve' }), LIMIT_MS);
+      worker.once('message', finish);
+      worker.once('error', (error) => finish({ refusal: error.message }));
+      worker.once('exit', () => finish({ refusal: 'the thread ended before it answered' }));
+    });
+  }
+}
+
+/** The thread beside. From the sources, in tests, it reads the sources too. */
+function solverThread(workerData: TopQuestion): Worker {
+  if (!import.meta.url.endsWith('.ts'))
+    return new Worker(new URL('./solve-top.js', import.meta.url), { workerData });
+  const entry = JSON.stringify(new URL('./solve-top.ts', import.meta.url).href);
+  return new Worker(
+    `import('tsx/esm/api').then(({ register }) => { register(); return import(${entry}); });`,
+    { eval: true, execArgv: ['--conditions=source'], workerData },
+  );
+}

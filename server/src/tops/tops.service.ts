@@ -1,0 +1,119 @@
+import { Injectable } from '@nestjs/common';
+import {
+  planOf,
+  type BellyProfile,
+  type BellyReading,
+  type Examination,
+  type Instrument,
+  type Mark,
+  type RecordedStretch,
+  type TopCase,
+  type TopPrior,
+} from '@upright-elder/contract';
+import {
+  dayOf,
+  readingOn,
+  woodMoisture,
+  type AirLog,
+  type Place,
+  type Plan,
+  type Point,
+  type QuantityId,
+} from '@upright-elder/core';
+import { ForecastsService } from '../forecasts/forecasts.service.js';
+import { airOf } from '../forecasts/outlook.js';
+import { MapService } from '../map/map.service.js';
+import { TopSolverService } from './top-solver.service.js';
+
+/** Wood was this dry when tops were glued, %MC. Common practice; give or take one. */
+const BUILT_AT = { mean: 8.5, sd: 1 };
+
+/** Where the stations lie from the saddle line and the centre line, m; across they are 40 mm behind the saddle. */
+const STATIONS: Partial<Record<Place, (plan: Plan) => Point>> = {
+  behind120: ({ bridge }) => [0, bridge.saddleAt - 0.12],
+  behind80: ({ bridge }) => [0, bridge.saddleAt - 0.08],
+  behind40: ({ bridge }) => [0, bridge.saddleAt - 0.04],
+  before25: ({ bridge }) => [0, bridge.saddleAt + 0.025],
+  before60: ({ bridge }) => [0, bridge.saddleAt + 0.06],
+  bass120: ({ bridge }) => [-0.12, bridge.saddleAt - 0.04],
+  bass60: ({ bridge }) => [-0.06, bridge.saddleAt - 0.04],
+  treble60: ({ bridge }) => [0.06, bridge.saddleAt - 0.04],
+  treble120: ({ bridge }) => [0.12, bridge.saddleAt - 0.04],
+};
+
+/** What the plate model needs of an instrument: its plan, its loose braces, its last belly profile. */
+@Injectable()
+export class TopsService {
+  constructor(
+    private readonly forecasts: ForecastsService,
+    private readonly map: MapService,
+    private readonly solver: TopSolverService,
+  ) {}
+
+  async of(id: string): Promise<TopCase> {
+    const { instrument, examinations, log, outlook } = await this.forecasts.caseOf(id);
+    const [{ plan }, marks, solved] = await Promise.all([
+      this.map.plan(id),
+      this.map.marks(id),
+      this.solver.of(id),
+    ]);
+    const drawn = plan && planOf(plan);
+    const last = (quantity: QuantityId, place: Place) =>
+      [...examinations].reverse().flatMap(({ readings }) => readingOn(readings, quantity, place) ?? [])[0]
+        ?.value ?? null;
+    return {
+      plan,
+      species: instrument.topSpecies,
+      laminated: instrument.laminatedTop,
+      bridgeThickness: last('bridgeThickness', 'middle'),
+      plateThickness: last('plateThickness', 'centre'),
+      pull: instrument.stringPull,
+      loose: drawn ? looseOf(drawn, marks) : [],
+      belly: drawn && bellyOf(drawn, examinations, log),
+      moisture: outlook.today ? { mean: outlook.today.moisture - BUILT_AT.mean, sd: BUILT_AT.sd } : null,
+      prior: priorOf(instrument, plan !== null, solved),
+      rise: solved?.rise ?? null,
+      refusal: solved?.refusal ?? '',
+    };
+  }
+}
+
+function priorOf(instrument: Instrument, planned: boolean, solved: { rise: number | null } | null): TopPrior {
+  if (instrument.type !== 'flat-top') return 'archtop';
+  if (!planned) return 'no plan';
+  if (!solved) return 'solving';
+  return solved.rise === null ? 'refused' : 'solved';
+}
+
+/** Stretches of top braces that were loose when they were last seen. */
+function looseOf(plan: Plan, marks: readonly Mark[]): RecordedStretch[] {
+  return marks.flatMap(({ id, kind, brace: braceId, sightings }): RecordedStretch[] => {
+    const { from, to, state, date } = sightings.at(-1)!;
+    const brace = plan.braces.find((one) => one.id === braceId);
+    const loose = kind === 'separation' && (state === 'moving' || state === 'quiet');
+    if (!brace || !loose || from == null || to == null) return [];
+    return [{ mark: id, brace: brace.id, name: brace.name, from, to, seen: date, state }];
+  });
+}
+
+/** The last examination at pitch that read the belly at enough places to say anything. */
+function bellyOf(plan: Plan, examinations: readonly Examination[], log: AirLog): BellyProfile | null {
+  for (const examination of [...examinations].reverse()) {
+    if (examination.conditions.strings !== 'pitch') continue;
+    const stations = examination.readings.flatMap(({ quantity, place, value, sd }): BellyReading[] => {
+      const at =
+        quantity === 'bellyAlong' || quantity === 'bellyAcross' ? STATIONS[place as Place] : undefined;
+      if (!at) return [];
+      const [x, y] = at(plan);
+      return [{ place: place as Place, x, y, height: value, sd }];
+    });
+    if (stations.length < 4) continue;
+    const [air] = airOf(examination);
+    const wood = woodMoisture(dayOf(examination.date), log, air);
+    const moisture = wood
+      ? { mean: wood.moisture - BUILT_AT.mean, sd: Math.hypot(wood.sd, BUILT_AT.sd) }
+      : { mean: 0, sd: 2 };
+    return { examinationId: examination.id, date: examination.date, stations, moisture };
+  }
+  return null;
+}
