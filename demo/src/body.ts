@@ -6,6 +6,7 @@ import {
   type Place,
   type QuantityId,
 } from '@upright-elder/core';
+import { bellyOf, GLUED_AT } from './belly.js';
 import type { InventedInstrument, Visit } from './truth.js';
 
 /** The state of the body on the day of a visit. */
@@ -16,30 +17,6 @@ interface Day {
   years: number;
   noise: (sd: number) => number;
 }
-
-/** Shape of a dome along and across, and of a fold: what each station takes of belly and fold. */
-const DOME: Partial<Record<Place, number>> = {
-  behind120: 0.55,
-  behind80: 0.85,
-  behind40: 1,
-  before25: 0.97,
-  before60: 0.8,
-  holeEdge: 0.45,
-  bass120: 0.5,
-  bass60: 0.86,
-  treble60: 0.86,
-  treble120: 0.5,
-};
-const FOLD: Partial<Record<Place, number>> = {
-  behind120: 0.3,
-  behind80: 0.8,
-  behind40: 1,
-  before25: -0.5,
-  before60: -1,
-  holeEdge: -0.7,
-  bass60: 0.6,
-  treble60: 0.4,
-};
 
 /** What a visit reads beyond the stance: little at a re-check, everything at a full examination. */
 export function bodyReadings(instrument: InventedInstrument, visit: Visit, day: Day): ReadingInput[] {
@@ -54,8 +31,10 @@ export function bodyReadings(instrument: InventedInstrument, visit: Visit, day: 
   });
   const all = (quantity: QuantityId, value: (place: Place, i: number) => number, decimals = 2) =>
     QUANTITIES[quantity].places.map((place, i) => at(quantity, place, value(place, i), decimals));
-  const shaped = (place: Place) =>
-    (truth.belly + rise) * (DOME[place] ?? 0) + (truth.fold ?? 0) * (FOLD[place] ?? 0) + noise(0.06);
+  // since it was glued: the rise is counted from the day it was invented
+  const risen = rise + truth.breathing * (truth.at - GLUED_AT);
+  const belly = archtop ? null : bellyOf(instrument);
+  const shaped = (place: Place) => belly!(place, risen) + noise(0.06);
   const gap = truth.lifting
     ? Math.max(
         0,
@@ -63,8 +42,16 @@ export function bodyReadings(instrument: InventedInstrument, visit: Visit, day: 
       )
     : 0;
   const body: ReadingInput[] = archtop
-    ? all('archHeight', (place) => truth.belly + rise - (place === 'treble' ? 0.4 : 0) + noise(0.06), 1)
+    ? [
+        at('bellyBehindBridge', 'centre', truth.belly! + rise + noise(0.06), 1),
+        ...all(
+          'archHeight',
+          (place) => truth.belly! + rise - (place === 'treble' ? 0.4 : 0) + noise(0.06),
+          1,
+        ),
+      ]
     : [
+        at('bellyBehindBridge', 'centre', shaped('behind40'), 1),
         ...all('bellyAlong', shaped, 1),
         ...all(
           'bridgeGap',
@@ -86,13 +73,13 @@ export function bodyReadings(instrument: InventedInstrument, visit: Visit, day: 
     ...all('pinGap', (place) => (place === 'bass' ? 3.25 : 3), 2),
     ...all('jointGap', () => Math.abs(noise(0.01))),
   ];
-  const flat: ReadingInput[] = [
+  const flat = (): ReadingInput[] => [
     ...(['bassWing', 'middle', 'trebleWing'] as const).map((place) => ({
       ...at('bridgeThickness', place, 0),
       text: [0, 1, 2].map(() => ((place === 'middle' ? 8.6 : 7.2) + noise(0.05)).toFixed(2)).join('; '),
     })),
     ...all('bellyAcross', shaped, 1),
-    ...all('soundHole', () => Math.max(0, 0.2 + 0.15 * (truth.fold ?? 0) + noise(0.04))),
+    ...all('soundHole', () => Math.max(0, 0.2 + 0.15 * (truth.set ?? 0) + noise(0.04))),
     at('plateThickness', 'centre', 2.6 + noise(0.1), 1),
     ...(gap > 0
       ? [...all('bridgeGapDepth', () => 9 + 6 * gap, 0), at('bridgeGapLength', 'centre', 46 + 60 * gap, 0)]
@@ -102,5 +89,5 @@ export function bodyReadings(instrument: InventedInstrument, visit: Visit, day: 
     at('backArch', 'centre', 15.2 + noise(0.05), 1),
     ...all('wheelHeight', () => 1.4 + noise(0.05)),
   ];
-  return [...body, ...full, ...(archtop ? arched : flat)];
+  return [...body, ...full, ...(archtop ? arched : flat())];
 }

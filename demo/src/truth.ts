@@ -26,7 +26,11 @@ export interface Truth {
   straightedge: [bass: number, treble: number];
   saddle: [bass: number, treble: number];
   tilt: number;
-  belly: number;
+  /** archtop: height of the arch at the bridge's feet */
+  belly?: number;
+  /** flat top: how much of the dome it was built with is left, and the set it has taken of what the strings do to it */
+  dome?: number;
+  set?: number;
   /** rise at the saddle line per %MC, mm */
   breathing: number;
   /** rise at the saddle line per year, mm, and lean per year, degrees */
@@ -36,8 +40,6 @@ export interface Truth {
   at: number;
   /** gap under the bridge's back edge, mm, and what it grows by in a year and by a drier %MC */
   lifting?: { gap: number; perYear: number; perDry: number };
-  /** how far the top is folded: hollow before the bridge against hump behind, mm */
-  fold?: number;
   /** settling per natural logarithm of days under tension, mm; the day it was strung up, as days ago */
   settling?: { amount: number; strungDaysAgo: number };
 }
@@ -140,7 +142,6 @@ export function examine(
         'centre',
         (Math.round((truth.tilt + truth.lean * years + noise(0.08)) * 10) / 10).toFixed(1),
       ),
-      reading('bellyBehindBridge', 'centre', (truth.belly + rise + noise(0.06)).toFixed(1)),
       ...bodyReadings(instrument, visit, { rise, moisture, years, noise }),
     ],
   };

@@ -30,7 +30,7 @@ const LOG_SD = 0.5;
  * A top in use moves by so much of what is solved for it: it lags behind the air, and its wood relaxes. The spread
  * stays as wide as without a plan. House figure.
  */
-const IN_USE = 0.6;
+export const IN_USE = 0.6;
 
 /** A laminated top moves 0.3 ± 0.2 of a solid one. House figure. */
 const LAMINATED_SHARE: Belief = { mean: 0.3, sd: 0.2 };

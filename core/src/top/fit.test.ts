@@ -6,14 +6,15 @@ import {
   builtDome,
   fitBelly,
   FOLD_THRESHOLD,
+  heightOf,
   heights,
   rankBraces,
-  section,
   shapeFigures,
   softened,
   softnessFrom,
   SolvedTop,
   topSpec,
+  viewOf,
   type BellyStation,
   type LooseStretch,
 } from './index.js';
@@ -129,16 +130,19 @@ describe('the ranking of loose braces', () => {
 
 describe('the shape of a top', () => {
   it('is the sum of what strings and damp do, and its sections run from rim to rim and leave out the hole', () => {
-    const both = shapeFigures(top, glued, { pull: PULL, moisture: 2 });
-    const one = shapeFigures(top, glued, { pull: PULL, moisture: 0 });
-    const other = shapeFigures(top, glued, { pull: 0, moisture: 2 });
+    const view = viewOf(top);
+    const both = shapeFigures(view, glued, { pull: PULL, moisture: 2 });
+    const one = shapeFigures(view, glued, { pull: PULL, moisture: 0 });
+    const other = shapeFigures(view, glued, { pull: 0, moisture: 2 });
     expect(both.rise).toBeCloseTo(one.rise + other.rise, 15);
     expect(both.turn).toBeCloseTo(one.turn + other.turn, 15);
-    const line = section(top, heights(glued, { pull: 0, moisture: 1 }), [-0.25, saddleAt], [0.25, saddleAt]);
-    // mirrored but for the tone bars, and held at both rims
-    expect(Math.abs(line[0]!.height)).toBeLessThan(0.1 * Math.max(...line.map(({ height }) => height)));
-    const centre = section(top, heights(glued, { pull: 0, moisture: 1 }), [0, 0], [0, plan.outline.length]);
-    expect(centre.some(({ at }) => at > 0.33 && at < 0.39)).toBe(false);
+    const damp = heights(glued, { pull: 0, moisture: 1 });
+    const line = view.across.map((sample) => heightOf(sample, damp));
+    // held at both rims
+    expect(Math.abs(line[0]!)).toBeLessThan(0.1 * Math.max(...line));
+    expect(Math.abs(line.at(-1)!)).toBeLessThan(0.1 * Math.max(...line));
+    expect(view.centre.some(({ at }) => at > 0.33 && at < 0.39)).toBe(false);
+    expect(structuredClone(view)).toEqual(view);
   });
 });
 

@@ -1,4 +1,4 @@
-import { shapeFigures, type Load, type ShapeFigures } from './shape.js';
+import { shapeFigures, viewOf, type Load, type ShapeFigures } from './shape.js';
 import type { LooseStretch, SolvedTop } from './solved.js';
 
 /** What comes back, m and rad: positive is less turn, less hump, less action. */
@@ -37,7 +37,8 @@ export interface BraceRanking {
  * @param load string pull, N, and moisture, %MC
  */
 export function rankBraces(top: SolvedTop, loose: readonly LooseStretch[], load: Load): BraceRanking {
-  const figures = (still: readonly LooseStretch[]) => shapeFigures(top, top.responses(still), load);
+  const view = viewOf(top);
+  const figures = (still: readonly LooseStretch[]) => shapeFigures(view, top.responses(still), load);
   const now = figures(loose);
   const glued = figures([]);
   const without = (list: readonly LooseStretch[], one: LooseStretch) => list.filter((other) => other !== one);

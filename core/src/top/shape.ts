@@ -1,5 +1,5 @@
 import { halfWidthOf, type Plan, type Point } from '../map/index.js';
-import type { LooseStretch, Responses, SolvedTop } from './solved.js';
+import type { Responses, SolvedTop } from './solved.js';
 
 /** What a luthier reads off a top under its strings, m and rad. */
 export interface ShapeFigures {
@@ -7,7 +7,7 @@ export interface ShapeFigures {
   rise: number;
   /** of the bridge towards the neck */
   turn: number;
-  /** highest behind the bridge and lowest before it, along the centre line, as far as it goes that way */
+  /** what the strings raise behind the bridge and press down before it, along the centre line, damp left out */
   hump: number;
   hollow: number;
   /** what of it stands in the action at fret 12 */
@@ -20,8 +20,30 @@ export interface Load {
   moisture: number;
 }
 
-/** Points along the centre line, this far apart, m. */
+/** A point of a straight line over the top: how far along it, and which corners of the mesh tell its height. */
+export interface Sample {
+  /** m from the line's first end */
+  at: number;
+  nodes: readonly number[];
+  weights: readonly number[];
+}
+
+/** What is needed of a solved top to read it: a plain record that may travel between threads. */
+export interface TopView {
+  plan: Plan;
+  domeRadius: number;
+  points: readonly Point[];
+  triangles: readonly (readonly [number, number, number])[];
+  /** along the centre line from the tail */
+  centre: Sample[];
+  /** from rim to rim where the belly is read across, 40 mm behind the saddle; from the bass side */
+  across: Sample[];
+}
+
+/** Points of a line, this far apart, m. */
 const STEP = 0.004;
+/** Where the belly is read across, m behind the saddle line. Common practice. */
+export const ACROSS_BEHIND = 0.04;
 
 /** A rise at the saddle raises the string at fret 12 by its share of the way from nut to saddle: half, less compensation. */
 export const ACTION_LEVER = 0.497;
@@ -31,13 +53,43 @@ export function heights({ pull, moisture }: Responses, load: Load): Float64Array
   return pull.rise.map((rise, i) => load.pull * rise + load.moisture * moisture.rise[i]!);
 }
 
+export const heightOf = (
+  { nodes, weights }: Pick<Sample, 'nodes' | 'weights'>,
+  rises: Float64Array,
+): number => nodes.reduce((sum, node, i) => sum + weights[i]! * rises[node]!, 0);
+
+export function viewOf(top: SolvedTop): TopView {
+  const { plan, domeRadius } = top.spec;
+  const { points, triangles } = top.system.mesh;
+  const y = plan.bridge.saddleAt - ACROSS_BEHIND;
+  const half = halfWidthOf(plan.outline)(y);
+  return {
+    plan,
+    domeRadius,
+    points,
+    triangles,
+    centre: sampleLine(top, [0, 0], [0, plan.outline.length]),
+    across: sampleLine(top, [-half, y], [half, y]),
+  };
+}
+
+/** Points along a straight line; where there is no top, none. */
+export function sampleLine(top: SolvedTop, from: Point, to: Point): Sample[] {
+  const length = Math.hypot(to[0] - from[0], to[1] - from[1]);
+  const count = Math.max(1, Math.round(length / STEP));
+  return Array.from({ length: count + 1 }, (_, i) => i / count).flatMap((t): Sample[] => {
+    const place = top.place([from[0] + t * (to[0] - from[0]), from[1] + t * (to[1] - from[1])]);
+    return place ? [{ at: t * length, ...place }] : [];
+  });
+}
+
 /** The figures of a top under a load. */
-export function shapeFigures(top: SolvedTop, responses: Responses, load: Load): ShapeFigures {
-  const rises = heights(responses, load);
-  const line = centreLine(top, rises);
-  const { bridge } = top.spec.plan;
-  const behind = line.filter(({ along }) => along < bridge.from).map(({ height }) => height);
-  const before = line.filter(({ along }) => along > bridge.to).map(({ height }) => height);
+export function shapeFigures({ plan, centre }: TopView, responses: Responses, load: Load): ShapeFigures {
+  const { pull } = responses;
+  const line = centre.map((sample) => ({ at: sample.at, height: load.pull * heightOf(sample, pull.rise) }));
+  const { bridge } = plan;
+  const behind = line.filter(({ at }) => at < bridge.from).map(({ height }) => height);
+  const before = line.filter(({ at }) => at > bridge.to).map(({ height }) => height);
   const saddle = (part: 'rise' | 'turn') =>
     load.pull * responses.pull.saddle[part] + load.moisture * responses.moisture.saddle[part];
   const rise = saddle('rise');
@@ -50,36 +102,9 @@ export function shapeFigures(top: SolvedTop, responses: Responses, load: Load): 
   };
 }
 
-/** Heights along the centre line from the tail to the hole; what lies in the hole is left out. */
-export function centreLine(top: SolvedTop, rises: Float64Array): { along: number; height: number }[] {
-  return section(top, rises, [0, 0], [0, top.spec.plan.outline.length]).map(({ at, height }) => ({
-    along: at,
-    height,
-  }));
-}
-
-/** Heights along a straight line, by the way from its first end, m; where there is no top, nothing. */
-export function section(
-  top: SolvedTop,
-  rises: Float64Array,
-  from: Point,
-  to: Point,
-): { at: number; height: number }[] {
-  const length = Math.hypot(to[0] - from[0], to[1] - from[1]);
-  const count = Math.max(1, Math.round(length / STEP));
-  return Array.from({ length: count + 1 }, (_, i) => {
-    const t = i / count;
-    const point: Point = [from[0] + t * (to[0] - from[0]), from[1] + t * (to[1] - from[1])];
-    return { at: t * length, height: top.at(rises, point) };
-  }).filter(({ height }) => Number.isFinite(height));
-}
-
 /** Built dome over a straightedge laid across from rim to rim, m. */
 export function builtDome({ outline }: Plan, radius: number, [x, y]: Point): number {
   if (!Number.isFinite(radius)) return 0;
   const half = halfWidthOf(outline)(y);
   return Math.max(0, half * half - x * x) / (2 * radius);
 }
-
-/** Everything that is loose on a top at once, or none of it. */
-export const NOTHING_LOOSE: readonly LooseStretch[] = [];

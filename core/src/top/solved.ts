@@ -94,12 +94,17 @@ export class SolvedTop {
     });
   }
 
-  /** A height at a point, between the corners of its triangle, m; NaN where the top has a hole or ends. */
-  at(rise: Float64Array, point: Point): number {
+  /** The corners of the triangle that a point lies in, and their weights there; null where the top has a hole or ends. */
+  place(point: Point): { nodes: readonly number[]; weights: number[] } | null {
     const { nodes, weights, outside } = locate(this.system.mesh, point);
     // a chord of the outline leaves a sliver of the top outside the mesh
-    if (outside > 0.2) return NaN;
-    return nodes.reduce((sum, node, i) => sum + weights[i]! * rise[node]!, 0);
+    return outside > 0.2 ? null : { nodes, weights };
+  }
+
+  /** A height at a point, between the corners of its triangle, m; NaN where the top has a hole or ends. */
+  at(rise: Float64Array, point: Point): number {
+    const place = this.place(point);
+    return place ? place.nodes.reduce((sum, node, i) => sum + place.weights[i]! * rise[node]!, 0) : NaN;
   }
 
   private response(x: Float64Array): Response {

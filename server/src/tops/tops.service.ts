@@ -28,6 +28,9 @@ import { TopSolverService } from './top-solver.service.js';
 /** Wood was this dry when tops were glued, %MC. Common practice; give or take one. */
 const BUILT_AT = { mean: 8.5, sd: 1 };
 
+/** A dial stands so far from the hole's edge, m. */
+const HOLE_EDGE = 0.003;
+
 /** Where the stations lie from the saddle line and the centre line, m; across they are 40 mm behind the saddle. */
 const STATIONS: Partial<Record<Place, (plan: Plan) => Point>> = {
   behind120: ({ bridge }) => [0, bridge.saddleAt - 0.12],
@@ -35,6 +38,10 @@ const STATIONS: Partial<Record<Place, (plan: Plan) => Point>> = {
   behind40: ({ bridge }) => [0, bridge.saddleAt - 0.04],
   before25: ({ bridge }) => [0, bridge.saddleAt + 0.025],
   before60: ({ bridge }) => [0, bridge.saddleAt + 0.06],
+  holeEdge: ({ bridge, holes: [hole] }) => [
+    0,
+    hole?.kind === 'round' ? hole.centre[1] - hole.radius - HOLE_EDGE : bridge.saddleAt + 0.09,
+  ],
   bass120: ({ bridge }) => [-0.12, bridge.saddleAt - 0.04],
   bass60: ({ bridge }) => [-0.06, bridge.saddleAt - 0.04],
   treble60: ({ bridge }) => [0.06, bridge.saddleAt - 0.04],

@@ -16,6 +16,7 @@ import type {
   Shop,
   SlipPage,
   Tool,
+  TopCase,
 } from '@upright-elder/contract';
 import useSWR, { useSWRConfig } from 'swr';
 import { get } from './api.js';
@@ -39,6 +40,11 @@ export const useProtocols = () => useSWR<Protocol[]>('protocols', get);
 export const usePhotographs = (id: string) => useSWR<Photograph[]>(`instruments/${id}/photographs`, get);
 export const usePlan = (id: string) => useSWR<PlanAnswer>(`instruments/${id}/plan`, get);
 export const useMarks = (id: string) => useSWR<Mark[]>(`instruments/${id}/marks`, get);
+/** What the plate model needs; asked again while the server is still solving it. */
+export const useTop = (id: string) =>
+  useSWR<TopCase>(`instruments/${id}/top`, get, {
+    refreshInterval: (known) => (known?.prior === 'solving' ? 2000 : 0),
+  });
 export const useLogFolder = () => useSWR<LogFolder>('log-files', get, { refreshInterval: 2000 });
 /** What is expected under the conditions; the former answer stands until the next one comes. */
 export const useExpectations = (id: string, query: ExpectationsQuery) =>

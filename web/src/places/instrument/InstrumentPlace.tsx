@@ -9,6 +9,7 @@ const PAGES = [
   { to: 'stance', label: 'Stance' },
   { to: 'examine', label: 'Examine' },
   { to: 'map', label: 'Map' },
+  { to: 'top', label: 'Top' },
   { to: 'seasons', label: 'Seasons' },
   { to: 'work', label: 'Work' },
   { to: 'readings', label: 'Readings' },

@@ -1,0 +1,85 @@
+import {
+  ACROSS_BEHIND,
+  builtDome,
+  setTension,
+  SolvedTop,
+  STRING_SETS,
+  topSpec,
+  TUNINGS,
+  pathLength,
+  parseLength,
+  type LooseStretch,
+  type Place,
+  type Plan,
+  type Point,
+} from '@upright-elder/core';
+import { planOfInvented } from './maps.js';
+import type { InventedInstrument } from './truth.js';
+
+/** Wood was this dry when the tops were glued, %MC. */
+export const GLUED_AT = 8.5;
+
+/** Coarser than the program's own mesh: the truth is not what the program computes. */
+const SPACING = 0.017;
+
+const known = new Map<string, (place: Place, risen: number) => number>();
+
+/**
+ * The belly of an invented flat top at a station, mm over the rim: what is left of its dome, what strings do to it with
+ * the set it has taken, and the damp.
+ *
+ * @returns of a station and the rise of the saddle line by damp and age since it was glued, mm
+ */
+export function bellyOf(instrument: InventedInstrument): (place: Place, risen: number) => number {
+  const { nickname } = instrument.input;
+  const found = known.get(nickname);
+  if (found) return found;
+  const { input, truth } = instrument;
+  const plan = planOfInvented(instrument);
+  const spec = topSpec(plan, { species: input.topSpecies, laminated: input.laminatedTop });
+  const top = new SolvedTop(spec, { spacing: SPACING });
+  const { pull, moisture } = top.responses(nickname === 'Little Anchor' ? looseLegs(plan) : []);
+  const scale = parseLength(input.scale.text, input.scale.unit);
+  const tension = setTension(
+    STRING_SETS[input.stringSet],
+    TUNINGS[input.tuning],
+    scale.ok ? scale.value : 0.645,
+  ).total;
+  const belly = (place: Place, risen: number) => {
+    const point = stationOf(plan, place);
+    const built = 1000 * builtDome(plan, spec.domeRadius, point);
+    const strung = 1000 * tension * top.at(pull.rise, point);
+    const damp = risen * (top.at(moisture.rise, point) / moisture.saddle.rise);
+    return (truth.dome ?? 1) * built + (1 + (truth.set ?? 0)) * strung + damp;
+  };
+  known.set(nickname, belly);
+  return belly;
+}
+
+/** Both lower legs of the X over their outer two thirds. */
+const looseLegs = (plan: Plan): LooseStretch[] =>
+  plan.braces
+    .filter(({ kind }) => kind === 'X brace')
+    .map(({ id, path }) => ({ brace: id, from: 0, to: (2 / 3) * pathLength(path.slice(0, 2)) }));
+
+/** Where a belly is read: along the centre line from the saddle, across 40 mm behind it. */
+function stationOf({ bridge, holes }: Plan, place: Place): Point {
+  const [hole] = holes;
+  const holeEdge = hole?.kind === 'round' ? hole.centre[1] - hole.radius - 0.003 : bridge.saddleAt + 0.09;
+  const along: Partial<Record<Place, number>> = {
+    behind120: bridge.saddleAt - 0.12,
+    behind80: bridge.saddleAt - 0.08,
+    behind40: bridge.saddleAt - 0.04,
+    before25: bridge.saddleAt + 0.025,
+    before60: bridge.saddleAt + 0.06,
+    holeEdge,
+  };
+  const across: Partial<Record<Place, number>> = {
+    bass120: -0.12,
+    bass60: -0.06,
+    treble60: 0.06,
+    treble120: 0.12,
+  };
+  const y = along[place];
+  return y === undefined ? [across[place] ?? 0, bridge.saddleAt - ACROSS_BEHIND] : [0, y];
+}

@@ -1,0 +1,45 @@
+import type { Instrument, Shop, TopCase } from '@upright-elder/contract';
+import { planOf } from '@upright-elder/contract';
+import { useMemo } from 'react';
+import { Link, useParams } from 'react-router';
+import { Fetching } from '../../app/Fetching.js';
+import { useInstrument, useShop, useTop } from '../../data/hooks.js';
+import { ArchedTop } from './top/ArchedTop.js';
+import { VirtualTop } from './top/VirtualTop.js';
+
+/** Top: what strings and seasons do to this top, and which loose brace gives the belly back. */
+export default function TopPage() {
+  const { id } = useParams() as { id: string };
+  const top = useTop(id);
+  const shop = useShop();
+  return (
+    <Fetching of={useInstrument(id)}>
+      {(instrument) => (
+        <Fetching of={top}>
+          {(known) => (
+            <Fetching of={shop}>
+              {(settings) => <TopOf instrument={instrument} top={known} shop={settings} />}
+            </Fetching>
+          )}
+        </Fetching>
+      )}
+    </Fetching>
+  );
+}
+
+function TopOf({ instrument, top, shop }: { instrument: Instrument; top: TopCase; shop: Shop }) {
+  const plan = useMemo(() => top.plan && planOf(top.plan), [top.plan]);
+  if (top.prior === 'archtop') return <ArchedTop instrument={instrument} shop={shop} />;
+  if (!plan)
+    return (
+      <div className="sheet p-6">
+        <p className="said">
+          Its top has no drawing yet. The model is made of the map’s plan: outline, hole, bridge and braces.
+        </p>
+        <Link to="../map" className="act mt-4">
+          Draw its top
+        </Link>
+      </div>
+    );
+  return <VirtualTop key={instrument.id} instrument={instrument} known={top} plan={plan} shop={shop} />;
+}

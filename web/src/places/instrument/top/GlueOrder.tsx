@@ -1,0 +1,50 @@
+import type { RecordedStretch, Shop } from '@upright-elder/contract';
+import { QUANTITIES, type BraceRanking, type Gain, type LooseStretch } from '@upright-elder/core';
+import { sayReading } from '../../../fields/understood.js';
+import { sayTurn } from './sayTurn.js';
+
+interface Props {
+  ranking: BraceRanking;
+  loose: readonly RecordedStretch[];
+  shop: Shop;
+}
+
+/** What each loose stretch would give back if it were glued, and in which order. */
+export function GlueOrder({ ranking, loose, shop }: Props) {
+  const nameOf = ({ brace, from }: LooseStretch) =>
+    loose.find((one) => one.brace === brace && one.from === from)?.name ?? brace;
+  const belly = (metres: number) =>
+    sayReading('bellyAlong', metres, shop.units.bellyAlong ?? QUANTITIES.bellyAlong.unit);
+  const action = (metres: number) =>
+    sayReading('action12', metres, shop.units.action12 ?? QUANTITIES.action12.unit);
+  const say = ({ turn, hump, action: height }: Gain) =>
+    `${sayTurn(turn)} of turn, ${belly(hump)} of hump, ${action(height)} of action`;
+  return (
+    <section className="sheet p-4" aria-label="If glued">
+      <h2 className="text-[1.2rem]">If glued</h2>
+      <ol className="mt-1">
+        {ranking.order.map(({ stretch, gain, turnBack }, i) => {
+          const { alone, last } = ranking.stretches.find(
+            (one) => one.stretch.brace === stretch.brace && one.stretch.from === stretch.from,
+          )!;
+          return (
+            <li key={`${stretch.brace} ${stretch.from}`} className="border-b border-rule py-2">
+              <span className="font-bold">
+                {i + 1}. {nameOf(stretch)}
+              </span>
+              <span className="block text-[0.95rem]">gives back {say(gain)}</span>
+              <span className="block text-[0.88rem] text-faint">
+                {ranking.order.length > 1 && `Alone ${say(alone)}; after all the others ${say(last)}. `}
+                Then {Math.round(100 * turnBack)} % of the turn is back.
+              </span>
+            </li>
+          );
+        })}
+      </ol>
+      <p className="mt-1 text-[0.88rem] text-faint">
+        Ordered by the turn of the bridge that each gives back after those before it. Only what springs back
+        is counted, not the set that the wood has taken.
+      </p>
+    </section>
+  );
+}

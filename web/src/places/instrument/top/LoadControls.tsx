@@ -1,0 +1,95 @@
+import {
+  setTension,
+  STRING_SET_IDS,
+  STRING_SETS,
+  TUNING_IDS,
+  TUNINGS,
+  type StringSetId,
+  type TuningId,
+} from '@upright-elder/core';
+import { Slider } from 'radix-ui';
+
+export interface Strung {
+  set: StringSetId;
+  tuning: TuningId;
+}
+
+/** Pull of a set at pitch, N. */
+export const pullOf = ({ set, tuning }: Strung, scale: number): number =>
+  setTension(STRING_SETS[set], TUNINGS[tuning], scale).total;
+
+/** Wood as dry and as wet as a top gets in a house, %MC. */
+const DRIEST = 4;
+const WETTEST = 15;
+
+interface Props {
+  strung: Strung;
+  own: Strung;
+  pull: number;
+  /** of the wood, %MC */
+  moisture: number;
+  onStrung: (strung: Strung) => void;
+  onMoisture: (moisture: number) => void;
+}
+
+/** What is laid on the top: the wood's moisture, the strings, their tuning. */
+export function LoadControls({ strung, own, pull, moisture, onStrung, onMoisture }: Props) {
+  const changed = strung.set !== own.set || strung.tuning !== own.tuning;
+  return (
+    <section className="sheet p-4" aria-label="Strings and damp">
+      <h2 className="text-[1.2rem]">Strings and damp</h2>
+      <div className="mt-1 flex items-baseline justify-between text-[0.95rem]">
+        <span className="font-bold">Wood</span>
+        <span className="text-[1.2rem] font-bold tabular-nums">{moisture.toFixed(1)} %MC</span>
+      </div>
+      <Slider.Root
+        className="relative flex h-[44px] w-full touch-none items-center"
+        min={DRIEST}
+        max={WETTEST}
+        step={0.1}
+        value={[Math.min(WETTEST, Math.max(DRIEST, moisture))]}
+        onValueChange={([to]) => onMoisture(to!)}
+      >
+        <Slider.Track className="relative h-2 grow rounded-full bg-sunk">
+          <Slider.Range className="absolute h-full rounded-full bg-verdigris-soft" />
+        </Slider.Track>
+        <Slider.Thumb
+          className="block h-7 w-7 rounded-full border-2 border-verdigris bg-sheet"
+          aria-label="Moisture of the wood, percent"
+        />
+      </Slider.Root>
+      <label className="block text-[0.9rem] font-bold">
+        String set
+        <select
+          className="field font-normal"
+          value={strung.set}
+          onChange={(event) => onStrung({ ...strung, set: event.target.value as StringSetId })}
+        >
+          {STRING_SET_IDS.map((id) => (
+            <option key={id} value={id}>
+              {STRING_SETS[id].name}
+            </option>
+          ))}
+        </select>
+      </label>
+      <label className="mt-1 block text-[0.9rem] font-bold">
+        Tuning
+        <select
+          className="field font-normal"
+          value={strung.tuning}
+          onChange={(event) => onStrung({ ...strung, tuning: event.target.value as TuningId })}
+        >
+          {TUNING_IDS.map((id) => (
+            <option key={id} value={id}>
+              {TUNINGS[id].name}
+            </option>
+          ))}
+        </select>
+      </label>
+      <p className="mt-1 text-[0.95rem]">
+        Together they pull <span className="font-bold">{Math.round(pull)} N</span>
+        {changed ? ', other than its own' : ', its own strings'}.
+      </p>
+    </section>
+  );
+}

@@ -1,0 +1,37 @@
+import type { Toggle } from './stretches.js';
+
+/** Every stretch of brace with whether it is glued: to be tried before a knife is heated. */
+export function LooseList({
+  toggles,
+  loose,
+  onToggle,
+}: {
+  toggles: readonly Toggle[];
+  loose: ReadonlySet<string>;
+  onToggle: (id: string) => void;
+}) {
+  return (
+    <section className="sheet p-4" aria-label="Braces">
+      <h2 className="text-[1.2rem]">Glued or loose</h2>
+      <p className="text-[0.9rem] text-faint">What is tried here changes nothing on the map.</p>
+      <ul className="max-h-[22rem] overflow-y-auto">
+        {toggles.map(({ id, name, recorded }) => (
+          <li key={id}>
+            <label className="flex min-h-[44px] items-center gap-2">
+              <input
+                type="checkbox"
+                className="h-6 w-6 shrink-0 accent-verdigris"
+                checked={!loose.has(id)}
+                onChange={() => onToggle(id)}
+              />
+              <span>
+                {name}
+                {recorded && <span className="text-wax"> ◆ found loose</span>}
+              </span>
+            </label>
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}

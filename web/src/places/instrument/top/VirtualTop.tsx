@@ -1,0 +1,292 @@
+import type { Instrument, Shop, TopCase } from '@upright-elder/contract';
+import {
+  builtDome,
+  heightOf,
+  heights,
+  QUANTITIES,
+  shapeFigures,
+  type BellyFit,
+  type Load,
+  type LooseStretch,
+  type Plan,
+  type Responses,
+  type TopFacts,
+  type TopView,
+} from '@upright-elder/core';
+import type { Remote } from 'comlink';
+import { useMemo, useState } from 'react';
+import { SectionDrawing } from '../../../drawings/top/SectionDrawing.js';
+import { extremes, TopRelief } from '../../../drawings/top/TopRelief.js';
+import { contourStep } from '../../../drawings/top/contours.js';
+import { sayReading } from '../../../fields/understood.js';
+import { sayTurn } from './sayTurn.js';
+import type { TopApi } from '../../../workers/top.worker.js';
+import { loosePath } from '../map/mapDocument.js';
+import { BellySaid } from './BellySaid.js';
+import { Figures } from './Figures.js';
+import { GlueOrder } from './GlueOrder.js';
+import { LoadControls, pullOf, type Strung } from './LoadControls.js';
+import { LooseList } from './LooseList.js';
+import { togglesOf } from './stretches.js';
+import { useAnswer } from './useAnswer.js';
+import { useSame } from './useSame.js';
+import { useTopWorker } from './useTopWorker.js';
+
+interface Props {
+  instrument: Instrument;
+  known: TopCase;
+  plan: Plan;
+  shop: Shop;
+}
+
+const stretchesOf = (known: TopCase): LooseStretch[] =>
+  known.loose.map(({ brace, from, to }) => ({ brace, from, to }));
+
+/** The virtual top: solved once beside the page, then asked at every touch. */
+export function VirtualTop({ instrument, known, plan, shop }: Props) {
+  const facts: TopFacts = {
+    species: known.species,
+    laminated: known.laminated,
+    bridgeThickness: known.bridgeThickness ?? undefined,
+    plateThickness: known.plateThickness ?? undefined,
+  };
+  // asked for anew, the same plan is not solved twice
+  const task = useSame({ plan, facts, recorded: stretchesOf(known) });
+  const { top, stop, start } = useTopWorker(task);
+  if (top.state === 'solving')
+    return (
+      <section className="sheet p-6" aria-label="Solving">
+        <p className="said" aria-live="polite">
+          Working out how this top moves: {top.words}.
+        </p>
+        <progress className="mt-2 h-4 w-full" value={top.part} max={1} aria-label="How far it has come" />
+        <button type="button" className="quiet mt-3" onClick={stop}>
+          Stop
+        </button>
+      </section>
+    );
+  if (top.state === 'stopped')
+    return (
+      <section className="sheet p-6" aria-label="Not solved">
+        <p className="said">{top.words}</p>
+        <button type="button" className="act mt-3" onClick={start}>
+          Work it out again
+        </button>
+      </section>
+    );
+  return <SolvedView {...{ instrument, known, shop, view: top.view, api: top.api }} />;
+}
+
+/** Wood at the day of its building, %MC. Common practice. */
+const BUILT_AT = 8.5;
+
+function SolvedView({
+  instrument,
+  known,
+  shop,
+  view,
+  api,
+}: {
+  instrument: Instrument;
+  known: TopCase;
+  shop: Shop;
+  view: TopView;
+  api: Remote<TopApi>;
+}) {
+  const toggles = useMemo(() => togglesOf(view.plan.braces, known.loose), [view.plan, known.loose]);
+  const [loose, setLoose] = useState<ReadonlySet<string>>(
+    () => new Set(toggles.filter(({ recorded }) => recorded).map(({ id }) => id)),
+  );
+  const [strung, setStrung] = useState<Strung>({ set: instrument.stringSet, tuning: instrument.tuning });
+  const [moisture, setMoisture] = useState(() => known.belly?.moisture.mean ?? known.moisture?.mean ?? 0);
+  const pull = pullOf(strung, instrument.scale.metres);
+  const load: Load = { pull, moisture };
+  const recorded = useSame(stretchesOf(known));
+  const belly = useSame(known.belly);
+  const tried = useMemo(
+    () => toggles.filter(({ id }) => loose.has(id)).map(({ stretch }) => stretch),
+    [toggles, loose],
+  );
+  const asFound = useAnswer(() => api.responses(recorded), [api, recorded]);
+  const now = useAnswer(() => api.responses(tried), [api, tried]);
+  const ranking = useAnswer(
+    () => (recorded.length > 0 ? api.ranking(recorded, { pull: known.pull, moisture: 0 }) : null),
+    [api, recorded, known.pull],
+  );
+  const fit = useAnswer(
+    () =>
+      belly
+        ? api.fit(
+            recorded,
+            belly.stations.map(({ x, y, height, sd }) => ({ point: [x, y] as const, height, sd })),
+            {
+              pull: known.pull,
+              moisture: { value: belly.moisture.mean, sd: belly.moisture.sd },
+            },
+          )
+        : null,
+    [api, recorded, belly, known.pull],
+  );
+  if (!now || !asFound) return <p className="said p-6">Reading the solved top…</p>;
+  const rises = heights(now, load);
+  const found = shapeFigures(view, asFound, { pull: known.pull, moisture });
+  const unit = shop.units.bellyAlong ?? QUANTITIES.bellyAlong.unit;
+  // what rounds to nothing has no sign
+  const say = (metres: number) => sayReading('bellyAlong', Math.abs(metres) < 5e-6 ? 0 : metres, unit);
+  const [low, high] = extremes(rises);
+  const figures = shapeFigures(view, now, load);
+  const toggle = (id: string) =>
+    setLoose((before) => {
+      const next = new Set(before);
+      if (!next.delete(id)) next.add(id);
+      return next;
+    });
+  return (
+    <div className="grid grid-cols-[minmax(0,1fr)] items-start gap-4 lg:grid-cols-[minmax(0,1fr)_24rem]">
+      <div className="grid gap-4">
+        <section className="sheet p-4" aria-label="How it moves">
+          <Figures now={figures} found={found} shop={shop} />
+          <div className="mt-2 grid gap-4 md:grid-cols-[minmax(0,15rem)_minmax(0,1fr)]">
+            <div>
+              <div className="h-[20rem]">
+                <TopRelief
+                  view={view}
+                  rises={rises}
+                  braces={toggles.map(({ id, stretch: { brace, from, to } }) => {
+                    const drawn = view.plan.braces.find((one) => one.id === brace)!;
+                    return { id, brace: drawn, path: loosePath(drawn, from, to), loose: loose.has(id) };
+                  })}
+                  label={`The top from outside: it moves between ${say(low)} and ${say(high)}; the bridge turns ${sayTurn(figures.turn)} towards the neck`}
+                  onBrace={toggle}
+                />
+              </div>
+              <p className="mt-1 text-[0.85rem] leading-snug text-faint">
+                A line every {say(contourStep(low, high))}, dashed below where it stood without strings; from{' '}
+                {say(low)} to {say(high)}. Touch a brace to glue it or let it go.
+              </p>
+            </div>
+            <Sections view={view} now={now} found={asFound} load={load} known={known} fit={fit} say={say} />
+          </div>
+        </section>
+        <BellySaid fit={fit} known={known} say={say} />
+      </div>
+      <aside className="grid gap-4">
+        <LoadControls
+          strung={strung}
+          own={{ set: instrument.stringSet, tuning: instrument.tuning }}
+          pull={pull}
+          moisture={BUILT_AT + moisture}
+          onStrung={setStrung}
+          onMoisture={(wood) => setMoisture(wood - BUILT_AT)}
+        />
+        {ranking && <GlueOrder ranking={ranking} loose={known.loose} shop={shop} />}
+        <LooseList toggles={toggles} loose={loose} onToggle={toggle} />
+        <p className="px-1 text-[0.85rem] text-faint">{PRIOR_WORDS[known.prior]}</p>
+      </aside>
+    </div>
+  );
+}
+
+const PRIOR_WORDS: Record<TopCase['prior'], string> = {
+  solved:
+    'The forecasts of this instrument take six tenths of what is solved here as their first belief, and learn from its readings.',
+  solving: 'The forecasts still lean on the house figure; this top is being solved for them.',
+  refused: 'The forecasts lean on the house figure: this plan could not be solved for them.',
+  'no plan': 'The forecasts lean on the house figure: there is no plan.',
+  archtop: '',
+};
+
+/** Centre line and cross section against what was measured. */
+function Sections({
+  view,
+  now,
+  found,
+  load,
+  known,
+  fit,
+  say,
+}: {
+  view: TopView;
+  now: Responses;
+  found: Responses;
+  load: Load;
+  known: TopCase;
+  fit: BellyFit | null | undefined;
+  say: (metres: number) => string;
+}) {
+  const { bridge } = view.plan;
+  const rises = heights(now, load);
+  // the set that the body has taken stays, glued or not; the rest follows
+  const set = fit ? known.pull * fit.set.value : 0;
+  const profile = (sample: TopView['centre'][number], x: number, y: number) =>
+    (fit?.dome.value ?? 1) * builtDome(view.plan, view.domeRadius, [x, y]) +
+    heightOf(sample, rises) +
+    set * heightOf(sample, found.pull.rise);
+  const across = bridge.saddleAt - 0.04;
+  const half = view.across[0] ? -firstX(view) : 0;
+  const stations = known.belly?.stations ?? [];
+  return (
+    <div className="grid content-start gap-2">
+      <SectionDrawing
+        title="Along the centre line"
+        ends={['tail', 'neck']}
+        say={say}
+        marks={[{ at: bridge.saddleAt, name: 'saddle' }]}
+        lines={[
+          {
+            name: 'as it was built',
+            kind: 'built',
+            points: view.centre.map(({ at }) => ({
+              at,
+              height: builtDome(view.plan, view.domeRadius, [0, at]),
+            })),
+          },
+          {
+            name: 'now',
+            kind: 'now',
+            points: view.centre.map((sample) => ({ at: sample.at, height: profile(sample, 0, sample.at) })),
+          },
+        ]}
+        stations={stations
+          .filter(({ x }) => x === 0)
+          .map(({ y, height, sd, place }) => ({ at: y, height, sd, name: place }))}
+      />
+      <SectionDrawing
+        title="Across, 40 mm behind the saddle"
+        ends={['bass', 'treble']}
+        say={say}
+        lines={[
+          {
+            name: 'as it was built',
+            kind: 'built',
+            points: view.across.map(({ at }) => ({
+              at,
+              height: builtDome(view.plan, view.domeRadius, [at - half, across]),
+            })),
+          },
+          {
+            name: 'now',
+            kind: 'now',
+            points: view.across.map((sample) => ({
+              at: sample.at,
+              height: profile(sample, sample.at - half, across),
+            })),
+          },
+        ]}
+        stations={stations
+          .filter(({ x, place }) => x !== 0 || place === 'behind40')
+          .map(({ x, height, sd, place }) => ({ at: x + half, height, sd, name: place }))}
+      />
+      <p className="text-[0.85rem] text-faint">
+        Line: now, under what is set beside. Dashed: as it was built.{' '}
+        {stations.length > 0 && 'Rings: measured, with twice the error of the tool.'}
+      </p>
+    </div>
+  );
+}
+
+/** Where the cross section begins, m from the centre line. */
+function firstX({ across, points }: TopView): number {
+  const [first] = across;
+  return first!.nodes.reduce((sum, node, i) => sum + first!.weights[i]! * points[node]![0], 0) - first!.at;
+}

@@ -1,0 +1,47 @@
+import type { RecordedStretch } from '@upright-elder/contract';
+import { distance, type Brace, type LooseStretch } from '@upright-elder/core';
+
+/** A stretch of a brace that can be glued or let go, to see what it does. */
+export interface Toggle {
+  id: string;
+  name: string;
+  stretch: LooseStretch;
+  /** a mark on the map says that it is loose */
+  recorded: boolean;
+}
+
+/** Every stretch to try: those recorded loose first, then each arm of each brace on which none is recorded. */
+export function togglesOf(braces: readonly Brace[], recorded: readonly RecordedStretch[]): Toggle[] {
+  const loose = recorded.map(({ mark, brace, name, from, to }): Toggle => ({
+    id: mark,
+    name: `${name}, ${Math.round(from * 1000)} to ${Math.round(to * 1000)} mm`,
+    stretch: { brace, from, to },
+    recorded: true,
+  }));
+  const arms = braces.flatMap((brace) =>
+    armsOf(brace).filter(
+      ({ stretch: { from, to } }) =>
+        !recorded.some((one) => one.brace === brace.id && one.from < to && one.to > from),
+    ),
+  );
+  return [...loose, ...arms];
+}
+
+/** The straight parts of a brace: an X brace has a lower and an upper arm. */
+function armsOf({ id, name, path }: Brace): Toggle[] {
+  let from = 0;
+  return path.slice(1).map((end, i) => {
+    const to = from + distance(path[i]!, end);
+    const arm: Toggle = {
+      id: `${id} ${i}`,
+      name:
+        path.length === 2
+          ? name
+          : `${name}${path.length === 3 ? (i === 0 ? '' : ', its upper arm') : `, part ${i + 1}`}`,
+      stretch: { brace: id, from, to },
+      recorded: false,
+    };
+    from = to;
+    return arm;
+  });
+}
