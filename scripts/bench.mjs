@@ -5,6 +5,7 @@ await ensurePackages();
 await ensureBuilt();
 for (const bench of [
   'core/bench/bench.ts',
+  'core/bench/benchTop.ts',
   'e2e/src/bench-shelf.ts',
   'e2e/src/bench-logger.ts',
   'e2e/src/bench-map.ts',

@@ -5,11 +5,10 @@ type Solutions = Record<UnitLoad, Float64Array>;
 
 /** Ways in which a beam deforms. */
 const MODES = 4;
-type Four = readonly [Float64Array, Float64Array, Float64Array, Float64Array];
 
-/** L⁻¹ g of a beam's modes, zero before its first entry. */
+/** L⁻¹ g of a beam's four modes, the values of a row beside each other; zero before its first row. */
 interface Touched {
-  columns: Four;
+  columns: Float64Array;
   first: number;
 }
 
@@ -43,36 +42,55 @@ export class Loosening {
     }
     factoriseDense(matrix, rank);
     const taken = this.swellingOf(beams);
+    const shifts = UNIT_LOADS.map((load) => {
+      const x = this.glued[load];
+      const t = load === 'moisture' ? taken : null;
+      // Gᵀ of the whole top's solution, with the swelling load of the missing beams taken away
+      const right = Float64Array.from(modes, ({ row }) => rowTimes(row, x));
+      if (t)
+        for (let i = 0; i < rank; i++)
+          for (let k = 0; k < rank; k++) right[i]! -= gram[rank * i + k]! * t[k]!;
+      const z = solveDense(matrix, rank, right);
+      if (t) for (let i = 0; i < rank; i++) z[i]! -= t[i]!;
+      return z;
+    });
+    const moved = this.moved(beams, shifts);
     return Object.fromEntries(
-      UNIT_LOADS.map((load) => {
-        const x = this.glued[load];
-        const t = load === 'moisture' ? taken : null;
-        // Gᵀ of the whole top's solution, with the swelling load of the missing beams taken away
-        const right = Float64Array.from(modes, ({ row }) => rowTimes(row, x));
-        if (t)
-          for (let i = 0; i < rank; i++)
-            for (let k = 0; k < rank; k++) right[i]! -= gram[rank * i + k]! * t[k]!;
-        const z = solveDense(matrix, rank, right);
-        if (t) for (let i = 0; i < rank; i++) z[i]! -= t[i]!;
-        return [load, this.moved(x, beams, z)];
-      }),
+      UNIT_LOADS.map((load, q) => [load, this.glued[load].map((x, i) => x + moved[4 * i + q]!)]),
     ) as Solutions;
   }
 
-  /** x + K⁻¹ G z = x + L⁻ᵀ (Y z) */
-  private moved(x: Float64Array, beams: readonly number[], z: Float64Array): Float64Array {
-    const sum = new Float64Array(x.length);
-    let k = 0;
-    for (const beam of beams) {
-      const { columns, first } = this.touch(beam);
-      const [c0, c1, c2, c3] = columns;
-      const [z0, z1, z2, z3] = [z[k]!, z[k + 1]!, z[k + 2]!, z[k + 3]!];
-      k += MODES;
-      for (let i = first; i < sum.length; i++)
-        sum[i]! += z0 * c0[i]! + z1 * c1[i]! + z2 * c2[i]! + z3 * c3[i]!;
+  /** What a first touch of any brace would cost, done ahead in small steps by whoever has the time. */
+  *prepare(): Generator<void> {
+    const { beams } = this.system;
+    for (const [i, { brace }] of beams.entries()) {
+      this.touch(i);
+      for (let k = 0; k <= i; k++) if (beams[k]!.brace === brace) this.product(i, k);
+      yield;
     }
-    this.factor.backward(sum);
-    for (let i = 0; i < sum.length; i++) sum[i]! += x[i]!;
+  }
+
+  /** K⁻¹ G z = L⁻ᵀ (Y z) for three z at once, beside each other with a fourth that is zero. */
+  private moved(beams: readonly number[], shifts: readonly Float64Array[]): Float64Array {
+    const sum = new Float64Array(4 * this.factor.size);
+    const [a, b, c] = shifts as [Float64Array, Float64Array, Float64Array];
+    beams.forEach((beam, n) => {
+      const { columns, first } = this.touch(beam);
+      const k = MODES * n;
+      const [a0, a1, a2, a3] = [a[k]!, a[k + 1]!, a[k + 2]!, a[k + 3]!];
+      const [b0, b1, b2, b3] = [b[k]!, b[k + 1]!, b[k + 2]!, b[k + 3]!];
+      const [c0, c1, c2, c3] = [c[k]!, c[k + 1]!, c[k + 2]!, c[k + 3]!];
+      for (let i = 4 * first; i < columns.length; i += 4) {
+        const v0 = columns[i]!;
+        const v1 = columns[i + 1]!;
+        const v2 = columns[i + 2]!;
+        const v3 = columns[i + 3]!;
+        sum[i]! += a0 * v0 + a1 * v1 + a2 * v2 + a3 * v3;
+        sum[i + 1]! += b0 * v0 + b1 * v1 + b2 * v2 + b3 * v3;
+        sum[i + 2]! += c0 * v0 + c1 * v1 + c2 * v2 + c3 * v3;
+      }
+    });
+    this.factor.backwardFour(sum);
     return sum;
   }
 
@@ -109,9 +127,7 @@ export class Loosening {
     const known = this.products.get(key);
     if (known) return known;
     const [a, b] = [this.touch(one), this.touch(other)];
-    const first = Math.max(a.first, b.first);
-    const block = new Float64Array(MODES * MODES);
-    a.columns.forEach((column, i) => dotFour(block, MODES * i, column, b.columns, first));
+    const block = productOf(a.columns, b.columns, Math.max(a.first, b.first));
     this.products.set(key, block);
     return block;
   }
@@ -121,11 +137,10 @@ export class Loosening {
     if (known) return known;
     const { modes } = this.system.beams[beam]!;
     const first = Math.min(...modes.flatMap(({ row }) => [...row.at]));
-    const columns = modes.map(({ row }) => {
-      const column = new Float64Array(this.factor.size);
-      row.at.forEach((number, i) => (column[number]! += row.values[i]!));
-      return column;
-    }) as unknown as Four;
+    const columns = new Float64Array(MODES * this.factor.size);
+    modes.forEach(({ row }, q) =>
+      row.at.forEach((number, i) => (columns[MODES * number + q]! += row.values[i]!)),
+    );
     this.factor.forwardFour(columns, first);
     const touched = { columns, first };
     this.touched.set(beam, touched);
@@ -133,29 +148,51 @@ export class Loosening {
   }
 }
 
-/** Four products of a column with four others. */
-function dotFour(
-  to: Float64Array,
-  at: number,
-  column: Float64Array,
-  [q0, q1, q2, q3]: Four,
-  first: number,
-): void {
-  let s0 = 0;
-  let s1 = 0;
-  let s2 = 0;
-  let s3 = 0;
-  for (let n = first; n < column.length; n++) {
-    const value = column[n]!;
-    s0 += value * q0[n]!;
-    s1 += value * q1[n]!;
-    s2 += value * q2[n]!;
-    s3 += value * q3[n]!;
+/** Products of four columns with four others, 4 × 4 by rows. */
+function productOf(p: Float64Array, q: Float64Array, first: number): Float64Array {
+  let s00 = 0;
+  let s01 = 0;
+  let s02 = 0;
+  let s03 = 0;
+  let s10 = 0;
+  let s11 = 0;
+  let s12 = 0;
+  let s13 = 0;
+  let s20 = 0;
+  let s21 = 0;
+  let s22 = 0;
+  let s23 = 0;
+  let s30 = 0;
+  let s31 = 0;
+  let s32 = 0;
+  let s33 = 0;
+  for (let i = MODES * first; i < p.length; i += MODES) {
+    const p0 = p[i]!;
+    const p1 = p[i + 1]!;
+    const p2 = p[i + 2]!;
+    const p3 = p[i + 3]!;
+    const q0 = q[i]!;
+    const q1 = q[i + 1]!;
+    const q2 = q[i + 2]!;
+    const q3 = q[i + 3]!;
+    s00 += p0 * q0;
+    s01 += p0 * q1;
+    s02 += p0 * q2;
+    s03 += p0 * q3;
+    s10 += p1 * q0;
+    s11 += p1 * q1;
+    s12 += p1 * q2;
+    s13 += p1 * q3;
+    s20 += p2 * q0;
+    s21 += p2 * q1;
+    s22 += p2 * q2;
+    s23 += p2 * q3;
+    s30 += p3 * q0;
+    s31 += p3 * q1;
+    s32 += p3 * q2;
+    s33 += p3 * q3;
   }
-  to[at] = s0;
-  to[at + 1] = s1;
-  to[at + 2] = s2;
-  to[at + 3] = s3;
+  return Float64Array.of(s00, s01, s02, s03, s10, s11, s12, s13, s20, s21, s22, s23, s30, s31, s32, s33);
 }
 
 function rowTimes({ at, values }: SparseRow, x: Float64Array): number {

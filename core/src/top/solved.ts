@@ -82,6 +82,11 @@ export class SolvedTop {
     return Object.fromEntries(UNIT_LOADS.map((load) => [load, this.response(solved[load])])) as Responses;
   }
 
+  /** Readies every brace for its first touch, a few milliseconds a step: for idle hands. */
+  prepare(): Generator<void> {
+    return this.loosening.prepare();
+  }
+
   /** The beams that hold nothing where these stretches are loose: those whose middle lies in one. */
   beamsOf(loose: readonly LooseStretch[]): number[] {
     const { braces } = this.spec.plan;

@@ -194,6 +194,13 @@ describe('a variant', () => {
     expect(top.responses([{ brace: generic.braces[0]!.id, from: 0.1, to: 0.1001 }])).toEqual(glued);
   });
 
+  it('is the same whether its braces were readied ahead or not', () => {
+    const [idle, asked] = [0, 1].map(() => new SolvedTop(topSpec(generic, facts), { spacing: 0.02 }));
+    const steps = [...idle!.prepare()];
+    expect(steps).toHaveLength(idle!.system.beams.length);
+    expect(idle!.responses(legs(generic))).toEqual(asked!.responses(legs(generic)));
+  });
+
   it('loosened piece by piece only ever moves further under a weight', () => {
     const top = new SolvedTop(topSpec(generic, facts), { spacing: 0.016 });
     const loose: LooseStretch[] = [];

@@ -31,6 +31,11 @@ const solved = (): SolvedTop => {
   return top;
 };
 
+/** Between questions every brace is readied for its first touch, so that no answer is longer than the others. */
+function readyBraces(steps: Generator<void>): void {
+  if (!steps.next().done) setTimeout(() => readyBraces(steps), 0);
+}
+
 /** Damp moves a top in use by part of what is solved for it; the forecasts reckon the same. */
 function inUse(responses: Responses): Responses {
   const { rise, saddle } = responses.moisture;
@@ -45,6 +50,7 @@ function inUse(responses: Responses): Responses {
 const api = {
   solve({ plan, facts, recorded }: TopTask, onProgress: (part: number, words: string) => void): TopView {
     top = new SolvedTop(topSpec(plan, facts), { recorded, progress: onProgress });
+    readyBraces(top.prepare());
     return viewOf(top);
   },
   responses: (loose: LooseStretch[]): Responses => inUse(solved().responses(loose)),

@@ -218,10 +218,13 @@ function Sections({
   const rises = heights(now, load);
   // the set that the body has taken stays, glued or not; the rest follows
   const set = fit ? known.pull * fit.set.value : 0;
+  // damp that the air does not account for, or age that looks like it
+  const unexplained = fit && known.belly ? fit.moisture.value - known.belly.moisture.mean : 0;
   const profile = (sample: TopView['centre'][number], x: number, y: number) =>
     (fit?.dome.value ?? 1) * builtDome(view.plan, view.domeRadius, [x, y]) +
     heightOf(sample, rises) +
-    set * heightOf(sample, found.pull.rise);
+    set * heightOf(sample, found.pull.rise) +
+    unexplained * heightOf(sample, found.moisture.rise);
   const across = bridge.saddleAt - 0.04;
   const half = view.across[0] ? -firstX(view) : 0;
   const stations = known.belly?.stations ?? [];

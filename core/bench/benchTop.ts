@@ -1,0 +1,91 @@
+import { CholeskyDecomposition, Matrix } from 'ml-matrix';
+import { assembleTop, meshOf, pathLength, planFrom, SolvedTop, topSpec, usualOutline } from '../src/index.js';
+
+/** How fast a top is solved, against a dense Cholesky of ml-matrix on the same matrix in the same run. */
+const plan = planFrom(usualOutline('auditorium'), 'x');
+const spec = topSpec(plan, { species: 'sitka-spruce', laminated: false });
+const took = <T>(work: () => T): [T, number] => {
+  const began = performance.now();
+  const result = work();
+  return [result, performance.now() - began];
+};
+const median = (times: number[]) => times.sort((a, b) => a - b)[Math.floor(times.length / 2)]!;
+
+console.log('\nThe virtual top.');
+// a mesh that the dense reference can still take
+const coarse = assembleTop(spec, meshOf(plan, 0.024));
+const size = coarse.stiffness.size;
+const dense = Matrix.zeros(size, size);
+const unit = new Float64Array(size);
+for (let i = 0; i < size; i++) {
+  unit.fill(0);
+  unit[i] = 1;
+  coarse.stiffness.times(unit).forEach((value, k) => dense.set(k, i, value));
+}
+const right = Matrix.columnVector(coarse.loads.pull);
+const [x, reference] = took(() => new CholeskyDecomposition(dense).solve(right));
+const sparse = median(
+  Array.from({ length: 5 }, () => {
+    const factor = coarse.stiffness.copy();
+    return took(() => {
+      factor.factorise();
+      return factor.solve(coarse.loads.pull);
+    })[1];
+  }),
+);
+const factor = coarse.stiffness.copy();
+factor.factorise();
+const y = factor.solve(coarse.loads.pull);
+const largest = Math.max(...y.map(Math.abs));
+const apart = Math.max(...y.map((value, i) => Math.abs(value - x.get(i, 0)))) / largest;
+console.log(
+  `  Reference: ${size} unknowns by ml-matrix's dense Cholesky, ${reference.toFixed(0)} ms. By skyline ${sparse.toFixed(1)} ms, ${(reference / sparse).toFixed(0)} times as fast; answers ${apart.toExponential(1)} apart.`,
+);
+
+const show = (name: string, ms: number, limit: number) =>
+  console.log(
+    `  ${name}: ${ms.toFixed(0)} ms, ${(ms / reference).toFixed(3)} × the reference${ms < limit ? ` (under ${limit} ms, as wanted)` : ` (OVER the ${limit} ms that are wanted)`}`,
+  );
+const [top, first] = took(() => new SolvedTop(spec));
+const { points } = top.system.mesh;
+show(
+  `first solve, cold, ${points.length} nodes, ${top.system.stiffness.size} unknowns, three loads`,
+  first,
+  1000,
+);
+const warm = median(Array.from({ length: 3 }, () => took(() => new SolvedTop(spec))[1]));
+show('first solve, warm', warm, 1000);
+const memory = (8 * 2 * top.system.stiffness.values.length) / 2 ** 20;
+console.log(
+  `  memory: ${memory.toFixed(1)} MB for matrix and factor, 0.2 MB more for each edge of brace touched`,
+);
+const ready = new SolvedTop(spec);
+const [, preparing] = took(() => [...ready.prepare()]);
+const wholeX = [{ brace: plan.braces[1]!.id, from: 0, to: 1 }];
+const [, readied] = took(() => ready.responses(wholeX));
+show('a whole X brace loose, first touched after the idle worker has readied it', readied, 100);
+console.log(
+  `  readying every brace between questions: ${preparing.toFixed(0)} ms in ${ready.system.beams.length} steps`,
+);
+for (const [name, stretch] of [
+  ['both outer two thirds of the lower X legs', [0, 1]],
+  ['a whole X brace', [1]],
+  ['a tone bar', [2]],
+] as const) {
+  const fresh = new SolvedTop(spec);
+  const loose = stretch.map((i) => {
+    const { id, path } = plan.braces[i]!;
+    return {
+      brace: id,
+      from: 0,
+      to: stretch.length > 1 ? (2 / 3) * pathLength(path.slice(0, 2)) : pathLength(path),
+    };
+  });
+  const [, touched] = took(() => fresh.responses(loose));
+  show(`${name} loose, first touched`, touched, 100);
+  show(
+    `${name} loose, again`,
+    median(Array.from({ length: 15 }, () => took(() => fresh.responses(loose))[1])),
+    20,
+  );
+}
