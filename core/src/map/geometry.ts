@@ -32,10 +32,11 @@ export function polygonArea(polygon: Path): number {
 /** True inside a closed polygon: an even-odd count of crossings; on the edge either answer may come. */
 export function isInside([x, y]: Point, polygon: Path): boolean {
   let inside = false;
-  polygon.forEach(([x1, y1], i) => {
-    const [x2, y2] = polygon[(i + 1) % polygon.length]!;
+  for (let i = 0, last = polygon.length - 1; i < polygon.length; last = i, i++) {
+    const [x1, y1] = polygon[last]!;
+    const [x2, y2] = polygon[i]!;
     if (y1 > y !== y2 > y && x < x1 + ((y - y1) / (y2 - y1)) * (x2 - x1)) inside = !inside;
-  });
+  }
   return inside;
 }
 

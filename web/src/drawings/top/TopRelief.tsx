@@ -37,11 +37,12 @@ export function TopRelief({ view, rises, braces, label, onBrace }: Props) {
   const canvas = useRef<HTMLCanvasElement>(null);
   const sheet = useMemo(() => faceSheet('top', view.plan, NECK), [view.plan]);
   const paper = useMemo(() => paperOf(sheet), [sheet]);
+  const placed = useMemo(() => view.points.map(paper.at), [view, paper]);
   const width = mm(sheet.paper.width) + 2 * MARGIN;
   const height = mm(sheet.paper.height) + 2 * MARGIN;
   useEffect(() => {
-    if (canvas.current) paint(canvas.current, view, rises, (point) => paper.at(point));
-  }, [view, rises, paper]);
+    if (canvas.current) paint(canvas.current, view, placed, rises);
+  }, [view, placed, rises]);
   return (
     <div className="relative mx-auto h-full" style={{ aspectRatio: `${width} / ${height}` }}>
       <canvas
@@ -82,64 +83,57 @@ export function TopRelief({ view, rises, braces, label, onBrace }: Props) {
   );
 }
 
+/** Shades of slope; triangles of one shade are drawn together. */
+const SHADES = 24;
+
 /** Draws triangles by their slope and lines of equal height: whole ones above where it stood, dashed ones below. */
 function paint(
   canvas: HTMLCanvasElement,
   { points, triangles }: TopView,
+  placed: readonly Point[],
   rises: Float64Array,
-  at: (point: Point) => [number, number],
 ): void {
   const context = canvas.getContext('2d');
   if (!context) return;
   const style = getComputedStyle(canvas);
   context.setTransform(2, 0, 0, 2, 2 * MARGIN, 2 * MARGIN);
   context.clearRect(-MARGIN, -MARGIN, canvas.width, canvas.height);
-  const placed = points.map(at);
   const slopes = triangles.map(([a, b, c]) =>
     slopeOf(points[a]!, points[b]!, points[c]!, rises[a]!, rises[b]!, rises[c]!),
   );
-  const steepest = Math.max(1e-9, ...slopes.map(([x, y]) => Math.hypot(x, y)));
-  const [lit, shaded] = [style.getPropertyValue('--sheet'), style.getPropertyValue('--faint')];
+  const steepest = slopes.reduce((most, [x, y]) => Math.max(most, Math.hypot(x, y)), 1e-9);
+  const shades = Array.from({ length: SHADES }, () => new Path2D());
   triangles.forEach(([a, b, c], i) => {
     const [sx, sy] = slopes[i]!;
     // what faces away from the light is dark
-    const shade = (sx * LIGHT[0] + sy * LIGHT[1]) / steepest;
-    context.globalAlpha = 1;
-    context.fillStyle = lit;
-    fill(context, placed[a]!, placed[b]!, placed[c]!);
-    context.globalAlpha = 0.12 + 0.4 * Math.max(-0.3, Math.min(1, 0.5 + 0.5 * shade - 0.35));
-    context.fillStyle = shaded;
-    fill(context, placed[a]!, placed[b]!, placed[c]!);
+    const dark = 0.5 + (sx * LIGHT[0] + sy * LIGHT[1]) / steepest / 2;
+    const path = shades[Math.min(SHADES - 1, Math.max(0, Math.floor(dark * SHADES)))]!;
+    path.moveTo(...placed[a]!);
+    path.lineTo(...placed[b]!);
+    path.lineTo(...placed[c]!);
+    path.closePath();
+  });
+  context.fillStyle = style.getPropertyValue('--faint');
+  context.strokeStyle = context.fillStyle;
+  context.lineWidth = 0.3;
+  shades.forEach((path, i) => {
+    context.globalAlpha = 0.08 + (0.34 * i) / SHADES;
+    context.fill(path);
+  });
+  const [low, high] = extremes(rises);
+  const [above, below] = [new Path2D(), new Path2D()];
+  contourPieces(placed, triangles, rises, contourStep(low, high), ([p, q], level) => {
+    const path = level > 0 ? above : below;
+    path.moveTo(...p);
+    path.lineTo(...q);
   });
   context.globalAlpha = 0.9;
   context.lineWidth = 0.8;
   context.strokeStyle = style.getPropertyValue('--ink');
-  const [low, high] = extremes(rises);
-  const step = contourStep(low, high);
-  for (let level = Math.ceil(low / step); level * step <= high; level++) {
-    if (level === 0) continue;
-    context.setLineDash(level < 0 ? [3, 3] : []);
-    context.beginPath();
-    for (const [p, q] of contourPieces(points, triangles, rises, level * step)) {
-      context.moveTo(...at(p));
-      context.lineTo(...at(q));
-    }
-    context.stroke();
-  }
+  context.stroke(above);
+  context.setLineDash([3, 3]);
+  context.stroke(below);
   context.setLineDash([]);
-}
-
-function fill(
-  context: CanvasRenderingContext2D,
-  a: [number, number],
-  b: [number, number],
-  c: [number, number],
-): void {
-  context.beginPath();
-  context.moveTo(...a);
-  context.lineTo(...b);
-  context.lineTo(...c);
-  context.fill();
 }
 
 export function extremes(rises: Float64Array): [low: number, high: number] {

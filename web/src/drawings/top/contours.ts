@@ -11,26 +11,47 @@ export function contourStep(low: number, high: number, most = 14): number {
   return STEPS.find((step) => (high - low) / step <= most) ?? STEPS.at(-1)!;
 }
 
-/** Lines of equal height over a mesh whose heights run straight in each triangle. */
+/**
+ * Lines of equal height over a mesh whose heights run straight in each triangle, at every whole multiple of a step but
+ * zero.
+ *
+ * @param onPiece told of each piece and of its level in steps
+ */
 export function contourPieces(
   points: readonly Point[],
   triangles: readonly (readonly [number, number, number])[],
   heights: ArrayLike<number>,
-  level: number,
-): ContourPiece[] {
-  const pieces: ContourPiece[] = [];
+  step: number,
+  onPiece: (piece: ContourPiece, level: number) => void,
+): void {
   for (const triangle of triangles) {
-    const crossings: Point[] = [];
-    for (let i = 0; i < 3; i++) {
-      const [a, b] = [triangle[i]!, triangle[(i + 1) % 3]!];
-      const [ha, hb] = [heights[a]! - level, heights[b]! - level];
-      // a corner on the level belongs to what lies above it, so that no piece is drawn twice
-      if (ha < 0 === hb < 0) continue;
-      const t = ha / (ha - hb);
-      const [p, q] = [points[a]!, points[b]!];
-      crossings.push([p[0] + t * (q[0] - p[0]), p[1] + t * (q[1] - p[1])]);
+    const [h0, h1, h2] = [heights[triangle[0]]!, heights[triangle[1]]!, heights[triangle[2]]!];
+    const last = Math.floor(Math.max(h0, h1, h2) / step);
+    for (let level = Math.ceil(Math.min(h0, h1, h2) / step); level <= last; level++) {
+      if (level === 0) continue;
+      const piece = pieceOf(points, triangle, heights, level * step);
+      if (piece) onPiece(piece, level);
     }
-    if (crossings.length === 2) pieces.push([crossings[0]!, crossings[1]!]);
   }
-  return pieces;
+}
+
+function pieceOf(
+  points: readonly Point[],
+  triangle: readonly [number, number, number],
+  heights: ArrayLike<number>,
+  height: number,
+): ContourPiece | null {
+  let first: Point | null = null;
+  for (let i = 0; i < 3; i++) {
+    const [a, b] = [triangle[i]!, triangle[(i + 1) % 3]!];
+    const [ha, hb] = [heights[a]! - height, heights[b]! - height];
+    // a corner on the level belongs to what lies above it, so that no piece is drawn twice
+    if (ha < 0 === hb < 0) continue;
+    const t = ha / (ha - hb);
+    const [p, q] = [points[a]!, points[b]!];
+    const at: Point = [p[0] + t * (q[0] - p[0]), p[1] + t * (q[1] - p[1])];
+    if (first) return [first, at];
+    first = at;
+  }
+  return null;
 }

@@ -1,0 +1,168 @@
+import { randomUUID } from 'node:crypto';
+import type { Browser, Page } from 'puppeteer-core';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { Hand } from './bench-hand.js';
+import { examinationBody, instrumentBody } from './bodies.js';
+import { openBrowser, openPage } from './browser.js';
+import { startProgram, type Program } from './program.js';
+
+let program: Program;
+let browser: Browser;
+let closeBrowser: () => Promise<void>;
+const person = randomUUID();
+const one = randomUUID();
+
+const put = async (path: string, body: unknown) => {
+  const response = await fetch(`${program.address}/api/${path}`, {
+    method: 'PUT',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify(body),
+  });
+  expect(response.status, await response.clone().text()).toBe(200);
+};
+
+beforeAll(async () => {
+  program = await startProgram();
+  ({ browser, close: closeBrowser } = await openBrowser());
+  await put(`people/${person}`, { version: 0, name: 'Isbel Crane', role: 'owner' });
+  await put(`instruments/${one}`, instrumentBody(person, 'Little Anchor'));
+  await put(`examinations/${randomUUID()}`, examinationBody(one, person, '2026-08-20'));
+});
+afterAll(async () => {
+  await closeBrowser();
+  await program.close();
+});
+
+/** What stands under a name among the key numbers. */
+const figure = (page: Page, name: string) =>
+  page.evaluate((wanted) => {
+    const term = [...document.querySelectorAll('dl[aria-label="What it comes to"] dt')].find(
+      (one) => one.textContent === wanted,
+    );
+    return Number.parseFloat(term!.nextElementSibling!.querySelector('span')!.textContent.replace('−', '-'));
+  }, name);
+
+describe('the virtual top', () => {
+  let page: Page;
+  let hand: Hand;
+
+  it('asks for a drawing first, and then solves it beside the page, which goes on answering', async () => {
+    page = await openPage(browser, `${program.address}/instruments/${one}/top`);
+    hand = new Hand(page);
+    await hand.sees('Its top has no drawing yet');
+    await hand.tabTo('Draw its top');
+    await hand.keys('Enter');
+    await hand.sees('Keep this drawing');
+    await hand.tabTo('Keep this drawing');
+    await hand.keys('Enter');
+    await hand.sees('Mark a crack');
+    // every stretch of work on the page's own thread longer than 50 ms is noted, and from when to when it was solved
+    await page.evaluateOnNewDocument(`
+      window.long_ = [];
+      window.solving_ = [];
+      new MutationObserver(() => {
+        const solving = document.querySelector('section[aria-label=Solving]') !== null;
+        if (solving !== (window.solving_.length % 2 === 1)) window.solving_.push(performance.now());
+      }).observe(document, { childList: true, subtree: true });
+      new PerformanceObserver((list) => list.getEntries().forEach(({ startTime, duration }) => window.long_.push([startTime, duration]))).observe({ type: 'longtask', buffered: true });
+    `);
+    await page.goto(`${program.address}/instruments/${one}/top`, { waitUntil: 'domcontentloaded' });
+    await hand.sees('Bridge turns');
+    const [from, to] = (await page.evaluate('window.solving_')) as [number, number];
+    expect(to - from).toBeGreaterThan(100);
+    const long = (await page.evaluate('window.long_')) as [number, number][];
+    expect(long.filter(([at, took]) => at > from && at + took < to && took > 100)).toEqual([]);
+    const turn = await figure(page, 'Bridge turns');
+    expect(turn).toBeGreaterThan(0.5);
+    expect(turn).toBeLessThan(1);
+  }, 60000);
+
+  it('lets a brace go by the keyboard and glues it again: turn and hump follow', async () => {
+    const [turn, hump] = [await figure(page, 'Bridge turns'), await figure(page, 'Hump behind')];
+    await hand.tabTo('X brace, lower leg bass');
+    await hand.keys('Space');
+    await hand.sees(/more than found/u);
+    await page.waitForFunction(
+      (before) =>
+        Number.parseFloat(document.querySelector('dl[aria-label="What it comes to"] dd span')!.textContent) >
+        before,
+      {},
+      turn,
+    );
+    expect(await figure(page, 'Hump behind')).toBeGreaterThan(hump);
+    await hand.keys('Space');
+    await page.waitForFunction(() => !document.body.innerText.includes('more than found'));
+    expect(await figure(page, 'Bridge turns')).toBe(turn);
+  });
+
+  it('follows the damp and the strings while they are set', async () => {
+    const action = await figure(page, 'Action at 12, from the top');
+    await hand.tabBack('Moisture of the wood, percent');
+    for (let i = 0; i < 10; i++) await hand.keys('ArrowRight');
+    expect(await figure(page, 'Action at 12, from the top')).toBeGreaterThan(action + 0.1);
+    const turn = await figure(page, 'Bridge turns');
+    await page.select('section[aria-label="Strings and damp"] select', 'extra-light');
+    await page.waitForFunction(
+      (before) =>
+        Number.parseFloat(document.querySelector('dl[aria-label="What it comes to"] dd span')!.textContent) <
+        before,
+      {},
+      turn,
+    );
+    await hand.sees('other than its own');
+  });
+
+  it('glues what the map has loose, and says what each would give back', async () => {
+    await put(`marks/${randomUUID()}`, {
+      version: 0,
+      by: person,
+      instrumentId: one,
+      face: 'top inside',
+      kind: 'separation',
+      brace: 'X brace, lower leg treble',
+      name: '',
+      sightings: [
+        {
+          date: '2026-08-20',
+          examinationId: null,
+          path: [[0.15, 0.12]],
+          from: 0,
+          to: 0.15,
+          ruler: null,
+          width: null,
+          depth: null,
+          through: null,
+          state: 'moving',
+          cleated: false,
+          note: '',
+        },
+      ],
+    });
+    await page.reload({ waitUntil: 'networkidle2' });
+    await hand.sees('found loose');
+    await hand.sees(/gives back 0\.\d+° of turn/u);
+    await hand.tabTo('X brace, lower leg treble, 0 to 150 mm ◆ found loose');
+    await hand.keys('Space');
+    await hand.sees(/less than found/u);
+    expect(await page.$$eval('section[aria-label="If glued"] li', (items) => items.length)).toBe(1);
+  });
+
+  it('can be stopped while it is solved, and begun again', async () => {
+    await page.setRequestInterception(true);
+    const held: (() => void)[] = [];
+    page.on('request', (request) => {
+      // the worker's own program is held back, so that there is time to stop it
+      if (/top\.worker/u.test(request.url())) held.push(() => void request.continue());
+      else void request.continue();
+    });
+    await page.reload({ waitUntil: 'domcontentloaded' });
+    await hand.sees('Working out how this top moves');
+    await hand.tabTo('Stop');
+    await hand.keys('Enter');
+    await hand.sees('Stopped.');
+    await page.setRequestInterception(false);
+    await hand.tabTo('Work it out again');
+    await hand.keys('Enter');
+    await hand.sees('Bridge turns');
+  }, 60000);
+});
