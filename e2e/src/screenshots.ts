@@ -3,7 +3,7 @@ import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { openBrowser, openPage } from './browser.js';
 import { fillScenario, startProgram } from './program.js';
-import { DARK, shelfIds, VIEWS } from './views.js';
+import { DARK, isReady, shelfIds, VIEWS } from './views.js';
 
 /** Takes the pictures of docs/screenshots from the invented scenario, on a frozen day. */
 const folder = fileURLToPath(new URL('../../docs/screenshots', import.meta.url));
@@ -13,9 +13,10 @@ const { browser, close } = await openBrowser();
 try {
   await fillScenario(program.address);
   const idOf = await shelfIds(program.address);
-  for (const { name, path } of VIEWS.filter(({ unpictured }) => !unpictured)) {
+  for (const { name, path, ready } of VIEWS.filter(({ unpictured }) => !unpictured)) {
     for (const scheme of DARK.includes(name) ? (['light', 'dark'] as const) : (['light'] as const)) {
       const page = await openPage(browser, program.address + path(idOf), { scheme });
+      await isReady(page, { ready });
       await page.screenshot({
         path: join(folder, `${name}${scheme === 'dark' ? '-dark' : ''}.png`),
       });

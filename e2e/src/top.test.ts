@@ -110,6 +110,34 @@ describe('the virtual top', () => {
       turn,
     );
     await hand.sees('other than its own');
+
+    // a known weight on the bridge tells how soft this very top is
+    const before = await figure(page, 'Bridge turns');
+    await hand.tabTo('Weight');
+    await hand.type('2');
+    await hand.tabTo('It dips');
+    await hand.type('0.2');
+    await hand.sees(/times as far under a force/u);
+    const times = Number(
+      await page.$eval('section[aria-label="A weight on the bridge"] p .font-bold', (one) => one.textContent),
+    );
+    expect((await figure(page, 'Bridge turns')) / before).toBeCloseTo(times, 1);
+  });
+
+  it('is only pressed by strings that end at a tailpiece', async () => {
+    await page.reload({ waitUntil: 'networkidle2' });
+    await hand.sees('Bridge turns');
+    const turn = await figure(page, 'Bridge turns');
+    await page.select('section[aria-label="Strings and damp"] label:last-of-type select', 'tailpiece');
+    await hand.sees('over a floating bridge');
+    await page.waitForFunction(
+      (before) => {
+        const shown = document.querySelector('dl[aria-label="What it comes to"] dd span');
+        return shown !== null && Math.abs(Number.parseFloat(shown.textContent)) < 0.5 * before;
+      },
+      {},
+      turn,
+    );
   });
 
   it('glues what the map has loose, and says what each would give back', async () => {

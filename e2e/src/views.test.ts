@@ -6,7 +6,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { Hand } from './bench-hand.js';
 import { openBrowser, openPage } from './browser.js';
 import { fillScenario, startProgram, type Program } from './program.js';
-import { shelfIds, VIEWS } from './views.js';
+import { isReady, shelfIds, VIEWS } from './views.js';
 
 const axeSource = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8');
 
@@ -28,15 +28,18 @@ afterAll(async () => {
 
 describe('every main view', () => {
   it.each(
-    VIEWS.flatMap(({ name, path }) => (['light', 'dark'] as const).map((scheme) => ({ name, scheme, path }))),
+    VIEWS.flatMap(({ name, path, ready }) =>
+      (['light', 'dark'] as const).map((scheme) => ({ name, scheme, path, ready })),
+    ),
   )(
     '$name, $scheme: axe finds nothing serious, no error in the console, nothing runs out of a tablet or a phone',
-    async ({ path, scheme }) => {
+    async ({ path, scheme, ready }) => {
       const page = await openPage(browser, 'about:blank', { scheme });
       const errors: string[] = [];
       page.on('pageerror', (error) => errors.push(String(error)));
       page.on('console', (message) => message.type() === 'error' && errors.push(message.text()));
       await page.goto(program.address + path(idOf), { waitUntil: 'networkidle2' });
+      await isReady(page, { ready });
       await page.evaluate(axeSource);
       const { violations } = await page.evaluate(() =>
         (globalThis as unknown as { axe: { run: () => Promise<AxeResults> } }).axe.run(),

@@ -1,9 +1,13 @@
+import type { Page } from 'puppeteer-core';
+
 /** The main views of the program with the scenario in it, by the name of their picture. */
 export interface View {
   name: string;
   path: (idOf: (nickname: string) => string) => string;
   /** looked at by the tests only */
   unpictured?: true;
+  /** it is there once the page says so */
+  ready?: string;
 }
 
 export const VIEWS: View[] = [
@@ -18,6 +22,7 @@ export const VIEWS: View[] = [
     path: (idOf) => `/instruments/${idOf('Little Anchor')}/map?face=top+inside&part=upper+tone+bar`,
     unpictured: true,
   },
+  { name: 'top', path: (idOf) => `/instruments/${idOf('Little Anchor')}/top`, ready: 'Dome left' },
   { name: 'readings', path: (idOf) => `/instruments/${idOf('Breakwater')}/readings?of=bridgeGap.middle` },
   { name: 'photographs', path: (idOf) => `/instruments/${idOf('Breakwater')}/photographs` },
   { name: 'seasons', path: (idOf) => `/instruments/${idOf('the Purser')}/seasons` },
@@ -31,6 +36,12 @@ export const VIEWS: View[] = [
 
 /** Views that also have a dark picture. */
 export const DARK = ['shelf', 'seasons', 'examine'];
+
+/** Waits until a view says what it is for. */
+export async function isReady(page: Page, { ready }: Pick<View, 'ready'>): Promise<void> {
+  if (!ready) return;
+  await page.waitForFunction((words) => document.body.innerText.includes(words), { timeout: 30000 }, ready);
+}
 
 /** Ids of the shelf's instruments by nickname. */
 export async function shelfIds(address: string): Promise<(nickname: string) => string> {

@@ -48,6 +48,8 @@ export interface TopFacts {
   bridgeThickness?: number;
   plateThickness?: number;
   anchor?: Anchor;
+  /** with a tailpiece: sum of the sines of the two break angles */
+  downShare?: number;
   stringHeight?: number;
 }
 
@@ -60,6 +62,8 @@ export const USUAL_TOP = {
   bridgeThickness: 9 * mm,
   plateThickness: 2.5 * mm,
   stringHeight: 14 * mm,
+  /** about 7° before and behind the saddle of a floating bridge. Common practice */
+  downShare: 0.25,
   /** between free and held in the plane, and nearer to free than to 200 N in turning: sides are thin. House default */
   rim: { inPlane: 2e5, turning: 15 },
 };
@@ -118,7 +122,7 @@ export function laminatedSheet(species: SpeciesId, thickness: number): Sheet {
 /** The model's input for an instrument, with house defaults for what nobody measured. */
 export function topSpec(plan: Plan, facts: TopFacts): TopSpec {
   const thickness = facts.thickness ?? USUAL_TOP.thickness;
-  const { stringHeight, domeRadius, bridgeThickness, plateThickness, rim } = USUAL_TOP;
+  const { stringHeight, downShare, domeRadius, bridgeThickness, plateThickness, rim } = USUAL_TOP;
   return {
     plan,
     sheet: facts.laminated
@@ -159,7 +163,7 @@ export function topSpec(plan: Plan, facts: TopFacts): TopSpec {
       anchor: facts.anchor ?? 'bridge',
       height: facts.stringHeight ?? stringHeight,
       slope: 0,
-      downShare: 0,
+      downShare: facts.downShare ?? downShare,
     },
   };
 }

@@ -4,6 +4,7 @@ import {
   STRING_SETS,
   TUNING_IDS,
   TUNINGS,
+  type Anchor,
   type StringSetId,
   type TuningId,
 } from '@upright-elder/core';
@@ -28,12 +29,15 @@ interface Props {
   pull: number;
   /** of the wood, %MC */
   moisture: number;
+  anchor: Anchor;
+  onAnchor: (anchor: Anchor) => void;
   onStrung: (strung: Strung) => void;
   onMoisture: (moisture: number) => void;
 }
 
 /** What is laid on the top: the wood's moisture, the strings, their tuning. */
-export function LoadControls({ strung, own, pull, moisture, onStrung, onMoisture }: Props) {
+export function LoadControls(props: Props) {
+  const { strung, own, pull, moisture, anchor, onAnchor, onStrung, onMoisture } = props;
   const changed = strung.set !== own.set || strung.tuning !== own.tuning;
   return (
     <section className="sheet p-4" aria-label="Strings and damp">
@@ -84,6 +88,17 @@ export function LoadControls({ strung, own, pull, moisture, onStrung, onMoisture
               {TUNINGS[id].name}
             </option>
           ))}
+        </select>
+      </label>
+      <label className="mt-1 block text-[0.9rem] font-bold">
+        The strings end
+        <select
+          className="field font-normal"
+          value={anchor}
+          onChange={(event) => onAnchor(event.target.value as Anchor)}
+        >
+          <option value="bridge">at the bridge, pinned or tied</option>
+          <option value="tailpiece">at a tailpiece, over a floating bridge</option>
         </select>
       </label>
       <p className="mt-1 text-[0.95rem]">

@@ -5,6 +5,8 @@ import {
   heights,
   QUANTITIES,
   shapeFigures,
+  softened,
+  type Anchor,
   type BellyFit,
   type Load,
   type LooseStretch,
@@ -31,6 +33,7 @@ import { togglesOf } from './stretches.js';
 import { useAnswer } from './useAnswer.js';
 import { useSame } from './useSame.js';
 import { useTopWorker } from './useTopWorker.js';
+import { WeightTest } from './WeightTest.js';
 
 interface Props {
   instrument: Instrument;
@@ -44,7 +47,9 @@ const stretchesOf = (known: TopCase): LooseStretch[] =>
 
 /** The virtual top: solved once beside the page, then asked at every touch. */
 export function VirtualTop({ instrument, known, plan, shop }: Props) {
+  const [anchor, setAnchor] = useState<Anchor>('bridge');
   const facts: TopFacts = {
+    anchor,
     species: known.species,
     laminated: known.laminated,
     bridgeThickness: known.bridgeThickness ?? undefined,
@@ -74,7 +79,13 @@ export function VirtualTop({ instrument, known, plan, shop }: Props) {
         </button>
       </section>
     );
-  return <SolvedView {...{ instrument, known, shop, view: top.view, api: top.api }} />;
+  return (
+    <SolvedView
+      {...{ instrument, known, shop, view: top.view, api: top.api }}
+      anchor={anchor}
+      onAnchor={setAnchor}
+    />
+  );
 }
 
 /** Wood at the day of its building, %MC. Common practice. */
@@ -86,12 +97,16 @@ function SolvedView({
   shop,
   view,
   api,
+  anchor,
+  onAnchor,
 }: {
   instrument: Instrument;
   known: TopCase;
   shop: Shop;
   view: TopView;
   api: Remote<TopApi>;
+  anchor: Anchor;
+  onAnchor: (anchor: Anchor) => void;
 }) {
   const toggles = useMemo(() => togglesOf(view.plan.braces, known.loose), [view.plan, known.loose]);
   const [loose, setLoose] = useState<ReadonlySet<string>>(
@@ -99,19 +114,27 @@ function SolvedView({
   );
   const [strung, setStrung] = useState<Strung>({ set: instrument.stringSet, tuning: instrument.tuning });
   const [moisture, setMoisture] = useState(() => known.belly?.moisture.mean ?? known.moisture?.mean ?? 0);
+  /** how many times as far it moves under a force as its plan says, by a weight on the bridge */
+  const [softness, setSoftness] = useState(1);
   const pull = pullOf(strung, instrument.scale.metres);
   const load: Load = { pull, moisture };
+  const ownPull = softness * known.pull;
   const recorded = useSame(stretchesOf(known));
   const belly = useSame(known.belly);
   const tried = useMemo(
     () => toggles.filter(({ id }) => loose.has(id)).map(({ stretch }) => stretch),
     [toggles, loose],
   );
-  const asFound = useAnswer(() => api.responses(recorded), [api, recorded]);
-  const now = useAnswer(() => api.responses(tried), [api, tried]);
+  const solvedAsFound = useAnswer(() => api.responses(recorded), [api, recorded]);
+  const solvedNow = useAnswer(() => api.responses(tried), [api, tried]);
+  const asFound = useMemo(
+    () => solvedAsFound && softened(solvedAsFound, softness),
+    [solvedAsFound, softness],
+  );
+  const now = useMemo(() => solvedNow && softened(solvedNow, softness), [solvedNow, softness]);
   const ranking = useAnswer(
-    () => (recorded.length > 0 ? api.ranking(recorded, { pull: known.pull, moisture: 0 }) : null),
-    [api, recorded, known.pull],
+    () => (recorded.length > 0 ? api.ranking(recorded, { pull: ownPull, moisture: 0 }) : null),
+    [api, recorded, ownPull],
   );
   const fit = useAnswer(
     () =>
@@ -120,12 +143,12 @@ function SolvedView({
             recorded,
             belly.stations.map(({ x, y, height, sd }) => ({ point: [x, y] as const, height, sd })),
             {
-              pull: known.pull,
+              pull: ownPull,
               moisture: { value: belly.moisture.mean, sd: belly.moisture.sd },
             },
           )
         : null,
-    [api, recorded, belly, known.pull],
+    [api, recorded, belly, ownPull],
   );
   if (!now || !asFound) return <p className="said p-6">Reading the solved top…</p>;
   const rises = heights(now, load);
@@ -176,11 +199,14 @@ function SolvedView({
           own={{ set: instrument.stringSet, tuning: instrument.tuning }}
           pull={pull}
           moisture={BUILT_AT + moisture}
+          anchor={anchor}
+          onAnchor={onAnchor}
           onStrung={setStrung}
           onMoisture={(wood) => setMoisture(wood - BUILT_AT)}
         />
         {ranking && <GlueOrder ranking={ranking} loose={known.loose} shop={shop} />}
         <LooseList toggles={toggles} loose={loose} onToggle={toggle} />
+        {solvedAsFound && <WeightTest responses={solvedAsFound} onSoftness={setSoftness} />}
         <p className="px-1 text-[0.85rem] text-faint">{PRIOR_WORDS[known.prior]}</p>
       </aside>
     </div>
