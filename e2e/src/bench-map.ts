@@ -1,7 +1,8 @@
+import { NOTHING_SEEN } from '@upright-elder/contract';
 import { randomUUID } from 'node:crypto';
 import { instrumentBody, planBody } from './bodies.js';
 import { openBrowser, openPage } from './browser.js';
-import { startProgram } from './program.js';
+import { putTo, startProgram } from './program.js';
 
 /** How a full map follows the finger: 30 braces, 60 marks, 40 examinations; every frame while it is moved and zoomed. */
 const BRACES = 30;
@@ -12,14 +13,7 @@ const LONGEST = 50;
 
 const program = await startProgram();
 const { browser, close } = await openBrowser();
-const put = async (path: string, body: unknown) => {
-  const response = await fetch(`${program.address}/api/${path}`, {
-    method: 'PUT',
-    headers: { 'content-type': 'application/json' },
-    body: JSON.stringify(body),
-  });
-  if (!response.ok) throw new Error(await response.text());
-};
+const put = (path: string, body: unknown) => putTo(program, path, body);
 const dayOf = (i: number) => new Date(Date.UTC(2023, 0, 1 + 30 * i)).toISOString().slice(0, 10);
 
 try {
@@ -41,17 +35,9 @@ try {
       name: `crack ${i + 1}`,
       sightings: Array.from({ length: DAYS }, (_, day) => ({
         date: dayOf(day),
-        examinationId: null,
+        ...NOTHING_SEEN,
         path: Array.from({ length: 6 }, (_p, k) => [x + 0.001 * k, y + (0.006 + 0.0002 * day) * k]),
-        from: null,
-        to: null,
-        ruler: null,
-        width: null,
-        depth: null,
-        through: null,
         state: day % 2 ? 'moving' : 'quiet',
-        cleated: false,
-        note: '',
       })),
     });
   }

@@ -7,7 +7,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { Hand } from './bench-hand.js';
 import { examinationBody, instrumentBody } from './bodies.js';
 import { openBrowser, openPage } from './browser.js';
-import { startGaugeBox, startProgram, type GaugeBox, type Program } from './program.js';
+import { putTo, startGaugeBox, startProgram, type GaugeBox, type Program } from './program.js';
 
 let gauges: GaugeBox;
 let program: Program;
@@ -16,14 +16,7 @@ let closeBrowser: () => Promise<void>;
 const person = randomUUID();
 const instrument = randomUUID();
 
-const put = async (path: string, body: unknown) => {
-  const response = await fetch(`${program.address}/api/${path}`, {
-    method: 'PUT',
-    headers: { 'content-type': 'application/json' },
-    body: JSON.stringify(body),
-  });
-  expect(response.status, await response.clone().text()).toBe(200);
-};
+const put = (path: string, body: unknown) => putTo(program, path, body);
 interface Stored {
   id: string;
   protocol: string;

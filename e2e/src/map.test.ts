@@ -6,21 +6,14 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { Hand } from './bench-hand.js';
 import { instrumentBody, planBody } from './bodies.js';
 import { openBrowser, openPage } from './browser.js';
-import { startProgram, type Program } from './program.js';
+import { putTo, startProgram, type Program } from './program.js';
 
 let program: Program;
 let browser: Browser;
 let closeBrowser: () => Promise<void>;
 const person = randomUUID();
 
-const put = async (path: string, body: unknown) => {
-  const response = await fetch(`${program.address}/api/${path}`, {
-    method: 'PUT',
-    headers: { 'content-type': 'application/json' },
-    body: JSON.stringify(body),
-  });
-  expect(response.status, await response.clone().text()).toBe(200);
-};
+const put = (path: string, body: unknown) => putTo(program, path, body);
 const get = async <T>(path: string) => (await (await fetch(`${program.address}/api/${path}`)).json()) as T;
 interface StoredMark {
   face: string;

@@ -112,3 +112,21 @@ export async function startGaugeBox(port = '0'): Promise<GaugeBox> {
     },
   };
 }
+
+/**
+ * Saves to a program as any client does.
+ *
+ * @throws Error with the program's own words where it is refused
+ */
+export async function putTo(
+  { address }: Pick<Program, 'address'>,
+  path: string,
+  body: unknown,
+): Promise<void> {
+  const response = await fetch(`${address}/api/${path}`, {
+    method: 'PUT',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify(body),
+  });
+  if (!response.ok) throw new Error(`${path}: ${response.status} ${await response.text()}`);
+}

@@ -1,10 +1,11 @@
+import { NOTHING_SEEN } from '@upright-elder/contract';
 import { randomUUID } from 'node:crypto';
 import type { Browser, Page } from 'puppeteer-core';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { Hand } from './bench-hand.js';
 import { examinationBody, instrumentBody } from './bodies.js';
 import { openBrowser, openPage } from './browser.js';
-import { startProgram, type Program } from './program.js';
+import { putTo, startProgram, type Program } from './program.js';
 
 let program: Program;
 let browser: Browser;
@@ -12,14 +13,7 @@ let closeBrowser: () => Promise<void>;
 const person = randomUUID();
 const one = randomUUID();
 
-const put = async (path: string, body: unknown) => {
-  const response = await fetch(`${program.address}/api/${path}`, {
-    method: 'PUT',
-    headers: { 'content-type': 'application/json' },
-    body: JSON.stringify(body),
-  });
-  expect(response.status, await response.clone().text()).toBe(200);
-};
+const put = (path: string, body: unknown) => putTo(program, path, body);
 
 beforeAll(async () => {
   program = await startProgram();
@@ -151,18 +145,12 @@ describe('the virtual top', () => {
       name: '',
       sightings: [
         {
+          ...NOTHING_SEEN,
           date: '2026-08-20',
-          examinationId: null,
           path: [[0.15, 0.12]],
           from: 0,
           to: 0.15,
-          ruler: null,
-          width: null,
-          depth: null,
-          through: null,
           state: 'moving',
-          cleated: false,
-          note: '',
         },
       ],
     });

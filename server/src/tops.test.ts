@@ -1,4 +1,10 @@
-import { planInputOf, type Forecast, type MarkInput, type TopCase } from '@upright-elder/contract';
+import {
+  NOTHING_SEEN,
+  planInputOf,
+  type Forecast,
+  type MarkInput,
+  type TopCase,
+} from '@upright-elder/contract';
 import { planFrom, usualOutline, type Plan } from '@upright-elder/core';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { startApp, type AppUnderTest } from './testing/app-under-test.js';
@@ -64,18 +70,12 @@ describe('the top of an instrument', () => {
       name: '',
       sightings: [
         {
+          ...NOTHING_SEEN,
           date: '2026-08-20',
-          examinationId: null,
           path: [[0, 0.1]],
           from: 0,
           to: 0.1,
-          ruler: null,
-          width: null,
-          depth: null,
-          through: null,
           state: 'moving',
-          cleated: false,
-          note: '',
         },
       ],
     };

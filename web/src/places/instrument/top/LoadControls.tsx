@@ -8,7 +8,7 @@ import {
   type StringSetId,
   type TuningId,
 } from '@upright-elder/core';
-import { Slider } from 'radix-ui';
+import { OneSlider } from '../../../fields/OneSlider.js';
 
 export interface Strung {
   set: StringSetId;
@@ -46,22 +46,14 @@ export function LoadControls(props: Props) {
         <span className="font-bold">Wood</span>
         <span className="text-[1.2rem] font-bold tabular-nums">{moisture.toFixed(1)} %MC</span>
       </div>
-      <Slider.Root
-        className="relative flex h-[44px] w-full touch-none items-center"
+      <OneSlider
+        label="Moisture of the wood, percent"
         min={DRIEST}
         max={WETTEST}
         step={0.1}
-        value={[Math.min(WETTEST, Math.max(DRIEST, moisture))]}
-        onValueChange={([to]) => onMoisture(to!)}
-      >
-        <Slider.Track className="relative h-2 grow rounded-full bg-sunk">
-          <Slider.Range className="absolute h-full rounded-full bg-verdigris-soft" />
-        </Slider.Track>
-        <Slider.Thumb
-          className="block h-7 w-7 rounded-full border-2 border-verdigris bg-sheet"
-          aria-label="Moisture of the wood, percent"
-        />
-      </Slider.Root>
+        value={moisture}
+        onValue={onMoisture}
+      />
       <label className="block text-[0.9rem] font-bold">
         String set
         <select

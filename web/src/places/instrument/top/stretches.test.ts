@@ -1,0 +1,37 @@
+import type { RecordedStretch } from '@upright-elder/contract';
+import { pathLength, planFrom, usualOutline } from '@upright-elder/core';
+import { describe, expect, it } from 'vitest';
+import { togglesOf } from './stretches.js';
+
+const { braces } = planFrom(usualOutline('auditorium'), 'x');
+const [xBass] = braces;
+const recorded: RecordedStretch = {
+  mark: 'm',
+  brace: xBass!.id,
+  name: xBass!.name,
+  from: 0,
+  to: 0.1,
+  seen: '2026-08-20',
+  state: 'moving',
+};
+
+describe('stretches to try', () => {
+  it('are the arms of every brace, which together are the whole of it', () => {
+    const toggles = togglesOf(braces, []);
+    expect(new Set(toggles.map(({ id }) => id)).size).toBe(toggles.length);
+    for (const { id, path } of braces) {
+      const arms = toggles.filter(({ stretch }) => stretch.brace === id);
+      expect(arms).toHaveLength(path.length - 1);
+      const whole = arms.reduce((sum, { stretch: { from, to } }) => sum + to - from, 0);
+      expect(whole).toBeCloseTo(pathLength(path), 12);
+    }
+  });
+
+  it('begin with what the map has loose, and leave out the arm that it lies on', () => {
+    const [first, ...others] = togglesOf(braces, [recorded]);
+    expect(first).toMatchObject({ id: 'm', recorded: true, name: `${xBass!.name}, 0 to 100 mm` });
+    const arms = others.filter(({ stretch }) => stretch.brace === xBass!.id);
+    expect(arms.map(({ name }) => name)).toEqual([`${xBass!.name}, its upper arm`]);
+    expect(others.some(({ recorded: marked }) => marked)).toBe(false);
+  });
+});
