@@ -89,6 +89,10 @@ export function proposeOrder(input: ProposalInput, say: (metres: number) => stri
   if (left.some(({ rest, budget }) => Math.abs(rest) > ACTION_TOLERANCE && Math.abs(budget.total) > 0)) {
     if (input.archtop) wheels();
     else saddleOrCause();
+  } else if (input.restingDays !== null && worst.budget.total > ACTION_TOLERANCE) {
+    // what the season seems to explain may be a box that has not come to rest
+    rest(input.restingDays);
+    verdicts.push('It was strung up lately: season and settling cannot be told apart yet.');
   } else if (chosen.length === 0) {
     verdicts.push(
       worst.budget.total > ACTION_TOLERANCE
@@ -159,6 +163,13 @@ export function proposeOrder(input: ProposalInput, say: (metres: number) => stri
     return rest;
   }
 
+  function rest(days: number) {
+    chosen.push({
+      id: 'rest-under-tension',
+      why: `Strung up ${days} days ago: it may still rise, and the saddle is cut once.`,
+    });
+  }
+
   function wheels() {
     const turn = left.map(
       ({ budget, rest }) =>
@@ -189,12 +200,7 @@ export function proposeOrder(input: ProposalInput, say: (metres: number) => stri
           `${side} ${trim > 0 ? 'down' : 'up'} ${mm(Math.abs(trim))}, ${mm(remains)} left showing`,
       );
       chosen.push({ id: 'saddle', why: `Twice the wanted change at fret 12: ${parts.join('; ')}.` });
-      if (input.restingDays !== null) {
-        chosen.push({
-          id: 'rest-under-tension',
-          why: `Strung up ${input.restingDays} days ago: it may still rise, and the saddle is cut once.`,
-        });
-      }
+      if (input.restingDays !== null) rest(input.restingDays);
       verdicts.push('There is saddle enough: no reset.');
       return;
     }

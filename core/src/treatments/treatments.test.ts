@@ -178,6 +178,19 @@ describe('first repair order', () => {
     expect(order).toEqual(['clean-and-inspect', 'rest-under-tension', 'saddle', 'set-up']);
   });
 
+  it('lets a box rest that was strung up lately, though the season would explain what is off', () => {
+    const off = (restingDays: number | null) =>
+      proposal(
+        measured({ saddleShowing: 7 }),
+        { restingDays },
+        budgetOf(measured({ saddleShowing: 7 })).total,
+      );
+    expect(ids(off(null))).toEqual([]);
+    expect(off(null).verdict).toMatch(/season: leave it alone/u);
+    expect(ids(off(9))).toContain('rest-under-tension');
+    expect(off(9).verdict).toMatch(/cannot be told apart yet/u);
+  });
+
   it('turns to the belly first where the bridge leans', () => {
     const folded = proposal(measured({ straightedge: -3, saddleShowing: 3.4 }), { tilt: 0.04 });
     expect(ids(folded)).toEqual([
