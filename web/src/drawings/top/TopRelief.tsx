@@ -44,7 +44,7 @@ export function TopRelief({ view, rises, braces, label, onBrace }: Props) {
     if (canvas.current) paint(canvas.current, view, placed, rises);
   }, [view, placed, rises]);
   return (
-    <div className="relative mx-auto h-full" style={{ aspectRatio: `${width} / ${height}` }}>
+    <div className="relative w-full" style={{ aspectRatio: `${width} / ${height}` }}>
       <canvas
         ref={canvas}
         width={Math.round(2 * width)}

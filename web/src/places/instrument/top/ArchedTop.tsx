@@ -9,6 +9,7 @@ import {
   wheelTurns,
   type QuantityId,
 } from '@upright-elder/core';
+import { format } from 'date-fns';
 import { useState } from 'react';
 import { useExaminations } from '../../../data/hooks.js';
 import { LengthField } from '../../../fields/LengthField.js';
@@ -53,7 +54,7 @@ export function ArchedTop({ instrument, shop }: { instrument: Instrument; shop: 
             : sunk
                 .map(
                   ({ side, by, since }) =>
-                    `The ${side} foot stands ${say(Math.abs(by))} ${by < 0 ? 'lower' : 'higher'} than on ${since}.`,
+                    `The ${side} foot stands ${say(Math.abs(by))} ${by < 0 ? 'lower' : 'higher'} than on ${format(new Date(since), 'd MMM yyyy')}.`,
                 )
                 .join(' ')}
         </p>

@@ -11,7 +11,7 @@ export function Figures({ now, found, shop }: { now: ShapeFigures; found: ShapeF
     sayReading('action12', metres, shop.units.action12 ?? QUANTITIES.action12.unit);
   return (
     <dl
-      className="grid grid-cols-2 gap-x-4 gap-y-2 sm:grid-cols-4"
+      className="grid grid-cols-2 gap-x-4 gap-y-2 xl:grid-cols-4"
       aria-label="What it comes to"
       aria-live="polite"
     >
@@ -68,7 +68,9 @@ function Figure({
     <div>
       <dt className="text-[0.9rem] text-faint">{name}</dt>
       <dd>
-        <span className="block font-sans text-[1.75rem] leading-tight font-bold tabular-nums">{value}</span>
+        <span className="block font-sans text-[1.75rem] leading-tight font-bold whitespace-nowrap tabular-nums">
+          {value}
+        </span>
         <span className="text-[0.9rem]">
           {Math.abs(by) < seen
             ? 'as it was found'

@@ -165,13 +165,13 @@ function SolvedView({
       return next;
     });
   return (
-    <div className="grid grid-cols-[minmax(0,1fr)] items-start gap-4 lg:grid-cols-[minmax(0,1fr)_24rem]">
+    <div className="grid grid-cols-[minmax(0,1fr)] items-start gap-4 lg:grid-cols-[minmax(0,1fr)_19rem] xl:grid-cols-[minmax(0,1fr)_24rem]">
       <div className="grid gap-4">
         <section className="sheet p-4" aria-label="How it moves">
           <Figures now={figures} found={found} shop={shop} />
-          <div className="mt-2 grid gap-4 md:grid-cols-[minmax(0,15rem)_minmax(0,1fr)]">
+          <div className="mt-2 grid gap-4 sm:grid-cols-[minmax(0,13rem)_minmax(0,1fr)] xl:grid-cols-[minmax(0,15rem)_minmax(0,1fr)]">
             <div>
-              <div className="h-[20rem]">
+              <div className="mx-auto max-w-[15rem]">
                 <TopRelief
                   view={view}
                   rises={rises}
