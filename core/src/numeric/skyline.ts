@@ -231,27 +231,24 @@ export class Skyline {
     return y;
   }
 
-  /** The same for four right sides in one array, see {@link forwardFour}. */
-  backwardFour(y: Float64Array): void {
+  /** The same for three right sides at once, the three values of a row beside each other. */
+  backwardThree(y: Float64Array): void {
     const { first, offset, values, size } = this;
     for (let i = size - 1; i >= 0; i--) {
       const oi = offset[i]!;
-      const at = 4 * i;
+      const at = 3 * i;
       const pivot = values[oi + i]!;
       const v0 = y[at]! / pivot;
       const v1 = y[at + 1]! / pivot;
       const v2 = y[at + 2]! / pivot;
-      const v3 = y[at + 3]! / pivot;
       y[at] = v0;
       y[at + 1] = v1;
       y[at + 2] = v2;
-      y[at + 3] = v3;
-      for (let j = first[i]!, k = 4 * j; j < i; j++, k += 4) {
+      for (let j = first[i]!, k = 3 * j; j < i; j++, k += 3) {
         const value = values[oi + j]!;
         y[k]! -= value * v0;
         y[k + 1]! -= value * v1;
         y[k + 2]! -= value * v2;
-        y[k + 3]! -= value * v3;
       }
     }
   }

@@ -56,7 +56,7 @@ export class Loosening {
     });
     const moved = this.moved(beams, shifts);
     return Object.fromEntries(
-      UNIT_LOADS.map((load, q) => [load, this.glued[load].map((x, i) => x + moved[4 * i + q]!)]),
+      UNIT_LOADS.map((load, q) => [load, this.glued[load].map((x, i) => x + moved[3 * i + q]!)]),
     ) as Solutions;
   }
 
@@ -70,27 +70,27 @@ export class Loosening {
     }
   }
 
-  /** K⁻¹ G z = L⁻ᵀ (Y z) for three z at once, beside each other with a fourth that is zero. */
+  /** K⁻¹ G z = L⁻ᵀ (Y z) for three z at once, the three values of a row beside each other. */
   private moved(beams: readonly number[], shifts: readonly Float64Array[]): Float64Array {
-    const sum = new Float64Array(4 * this.factor.size);
+    const sum = new Float64Array(3 * this.factor.size);
     const [a, b, c] = shifts as [Float64Array, Float64Array, Float64Array];
     beams.forEach((beam, n) => {
       const { columns, first } = this.touch(beam);
-      const k = MODES * n;
-      const [a0, a1, a2, a3] = [a[k]!, a[k + 1]!, a[k + 2]!, a[k + 3]!];
-      const [b0, b1, b2, b3] = [b[k]!, b[k + 1]!, b[k + 2]!, b[k + 3]!];
-      const [c0, c1, c2, c3] = [c[k]!, c[k + 1]!, c[k + 2]!, c[k + 3]!];
-      for (let i = 4 * first; i < columns.length; i += 4) {
+      const m = MODES * n;
+      const [a0, a1, a2, a3] = [a[m]!, a[m + 1]!, a[m + 2]!, a[m + 3]!];
+      const [b0, b1, b2, b3] = [b[m]!, b[m + 1]!, b[m + 2]!, b[m + 3]!];
+      const [c0, c1, c2, c3] = [c[m]!, c[m + 1]!, c[m + 2]!, c[m + 3]!];
+      for (let i = MODES * first, k = 3 * first; i < columns.length; i += MODES, k += 3) {
         const v0 = columns[i]!;
         const v1 = columns[i + 1]!;
         const v2 = columns[i + 2]!;
         const v3 = columns[i + 3]!;
-        sum[i]! += a0 * v0 + a1 * v1 + a2 * v2 + a3 * v3;
-        sum[i + 1]! += b0 * v0 + b1 * v1 + b2 * v2 + b3 * v3;
-        sum[i + 2]! += c0 * v0 + c1 * v1 + c2 * v2 + c3 * v3;
+        sum[k]! += a0 * v0 + a1 * v1 + a2 * v2 + a3 * v3;
+        sum[k + 1]! += b0 * v0 + b1 * v1 + b2 * v2 + b3 * v3;
+        sum[k + 2]! += c0 * v0 + c1 * v1 + c2 * v2 + c3 * v3;
       }
     });
-    this.factor.backwardFour(sum);
+    this.factor.backwardThree(sum);
     return sum;
   }
 
