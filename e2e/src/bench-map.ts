@@ -1,6 +1,5 @@
-import { NOTHING_SEEN } from '@upright-elder/contract';
 import { randomUUID } from 'node:crypto';
-import { instrumentBody, planBody } from './bodies.js';
+import { instrumentBody, planBody, UNSEEN } from './bodies.js';
 import { openBrowser, openPage } from './browser.js';
 import { putTo, startProgram } from './program.js';
 
@@ -35,7 +34,7 @@ try {
       name: `crack ${i + 1}`,
       sightings: Array.from({ length: DAYS }, (_, day) => ({
         date: dayOf(day),
-        ...NOTHING_SEEN,
+        ...UNSEEN,
         path: Array.from({ length: 6 }, (_p, k) => [x + 0.001 * k, y + (0.006 + 0.0002 * day) * k]),
         state: day % 2 ? 'moving' : 'quiet',
       })),

@@ -79,3 +79,17 @@ export function planBody(by: string, braces = 1) {
     })),
   };
 }
+
+/** A sighting of a mark of which nothing is said; a bench runs without the contract's classes. */
+export const UNSEEN = {
+  examinationId: null,
+  from: null,
+  to: null,
+  ruler: null,
+  width: null,
+  depth: null,
+  through: null,
+  state: 'quiet',
+  cleated: false,
+  note: '',
+};
