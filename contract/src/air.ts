@@ -9,6 +9,7 @@ import {
   IsISO8601,
   IsNotEmpty,
   IsNumber,
+  IsObject,
   IsOptional,
   IsString,
   IsUUID,
@@ -16,11 +17,14 @@ import {
   Min,
   ValidateNested,
 } from 'class-validator';
-import type { TemperatureUnit } from '@upright-elder/core';
+import { PIECE_IDS, type Climate, type PieceId, type TemperatureUnit } from '@upright-elder/core';
 
 export const TEMPERATURE_UNITS: TemperatureUnit[] = ['°C', '°F'];
 
-/** A room whose air is followed: the workshop, a home, a store. */
+export const ROOM_KINDS = ['workshop', 'home', 'store', 'case'] as const;
+export type RoomKind = (typeof ROOM_KINDS)[number];
+
+/** A room whose air is followed: the workshop, a home, a store, a case with packs. */
 export class RoomInput {
   @IsInt()
   @Min(0)
@@ -39,6 +43,21 @@ export class RoomInput {
   @IsString()
   @MaxLength(60)
   logger!: string;
+
+  @IsOptional()
+  @IsIn(ROOM_KINDS)
+  kind?: RoomKind;
+
+  /** what its hygrometer shows over magnesium chloride and over table salt, percent as typed; empty where not tried */
+  @IsOptional()
+  @IsString()
+  @MaxLength(20)
+  saltLow?: string;
+
+  @IsOptional()
+  @IsString()
+  @MaxLength(20)
+  saltHigh?: string;
 }
 
 export class Room extends RoomInput {
@@ -52,6 +71,10 @@ export class Room extends RoomInput {
   @IsOptional()
   @IsString()
   lastReading!: string | null;
+
+  declare kind: RoomKind;
+  declare saltLow: string;
+  declare saltHigh: string;
 }
 
 /** One reading of the air, as typed or as a logger wrote it. */
@@ -109,6 +132,39 @@ export class AirDay {
   moisture!: number | null;
 }
 
+/** A piece of wood in a room: where it stands, and where it is heading. */
+export class WoodOfPiece {
+  @IsIn(PIECE_IDS)
+  piece!: PieceId;
+
+  @IsString()
+  name!: string;
+
+  /** how its faces stand to the air, and how long it takes to follow */
+  @IsString()
+  about!: string;
+
+  /** %MC now; null where the log does not reach */
+  @IsOptional()
+  @IsNumber()
+  now!: number | null;
+
+  /** in a fortnight if the air stays as it was this week, and in two months as the season goes, %MC */
+  @IsOptional()
+  @IsNumber()
+  fortnight!: number | null;
+
+  @IsOptional()
+  @IsNumber()
+  twoMonths!: number | null;
+
+  @IsBoolean()
+  warns!: boolean;
+
+  @IsString()
+  words!: string;
+}
+
 /** The year of the wood in a room. */
 export class RoomAir {
   @IsArray()
@@ -122,6 +178,25 @@ export class RoomAir {
 
   @IsBoolean()
   blended!: boolean;
+
+  /** the yearly climate of its wood, for scenarios */
+  @IsObject()
+  climate!: Climate;
+
+  /** what each piece of wood in it is doing */
+  @IsArray()
+  @ValidateNested({ each: true })
+  @Type(() => WoodOfPiece)
+  wood!: WoodOfPiece[];
+
+  /** dew point of the last day’s air, °C, and its humidity warmed or cooled to 20 °C, percent; null where none */
+  @IsOptional()
+  @IsNumber()
+  dewPoint!: number | null;
+
+  /** how the hygrometer is corrected, in a sentence */
+  @IsString()
+  hygrometer!: string;
 }
 
 /** A line of a logger's file that was not taken in. */

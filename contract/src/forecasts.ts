@@ -1,4 +1,15 @@
-import type { Weight } from '@upright-elder/core';
+import type {
+  Calibration,
+  Climate,
+  MonthAhead,
+  Played,
+  QuantityId,
+  ReadPlace,
+  SpeciesId,
+  StringSide,
+  Weight,
+} from '@upright-elder/core';
+import { SPECIES_IDS } from '@upright-elder/core';
 import { Type } from 'class-transformer';
 import {
   IsArray,
@@ -6,6 +17,7 @@ import {
   IsIn,
   IsInt,
   IsNumber,
+  IsObject,
   IsOptional,
   IsString,
   ValidateNested,
@@ -23,34 +35,61 @@ export class Said {
 
   @IsString()
   because!: string;
+
+  /** of which side of the strings it speaks; absent where of the whole instrument */
+  @IsOptional()
+  @IsIn(['bass', 'treble'])
+  side?: StringSide;
 }
 
-/** A strung reading that the forecast stands on. */
+/** A reading that the forecast stands on. */
 export class HistoryPoint {
+  /** the examination, or for a crack none */
+  @IsOptional()
   @IsString()
-  examinationId!: string;
+  examinationId!: string | null;
 
   @IsString()
   date!: string;
 
-  /** m */
+  /** m or rad */
   @IsNumber()
   value!: number;
 
   @IsNumber()
   sd!: number;
 
-  /** %MC */
+  /** the wood’s moisture that day, %MC, its error and what it was taken from */
   @IsNumber()
   moisture!: number;
+
+  @IsNumber()
+  moistureSd!: number;
+
+  @IsString()
+  moistureFrom!: string;
+
+  /** work was done before it: a new count begins */
+  @IsBoolean()
+  afterWork!: boolean;
 
   /** how far it lies from what all the others expect, in its own errors; null before the last work */
   @IsOptional()
   @IsNumber()
   misfit!: number | null;
+
+  /** how likely it is a slip, 0 to 1; null before the last work */
+  @IsOptional()
+  @IsNumber()
+  slip!: number | null;
+
+  /** carried to the season of comparison; null before the last work */
+  @IsOptional()
+  @IsNumber()
+  atReference!: number | null;
 }
 
-/** What is expected on one day, m. */
+/** What is expected on one day, m or rad. */
 export class ForecastPoint {
   @IsString()
   date!: string;
@@ -80,13 +119,35 @@ export class Estimate {
   sd!: number;
 }
 
-/** Action at fret 12 of one side: history, forecast and what was learned. */
-export class SideForecast {
-  @IsIn(['bass', 'treble'])
-  side!: 'bass' | 'treble';
+/** A quantity at its place, or a crack’s length or width: what a series is of. */
+export class SeriesName {
+  /** `action12.bass`, or `crack.<mark>.length` */
+  @IsString()
+  key!: string;
 
+  @IsString()
+  name!: string;
+
+  @IsInt()
+  readings!: number;
+}
+
+export const SERIES_DIMENSIONS = ['length', 'angle', 'cents'] as const;
+
+/** One quantity through the seasons: history, forecast, what was learned, and what a scenario is worked out from. */
+export class SeriesForecast extends SeriesName {
+  @IsIn(SERIES_DIMENSIONS)
+  dimension!: (typeof SERIES_DIMENSIONS)[number];
+
+  /** strings side of the action; null for all else */
+  @IsOptional()
+  @IsString()
+  side!: StringSide | null;
+
+  /** what is wanted; null where nothing is */
+  @IsOptional()
   @IsNumber({}, { each: true })
-  window!: [number, number];
+  window!: [number, number] | null;
 
   @ValidateNested({ each: true })
   @Type(() => HistoryPoint)
@@ -96,12 +157,12 @@ export class SideForecast {
   @Type(() => ForecastPoint)
   points!: ForecastPoint[];
 
-  /** m per %MC */
+  /** per %MC */
   @ValidateNested()
   @Type(() => Estimate)
   sensitivity!: Estimate;
 
-  /** what was believed before measuring, m per %MC */
+  /** what was believed before measuring, per %MC */
   @ValidateNested()
   @Type(() => Estimate)
   prior!: Estimate;
@@ -109,19 +170,67 @@ export class SideForecast {
   @IsString()
   priorSource!: string;
 
-  /** m per year */
+  /** per year */
   @ValidateNested()
   @Type(() => Estimate)
   age!: Estimate;
+
+  /** what is said of this series alone */
+  @ValidateNested({ each: true })
+  @Type(() => Said)
+  sentences!: Said[];
+
+  /** the fit itself */
+  @IsObject()
+  calibration!: Calibration;
 }
 
-/** The wood's moisture by season, for the ground behind the curves. */
+/** The wood’s moisture by season, for the ground behind the curves. */
 export class SeasonPoint {
   @IsString()
   date!: string;
 
   @IsNumber()
   moisture!: number;
+}
+
+/** What a scenario is worked out from, besides the fits themselves. */
+export class ForecastGround {
+  @IsObject()
+  climate!: Climate;
+
+  /** whole day since 1970 */
+  @IsInt()
+  from!: number;
+
+  /** the wood today where it is known */
+  @IsOptional()
+  @IsObject()
+  today!: { day: number; moisture: number } | null;
+
+  /** how each side stands and is played; null where its stance is not measured */
+  @IsObject()
+  played!: Record<StringSide, Played | null>;
+
+  /** saddle height per action at fret 12, of each side */
+  @IsObject()
+  lever!: Record<StringSide, number>;
+
+  @IsIn(SPECIES_IDS)
+  species!: SpeciesId;
+
+  @IsOptional()
+  @IsString()
+  homeRoomId!: string | null;
+}
+
+/** The coming months of one side: where the action stands, and which notes buzz. */
+export class SideMonths {
+  @IsIn(['bass', 'treble'])
+  side!: StringSide;
+
+  @IsArray()
+  months!: MonthAhead[];
 }
 
 export class Forecast {
@@ -137,22 +246,143 @@ export class Forecast {
   @IsString({ each: true })
   leftOut!: string[];
 
+  /** the action of each side */
   @ValidateNested({ each: true })
-  @Type(() => SideForecast)
-  sides!: SideForecast[];
+  @Type(() => SeriesForecast)
+  sides!: SeriesForecast[];
+
+  /** everything else that is followed, to be asked for one by one */
+  @ValidateNested({ each: true })
+  @Type(() => SeriesName)
+  others!: SeriesName[];
 
   @ValidateNested({ each: true })
   @Type(() => SeasonPoint)
   season!: SeasonPoint[];
 
+  /** what the history says: season, age, what asks to be looked at */
   @ValidateNested({ each: true })
   @Type(() => Said)
   sentences!: Said[];
 
+  /** what the coming year brings if the air goes on as it was */
+  @ValidateNested({ each: true })
+  @Type(() => Said)
+  year!: Said[];
+
+  /** its months, side by side */
+  @ValidateNested({ each: true })
+  @Type(() => SideMonths)
+  months!: SideMonths[];
+
   /** what the climate stands on */
   @IsString()
-  climate!: string;
+  climateBasis!: string;
+
+  @ValidateNested()
+  @Type(() => ForecastGround)
+  ground!: ForecastGround;
 
   @IsBoolean()
   ready!: boolean;
 }
+
+/** A promise and what came of it. */
+export class PromiseKept {
+  @IsString()
+  key!: string;
+
+  @IsString()
+  name!: string;
+
+  @IsIn(SERIES_DIMENSIONS)
+  dimension!: (typeof SERIES_DIMENSIONS)[number];
+
+  /** the day on which it was shown; null where nobody looked, and it was worked out afterwards from what was known then */
+  @IsOptional()
+  @IsString()
+  shownOn!: string | null;
+
+  /** the last reading it stood on */
+  @IsString()
+  basis!: string;
+
+  @IsString()
+  examinationId!: string;
+
+  @IsString()
+  date!: string;
+
+  /** m or rad */
+  @IsNumber()
+  median!: number;
+
+  @IsNumber({}, { each: true })
+  band80!: [number, number];
+
+  @IsNumber()
+  read!: number;
+
+  @IsBoolean()
+  in50!: boolean;
+
+  @IsBoolean()
+  in80!: boolean;
+
+  @IsBoolean()
+  in95!: boolean;
+}
+
+export class BandHeld {
+  @IsNumber()
+  promised!: number;
+
+  @IsNumber()
+  held!: number;
+
+  /** 95 % range of the true share */
+  @IsNumber({}, { each: true })
+  range!: [number, number];
+}
+
+/** How often the bands held. */
+export class ScorecardSum {
+  @IsInt()
+  count!: number;
+
+  @ValidateNested({ each: true })
+  @Type(() => BandHeld)
+  bands!: BandHeld[];
+
+  /** of the action, m */
+  @IsOptional()
+  @IsNumber()
+  medianError!: number | null;
+}
+
+export class Scorecard {
+  @ValidateNested({ each: true })
+  @Type(() => PromiseKept)
+  kept!: PromiseKept[];
+
+  @ValidateNested()
+  @Type(() => ScorecardSum)
+  instrument!: ScorecardSum;
+
+  /** over the whole shop, as far as it is worked out */
+  @ValidateNested()
+  @Type(() => ScorecardSum)
+  shop!: ScorecardSum;
+}
+
+/** How far the forecasts of the whole shop are worked out. */
+export class ForecastProgress {
+  @IsInt()
+  done!: number;
+
+  @IsInt()
+  total!: number;
+}
+
+/** `quantity.place` as a key of a series. */
+export const seriesKey = (quantity: QuantityId, place: ReadPlace): string => `${quantity}.${place}`;

@@ -361,6 +361,10 @@ export class Slip {
 
   @IsIn(['act', 'watch', 'unknown', 'well'])
   weight!: 'act' | 'watch' | 'unknown' | 'well';
+
+  /** its forecast is still being worked out */
+  @IsBoolean()
+  pending!: boolean;
 }
 
 export class SlipPage {

@@ -2,6 +2,7 @@ import { Matrix, solve } from 'ml-matrix';
 import { coverage } from '../simulated/coverage.js';
 import { simulateInstrument } from '../simulated/instruments.js';
 import {
+  actionBelief,
   actionSensitivity,
   AirLog,
   attribute,
@@ -62,8 +63,9 @@ const visits = (count: number, settling: boolean): Visit[] =>
     };
   });
 const sensitivity = actionSensitivity({ kind: 'flat', laminated: false });
+const belief = actionBelief(sensitivity);
 const whole = (count: number, settling: boolean) => () => {
-  const calibration = calibrate(visits(count, settling), { climate, sensitivity });
+  const calibration = calibrate(visits(count, settling), { climate, belief });
   const days = Array.from({ length: 53 }, (_, i) => log.lastDay + 7 * i);
   expectThrough(calibration, climate, days);
   attribute(calibration);

@@ -4,12 +4,36 @@
  * a wood that follows the air with a lag the fit does not know, and instruments outside the fit's prior.
  */
 export interface SimulatedInstrument {
+  /** the room's log up to the last visit, where it was logged */
   air: { day: number; humidity: number; celsius: number }[];
-  visits: { day: number; value: number; sd: number }[];
+  visits: {
+    day: number;
+    value: number;
+    sd: number;
+    afterIntervention: boolean;
+    /** the air as read on the day, for visits that fall into a gap of the log */
+    air: { humidity: number; celsius: number };
+  }[];
   /** the true action on any day up to the end, m */
   truth: (day: number) => number;
   sensitivity: number;
   drift: number;
+}
+
+/** What is different from the usual instrument, mm, %MC and days. */
+export interface Variant {
+  /** how many drift by 0.3 mm a year; a third of them where nothing is said */
+  drifting?: number;
+  /** how many readings are off by one 64th to one 32nd */
+  slips?: number;
+  /** how many instruments were worked on between two visits */
+  interventions?: number;
+  /** days of the log that are missing, in three gaps */
+  gaps?: number;
+  /** random walk of the level, per square root of a year */
+  walk?: number;
+  lag?: readonly [number, number];
+  hysteresis?: number;
 }
 
 /** Wood Handbook, Table 4-2, at 21.1 °C: %MC at RH 0, 5, … 95, 100 (the ends extended). */
@@ -35,8 +59,15 @@ function generator(seed: number) {
     return (t >>> 0) / 4294967296;
   };
   for (let i = 0; i < 15; i++) uniform();
-  // sum of twelve uniforms: normal enough, and not the fit's way of making one
-  const gauss = () => Array.from({ length: 12 }, uniform).reduce((sum, u) => sum + u, -6);
+  // Marsaglia's polar method: not the fit's way of making one
+  const gauss = (): number => {
+    for (;;) {
+      const x = 2 * uniform() - 1;
+      const y = 2 * uniform() - 1;
+      const square = x * x + y * y;
+      if (square > 0 && square < 1) return x * Math.sqrt((-2 * Math.log(square)) / square);
+    }
+  };
   return { uniform, gauss };
 }
 
@@ -45,37 +76,44 @@ const YEAR = 365.25;
 /**
  * @param visitCount at most 12: more cannot be placed thirty days apart at random
  */
-export function simulateInstrument(seed: number, visitCount: number): SimulatedInstrument {
+export function simulateInstrument(
+  seed: number,
+  visitCount: number,
+  variant: Variant = {},
+): SimulatedInstrument {
   if (visitCount > 12) throw new RangeError('at most 12 visits can be placed at random');
+  const { drifting = 1 / 3, slips = 0, interventions = 0, gaps = 0, walk = 0 } = variant;
+  const [lagFrom, lagTo] = variant.lag ?? [3, 9];
+  const stuck = variant.hysteresis ?? 0.3;
   const { uniform, gauss } = generator(seed * 7919 + visitCount);
   const logged = Math.round(3 * YEAR);
   const end = logged + 200;
-  const lag = 3 + 6 * uniform();
+  const lag = lagFrom + (lagTo - lagFrom) * uniform();
   const outside = uniform() < 0.1;
   const sensitivity = outside ? (uniform() < 0.5 ? -0.05 : 0.4) : 0.15 * Math.exp(0.4 * gauss());
-  const drift = uniform() < 1 / 3 ? 0.3 : 0;
+  const drift = uniform() < drifting ? 0.3 : 0;
   const level = 2.5 + 0.5 * gauss();
 
-  const air: SimulatedInstrument['air'] = [];
+  const air: DayOfAir[] = [];
   const moisture: number[] = [];
   const unmodelled: number[] = [];
   let weather = 5 * gauss();
   let wood = 8.8;
-  let hysteresis = 0.3 * gauss();
+  let hysteresis = stuck * gauss();
   let wander = 0.04 * gauss();
+  let walked = 0;
   for (let day = 0; day <= end; day++) {
     weather = 0.93 * weather + 5 * Math.sqrt(1 - 0.93 ** 2) * gauss();
     const season = Math.cos((2 * Math.PI * (day - 227)) / YEAR);
     const humidity = Math.max(12, Math.min(92, 47 + 14 * season + weather));
     air.push({ day, humidity, celsius: 20 + 2.5 * season });
     wood += (tableMoisture(humidity) - wood) / lag;
-    hysteresis = Math.exp(-1 / 30) * hysteresis + 0.3 * Math.sqrt(1 - Math.exp(-2 / 30)) * gauss();
+    hysteresis = Math.exp(-1 / 30) * hysteresis + stuck * Math.sqrt(1 - Math.exp(-2 / 30)) * gauss();
     wander = Math.exp(-1 / 60) * wander + 0.04 * Math.sqrt(1 - Math.exp(-2 / 60)) * gauss();
+    walked += (walk / Math.sqrt(YEAR)) * gauss();
     moisture.push(wood + hysteresis);
-    unmodelled.push(wander);
+    unmodelled.push(wander + walked);
   }
-  const truth = (day: number) =>
-    (level + sensitivity * (moisture[day]! - 8.8) + (drift * day) / YEAR + unmodelled[day]!) / 1000;
 
   const days: number[] = [];
   while (days.length < visitCount) {
@@ -84,14 +122,42 @@ export function simulateInstrument(seed: number, visitCount: number): SimulatedI
   }
   days.sort((x, y) => x - y);
   const last = days.at(-1)!;
+  // worked on between two visits: the level jumps, and the body breathes differently
+  const worked = uniform() < interventions ? 1 + Math.floor(uniform() * (visitCount - 1)) : null;
+  const jump = 0.8 * gauss();
+  const breathes = sensitivity * Math.exp(0.3 * gauss());
+  const truth = (day: number) => {
+    const after = worked !== null && day >= days[worked]!;
+    const swelled = (after ? breathes : sensitivity) * (moisture[day]! - 8.8);
+    return (level + (after ? jump : 0) + swelled + (drift * day) / YEAR + unmodelled[day]!) / 1000;
+  };
+  const slip = () => {
+    if (uniform() >= slips) return 0;
+    const off = (0.4 + 0.4 * uniform()) / 1000;
+    return uniform() < 0.5 ? -off : off;
+  };
+
   const offset = 0.9 * gauss(); // a hygrometer 0.9 %RH off is 0.15 %MC
+  const shown = (one: DayOfAir) => ({ ...one, humidity: Math.max(1, one.humidity + offset) });
+  const missing = Array.from({ length: gaps > 0 ? 3 : 0 }, () => Math.floor(uniform() * last));
+  const isLogged = (day: number) => !missing.some((from) => day >= from && day < from + gaps / 3);
   return {
-    air: air
-      .filter(({ day }) => day <= last)
-      .map((one) => ({ ...one, humidity: Math.max(1, one.humidity + offset) })),
-    visits: days.map((day) => ({ day, value: truth(day) + 0.0001 * gauss(), sd: 0.0001 })),
+    air: air.filter(({ day }) => day <= last && isLogged(day)).map(shown),
+    visits: days.map((day, i) => ({
+      day,
+      value: truth(day) + 0.0001 * gauss() + slip(),
+      sd: 0.0001,
+      afterIntervention: i === worked,
+      air: shown(air[day]!),
+    })),
     truth,
     sensitivity,
     drift,
   };
+}
+
+interface DayOfAir {
+  day: number;
+  humidity: number;
+  celsius: number;
 }

@@ -231,7 +231,7 @@ describe('air', () => {
     expect(air.days[100]!.temperature).toBeCloseTo(20.5, 9);
     expect(air.blended).toBe(false);
     const forecast = (await server.call('GET', `instruments/${INSTRUMENT}/forecast`)).body as Forecast;
-    expect(forecast.climate).toMatch(/years of room log/u);
+    expect(forecast.climateBasis).toMatch(/years of room log/u);
   });
 });
 

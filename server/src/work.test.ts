@@ -98,7 +98,7 @@ describe('forecast and judgement', () => {
     }));
     await server.call('POST', `rooms/${ROOM}/air`, { unit: '°C', readings });
     const third = await forecast();
-    expect(third.climate).toMatch(/2 months of room log, blended/u);
+    expect(third.climateBasis).toMatch(/2 months of room log, blended/u);
     expect(third.sides[0]!.history[0]!.moisture).toBeCloseTo(6.3, 0);
   });
 
@@ -110,8 +110,8 @@ describe('forecast and judgement', () => {
         body.conditions = { ...body.conditions, humidity };
         await put(`examinations/${id(n + 1 + i)}`, body);
       }
-      const { season, climate } = await get<Forecast>(`instruments/${one}/forecast`);
-      expect(climate).toMatch(/^No room log/u);
+      const { season, climateBasis } = await get<Forecast>(`instruments/${one}/forecast`);
+      expect(climateBasis).toMatch(/^No room log/u);
       return season.reduce((sum, { moisture }) => sum + moisture, 0) / season.length;
     };
     expect(await seasonOf(5350, '72')).toBeGreaterThan((await seasonOf(5370, '32')) + 1);

@@ -9,6 +9,7 @@ import {
   dayOf,
   fitClimate,
   isoDate,
+  LAGS,
   sayDay,
   seasonMoisture,
   seasonVariance,
@@ -25,13 +26,42 @@ const year = (days: number, humidity: (day: number) => number): DailyAir[] =>
 const swing = (day: number) => 47 + 14 * Math.cos((2 * Math.PI * (day - 227)) / 365.2425);
 
 describe('room log', () => {
-  it('gives the equilibrium moisture of the last fortnight’s mean air, and none where it was hardly logged', () => {
-    const log = new AirLog(year(60, (day) => (day < 20030 ? 40 : 60)));
-    expect(log.moistureAt(20029)).toBeCloseTo(equilibriumMoisture(40, 20), 9);
-    expect(log.moistureAt(20059)).toBeCloseTo(equilibriumMoisture(60, 20), 9);
-    expect(log.moistureAt(20036)).toBeCloseTo(equilibriumMoisture(50, 20), 9);
-    expect(log.moistureAt(20003)).toBeNull();
+  it('follows a step of the air by its lag, and says nothing where it was hardly logged', () => {
+    const log = new AirLog(year(90, (day) => (day < 20030 ? 40 : 60)));
+    const [dry, damp] = [equilibriumMoisture(40, 20), equilibriumMoisture(60, 20)];
+    expect(log.moistureAt(20029)).toBeCloseTo(dry, 1);
+    expect(log.moistureAt(20089)).toBeCloseTo(damp, 2);
+    // after as many days as the lag the rest is 1/e of the step
+    for (const lag of LAGS) {
+      const rest = (damp - log.moistureAt(20029 + lag, lag)!) / (damp - log.moistureAt(20029, lag)!);
+      expect(rest).toBeCloseTo(Math.exp(-1), 2);
+    }
+    expect(log.moistureAt(20002)).toBeNull();
     expect(log.moistureAt(20200)).toBeNull();
+    expect(log.moistureAt(19990)).toBeNull();
+  });
+
+  it('is less sure after a gap, and sure again when the gap is forgotten', () => {
+    const whole = year(120, () => 45);
+    const log = new AirLog(whole.filter(({ day }) => day < 20050 || day > 20056));
+    const sure = log.rememberedAt(20049)!;
+    const behind = log.rememberedAt(20059)!;
+    expect(behind.moisture).toBeCloseTo(sure.moisture, 6);
+    expect(behind.sd).toBeGreaterThan(1.1 * sure.sd);
+    expect(log.rememberedAt(20055)).toBeNull();
+    expect(log.rememberedAt(20100)!.sd).toBeCloseTo(sure.sd, 2);
+  });
+
+  it('is pulled by a meter, and taken from it alone where nothing else is known', () => {
+    const log = new AirLog(year(60, () => 45));
+    const meter = { moisture: 11, sd: 0.7 };
+    const pulled = woodMoisture(20050, log, undefined, meter)!;
+    const plain = woodMoisture(20050, log)!;
+    expect(pulled.moisture).toBeGreaterThan(plain.moisture);
+    expect(pulled.moisture).toBeLessThan((plain.moisture + 11) / 2);
+    expect(pulled.sd).toBeLessThan(plain.sd);
+    expect(pulled.byLag![0]! - plain.byLag![0]!).toBeCloseTo(pulled.moisture - plain.moisture, 9);
+    expect(woodMoisture(20500, log, undefined, meter)).toMatchObject({ moisture: 11, from: 'meter' });
   });
 
   it('is preferred to the air of the examination, which has the wider error', () => {

@@ -1,7 +1,7 @@
 import { Matrix, inverse } from 'ml-matrix';
 import { DAYS_PER_YEAR } from './day.js';
 import { equilibriumMoisture } from '../wood/equilibrium.js';
-import { AVERAGING_DAYS, EXAMINATION_AIR_SD, type AirLog, type DailyAir } from './moisture.js';
+import { SAMPLE_DAYS, EXAMINATION_AIR_SD, type AirLog, type DailyAir } from './moisture.js';
 
 /** A moisture seen on a day, %MC, with the standard error of taking it for the season's mean. */
 export interface ClimateSample {
@@ -42,11 +42,11 @@ const CORRELATED_SAMPLES = 1.5;
 /** Climate of a room from its log, blended with the preset as far as the log is short. */
 export function climateOfLog(log: AirLog): Climate {
   const samples: ClimateSample[] = [];
-  for (let day = log.firstDay + AVERAGING_DAYS - 1; day <= log.lastDay; day += AVERAGING_DAYS) {
+  for (let day = log.firstDay + SAMPLE_DAYS - 1; day <= log.lastDay; day += SAMPLE_DAYS) {
     const moisture = log.moistureAt(day);
     if (moisture !== null) samples.push({ day, moisture, sd: PRESET_SPREAD * Math.sqrt(CORRELATED_SAMPLES) });
   }
-  return fitClimate(samples, (samples.length * AVERAGING_DAYS) / DAYS_PER_YEAR);
+  return fitClimate(samples, (samples.length * SAMPLE_DAYS) / DAYS_PER_YEAR);
 }
 
 /**
@@ -105,7 +105,7 @@ function persistenceOf(residuals: readonly number[], logged: number): number {
     square += (residuals[i]! ** 2 + residuals[i - 1]! ** 2) / 2;
   }
   const correlation = square > 0 ? product / square : 0;
-  return Math.max(0.8, Math.min(0.985, Math.max(correlation, 0.01) ** (1 / AVERAGING_DAYS)));
+  return Math.max(0.8, Math.min(0.985, Math.max(correlation, 0.01) ** (1 / SAMPLE_DAYS)));
 }
 
 /** The wood's mean moisture at that season, %MC. */
@@ -119,24 +119,62 @@ export function seasonVariance(climate: Climate, day: number): number {
   return x.reduce((sum, xi, i) => sum + xi * dot(climate.covariance[i]!, x), 0);
 }
 
+/** What is expected of the wood on a coming day. */
+export interface DayMoisture {
+  /** %MC */
+  moisture: number;
+  /** %MC² */
+  variance: number;
+  /** what the season does that day, %MC per day: a top that lags more is behind by so much */
+  slope?: number;
+}
+
 /**
  * The wood's moisture on a coming day: the season, and what is left of today's deviation from it.
  *
  * @param today the day and the moisture known for it, if any
- * @returns mean in %MC and variance in %MC²
+ * @param wood what a scenario makes of season and deviation; default: as it was
  */
 export function comingMoisture(
   climate: Climate,
   day: number,
   today?: { day: number; moisture: number },
-): { moisture: number; variance: number } {
+  wood?: (day: number, season: number, deviation: number) => number,
+): DayMoisture {
   const season = seasonMoisture(climate, day);
   const remembered = today && day >= today.day ? climate.persistence ** (day - today.day) : 0;
-  const deviation = today ? today.moisture - seasonMoisture(climate, today.day) : 0;
-  return {
-    moisture: season + remembered * deviation,
+  const known = today ? today.moisture - seasonMoisture(climate, today.day) : 0;
+  const deviation = {
+    mean: remembered * known,
     variance: climate.spread ** 2 * (1 - remembered ** 2) + seasonVariance(climate, day),
   };
+  const slope = (seasonMoisture(climate, day + 1) - seasonMoisture(climate, day - 1)) / 2;
+  if (!wood) return { moisture: season + deviation.mean, variance: deviation.variance, slope };
+  return scenarioMoments(wood, day, season, deviation);
+}
+
+/** Nodes and weights of Gauss–Hermite quadrature, seven points, for a standard normal (Abramowitz and Stegun, 25.10). */
+const NODES = [0, 1.1544053947399682, 2.3667594107345415, 3.750439717725742];
+const WEIGHTS = [0.4571428571428571, 0.2401231786050127, 0.03075712396758645, 0.0005482688559722];
+
+/** Mean and variance of what a scenario makes of a normal deviation. */
+function scenarioMoments(
+  wood: (day: number, season: number, deviation: number) => number,
+  day: number,
+  season: number,
+  deviation: { mean: number; variance: number },
+): DayMoisture {
+  const sd = Math.sqrt(deviation.variance);
+  let mean = 0;
+  let square = 0;
+  NODES.forEach((node, i) => {
+    for (const sign of node === 0 ? [1] : [-1, 1]) {
+      const value = wood(day, season, deviation.mean + sign * node * sd);
+      mean += WEIGHTS[i]! * value;
+      square += WEIGHTS[i]! * value * value;
+    }
+  });
+  return { moisture: mean, variance: Math.max(0, square - mean * mean) };
 }
 
 function harmonics(day: number): number[] {

@@ -1,5 +1,7 @@
 import Papa from 'papaparse';
 import { parsePercent, parseTemperature, type TemperatureUnit } from '../units/scalars.js';
+import { LogCheck } from './logCheck.js';
+import { isRepeatedHour, Surveyor, winterInstant, type LogSurvey } from './logSurvey.js';
 
 /** One reading out of a logger's file, its instant as UTC ISO text. */
 export interface LoggedAir {
@@ -19,7 +21,7 @@ export interface SkippedLine {
 export interface LogFile {
   readings: LoggedAir[];
   skipped: SkippedLine[];
-  /** what was assumed where the file does not say */
+  /** what was assumed where the file does not say, and what of it asks for a look */
   assumed: string[];
 }
 
@@ -124,40 +126,95 @@ export function* readLogRows(
   const columns = columnsOf(rows[at]!.cells.map((cell) => cell.trim()));
   const stampOf = ({ cells }: LogRow) => columns.time.map((i) => cells[i]?.trim() ?? '').join(' ');
   const { order, assumed } = yield* dateOrder(rows, at + 1, stampOf);
-  const seen = new Set<string>();
+  const survey = yield* surveyed(rows, at + 1, stampOf, { order, columns, zone });
+  const reader = new LineReader(order, columns, zone, survey);
+  const check = new LogCheck();
   for (let from = at + 1; from < rows.length; from += PIECE_ROWS) {
     const piece: LogPiece = { readings: [], skipped: [] };
     for (const row of rows.slice(from, from + PIECE_ROWS)) {
       const cells = row.cells.map((cell) => cell.trim());
       if (cells.every((cell) => cell === '')) continue;
-      const result = readingOf(cells, stampOf(row), order, columns, zone, seen);
+      const result = reader.read(cells, stampOf(row));
       if (typeof result === 'string')
         piece.skipped.push({ line: row.line, text: cells.join(' · ').slice(0, 120), reason: result });
-      else piece.readings.push(result);
+      else {
+        check.push(result);
+        piece.readings.push(result);
+      }
     }
     yield piece;
   }
-  return assumed;
+  if (survey.fahrenheit && columns.unit === null)
+    assumed.push('no unit stands over the temperatures, and they are too high for °C: they were read as °F');
+  if (survey.winterTime)
+    assumed.push(
+      'hours stand in it that clocks skip in spring: the logger keeps winter time, and the whole file was read so',
+    );
+  return [...assumed, ...check.remarks()];
 }
 
-/** The reading of a line, or why it has none. */
-function readingOf(
-  cells: string[],
-  stamp: string,
-  order: DateOrder,
-  columns: Columns,
-  zone: (time: LocalTime) => string,
-  seen: Set<string>,
-): LoggedAir | string {
-  const at = instantOf(stamp, order, zone);
-  if (at === null) return 'the time cannot be read';
-  const humidity = parsePercent(cells[columns.humidity] ?? '');
-  if (!humidity.ok) return `humidity: ${humidity.reason}`;
-  const temperature = parseTemperature(cells[columns.temperature] ?? '', columns.unit);
-  if (!temperature.ok) return `temperature: ${temperature.reason}`;
-  if (seen.has(at)) return 'the same instant stands in the file before';
-  seen.add(at);
-  return { at, humidity: humidity.value, celsius: temperature.value };
+/** Goes over the times and temperatures of the whole file before a line of it is taken. */
+function* surveyed(
+  rows: readonly LogRow[],
+  from: number,
+  stampOf: (row: LogRow) => string,
+  { order, columns, zone }: { order: DateOrder; columns: Columns; zone: (time: LocalTime) => string },
+): Generator<LogPiece, LogSurvey> {
+  const surveyor = new Surveyor(zone);
+  for (let i = from; i < rows.length; i++) {
+    if (i % PIECE_ROWS === 0) yield { readings: [], skipped: [] };
+    const stamp = stampAs(stampOf(rows[i]!), order);
+    const local = stamp && stamp.zone === null ? stamp.local : null;
+    surveyor.line(stamp?.local[0] ?? null, local, rows[i]!.cells[columns.temperature]?.trim() ?? '');
+  }
+  return surveyor.result();
+}
+
+/** Years that a line may be away from most of the others before its clock is doubted. */
+const YEARS_AWAY = 4;
+/** A sensor at its ends says nothing of the room, percent. */
+const SATURATED = { low: 1, high: 99.5 };
+
+/** Reads one line after the other; it knows the instants that stood before. */
+class LineReader {
+  private readonly seen = new Set<string>();
+
+  constructor(
+    private readonly order: DateOrder,
+    private readonly columns: Columns,
+    private readonly zone: (time: LocalTime) => string,
+    private readonly survey: LogSurvey,
+  ) {}
+
+  /** The reading of a line, or why it has none. */
+  read(cells: string[], text: string): LoggedAir | string {
+    const stamp = stampAs(text, this.order);
+    if (!stamp) return 'the time cannot be read';
+    const { usualYear } = this.survey;
+    if (usualYear !== null && Math.abs(stamp.local[0] - usualYear) > YEARS_AWAY)
+      return `it lies years away from the other lines, of about ${usualYear}: the logger’s clock was not set`;
+    const humidity = parsePercent(cells[this.columns.humidity] ?? '');
+    if (!humidity.ok) return `humidity: ${humidity.reason}`;
+    const unit = this.columns.unit ?? (this.survey.fahrenheit ? '°F' : '°C');
+    const temperature = parseTemperature(cells[this.columns.temperature] ?? '', unit);
+    if (!temperature.ok) return `temperature: ${temperature.reason}`;
+    if (humidity.value >= SATURATED.high || humidity.value < SATURATED.low)
+      return `humidity: the sensor stands at its end (${humidity.value} %), which says nothing of the room`;
+    const at = this.instantOf(stamp);
+    if (this.seen.has(at)) return 'the same instant stands in the file before';
+    this.seen.add(at);
+    return { at, humidity: humidity.value, celsius: temperature.value };
+  }
+
+  private instantOf({ local, zone }: Stamp): string {
+    if (zone !== null) return new Date(Date.parse(utc(local)) - zone * 60000).toISOString();
+    if (this.survey.winterTime) return winterInstant(local, this.zone);
+    const at = this.zone(local);
+    // in autumn one hour comes twice: the second time it is an hour later
+    if (local[3] < 4 && this.seen.has(at) && isRepeatedHour(local, this.zone))
+      return new Date(Date.parse(at) + 3600000).toISOString();
+    return at;
+  }
 }
 
 function isHeading(cells: string[]): boolean {
@@ -168,7 +225,8 @@ interface Columns {
   time: number[];
   humidity: number;
   temperature: number;
-  unit: TemperatureUnit;
+  /** null where the heading names none */
+  unit: TemperatureUnit | null;
 }
 
 function columnsOf(cells: string[]): Columns {
@@ -177,7 +235,12 @@ function columnsOf(cells: string[]): Columns {
   const time = cells.flatMap((cell, i) =>
     i !== humidity && i !== temperature && TIME.test(cell) ? [i] : [],
   );
-  const unit = /fahrenheit|°?\s*\bF\b/u.test(cells[temperature]!) ? '°F' : '°C';
+  const heading = cells[temperature]!;
+  const unit = /fahrenheit|°?\s*\bF\b/iu.test(heading)
+    ? '°F'
+    : /celsius|°?\s*\bC\b/iu.test(heading)
+      ? '°C'
+      : null;
   // a column each for date and time; anything beyond is something else, such as a device's own clock
   return {
     time: time.slice(0, /date|datum|fecha/iu.test(cells[time[0]!]!) && time.length > 1 ? 2 : 1),
@@ -216,8 +279,14 @@ function* dateOrder(
 const STAMP =
   /^(\d{1,4})[./-](\d{1,2})[./-](\d{1,4})(?:[T ,]+(\d{1,2}):(\d{2})(?::(\d{2})(?:[.,]\d+)?)?\s*(am|pm)?)?\s*(Z|[+-]\d{2}:?\d{2})?$/iu;
 
-function instantOf(stamp: string, order: DateOrder, zone: (time: LocalTime) => string): string | null {
-  const match = STAMP.exec(stamp.trim());
+/** A line's time as it stands there, and its zone in minutes where it names one. */
+interface Stamp {
+  local: LocalTime;
+  zone: number | null;
+}
+
+function stampAs(text: string, order: DateOrder): Stamp | null {
+  const match = STAMP.exec(text.trim());
   if (!match) return null;
   const [a, b, c] = [Number(match[1]), Number(match[2]), Number(match[3])];
   const [year, month, day] =
@@ -236,10 +305,8 @@ function instantOf(stamp: string, order: DateOrder, zone: (time: LocalTime) => s
     minute < 60 &&
     second < 60;
   if (!sane) return null;
-  const local: LocalTime = [fullYear, month, day, hour, minute, second];
-  if (!match[8]) return zone(local);
-  const offset = match[8].toUpperCase() === 'Z' ? 0 : offsetMinutes(match[8]);
-  return new Date(Date.parse(utc(local)) - offset * 60000).toISOString();
+  const zone = match[8] ? (match[8].toUpperCase() === 'Z' ? 0 : offsetMinutes(match[8])) : null;
+  return { local: [fullYear, month, day, hour, minute, second], zone };
 }
 
 function offsetMinutes(text: string): number {

@@ -1,4 +1,5 @@
 import { equilibriumMoisture } from '../wood/equilibrium.js';
+import { weighMoisture } from '../wood/meter.js';
 
 /** Mean air of a room on one day. */
 export interface DailyAir {
@@ -10,33 +11,44 @@ export interface DailyAir {
   celsius: number;
 }
 
-/** Moisture of the wood as the computation believes it, with its standard error, %MC. */
+/** Moisture of a top as the computation believes it, with its standard error, %MC. */
 export interface WoodMoisture {
   moisture: number;
   sd: number;
   /** what it was taken from */
-  from: 'room log' | 'examination air' | 'climate';
+  from: 'room log' | 'examination air' | 'climate' | 'meter';
+  /** the same for each of {@link LAGS}, where a log tells them apart */
+  byLag?: number[];
 }
 
-/** Days over which the air is averaged: a thin plate follows the room within one to two weeks. */
-export const AVERAGING_DAYS = 14;
-
-/** A room mean counts when at least half of its days were logged. */
-const ENOUGH_DAYS = 7;
+/**
+ * Days by which a top's moisture follows its room's air: the thin finished plate of wood/pieces lags by six, a thinner
+ * or barer one less, a heavily finished one more. Which it is the calibrated fit averages over. House defaults.
+ */
+export const LAGS = [3, 6, 10] as const;
+/** The lag that is taken where only one can be. */
+export const USUAL_LAG = 1;
+/** Days between two samples of a log that are nearly independent. */
+export const SAMPLE_DAYS = 14;
+/** A log speaks for a day when half of what the top remembers was logged. */
+const ENOUGH = 0.5;
 
 /**
  * Standard errors of the wood's moisture, %MC: what the hygrometer misses (0.15), sorption hysteresis (0.3 of
- * its 0.5 span about the mean curve), and a lag that the 14-day mean only imitates (0.3); for the air of a
+ * its 0.5 span about the mean curve), and a lag that is known only roughly (0.2); for the air of a
  * single examination the weather of one day (0.9) on top. House defaults.
  */
-export const ROOM_LOG_SD = Math.hypot(0.15, 0.3, 0.3);
+export const ROOM_LOG_SD = Math.hypot(0.15, 0.3, 0.2);
 export const EXAMINATION_AIR_SD = Math.hypot(ROOM_LOG_SD, 0.9);
+/** What the weather of a wholly missing memory would add, %MC. */
+const MISSING_SD = 0.6;
 
-/** A room's daily air, ready to be asked for means. Days need not be complete, nor in order. */
+/** A room's daily air, ready to be asked what its wood is at. Days need not be complete, nor in order. */
 export class AirLog {
   private readonly byDay: Map<number, DailyAir>;
   readonly firstDay: number;
   readonly lastDay: number;
+  private readonly lagged = new Map<number, Lagged>();
 
   constructor(days: readonly DailyAir[]) {
     this.byDay = new Map(days.map((air) => [Math.floor(air.day), air]));
@@ -60,38 +72,94 @@ export class AirLog {
   }
 
   /**
-   * Equilibrium moisture of the mean air over the 14 days that end with the day.
+   * Moisture of a top that follows the daily equilibrium by an exponential lag, `dM/dt = (EMC − M)/τ`; days that were
+   * not logged are left out of its memory, and the rest counts for more.
    *
-   * @returns %MC, or null where fewer than seven of those days were logged
+   * @param lag τ, days
+   * @returns %MC, or null where less than half of its memory was logged
    */
-  moistureAt(day: number): number | null {
-    let humidity = 0;
-    let celsius = 0;
-    let count = 0;
-    for (let back = 0; back < AVERAGING_DAYS; back++) {
-      const air = this.byDay.get(Math.floor(day) - back);
-      if (!air) continue;
-      humidity += air.humidity;
-      celsius += air.celsius;
-      count += 1;
-    }
-    return count < ENOUGH_DAYS ? null : equilibriumMoisture(humidity / count, celsius / count);
+  moistureAt(day: number, lag: number = LAGS[USUAL_LAG]): number | null {
+    return this.rememberedAt(day, lag)?.moisture ?? null;
   }
+
+  /** The same with its standard error: the more is missing of what the top remembers, the wider. */
+  rememberedAt(day: number, lag: number = LAGS[USUAL_LAG]): { moisture: number; sd: number } | null {
+    const at = Math.floor(day) - this.firstDay;
+    if (!(at >= 0) || this.size === 0) return null;
+    const { moisture, share } = this.withLag(lag);
+    // after the log's end nothing new is learned, and what was known fades
+    const behind = Math.max(0, at - (moisture.length - 1));
+    const known = share[at - behind]! * Math.exp(-behind / lag);
+    if (known < ENOUGH) return null;
+    return {
+      moisture: moisture[at - behind]!,
+      sd: Math.hypot(ROOM_LOG_SD, MISSING_SD * Math.sqrt(1 - known)),
+    };
+  }
+
+  private withLag(lag: number): Lagged {
+    const known = this.lagged.get(lag);
+    if (known) return known;
+    const length = this.lastDay - this.firstDay + 1;
+    const keep = Math.exp(-1 / lag);
+    const moisture = new Float64Array(length);
+    const share = new Float64Array(length);
+    let sum = 0;
+    let weight = 0;
+    for (let i = 0; i < length; i++) {
+      const air = this.byDay.get(this.firstDay + i);
+      sum *= keep;
+      weight *= keep;
+      if (air) {
+        sum += (1 - keep) * equilibriumMoisture(air.humidity, air.celsius);
+        weight += 1 - keep;
+      }
+      moisture[i] = weight > 0 ? sum / weight : NaN;
+      share[i] = weight;
+    }
+    const lagged = { moisture, share };
+    this.lagged.set(lag, lagged);
+    return lagged;
+  }
+}
+
+interface Lagged {
+  moisture: Float64Array;
+  /** how much of the memory was logged, 0 to 1 */
+  share: Float64Array;
 }
 
 /**
  * The wood's moisture on the day of an examination: from the room's log where it reaches, else from the air
- * that was read at the examination, else unknown.
+ * that was read at the examination, else unknown. What a meter showed pulls it, both errors weighed.
  *
  * @param air humidity in percent and °C read at the examination
+ * @param meter what a meter showed, corrected, with its error, %MC
  */
 export function woodMoisture(
   day: number,
   log: AirLog,
   air?: { humidity: number; celsius: number },
+  meter?: { moisture: number; sd: number },
 ): WoodMoisture | null {
-  const logged = log.moistureAt(day);
-  if (logged !== null) return { moisture: logged, sd: ROOM_LOG_SD, from: 'room log' };
+  const byAir = moistureByAir(day, log, air);
+  if (!meter) return byAir;
+  if (!byAir) return { ...meter, from: 'meter' };
+  const { moisture, sd } = weighMoisture(byAir, meter);
+  const pull = moisture - byAir.moisture;
+  return { ...byAir, moisture, sd, byLag: byAir.byLag?.map((one) => one + pull) };
+}
+
+function moistureByAir(
+  day: number,
+  log: AirLog,
+  air?: { humidity: number; celsius: number },
+): WoodMoisture | null {
+  const logged = log.rememberedAt(day);
+  if (logged) {
+    const byLag = LAGS.map((lag) => log.moistureAt(day, lag) ?? logged.moisture);
+    return { ...logged, from: 'room log', byLag };
+  }
   if (!air) return null;
   return {
     moisture: equilibriumMoisture(air.humidity, air.celsius),

@@ -1,8 +1,8 @@
 import { DAYS_PER_YEAR } from '../air/day.js';
 import { QUANTITIES, type QuantityId } from '../readings/quantities.js';
-import type { Dimension } from '../readings/tools.js';
 import { fitLinear } from './fit.js';
-import { actionSensitivity, topMovement, type Belief, type TopConstruction } from './prior.js';
+import type { Belief, TopConstruction } from './prior.js';
+import { DRIFT, SCATTER, sensitivityOf } from './series.js';
 
 /** An earlier reading with the wood's moisture of its day; SI and %MC. */
 export interface EarlierReading {
@@ -23,30 +23,14 @@ export interface QuantityBelief {
   scatter: number;
 }
 
-const mm = 1e-3;
-const degree = Math.PI / 180;
-
-/** House defaults, by what a quantity is a measure of. */
-const DRIFT: Record<Dimension, number> = { length: 0.15 * mm, angle: 0.3 * degree, cents: 3 };
-const SCATTER: Record<Dimension, number> = { length: 0.05 * mm, angle: 0.05 * degree, cents: 1.5 };
-/** Relief and bow: 0 ± 0.03 mm/%MC; tilt: 0 ± 0.1°/%MC. House figures. */
-const NECK: Belief = { mean: 0, sd: 0.03 * mm };
-const TILT: Belief = { mean: 0, sd: 0.1 * degree };
-const STILL: Belief = { mean: 0, sd: 0 };
-
 /** How a quantity of this instrument is believed to move with moisture and with the years. */
 export function quantityBelief(quantity: QuantityId, top: TopConstruction): QuantityBelief {
-  const { breathing, dimension } = QUANTITIES[quantity];
-  return { sensitivity: breathingOf(breathing, top), drift: DRIFT[dimension], scatter: SCATTER[dimension] };
-}
-
-function breathingOf(breathing: (typeof QUANTITIES)[QuantityId]['breathing'], top: TopConstruction): Belief {
-  if (breathing === 'action') return actionSensitivity(top);
-  if (breathing === 'neck') return NECK;
-  if (breathing === 'tilt') return TILT;
-  if (breathing === 'none') return STILL;
-  const { mean, sd } = topMovement(top);
-  return { mean: breathing === 'top' ? mean : -mean, sd };
+  const { dimension } = QUANTITIES[quantity];
+  return {
+    sensitivity: sensitivityOf(quantity, top),
+    drift: DRIFT[dimension],
+    scatter: SCATTER[dimension],
+  };
 }
 
 export interface ReadingExpectation {

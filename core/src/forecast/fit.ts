@@ -1,11 +1,11 @@
-import { CholeskyDecomposition, Matrix, QrDecomposition, inverse } from 'ml-matrix';
+import { choleskyOf, invertLower } from '../numeric/dense.js';
 
 /**
  * Bayesian linear regression with correlated errors, the heart of the calibrated forecast.
  *
- * `y ~ N(Aθ, V)`, `θ ~ N(μ₀, diag(σ₀²))`; a flat prior is σ₀ = Infinity. Solved by QR of the whitened system
- * `[L⁻¹A; 1/σ₀] θ = [L⁻¹y; μ₀/σ₀]` with V = LLᵀ, so that with a flat prior it is ordinary (generalised) least
- * squares to rounding.
+ * `y ~ N(Aθ, V)`, `θ ~ N(μ₀, diag(σ₀²))`; a flat prior is σ₀ = Infinity. Solved by Householder's QR of the whitened
+ * system `[L⁻¹A; 1/σ₀] θ = [L⁻¹y; μ₀/σ₀]` with V = LLᵀ, so that with a flat prior it is ordinary (generalised) least
+ * squares to rounding. Written out over flat arrays, since a forecast asks for thousands of small ones.
  */
 export interface LinearProblem {
   /** n × p */
@@ -33,62 +33,109 @@ export function fitLinear(problem: LinearProblem): LinearFit {
   if (design.length !== n || errors.length !== n || design.some((row) => row.length !== p)) {
     throw new RangeError('design, observations and errors must have the same number of rows');
   }
-  const cholesky = n > 0 ? new CholeskyDecomposition(new Matrix(errors)) : null;
-  if (cholesky && !cholesky.isPositiveDefinite())
-    throw new RangeError('error covariance must be positive definite');
-  const lower = cholesky?.lowerTriangularMatrix;
-
-  const informative = prior.map((belief, i) => ({ ...belief, i })).filter(({ sd }) => Number.isFinite(sd));
-  const rows = n + informative.length;
+  const believed = prior.filter(({ sd }) => Number.isFinite(sd)).length;
+  const rows = n + believed;
   if (rows < p) throw new RangeError('a flat prior needs at least as many readings as parameters');
-  const left = Matrix.zeros(rows, p);
-  const right = Matrix.zeros(rows, 1);
-  if (lower) {
-    const whitened = forward(
-      lower,
-      design.map((row, i) => [...row, observed[i]!]),
-    );
-    for (let i = 0; i < n; i++) {
-      for (let j = 0; j < p; j++) left.set(i, j, whitened[i]![j]!);
-      right.set(i, 0, whitened[i]![p]!);
-    }
+
+  // the whitened system, a row a reading and a row a belief, the right side as a last column
+  const width = p + 1;
+  const system = new Float64Array(rows * width);
+  for (let i = 0; i < n; i++) {
+    for (let j = 0; j < p; j++) system[i * width + j] = design[i]![j]!;
+    system[i * width + p] = observed[i]!;
   }
-  informative.forEach(({ mean, sd, i }, k) => {
-    left.set(n + k, i, 1 / sd);
-    right.set(n + k, 0, mean / sd);
+  let logDeterminants = whiten(system, errors, width);
+  let row = n;
+  prior.forEach(({ mean, sd }, j) => {
+    if (!Number.isFinite(sd)) return;
+    system[row * width + j] = 1 / sd;
+    system[row * width + p] = mean / sd;
+    logDeterminants += 2 * Math.log(sd);
+    row += 1;
   });
 
-  const qr = new QrDecomposition(left);
-  if (!qr.isFullRank()) throw new RangeError('the readings do not determine every parameter');
-  const mean = qr.solve(right).to1DArray();
-  const R = qr.upperTriangularMatrix;
-  const Rinverse = inverse(R);
-  const covariance = Rinverse.mmul(Rinverse.transpose()).to2DArray();
-
-  const misfit = left.mmul(Matrix.columnVector(mean)).sub(right).to1DArray();
-  let logDeterminants = 0;
-  if (lower) for (let i = 0; i < n; i++) logDeterminants += 2 * Math.log(lower.get(i, i));
-  for (let i = 0; i < p; i++) logDeterminants += 2 * Math.log(Math.abs(R.get(i, i)));
-  for (const { sd } of informative) logDeterminants += 2 * Math.log(sd);
-  const logEvidence = -0.5 * (misfit.reduce((sum, r) => sum + r * r, 0) + logDeterminants);
-  return { mean, covariance, logEvidence };
+  triangularise(system, rows, p);
+  for (let j = 0; j < p; j++) {
+    const pivot = Math.abs(system[j * width + j]!);
+    // columns of whitened systems differ by orders of magnitude; a lost one is a rounding error
+    if (!(pivot > columnSize(system, width, j) * 1e-12) || !Number.isFinite(pivot))
+      throw new RangeError('the readings do not determine every parameter');
+    logDeterminants += 2 * Math.log(pivot);
+  }
+  const inverse = invertUpper(system, p, width);
+  const mean = inverse.map((line) => line.reduce((sum, r, j) => sum + r * system[j * width + p]!, 0));
+  const covariance = inverse.map((one) =>
+    inverse.map((other) => one.reduce((sum, r, j) => sum + r * other[j]!, 0)),
+  );
+  let misfit = 0;
+  for (let i = p; i < rows; i++) misfit += system[i * width + p]! ** 2;
+  return { mean, covariance, logEvidence: -0.5 * (misfit + logDeterminants) };
 }
 
-/** Solves LX = B for lower triangular L, row by row. */
-function forward(lower: Matrix, right: number[][]): number[][] {
-  const solved: number[][] = [];
-  right.forEach((row, i) => {
-    const next = row.slice();
-    for (let k = 0; k < i; k++) {
-      const factor = lower.get(i, k);
-      if (factor === 0) continue;
-      const earlier = solved[k]!;
-      for (let j = 0; j < next.length; j++) next[j]! -= factor * earlier[j]!;
+/** Size of what stands over and on the diagonal of a column. */
+function columnSize(system: Float64Array, width: number, j: number): number {
+  let square = 0;
+  for (let i = 0; i <= j; i++) square += system[i * width + j]! ** 2;
+  return Math.sqrt(square);
+}
+
+/**
+ * The first rows of the system divided by Cholesky's factor of the errors.
+ *
+ * @returns the logarithm of the errors' determinant
+ */
+function whiten(system: Float64Array, errors: number[][], width: number): number {
+  const n = errors.length;
+  const lower = choleskyOf(errors);
+  if (!lower) throw new RangeError('error covariance must be positive definite');
+  let logDeterminant = 0;
+  for (let i = 0; i < n; i++) {
+    const pivot = lower[i * n + i]!;
+    logDeterminant += 2 * Math.log(pivot);
+    for (let j = 0; j < width; j++) {
+      let value = system[i * width + j]!;
+      for (let k = 0; k < i; k++) value -= lower[i * n + k]! * system[k * width + j]!;
+      system[i * width + j] = value / pivot;
     }
-    const pivot = lower.get(i, i);
-    solved.push(next.map((value) => value / pivot));
-  });
-  return solved;
+  }
+  return logDeterminant;
+}
+
+/** Householder reflections that leave an upper triangle in the first p columns; the last column goes along. */
+function triangularise(system: Float64Array, rows: number, p: number): void {
+  const width = p + 1;
+  for (let j = 0; j < p; j++) {
+    let square = 0;
+    for (let i = j; i < rows; i++) square += system[i * width + j]! ** 2;
+    const norm = Math.sqrt(square);
+    if (norm === 0) continue;
+    const head = system[j * width + j]!;
+    const alpha = head > 0 ? -norm : norm;
+    const first = head - alpha;
+    const scale = square - head * alpha;
+    system[j * width + j] = first;
+    for (let k = j + 1; k < width; k++) {
+      let product = 0;
+      for (let i = j; i < rows; i++) product += system[i * width + j]! * system[i * width + k]!;
+      const by = product / scale;
+      for (let i = j; i < rows; i++) system[i * width + k]! -= by * system[i * width + j]!;
+    }
+    system[j * width + j] = alpha;
+    for (let i = j + 1; i < rows; i++) system[i * width + j] = 0;
+  }
+}
+
+function invertUpper(system: Float64Array, p: number, width: number): number[][] {
+  const inverse = Array.from({ length: p }, () => new Array<number>(p).fill(0));
+  for (let j = 0; j < p; j++) {
+    inverse[j]![j] = 1 / system[j * width + j]!;
+    for (let i = j - 1; i >= 0; i--) {
+      let sum = 0;
+      for (let k = i + 1; k <= j; k++) sum += system[i * width + k]! * inverse[k]![j]!;
+      inverse[i]![j] = -sum / system[i * width + i]!;
+    }
+  }
+  return inverse;
 }
 
 /**
@@ -100,17 +147,31 @@ function forward(lower: Matrix, right: number[][]): number[][] {
  */
 export function leaveOneOut(problem: LinearProblem): number[] {
   const { design, observed, errors, prior } = problem;
-  const marginal = new Matrix(errors);
-  const offsets = observed.map((y, i) => y - design[i]!.reduce((sum, x, j) => sum + x * prior[j]!.mean, 0));
-  for (let i = 0; i < observed.length; i++) {
-    for (let k = 0; k < observed.length; k++) {
-      const shared = prior.reduce((sum, { sd }, j) => sum + design[i]![j]! * design[k]![j]! * sd ** 2, 0);
-      marginal.set(i, k, marginal.get(i, k) + shared);
+  const n = observed.length;
+  const marginal = errors.map((row, i) =>
+    row.map((error, k) =>
+      prior.reduce((sum, { sd }, j) => sum + design[i]![j]! * design[k]![j]! * sd ** 2, error),
+    ),
+  );
+  const lower = choleskyOf(marginal);
+  if (!lower) throw new RangeError('error covariance must be positive definite');
+  const inverse = invertLower(lower, n);
+  // K = L⁻ᵀ L⁻¹
+  const whitened = Array.from({ length: n }, (_, i) =>
+    observed.reduce((sum, y, k) => {
+      const expected = design[k]!.reduce((part, x, j) => part + x * prior[j]!.mean, 0);
+      return sum + inverse[i * n + k]! * (y - expected);
+    }, 0),
+  );
+  return observed.map((_, i) => {
+    let weighted = 0;
+    let diagonal = 0;
+    for (let k = i; k < n; k++) {
+      weighted += inverse[k * n + i]! * whitened[k]!;
+      diagonal += inverse[k * n + i]! ** 2;
     }
-  }
-  const K = new CholeskyDecomposition(marginal).solve(Matrix.eye(observed.length));
-  const weighted = K.mmul(Matrix.columnVector(offsets)).to1DArray();
-  return weighted.map((w, i) => w / Math.sqrt(K.get(i, i)));
+    return weighted / Math.sqrt(diagonal);
+  });
 }
 
 /**

@@ -7,6 +7,7 @@ import { fitClimate } from '../air/index.js';
 import { archRise } from '../archtop/index.js';
 import { normal, seededChance } from '../numeric/index.js';
 import {
+  actionBelief,
   actionSensitivity,
   attribute,
   calibrate,
@@ -25,6 +26,7 @@ import {
 const mm = 1e-3;
 const climate = fitClimate([], 0);
 const sensitivity = actionSensitivity({ kind: 'flat', laminated: false });
+const belief = actionBelief(sensitivity);
 const identity = (n: number, variance = 1) =>
   Array.from({ length: n }, (_, i) => Array.from({ length: n }, (_, j) => (i === j ? variance : 0)));
 
@@ -104,7 +106,7 @@ describe('regression', () => {
     expect(() => fitLinear({ design: [[1]], observed: [1, 2], errors: identity(2), prior: [flat] })).toThrow(
       /same number/u,
     );
-    expect(() => calibrate([], { climate, sensitivity })).toThrow(RangeError);
+    expect(() => calibrate([], { climate, belief })).toThrow(RangeError);
   });
 
   it('leave-one-out residuals are those of really leaving one out', () => {
@@ -186,7 +188,7 @@ describe('prior', () => {
 
 describe('calibration', () => {
   it('learns the instrument’s own sensitivity and drift from enough visits', () => {
-    const fit = calibrate(quarterly(16, 0.22 * mm, 0.3 * mm), { climate, sensitivity });
+    const fit = calibrate(quarterly(16, 0.22 * mm, 0.3 * mm), { climate, belief });
     expect(fit.sensitivity.mean / mm).toBeCloseTo(0.22, 1.5);
     expect(fit.age.mean / mm).toBeGreaterThan(0.2);
     expect(fit.age.mean).toBeGreaterThan(3 * fit.age.sd);
@@ -194,20 +196,20 @@ describe('calibration', () => {
 
   it('does not care in which order the visits come, nor on which day time begins', () => {
     const visits = quarterly(6, 0.15 * mm, 0, 0.05 * mm);
-    const there = calibrate(visits, { climate, sensitivity });
-    const back = calibrate([...visits].reverse(), { climate, sensitivity });
+    const there = calibrate(visits, { climate, belief });
+    const back = calibrate([...visits].reverse(), { climate, belief });
     expect(back.sensitivity.mean).toBeCloseTo(there.sensitivity.mean, 12);
     const day = 20700;
     const known = { moisture: 9, variance: 0.2 };
     const once = expectOn(there, day, known);
     // a longer history of the same kind is surer
     const longer = expectOn(
-      calibrate(quarterly(14, 0.15 * mm, 0, 0.05 * mm), { climate, sensitivity }),
+      calibrate(quarterly(14, 0.15 * mm, 0, 0.05 * mm), { climate, belief }),
       21600,
       known,
     );
     const shorter = expectOn(
-      calibrate(quarterly(14, 0.15 * mm, 0, 0.05 * mm).slice(-3), { climate, sensitivity }),
+      calibrate(quarterly(14, 0.15 * mm, 0, 0.05 * mm).slice(-3), { climate, belief }),
       21600,
       known,
     );
@@ -216,8 +218,8 @@ describe('calibration', () => {
   });
 
   it('with one visit forecasts from the prior, with wide bands that widen away from it', () => {
-    const fit = calibrate(quarterly(1, 0.15 * mm, 0), { climate, sensitivity });
-    const [near, far] = expectThrough(fit, climate, [20001, 20500], { day: 20000, moisture: 10 });
+    const fit = calibrate(quarterly(1, 0.15 * mm, 0), { climate, belief });
+    const [near, far] = expectThrough(fit, climate, [20001, 20500], { today: { day: 20000, moisture: 10 } });
     const width = ({ band80: [a, b] }: typeof near & object) => b - a;
     expect(width(far!)).toBeGreaterThan(width(near!));
     expect(near!.band50[0]).toBeGreaterThan(near!.band80[0]);
@@ -232,7 +234,7 @@ describe('calibration', () => {
       value: v.value - 1 * mm,
       afterIntervention: i === 0,
     }));
-    const fit = calibrate([...before, ...after], { climate, sensitivity });
+    const fit = calibrate([...before, ...after], { climate, belief });
     expect(fit.visits).toHaveLength(4);
     expect(fit.level.mean / mm).toBeLessThan(1.8);
     expect(fit.sensitivity.sd).toBeLessThan(sensitivity.sd);
@@ -250,11 +252,11 @@ describe('calibration', () => {
         value: 2 * mm + 0.2 * mm * Math.log1p(days / 5),
       };
     });
-    const rising = calibrate(settling, { climate, sensitivity });
+    const rising = calibrate(settling, { climate, belief });
     expect(rising.settling!.mean / mm).toBeGreaterThan(0.1);
     const falling = calibrate(
       settling.map((v) => ({ ...v, value: 4 * mm - v.value })),
-      { climate, sensitivity },
+      { climate, belief },
     );
     expect(falling.settling!.mean).toBeGreaterThanOrEqual(0);
     expect(falling.settling!.mean / mm).toBeLessThan(0.04);
@@ -263,7 +265,7 @@ describe('calibration', () => {
   it('names a slipped reading instead of dropping it', () => {
     const visits = quarterly(10, 0.15 * mm, 0, 0.03 * mm);
     visits[6]!.value += 0.9 * mm;
-    const { visits: used } = calibrate(visits, { climate, sensitivity });
+    const { visits: used } = calibrate(visits, { climate, belief });
     expect(used).toHaveLength(10);
     const furthest = [...used].sort((a, b) => Math.abs(b.z) - Math.abs(a.z))[0]!;
     expect(furthest.day).toBe(visits[6]!.day);
@@ -286,7 +288,7 @@ describe('calibration', () => {
 describe('year ahead and sentences', () => {
   const from = 20000 + 15 * 91;
   const outlook = (visits: Visit[], window: [number, number]) => {
-    const calibration = calibrate(visits, { climate, sensitivity });
+    const calibration = calibrate(visits, { climate, belief });
     return {
       side: 'bass' as const,
       calibration,
@@ -331,19 +333,19 @@ describe('year ahead and sentences', () => {
   });
 
   it('does not pretend: two visits, a short span or one season give no share, but the month to measure again', () => {
-    const two = attribute(calibrate(quarterly(2, 0.15 * mm, 0), { climate, sensitivity }));
+    const two = attribute(calibrate(quarterly(2, 0.15 * mm, 0), { climate, belief }));
     expect(two).toMatchObject({ known: false });
     const still = attribute(
       calibrate(
         quarterly(6, 0.15 * mm, 0).map((v) => ({ ...v, moisture: 8.5 })),
-        { climate, sensitivity },
+        { climate, belief },
       ),
     );
     expect(still).toMatchObject({ known: false, reason: expect.stringContaining('%MC') as string });
   });
 
   it('bands widen with the tool’s error, never shrink', () => {
-    const fit = calibrate(quarterly(4, 0.15 * mm, 0), { climate, sensitivity });
+    const fit = calibrate(quarterly(4, 0.15 * mm, 0), { climate, belief });
     fc.assert(
       fc.property(fc.double({ min: 0, max: 5e-4, noNaN: true }), (sd) => {
         const bare = expectOn(fit, 21000, { moisture: 9, variance: 0.1 });

@@ -1,9 +1,10 @@
-import { CholeskyDecomposition, Matrix } from 'ml-matrix';
 import { comingMoisture, seasonMoisture, seasonVariance, type Climate } from '../air/climate.js';
 import { DAYS_PER_YEAR } from '../air/day.js';
+import { AS_IT_WAS, scenarioWood } from '../air/scenario.js';
 import { normals, seededChance, type Chance } from '../numeric/chance.js';
+import { choleskyOf } from '../numeric/dense.js';
 import type { Calibration } from './calibrate.js';
-import { designOn } from './predict.js';
+import { designOn, type Ahead } from './predict.js';
 
 /** When something happens, over many simulated years: the middle half of the dates, and in how many years. */
 export interface When {
@@ -51,7 +52,7 @@ export function yearAhead(
   window: [number, number],
   from: number,
   length: number,
-  options: { seed?: number; today?: { day: number; moisture: number }; paths?: number } = {},
+  options: Ahead & { seed?: number; paths?: number } = {},
 ): YearAhead {
   const chance = seededChance(options.seed ?? 1);
   const count = options.paths ?? PATHS;
@@ -68,8 +69,10 @@ export function yearAhead(
   const days = Array.from({ length: steps + 1 }, (_, i) => from + i * STEP_DAYS);
   const seasons = days.map((day) => seasonMoisture(climate, day));
   const unsure = Math.sqrt(seasonVariance(climate, from));
-  // of the design only the moisture differs from path to path
-  const seasonOff = seasons.map((season) => season - calibration.referenceMoisture);
+  const slopes = seasons.map((_, i) => slopeAt(seasons, i));
+  const wood = scenarioWood(options.scenario ?? AS_IT_WAS, climate);
+  const step = Math.sqrt(STEP_DAYS / DAYS_PER_YEAR);
+  const gone = Math.sqrt(Math.max(0, from - calibration.referenceDay) / DAYS_PER_YEAR);
   const years = days.map((day) => (day - calibration.referenceDay) / DAYS_PER_YEAR);
   const settled = new Map(
     calibration.members.map((member) => [
@@ -82,6 +85,7 @@ export function yearAhead(
   for (let path = 0; path < count; path++) {
     const { member, theta } = draw();
     const [level, sensitivity, age, settling = 0] = theta;
+    let walk = member.walkSd * gone * gauss();
     const logs = settled.get(member)!;
     const offset = unsure * gauss();
     let weather =
@@ -93,10 +97,13 @@ export function yearAhead(
     for (let i = 0; i <= steps; i++) {
       if (i > 0) {
         weather = persistence * weather + shock * gauss();
+        walk += member.walkSd * step * gauss();
       }
       const day = days[i]!;
-      const value =
-        level! + sensitivity! * (seasonOff[i]! + offset + weather) + age! * years[i]! + settling * logs[i]!;
+      const moisture =
+        wood(day, seasons[i]!, offset + weather - slopes[i]! * member.lagMore) -
+        calibration.referenceMoisture;
+      const value = level! + sensitivity! * moisture + age! * years[i]! + settling * logs[i]! + walk;
       if (value > high.value) high = { value, day };
       if (value < low.value) low = { value, day };
       if (up === null && value > window[1]) up = day;
@@ -118,10 +125,16 @@ export function yearAhead(
   };
 }
 
+/** The season's slope at a step, %MC per day. */
+function slopeAt(seasons: readonly number[], i: number): number {
+  const [before, after] = [Math.max(0, i - 1), Math.min(seasons.length - 1, i + 1)];
+  return after > before ? (seasons[after]! - seasons[before]!) / ((after - before) * STEP_DAYS) : 0;
+}
+
 function parameterDraws(calibration: Calibration, chance: Chance, gauss: () => number) {
   const members = calibration.members.map((member) => ({
     member,
-    root: new CholeskyDecomposition(new Matrix(member.covariance)).lowerTriangularMatrix.to2DArray(),
+    root: rootOf(member.covariance),
   }));
   return () => {
     let left = chance();
@@ -134,6 +147,15 @@ function parameterDraws(calibration: Calibration, chance: Chance, gauss: () => n
     if (theta.length > 3) theta[3] = Math.max(0, theta[3]!);
     return { member: chosen.member, theta };
   };
+}
+
+/** Rows of Cholesky's factor; a covariance that truncation has flattened is held up by a trillionth of its size. */
+function rootOf(covariance: number[][]): number[][] {
+  const n = covariance.length;
+  const held = (by: number) =>
+    choleskyOf(covariance.map((row, i) => row.map((c, j) => (i === j ? c * (1 + by) : c))));
+  const lower = held(0) ?? held(1e-12) ?? held(1e-6)!;
+  return Array.from({ length: n }, (_, i) => Array.from(lower.subarray(i * n, (i + 1) * n)));
 }
 
 function extremeOf(found: { value: number; day: number }[], count: number): Extreme {

@@ -1,4 +1,5 @@
-import { comingMoisture, type Climate } from '../air/climate.js';
+import { comingMoisture, type Climate, type DayMoisture } from '../air/climate.js';
+import { scenarioWood, type Scenario } from '../air/scenario.js';
 import { DAYS_PER_YEAR } from '../air/day.js';
 import type { Calibration, Member } from './calibrate.js';
 import { normalBelow } from './fit.js';
@@ -15,12 +16,6 @@ export interface Expected {
   moistureSd: number;
 }
 
-/** A day's wood, known or only expected. */
-export interface DayMoisture {
-  moisture: number;
-  variance: number;
-}
-
 interface Normal {
   weight: number;
   mean: number;
@@ -30,7 +25,8 @@ interface Normal {
 /**
  * The quantity itself on a day (not a reading of it: a tool's error comes on top).
  *
- * Variance `x'Σx + (β² + σ_β²) v_M + model error` per member; bands are quantiles of the weighted mixture.
+ * Variance `x'Σx + (β² + σ_β²) v_M + q² (t − t_ref) + model error` per member; bands are quantiles of the weighted
+ * mixture.
  *
  * @param readingSd error of the tool, to predict a reading instead of the quantity; SI
  */
@@ -55,14 +51,25 @@ export function expectOn(
   };
 }
 
-/** Expectations through coming days under the room's climate. */
+/**
+ * Expectations through coming days under the room's climate, or under what a scenario makes of it.
+ *
+ * @param readingSd error of the tool, to predict readings instead of the quantity; SI
+ */
 export function expectThrough(
   calibration: Calibration,
   climate: Climate,
   days: readonly number[],
-  today?: { day: number; moisture: number },
+  { today, scenario, readingSd = 0 }: Ahead & { readingSd?: number } = {},
 ): Expected[] {
-  return days.map((day) => expectOn(calibration, day, comingMoisture(climate, day, today)));
+  const wood = scenario && scenarioWood(scenario, climate);
+  return days.map((day) => expectOn(calibration, day, comingMoisture(climate, day, today, wood), readingSd));
+}
+
+/** What is known of the way ahead: the wood today, and how the air will be kept. */
+export interface Ahead {
+  today?: { day: number; moisture: number };
+  scenario?: Scenario;
 }
 
 /** The row of the design for a day: level, sensitivity, age, settling. */
@@ -78,10 +85,10 @@ function normalOn(
   calibration: Calibration,
   member: Member,
   day: number,
-  { moisture, variance }: DayMoisture,
+  { moisture, variance, slope = 0 }: DayMoisture,
   readingSd: number,
 ): Normal {
-  const x = designOn(calibration, member, day, moisture);
+  const x = designOn(calibration, member, day, moisture - slope * member.lagMore);
   let mean = 0;
   let spread = 0;
   for (let i = 0; i < x.length; i++) {
@@ -89,7 +96,8 @@ function normalOn(
     for (let j = 0; j < x.length; j++) spread += x[i]! * x[j]! * member.covariance[i]![j]!;
   }
   const sensitivitySquared = member.mean[1]! ** 2 + member.covariance[1]![1]!;
-  const total = spread + sensitivitySquared * variance + member.modelSd ** 2 + readingSd ** 2;
+  const walked = (member.walkSd ** 2 * Math.abs(day - calibration.referenceDay)) / DAYS_PER_YEAR;
+  const total = spread + sensitivitySquared * variance + walked + member.modelSd ** 2 + readingSd ** 2;
   return { weight: member.weight, mean, sd: Math.sqrt(total) };
 }
 

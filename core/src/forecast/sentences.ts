@@ -1,6 +1,7 @@
 import { DAYS_PER_YEAR, isoDate, sayDay, sayMonth } from '../air/day.js';
+import type { StringSide } from '../readings/side.js';
 import { printLength } from '../units/length.js';
-import type { Attribution, AttributionOrNot } from './attribution.js';
+import { isDrift, type Attribution, type AttributionOrNot } from './attribution.js';
 import type { Calibration } from './calibrate.js';
 import type { When, YearAhead } from './paths.js';
 
@@ -12,6 +13,8 @@ export interface Sentence {
   weight: Weight;
   /** where it comes from, in words a luthier can check */
   because: string;
+  /** of which side of the strings it speaks; absent where of the whole instrument */
+  side?: StringSide;
 }
 
 export interface SideOutlook {
@@ -24,14 +27,13 @@ export interface SideOutlook {
 }
 
 /** Keeps a number and its sign on one line. */
-const NBSP = '\u00a0';
+export const NBSP = '\u00a0';
 
 /** Below this an age is called none, whatever its sign: m per year. */
 const AGE_THAT_MATTERS = 0.1e-3;
 
 /**
- * The answers of the forecast in sentences with dates: what season and age say of it as a whole first, then what
- * asks for the most.
+ * The forecast in sentences with dates: what season and age say of it as a whole first, then what asks for the most.
  *
  * @param say how a height is said, in the shop's unit
  */
@@ -39,33 +41,72 @@ export function outlookSentences(
   outlooks: readonly SideOutlook[],
   say: (metres: number) => string,
 ): Sentence[] {
-  const verdict = verdictOf(outlooks);
+  const [verdict, rest] = history(outlooks);
   const ages = verdict?.weight === 'act';
-  const sentences = [
-    ...outlooks.flatMap(questioned),
-    ...outlooks.map((outlook) => crossing(outlook, say, ages)),
-    ...outlooks.map((outlook) => extremes(outlook, say)),
-    ...outlooks.map(changeOf),
+  const sorted = sortByWeight([...rest, ...yearSentences(outlooks, say, ages)]);
+  return verdict ? [verdict, ...sorted] : sorted;
+}
+
+/** What the readings say of the past: season, age, what is not explained, what stands apart. */
+export function historySentences(outlooks: readonly SideOutlook[]): Sentence[] {
+  const [verdict, rest] = history(outlooks);
+  return verdict ? [verdict, ...sortByWeight(rest)] : sortByWeight(rest);
+}
+
+function history(outlooks: readonly SideOutlook[]): [Sentence | null, Sentence[]] {
+  const rest = outlooks.flatMap((outlook) =>
+    ofSide(outlook.side, [...questioned(outlook), changeOf(outlook)]),
+  );
+  return [verdictOf(outlooks), rest];
+}
+
+/**
+ * What the coming year brings: the window left, the extremes.
+ *
+ * @param ages whether it is age that drives it out of the window
+ */
+export function yearSentences(
+  outlooks: readonly Pick<SideOutlook, 'side' | 'calibration' | 'year' | 'window'>[],
+  say: (metres: number) => string,
+  ages = false,
+): Sentence[] {
+  return [
+    ...outlooks.flatMap((outlook) => ofSide(outlook.side, [crossing(outlook, say, ages)])),
+    ...outlooks.flatMap((outlook) => ofSide(outlook.side, [extremes(outlook, say)])),
   ];
-  const order: Weight[] = ['act', 'watch', 'unknown', 'well'];
-  sentences.sort((a, b) => order.indexOf(a.weight) - order.indexOf(b.weight));
-  return verdict ? [verdict, ...sentences] : sentences;
+}
+
+/** The sentences, said to be of one side. */
+export const ofSide = (side: StringSide, sentences: readonly Sentence[]): Sentence[] =>
+  sentences.map((sentence) => ({ ...sentence, side }));
+
+const ORDER: Weight[] = ['act', 'watch', 'unknown', 'well'];
+
+export function sortByWeight(sentences: Sentence[]): Sentence[] {
+  return sentences.sort((a, b) => ORDER.indexOf(a.weight) - ORDER.indexOf(b.weight));
 }
 
 /** A slip pulls its neighbours' residuals up too: only the furthest reading is asked about. */
 function questioned({ side, calibration }: SideOutlook): Sentence[] {
   const furthest = [...calibration.visits].sort((a, b) => Math.abs(b.z) - Math.abs(a.z))[0]!;
-  if (Math.abs(furthest.z) <= 3) return [];
+  if (Math.abs(furthest.z) <= 3 && furthest.slip < 0.5) return [];
+  const weighed =
+    furthest.slip > 0.05
+      ? `It is taken for a slip with a chance of ${percent(furthest.slip)}, and counts for so much less.`
+      : 'It is used as it stands.';
   return [
     {
       text: `The ${side} action of ${isoDate(furthest.day)} stands apart from all the others: was it read right?`,
       weight: 'watch',
-      because: `It lies ${Math.abs(furthest.z).toFixed(1)} of its own errors from what the other visits expect. It is used as it stands.`,
+      because: `It lies ${Math.abs(furthest.z).toFixed(1)} of its own errors from what the other visits expect. ${weighed}`,
     },
   ];
 }
 
-function extremes({ side, year, calibration }: SideOutlook, say: (m: number) => string): Sentence {
+function extremes(
+  { side, year, calibration }: Pick<SideOutlook, 'side' | 'year' | 'calibration'>,
+  say: (m: number) => string,
+): Sentence {
   const said = ({ value, band80: [low, high], when }: YearAhead['highest']) =>
     `about ${sayDay(when.day)} at ${say(value)} (${say(low)} to ${say(high)})`;
   return {
@@ -78,7 +119,11 @@ function extremes({ side, year, calibration }: SideOutlook, say: (m: number) => 
 }
 
 /** First day out of the window. Season alone asks for watching; where age drives it, for doing something. */
-function crossing({ side, year, window }: SideOutlook, say: (m: number) => string, ages: boolean): Sentence {
+function crossing(
+  { side, year, window }: Pick<SideOutlook, 'side' | 'year' | 'window'>,
+  say: (m: number) => string,
+  ages: boolean,
+): Sentence {
   const because = `Wanted ${say(window[0])} to ${say(window[1])}; dates are the middle half of simulated years.`;
   const { firstAbove, firstBelow } = year;
   const above = firstAbove && (!firstBelow || firstAbove.probability >= firstBelow.probability);
@@ -119,11 +164,15 @@ function changeOf({ side, attribution }: SideOutlook): Sentence {
 
 /** Never a reset on one summer reading: says plainly where the height is season, and where it is age. */
 function verdictOf(outlooks: readonly SideOutlook[]): Sentence | null {
-  const known = outlooks.flatMap(({ attribution }) => (attribution.known ? [attribution.attribution] : []));
-  if (known.length === 0) return null;
   const perYear = (a: Attribution) => a.age.value / ((a.toDay - a.fromDay) / DAYS_PER_YEAR);
   const surely = (a: Attribution) => Math.max(a.rising, 1 - a.rising);
-  const moving = known.filter((a) => surely(a) > 0.95 && Math.abs(perYear(a)) > AGE_THAT_MATTERS);
+  const told = outlooks.flatMap(({ attribution, calibration }) =>
+    attribution.known ? [{ attribution: attribution.attribution, drifts: isDrift(calibration) }] : [],
+  );
+  if (told.length === 0) return null;
+  const moving = told
+    .filter(({ attribution, drifts }) => drifts && Math.abs(perYear(attribution)) > AGE_THAT_MATTERS)
+    .map(({ attribution }) => attribution);
   if (moving.length > 0) {
     const fastest = moving.sort((a, b) => Math.abs(perYear(b)) - Math.abs(perYear(a)))[0]!;
     const rises = perYear(fastest) > 0;
@@ -151,9 +200,9 @@ function verdictOf(outlooks: readonly SideOutlook[]): Sentence | null {
 const mm = (metres: number) => printLength(metres, 'mm').replace(' mm', '');
 const signed = ({ value, sd }: { value: number; sd: number }) =>
   `${value < 0 ? '−' : '+'}${mm(Math.abs(value))} ± ${mm(sd)}`;
-const percent = (p: number) => `${Math.round(100 * p)}${NBSP}%`;
+export const percent = (p: number) => `${Math.round(100 * p)}${NBSP}%`;
 const between = (when: When) =>
   sayDay(when.from) === sayDay(when.to) ? sayDay(when.day) : `${sayDay(when.from)} to ${sayDay(when.to)}`;
 const visitsOf = (calibration: Calibration) =>
   calibration.visits.length === 1 ? 'one visit' : `${calibration.visits.length} visits`;
-const capital = (text: string) => text[0]!.toUpperCase() + text.slice(1);
+export const capital = (text: string) => text[0]!.toUpperCase() + text.slice(1);

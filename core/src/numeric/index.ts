@@ -1,3 +1,4 @@
 export * from './bisect.js';
 export * from './chance.js';
 export * from './skyline.js';
+export * from './dense.js';

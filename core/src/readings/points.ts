@@ -16,6 +16,7 @@ export const POINT_IDS = [
   'cracks',
   'tail',
   'fretWear',
+  'buzz',
   'sellersWords',
   'trussRod',
   'fretPits',
@@ -154,6 +155,16 @@ export const POINTS: Record<PointId, LookPoint> = {
   fretPits: point('fretPits', 'Pitted frets', {
     how: 'Write the numbers, such as 1-3 5.',
     states: [sound('none'), watch('shallow'), repair('deep')],
+    frets: true,
+  }),
+  buzz: point('buzz', 'Buzz', {
+    how: 'Play every fret of the outer strings as the owner does; say at which frets it buzzes. Forecasts learn from it how hard is played.',
+    states: [
+      sound('clean'),
+      watch('buzzes when struck hard'),
+      repair('buzzes on the bass string'),
+      repair('buzzes on the treble string'),
+    ],
     frets: true,
   }),
   fretLift: point('fretLift', 'Lifting frets', {

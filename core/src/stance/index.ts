@@ -4,3 +4,4 @@ export * from './saddle.js';
 export * from './reset.js';
 export * from './closure.js';
 export * from './closureQuestion.js';
+export * from './clearance.js';

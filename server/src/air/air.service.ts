@@ -3,6 +3,7 @@ import type { AirBatch, AirTaken, FieldError, Room, RoomAir, RoomInput } from '@
 import {
   AirLog,
   climateOfLog,
+  corrected,
   dayOf,
   fitClimate,
   isoDate,
@@ -15,7 +16,9 @@ import { Clock } from '../clock.js';
 import { Database } from '../database/database.js';
 import { saveVersioned } from '../database/versioned.js';
 import { badFields, notFound, withBothCopies } from '../http/problem.js';
+import { correctionOf, hygrometerWords, understandSalts } from './hygrometer.js';
 import { AirDayEntity, AirReadingEntity, RoomEntity } from './room.entity.js';
+import { airToday, woodOfRoom } from './wood-of-room.js';
 
 /** A room's air as the computation takes it, kept until new readings come in. */
 export interface RoomClimate {
@@ -45,7 +48,8 @@ export class AirService {
     return Promise.all(rows.map((row) => this.withCount(row)));
   }
 
-  private async withCount({ id, version, name, notes, logger }: RoomEntity): Promise<Room> {
+  private async withCount(row: RoomEntity): Promise<Room> {
+    const { id, version, name, notes, logger, kind, saltLow, saltHigh } = row;
     const last = await this.database.read.findOne(AirReadingEntity, {
       where: { roomId: id },
       order: { at: 'DESC' },
@@ -56,6 +60,9 @@ export class AirService {
       name,
       notes,
       logger,
+      kind,
+      saltLow,
+      saltHigh,
       readings: await readingsOf(this.database.read, id),
       lastReading: last?.at ?? null,
     };
@@ -70,15 +77,21 @@ export class AirService {
   async saveRoom(id: string, input: RoomInput): Promise<Room> {
     const { name, notes, logger } = input;
     await this.refuseTakenLogger(id, logger.trim());
+    const { saltLow = '', saltHigh = '' } = input;
+    understandSalts({ saltLow, saltHigh });
     await withBothCopies(
       () =>
         this.database.write(async (manager) => {
           const before = await manager.findOneBy(RoomEntity, { id });
-          const airRevision = before?.airRevision ?? 0;
+          const sameLine = before?.saltLow === saltLow && before.saltHigh === saltHigh;
+          const airRevision = (before?.airRevision ?? 0) + (before && !sameLine ? 1 : 0);
           return saveVersioned(manager, RoomEntity, id, input.version, input, {
             name,
             notes,
             logger: logger.trim(),
+            kind: input.kind ?? before?.kind ?? 'home',
+            saltLow,
+            saltHigh,
             airRevision,
           });
         }),
@@ -163,9 +176,10 @@ export class AirService {
     const known = this.climates.get(roomId);
     if (known?.revision === revision) return { ...known.room, revision };
     const sums = await this.database.read.find(AirDayEntity, { where: { roomId }, order: { day: 'ASC' } });
+    const line = correctionOf(row);
     const days = sums.map(({ day, readings, humidity, temperature }) => ({
       day,
-      humidity: humidity / readings,
+      humidity: corrected(humidity / readings, line),
       celsius: temperature / readings,
     }));
     const log = new AirLog(days);
@@ -175,7 +189,7 @@ export class AirService {
   }
 
   async airOf(roomId: string): Promise<RoomAir> {
-    await this.room(roomId);
+    const room = await this.room(roomId);
     const { log, climate } = await this.climateOf(roomId);
     return {
       days: log.days().map(({ day, humidity, celsius }) => ({
@@ -186,6 +200,10 @@ export class AirService {
       })),
       basis: climateBasis(climate),
       blended: climate.years < FULL_YEAR,
+      climate,
+      wood: woodOfRoom(log, climate, this.clock.today()),
+      dewPoint: airToday(log),
+      hygrometer: hygrometerWords(room),
     };
   }
 }

@@ -1,3 +1,4 @@
+import type { RoomKind } from '@upright-elder/contract';
 import { Column, Entity, PrimaryColumn } from 'typeorm';
 
 @Entity('room')
@@ -18,7 +19,17 @@ export class RoomEntity {
   @Column({ type: 'text', default: '' })
   logger!: string;
 
-  /** rises with every batch of air, so that forecasts know when to be made anew */
+  @Column({ type: 'text', default: 'home' })
+  kind!: RoomKind;
+
+  /** what its hygrometer shows over each salt, percent as typed; empty where it was not tried */
+  @Column({ type: 'text', default: '' })
+  saltLow!: string;
+
+  @Column({ type: 'text', default: '' })
+  saltHigh!: string;
+
+  /** rises with every batch of air and with the hygrometer’s correction, so that forecasts know when to be made anew */
   @Column({ type: 'integer', default: 0 })
   airRevision!: number;
 

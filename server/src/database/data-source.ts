@@ -8,6 +8,7 @@ import {
   FindingEntity,
   ReadingEntity,
 } from '../examinations/examination.entity.js';
+import { KeptForecastEntity } from '../forecasts/kept-forecast.entity.js';
 import { InstrumentEntity } from '../instruments/instrument.entity.js';
 import { SolvedTopEntity } from '../tops/solved-top.entity.js';
 import { MarkEntity } from '../map/mark.entity.js';
@@ -20,6 +21,7 @@ import { ToolEntity } from '../tools/tool.entity.js';
 import { FirstLight1764000000000 } from './migrations/first-light.js';
 import { TheExamination1764100000000 } from './migrations/the-examination.js';
 import { MarksAsEvidence1764300000000 } from './migrations/marks-as-evidence.js';
+import { TheSeasons1764500000000 } from './migrations/the-seasons.js';
 import { TheVirtualTop1764400000000 } from './migrations/the-virtual-top.js';
 import { TheMap1764200000000 } from './migrations/the-map.js';
 
@@ -38,6 +40,7 @@ export const ENTITIES = [
   PhotographEntity,
   PlanEntity,
   SolvedTopEntity,
+  KeptForecastEntity,
   ProtocolEntity,
   ShopEntity,
   ToolEntity,
@@ -64,6 +67,7 @@ export function writerSource(folder: string): DataSource {
       TheMap1764200000000,
       MarksAsEvidence1764300000000,
       TheVirtualTop1764400000000,
+      TheSeasons1764500000000,
     ],
     migrationsRun: true,
     prepareDatabase: (database: Pragmatic) => {

@@ -19,7 +19,7 @@ import {
 import { Clock } from '../clock.js';
 import { ToolsService, type KnownTool } from '../tools/tools.service.js';
 import { ForecastsService, type Case } from './forecasts.service.js';
-import { airOf } from './outlook.js';
+import { woodAt } from './visits.js';
 
 interface Today {
   day: number;
@@ -107,7 +107,7 @@ function placesRead(past: readonly Examination[]): [QuantityId, ReadPlace][] {
 }
 
 function expectationOf(
-  { top, log, climate }: Case,
+  { top, log, climate, instrument }: Case,
   past: readonly Examination[],
   asked: {
     quantity: QuantityId;
@@ -129,11 +129,7 @@ function expectationOf(
     );
     if (!reading) continue;
     const day = dayOf(examination.date);
-    const [air] = airOf(examination);
-    const wood = woodMoisture(day, log, air) ?? {
-      moisture: seasonMoisture(climate, day),
-      sd: climate.spread,
-    };
+    const wood = woodAt(examination, { instrument, log, climate });
     const { value, sd } = reading;
     earlier.push({ day, value, sd, moisture: wood.moisture, moistureSd: wood.sd });
     last = { date: examination.date, value, sd, tool: reading.toolName };

@@ -1,25 +1,59 @@
 import { Controller, Get, Param, ParseUUIDPipe, Query } from '@nestjs/common';
 import { ApiOkResponse, ApiTags } from '@nestjs/swagger';
-import { Expectations, ExpectationsQuery, Forecast } from '@upright-elder/contract';
+import {
+  Expectations,
+  ExpectationsQuery,
+  Forecast,
+  ForecastProgress,
+  Scorecard,
+  SeriesForecast,
+} from '@upright-elder/contract';
 import { ExpectationsService } from './expectations.service.js';
 import { ForecastsService } from './forecasts.service.js';
+import { ReforecastService } from './reforecast.service.js';
+import { ScorecardsService } from './scorecards.service.js';
 
 @ApiTags('forecasts')
-@Controller('instruments/:id')
+@Controller()
 export class ForecastsController {
   constructor(
     private readonly forecasts: ForecastsService,
     private readonly expectations: ExpectationsService,
+    private readonly scorecards: ScorecardsService,
+    private readonly reforecast: ReforecastService,
   ) {}
 
-  @Get('forecast')
+  /** What is shown is kept, so that the next examination can be held against it. */
+  @Get('instruments/:id/forecast')
   @ApiOkResponse({ type: Forecast })
-  of(@Param('id', ParseUUIDPipe) id: string): Promise<Forecast> {
-    return this.forecasts.of(id);
+  async of(@Param('id', ParseUUIDPipe) id: string): Promise<Forecast> {
+    const forecast = await this.forecasts.of(id);
+    await this.scorecards.keep(id, forecast.sides);
+    return forecast;
+  }
+
+  @Get('instruments/:id/forecast/:key')
+  @ApiOkResponse({ type: SeriesForecast })
+  async series(@Param('id', ParseUUIDPipe) id: string, @Param('key') key: string): Promise<SeriesForecast> {
+    return this.forecasts.series(id, key);
+  }
+
+  /** How often the bands held, for this instrument and over the shop. */
+  @Get('instruments/:id/scorecard')
+  @ApiOkResponse({ type: Scorecard })
+  scorecard(@Param('id', ParseUUIDPipe) id: string): Promise<Scorecard> {
+    return this.scorecards.of(id);
+  }
+
+  /** How far the forecasts of the whole shop are worked out. */
+  @Get('forecasts')
+  @ApiOkResponse({ type: ForecastProgress })
+  progress(): Promise<ForecastProgress> {
+    return this.reforecast.progress();
   }
 
   /** What each quantity was last, and where it is expected under these conditions. */
-  @Get('expectations')
+  @Get('instruments/:id/expectations')
   @ApiOkResponse({ type: Expectations })
   expected(@Param('id', ParseUUIDPipe) id: string, @Query() query: ExpectationsQuery): Promise<Expectations> {
     return this.expectations.of(id, query);

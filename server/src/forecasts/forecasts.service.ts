@@ -1,11 +1,25 @@
 import { Injectable } from '@nestjs/common';
-import type { Examination, Forecast, Instrument, SideForecast } from '@upright-elder/contract';
+import type {
+  Examination,
+  Forecast,
+  ForecastGround,
+  Instrument,
+  SeriesForecast,
+} from '@upright-elder/contract';
+import { seriesKey } from '@upright-elder/contract';
 import {
+  actionBelief,
+  DAYS_AHEAD,
   dayOf,
-  expectThrough,
+  historySentences,
   isoDate,
-  outlookSentences,
+  printLength,
+  QUANTITIES,
+  saddleLever,
+  sayYear,
   seasonMoisture,
+  stringLength,
+  yearUnder,
   type AirLog,
   type Climate,
   type TopConstruction,
@@ -13,10 +27,14 @@ import {
 import { AirService, climateBasis } from '../air/air.service.js';
 import { Clock } from '../clock.js';
 import { ExaminationsService } from '../examinations/examinations.service.js';
+import { notFound } from '../http/problem.js';
 import { InstrumentsService } from '../instruments/instruments.service.js';
+import { MapService } from '../map/map.service.js';
 import { ShopService } from '../shop/shop.service.js';
 import { TopSolverService } from '../tops/top-solver.service.js';
-import { DAYS_AHEAD, climateFor, outlookOf, topOf, type CalibratedSide, type Outlook } from './outlook.js';
+import { climateFor, outlookOf, topOf, type CalibratedSide, type Outlook } from './outlook.js';
+import { neckOf, playedOf } from './played.js';
+import { calibrated, forecastOf, otherSeries, type Series } from './series.js';
 
 /** Everything that a judgement of an instrument stands on, worked out once. */
 export interface Case {
@@ -29,10 +47,12 @@ export interface Case {
 }
 
 const STEP_DAYS = 7;
+/** Cases that are kept worked out; a shop's bench and shelf page, not its whole archive. */
+const KEPT_CASES = 300;
 
 @Injectable()
 export class ForecastsService {
-  /** cases by instrument, kept while neither it, its examinations, its room's air nor the day changed */
+  /** cases by instrument, the longest unused first; kept while neither it, its examinations, its room's air nor the day changed */
   private readonly cases = new Map<string, { key: string; worked: Case }>();
 
   constructor(
@@ -42,6 +62,7 @@ export class ForecastsService {
     private readonly shop: ShopService,
     private readonly clock: Clock,
     private readonly solver: TopSolverService,
+    private readonly map: MapService,
   ) {}
 
   async caseOf(id: string): Promise<Case> {
@@ -51,7 +72,11 @@ export class ForecastsService {
     const solvedRise = (await this.solver.of(id))?.rise ?? null;
     const key = `${row.revision} ${row.homeRoomId} ${revision} ${today} ${solvedRise}`;
     const known = this.cases.get(id);
-    if (known?.key === key) return known.worked;
+    this.cases.delete(id);
+    if (known?.key === key) {
+      this.cases.set(id, known);
+      return known.worked;
+    }
     const [instrument, examinations] = await Promise.all([
       this.instruments.get(id),
       this.examinations.ofInstrument(id),
@@ -61,66 +86,92 @@ export class ForecastsService {
     const outlook = outlookOf(instrument, top, examinations, log, climate, today);
     const worked = { instrument, top, examinations, climate, log, outlook };
     this.cases.set(id, { key, worked });
+    for (const oldest of this.cases.keys()) {
+      if (this.cases.size <= KEPT_CASES) break;
+      this.cases.delete(oldest);
+    }
     return worked;
   }
 
   async of(id: string): Promise<Forecast> {
-    const { outlook, climate, examinations } = await this.caseOf(id);
+    const worked = await this.caseOf(id);
+    const { outlook, climate, examinations } = worked;
     const today = this.clock.today();
     const first = examinations[0] ? Math.min(dayOf(examinations[0].date), today) : today;
-    const days = steps(today, today + DAYS_AHEAD);
     const say = await this.shop.sayer();
+    const ground = groundOf(worked, today);
+    const year = yearUnder(ground, outlook.sides);
+    const others = otherSeries(worked, await this.map.marks(id));
     return {
       made: isoDate(today),
       ready: outlook.sides.length > 0,
       strungVisits: Math.max(0, ...outlook.sides.map(({ all }) => all.length)),
       leftOut: outlook.leftOut,
-      sides: outlook.sides.map((side) => toSideForecast(side, climate, days, outlook.today)),
+      sides: outlook.sides.map((side) => sideForecast(side, worked, today)),
+      others: others.map(({ key, name, readings }) => ({ key, name, readings })),
       season: steps(first, today + DAYS_AHEAD).map((day) => ({
         date: isoDate(day),
         moisture: seasonMoisture(climate, day),
       })),
-      sentences: outlookSentences(outlook.sides, say),
-      climate: climateBasis(climate),
+      sentences: historySentences(outlook.sides),
+      year: sayYear(year, { action: say, saddle: saySaddle }),
+      months: year.sides.map(({ side, answers }) => ({ side, months: answers.months })),
+      climateBasis: climateBasis(climate),
+      ground,
     };
   }
+
+  /** One of the other series, worked out when it is asked for. */
+  async series(id: string, key: string): Promise<SeriesForecast> {
+    const worked = await this.caseOf(id);
+    const today = this.clock.today();
+    const side = worked.outlook.sides.find((one) => seriesKey('action12', one.side) === key);
+    if (side) return sideForecast(side, worked, today);
+    const series = otherSeries(worked, await this.map.marks(id)).find((one) => one.key === key);
+    if (!series) throw notFound('series of readings');
+    return forecastOf(series, calibrated(series, worked), worked, today, { side: null, window: null });
+  }
+}
+
+/** The action of a side as a series. */
+export function actionSeries({ side, all, prior }: CalibratedSide): Series {
+  return {
+    key: seriesKey('action12', side),
+    name: `${QUANTITIES.action12.name}, ${side}`,
+    readings: all.length,
+    dimension: 'length',
+    visits: all,
+    belief: actionBelief(prior),
+    prior: prior.source,
+    says: () => [],
+  };
+}
+
+function sideForecast(side: CalibratedSide, worked: Case, today: number): SeriesForecast {
+  return forecastOf(actionSeries(side), side.calibration, worked, today, {
+    side: side.side,
+    window: side.window,
+  });
+}
+
+/** A saddle is cut by caliper. */
+const saySaddle = (metres: number) => printLength(metres, 'mm', 1);
+
+function groundOf(worked: Case, today: number): ForecastGround {
+  const { instrument, climate, outlook } = worked;
+  const lever = (side: 'bass' | 'treble') =>
+    saddleLever(stringLength(neckOf(instrument, side)), instrument.scale.metres);
+  return {
+    climate,
+    from: today,
+    today: outlook.today ?? null,
+    played: { bass: playedOf(worked, 'bass'), treble: playedOf(worked, 'treble') },
+    lever: { bass: lever('bass'), treble: lever('treble') },
+    species: instrument.topSpecies,
+    homeRoomId: instrument.homeRoomId,
+  };
 }
 
 function steps(from: number, to: number): number[] {
   return Array.from({ length: Math.floor((to - from) / STEP_DAYS) + 1 }, (_, i) => from + i * STEP_DAYS);
-}
-
-function toSideForecast(
-  side: CalibratedSide,
-  climate: Climate,
-  days: number[],
-  today: Outlook['today'],
-): SideForecast {
-  const { calibration } = side;
-  return {
-    side: side.side,
-    window: side.window,
-    history: side.all.map(({ examinationId, date, day, value, sd, moisture }) => ({
-      examinationId,
-      date,
-      value,
-      sd,
-      moisture,
-      misfit: calibration.visits.find((visit) => visit.day === day)?.z ?? null,
-    })),
-    points: expectThrough(calibration, climate, days, today).map(
-      ({ day, median, band50, band80, band95, moisture }) => ({
-        date: isoDate(day),
-        median,
-        band50,
-        band80,
-        band95,
-        moisture,
-      }),
-    ),
-    sensitivity: calibration.sensitivity,
-    prior: { mean: side.prior.mean, sd: side.prior.sd },
-    priorSource: side.prior.source,
-    age: calibration.age,
-  };
 }

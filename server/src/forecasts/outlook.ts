@@ -2,30 +2,24 @@ import type { Examination, Instrument } from '@upright-elder/contract';
 import {
   ACTION_TARGETS,
   ACTION_TOLERANCE,
+  actionBelief,
   actionSensitivity,
   attribute,
   calibrate,
   climateOfExaminations,
   dayOf,
-  readingOn,
-  seasonMoisture,
+  DAYS_AHEAD,
+  SEEDS,
   STRING_SIDES,
   woodMoisture,
   yearAhead,
   type AirLog,
   type Climate,
-  type DailyAir,
   type SideOutlook,
   type TopConstruction,
   type TopMovement,
-  type Visit,
 } from '@upright-elder/core';
-
-/** A strung reading with the examination it came from. */
-export interface StrungVisit extends Visit {
-  examinationId: string;
-  date: string;
-}
+import { airOf, visitsOf, type StrungVisit } from './visits.js';
 
 /** One side of an instrument, calibrated. */
 export interface CalibratedSide extends SideOutlook {
@@ -39,7 +33,6 @@ export interface Outlook {
   today: { day: number; moisture: number } | undefined;
 }
 
-export const DAYS_AHEAD = 364;
 /** An examination's own air still tells today's wood for this long. */
 const FRESH_DAYS = 14;
 
@@ -86,9 +79,9 @@ export function outlookOf(
     );
   const today = moistureToday(examinations, log, todayDay);
   const sides = STRING_SIDES.flatMap((side): CalibratedSide[] => {
-    const all = strungVisits(examinations, side, log, climate);
+    const all = visitsOf(examinations, 'action12', side, { instrument, log, climate });
     if (all.length === 0) return [];
-    const calibration = calibrate(all, { climate, sensitivity: prior });
+    const calibration = calibrate(all, { climate, belief: actionBelief(prior) });
     const target = actionTarget(instrument, side);
     const window: [number, number] = [target - ACTION_TOLERANCE, target + ACTION_TOLERANCE];
     return [
@@ -100,7 +93,7 @@ export function outlookOf(
         window,
         attribution: attribute(calibration),
         year: yearAhead(calibration, climate, window, todayDay, DAYS_AHEAD, {
-          seed: side === 'bass' ? 1 : 2,
+          seed: SEEDS[side],
           today,
         }),
       },
@@ -112,51 +105,6 @@ export function outlookOf(
 /** The room's climate where it is logged, else what the examinations' own air makes of the preset. */
 export function climateFor(examinations: readonly Examination[], log: AirLog, roomClimate: Climate): Climate {
   return log.size > 0 ? roomClimate : climateOfExaminations(examinations.flatMap(airOf));
-}
-
-/** The air read at an examination, where both halves of it were. */
-export function airOf({
-  date,
-  conditions: { humidityPercent, temperatureCelsius },
-}: Examination): DailyAir[] {
-  if (humidityPercent === null || temperatureCelsius === null) return [];
-  return [{ day: dayOf(date), humidity: humidityPercent, celsius: temperatureCelsius }];
-}
-
-function strungVisits(
-  examinations: readonly Examination[],
-  side: 'bass' | 'treble',
-  log: AirLog,
-  climate: Climate,
-): StrungVisit[] {
-  const visits: StrungVisit[] = [];
-  let worked = false;
-  for (const examination of examinations) {
-    const { conditions } = examination;
-    // work noted at a slack examination begins the epoch of the next strung one
-    worked ||= conditions.afterWork;
-    const reading = readingOn(examination.readings, 'action12', side);
-    if (conditions.strings !== 'pitch' || !reading) continue;
-    const day = dayOf(examination.date);
-    const [air] = airOf(examination);
-    const wood = woodMoisture(day, log, air) ?? {
-      moisture: seasonMoisture(climate, day),
-      sd: climate.spread,
-    };
-    visits.push({
-      examinationId: examination.id,
-      date: examination.date,
-      day,
-      value: reading.value,
-      sd: reading.sd,
-      moisture: wood.moisture,
-      moistureSd: wood.sd,
-      daysAtPitch: conditions.daysAtPitch ?? undefined,
-      afterIntervention: worked,
-    });
-    worked = false;
-  }
-  return visits;
 }
 
 function moistureToday(examinations: readonly Examination[], log: AirLog, day: number): Outlook['today'] {

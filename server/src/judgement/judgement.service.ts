@@ -1,9 +1,8 @@
 import { Injectable } from '@nestjs/common';
-import type { Examination, Instrument, Judgement, Step } from '@upright-elder/contract';
+import type { Examination, Judgement, Step } from '@upright-elder/contract';
 import {
   actionBudget,
   CAUTIONS,
-  COMPENSATION,
   dayOf,
   proposeOrder,
   QUANTITIES,
@@ -14,13 +13,13 @@ import {
   STRING_SIDES,
   TREATMENTS,
   type ActionBudget,
-  type NeckGeometry,
   type Ordered,
   type QuantityId,
   type SideMeasured,
 } from '@upright-elder/core';
 import { ForecastsService, type Case } from '../forecasts/forecasts.service.js';
 import { actionTarget } from '../forecasts/outlook.js';
+import { neckOf } from '../forecasts/played.js';
 import { ShopService } from '../shop/shop.service.js';
 
 interface JudgedSide {
@@ -86,10 +85,6 @@ export class JudgementService {
 
 function nothingYet(verdict: string): Judgement {
   return { examinationId: null, date: null, budgets: [], verdict, order: [], questions: [] };
-}
-
-export function neckOf(instrument: Instrument, side: 'bass' | 'treble'): NeckGeometry {
-  return { scale: instrument.scale.metres, compensation: COMPENSATION[side], bodyJoin: instrument.bodyJoin };
 }
 
 function judgedSides(

@@ -1,28 +1,27 @@
-import { setImmediate } from 'node:timers/promises';
 import { Injectable } from '@nestjs/common';
-import type { Slip, SlipPage, SlipStance } from '@upright-elder/contract';
-import { dayOf, outlookSentences, sideMeasured, stanceOf } from '@upright-elder/core';
+import type { Slip, SlipPage } from '@upright-elder/contract';
+import { dayOf } from '@upright-elder/core';
+import { In } from 'typeorm';
 import { Clock } from '../clock.js';
 import { Database } from '../database/database.js';
-import { ForecastsService, type Case } from '../forecasts/forecasts.service.js';
+import { ReforecastService, type Summary } from '../forecasts/reforecast.service.js';
 import { InstrumentEntity } from '../instruments/instrument.entity.js';
-import { neckOf } from '../judgement/judgement.service.js';
-import { ShopService } from '../shop/shop.service.js';
 
 const PAGE = 100;
 /** After this many days a season has turned. */
 const DUE_DAYS = 150;
+/** What is not worked out yet is worked out for so long before the page is answered; the rest follows in the background, ms. */
+const PATIENCE_MS = 80;
 
 @Injectable()
 export class ShelfService {
   constructor(
     private readonly database: Database,
-    private readonly forecasts: ForecastsService,
-    private readonly shop: ShopService,
+    private readonly reforecast: ReforecastService,
     private readonly clock: Clock,
   ) {}
 
-  /** A page of instruments by name, each with its most urgent sentence. */
+  /** A page of instruments by name, each with its most urgent sentence as far as it is worked out. */
   async page(page: number, search: string): Promise<SlipPage> {
     const query = this.database.read.createQueryBuilder(InstrumentEntity, 'i').select('i.id', 'id');
     if (search.trim() !== '') {
@@ -33,65 +32,51 @@ export class ShelfService {
       );
     }
     const total = await query.getCount();
-    const ids = await query
+    const found = await query
       .orderBy('i.nickname', 'ASC')
       .addOrderBy('i.id', 'ASC')
       .offset((page - 1) * PAGE)
       .limit(PAGE)
       .getRawMany<{ id: string }>();
-    const say = await this.shop.sayer();
+    const ids = found.map(({ id }) => id);
+    const [rows, stamps] = await Promise.all([
+      this.database.read.findBy(InstrumentEntity, { id: In(ids) }),
+      this.reforecast.stamps(ids),
+    ]);
+    const until = performance.now() + PATIENCE_MS;
     const slips: Slip[] = [];
-    for (const { id } of ids) {
-      slips.push(this.slip(await this.forecasts.caseOf(id), say));
-      // a page that is worked out for the first time must not keep other requests waiting
-      await setImmediate();
+    for (const id of ids) {
+      const row = rows.find((one) => one.id === id);
+      const stamp = stamps.find((one) => one.id === id);
+      if (!row || !stamp) continue;
+      const worked = this.reforecast.of(id, stamp.key);
+      const patient = performance.now() < until;
+      slips.push(this.slip(row, worked ?? (patient ? await this.reforecast.now(id, stamp.key) : null)));
     }
     return { slips, total, page };
   }
 
-  private slip(worked: Case, say: (metres: number) => string): Slip {
-    const { instrument, examinations, outlook } = worked;
-    const last = examinations.at(-1);
-    const due = !last || this.clock.today() - dayOf(last.date) > DUE_DAYS;
-    const [first] = outlookSentences(outlook.sides, say);
+  private slip(row: InstrumentEntity, summary: Summary | null): Slip {
+    const last = summary?.lastExamined ?? null;
+    const due = summary !== null && (last === null || this.clock.today() - dayOf(last) > DUE_DAYS);
+    const nothing = summary
+      ? 'Not measured at pitch yet: begin with an examination.'
+      : 'Its forecast is being worked out.';
     return {
-      id: instrument.id,
-      nickname: instrument.nickname,
-      maker: instrument.maker,
-      owner: instrument.owner,
-      type: instrument.type,
-      scale: instrument.scale.metres,
-      bodyJoin: instrument.bodyJoin,
-      stance: slipStance(worked),
-      examinations: examinations.length,
-      lastExamined: last?.date ?? null,
+      id: row.id,
+      nickname: row.nickname,
+      maker: row.maker,
+      owner: row.owner,
+      type: row.type,
+      scale: row.scale.metres,
+      bodyJoin: row.bodyJoin,
+      stance: summary?.stance ?? null,
+      examinations: summary?.examinations ?? 0,
+      lastExamined: last,
       due,
-      sentence: first?.text ?? 'Not measured at pitch yet: begin with an examination.',
-      weight: first?.weight ?? 'unknown',
+      sentence: summary?.first?.text ?? nothing,
+      weight: summary?.first?.weight ?? 'unknown',
+      pending: summary === null,
     };
   }
-}
-
-function slipStance({ instrument, examinations }: Case): SlipStance | null {
-  for (const examination of [...examinations].reverse()) {
-    const { measured } = sideMeasured(examination.readings, 'bass');
-    if (!measured || examination.conditions.strings !== 'pitch') continue;
-    const stance = stanceOf(
-      neckOf(instrument, 'bass'),
-      {
-        firstFretGap: measured.firstFretGap.value,
-        relief: measured.relief.value,
-        straightedge: measured.straightedge.value,
-        saddleShowing: measured.saddleShowing.value,
-      },
-      { reliefFrets: [examination.conditions.reliefFrom, examination.conditions.reliefTo] },
-    );
-    return {
-      saddleHeight: stance.saddleHeight,
-      nutHeight: stance.nutHeight,
-      relief: stance.reliefToJoin,
-      saddleShowing: measured.saddleShowing.value,
-    };
-  }
-  return null;
 }

@@ -21,7 +21,7 @@ import {
   type QuantityId,
 } from '@upright-elder/core';
 import { ForecastsService } from '../forecasts/forecasts.service.js';
-import { airOf } from '../forecasts/outlook.js';
+import { airOf } from '../forecasts/visits.js';
 import { MapService } from '../map/map.service.js';
 import { TopSolverService } from './top-solver.service.js';
 

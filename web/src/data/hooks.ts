@@ -3,6 +3,7 @@ import type {
   Expectations,
   ExpectationsQuery,
   Forecast,
+  ForecastProgress,
   Instrument,
   Judgement,
   LogFolder,
@@ -13,6 +14,8 @@ import type {
   Protocol,
   Room,
   RoomAir,
+  Scorecard,
+  SeriesForecast,
   Shop,
   SlipPage,
   Tool,
@@ -29,10 +32,20 @@ export const useRoomAir = (id: string | undefined) => useSWR<RoomAir>(id ? `room
 export const useInstrument = (id: string) => useSWR<Instrument>(`instruments/${id}`, get);
 export const useExaminations = (id: string) => useSWR<Examination[]>(`instruments/${id}/examinations`, get);
 export const useForecast = (id: string) => useSWR<Forecast>(`instruments/${id}/forecast`, get);
+/** One of the series besides the action, asked for when it is looked at. */
+export const useSeries = (id: string, key: string | null) =>
+  useSWR<SeriesForecast>(key ? `instruments/${id}/forecast/${key}` : null, get);
+export const useScorecard = (id: string) => useSWR<Scorecard>(`instruments/${id}/scorecard`, get);
+/** Asked again while forecasts of the shop are still being worked out. */
+export const useForecastProgress = () =>
+  useSWR<ForecastProgress>('forecasts', get, {
+    refreshInterval: (known) => (known && known.done < known.total ? 1500 : 20000),
+  });
 export const useJudgement = (id: string) => useSWR<Judgement>(`instruments/${id}/judgement`, get);
 export const useShelf = (page: number, search: string) =>
   useSWR<SlipPage>(`shelf?page=${page}&search=${encodeURIComponent(search)}`, get, {
     keepPreviousData: true,
+    refreshInterval: (known) => (known?.slips.some(({ pending }) => pending) ? 1200 : 0),
   });
 
 export const useTools = () => useSWR<Tool[]>('tools', get);

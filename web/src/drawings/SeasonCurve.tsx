@@ -1,5 +1,4 @@
-import type { SeasonPoint, SideForecast } from '@upright-elder/contract';
-import { METRES_PER } from '@upright-elder/core';
+import type { SeasonPoint, SeriesForecast } from '@upright-elder/contract';
 import { format } from 'date-fns';
 import {
   Area,
@@ -16,13 +15,16 @@ import {
 import { TIME_AXIS } from './timeAxis.js';
 
 interface Props {
-  side: SideForecast;
+  series: SeriesForecast;
   season: SeasonPoint[];
   today: string;
-  unit: '64ths' | 'thou' | 'mm';
+  /** SI per unit, its name, and what stands between two lines */
+  unit: { per: number; name: string; step: number };
+  /** the same days as a scenario makes them; null where none is looked at */
+  scenario: readonly { date: string; median: number; band80: [number, number] }[] | null;
+  /** a reading was chosen, by its date */
+  onOpen: (date: string) => void;
 }
-
-const UNIT_NAMES = { '64ths': '64ths of an inch', thou: 'thousandths of an inch', mm: 'mm' };
 
 interface Row {
   time: number;
@@ -31,24 +33,33 @@ interface Row {
   band50?: [number, number];
   band80?: [number, number];
   band95?: [number, number];
+  kept?: number;
+  kept80?: [number, number];
   reading?: number;
   error?: number;
+  date?: string;
 }
 
 /** History with the season behind it, and the forecast with its bands. */
-export function SeasonCurve({ side, season, today, unit }: Props) {
-  const inUnit = (metres: number) => metres / METRES_PER[unit];
+export default function SeasonCurve({ series, season, today, unit, scenario, onOpen }: Props) {
+  const inUnit = (value: number) => value / unit.per;
   const pair = ([low, high]: [number, number]): [number, number] => [inUnit(low), inUnit(high)];
   const rows: Row[] = [
     ...season.map(({ date, moisture }): Row => ({ time: Date.parse(date), moisture })),
-    ...side.points.map(({ date, median, band50, band80, band95 }): Row => ({
+    ...series.points.map(({ date, median, band50, band80, band95 }): Row => ({
       time: Date.parse(date),
       median: inUnit(median),
       band50: pair(band50),
       band80: pair(band80),
       band95: pair(band95),
     })),
-    ...side.history.map(({ date, value, sd }): Row => ({
+    ...(scenario ?? []).map(({ date, median, band80 }): Row => ({
+      time: Date.parse(date),
+      kept: inUnit(median),
+      kept80: pair(band80),
+    })),
+    ...series.history.map(({ date, value, sd }): Row => ({
+      date,
       time: Date.parse(date),
       reading: inUnit(value),
       error: inUnit(1.96 * sd),
@@ -58,19 +69,20 @@ export function SeasonCurve({ side, season, today, unit }: Props) {
     ...(band95 ?? []),
     ...(reading === undefined ? [] : [reading - error!, reading + error!]),
   ]);
-  const [windowLow, windowHigh] = pair(side.window);
-  const step = unit === '64ths' ? 1 : unit === 'thou' ? 20 : 0.5;
-  const low = Math.floor(Math.min(...heights, windowLow) / step) * step;
-  const high = Math.ceil(Math.max(...heights, windowHigh) / step) * step;
+  const wanted = series.window ? pair(series.window) : [];
+  const step = stepOver(Math.max(...heights, ...wanted) - Math.min(...heights, ...wanted), unit.step);
+  const low = Math.floor(Math.min(...heights, ...wanted) / step) * step;
+  const high = Math.ceil(Math.max(...heights, ...wanted) / step) * step;
+  const worked = series.history.filter(({ afterWork }) => afterWork);
   const ticks = Array.from({ length: Math.round((high - low) / step) + 1 }, (_, i) => low + i * step);
   const moistures = season.map(({ moisture }) => moisture);
   const months = monthStarts(rows[0]!.time, rows.at(-1)!.time);
 
   return (
     <div
-      className="h-[400px]"
+      className="h-[360px]"
       role="img"
-      aria-label={`Action of the ${side.side} side in ${UNIT_NAMES[unit]}: ${side.history.length} readings and a forecast for twelve months`}
+      aria-label={`${series.name} in ${unit.name}: ${series.history.length} readings and a forecast for twelve months${scenario ? ', and the same as it would be kept' : ''}`}
     >
       <ResponsiveContainer width="100%" height="100%">
         <ComposedChart
@@ -86,7 +98,7 @@ export function SeasonCurve({ side, season, today, unit }: Props) {
             stroke="var(--faint)"
             tick={{ fill: 'var(--ink)', fontSize: 15 }}
             label={{
-              value: UNIT_NAMES[unit],
+              value: unit.name,
               angle: -90,
               position: 'insideLeft',
               fill: 'var(--faint)',
@@ -153,34 +165,70 @@ export function SeasonCurve({ side, season, today, unit }: Props) {
             connectNulls
             activeDot={false}
           />
-          <ReferenceLine
+          <Area
             yAxisId="height"
-            y={windowLow}
-            stroke="var(--verdigris)"
-            strokeDasharray="8 5"
-            strokeWidth={2}
+            dataKey="kept80"
+            stroke="none"
+            fill="var(--verdigris)"
+            fillOpacity={0.26}
+            isAnimationActive={false}
+            connectNulls
+            activeDot={false}
           />
-          <ReferenceLine
+          <Line
             yAxisId="height"
-            y={windowHigh}
+            dataKey="kept"
             stroke="var(--verdigris)"
-            strokeDasharray="8 5"
-            strokeWidth={2}
+            strokeWidth={3}
+            strokeDasharray="2 4"
+            strokeLinecap="round"
+            dot={false}
+            isAnimationActive={false}
+            connectNulls
+            activeDot={false}
           />
+          {wanted.map((height) => (
+            <ReferenceLine
+              key={height}
+              yAxisId="height"
+              y={height}
+              stroke="var(--verdigris)"
+              strokeDasharray="8 5"
+              strokeWidth={2}
+            />
+          ))}
+          {worked.flatMap(({ date }) =>
+            [-1, 1].map((beside) => (
+              <ReferenceLine
+                key={`${date} ${beside}`}
+                yAxisId="height"
+                x={Date.parse(date) + beside * 2.5 * 86400000}
+                stroke="var(--faint)"
+              />
+            )),
+          )}
           <ReferenceLine
             yAxisId="height"
             x={Date.parse(today)}
             stroke="var(--ink)"
             label={{ value: 'today', position: 'insideTopRight', fill: 'var(--ink)', fontSize: 14 }}
           />
-          <Scatter yAxisId="height" dataKey="reading" fill="var(--ink)" isAnimationActive={false}>
+          <Scatter
+            yAxisId="height"
+            dataKey="reading"
+            fill="var(--ink)"
+            isAnimationActive={false}
+            cursor="pointer"
+            onClick={(point) => {
+              const { date } = (point as unknown as { payload: Row }).payload;
+              if (date) onOpen(date);
+            }}
+          >
             <ErrorBar dataKey="error" width={6} strokeWidth={1.6} stroke="var(--ink)" direction="y" />
           </Scatter>
           <Tooltip
             content={({ active, payload }) =>
-              active && payload?.[0] ? (
-                <RowWords row={payload[0].payload as Row} unit={UNIT_NAMES[unit]} />
-              ) : null
+              active && payload?.[0] ? <RowWords row={payload[0].payload as Row} unit={unit.name} /> : null
             }
           />
         </ComposedChart>
@@ -199,6 +247,11 @@ function RowWords({ row, unit }: { row: Row; unit: string }) {
           expected {say(row.median)}, four fifths {say(row.band80[0])} to {say(row.band80[1])} {unit}
         </p>
       )}
+      {row.kept !== undefined && row.kept80 && (
+        <p>
+          as kept {say(row.kept)}, four fifths {say(row.kept80[0])} to {say(row.kept80[1])} {unit}
+        </p>
+      )}
       {row.reading !== undefined && (
         <p>
           read {say(row.reading)} {unit}
@@ -207,6 +260,13 @@ function RowWords({ row, unit }: { row: Row; unit: string }) {
       {row.moisture !== undefined && <p>season’s wood {row.moisture.toFixed(1)} %MC</p>}
     </div>
   );
+}
+
+/** A step of the usual size, or as many times larger as keeps the lines apart. */
+function stepOver(span: number, usual: number): number {
+  let step = usual;
+  for (let i = 0; span / step > 9; i++) step *= i % 2 === 0 ? 2 : 2.5;
+  return step;
 }
 
 /** First days of every third month between two instants. */

@@ -1,0 +1,56 @@
+import { equilibriumMoisture } from '../wood/equilibrium.js';
+import { seasonMoisture, type Climate } from './climate.js';
+import { LAGS, USUAL_LAG } from './moisture.js';
+
+/** What the coming year's air may be. Humidity in percent, at living-room temperature. */
+export type Scenario =
+  | { kind: 'as it was' }
+  /** dried or humidified whenever the room leaves the band */
+  | { kind: 'held in a band'; from: number; to: number }
+  /** kept in its case with two-way packs, taken out to be played */
+  | { kind: 'case with packs'; humidity: number }
+  /** from a day on in another room */
+  | { kind: 'moved'; climate: Climate; on: number };
+
+export const AS_IT_WAS: Scenario = { kind: 'as it was' };
+
+/** Temperature at which a scenario's humidity is meant, °C. */
+export const ROOM_CELSIUS = 20;
+/** How much of the room still reaches the wood of an instrument that lives in its case and is played. House default. */
+const OUT_OF_CASE = 0.35;
+
+/** %MC of wood at rest in air of this humidity at living-room temperature. */
+export const moistureOfHumidity = (humidity: number): number => equilibriumMoisture(humidity, ROOM_CELSIUS);
+
+/**
+ * What a scenario makes of the home's wood: from the day, the home's moisture of that season and the weather's
+ * deviation from it to the moisture that the instrument meets, %MC. Bands and simulated paths use the same function,
+ * so that a scenario is compared with as-it-was under the same weather.
+ *
+ * @throws RangeError where a humidity is not one, or a band is the wrong way round
+ */
+export function scenarioWood(
+  scenario: Scenario,
+  home: Climate,
+): (day: number, season: number, deviation: number) => number {
+  if (scenario.kind === 'as it was') return (_day, season, deviation) => season + deviation;
+  if (scenario.kind === 'held in a band') {
+    if (!(scenario.from <= scenario.to)) throw new RangeError('the band must go from dry to damp');
+    const low = moistureOfHumidity(scenario.from);
+    const high = moistureOfHumidity(scenario.to);
+    return (_day, season, deviation) => Math.max(low, Math.min(high, season + deviation));
+  }
+  if (scenario.kind === 'case with packs') {
+    const packs = moistureOfHumidity(scenario.humidity);
+    return (_day, season, deviation) => packs + OUT_OF_CASE * (season + deviation - packs);
+  }
+  const { climate, on } = scenario;
+  const left = seasonMoisture(home, on) - seasonMoisture(climate, on);
+  const wilder = climate.spread / home.spread;
+  return (day, season, deviation) => {
+    if (day < on) return season + deviation;
+    // the wood still carries the old room's moisture for its lag
+    const carried = left * Math.exp(-(day - on) / LAGS[USUAL_LAG]);
+    return seasonMoisture(climate, day) + carried + wilder * deviation;
+  };
+}

@@ -1,0 +1,233 @@
+import { seasonMoisture, type Climate } from '../air/climate.js';
+import { isoDate, sayDay, sayMonth } from '../air/day.js';
+import { scenarioWood } from '../air/scenario.js';
+import { comingMoisture } from '../air/climate.js';
+import { BOARD, dryingAllowance, FELT_SPROUT, fretSprout, GLUED_AT } from '../wood/drying.js';
+import { humidityForMoisture } from '../wood/equilibrium.js';
+import type { Species } from '../wood/species.js';
+import { lowestCleanAction, PLUCK_AT } from '../stance/clearance.js';
+import { fretPosition } from '../stance/frets.js';
+import { monthsAhead, type MonthAhead, type Played } from './months.js';
+import { expectThrough, type Ahead, type Expected } from './predict.js';
+import { backToReference, humidityBand, referenceDay } from './reference.js';
+import { saddleAdvice, type SaddleAdvice } from './saddles.js';
+import { NBSP, ofSide, percent, sortByWeight, type Sentence, type SideOutlook } from './sentences.js';
+import type { Belief } from './prior.js';
+
+/** What the coming year means for one side of the strings. */
+export interface SideAnswers {
+  side: 'bass' | 'treble';
+  months: MonthAhead[];
+  saddle: SaddleAdvice;
+  /** room humidity that keeps the action in its window, percent; null where none does */
+  humidity: { from: number; to: number; sure: boolean } | null;
+  /** today's reading carried to the season of comparison */
+  atReference: { day: number; action: Belief };
+  /** lowest action at 12 that this neck and player allow, m; null where it is not known or nothing is clean */
+  lowestClean: number | null;
+}
+
+const STEP_DAYS = 7;
+
+/**
+ * The answers of one side for the coming year, under the climate or what a scenario makes of it.
+ *
+ * @param played how it stands and is played; null where the stance is not measured
+ */
+export function sideAnswers(
+  outlook: Pick<SideOutlook, 'side' | 'calibration' | 'window'>,
+  climate: Climate,
+  from: number,
+  ahead: Ahead,
+  played: Played | null,
+  lever: number,
+): SideAnswers {
+  const { side, calibration, window } = outlook;
+  const days = Array.from({ length: 52 }, (_, i) => from + STEP_DAYS * i);
+  const year: Expected[] = expectThrough(calibration, climate, days, ahead);
+  const reference = referenceDay(climate, from);
+  return {
+    side,
+    months: monthsAhead(calibration, climate, from, ahead, played),
+    saddle: saddleAdvice(year, window, lever),
+    humidity: humidityBand(calibration, window, from),
+    atReference: {
+      day: reference,
+      action: backToReference(calibration, calibration.visits.length - 1, seasonMoisture(climate, reference)),
+    },
+    lowestClean: played
+      ? lowestCleanAction(played.stance, played.neck, { force: played.pluck.force, at: PLUCK_AT })
+      : null,
+  };
+}
+
+/** Saddle height per action at fret 12: the trade's "twice". */
+export const saddleLever = (stringLength: number, scale: number): number =>
+  stringLength / fretPosition(scale, 12);
+
+/** What the driest week of the coming year does to top and board, %MC and m. */
+export interface DryingOutlook {
+  day: number;
+  /** expected and driest of ten years */
+  moisture: number;
+  driest: number;
+  /** under this the top is likely to crack */
+  danger: number;
+  /** fret ends stand out by so much on each side in the driest of ten years */
+  sprout: number;
+}
+
+export function dryingOutlook(
+  climate: Climate,
+  species: Species,
+  from: number,
+  { today, scenario }: Ahead,
+): DryingOutlook {
+  const wood = scenario && scenarioWood(scenario, climate);
+  let found: { day: number; moisture: number; driest: number } | null = null;
+  for (let day = from; day < from + 365; day += STEP_DAYS) {
+    const { moisture, variance } = comingMoisture(climate, day, today, wood);
+    const driest = moisture - 1.2816 * Math.sqrt(variance);
+    if (!found || driest < found.driest) found = { day, moisture, driest };
+  }
+  return {
+    ...found!,
+    danger: GLUED_AT.mean - dryingAllowance(species),
+    sprout: fretSprout(found!.driest),
+  };
+}
+
+/** The answers in sentences; what asks for the most comes first. */
+export function answerSentences(
+  answers: readonly SideAnswers[],
+  drying: DryingOutlook | null,
+  say: (metres: number) => string,
+  saySaddle: (metres: number) => string,
+): Sentence[] {
+  const sentences = answers.flatMap((one) =>
+    ofSide(one.side, [
+      ...buzzSentence(one, say),
+      saddleSentence(one, saySaddle),
+      humiditySentence(one),
+      referenceSentence(one, say),
+    ]),
+  );
+  if (drying) sentences.push(dryingSentence(drying), ...sproutSentence(drying));
+  return sortByWeight(sentences);
+}
+
+function buzzSentence({ side, months, lowestClean }: SideAnswers, say: (m: number) => string): Sentence[] {
+  if (months.every(({ chance }) => chance === null)) return [];
+  const because =
+    lowestClean === null
+      ? 'At no height of the saddle are all frets clean under this pluck: look at the relief and at the frets themselves.'
+      : `Clean down to about ${say(lowestClean)} at fret 12 for this neck, its relief and this player; the player’s force is known to a quarter until a buzz, or none, is noted.`;
+  const first = months.find(({ buzzes }) => buzzes.length > 0);
+  if (first) {
+    const now = first === months[0];
+    return [
+      {
+        text: now
+          ? `The ${side} string buzzes now at fret${list(first.buzzes)} under this player’s hand.`
+          : `The ${side} string begins to buzz about ${sayMonth(first.day)}, at fret${list(first.buzzes)} first.`,
+        weight: 'watch',
+        because,
+      },
+    ];
+  }
+  const worst = months.reduce((a, b) => ((b.chance ?? 0) > (a.chance ?? 0) ? b : a));
+  const likely = (worst.chance ?? 0) >= 0.2;
+  return [
+    {
+      text: likely
+        ? `The ${side} string is clean, but close to buzzing in ${sayMonth(worst.day)}: a chance of ${percent(worst.chance!)}.`
+        : `The ${side} string stays clean all year.`,
+      weight: likely ? 'watch' : 'well',
+      because,
+    },
+  ];
+}
+
+const list = (frets: readonly number[]) =>
+  frets.length === 1 ? ` ${frets[0]}` : `s ${frets.slice(0, -1).join(', ')} and ${frets.at(-1)}`;
+
+function saddleSentence({ side, saddle }: SideAnswers, say: (m: number) => string): Sentence {
+  const moved = (change: number) =>
+    `${say(Math.abs(change))} ${change < 0 ? 'lower' : 'taller'} than today’s`;
+  const because =
+    'The saddle changes by twice what the action does; dates are those at which the expected action passes the middle of its year. Look at belly and neck before any saddle is cut.';
+  if (saddle.kind === 'as it is')
+    return { text: `Today’s saddle serves the ${side} side all year.`, weight: 'well', because };
+  if (saddle.kind === 'one')
+    return {
+      text: `One saddle would serve the ${side} side all year, ${moved(saddle.change)}.`,
+      weight: 'watch',
+      because,
+    };
+  if (saddle.kind === 'none')
+    return {
+      text: `The ${side} side swings more than two saddles can answer: control the humidity, or leave a safe height and live with it.`,
+      weight: 'watch',
+      because,
+    };
+  const { damp, dry } = saddle;
+  return {
+    text:
+      `No one saddle keeps the ${side} side in its window: two would, one ${moved(damp.change)} from ${sayDay(damp.from)} ` +
+      `to ${sayDay(damp.to)}, one ${moved(dry.change)} for the dry half.`,
+    weight: 'watch',
+    because,
+  };
+}
+
+function humiditySentence({ side, humidity }: SideAnswers): Sentence {
+  if (!humidity)
+    return {
+      text: `No humidity brings the ${side} side into its window: it is not the air.`,
+      weight: 'watch',
+      because: 'Between 4 and 16 %MC the expected action is nowhere inside what is wanted.',
+    };
+  const { from, to, sure } = humidity;
+  return {
+    text: `Kept between ${Math.round(from)} and ${Math.round(to)}${NBSP}% RH the ${side} side stays in its window.`,
+    weight: 'well',
+    because: sure
+      ? 'Four fifths of what is expected lie inside the window over that band, at 20 °C.'
+      : 'Only the middle of what is expected lies inside the window over that band, at 20 °C: measure more often to narrow it.',
+  };
+}
+
+function referenceSentence({ side, atReference }: SideAnswers, say: (m: number) => string): Sentence {
+  const { day, action } = atReference;
+  return {
+    text: `The last ${side} reading, carried to ${sayMonth(day)}, would be ${say(action.mean)} (${say(action.mean - action.sd)} to ${say(action.mean + action.sd)}).`,
+    weight: 'well',
+    because: `${sayMonth(day)} has the year’s mean moisture on its way up; readings carried there can be compared with each other.`,
+  };
+}
+
+function dryingSentence({ day, moisture, driest, danger }: DryingOutlook): Sentence {
+  const humidity = danger > 0.5 ? humidityForMoisture(danger, 20) : 0;
+  const because =
+    `The top was glued near ${GLUED_AT.mean} %MC (± ${GLUED_AT.sd}, a house figure); held by its braces it bears ` +
+    `${(GLUED_AT.mean - danger).toFixed(1)} %MC of drying before the strength across the grain is used up. Old cracks and dry glue give way earlier.`;
+  const text = `Driest about ${sayDay(day)}, near ${moisture.toFixed(1)} %MC (${driest.toFixed(1)} in one year of ten)`;
+  if (driest < danger + GLUED_AT.sd)
+    return {
+      text: `${text}: close to where a top of this wood cracks, about ${Math.round(humidity)}${NBSP}% RH. Humidify before then.`,
+      weight: driest < danger ? 'act' : 'watch',
+      because,
+    };
+  return { text: `${text}: no danger to the wood itself.`, weight: 'well', because };
+}
+
+function sproutSentence({ day, sprout }: DryingOutlook): Sentence[] {
+  if (sprout < FELT_SPROUT) return [];
+  return [
+    {
+      text: `Fret ends are likely to be felt by ${sayDay(day)}: the board shrinks by up to ${(2e3 * sprout).toFixed(1)} mm. Rehydrate in the case first, then decide.`,
+      weight: 'watch',
+      because: `A board ${(1000 * BOARD.width).toFixed(0)} mm wide of a dense wood, dressed near ${GLUED_AT.mean} %MC; half of what it loses stands out on each side. House figures. (${isoDate(day)})`,
+    },
+  ];
+}

@@ -1,0 +1,93 @@
+/** A forecast that was shown, for one day. */
+export interface Promised {
+  median: number;
+  band50: readonly [number, number];
+  band80: readonly [number, number];
+  band95: readonly [number, number];
+}
+
+/** How a promise stood against what was read. */
+export interface Kept {
+  in50: boolean;
+  in80: boolean;
+  in95: boolean;
+  /** what was read less what was promised, SI */
+  error: number;
+}
+
+export function keptBy(promise: Promised, read: number): Kept {
+  const within = ([low, high]: readonly [number, number]) => read >= low && read <= high;
+  return {
+    in50: within(promise.band50),
+    in80: within(promise.band80),
+    in95: within(promise.band95),
+    error: read - promise.median,
+  };
+}
+
+/** Over many promises: how many of the readings fell inside each band. */
+export interface Scorecard {
+  count: number;
+  bands: {
+    promised: number;
+    held: number;
+    /** 95 % range of the true share (Wilson, 1927) */ range: [number, number];
+  }[];
+  /** median absolute error, SI; null where nothing was compared */
+  medianError: number | null;
+}
+
+export function scorecard(kept: readonly Kept[]): Scorecard {
+  const count = kept.length;
+  const bands = (
+    [
+      [0.5, 'in50'],
+      [0.8, 'in80'],
+      [0.95, 'in95'],
+    ] as const
+  ).map(([promised, key]) => {
+    const held = kept.filter((one) => one[key]).length;
+    return { promised, held: count > 0 ? held / count : 0, range: wilson(held, count) };
+  });
+  const errors = kept.map(({ error }) => Math.abs(error)).sort((a, b) => a - b);
+  const middle = errors.length % 2 === 1 ? errors[(errors.length - 1) / 2] : undefined;
+  const half = errors.length / 2;
+  return {
+    count,
+    bands,
+    medianError: count === 0 ? null : (middle ?? (errors[half - 1]! + errors[half]!) / 2),
+  };
+}
+
+/** Range of a share from a count: Wilson's score interval, 95 %. */
+function wilson(hits: number, count: number): [number, number] {
+  if (count === 0) return [0, 1];
+  const z = 1.959964;
+  const share = hits / count;
+  const spread = z * Math.sqrt((share * (1 - share)) / count + (z * z) / (4 * count * count));
+  const scale = 1 + (z * z) / count;
+  const middle = share + (z * z) / (2 * count);
+  return [Math.max(0, (middle - spread) / scale), Math.min(1, (middle + spread) / scale)];
+}
+
+/** What was promised between two days of a kept forecast, in a straight line. Null outside it. */
+export function promiseOn(points: readonly (Promised & { day: number })[], day: number): Promised | null {
+  const after = points.findIndex((point) => point.day >= day);
+  if (after < 0) return null;
+  const later = points[after]!;
+  if (later.day === day) return later;
+  const earlier = points[after - 1];
+  if (!earlier) return null;
+  const t = (day - earlier.day) / (later.day - earlier.day);
+  const mix = (a: number, b: number) => a + t * (b - a);
+  const pair = (a: readonly [number, number], b: readonly [number, number]): [number, number] => [
+    mix(a[0], b[0]),
+    mix(a[1], b[1]),
+  ];
+  return {
+    median: mix(earlier.median, later.median),
+    band50: pair(earlier.band50, later.band50),
+    band80: pair(earlier.band80, later.band80),
+    band95: pair(earlier.band95, later.band95),
+  };
+}

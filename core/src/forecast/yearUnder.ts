@@ -1,0 +1,78 @@
+import type { Climate } from '../air/climate.js';
+import type { Scenario } from '../air/scenario.js';
+import type { StringSide } from '../readings/side.js';
+import { SPECIES, type SpeciesId } from '../wood/species.js';
+import {
+  answerSentences,
+  dryingOutlook,
+  sideAnswers,
+  type DryingOutlook,
+  type SideAnswers,
+} from './answers.js';
+import type { Calibration } from './calibrate.js';
+import type { Played } from './months.js';
+import { yearAhead, type YearAhead } from './paths.js';
+import { sortByWeight, yearSentences, type Sentence } from './sentences.js';
+
+/** What a year is worked out from, besides the fits. */
+export interface Ground {
+  climate: Climate;
+  /** first day looked at */
+  from: number;
+  today: { day: number; moisture: number } | null;
+  played: Record<StringSide, Played | null>;
+  /** saddle height per action at fret 12 */
+  lever: Record<StringSide, number>;
+  species: SpeciesId;
+}
+
+/** One side as far as a year needs it. */
+export interface SideFit {
+  side: StringSide;
+  calibration: Calibration;
+  /** wanted action, m */
+  window: [number, number];
+}
+
+export interface YearUnder {
+  sides: (SideFit & { year: YearAhead; answers: SideAnswers })[];
+  drying: DryingOutlook;
+}
+
+/** Days that are looked ahead. */
+export const DAYS_AHEAD = 364;
+/** Seeds of the simulated years: the same for every scenario, so that they are compared under the same weather. */
+export const SEEDS: Record<StringSide, number> = { bass: 1, treble: 2 };
+
+/** The coming year of both sides under a scenario; without one, as it was. */
+export function yearUnder(ground: Ground, sides: readonly SideFit[], scenario?: Scenario): YearUnder {
+  const { climate, from, played, lever, species } = ground;
+  const ahead = { today: ground.today ?? undefined, scenario };
+  return {
+    sides: sides.map((fit) => ({
+      ...fit,
+      year: yearAhead(fit.calibration, climate, fit.window, from, DAYS_AHEAD, {
+        ...ahead,
+        seed: SEEDS[fit.side],
+      }),
+      answers: sideAnswers(fit, climate, from, ahead, played[fit.side], lever[fit.side]),
+    })),
+    drying: dryingOutlook(climate, SPECIES[species], from, ahead),
+  };
+}
+
+/**
+ * The year in sentences, what asks for the most first.
+ *
+ * @param say how an action is said in the shop's unit, and a saddle's height
+ */
+export function sayYear(
+  { sides, drying }: YearUnder,
+  say: { action: (metres: number) => string; saddle: (metres: number) => string },
+): Sentence[] {
+  const answers = sides.map((side) => side.answers);
+  return sortByWeight([
+    ...yearSentences(sides, say.action),
+    ...answerSentences(answers, drying, say.action, say.saddle),
+  ]);
+}

@@ -1,0 +1,35 @@
+/**
+ * Cholesky's factor of a small dense matrix, row by row in one flat array.
+ *
+ * @param matrix symmetric, n × n; only its lower half is read
+ * @returns L with A = LLᵀ, n × n row by row, or null where the matrix is not positive definite
+ */
+export function choleskyOf(matrix: readonly (readonly number[])[]): Float64Array | null {
+  const n = matrix.length;
+  const lower = new Float64Array(n * n);
+  for (let i = 0; i < n; i++) {
+    const row = matrix[i]!;
+    for (let j = 0; j <= i; j++) {
+      let sum = row[j]!;
+      for (let k = 0; k < j; k++) sum -= lower[i * n + k]! * lower[j * n + k]!;
+      if (j < i) lower[i * n + j] = sum / lower[j * n + j]!;
+      else if (sum > 0) lower[i * n + i] = Math.sqrt(sum);
+      else return null;
+    }
+  }
+  return lower;
+}
+
+/** The inverse of a lower triangle, n × n row by row. */
+export function invertLower(lower: Float64Array, n: number): Float64Array {
+  const inverse = new Float64Array(n * n);
+  for (let j = 0; j < n; j++) {
+    inverse[j * n + j] = 1 / lower[j * n + j]!;
+    for (let i = j + 1; i < n; i++) {
+      let sum = 0;
+      for (let k = j; k < i; k++) sum += lower[i * n + k]! * inverse[k * n + j]!;
+      inverse[i * n + j] = -sum / lower[i * n + i]!;
+    }
+  }
+  return inverse;
+}

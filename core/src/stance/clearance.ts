@@ -1,0 +1,165 @@
+import { bisect } from '../numeric/bisect.js';
+import { fretPosition } from './frets.js';
+import { dip, stringHeight, type NeckGeometry, type Stance } from './stance.js';
+
+/**
+ * Clearance of a played string over the frets.
+ *
+ * Fretted at n, the string vibrates over ℓ = X − x_n about the line from crown n to the saddle. Plucked with a force F
+ * normal to the board at p from the saddle it is first a triangle of height `A = F p (ℓ − p) / (T ℓ)`, and as an ideal
+ * string it then sweeps the parallelogram of that triangle and its image turned about the middle. Source: the plucked
+ * ideal string (d'Alembert's solution; any textbook of acoustics). How hard is plucked: house defaults.
+ */
+export interface Pluck {
+  /** F/T, dimensionless */
+  force: number;
+  /** p, distance from the saddle, m */
+  at: number;
+}
+
+export const PLUCK_AT = 0.13;
+
+/** F/T by playing style. House defaults; true within about ±25 % until a buzz is noted. Slide rests on the string: gentle. */
+export const PLUCK_FORCE = {
+  gentle: { bass: 0.0055, treble: 0.0055 },
+  medium: { bass: 0.01, treble: 0.008 },
+  hard: { bass: 0.0125, treble: 0.0115 },
+  slide: { bass: 0.0055, treble: 0.0055 },
+} as const;
+export const PLUCK_LOG_SD = 0.25;
+
+export const LAST_FRET = 20;
+
+/** How far the swinging string comes towards the board at a distance from the saddle, m. */
+export function envelope(length: number, { force, at }: Pluck, distance: number): number {
+  const p = Math.min(at, length / 2);
+  const height = (force * p * (length - p)) / length;
+  const shape = (y: number) => (y < p ? y / p : (length - y) / (length - p));
+  return height * Math.max(shape(distance), shape(length - distance));
+}
+
+/** The closest a note comes to a later fret. */
+export interface Margin {
+  /** fret held, 0 for the open string */
+  held: number;
+  /** fret that is nearest to being struck */
+  struck: number;
+  /** clearance over envelope: below 1 it buzzes */
+  margin: number;
+}
+
+/**
+ * The least margin of each note of one string, open to the 15th fret: further up nothing follows that matters.
+ *
+ * @param lastFret of the board
+ */
+export function margins(stance: Stance, neck: NeckGeometry, pluck: Pluck, lastFret = LAST_FRET): Margin[] {
+  const found: Margin[] = [];
+  for (let held = 0; held <= 15; held++) {
+    const from = held === 0 ? 0 : fretPosition(neck.scale, held);
+    const start = held === 0 ? stance.nutHeight : -dip(stance, from);
+    const length = stance.stringLength - from;
+    let least: Margin = { held, struck: held + 1, margin: Infinity };
+    for (let fret = held + 1; fret <= lastFret; fret++) {
+      const x = fretPosition(neck.scale, fret);
+      const line = start + ((stance.saddleHeight - start) * (x - from)) / length;
+      const margin = (line + dip(stance, x)) / envelope(length, pluck, stance.stringLength - x);
+      if (margin < least.margin) least = { held, struck: fret, margin };
+    }
+    found.push(least);
+  }
+  return found;
+}
+
+/** Frets at which a note buzzes under this pluck, the nut's own first. */
+export function buzzing(stance: Stance, neck: NeckGeometry, pluck: Pluck): number[] {
+  return margins(stance, neck, pluck)
+    .filter(({ margin }) => margin < 1)
+    .map(({ held }) => held);
+}
+
+/** The stance with its saddle crown moved so that the action at a fret changes by so much, m. */
+export function withActionChange(stance: Stance, neck: NeckGeometry, change: number, fret = 12): Stance {
+  const lever = fretPosition(neck.scale, fret) / stance.stringLength;
+  return { ...stance, saddleHeight: stance.saddleHeight + change / lever };
+}
+
+/**
+ * The lowest action at fret 12 at which no fretted note buzzes, the saddle alone being moved: for this neck, its relief
+ * and this player. The open string is the nut's affair and is left out.
+ *
+ * @returns m, or null where the neck buzzes at any height a guitar is played at
+ */
+export function lowestCleanAction(stance: Stance, neck: NeckGeometry, pluck: Pluck): number | null {
+  const actionNow =
+    stringHeight(stance, fretPosition(neck.scale, 12)) + dip(stance, fretPosition(neck.scale, 12));
+  const worst = (action: number) =>
+    Math.min(
+      ...margins(withActionChange(stance, neck, action - actionNow), neck, pluck)
+        .filter(({ held }) => held > 0)
+        .map(({ margin }) => margin),
+    ) - 1;
+  if (worst(HIGHEST) < 0) return null;
+  return bisect(worst, 0, HIGHEST, 1e-6);
+}
+
+/** Nobody plays over a higher action, m. */
+const HIGHEST = 0.008;
+
+/**
+ * The pluck that just makes a fretted note touch, F/T: what the neck allows.
+ *
+ * @param frets held notes that are asked about; default: all of them
+ */
+export function limitingForce(
+  stance: Stance,
+  neck: NeckGeometry,
+  at = PLUCK_AT,
+  frets?: readonly number[],
+): number {
+  // the envelope is proportional to the force
+  const unit = margins(stance, neck, { force: 1, at }).filter(({ held }) =>
+    frets ? frets.includes(held) : held > 0,
+  );
+  return Math.max(0, Math.min(...unit.map(({ margin }) => margin)));
+}
+
+/** What an examination heard, and what the neck allowed that day: F/T. */
+export interface Heard {
+  limit: number;
+  buzzed: boolean;
+}
+
+/** How sharply buzz begins at the limit, as a log-sd. House default. */
+const ONSET_LOG_SD = 0.1;
+
+/**
+ * How hard this player plucks, from what was heard: a buzz says harder than the limit of that day, a clean day softer.
+ * Bayes over the logarithm of F/T, on a grid.
+ *
+ * @param expected F/T of the playing style
+ * @returns mean of F/T and its log-sd
+ */
+export function pluckHeard(expected: number, heard: readonly Heard[]): { force: number; logSd: number } {
+  let sum = 0;
+  let first = 0;
+  let second = 0;
+  for (let i = -60; i <= 60; i++) {
+    const x = (i / 20) * PLUCK_LOG_SD;
+    const harder = heard.reduce(
+      (product, { limit, buzzed }) => {
+        const z = (x + Math.log(expected) - Math.log(Math.max(limit, 1e-6))) / ONSET_LOG_SD;
+        const chance = 1 / (1 + Math.exp(-1.702 * z));
+        return product * (buzzed ? chance : 1 - chance);
+      },
+      Math.exp(-0.5 * (x / PLUCK_LOG_SD) ** 2),
+    );
+    sum += harder;
+    first += harder * x;
+    second += harder * x * x;
+  }
+  // two opinions that exclude each other leave what was believed before
+  if (!(sum > 1e-12)) return { force: expected, logSd: PLUCK_LOG_SD };
+  const mean = first / sum;
+  return { force: expected * Math.exp(mean), logSd: Math.sqrt(Math.max(0, second / sum - mean * mean)) };
+}

@@ -1,0 +1,127 @@
+import type { WoodOfPiece } from '@upright-elder/contract';
+import {
+  dewPoint,
+  equilibriumMoisture,
+  GLUED_AT,
+  PIECE_IDS,
+  pieceMoisture,
+  PIECES,
+  sayLag,
+  seasonMoisture,
+  type AirLog,
+  type Climate,
+  type PieceId,
+} from '@upright-elder/core';
+
+const WEEK = 7;
+const FORTNIGHT = 14;
+const TWO_MONTHS = 61;
+/** A log that ended longer ago says nothing of today. */
+const STALE_DAYS = 21;
+/** Wood is thought to have forgotten what lies further back. */
+const MEMORY_DAYS = 720;
+/** Within this of where it was glued the wood is at ease, %MC; a move of so much in a fortnight is a warning by itself. */
+const EASE = 2;
+const FAST = 1.2;
+
+/**
+ * What each kind of wood in a room is doing: the log driven through its thickness, then on as this week's air stayed,
+ * and as the season goes. Warned is before the wood has moved, not after.
+ */
+export function woodOfRoom(log: AirLog, climate: Climate, today: number): WoodOfPiece[] {
+  const reaches = log.size > 0 && today - log.lastDay <= STALE_DAYS;
+  return PIECE_IDS.map((id) => {
+    const { name, faces, slab } = PIECES[id];
+    const piece = { piece: id, name, about: `${faces}; ${sayLag(slab)}` };
+    if (!reaches)
+      return {
+        ...piece,
+        now: null,
+        fortnight: null,
+        twoMonths: null,
+        warns: false,
+        words: 'The log does not reach today: nothing can be said.',
+      };
+    const week = equilibriumLately(log, climate);
+    const past = equilibriumOver(log, climate, log.lastDay - MEMORY_DAYS, log.lastDay);
+    const until = [...past, ...Array.from({ length: Math.max(0, today - log.lastDay) }, () => week)];
+    const stays = [...until, ...Array.from({ length: FORTNIGHT }, () => week)];
+    const season = [
+      ...until,
+      ...Array.from({ length: TWO_MONTHS }, (_, i) => seasonMoisture(climate, today + i + 1)),
+    ];
+    const start = seasonMoisture(climate, log.lastDay - MEMORY_DAYS);
+    const last = (air: number[]) => pieceMoisture(slab, air, start).at(-1)!;
+    const [now, fortnight, twoMonths] = [last(until), last(stays), last(season)];
+    return { ...piece, now, fortnight, twoMonths, ...wordsOn(id, now, fortnight, twoMonths) };
+  });
+}
+
+/** The week's mean equilibrium, %MC. */
+function equilibriumLately(log: AirLog, climate: Climate): number {
+  const days = equilibriumOver(log, climate, log.lastDay - WEEK + 1, log.lastDay);
+  return days.reduce((sum, one) => sum + one, 0) / days.length;
+}
+
+/** Equilibrium moisture of every day; the season's where none was logged. */
+function equilibriumOver(log: AirLog, climate: Climate, from: number, to: number): number[] {
+  const logged = new Map(
+    log.days().map(({ day, humidity, celsius }) => [Math.floor(day), equilibriumMoisture(humidity, celsius)]),
+  );
+  return Array.from(
+    { length: to - from + 1 },
+    (_, i) => logged.get(from + i) ?? seasonMoisture(climate, from + i),
+  );
+}
+
+const DRY: Record<PieceId, string> = {
+  bareTop: 'do not glue structure on it; bring it to working moisture first',
+  finishedTop: 'action drops and cracks open: humidify now, cases shut',
+  fingerboard: 'fret ends will be felt, and frets may lift',
+  neckBlock: 'joints and linings feel it last: it takes as long to come back',
+};
+const DAMP: Record<PieceId, string> = {
+  bareTop: 'do not glue or press on it',
+  finishedTop: 'belly and action rise: no saddle is cut and no reset judged now',
+  fingerboard: 'the neck may bow back',
+  neckBlock: 'the neck angle may follow, and it takes as long to come back',
+};
+
+function wordsOn(
+  id: PieceId,
+  now: number,
+  fortnight: number,
+  twoMonths: number,
+): Pick<WoodOfPiece, 'warns' | 'words'> {
+  const low = GLUED_AT.mean - EASE;
+  const high = GLUED_AT.mean + EASE;
+  const goes = (to: number) => `${to < now ? 'drying' : 'rising'} to ${to.toFixed(1)}`;
+  const out = (m: number) => m < low || m > high;
+  const advice = (m: number) => (m < GLUED_AT.mean ? DRY[id] : DAMP[id]);
+  if (out(now)) {
+    const back = !out(fortnight) ? '; with this week’s air it is at ease again within a fortnight' : '';
+    return { warns: true, words: `${now < low ? 'Dry' : 'Damp'}: ${advice(now)}${back}.` };
+  }
+  if (out(fortnight))
+    return {
+      warns: true,
+      words: `If the air stays as this week, ${goes(fortnight)} within a fortnight: ${advice(fortnight)}.`,
+    };
+  if (Math.abs(fortnight - now) > FAST)
+    return {
+      warns: true,
+      words: `Moving fast, ${goes(fortnight)} within a fortnight: the swing hurts more than the level.`,
+    };
+  if (out(twoMonths))
+    return {
+      warns: true,
+      words: `As the season goes, ${goes(twoMonths)} within two months: ${advice(twoMonths)}.`,
+    };
+  return { warns: false, words: `At ease, ${goes(twoMonths)} within two months as the season goes.` };
+}
+
+/** Dew point of the last logged day, °C; null where there is none. */
+export function airToday(log: AirLog): number | null {
+  const last = log.days().at(-1);
+  return last && last.humidity > 1 ? dewPoint(last.humidity, last.celsius) : null;
+}

@@ -1,0 +1,61 @@
+import type { MonthAhead } from '@upright-elder/core';
+import { inUnit, type SeriesUnit } from './unitOf.js';
+
+interface Props {
+  months: readonly MonthAhead[];
+  window: readonly [number, number] | null;
+  unit: SeriesUnit;
+  side: string;
+}
+
+const NAMES = new Intl.DateTimeFormat('en', { month: 'short', timeZone: 'UTC' });
+
+/** The coming months with the frets that buzz in each. */
+export function MonthStrip({ months, window, unit, side }: Props) {
+  return (
+    <section aria-label={`Months of the ${side} string`} className="mt-3">
+      <h3 className="text-[1.05rem]">Month by month</h3>
+      <ol className="mt-1 grid grid-cols-4 gap-1 sm:grid-cols-6 xl:grid-cols-12">
+        {months.map(({ day, median, buzzes, chance }) => {
+          const outside = window !== null && (median < window[0] || median > window[1]);
+          const state =
+            buzzes.length > 0
+              ? `buzzes at ${frets(buzzes)}`
+              : chance === null
+                ? 'buzz not known'
+                : chance >= 0.2
+                  ? 'close to buzzing'
+                  : 'clean';
+          const mark = buzzes.length > 0 ? '▲' : (chance ?? 0) >= 0.2 ? '△' : chance === null ? '·' : '✓';
+          return (
+            <li
+              key={day}
+              className={`rounded-[3px] border px-1.5 py-1 text-[0.86rem] leading-tight ${buzzes.length > 0 ? 'border-ochre' : 'border-rule'}`}
+            >
+              <span className="block font-bold">{NAMES.format(new Date(day * 86400000))}</span>
+              <span className={`block tabular-nums ${outside ? 'font-bold text-ochre' : ''}`}>
+                {inUnit(median, unit)}
+                {outside && <span className="sr-only">, outside what is wanted</span>}
+              </span>
+              <span className={`block ${buzzes.length > 0 ? 'text-ochre' : 'text-faint'}`}>
+                <span aria-hidden="true">{mark} </span>
+                {state}
+              </span>
+            </li>
+          );
+        })}
+      </ol>
+    </section>
+  );
+}
+
+/** Runs of frets as one: 1–4, 7. */
+export function frets(list: readonly number[]): string {
+  const runs: [number, number][] = [];
+  for (const fret of list) {
+    const last = runs.at(-1);
+    if (last && fret === last[1] + 1) last[1] = fret;
+    else runs.push([fret, fret]);
+  }
+  return runs.map(([a, b]) => (a === b ? `${a}` : `${a}–${b}`)).join(', ');
+}

@@ -1,0 +1,84 @@
+import type { ForecastPoint } from '@upright-elder/contract';
+import { format } from 'date-fns';
+import { toast } from 'sonner';
+import { copyText } from '../../../app/copyText.js';
+import type { ScenarioPoint } from '../../../workers/seasons.worker.js';
+import { trimmed, type SeriesUnit } from './unitOf.js';
+
+interface Props {
+  name: string;
+  points: readonly ForecastPoint[];
+  /** the same days under a scenario, where one is looked at */
+  scenario: readonly ScenarioPoint[] | null;
+  unit: SeriesUnit;
+}
+
+/** Every fourth week is enough to read. */
+const EVERY = 4;
+
+/** The numbers behind the chart, to be read and copied. */
+export function NumbersTable({ name, points, scenario, unit }: Props) {
+  const say = (value: number) => trimmed(value / unit.per, unit.decimals + (unit.decimals === 1 ? 1 : 0));
+  const pair = ([low, high]: readonly [number, number]) => `${say(low)} to ${say(high)}`;
+  const heads = [
+    'Day',
+    'Wood, %MC',
+    `Expected, ${unit.name}`,
+    'Half the time',
+    'Four fifths',
+    'Nineteen twentieths',
+    ...(scenario ? ['As kept', 'Four fifths as kept'] : []),
+  ];
+  const rows = points.map(({ date, moisture, median, band50, band80, band95 }, i) => [
+    date,
+    moisture.toFixed(1),
+    say(median),
+    pair(band50),
+    pair(band80),
+    pair(band95),
+    ...(scenario?.[i] ? [say(scenario[i].median), pair(scenario[i].band80)] : []),
+  ]);
+  const copy = async () => {
+    const text = [heads, ...rows].map((row) => row.join('\t')).join('\n');
+    if (await copyText(text)) toast.success('The table is on the clipboard, every week of it.');
+    else toast.error('The browser does not let the page copy: mark the table and copy it by hand.');
+  };
+  return (
+    <details className="mt-2">
+      <summary className="min-h-[44px] cursor-pointer content-center font-bold">The same in numbers</summary>
+      <button type="button" className="quiet" onClick={() => void copy()}>
+        Copy the table
+      </button>
+      <div className="overflow-x-auto">
+        <table className="mt-1 w-full text-left tabular-nums">
+          <caption className="sr-only">{name} through the coming year</caption>
+          <thead>
+            <tr className="border-b border-rule">
+              {heads.map((head) => (
+                <th key={head} scope="col" className="pr-3 align-bottom">
+                  {head}
+                </th>
+              ))}
+            </tr>
+          </thead>
+          <tbody>
+            {rows
+              .filter((_, i) => i % EVERY === 0)
+              .map(([date, ...cells]) => (
+                <tr key={date} className="border-b border-rule">
+                  <th scope="row" className="pr-3 font-normal whitespace-nowrap">
+                    {format(new Date(date!), 'd MMM yyyy')}
+                  </th>
+                  {cells.map((cell, i) => (
+                    <td key={i} className="pr-3">
+                      {cell}
+                    </td>
+                  ))}
+                </tr>
+              ))}
+          </tbody>
+        </table>
+      </div>
+    </details>
+  );
+}

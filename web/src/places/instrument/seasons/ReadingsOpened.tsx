@@ -1,0 +1,137 @@
+import type { HistoryPoint, SeriesForecast } from '@upright-elder/contract';
+import { format } from 'date-fns';
+import { useRef } from 'react';
+import { Link } from 'react-router';
+import { inUnit, trimmed, type SeriesUnit } from './unitOf.js';
+
+interface Props {
+  series: SeriesForecast;
+  unit: SeriesUnit;
+  /** the reading that is open, by its date */
+  opened: string | null;
+  onOpen: (date: string | null) => void;
+}
+
+/** Every reading of the series; opened, it says where its number comes from and what the fit makes of it. */
+export function ReadingsOpened({ series, unit, opened, onOpen }: Props) {
+  const { history } = series;
+  return (
+    <section aria-label="Readings it stands on" className="mt-3">
+      <h3 className="text-[1.05rem]">Readings it stands on</h3>
+      <ul>
+        {[...history].reverse().map((point) => (
+          <li key={point.date} className="border-b border-rule">
+            <ReadingHead point={point} unit={unit} open={opened === point.date} onOpen={onOpen} />
+            {opened === point.date && <ReadingSources point={point} series={series} unit={unit} />}
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
+
+function ReadingHead({
+  point,
+  unit,
+  open,
+  onOpen,
+}: {
+  point: HistoryPoint;
+  unit: SeriesUnit;
+  open: boolean;
+  onOpen: (date: string | null) => void;
+}) {
+  const button = useRef<HTMLButtonElement>(null);
+  const odd = point.misfit !== null && Math.abs(point.misfit) > 3;
+  return (
+    <button
+      ref={button}
+      type="button"
+      aria-expanded={open}
+      className="flex min-h-[44px] w-full flex-wrap items-center gap-x-4 text-left"
+      onClick={() => onOpen(open ? null : point.date)}
+    >
+      <span className="w-32">{format(new Date(point.date), 'd MMM yyyy')}</span>
+      <span className="w-40 tabular-nums">
+        <strong>{inUnit(point.value, unit)}</strong> ± {trimmed(point.sd / unit.per, unit.decimals + 1)}
+      </span>
+      <span className="w-28 tabular-nums">{point.moisture.toFixed(1)} %MC</span>
+      <span className={odd ? 'font-bold text-ochre' : 'text-faint'}>
+        {point.misfit === null
+          ? 'before the last work'
+          : odd
+            ? `▲ stands apart: was it read right?`
+            : point.afterWork
+              ? 'first after work'
+              : ''}
+      </span>
+    </button>
+  );
+}
+
+const FROM: Record<string, string> = {
+  'room log': 'the room’s log, followed through the thickness of a finished top',
+  'examination air': 'the air read at the examination, since no log reaches there',
+  climate: 'what is usual for the season, since nothing was read',
+  meter: 'the meter alone, since neither log nor air was read',
+};
+
+/** Down to formula and source. */
+function ReadingSources({
+  point,
+  series,
+  unit,
+}: {
+  point: HistoryPoint;
+  series: SeriesForecast;
+  unit: SeriesUnit;
+}) {
+  const { value, sd, moisture, moistureSd, moistureFrom, misfit, slip, atReference } = point;
+  const { sensitivity, age, calibration } = series;
+  const per = (n: number, more = 2) => trimmed(n / unit.per, unit.decimals + more);
+  const visit = calibration.visits.find(({ day }) => day === Date.parse(point.date) / 86400000);
+  return (
+    <dl className="mb-3 grid gap-x-4 gap-y-1 border-l-4 border-verdigris pl-3 text-[0.95rem] sm:grid-cols-[12rem_1fr]">
+      <dt className="text-faint">Read</dt>
+      <dd>
+        {inUnit(value, unit)} with a standard error of {per(sd)} {unit.name}, from the tool’s resolution /√12
+        and its repeatability.
+      </dd>
+      <dt className="text-faint">Wood that day</dt>
+      <dd>
+        {moisture.toFixed(2)} ± {moistureSd.toFixed(2)} %MC by {FROM[moistureFrom] ?? moistureFrom};
+        equilibrium by Hailwood and Horrobin (Wood Handbook, chapter 4). What a meter showed has pulled it,
+        both errors weighed.
+      </dd>
+      {visit && (
+        <>
+          <dt className="text-faint">In the fit</dt>
+          <dd>
+            y = level + β (M − {calibration.referenceMoisture.toFixed(2)}) + age · years + settling · ln(1 +
+            τ/τ₀) + walk, with M drawn towards its season to {visit.shrunkMoisture.toFixed(2)} %MC; level{' '}
+            {per(calibration.level.mean)}, β {per(sensitivity.mean)} ± {per(sensitivity.sd)} per %MC, age{' '}
+            {per(age.mean)} ± {per(age.sd)} a year.
+          </dd>
+          <dt className="text-faint">Against all others</dt>
+          <dd>
+            {misfit! > 0 ? '+' : '−'}
+            {Math.abs(misfit!).toFixed(1)} of its own errors; a slip with a chance of{' '}
+            {Math.round(100 * (slip ?? 0))} %.
+          </dd>
+          <dt className="text-faint">Carried to spring</dt>
+          <dd>
+            {inUnit(atReference!, unit)} at the year’s mean moisture on its way up: so readings of different
+            seasons are compared.
+          </dd>
+        </>
+      )}
+      {point.examinationId && (
+        <dd className="sm:col-start-2">
+          <Link className="underline" to={`../examine?examination=${point.examinationId}`}>
+            Open the examination
+          </Link>
+        </dd>
+      )}
+    </dl>
+  );
+}

@@ -1,0 +1,149 @@
+import { AS_IT_WAS, dayOf, type Climate, type Scenario } from '@upright-elder/core';
+import { Slider } from 'radix-ui';
+import { useState } from 'react';
+import { useRoomAir, useRooms } from '../../../data/hooks.js';
+import { Choice } from '../../../fields/Choice.js';
+import { OneSlider } from '../../../fields/OneSlider.js';
+
+interface Props {
+  /** the room it lives in */
+  homeRoomId: string | null;
+  /** today's date */
+  today: string;
+  onScenario: (scenario: Scenario) => void;
+}
+
+const KINDS = [
+  { value: 'as it was', label: 'As it was' },
+  { value: 'held in a band', label: 'Held in a band' },
+  { value: 'case with packs', label: 'Case with packs' },
+  { value: 'moved', label: 'Another room' },
+] as const;
+type Kind = (typeof KINDS)[number]['value'];
+
+/** How the air is kept from now on; the year follows while the finger is on it. */
+export function ScenarioControls({ homeRoomId, today, onScenario }: Props) {
+  const [kind, setKind] = useState<Kind>('as it was');
+  const [band, setBand] = useState<[number, number]>([40, 55]);
+  const [packs, setPacks] = useState(49);
+  const choose = (next: Kind) => {
+    setKind(next);
+    if (next === 'as it was') onScenario(AS_IT_WAS);
+    if (next === 'held in a band') onScenario({ kind: next, from: band[0], to: band[1] });
+    if (next === 'case with packs') onScenario({ kind: next, humidity: packs });
+  };
+  return (
+    <section aria-label="How the air is kept" className="border-t border-rule pt-2">
+      <div className="flex flex-wrap items-center gap-x-4 gap-y-1">
+        <h3 className="text-[1.05rem]">If the air is kept</h3>
+        <Choice label="How the air is kept" value={kind} options={KINDS} onChange={choose} />
+      </div>
+      {kind === 'held in a band' && (
+        <BandSlider
+          band={band}
+          onBand={(next) => {
+            setBand(next);
+            onScenario({ kind, from: next[0], to: next[1] });
+          }}
+        />
+      )}
+      {kind === 'case with packs' && (
+        <label className="flex items-center gap-3">
+          <span className="w-44 shrink-0">
+            packs of <strong className="tabular-nums">{packs} %</strong> RH
+          </span>
+          <OneSlider
+            label="Humidity of the packs"
+            min={35}
+            max={65}
+            step={1}
+            value={packs}
+            onValue={(humidity) => {
+              setPacks(humidity);
+              onScenario({ kind, humidity });
+            }}
+          />
+        </label>
+      )}
+      {kind === 'moved' && <MovedTo homeRoomId={homeRoomId} today={today} onScenario={onScenario} />}
+    </section>
+  );
+}
+
+/** From dry to damp, percent RH. */
+function BandSlider({ band, onBand }: { band: [number, number]; onBand: (band: [number, number]) => void }) {
+  return (
+    <div className="flex items-center gap-3">
+      <span className="w-44 shrink-0">
+        between <strong className="tabular-nums">{band[0]}</strong> and{' '}
+        <strong className="tabular-nums">{band[1]} %</strong> RH
+      </span>
+      <Slider.Root
+        className="relative flex h-[44px] w-full grow touch-none items-center"
+        min={20}
+        max={80}
+        step={1}
+        minStepsBetweenThumbs={1}
+        value={band}
+        onValueChange={([from, to]) => onBand([from!, to!])}
+      >
+        <Slider.Track className="relative h-2 grow rounded-full bg-sunk">
+          <Slider.Range className="absolute h-full rounded-full bg-verdigris-soft" />
+        </Slider.Track>
+        {(['Driest', 'Dampest'] as const).map((label) => (
+          <Slider.Thumb
+            key={label}
+            className="block h-7 w-7 rounded-full border-2 border-verdigris bg-sheet"
+            aria-label={`${label} humidity of the room`}
+          />
+        ))}
+      </Slider.Root>
+    </div>
+  );
+}
+
+function MovedTo({ homeRoomId, today, onScenario }: Props) {
+  const { data: rooms = [] } = useRooms();
+  const others = rooms.filter(({ id }) => id !== homeRoomId);
+  const [chosen, setChosen] = useState<string>();
+  const [on, setOn] = useState(today);
+  const roomId = chosen ?? others[0]?.id;
+  const { data: air } = useRoomAir(roomId);
+  const move = (climate: Climate | undefined, date: string) => {
+    if (climate && date) onScenario({ kind: 'moved', climate, on: dayOf(date) });
+  };
+  if (others.length === 0)
+    return <p className="py-2 text-faint">There is no other room yet: add one under Air, with its log.</p>;
+  return (
+    <div className="flex flex-wrap items-end gap-3 py-1">
+      <label className="text-[0.9rem] font-bold">
+        To
+        <select
+          className="field block w-56 font-normal"
+          value={roomId}
+          onChange={(event) => setChosen(event.target.value)}
+        >
+          {others.map(({ id, name }) => (
+            <option key={id} value={id}>
+              {name}
+            </option>
+          ))}
+        </select>
+      </label>
+      <label className="text-[0.9rem] font-bold">
+        From
+        <input
+          type="date"
+          className="field block w-44 font-normal"
+          value={on}
+          min={today}
+          onChange={(event) => setOn(event.target.value)}
+        />
+      </label>
+      <button type="button" className="act" disabled={!air || !on} onClick={() => move(air?.climate, on)}>
+        See its year there
+      </button>
+      {air && <p className="basis-full text-[0.9rem] text-faint">{air.basis}</p>}
+    </div>
+  );
+}

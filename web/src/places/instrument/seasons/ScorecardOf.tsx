@@ -1,0 +1,80 @@
+import type { PromiseKept, ScorecardSum, Shop } from '@upright-elder/contract';
+import { METRES_PER } from '@upright-elder/core';
+import { format } from 'date-fns';
+import { Fetching } from '../../../app/Fetching.js';
+import { useScorecard } from '../../../data/hooks.js';
+import { PromisedHeld } from '../../../drawings/PromisedHeld.js';
+import { trimmed } from './unitOf.js';
+
+const SHOWN = 6;
+
+/** What was promised and what came of it: here, and over the shop. */
+export function ScorecardOf({ id, sayIn }: { id: string; sayIn: Shop['sayIn'] }) {
+  return (
+    <section aria-label="Scorecard" className="sheet mt-4 p-4">
+      <h2 className="text-[1.3rem]">What was promised, and what came</h2>
+      <Fetching of={useScorecard(id)}>
+        {({ kept, instrument, shop }) =>
+          kept.length === 0 && shop.count === 0 ? (
+            <p className="said">
+              Nothing to compare yet: the next examination at pitch is held against what is said today.
+            </p>
+          ) : (
+            <div className="grid grid-cols-[minmax(0,1fr)] gap-x-6 lg:grid-cols-[minmax(0,1fr)_20rem]">
+              <div>
+                <p className="said">{sumSaid(instrument, 'this instrument', sayIn)}</p>
+                <ul>
+                  {kept.slice(0, SHOWN).map((one) => (
+                    <Kept key={`${one.key} ${one.date}`} one={one} sayIn={sayIn} />
+                  ))}
+                </ul>
+                {kept.length > SHOWN && (
+                  <p className="text-[0.9rem] text-faint">and {kept.length - SHOWN} earlier ones</p>
+                )}
+              </div>
+              <div>
+                <PromisedHeld sum={shop} />
+                <p className="text-[0.92rem] text-faint">{sumSaid(shop, 'the whole shop', sayIn)}</p>
+              </div>
+            </div>
+          )
+        }
+      </Fetching>
+    </section>
+  );
+}
+
+function Kept({ one, sayIn }: { one: PromiseKept; sayIn: Shop['sayIn'] }) {
+  const say = (value: number) =>
+    trimmed(value / METRES_PER[sayIn], sayIn === 'thou' ? 0 : sayIn === 'mm' ? 2 : 1);
+  const { name, date, median, band80, read, in80, in95, shownOn, basis } = one;
+  const [sign, words] = in80 ? ['✓', 'held'] : in95 ? ['△', 'at the edge'] : ['✕', 'missed'];
+  return (
+    <li className="flex flex-wrap gap-x-3 border-b border-rule py-1.5">
+      <span className={`w-24 ${in80 ? 'text-verdigris' : 'text-ochre'}`}>
+        <span aria-hidden="true">{sign} </span>
+        {words}
+      </span>
+      <span className="w-28">{format(new Date(date), 'd MMM yyyy')}</span>
+      <span className="grow tabular-nums">
+        {name.replace('Action at fret 12, ', '')}: read <strong>{say(read)}</strong>, promised {say(median)} (
+        {say(band80[0])} to {say(band80[1])})
+      </span>
+      <span className="basis-full text-[0.88rem] text-faint sm:pl-27">
+        {shownOn
+          ? `shown on ${format(new Date(shownOn), 'd MMM yyyy')}`
+          : `worked out afterwards from what was known on ${format(new Date(basis), 'd MMM yyyy')}`}
+      </span>
+    </li>
+  );
+}
+
+function sumSaid({ count, bands, medianError }: ScorecardSum, of: string, sayIn: Shop['sayIn']): string {
+  if (count === 0) return `No promise over ${of} has come due yet.`;
+  const four = bands.find(({ promised }) => promised === 0.8)!;
+  const error = trimmed(medianError! / METRES_PER[sayIn], sayIn === 'thou' ? 0 : 1);
+  const unit = { '64ths': '64ths', thou: 'thou', mm: 'mm' }[sayIn];
+  const low = Math.round(100 * four.range[0]);
+  const high = Math.round(100 * four.range[1]);
+  return `Over ${of} ${Math.round(four.held * count)} of ${count} readings fell where four in five were promised; the middle error is ${error} ${unit}. With so many the true share lies between ${low} and ${high} %.`;
+}

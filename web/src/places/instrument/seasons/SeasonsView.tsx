@@ -1,0 +1,193 @@
+import type { Forecast, Said, SeriesForecast, Shop } from '@upright-elder/contract';
+import { AS_IT_WAS, type Scenario, type SideFit } from '@upright-elder/core';
+import { lazy, Suspense, useMemo, useState } from 'react';
+import { WeightMark } from '../../../fields/WeightMark.js';
+import type { SeasonsTask } from '../../../workers/seasons.worker.js';
+import { useSame } from '../top/useSame.js';
+import { MonthStrip } from './MonthStrip.js';
+import { NumbersTable } from './NumbersTable.js';
+import { ReadingsOpened } from './ReadingsOpened.js';
+import { ScenarioControls } from './ScenarioControls.js';
+import { inUnit, trimmed, unitOf } from './unitOf.js';
+import { useScenarioYear } from './useScenarioYear.js';
+
+const SeasonCurve = lazy(() => import('../../../drawings/SeasonCurve.js'));
+
+interface Props {
+  forecast: Forecast;
+  series: SeriesForecast;
+  shop: Shop;
+  onChoose: (key: string) => void;
+}
+
+/** Sentences first, then the year as one chart, its months and its numbers. */
+export function SeasonsView({ forecast, series, shop, onChoose }: Props) {
+  const [scenario, setScenario] = useState<Scenario>(AS_IT_WAS);
+  const [opened, setOpened] = useState<string | null>(null);
+  const given = useMemo<SeasonsTask>(
+    () => ({
+      ground: forecast.ground,
+      sides: forecast.sides.map(({ side, calibration, window }): SideFit => ({
+        side: side!,
+        calibration,
+        window: window!,
+      })),
+      shown: series.calibration,
+      sayIn: shop.sayIn,
+    }),
+    [forecast, series, shop],
+  );
+  const year = useScenarioYear(useSame(given), scenario);
+  const unit = unitOf(series, shop.sayIn);
+  const side = series.side ?? 'bass';
+  const months = (year?.months ?? forecast.months).find((one) => one.side === side)?.months;
+  return (
+    <div className="grid grid-cols-[minmax(0,1fr)] items-start gap-4 xl:grid-cols-[23rem_minmax(0,1fr)]">
+      <Sentences
+        forecast={forecast}
+        series={series}
+        year={year?.sentences ?? forecast.year}
+        kept={year !== null}
+      />
+      <div className="sheet p-4">
+        <div className="flex flex-wrap items-center justify-between gap-2">
+          <h2 className="text-[1.3rem]">{series.name}</h2>
+          <label className="text-[0.9rem]">
+            <span className="sr-only">Show</span>
+            <select
+              className="field w-72"
+              value={series.key}
+              aria-label="What is shown"
+              onChange={(event) => onChoose(event.target.value)}
+            >
+              <optgroup label="Action">
+                {forecast.sides.map(({ key, name, readings }) => (
+                  <option key={key} value={key}>
+                    {name} ({readings})
+                  </option>
+                ))}
+              </optgroup>
+              {forecast.others.length > 0 && (
+                <optgroup label="Everything else that is followed">
+                  {forecast.others.map(({ key, name, readings }) => (
+                    <option key={key} value={key}>
+                      {name} ({readings})
+                    </option>
+                  ))}
+                </optgroup>
+              )}
+            </select>
+          </label>
+        </div>
+        <Suspense fallback={<div className="h-[360px]" />}>
+          <SeasonCurve
+            series={series}
+            season={forecast.season}
+            today={forecast.made}
+            unit={unit}
+            scenario={year?.points ?? null}
+            onOpen={setOpened}
+          />
+        </Suspense>
+        <ScenarioControls
+          homeRoomId={forecast.ground.homeRoomId}
+          today={forecast.made}
+          onScenario={setScenario}
+        />
+        {series.side && months && (
+          <MonthStrip months={months} window={series.window} unit={unit} side={series.side} />
+        )}
+        <p className="mt-2 text-[0.9rem] text-faint">
+          Dots: readings with the tool’s error. Bands: where it is expected to stand itself, half, four fifths
+          and nineteen twentieths of the time. Behind: the wood’s moisture by season, higher is damper.
+          {series.window && ' Between the green lines is what is wanted.'} A double line is work done in
+          between.
+        </p>
+        <NumbersTable name={series.name} points={series.points} scenario={year?.points ?? null} unit={unit} />
+        <StandsOn forecast={forecast} series={series} shop={shop} />
+        <ReadingsOpened series={series} unit={unit} opened={opened} onOpen={setOpened} />
+      </div>
+    </div>
+  );
+}
+
+/** What is said of the shown side, and what asks for something on the other. */
+function Sentences({
+  forecast,
+  series,
+  year,
+  kept,
+}: {
+  forecast: Forecast;
+  series: SeriesForecast;
+  year: readonly Said[];
+  kept: boolean;
+}) {
+  const side = series.side ?? 'bass';
+  const ofSide = (sentences: readonly Said[]) =>
+    sentences.filter((one) => !one.side || one.side === side || one.weight === 'act');
+  const action = series.side !== null;
+  return (
+    <section aria-label="What it says">
+      {series.sentences.length > 0 && <SentenceList of={series.sentences} />}
+      {action && <SentenceList of={ofSide(forecast.sentences)} />}
+      {action && (
+        <>
+          <h2 className="mt-3 mb-1 text-[1.1rem]">
+            {kept ? 'The coming year, if it is kept so' : 'The coming year, if the air goes on as it was'}
+          </h2>
+          <div aria-live="polite">
+            <SentenceList of={ofSide(year)} />
+          </div>
+        </>
+      )}
+    </section>
+  );
+}
+
+function SentenceList({ of }: { of: readonly Said[] }) {
+  return (
+    <div className="sheet mb-2 divide-y divide-rule px-4">
+      {of.map(({ text, weight, because }) => (
+        <div key={text} className="py-2">
+          <WeightMark weight={weight} />
+          <p className="said text-[1.02rem] leading-snug">{text}</p>
+          <details>
+            <summary className="cursor-pointer text-[0.88rem] text-faint">why</summary>
+            <p className="text-[0.95rem]">{because}</p>
+          </details>
+        </div>
+      ))}
+    </div>
+  );
+}
+
+function StandsOn({ forecast, series, shop }: { forecast: Forecast; series: SeriesForecast; shop: Shop }) {
+  const unit = unitOf(series, shop.sayIn);
+  const fine = (value: number) => trimmed(value / unit.per, unit.decimals + 2);
+  const { prior, priorSource, sensitivity, age } = series;
+  return (
+    <details>
+      <summary className="min-h-[44px] cursor-pointer content-center font-bold">What it stands on</summary>
+      <ul className="list-disc pl-6">
+        <li>{series.readings === 1 ? 'One reading' : `${series.readings} readings`} at pitch.</li>
+        <li>{forecast.climateBasis}</li>
+        <li>
+          Before measuring it was believed to move {fine(prior.mean)} ± {fine(prior.sd)} {unit.name} per 1 %MC
+          ({priorSource}); now {fine(sensitivity.mean)} ± {fine(sensitivity.sd)}.
+        </li>
+        <li>
+          Apart from the season it moves {fine(age.mean)} ± {fine(age.sd)} {unit.name} a year.
+        </li>
+        {series.window && (
+          <li>
+            Wanted: {inUnit(series.window[0], unit)} to {inUnit(series.window[1], unit)}.
+          </li>
+        )}
+        {forecast.leftOut.map((words) => (
+          <li key={words}>Left out: {words}.</li>
+        ))}
+      </ul>
+    </details>
+  );
+}

@@ -1,0 +1,73 @@
+import {
+  expectThrough,
+  isoDate,
+  printLength,
+  sayAction,
+  sayYear,
+  yearUnder,
+  type Calibration,
+  type Ground,
+  type MonthAhead,
+  type Scenario,
+  type Sentence,
+  type SideFit,
+  type StringSide,
+} from '@upright-elder/core';
+import { expose } from 'comlink';
+
+/** What years are worked out from; sent once, asked about many times. */
+export interface SeasonsTask {
+  ground: Ground;
+  sides: SideFit[];
+  /** the series on the chart */
+  shown: Calibration;
+  sayIn: '64ths' | 'thou' | 'mm';
+}
+
+export interface ScenarioPoint {
+  date: string;
+  median: number;
+  band80: [number, number];
+  moisture: number;
+}
+
+/** The coming year as a scenario makes it. */
+export interface ScenarioYear {
+  points: ScenarioPoint[];
+  months: { side: StringSide; months: MonthAhead[] }[];
+  sentences: Sentence[];
+  /** how long it took, ms */
+  took: number;
+}
+
+const STEP_DAYS = 7;
+let task: SeasonsTask | null = null;
+
+/** Scenarios beside the page: an answer while the finger is still on the slider. */
+const api = {
+  load(given: SeasonsTask): void {
+    task = given;
+  },
+  year(scenario: Scenario): ScenarioYear {
+    if (!task) throw new Error('nothing was given to work a year out from');
+    const began = performance.now();
+    const { ground, sides, shown, sayIn } = task;
+    const action =
+      sayIn === '64ths' ? sayAction : (metres: number) => printLength(metres, sayIn, sayIn === 'mm' ? 1 : 0);
+    const year = yearUnder(ground, sides, scenario);
+    const days = Array.from({ length: 53 }, (_, i) => ground.from + STEP_DAYS * i);
+    const points = expectThrough(shown, ground.climate, days, {
+      today: ground.today ?? undefined,
+      scenario,
+    }).map(({ day, median, band80, moisture }) => ({ date: isoDate(day), median, band80, moisture }));
+    return {
+      points,
+      months: year.sides.map(({ side, answers }) => ({ side, months: answers.months })),
+      sentences: sayYear(year, { action, saddle: (metres) => printLength(metres, 'mm', 1) }),
+      took: performance.now() - began,
+    };
+  },
+};
+export type SeasonsApi = typeof api;
+
+expose(api);
