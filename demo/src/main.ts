@@ -29,14 +29,18 @@ const today = dayOf(shop.today);
 await send('PUT', 'shop', { ...SHOP, version: 0 });
 for (const person of PEOPLE) await send('PUT', `people/${idOf(person.name)}`, { ...person, version: 0 });
 
-const LOGGERS = new Map(ROOMS.map(({ name, logger }) => [name, logger]));
+const ABOUT = new Map(ROOMS.map(({ name, logger, kind, salts }) => [name, { logger, kind, salts }]));
 const rooms = new Map(ROOMS.map((room) => [room.key, inventRoom({ ...room, id: idOf(room.name) }, today)]));
 for (const { room, air } of rooms.values()) {
+  const about = ABOUT.get(room.name)!;
   await send('PUT', `rooms/${room.id}`, {
     version: 0,
     name: room.name,
     notes: room.notes,
-    logger: LOGGERS.get(room.name) ?? '',
+    logger: about.logger,
+    kind: about.kind,
+    saltLow: about.salts?.[0] ?? '',
+    saltHigh: about.salts?.[1] ?? '',
   });
   const logged = air.slice(-Math.round(room.logged * 365.25) || air.length);
   if (room.logged === 0) continue;

@@ -1,4 +1,4 @@
-import type { IdentityPart } from '@upright-elder/contract';
+import type { IdentityPart, RoomKind } from '@upright-elder/contract';
 import type { InventedRoom } from './air.js';
 import type { InventedInstrument } from './truth.js';
 
@@ -20,9 +20,16 @@ export const SHOP = {
   sayIn: '64ths',
 } as const;
 
-export const ROOMS: (InventedRoom & { key: 'loft' | 'workshop' | 'kitchen'; logger: string })[] = [
+export const ROOMS: (InventedRoom & {
+  key: 'loft' | 'workshop' | 'kitchen';
+  logger: string;
+  kind: RoomKind;
+  /** what its hygrometer shows over the two salts */
+  salts?: [low: string, high: string];
+})[] = [
   {
     key: 'loft',
+    kind: 'store',
     logger: 'loft',
     id: '',
     name: 'Ferry terminal loft',
@@ -36,6 +43,8 @@ export const ROOMS: (InventedRoom & { key: 'loft' | 'workshop' | 'kitchen'; logg
   },
   {
     key: 'workshop',
+    kind: 'workshop',
+    salts: ['33.6', '76'],
     logger: 'workshop',
     id: '',
     name: 'Lantern Yard workshop',
@@ -49,6 +58,7 @@ export const ROOMS: (InventedRoom & { key: 'loft' | 'workshop' | 'kitchen'; logg
   },
   {
     key: 'kitchen',
+    kind: 'home',
     logger: '',
     id: '',
     name: 'Halyard’s home, kitchen wall',

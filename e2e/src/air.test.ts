@@ -79,9 +79,11 @@ describe('the air of a room', () => {
 describe('a logger that writes into the folder', () => {
   it('is found by its name, and what became of its file is said', async () => {
     await page.goto(`${program.address}/air`, { waitUntil: 'networkidle2' });
+    await hand.tabTo('The room and its hygrometer');
+    await hand.keys('Enter');
     await hand.tabTo('Its logger’s files begin with');
     await hand.line('loft');
-    await hand.sees('The logger’s name is kept');
+    await hand.sees('The room is kept');
     const rows = Array.from(
       { length: 48 },
       (_, i) => `${new Date(Date.UTC(2025, 5, 1) + i * 3600000).toISOString()},55,${i === 9 ? 'broken' : 20}`,

@@ -64,6 +64,18 @@ describe('scenarios', () => {
     expect(ahead(moved, 20700).moisture).toBeCloseTo(seasonMoisture(damp, 20700), 2);
   });
 
+  it('begun on a day, starts where the wood is and is there within weeks', () => {
+    const always: Scenario = { kind: 'held in a band', from: 40, to: 42 };
+    const begun: Scenario = { ...always, since: 20650 };
+    expect(ahead(begun, 20650).moisture).toBeCloseTo(comingMoisture(home, 20650).moisture, 9);
+    expect(ahead(begun, 20640).moisture).toBeCloseTo(comingMoisture(home, 20640).moisture, 9);
+    const off = [3, 10, 40].map((days) =>
+      Math.abs(ahead(begun, 20650 + days).moisture - ahead(always, 20650 + days).moisture),
+    );
+    expect(off[1]).toBeLessThan(off[0]!);
+    expect(off[2]).toBeLessThan(0.01);
+  });
+
   it('refuses a band the wrong way round', () => {
     expect(() => scenarioWood({ kind: 'held in a band', from: 60, to: 40 }, home)).toThrow(/dry to damp/u);
   });

@@ -2,13 +2,16 @@ import { equilibriumMoisture } from '../wood/equilibrium.js';
 import { seasonMoisture, type Climate } from './climate.js';
 import { LAGS, USUAL_LAG } from './moisture.js';
 
-/** What the coming year's air may be. Humidity in percent, at living-room temperature. */
+/**
+ * What the coming year's air may be. Humidity in percent, at living-room temperature; since the day that is named, or as
+ * if it had always been so.
+ */
 export type Scenario =
   | { kind: 'as it was' }
   /** dried or humidified whenever the room leaves the band */
-  | { kind: 'held in a band'; from: number; to: number }
+  | { kind: 'held in a band'; from: number; to: number; since?: number }
   /** kept in its case with two-way packs, taken out to be played */
-  | { kind: 'case with packs'; humidity: number }
+  | { kind: 'case with packs'; humidity: number; since?: number }
   /** from a day on in another room */
   | { kind: 'moved'; climate: Climate; on: number };
 
@@ -38,11 +41,11 @@ export function scenarioWood(
     if (!(scenario.from <= scenario.to)) throw new RangeError('the band must go from dry to damp');
     const low = moistureOfHumidity(scenario.from);
     const high = moistureOfHumidity(scenario.to);
-    return (_day, season, deviation) => Math.max(low, Math.min(high, season + deviation));
+    return since(scenario.since, (moisture) => Math.max(low, Math.min(high, moisture)));
   }
   if (scenario.kind === 'case with packs') {
     const packs = moistureOfHumidity(scenario.humidity);
-    return (_day, season, deviation) => packs + OUT_OF_CASE * (season + deviation - packs);
+    return since(scenario.since, (moisture) => packs + OUT_OF_CASE * (moisture - packs));
   }
   const { climate, on } = scenario;
   const left = seasonMoisture(home, on) - seasonMoisture(climate, on);
@@ -52,5 +55,19 @@ export function scenarioWood(
     // the wood still carries the old room's moisture for its lag
     const carried = left * Math.exp(-(day - on) / LAGS[USUAL_LAG]);
     return seasonMoisture(climate, day) + carried + wilder * deviation;
+  };
+}
+
+/** What the home's moisture is turned into from a day on; the wood comes there by its lag. */
+function since(
+  from: number | undefined,
+  kept: (moisture: number) => number,
+): (day: number, season: number, deviation: number) => number {
+  if (from === undefined) return (_day, season, deviation) => kept(season + deviation);
+  return (day, season, deviation) => {
+    const home = season + deviation;
+    if (day < from) return home;
+    const there = kept(home);
+    return there + (home - there) * Math.exp(-(day - from) / LAGS[USUAL_LAG]);
   };
 }

@@ -17,11 +17,14 @@ import {
   referenceDay,
   saddleAdvice,
   saddleLever,
+  sayFrets,
   scorecard,
   sideAnswers,
+  standingAnswers,
   yearAhead,
   type Expected,
   type Played,
+  type SideFit,
   type Visit,
 } from './index.js';
 import { actionAt, stanceOf } from '../stance/index.js';
@@ -51,7 +54,17 @@ function playedAt(action: number): Played {
   const at = (saddleShowing: number) =>
     stanceOf(neck, { firstFretGap: 0.48 * mm, relief: 0.2 * mm, straightedge: 0, saddleShowing });
   const saddle = bisect((x) => actionAt(at(x), neck, 12) - action, 0, 0.04, 1e-9);
-  return { stance: at(saddle), neck, pluck: { force: 0.01, logSd: 0.25 }, relief: null };
+  return {
+    stance: at(saddle),
+    neck,
+    pluck: { force: 0.01, logSd: 0.25 },
+    relief: null,
+    saddleShowing: saddle,
+  };
+}
+function answersOf(fit: SideFit, played: Played) {
+  const standing = standingAnswers(fit, climate, FROM, played);
+  return sideAnswers(fit, climate, FROM, {}, { played, lever: 2, standing });
 }
 const say = (metres: number) => `${(1000 * metres).toFixed(2)} mm`;
 
@@ -134,14 +147,7 @@ describe('answers in sentences', () => {
   it('name months, heights and humidity, and what is urgent first', () => {
     const calibration = breathing(0.3 * mm, 2.3 * mm);
     const window: [number, number] = [2.2 * mm, 2.8 * mm];
-    const answers = sideAnswers(
-      { side: 'bass', calibration, window },
-      climate,
-      FROM,
-      {},
-      playedAt(2.3 * mm),
-      2,
-    );
+    const answers = answersOf({ side: 'bass', calibration, window }, playedAt(2.3 * mm));
     const drying = dryingOutlook(climate, SPECIES['sitka-spruce'], FROM, {});
     const sentences = answerSentences([answers], drying, say, say);
     const text = sentences.map((one) => one.text).join('\n');
@@ -153,6 +159,21 @@ describe('answers in sentences', () => {
     const order = ['act', 'watch', 'unknown', 'well'];
     const weights = sentences.map(({ weight }) => order.indexOf(weight));
     expect(weights).toEqual([...weights].sort((a, b) => a - b));
+  });
+  it('never ask for more saddle than there is, nor for air that no instrument should live in', () => {
+    const high = breathing(0.1 * mm, 4.5 * mm);
+    const played = { ...playedAt(4.5 * mm), saddleShowing: 4 * mm };
+    const outlook = { side: 'treble', calibration: high, window: [2.2 * mm, 2.8 * mm] } as const;
+    const answers = answersOf({ ...outlook, window: [2.2 * mm, 2.8 * mm] }, played);
+    const text = answerSentences([answers], null, say, say)
+      .map((one) => one.text)
+      .join('\n');
+    expect(text).toMatch(/cannot answer it: 0.\d+ mm would be left showing, too little. Look for the cause/u);
+    expect(text).toMatch(/No humidity .*It is not the air|No humidity brings/u);
+  });
+  it('name runs of frets', () => {
+    expect(sayFrets([1, 2, 3, 7, 9, 10])).toBe('1 to 3, 7, 9, 10');
+    expect(sayFrets([5])).toBe('5');
   });
   it('warn of a stove-dried winter', () => {
     const dry = { ...climate, coefficients: [5.2, ...climate.coefficients.slice(1)] };

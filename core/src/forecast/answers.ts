@@ -1,63 +1,81 @@
-import { seasonMoisture, type Climate } from '../air/climate.js';
+import { comingMoisture, seasonMoisture, type Climate } from '../air/climate.js';
 import { isoDate, sayDay, sayMonth } from '../air/day.js';
 import { scenarioWood } from '../air/scenario.js';
-import { comingMoisture } from '../air/climate.js';
 import { BOARD, dryingAllowance, FELT_SPROUT, fretSprout, GLUED_AT } from '../wood/drying.js';
 import { humidityForMoisture } from '../wood/equilibrium.js';
+import type { StringSide } from '../readings/side.js';
 import type { Species } from '../wood/species.js';
 import { lowestCleanAction, PLUCK_AT } from '../stance/clearance.js';
 import { fretPosition } from '../stance/frets.js';
+import { HUMIDITY_WINDOW, SADDLE_SHOWING } from '../diagnosis/targets.js';
 import { monthsAhead, type MonthAhead, type Played } from './months.js';
-import { expectThrough, type Ahead, type Expected } from './predict.js';
+import { expectThrough, type Ahead } from './predict.js';
 import { backToReference, humidityBand, referenceDay } from './reference.js';
 import { saddleAdvice, type SaddleAdvice } from './saddles.js';
 import { NBSP, ofSide, percent, sortByWeight, type Sentence, type SideOutlook } from './sentences.js';
 import type { Belief } from './prior.js';
 
-/** What the coming year means for one side of the strings. */
-export interface SideAnswers {
-  side: 'bass' | 'treble';
-  months: MonthAhead[];
-  saddle: SaddleAdvice;
+/** What holds of one side however the air is kept. */
+export interface StandingAnswers {
   /** room humidity that keeps the action in its window, percent; null where none does */
   humidity: { from: number; to: number; sure: boolean } | null;
   /** today's reading carried to the season of comparison */
   atReference: { day: number; action: Belief };
   /** lowest action at 12 that this neck and player allow, m; null where it is not known or nothing is clean */
   lowestClean: number | null;
+  /** saddle showing today, m; null where it is not measured */
+  saddleShowing: number | null;
 }
 
+/** What the coming year means for one side of the strings. */
+export interface SideAnswers extends StandingAnswers {
+  side: StringSide;
+  months: MonthAhead[];
+  saddle: SaddleAdvice;
+}
+
+type Fit = Pick<SideOutlook, 'side' | 'calibration' | 'window'>;
+
 const STEP_DAYS = 7;
+
+export function standingAnswers(
+  { calibration, window }: Fit,
+  climate: Climate,
+  from: number,
+  played: Played | null,
+): StandingAnswers {
+  const day = referenceDay(climate, from);
+  const last = calibration.visits.length - 1;
+  return {
+    humidity: humidityBand(calibration, window, from),
+    atReference: { day, action: backToReference(calibration, last, seasonMoisture(climate, day)) },
+    lowestClean: played
+      ? lowestCleanAction(played.stance, played.neck, { force: played.pluck.force, at: PLUCK_AT })
+      : null,
+    saddleShowing: played?.saddleShowing ?? null,
+  };
+}
 
 /**
  * The answers of one side for the coming year, under the climate or what a scenario makes of it.
  *
  * @param played how it stands and is played; null where the stance is not measured
+ * @param lever saddle height per action at fret 12
  */
 export function sideAnswers(
-  outlook: Pick<SideOutlook, 'side' | 'calibration' | 'window'>,
+  { side, calibration, window }: Fit,
   climate: Climate,
   from: number,
   ahead: Ahead,
-  played: Played | null,
-  lever: number,
+  { played, lever, standing }: { played: Played | null; lever: number; standing: StandingAnswers },
 ): SideAnswers {
-  const { side, calibration, window } = outlook;
   const days = Array.from({ length: 52 }, (_, i) => from + STEP_DAYS * i);
-  const year: Expected[] = expectThrough(calibration, climate, days, ahead);
-  const reference = referenceDay(climate, from);
+  const year = expectThrough(calibration, climate, days, ahead);
   return {
+    ...standing,
     side,
     months: monthsAhead(calibration, climate, from, ahead, played),
     saddle: saddleAdvice(year, window, lever),
-    humidity: humidityBand(calibration, window, from),
-    atReference: {
-      day: reference,
-      action: backToReference(calibration, calibration.visits.length - 1, seasonMoisture(climate, reference)),
-    },
-    lowestClean: played
-      ? lowestCleanAction(played.stance, played.neck, { force: played.pluck.force, at: PLUCK_AT })
-      : null,
   };
 }
 
@@ -148,10 +166,29 @@ function buzzSentence({ side, months, lowestClean }: SideAnswers, say: (m: numbe
   ];
 }
 
-const list = (frets: readonly number[]) =>
-  frets.length === 1 ? ` ${frets[0]}` : `s ${frets.slice(0, -1).join(', ')} and ${frets.at(-1)}`;
+const list = (frets: readonly number[]) => (frets.length === 1 ? ` ${frets[0]}` : `s ${sayFrets(frets)}`);
 
-function saddleSentence({ side, saddle }: SideAnswers, say: (m: number) => string): Sentence {
+/** Runs of frets as one: `1 to 4, 7`. */
+export function sayFrets(frets: readonly number[]): string {
+  const runs: [number, number][] = [];
+  for (const fret of frets) {
+    const last = runs.at(-1);
+    if (last && fret === last[1] + 1) last[1] = fret;
+    else runs.push([fret, fret]);
+  }
+  return runs.map(([a, b]) => (a === b ? `${a}` : b === a + 1 ? `${a}, ${b}` : `${a} to ${b}`)).join(', ');
+}
+
+function saddleSentence({ side, saddle, saddleShowing }: SideAnswers, say: (m: number) => string): Sentence {
+  const lowest = saddle.kind === 'one' ? saddle.change : saddle.kind === 'two' ? saddle.damp.change : 0;
+  const left = saddleShowing === null ? null : saddleShowing + lowest;
+  // the trade stops trimming here and looks for the cause
+  if (lowest < 0 && left !== null && left < SADDLE_SHOWING.least)
+    return {
+      text: `The ${side} saddle cannot answer it: ${say(Math.max(0, left))} would be left showing, too little. Look for the cause.`,
+      weight: 'watch',
+      because: `It would have to come down by ${say(-lowest)} of the ${say(saddleShowing!)} that show; at least ${say(SADDLE_SHOWING.least)} must stay, or the string loses its bend and the note dies.`,
+    };
   const moved = (change: number) =>
     `${say(Math.abs(change))} ${change < 0 ? 'lower' : 'taller'} than today’s`;
   const because =
@@ -188,6 +225,12 @@ function humiditySentence({ side, humidity }: SideAnswers): Sentence {
       because: 'Between 4 and 16 %MC the expected action is nowhere inside what is wanted.',
     };
   const { from, to, sure } = humidity;
+  if (from > HUMIDITY_WINDOW.to || to < HUMIDITY_WINDOW.from)
+    return {
+      text: `No humidity that an instrument should live in brings the ${side} side into its window: it would take ${Math.round(from)} to ${Math.round(to)}${NBSP}% RH. It is not the air.`,
+      weight: 'watch',
+      because: `Tolerable are ${HUMIDITY_WINDOW.from} to ${HUMIDITY_WINDOW.to}${NBSP}% RH (common practice).`,
+    };
   return {
     text: `Kept between ${Math.round(from)} and ${Math.round(to)}${NBSP}% RH the ${side} side stays in its window.`,
     weight: 'well',

@@ -122,7 +122,7 @@ export function attribute(calibration: Calibration): AttributionOrNot {
 }
 
 /**
- * A yearly change is called real when its sign is this sure. The belief of 0 ± 0.15 mm a year draws small histories
+ * A yearly change is called real when its sign is this sure. The belief of 0 ± 0.17 mm a year draws small histories
  * towards none: with six visits over three years a drift of 0.3 mm is then called real in over nine cases of ten, and
  * none in about six of a hundred (simulated instruments, npm run bench).
  */

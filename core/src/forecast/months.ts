@@ -16,6 +16,8 @@ export interface Played {
   pluck: { force: number; logSd: number };
   /** relief through the seasons where it is known, m */
   relief: Calibration | null;
+  /** saddle showing above the bridge, m */
+  saddleShowing: number;
 }
 
 /** One month of the coming year: where the action stands, and which notes buzz. */

@@ -97,7 +97,7 @@ export function yearAhead(
     for (let i = 0; i <= steps; i++) {
       if (i > 0) {
         weather = persistence * weather + shock * gauss();
-        walk += member.walkSd * step * gauss();
+        if (member.walkSd > 0) walk += member.walkSd * step * gauss();
       }
       const day = days[i]!;
       const moisture =

@@ -45,7 +45,9 @@ export function backToReference(calibration: Calibration, index: number, moistur
 /** Moistures that are tried, %MC: what rooms people live in can do. */
 const DRIEST = 4;
 const DAMPEST = 16;
-const STEP = 0.05;
+const STEP = 0.25;
+/** Ends of the band are sought to this, %MC. */
+const FINE = 0.01;
 
 /**
  * The humidity at which the room must be held so that a quantity stays inside its window as it stands today: where
@@ -58,19 +60,31 @@ export function humidityBand(
   window: readonly [number, number],
   day: number,
 ): { from: number; to: number; sure: boolean } | null {
-  const inside: { moisture: number; sure: boolean }[] = [];
-  for (let moisture = DRIEST; moisture <= DAMPEST; moisture += STEP) {
+  const stands = (moisture: number) => {
     const { median, band80 } = expectOn(calibration, day, { moisture, variance: 0 });
-    if (median < window[0] || median > window[1]) continue;
-    inside.push({ moisture, sure: band80[0] >= window[0] && band80[1] <= window[1] });
-  }
-  if (inside.length === 0) return null;
-  const surely = inside.filter(({ sure }) => sure);
-  const used = surely.length > 0 ? surely : inside;
+    if (median < window[0] || median > window[1]) return 0;
+    return band80[0] >= window[0] && band80[1] <= window[1] ? 2 : 1;
+  };
+  const tried: { moisture: number; inside: number }[] = [];
+  for (let moisture = DRIEST; moisture <= DAMPEST; moisture += STEP)
+    tried.push({ moisture, inside: stands(moisture) });
+  const best = Math.max(...tried.map(({ inside }) => inside));
+  if (best === 0) return null;
+  const used = tried.filter(({ inside }) => inside === best);
+  const edge = (from: number, towards: number) => {
+    let [good, bad] = [from, from + towards];
+    if (bad < DRIEST || bad > DAMPEST) return good;
+    while (Math.abs(bad - good) > FINE) {
+      const middle = (good + bad) / 2;
+      if (stands(middle) >= best) good = middle;
+      else bad = middle;
+    }
+    return good;
+  };
   const humidity = (moisture: number) => humidityForMoisture(moisture, ROOM_CELSIUS);
   return {
-    from: humidity(used[0]!.moisture),
-    to: humidity(used.at(-1)!.moisture),
-    sure: surely.length > 0,
+    from: humidity(edge(used[0]!.moisture, -STEP)),
+    to: humidity(edge(used.at(-1)!.moisture, STEP)),
+    sure: best === 2,
   };
 }

@@ -6,8 +6,10 @@ import {
   answerSentences,
   dryingOutlook,
   sideAnswers,
+  standingAnswers,
   type DryingOutlook,
   type SideAnswers,
+  type StandingAnswers,
 } from './answers.js';
 import type { Calibration } from './calibrate.js';
 import type { Played } from './months.js';
@@ -34,6 +36,11 @@ export interface SideFit {
   window: [number, number];
 }
 
+/** A side with what holds of it however the air is kept: worked out once, asked about many times. */
+export interface PreparedSide extends SideFit {
+  standing: StandingAnswers;
+}
+
 export interface YearUnder {
   sides: (SideFit & { year: YearAhead; answers: SideAnswers })[];
   drying: DryingOutlook;
@@ -44,18 +51,29 @@ export const DAYS_AHEAD = 364;
 /** Seeds of the simulated years: the same for every scenario, so that they are compared under the same weather. */
 export const SEEDS: Record<StringSide, number> = { bass: 1, treble: 2 };
 
+export function prepareSides({ climate, from, played }: Ground, sides: readonly SideFit[]): PreparedSide[] {
+  return sides.map((fit) => ({
+    ...fit,
+    standing: standingAnswers(fit, climate, from, played[fit.side]),
+  }));
+}
+
 /** The coming year of both sides under a scenario; without one, as it was. */
-export function yearUnder(ground: Ground, sides: readonly SideFit[], scenario?: Scenario): YearUnder {
+export function yearUnder(ground: Ground, sides: readonly PreparedSide[], scenario?: Scenario): YearUnder {
   const { climate, from, played, lever, species } = ground;
   const ahead = { today: ground.today ?? undefined, scenario };
   return {
-    sides: sides.map((fit) => ({
+    sides: sides.map(({ standing, ...fit }) => ({
       ...fit,
       year: yearAhead(fit.calibration, climate, fit.window, from, DAYS_AHEAD, {
         ...ahead,
         seed: SEEDS[fit.side],
       }),
-      answers: sideAnswers(fit, climate, from, ahead, played[fit.side], lever[fit.side]),
+      answers: sideAnswers(fit, climate, from, ahead, {
+        played: played[fit.side],
+        lever: lever[fit.side],
+        standing,
+      }),
     })),
     drying: dryingOutlook(climate, SPECIES[species], from, ahead),
   };

@@ -1,4 +1,3 @@
-import { bisect } from '../numeric/bisect.js';
 import { fretPosition } from './frets.js';
 import { dip, stringHeight, type NeckGeometry, type Stance } from './stance.js';
 
@@ -29,13 +28,16 @@ export const PLUCK_FORCE = {
 export const PLUCK_LOG_SD = 0.25;
 
 export const LAST_FRET = 20;
+/** Further up nothing follows that matters. */
+const LAST_HELD = 15;
 
 /** How far the swinging string comes towards the board at a distance from the saddle, m. */
-export function envelope(length: number, { force, at }: Pluck, distance: number): number {
-  const p = Math.min(at, length / 2);
-  const height = (force * p * (length - p)) / length;
-  const shape = (y: number) => (y < p ? y / p : (length - y) / (length - p));
-  return height * Math.max(shape(distance), shape(length - distance));
+export function envelope(length: number, pluck: Pluck, distance: number): number {
+  const p = Math.min(pluck.at, length / 2);
+  // the triangle and its image mirror each other, and the one whose top is nearer to this end is the larger here
+  const near = Math.min(distance, length - distance);
+  const height = (pluck.force * p * (length - p)) / length;
+  return height * (near < p ? near / p : (length - near) / (length - p));
 }
 
 /** The closest a note comes to a later fret. */
@@ -48,22 +50,31 @@ export interface Margin {
   margin: number;
 }
 
+/** Where each crown is: along the neck, and how far under the fret plane, from the nut on. */
+function crownsOf(stance: Stance, neck: NeckGeometry, lastFret: number): { x: number; under: number }[] {
+  return Array.from({ length: lastFret + 1 }, (_, fret) => {
+    const x = fret === 0 ? 0 : fretPosition(neck.scale, fret);
+    return { x, under: fret === 0 ? -stance.nutHeight : dip(stance, x) };
+  });
+}
+
 /**
- * The least margin of each note of one string, open to the 15th fret: further up nothing follows that matters.
+ * The least margin of each note of one string, open to the 15th fret.
  *
  * @param lastFret of the board
  */
 export function margins(stance: Stance, neck: NeckGeometry, pluck: Pluck, lastFret = LAST_FRET): Margin[] {
+  const crowns = crownsOf(stance, neck, lastFret);
   const found: Margin[] = [];
-  for (let held = 0; held <= 15; held++) {
-    const from = held === 0 ? 0 : fretPosition(neck.scale, held);
-    const start = held === 0 ? stance.nutHeight : -dip(stance, from);
+  for (let held = 0; held <= LAST_HELD; held++) {
+    const { x: from, under } = crowns[held]!;
     const length = stance.stringLength - from;
+    const slope = (stance.saddleHeight + under) / length;
     let least: Margin = { held, struck: held + 1, margin: Infinity };
     for (let fret = held + 1; fret <= lastFret; fret++) {
-      const x = fretPosition(neck.scale, fret);
-      const line = start + ((stance.saddleHeight - start) * (x - from)) / length;
-      const margin = (line + dip(stance, x)) / envelope(length, pluck, stance.stringLength - x);
+      const crown = crowns[fret]!;
+      const clearance = slope * (crown.x - from) - under + crown.under;
+      const margin = clearance / envelope(length, pluck, stance.stringLength - crown.x);
       if (margin < least.margin) least = { held, struck: fret, margin };
     }
     found.push(least);
@@ -86,21 +97,26 @@ export function withActionChange(stance: Stance, neck: NeckGeometry, change: num
 
 /**
  * The lowest action at fret 12 at which no fretted note buzzes, the saddle alone being moved: for this neck, its relief
- * and this player. The open string is the nut's affair and is left out.
+ * and this player. The open string is the nut's affair and is left out. The string over a fret rises in proportion to
+ * the saddle, so that each pair of frets gives the saddle it asks for, and the highest of them is it.
  *
  * @returns m, or null where the neck buzzes at any height a guitar is played at
  */
 export function lowestCleanAction(stance: Stance, neck: NeckGeometry, pluck: Pluck): number | null {
-  const actionNow =
-    stringHeight(stance, fretPosition(neck.scale, 12)) + dip(stance, fretPosition(neck.scale, 12));
-  const worst = (action: number) =>
-    Math.min(
-      ...margins(withActionChange(stance, neck, action - actionNow), neck, pluck)
-        .filter(({ held }) => held > 0)
-        .map(({ margin }) => margin),
-    ) - 1;
-  if (worst(HIGHEST) < 0) return null;
-  return bisect(worst, 0, HIGHEST, 1e-6);
+  const crowns = crownsOf(stance, neck, LAST_FRET);
+  let saddle = 0;
+  for (let held = 1; held <= LAST_HELD; held++) {
+    const { x: from, under } = crowns[held]!;
+    const length = stance.stringLength - from;
+    for (let fret = held + 1; fret <= LAST_FRET; fret++) {
+      const crown = crowns[fret]!;
+      const wanted = envelope(length, pluck, stance.stringLength - crown.x) - crown.under;
+      saddle = Math.max(saddle, ((wanted + under) * length) / (crown.x - from) - under);
+    }
+  }
+  const twelfth = fretPosition(neck.scale, 12);
+  const action = stringHeight({ ...stance, saddleHeight: saddle }, twelfth) + dip(stance, twelfth);
+  return action > HIGHEST ? null : action;
 }
 
 /** Nobody plays over a higher action, m. */

@@ -13,6 +13,7 @@ import {
   dayOf,
   historySentences,
   isoDate,
+  prepareSides,
   printLength,
   QUANTITIES,
   saddleLever,
@@ -100,7 +101,7 @@ export class ForecastsService {
     const first = examinations[0] ? Math.min(dayOf(examinations[0].date), today) : today;
     const say = await this.shop.sayer();
     const ground = groundOf(worked, today);
-    const year = yearUnder(ground, outlook.sides);
+    const year = yearUnder(ground, prepareSides(ground, outlook.sides));
     const others = otherSeries(worked, await this.map.marks(id));
     return {
       made: isoDate(today),

@@ -6,6 +6,7 @@ import {
   PLUCK_FORCE,
   pluckHeard,
   parseFrets,
+  readingOn,
   seriesBelief,
   sideMeasured,
   stanceOf,
@@ -33,6 +34,7 @@ export function playedOf(worked: Case, side: StringSide): Played | null {
     stance: stanceAt(latest, instrument, side)!,
     neck: neckOf(instrument, side),
     pluck: pluckHeard(PLUCK_FORCE[instrument.playingStyle][side], heard),
+    saddleShowing: readingOn(latest.readings, 'saddleShowing', side)!.value,
     relief: reliefs.length > 0 ? calibrate(reliefs, { climate, belief: seriesBelief('relief', top) }) : null,
   };
 }

@@ -1,5 +1,8 @@
 import type { SeasonPoint, SeriesForecast } from '@upright-elder/contract';
+import { scaleLinear } from 'd3-scale';
+import { area, line } from 'd3-shape';
 import { format } from 'date-fns';
+import { memo, useEffect, useRef, useState } from 'react';
 import {
   Area,
   ComposedChart,
@@ -19,11 +22,23 @@ interface Props {
   season: SeasonPoint[];
   today: string;
   /** SI per unit, its name, and what stands between two lines */
-  unit: { per: number; name: string; step: number };
+  unit: CurveUnit;
   /** the same days as a scenario makes them; null where none is looked at */
-  scenario: readonly { date: string; median: number; band80: [number, number] }[] | null;
+  scenario: readonly KeptPoint[] | null;
   /** a reading was chosen, by its date */
   onOpen: (date: string) => void;
+}
+
+interface CurveUnit {
+  per: number;
+  name: string;
+  step: number;
+}
+
+interface KeptPoint {
+  date: string;
+  median: number;
+  band80: [number, number];
 }
 
 interface Row {
@@ -33,17 +48,122 @@ interface Row {
   band50?: [number, number];
   band80?: [number, number];
   band95?: [number, number];
-  kept?: number;
-  kept80?: [number, number];
   reading?: number;
   error?: number;
   date?: string;
 }
 
-/** History with the season behind it, and the forecast with its bands. */
+/** Where the plot lies in the picture, so that what is laid over it fits. */
+const PLOT = { top: 12, right: 8, bottom: 4, left: 64, axis: 30 };
+
+/** History with the season behind it, and the forecast with its bands; over it, what a scenario makes of it. */
 export default function SeasonCurve({ series, season, today, unit, scenario, onOpen }: Props) {
+  const [low, high, step] = heightsOf(series, scenario, unit);
+  const from = Math.min(...[...season, ...series.history].map(({ date }) => Date.parse(date)));
+  const to = Math.max(...[...season, ...series.points].map(({ date }) => Date.parse(date)));
+  return (
+    <div className="relative">
+      <BaseCurve {...{ series, season, today, unit, onOpen, low, high, step, from, to }} />
+      {scenario && <KeptCurve {...{ scenario, unit, low, high, from, to }} />}
+    </div>
+  );
+}
+
+/** Lowest and highest line of the chart and what stands between two, in the unit. */
+function heightsOf(
+  { points, history, window }: SeriesForecast,
+  scenario: readonly KeptPoint[] | null,
+  unit: CurveUnit,
+): [low: number, high: number, step: number] {
+  const heights = [
+    ...points.flatMap(({ band95 }) => band95),
+    ...history.flatMap(({ value, sd }) => [value - 1.96 * sd, value + 1.96 * sd]),
+    ...(scenario ?? []).flatMap(({ band80 }) => band80),
+    ...(window ?? []),
+  ].map((value) => value / unit.per);
+  const [lowest, highest] = [Math.min(...heights), Math.max(...heights)];
+  const step = stepOver(highest - lowest, unit.step);
+  return [Math.floor(lowest / step) * step, Math.ceil(highest / step) * step, step];
+}
+
+interface Frame {
+  low: number;
+  high: number;
+  from: number;
+  to: number;
+}
+
+/** The year as it would be kept, laid over the chart: it alone is drawn anew while a finger moves. */
+function KeptCurve({
+  scenario,
+  unit,
+  low,
+  high,
+  from,
+  to,
+}: Frame & { scenario: readonly KeptPoint[]; unit: CurveUnit }) {
+  const { ref, width, height } = useSize();
+  const x = scaleLinear([from, to], [PLOT.left, width - PLOT.right]);
+  const y = scaleLinear([low, high], [height - PLOT.bottom - PLOT.axis, PLOT.top]);
+  const at = ({ date }: KeptPoint) => x(Date.parse(date));
+  const up = (value: number) => y(value / unit.per);
+  const band = area<KeptPoint>()
+    .x(at)
+    .y0(({ band80 }) => up(band80[0]))
+    .y1(({ band80 }) => up(band80[1]));
+  const middle = line<KeptPoint>()
+    .x(at)
+    .y(({ median }) => up(median));
+  const points = [...scenario];
+  return (
+    <svg ref={ref} aria-hidden="true" className="pointer-events-none absolute inset-0 h-full w-full">
+      {width > 0 && (
+        <>
+          <path d={band(points) ?? ''} fill="var(--verdigris)" fillOpacity={0.26} />
+          <path
+            d={middle(points) ?? ''}
+            fill="none"
+            stroke="var(--verdigris)"
+            strokeWidth={3}
+            strokeDasharray="2 4"
+            strokeLinecap="round"
+          />
+        </>
+      )}
+    </svg>
+  );
+}
+
+/** How large an element is, and stays so when it changes. */
+function useSize() {
+  const ref = useRef<SVGSVGElement>(null);
+  const [size, setSize] = useState({ width: 0, height: 0 });
+  useEffect(() => {
+    const element = ref.current!;
+    const observer = new ResizeObserver(() => {
+      const { width, height } = element.getBoundingClientRect();
+      setSize({ width, height });
+    });
+    observer.observe(element);
+    return () => observer.disconnect();
+  }, []);
+  return { ref, ...size };
+}
+
+const BaseCurve = memo(function BaseCurve({
+  series,
+  season,
+  today,
+  unit,
+  onOpen,
+  low,
+  high,
+  step,
+  from,
+  to,
+}: Omit<Props, 'scenario'> & Frame & { step: number }) {
   const inUnit = (value: number) => value / unit.per;
-  const pair = ([low, high]: [number, number]): [number, number] => [inUnit(low), inUnit(high)];
+  const pair = ([a, b]: [number, number]): [number, number] => [inUnit(a), inUnit(b)];
   const rows: Row[] = [
     ...season.map(({ date, moisture }): Row => ({ time: Date.parse(date), moisture })),
     ...series.points.map(({ date, median, band50, band80, band95 }): Row => ({
@@ -53,11 +173,6 @@ export default function SeasonCurve({ series, season, today, unit, scenario, onO
       band80: pair(band80),
       band95: pair(band95),
     })),
-    ...(scenario ?? []).map(({ date, median, band80 }): Row => ({
-      time: Date.parse(date),
-      kept: inUnit(median),
-      kept80: pair(band80),
-    })),
     ...series.history.map(({ date, value, sd }): Row => ({
       date,
       time: Date.parse(date),
@@ -65,32 +180,25 @@ export default function SeasonCurve({ series, season, today, unit, scenario, onO
       error: inUnit(1.96 * sd),
     })),
   ].sort((a, b) => a.time - b.time);
-  const heights = rows.flatMap(({ band95, reading, error }) => [
-    ...(band95 ?? []),
-    ...(reading === undefined ? [] : [reading - error!, reading + error!]),
-  ]);
   const wanted = series.window ? pair(series.window) : [];
-  const step = stepOver(Math.max(...heights, ...wanted) - Math.min(...heights, ...wanted), unit.step);
-  const low = Math.floor(Math.min(...heights, ...wanted) / step) * step;
-  const high = Math.ceil(Math.max(...heights, ...wanted) / step) * step;
   const worked = series.history.filter(({ afterWork }) => afterWork);
   const ticks = Array.from({ length: Math.round((high - low) / step) + 1 }, (_, i) => low + i * step);
   const moistures = season.map(({ moisture }) => moisture);
-  const months = monthStarts(rows[0]!.time, rows.at(-1)!.time);
+  const months = monthStarts(from, to);
 
   return (
     <div
       className="h-[360px]"
       role="img"
-      aria-label={`${series.name} in ${unit.name}: ${series.history.length} readings and a forecast for twelve months${scenario ? ', and the same as it would be kept' : ''}`}
+      aria-label={`${series.name} in ${unit.name}: ${series.history.length} readings and a forecast for twelve months`}
     >
       <ResponsiveContainer width="100%" height="100%">
         <ComposedChart
           data={rows}
-          margin={{ top: 12, right: 8, bottom: 4, left: 0 }}
+          margin={{ top: PLOT.top, right: PLOT.right, bottom: PLOT.bottom, left: 0 }}
           accessibilityLayer={false}
         >
-          <XAxis {...TIME_AXIS} ticks={months} />
+          <XAxis {...TIME_AXIS} domain={[from, to]} height={PLOT.axis} ticks={months} />
           <YAxis
             yAxisId="height"
             domain={[low, high]}
@@ -105,7 +213,7 @@ export default function SeasonCurve({ series, season, today, unit, scenario, onO
               fontSize: 14,
               dy: 60,
             }}
-            width={64}
+            width={PLOT.left}
           />
           <YAxis
             yAxisId="moisture"
@@ -165,28 +273,6 @@ export default function SeasonCurve({ series, season, today, unit, scenario, onO
             connectNulls
             activeDot={false}
           />
-          <Area
-            yAxisId="height"
-            dataKey="kept80"
-            stroke="none"
-            fill="var(--verdigris)"
-            fillOpacity={0.26}
-            isAnimationActive={false}
-            connectNulls
-            activeDot={false}
-          />
-          <Line
-            yAxisId="height"
-            dataKey="kept"
-            stroke="var(--verdigris)"
-            strokeWidth={3}
-            strokeDasharray="2 4"
-            strokeLinecap="round"
-            dot={false}
-            isAnimationActive={false}
-            connectNulls
-            activeDot={false}
-          />
           {wanted.map((height) => (
             <ReferenceLine
               key={height}
@@ -235,7 +321,7 @@ export default function SeasonCurve({ series, season, today, unit, scenario, onO
       </ResponsiveContainer>
     </div>
   );
-}
+});
 
 function RowWords({ row, unit }: { row: Row; unit: string }) {
   const say = (value: number) => value.toFixed(2).replace(/\.?0+$/u, '');
@@ -245,11 +331,6 @@ function RowWords({ row, unit }: { row: Row; unit: string }) {
       {row.median !== undefined && row.band80 && (
         <p>
           expected {say(row.median)}, four fifths {say(row.band80[0])} to {say(row.band80[1])} {unit}
-        </p>
-      )}
-      {row.kept !== undefined && row.kept80 && (
-        <p>
-          as kept {say(row.kept)}, four fifths {say(row.kept80[0])} to {say(row.kept80[1])} {unit}
         </p>
       )}
       {row.reading !== undefined && (

@@ -1,6 +1,7 @@
 import {
   expectThrough,
   isoDate,
+  prepareSides,
   printLength,
   sayAction,
   sayYear,
@@ -8,6 +9,7 @@ import {
   type Calibration,
   type Ground,
   type MonthAhead,
+  type PreparedSide,
   type Scenario,
   type Sentence,
   type SideFit,
@@ -41,20 +43,20 @@ export interface ScenarioYear {
 }
 
 const STEP_DAYS = 7;
-let task: SeasonsTask | null = null;
+let task: (SeasonsTask & { prepared: PreparedSide[] }) | null = null;
 
 /** Scenarios beside the page: an answer while the finger is still on the slider. */
 const api = {
   load(given: SeasonsTask): void {
-    task = given;
+    task = { ...given, prepared: prepareSides(given.ground, given.sides) };
   },
   year(scenario: Scenario): ScenarioYear {
     if (!task) throw new Error('nothing was given to work a year out from');
     const began = performance.now();
-    const { ground, sides, shown, sayIn } = task;
+    const { ground, prepared, shown, sayIn } = task;
     const action =
       sayIn === '64ths' ? sayAction : (metres: number) => printLength(metres, sayIn, sayIn === 'mm' ? 1 : 0);
-    const year = yearUnder(ground, sides, scenario);
+    const year = yearUnder(ground, prepared, scenario);
     const days = Array.from({ length: 53 }, (_, i) => ground.from + STEP_DAYS * i);
     const points = expectThrough(shown, ground.climate, days, {
       today: ground.today ?? undefined,

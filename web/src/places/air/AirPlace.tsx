@@ -1,5 +1,11 @@
 import type { AirTaken, Room } from '@upright-elder/contract';
-import { equilibriumMoisture, HUMIDITY_WINDOW, parsePercent, parseTemperature } from '@upright-elder/core';
+import {
+  equilibriumMoisture,
+  humidityAt,
+  HUMIDITY_WINDOW,
+  parsePercent,
+  parseTemperature,
+} from '@upright-elder/core';
 import { format } from 'date-fns';
 import { lazy, useState, type FormEvent } from 'react';
 import { useSearchParams } from 'react-router';
@@ -9,8 +15,10 @@ import { send } from '../../data/api.js';
 import { useRefresh, useRoomAir, useRooms, useShop } from '../../data/hooks.js';
 import { newId } from '../../data/ids.js';
 import { refusals } from '../../data/save.js';
-import { LoggerFolder, LoggerName } from './LoggerFolder.js';
+import { LoggerFolder } from './LoggerFolder.js';
+import { KIND_NAMES, RoomSettings } from './RoomSettings.js';
 import { TakeLogFile } from './TakeLogFile.js';
+import { WoodInRoom } from './WoodInRoom.js';
 import { TypedField } from '../../fields/TypedField.js';
 import { understoodPercent, understoodTemperature } from '../../fields/understood.js';
 
@@ -32,7 +40,7 @@ export function AirPlace() {
                 <h2 className="text-[1.2rem]">Rooms</h2>
                 {all.length === 0 && <p>No room yet. An instrument’s home room carries its seasons.</p>}
                 <ul>
-                  {all.map(({ id, name, readings }) => (
+                  {all.map(({ id, name, kind, readings }) => (
                     <li key={id}>
                       <button
                         type="button"
@@ -42,7 +50,7 @@ export function AirPlace() {
                       >
                         {name}{' '}
                         <span className="block text-[0.85rem] font-normal text-faint">
-                          {readings.toLocaleString('en')} readings
+                          {KIND_NAMES[kind]} · {readings.toLocaleString('en')} readings
                         </span>
                       </button>
                     </li>
@@ -105,7 +113,7 @@ function RoomOf({ room }: { room: Room }) {
     <section className="sheet p-4">
       <h2 className="text-[1.4rem]">{room.name}</h2>
       <Fetching of={air}>
-        {({ days, basis }) => {
+        {({ days, basis, wood, dewPoint, hygrometer }) => {
           const last = days.at(-1);
           return (
             <>
@@ -117,7 +125,14 @@ function RoomOf({ room }: { room: Room }) {
                   {airWords(last.humidity)}
                 </p>
               )}
-              <p className="text-[0.95rem] text-faint">{basis}</p>
+              {days.length > 0 && <WoodInRoom wood={wood} />}
+              <p className="text-[0.95rem] text-faint">
+                {basis} {hygrometer}
+                {last && dewPoint !== null && ` Dew falls out of its last air at ${dewPoint.toFixed(0)} °C.`}
+                {last &&
+                  last.temperature < 18 &&
+                  ` Warmed to 20 °C it would be at ${Math.round(humidityAt(last.humidity, last.temperature, 20))} % RH.`}
+              </p>
               {days.length > 13 && <AirCurve days={days} />}
             </>
           );
@@ -125,7 +140,7 @@ function RoomOf({ room }: { room: Room }) {
       </Fetching>
       <AddReading room={room} />
       <TakeLogFile room={room} />
-      <LoggerName key={room.version} room={room} />
+      <RoomSettings key={room.version} room={room} />
     </section>
   );
 }

@@ -1,11 +1,7 @@
-import type { LogFileReport, Room } from '@upright-elder/contract';
+import type { LogFileReport } from '@upright-elder/contract';
 import { format } from 'date-fns';
-import { useState, type FormEvent } from 'react';
-import { toast } from 'sonner';
 import { Fetching } from '../../app/Fetching.js';
-import { send } from '../../data/api.js';
-import { useLogFolder, useRefresh } from '../../data/hooks.js';
-import { refusals } from '../../data/save.js';
+import { useLogFolder } from '../../data/hooks.js';
 
 const SHOWN = 8;
 
@@ -74,39 +70,5 @@ function LogFile({ file }: { file: LogFileReport }) {
         </details>
       )}
     </li>
-  );
-}
-
-/** The beginning of the names that a room's logger gives its files. */
-export function LoggerName({ room }: { room: Room }) {
-  const [logger, setLogger] = useState(room.logger);
-  const refresh = useRefresh();
-  const save = async (event: FormEvent) => {
-    event.preventDefault();
-    const { version, name, notes } = room;
-    try {
-      await send<Room>('PUT', `rooms/${room.id}`, { version, name, notes, logger });
-      toast.success('The logger’s name is kept.');
-      await refresh();
-    } catch (error) {
-      refusals(error);
-    }
-  };
-  return (
-    <form onSubmit={(event) => void save(event)} className="mt-3 flex flex-wrap items-end gap-3">
-      <label className="text-[0.9rem] font-bold">
-        Its logger’s files begin with
-        <input
-          className="field block w-60 font-normal"
-          autoComplete="off"
-          value={logger}
-          placeholder="such as loft"
-          onChange={(event) => setLogger(event.target.value)}
-        />
-      </label>
-      <button type="submit" className="quiet" disabled={logger === room.logger}>
-        Keep the name
-      </button>
-    </form>
   );
 }

@@ -4,7 +4,7 @@ import { useRef, useState } from 'react';
 import { Link, useNavigate, useSearchParams } from 'react-router';
 import { Fetching } from '../../app/Fetching.js';
 import { useKeys } from '../../app/keys.js';
-import { usePeople, useShelf } from '../../data/hooks.js';
+import { useForecastProgress, usePeople, useShelf } from '../../data/hooks.js';
 import { MiniStance } from '../../drawings/MiniStance.js';
 import { WeightMark } from '../../fields/WeightMark.js';
 import { AddPerson } from '../shop/AddPerson.js';
@@ -41,6 +41,7 @@ export function ShelfPlace() {
     <>
       <div className="mb-3 flex flex-wrap items-end gap-3">
         <h1 className="mr-auto text-[1.9rem] leading-tight">The shelf</h1>
+        <ForecastsUnderWay />
         <label className="text-[0.9rem]">
           Search
           <input
@@ -173,5 +174,23 @@ function Pages({ page, pages, onPage }: { page: number; pages: number; onPage: (
         Next
       </button>
     </nav>
+  );
+}
+
+/** How far the whole shop's forecasts are worked out, while they are. */
+function ForecastsUnderWay() {
+  const { data } = useForecastProgress();
+  if (!data || data.done >= data.total) return null;
+  const number = (n: number) => n.toLocaleString('en');
+  return (
+    <div className="text-[0.9rem] text-faint" role="status">
+      Forecasts worked out: {number(data.done)} of {number(data.total)}
+      <progress
+        className="block h-3 w-56"
+        value={data.done}
+        max={data.total}
+        aria-label="Forecasts worked out"
+      />
+    </div>
   );
 }

@@ -1,4 +1,5 @@
-import type { MonthAhead } from '@upright-elder/core';
+import { sayFrets, type MonthAhead } from '@upright-elder/core';
+import { memo } from 'react';
 import { inUnit, type SeriesUnit } from './unitOf.js';
 
 interface Props {
@@ -11,7 +12,7 @@ interface Props {
 const NAMES = new Intl.DateTimeFormat('en', { month: 'short', timeZone: 'UTC' });
 
 /** The coming months with the frets that buzz in each. */
-export function MonthStrip({ months, window, unit, side }: Props) {
+export const MonthStrip = memo(function MonthStrip({ months, window, unit, side }: Props) {
   return (
     <section aria-label={`Months of the ${side} string`} className="mt-3">
       <h3 className="text-[1.05rem]">Month by month</h3>
@@ -20,11 +21,11 @@ export function MonthStrip({ months, window, unit, side }: Props) {
           const outside = window !== null && (median < window[0] || median > window[1]);
           const state =
             buzzes.length > 0
-              ? `buzzes at ${frets(buzzes)}`
+              ? `buzzes: ${sayFrets(buzzes)}`
               : chance === null
-                ? 'buzz not known'
+                ? 'not known'
                 : chance >= 0.2
-                  ? 'close to buzzing'
+                  ? 'close'
                   : 'clean';
           const mark = buzzes.length > 0 ? '▲' : (chance ?? 0) >= 0.2 ? '△' : chance === null ? '·' : '✓';
           return (
@@ -47,15 +48,4 @@ export function MonthStrip({ months, window, unit, side }: Props) {
       </ol>
     </section>
   );
-}
-
-/** Runs of frets as one: 1–4, 7. */
-export function frets(list: readonly number[]): string {
-  const runs: [number, number][] = [];
-  for (const fret of list) {
-    const last = runs.at(-1);
-    if (last && fret === last[1] + 1) last[1] = fret;
-    else runs.push([fret, fret]);
-  }
-  return runs.map(([a, b]) => (a === b ? `${a}` : `${a}–${b}`)).join(', ');
-}
+});

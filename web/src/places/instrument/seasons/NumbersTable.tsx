@@ -1,4 +1,5 @@
 import type { ForecastPoint } from '@upright-elder/contract';
+import { memo } from 'react';
 import { format } from 'date-fns';
 import { toast } from 'sonner';
 import { copyText } from '../../../app/copyText.js';
@@ -17,7 +18,7 @@ interface Props {
 const EVERY = 4;
 
 /** The numbers behind the chart, to be read and copied. */
-export function NumbersTable({ name, points, scenario, unit }: Props) {
+export const NumbersTable = memo(function NumbersTable({ name, points, scenario, unit }: Props) {
   const say = (value: number) => trimmed(value / unit.per, unit.decimals + (unit.decimals === 1 ? 1 : 0));
   const pair = ([low, high]: readonly [number, number]) => `${say(low)} to ${say(high)}`;
   const heads = [
@@ -81,4 +82,4 @@ export function NumbersTable({ name, points, scenario, unit }: Props) {
       </div>
     </details>
   );
-}
+});

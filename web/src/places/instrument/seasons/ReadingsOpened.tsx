@@ -1,6 +1,6 @@
 import type { HistoryPoint, SeriesForecast } from '@upright-elder/contract';
 import { format } from 'date-fns';
-import { useRef } from 'react';
+import { memo, useRef } from 'react';
 import { Link } from 'react-router';
 import { inUnit, trimmed, type SeriesUnit } from './unitOf.js';
 
@@ -13,7 +13,7 @@ interface Props {
 }
 
 /** Every reading of the series; opened, it says where its number comes from and what the fit makes of it. */
-export function ReadingsOpened({ series, unit, opened, onOpen }: Props) {
+export const ReadingsOpened = memo(function ReadingsOpened({ series, unit, opened, onOpen }: Props) {
   const { history } = series;
   return (
     <section aria-label="Readings it stands on" className="mt-3">
@@ -28,7 +28,7 @@ export function ReadingsOpened({ series, unit, opened, onOpen }: Props) {
       </ul>
     </section>
   );
-}
+});
 
 function ReadingHead({
   point,

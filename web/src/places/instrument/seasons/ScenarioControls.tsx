@@ -26,11 +26,12 @@ export function ScenarioControls({ homeRoomId, today, onScenario }: Props) {
   const [kind, setKind] = useState<Kind>('as it was');
   const [band, setBand] = useState<[number, number]>([40, 55]);
   const [packs, setPacks] = useState(49);
+  const since = dayOf(today);
   const choose = (next: Kind) => {
     setKind(next);
     if (next === 'as it was') onScenario(AS_IT_WAS);
-    if (next === 'held in a band') onScenario({ kind: next, from: band[0], to: band[1] });
-    if (next === 'case with packs') onScenario({ kind: next, humidity: packs });
+    if (next === 'held in a band') onScenario({ kind: next, from: band[0], to: band[1], since });
+    if (next === 'case with packs') onScenario({ kind: next, humidity: packs, since });
   };
   return (
     <section aria-label="How the air is kept" className="border-t border-rule pt-2">
@@ -43,7 +44,7 @@ export function ScenarioControls({ homeRoomId, today, onScenario }: Props) {
           band={band}
           onBand={(next) => {
             setBand(next);
-            onScenario({ kind, from: next[0], to: next[1] });
+            onScenario({ kind, from: next[0], to: next[1], since });
           }}
         />
       )}
@@ -60,7 +61,7 @@ export function ScenarioControls({ homeRoomId, today, onScenario }: Props) {
             value={packs}
             onValue={(humidity) => {
               setPacks(humidity);
-              onScenario({ kind, humidity });
+              onScenario({ kind, humidity, since });
             }}
           />
         </label>
@@ -74,7 +75,7 @@ export function ScenarioControls({ homeRoomId, today, onScenario }: Props) {
 function BandSlider({ band, onBand }: { band: [number, number]; onBand: (band: [number, number]) => void }) {
   return (
     <div className="flex items-center gap-3">
-      <span className="w-44 shrink-0">
+      <span className="w-56 shrink-0">
         between <strong className="tabular-nums">{band[0]}</strong> and{' '}
         <strong className="tabular-nums">{band[1]} %</strong> RH
       </span>

@@ -1,6 +1,6 @@
 import type { Forecast, Said, SeriesForecast, Shop } from '@upright-elder/contract';
 import { AS_IT_WAS, type Scenario, type SideFit } from '@upright-elder/core';
-import { lazy, Suspense, useMemo, useState } from 'react';
+import { lazy, memo, Suspense, useDeferredValue, useMemo, useState } from 'react';
 import { WeightMark } from '../../../fields/WeightMark.js';
 import type { SeasonsTask } from '../../../workers/seasons.worker.js';
 import { useSame } from '../top/useSame.js';
@@ -38,9 +38,11 @@ export function SeasonsView({ forecast, series, shop, onChoose }: Props) {
     [forecast, series, shop],
   );
   const year = useScenarioYear(useSame(given), scenario);
-  const unit = unitOf(series, shop.sayIn);
+  // the chart follows the finger; words and tables come as soon as there is time
+  const late = useDeferredValue(year);
+  const unit = useMemo(() => unitOf(series, shop.sayIn), [series, shop.sayIn]);
   const side = series.side ?? 'bass';
-  const months = (year?.months ?? forecast.months).find((one) => one.side === side)?.months;
+  const months = (late?.months ?? forecast.months).find((one) => one.side === side)?.months;
   return (
     <div className="grid grid-cols-[minmax(0,1fr)] items-start gap-4 xl:grid-cols-[23rem_minmax(0,1fr)]">
       <Sentences
@@ -100,10 +102,11 @@ export function SeasonsView({ forecast, series, shop, onChoose }: Props) {
         <p className="mt-2 text-[0.9rem] text-faint">
           Dots: readings with the tool’s error. Bands: where it is expected to stand itself, half, four fifths
           and nineteen twentieths of the time. Behind: the wood’s moisture by season, higher is damper.
-          {series.window && ' Between the green lines is what is wanted.'} A double line is work done in
-          between.
+          {series.window && ' Between the green lines is what is wanted.'}
+          {year && ' Dotted, with its green band: as it would be kept, four fifths of the time.'} A double
+          line is work done in between.
         </p>
-        <NumbersTable name={series.name} points={series.points} scenario={year?.points ?? null} unit={unit} />
+        <NumbersTable name={series.name} points={series.points} scenario={late?.points ?? null} unit={unit} />
         <StandsOn forecast={forecast} series={series} shop={shop} />
         <ReadingsOpened series={series} unit={unit} opened={opened} onOpen={setOpened} />
       </div>
@@ -112,7 +115,7 @@ export function SeasonsView({ forecast, series, shop, onChoose }: Props) {
 }
 
 /** What is said of the shown side, and what asks for something on the other. */
-function Sentences({
+const Sentences = memo(function Sentences({
   forecast,
   series,
   year,
@@ -143,7 +146,7 @@ function Sentences({
       )}
     </section>
   );
-}
+});
 
 function SentenceList({ of }: { of: readonly Said[] }) {
   return (
@@ -162,7 +165,15 @@ function SentenceList({ of }: { of: readonly Said[] }) {
   );
 }
 
-function StandsOn({ forecast, series, shop }: { forecast: Forecast; series: SeriesForecast; shop: Shop }) {
+const StandsOn = memo(function StandsOn({
+  forecast,
+  series,
+  shop,
+}: {
+  forecast: Forecast;
+  series: SeriesForecast;
+  shop: Shop;
+}) {
   const unit = unitOf(series, shop.sayIn);
   const fine = (value: number) => trimmed(value / unit.per, unit.decimals + 2);
   const { prior, priorSource, sensitivity, age } = series;
@@ -190,4 +201,4 @@ function StandsOn({ forecast, series, shop }: { forecast: Forecast; series: Seri
       </ul>
     </details>
   );
-}
+});

@@ -1,0 +1,223 @@
+import { randomUUID } from 'node:crypto';
+import type { Browser, Page } from 'puppeteer-core';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { Hand } from './bench-hand.js';
+import { examinationBody, instrumentBody } from './bodies.js';
+import { openBrowser, openPage } from './browser.js';
+import { putTo, startProgram, type Program } from './program.js';
+
+let program: Program;
+let browser: Browser;
+let closeBrowser: () => Promise<void>;
+const person = randomUUID();
+const one = randomUUID();
+const room = randomUUID();
+
+const put = (path: string, body: unknown) => putTo(program, path, body);
+/** A breathing instrument: high in the damp August, low in the dry February. */
+const VISITS: [date: string, action: string][] = [
+  ['2024-02-12', '6/64'],
+  ['2024-08-15', '9/64'],
+  ['2025-02-10', '6/64'],
+  ['2025-08-20', '9/64'],
+  ['2026-02-16', '6/64'],
+  ['2026-08-24', '9/64'],
+];
+
+function body(date: string, action: string) {
+  const examination = examinationBody(one, person, date);
+  const readings = examination.readings.map((reading) =>
+    reading.quantity === 'action12' ? { ...reading, text: action } : reading,
+  );
+  return { ...examination, readings };
+}
+
+/** Two and a half years of air with a damp summer, a reading every day. */
+function air() {
+  const first = Date.UTC(2024, 0, 1);
+  const last = Date.UTC(2026, 8, 2);
+  const readings: { at: string; humidity: string; temperature: string }[] = [];
+  for (let time = first; time <= last; time += 86400000) {
+    const season = Math.cos((2 * Math.PI * (time / 86400000 - 227)) / 365.2425);
+    const weather = 4 * Math.sin(time / 86400000 / 3.1);
+    readings.push({
+      at: new Date(time + 36e6).toISOString(),
+      humidity: (48 + 15 * season + weather).toFixed(1),
+      temperature: '20',
+    });
+  }
+  return readings;
+}
+
+beforeAll(async () => {
+  program = await startProgram();
+  ({ browser, close: closeBrowser } = await openBrowser());
+  await put(`people/${person}`, { version: 0, name: 'Isbel Crane', role: 'owner' });
+  await put(`rooms/${room}`, { version: 0, name: 'Loft', notes: '', logger: '', kind: 'store' });
+  await fetch(`${program.address}/api/rooms/${room}/air`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify({ unit: '°C', readings: air() }),
+  });
+  await put(`instruments/${one}`, { ...instrumentBody(person, 'the Purser'), homeRoomId: room });
+  for (const [date, action] of VISITS) await put(`examinations/${randomUUID()}`, body(date, action));
+});
+afterAll(async () => {
+  await closeBrowser();
+  await program.close();
+});
+
+/** Highest and lowest of the coming year as the page says them, in 64ths. */
+async function extremes(page: Page): Promise<{ highest: number; lowest: number }> {
+  const text = await page.evaluate(() => document.body.innerText);
+  const found =
+    /The bass side stands highest about .*? at ([\d½⁄/]+?)\/64 \(.*?lowest about .*? at ([\d½]+)\/64/u.exec(
+      text,
+    );
+  const number = (words: string) => Number(words.replace('½', '.5'));
+  return { highest: number(found![1]!), lowest: number(found![2]!) };
+}
+
+describe('seasons', () => {
+  let page: Page;
+  let hand: Hand;
+
+  it('says the verdict first: season, not a reset', async () => {
+    page = await openPage(browser, `${program.address}/instruments/${one}/seasons`);
+    hand = new Hand(page);
+    await hand.sees('It stands high now and comes back by');
+    await hand.sees('Not a neck reset');
+    const { highest, lowest } = await extremes(page);
+    expect(highest).toBeGreaterThanOrEqual(8);
+    expect(lowest).toBeLessThanOrEqual(7);
+  });
+
+  it('follows the humidity while it is moved by keys, and says the new extremes', async () => {
+    const before = await extremes(page);
+    await hand.tabTo('As it was');
+    await hand.keys('ArrowRight');
+    await hand.sees('The coming year, if it is kept so');
+    await hand.tabTo('Driest humidity of the room');
+    await hand.keys(...Array.from({ length: 6 }, () => 'ArrowRight' as const));
+    await hand.sees(/between 46 and 55 % RH/u);
+    await page.waitForFunction(
+      (was) => !document.body.innerText.includes(was),
+      { timeout: 5000 },
+      `lowest about mid-February at ${before.lowest}/64`,
+    );
+    await new Promise((done) => setTimeout(done, 300));
+    const held = await extremes(page);
+    expect(held.lowest).toBeGreaterThan(before.lowest);
+    expect(held.highest - held.lowest).toBeLessThan(before.highest - before.lowest);
+  });
+
+  it('is dragged by a finger as well, and no answer keeps the page from following', async () => {
+    await page.evaluate(() => {
+      const seen: number[] = [];
+      Object.assign(window, { longest_: seen });
+      new PerformanceObserver((list) =>
+        list.getEntries().forEach(({ duration }) => seen.push(duration)),
+      ).observe({
+        type: 'longtask',
+      });
+    });
+    const thumb = (await page.$('[aria-label="Dampest humidity of the room"]'))!;
+    const box = (await thumb.boundingBox())!;
+    const y = box.y + box.height / 2;
+    await page.mouse.move(box.x + box.width / 2, y);
+    await page.mouse.down();
+    for (let i = 1; i <= 20; i++) {
+      await page.mouse.move(box.x + box.width / 2 + 8 * i, y);
+      await new Promise((done) => setTimeout(done, 25));
+    }
+    await page.mouse.up();
+    await hand.sees(/between 46 and (?:6\d|7\d) % RH/u);
+    const longest = await page.evaluate(() =>
+      Math.max(0, ...(window as unknown as { longest_: number[] }).longest_),
+    );
+    // the page's own drawing; the year itself is worked out beside it
+    expect(longest).toBeLessThan(200);
+  });
+
+  it('shows the other series, their readings down to formula and source, and the numbers', async () => {
+    const select = await page.waitForSelector('select[aria-label="What is shown"]');
+    const options = await select!.evaluate((element) =>
+      [...(element).options].map(({ value }) => value),
+    );
+    expect(options).toEqual(
+      expect.arrayContaining(['action12.treble', 'relief.bass', 'straightedge.treble']),
+    );
+    await page.select('select[aria-label="What is shown"]', 'straightedge.bass');
+    await hand.sees('Straightedge at the bridge, bass');
+    expect(page.url()).toContain('of=straightedge.bass');
+    await page.select('select[aria-label="What is shown"]', 'action12.bass');
+    await hand.sees('Readings it stands on');
+    await page.evaluate(() =>
+      [...document.querySelectorAll('button')]
+        .find((button) => button.textContent.includes('24 Aug 2026'))!
+        .click(),
+    );
+    await hand.sees('Hailwood and Horrobin');
+    await hand.sees('y = level + β');
+    await page.evaluate(() =>
+      [...document.querySelectorAll('summary')]
+        .find((one) => one.textContent.includes('in numbers'))!
+        .click(),
+    );
+    await hand.sees('Nineteen twentieths');
+    await page.close();
+  });
+
+  it('keeps what it promised, and the next examination is held against it', async () => {
+    const promised = (await (await fetch(`${program.address}/api/instruments/${one}/forecast`)).json()) as {
+      sides: { key: string; points: { date: string; median: number; band95: [number, number] }[] }[];
+    };
+    const bass = promised.sides.find(({ key }) => key === 'action12.bass')!;
+    // the same day, after the page was shown: measured anew
+    await put(`examinations/${randomUUID()}`, body('2026-09-02', '9/64'));
+    page = await openPage(browser, `${program.address}/instruments/${one}/seasons`);
+    hand = new Hand(page);
+    await hand.sees('What was promised, and what came');
+    await hand.sees('shown on 2 Sep 2026');
+    const card = (await (await fetch(`${program.address}/api/instruments/${one}/scorecard`)).json()) as {
+      kept: {
+        date: string;
+        key: string;
+        shownOn: string | null;
+        median: number;
+        read: number;
+        in95: boolean;
+      }[];
+      instrument: { count: number };
+    };
+    const kept = card.kept.find(({ date, key }) => date === '2026-09-02' && key === 'action12.bass')!;
+    expect(kept.shownOn).toBe('2026-09-02');
+    expect(Math.abs(kept.median - bass.points[0]!.median)).toBeLessThan(0.2e-3);
+    expect(kept.read).toBeCloseTo((9 / 64) * 0.0254, 6);
+    expect(kept.in95).toBe(true);
+    // two sides, six visits with one before each
+    expect(card.instrument.count).toBe(12);
+    await page.close();
+  });
+});
+
+describe('the air', () => {
+  it('says what each kind of wood in the room is doing, and takes a hygrometer’s salts', async () => {
+    const page = await openPage(browser, `${program.address}/air`);
+    const hand = new Hand(page);
+    await hand.sees('What the wood in it is doing');
+    await hand.sees('A bare 3 mm top');
+    await hand.sees(/half way in [3-9] days/u);
+    await hand.tabTo('The room and its hygrometer');
+    await hand.keys('Enter');
+    await hand.tabTo('Over magnesium chloride (true 33.1 %)');
+    await hand.type('60');
+    await hand.sees('more than 15 off');
+    await hand.replace('38');
+    await hand.tabTo('Over table salt (true 75.5 %)');
+    await hand.line('78');
+    await hand.sees('The room is kept');
+    await hand.sees(/50 are 46/u);
+    await page.close();
+  });
+});
