@@ -141,9 +141,7 @@ describe('seasons', () => {
 
   it('shows the other series, their readings down to formula and source, and the numbers', async () => {
     const select = await page.waitForSelector('select[aria-label="What is shown"]');
-    const options = await select!.evaluate((element) =>
-      [...(element).options].map(({ value }) => value),
-    );
+    const options = await select!.evaluate((element) => [...element.options].map(({ value }) => value));
     expect(options).toEqual(
       expect.arrayContaining(['action12.treble', 'relief.bass', 'straightedge.treble']),
     );
@@ -177,7 +175,7 @@ describe('seasons', () => {
     await put(`examinations/${randomUUID()}`, body('2026-09-02', '9/64'));
     page = await openPage(browser, `${program.address}/instruments/${one}/seasons`);
     hand = new Hand(page);
-    await hand.sees('What was promised, and what came');
+    await hand.sees('What was promised of the action, and what came');
     await hand.sees('shown on 2 Sep 2026');
     const card = (await (await fetch(`${program.address}/api/instruments/${one}/scorecard`)).json()) as {
       kept: {

@@ -37,6 +37,8 @@ export interface SideAnswers extends StandingAnswers {
 type Fit = Pick<SideOutlook, 'side' | 'calibration' | 'window'>;
 
 const STEP_DAYS = 7;
+/** After so long wood in new air has come there. */
+const ON_ITS_WAY_DAYS = 42;
 
 export function standingAnswers(
   { calibration, window }: Fit,
@@ -69,7 +71,10 @@ export function sideAnswers(
   ahead: Ahead,
   { played, lever, standing }: { played: Played | null; lever: number; standing: StandingAnswers },
 ): SideAnswers {
-  const days = Array.from({ length: 52 }, (_, i) => from + STEP_DAYS * i);
+  // nobody cuts a saddle for the weeks in which the wood is still on its way to new air
+  const kept = ahead.scenario !== undefined && ahead.scenario.kind !== 'as it was';
+  const begins = kept ? from + ON_ITS_WAY_DAYS : from;
+  const days = Array.from({ length: 52 }, (_, i) => begins + STEP_DAYS * i);
   const year = expectThrough(calibration, climate, days, ahead);
   return {
     ...standing,
@@ -231,12 +236,20 @@ function humiditySentence({ side, humidity }: SideAnswers): Sentence {
       weight: 'watch',
       because: `Tolerable are ${HUMIDITY_WINDOW.from} to ${HUMIDITY_WINDOW.to}${NBSP}% RH (common practice).`,
     };
+  // what it would bear by itself is not what the wood bears
+  const [low, high] = [Math.max(from, HUMIDITY_WINDOW.from), Math.min(to, HUMIDITY_WINDOW.to)];
+  const clipped =
+    low > from || high < to
+      ? ` By itself the action would bear ${Math.round(from)} to ${Math.round(to)}${NBSP}%, but under ${HUMIDITY_WINDOW.from} and over ${HUMIDITY_WINDOW.to} the wood suffers.`
+      : '';
   return {
-    text: `Kept between ${Math.round(from)} and ${Math.round(to)}${NBSP}% RH the ${side} side stays in its window.`,
+    text: `Kept between ${Math.round(low)} and ${Math.round(high)}${NBSP}% RH the ${side} side stays in its window.`,
     weight: 'well',
-    because: sure
-      ? 'Four fifths of what is expected lie inside the window over that band, at 20 °C.'
-      : 'Only the middle of what is expected lies inside the window over that band, at 20 °C: measure more often to narrow it.',
+    because:
+      (sure
+        ? 'Four fifths of what is expected lie inside the window over that band, at 20 °C.'
+        : 'Only the middle of what is expected lies inside the window over that band, at 20 °C: measure more often to narrow it.') +
+      clipped,
   };
 }
 

@@ -199,7 +199,7 @@ function verdictOf(outlooks: readonly SideOutlook[]): Sentence | null {
 
 const mm = (metres: number) => printLength(metres, 'mm').replace(' mm', '');
 const signed = ({ value, sd }: { value: number; sd: number }) =>
-  `${value < 0 ? '−' : '+'}${mm(Math.abs(value))} ± ${mm(sd)}`;
+  `${value < 0 ? '−' : '+'}${mm(Math.abs(value))}${NBSP}±${NBSP}${mm(sd)}`;
 export const percent = (p: number) => `${Math.round(100 * p)}${NBSP}%`;
 const between = (when: When) =>
   sayDay(when.from) === sayDay(when.to) ? sayDay(when.day) : `${sayDay(when.from)} to ${sayDay(when.to)}`;

@@ -12,7 +12,7 @@ const SHOWN = 6;
 export function ScorecardOf({ id, sayIn }: { id: string; sayIn: Shop['sayIn'] }) {
   return (
     <section aria-label="Scorecard" className="sheet mt-4 p-4">
-      <h2 className="text-[1.3rem]">What was promised, and what came</h2>
+      <h2 className="text-[1.3rem]">What was promised of the action, and what came</h2>
       <Fetching of={useScorecard(id)}>
         {({ kept, instrument, shop }) =>
           kept.length === 0 && shop.count === 0 ? (
