@@ -215,6 +215,20 @@ describe('a room', () => {
     expect(await room()).toMatchObject({ kind: 'store', saltLow: '38,1' });
   });
 
+  it('that is a case with packs has a quiet year without any log', async () => {
+    const packed = id(60);
+    await put(`rooms/${packed}`, { version: 0, name: 'Its case', notes: '', logger: '', kind: 'case' });
+    const { climate, basis } = await get<RoomAir>(`rooms/${packed}/air`);
+    expect(basis).toMatch(/case with packs/u);
+    await put(`instruments/${id(61)}`, instrumentBody({ homeRoomId: packed, nickname: 'cased' }));
+    await put(`examinations/${id(62)}`, examinationBody({ instrumentId: id(61) }));
+    const { season, climateBasis } = await get<Forecast>(`instruments/${id(61)}/forecast`);
+    expect(climateBasis).toBe(basis);
+    const moistures = season.map(({ moisture }) => moisture);
+    expect(Math.max(...moistures) - Math.min(...moistures)).toBeLessThan(1.3);
+    expect(climate.spread).toBeLessThan(0.3);
+  });
+
   it('refuses a salt reading that no hygrometer can show, and keeps what stood there', async () => {
     const { version, name, notes, logger } = await room();
     const refused = await put(`rooms/${ROOM}`, {

@@ -204,7 +204,7 @@ describe('forecast and judgement', () => {
       temperatureUnit: '°C',
     };
     const words = async () =>
-      (await get<Forecast>(`instruments/${id(5300)}/forecast`)).sentences.map(({ text }) => text).join(' ');
+      (await get<Forecast>(`instruments/${id(5300)}/forecast`)).year.map(({ text }) => text).join(' ');
     expect(await words()).toMatch(/\d½?\/64/u);
     await put('shop', { ...settings, sayIn: 'mm' });
     expect(await words()).toMatch(/\d\.\d mm/u);

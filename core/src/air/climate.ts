@@ -61,6 +61,22 @@ export function climateOfExaminations(airs: readonly DailyAir[]): Climate {
   );
 }
 
+/** Humidity of common two-way packs, percent, and how much of the room still reaches wood that is taken out to be played. House defaults. */
+export const PACKS_HUMIDITY = 49;
+export const OUT_OF_CASE = 0.35;
+
+/** Climate of the wood in a case with packs that nobody logs: about the packs, with a third of the preset's swing. */
+export function caseClimate(): Climate {
+  const none = fitClimate([], 0);
+  const packs = equilibriumMoisture(PACKS_HUMIDITY, 20);
+  const [mean, ...swing] = none.coefficients;
+  return {
+    ...none,
+    coefficients: [packs + OUT_OF_CASE * (mean! - packs), ...swing.map((one) => OUT_OF_CASE * one)],
+    spread: OUT_OF_CASE * none.spread,
+  };
+}
+
 /**
  * Yearly harmonics (mean, annual, half-year) by Bayesian least squares with the preset as prior, the residual
  * spread pooled with the preset's, and the persistence from neighbouring samples.

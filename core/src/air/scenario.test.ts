@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import {
   AS_IT_WAS,
+  caseClimate,
   climateOfExaminations,
   comingMoisture,
   fitClimate,
@@ -52,6 +53,16 @@ describe('scenarios', () => {
     const packed: Scenario = { kind: 'case with packs', humidity: 49 };
     expect(swing(packed) / swing(AS_IT_WAS)).toBeCloseTo(0.35, 6);
     expect(ahead(packed, 20600).variance).toBeLessThan(comingMoisture(home, 20600).variance / 5);
+  });
+
+  it('a case that nobody logs has that very year', () => {
+    const packed = caseClimate();
+    for (const day of days)
+      expect(seasonMoisture(packed, day)).toBeCloseTo(
+        ahead({ kind: 'case with packs', humidity: 49 }, day).moisture,
+        9,
+      );
+    expect(packed.years).toBe(0);
   });
 
   it('a move changes nothing before its day, begins without a jump and ends in the new room', () => {

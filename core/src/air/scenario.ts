@@ -1,5 +1,5 @@
 import { equilibriumMoisture } from '../wood/equilibrium.js';
-import { seasonMoisture, type Climate } from './climate.js';
+import { OUT_OF_CASE, seasonMoisture, type Climate } from './climate.js';
 import { LAGS, USUAL_LAG } from './moisture.js';
 
 /**
@@ -19,8 +19,6 @@ export const AS_IT_WAS: Scenario = { kind: 'as it was' };
 
 /** Temperature at which a scenario's humidity is meant, °C. */
 export const ROOM_CELSIUS = 20;
-/** How much of the room still reaches the wood of an instrument that lives in its case and is played. House default. */
-const OUT_OF_CASE = 0.35;
 
 /** %MC of wood at rest in air of this humidity at living-room temperature. */
 export const moistureOfHumidity = (humidity: number): number => equilibriumMoisture(humidity, ROOM_CELSIUS);

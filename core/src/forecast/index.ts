@@ -6,6 +6,7 @@ export * from './predict.js';
 export * from './paths.js';
 export * from './attribution.js';
 export * from './saddles.js';
+export * from './bodyShare.js';
 export * from './reference.js';
 export * from './scorecard.js';
 export * from './sentences.js';

@@ -2,6 +2,7 @@ import { Injectable } from '@nestjs/common';
 import type { AirBatch, AirTaken, FieldError, Room, RoomAir, RoomInput } from '@upright-elder/contract';
 import {
   AirLog,
+  caseClimate,
   climateOfLog,
   corrected,
   dayOf,
@@ -24,6 +25,8 @@ import { airToday, woodOfRoom } from './wood-of-room.js';
 export interface RoomClimate {
   log: AirLog;
   climate: Climate;
+  /** a case with packs has its climate without a log */
+  packed: boolean;
 }
 
 /** No room was logged before. */
@@ -84,12 +87,14 @@ export class AirService {
         this.database.write(async (manager) => {
           const before = await manager.findOneBy(RoomEntity, { id });
           const sameLine = before?.saltLow === saltLow && before.saltHigh === saltHigh;
-          const airRevision = (before?.airRevision ?? 0) + (before && !sameLine ? 1 : 0);
+          const kind = input.kind ?? before?.kind ?? 'home';
+          const same = sameLine && before.kind === kind;
+          const airRevision = (before?.airRevision ?? 0) + (before && !same ? 1 : 0);
           return saveVersioned(manager, RoomEntity, id, input.version, input, {
             name,
             notes,
             logger: logger.trim(),
-            kind: input.kind ?? before?.kind ?? 'home',
+            kind,
             saltLow,
             saltHigh,
             airRevision,
@@ -170,7 +175,8 @@ export class AirService {
 
   /** Revision and climate of a room; null where the instrument has no home. */
   async climateOf(roomId: string | null): Promise<RoomClimate & { revision: number }> {
-    if (roomId === null) return { log: new AirLog([]), climate: fitClimate([], 0), revision: 0 };
+    if (roomId === null)
+      return { log: new AirLog([]), climate: fitClimate([], 0), packed: false, revision: 0 };
     const row = await this.database.read.findOneBy(RoomEntity, { id: roomId });
     const revision = row?.airRevision ?? 0;
     const known = this.climates.get(roomId);
@@ -183,14 +189,15 @@ export class AirService {
       celsius: temperature / readings,
     }));
     const log = new AirLog(days);
-    const room = { log, climate: climateOfLog(log) };
+    const packed = row?.kind === 'case' && log.size === 0;
+    const room = { log, climate: packed ? caseClimate() : climateOfLog(log), packed };
     this.climates.set(roomId, { revision, room });
     return { ...room, revision };
   }
 
   async airOf(roomId: string): Promise<RoomAir> {
     const room = await this.room(roomId);
-    const { log, climate } = await this.climateOf(roomId);
+    const { log, climate, packed } = await this.climateOf(roomId);
     return {
       days: log.days().map(({ day, humidity, celsius }) => ({
         date: isoDate(day),
@@ -198,7 +205,7 @@ export class AirService {
         temperature: celsius,
         moisture: log.moistureAt(day),
       })),
-      basis: climateBasis(climate),
+      basis: climateBasis(climate, packed),
       blended: climate.years < FULL_YEAR,
       climate,
       wood: woodOfRoom(log, climate, this.clock.today()),
@@ -209,7 +216,9 @@ export class AirService {
 }
 
 /** What a climate stands on, in a sentence. */
-export function climateBasis(climate: Climate): string {
+export function climateBasis(climate: Climate, packed = false): string {
+  if (packed)
+    return 'A case with packs, without a log: wood about the packs’ humidity, with a third of a room’s swing, is taken.';
   if (climate.years === 0)
     return 'No room log: the house preset of a yearly climate and the air read at the examinations are used, with wide bands.';
   const months = Math.round(climate.years * 12);

@@ -33,6 +33,7 @@ import { InstrumentsService } from '../instruments/instruments.service.js';
 import { MapService } from '../map/map.service.js';
 import { ShopService } from '../shop/shop.service.js';
 import { TopSolverService } from '../tops/top-solver.service.js';
+import { bodySaid } from './body-said.js';
 import { climateFor, outlookOf, topOf, type CalibratedSide, type Outlook } from './outlook.js';
 import { neckOf, playedOf } from './played.js';
 import { calibrated, forecastOf, otherSeries, type Series } from './series.js';
@@ -43,6 +44,8 @@ export interface Case {
   top: TopConstruction;
   examinations: Examination[];
   climate: Climate;
+  /** it lives in a case with packs that nobody logs */
+  packed: boolean;
   log: AirLog;
   outlook: Outlook;
 }
@@ -68,7 +71,8 @@ export class ForecastsService {
 
   async caseOf(id: string): Promise<Case> {
     const row = await this.instruments.row(id);
-    const { log, climate: roomClimate, revision } = await this.air.climateOf(row.homeRoomId);
+    const room = await this.air.climateOf(row.homeRoomId);
+    const { log, revision } = room;
     const today = this.clock.today();
     const solvedRise = (await this.solver.of(id))?.rise ?? null;
     const key = `${row.revision} ${row.homeRoomId} ${revision} ${today} ${solvedRise}`;
@@ -82,10 +86,10 @@ export class ForecastsService {
       this.instruments.get(id),
       this.examinations.ofInstrument(id),
     ]);
-    const climate = climateFor(examinations, log, roomClimate);
+    const climate = climateFor(examinations, room);
     const top = topOf(instrument, solvedRise);
     const outlook = outlookOf(instrument, top, examinations, log, climate, today);
-    const worked = { instrument, top, examinations, climate, log, outlook };
+    const worked = { instrument, top, examinations, climate, packed: room.packed, log, outlook };
     this.cases.set(id, { key, worked });
     for (const oldest of this.cases.keys()) {
       if (this.cases.size <= KEPT_CASES) break;
@@ -114,10 +118,10 @@ export class ForecastsService {
         date: isoDate(day),
         moisture: seasonMoisture(climate, day),
       })),
-      sentences: historySentences(outlook.sides),
+      sentences: [...historySentences(outlook.sides), ...bodySaid(worked)],
       year: sayYear(year, { action: say, saddle: saySaddle }),
       months: year.sides.map(({ side, answers }) => ({ side, months: answers.months })),
-      climateBasis: climateBasis(climate),
+      climateBasis: climateBasis(climate, worked.packed),
       ground,
     };
   }

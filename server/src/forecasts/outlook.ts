@@ -19,6 +19,7 @@ import {
   type TopConstruction,
   type TopMovement,
 } from '@upright-elder/core';
+import type { RoomClimate } from '../air/air.service.js';
 import { airOf, visitsOf, type StrungVisit } from './visits.js';
 
 /** One side of an instrument, calibrated. */
@@ -102,9 +103,12 @@ export function outlookOf(
   return { sides, leftOut, today };
 }
 
-/** The room's climate where it is logged, else what the examinations' own air makes of the preset. */
-export function climateFor(examinations: readonly Examination[], log: AirLog, roomClimate: Climate): Climate {
-  return log.size > 0 ? roomClimate : climateOfExaminations(examinations.flatMap(airOf));
+/** The room's climate where it is logged or a case with packs, else what the examinations' own air makes of the preset. */
+export function climateFor(
+  examinations: readonly Examination[],
+  { log, climate, packed }: RoomClimate,
+): Climate {
+  return log.size > 0 || packed ? climate : climateOfExaminations(examinations.flatMap(airOf));
 }
 
 function moistureToday(examinations: readonly Examination[], log: AirLog, day: number): Outlook['today'] {
