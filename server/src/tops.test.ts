@@ -7,6 +7,7 @@ import {
 } from '@upright-elder/contract';
 import { planFrom, usualOutline, type Plan } from '@upright-elder/core';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { TopSolverService } from './tops/top-solver.service.js';
 import { startApp, type AppUnderTest } from './testing/app-under-test.js';
 import { examinationBody, id, INSTRUMENT, instrumentBody, PERSON } from './testing/bodies.js';
 
@@ -112,4 +113,42 @@ describe('the top of an instrument', () => {
   it('is of nobody where there is no instrument', async () => {
     expect((await server.call('GET', `instruments/${id(999)}/top`)).status).toBe(404);
   });
+
+  it('breathes otherwise since its braces were glued, by the tops solved before and after the work', async () => {
+    const one = id(80);
+    await put(`instruments/${one}`, instrumentBody({ nickname: 'glued' }));
+    await put(`instruments/${one}/plan`, planInputOf(plan, 0, PERSON));
+    const seen = (date: string, state: 'moving' | 'repaired') => ({
+      ...NOTHING_SEEN,
+      date,
+      path: [[0, 0.1]] as [number, number][],
+      from: 0,
+      to: 0.2,
+      state,
+    });
+    await put(`marks/${id(81)}`, {
+      version: 0,
+      instrumentId: one,
+      by: PERSON,
+      face: 'top inside',
+      kind: 'separation',
+      brace: 'X brace, lower leg bass',
+      name: '',
+      sightings: [seen('2026-02-10', 'moving'), seen('2026-05-10', 'repaired')],
+    });
+    await put(`examinations/${id(82)}`, examinationBody({ instrumentId: one, date: '2026-02-10' }));
+    const body = examinationBody({ instrumentId: one, date: '2026-05-10' });
+    body.conditions = { ...body.conditions, afterWork: true };
+    await put(`examinations/${id(83)}`, body);
+    const solver = server.app.get(TopSolverService);
+    for (let i = 0; i < 300 && !(await solver.of(one))?.breathes['2026-05-10']; i++)
+      await new Promise((done) => setTimeout(done, 100));
+    const factor = (await solver.of(one))!.breathes['2026-05-10']!;
+    expect(factor).not.toBe(1);
+    expect(factor).toBeGreaterThan(0.4);
+    expect(factor).toBeLessThan(1.6);
+    // one reading before and one after taught nothing of the breathing: it is the prior, scaled
+    const { prior, sensitivity } = (await get<Forecast>(`instruments/${one}/forecast`)).sides[0]!;
+    expect(sensitivity.mean).toBeCloseTo(factor * prior.mean, 5);
+  }, 60000);
 });

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { halfWayDays, PIECES, pieceMoisture, sayLag, Slab, type SlabSpec } from './index.js';
+import { halfWayDays, PIECES, throughDays, sayLag, Slab, type SlabSpec } from './index.js';
 
 /** Fourier numbers D t / l² at which every series is compared. */
 const FOURIER = [0.05, 0.1, 0.2, 0.5, 1];
@@ -86,11 +86,10 @@ describe('diffusion through a slab', () => {
         number(0.1, 3),
         (air, start, more) => {
           const { slab } = PIECES.finishedTop;
-          const usual = pieceMoisture(slab, air, start);
-          const damper = pieceMoisture(
-            slab,
+          const usual = throughDays(new Slab(slab, start), air);
+          const damper = throughDays(
+            new Slab(slab, start),
             air.map((one) => one + more),
-            start,
           );
           const [low, high] = [Math.min(start, ...air), Math.max(start, ...air)];
           return usual.every(
@@ -100,7 +99,7 @@ describe('diffusion through a slab', () => {
       ),
     );
     const from = (start: number) =>
-      pieceMoisture(PIECES.bareTop.slab, new Array<number>(60).fill(9), start).at(-1)!;
+      throughDays(new Slab(PIECES.bareTop.slab, start), new Array<number>(60).fill(9)).at(-1)!;
     expect(Math.abs(from(5) - from(14))).toBeLessThan(0.01);
   });
 

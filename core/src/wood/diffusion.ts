@@ -32,7 +32,11 @@ export class Slab {
    * @param start moisture all through, %MC
    * @throws RangeError where thickness or diffusivity is not positive, or a face's coefficient negative
    */
-  constructor(spec: SlabSpec, start: number, layers = LAYERS) {
+  constructor(
+    private readonly spec: SlabSpec,
+    start: number,
+    layers = LAYERS,
+  ) {
     if (!(spec.thickness > 0 && spec.diffusivity > 0))
       throw new RangeError('thickness and diffusivity must be positive');
     if (spec.faces.some((h) => !(h >= 0)))
@@ -48,6 +52,13 @@ export class Slab {
   /** Mean moisture through the thickness, %MC. */
   get mean(): number {
     return this.layers.reduce((sum, u) => sum + u, 0) / this.layers.length;
+  }
+
+  /** The same slab at the same moisture, to be taken on in another air. */
+  clone(): Slab {
+    const twin = new Slab(this.spec, 0, this.layers.length);
+    twin.layers.set(this.layers);
+    return twin;
   }
 
   /**

@@ -60,13 +60,12 @@ export function sayLag(slab: SlabSpec): string {
 }
 
 /**
- * A piece's moisture day by day behind the equilibrium moisture of its room.
+ * Takes a piece through days of air, in place.
  *
  * @param equilibrium of each day's air, %MC, one entry a day; what was not logged is filled by whoever asks
  * @returns mean through the thickness at the end of each day, %MC
  */
-export function pieceMoisture(slab: SlabSpec, equilibrium: readonly number[], start: number): number[] {
-  const piece = new Slab(slab, start);
+export function throughDays(piece: Slab, equilibrium: readonly number[]): number[] {
   return equilibrium.map((air) => {
     piece.step(86400, air);
     return piece.mean;

@@ -4,10 +4,11 @@ import {
   equilibriumMoisture,
   GLUED_AT,
   PIECE_IDS,
-  pieceMoisture,
   PIECES,
   sayLag,
   seasonMoisture,
+  Slab,
+  throughDays,
   type AirLog,
   type Climate,
   type PieceId,
@@ -29,39 +30,44 @@ const FAST = 1.2;
  * and as the season goes. Warned is before the wood has moved, not after.
  */
 export function woodOfRoom(log: AirLog, climate: Climate, today: number): WoodOfPiece[] {
-  const reaches = log.size > 0 && today - log.lastDay <= STALE_DAYS;
+  if (log.size === 0 || today - log.lastDay > STALE_DAYS) return PIECE_IDS.map(unknown);
+  const from = log.lastDay - MEMORY_DAYS;
+  const past = equilibriumOver(log, climate, from, log.lastDay);
+  const week = past.slice(-WEEK).reduce((sum, one) => sum + one, 0) / WEEK;
+  const until = [...past, ...days(today - log.lastDay, () => week)];
+  const stays = days(FORTNIGHT, () => week);
+  const season = days(TWO_MONTHS, (i) => seasonMoisture(climate, today + i + 1));
   return PIECE_IDS.map((id) => {
-    const { name, faces, slab } = PIECES[id];
-    const piece = { piece: id, name, about: `${faces}; ${sayLag(slab)}` };
-    if (!reaches)
-      return {
-        ...piece,
-        now: null,
-        fortnight: null,
-        twoMonths: null,
-        warns: false,
-        words: 'The log does not reach today: nothing can be said.',
-      };
-    const week = equilibriumLately(log, climate);
-    const past = equilibriumOver(log, climate, log.lastDay - MEMORY_DAYS, log.lastDay);
-    const until = [...past, ...Array.from({ length: Math.max(0, today - log.lastDay) }, () => week)];
-    const stays = [...until, ...Array.from({ length: FORTNIGHT }, () => week)];
-    const season = [
-      ...until,
-      ...Array.from({ length: TWO_MONTHS }, (_, i) => seasonMoisture(climate, today + i + 1)),
-    ];
-    const start = seasonMoisture(climate, log.lastDay - MEMORY_DAYS);
-    const last = (air: number[]) => pieceMoisture(slab, air, start).at(-1)!;
-    const [now, fortnight, twoMonths] = [last(until), last(stays), last(season)];
-    return { ...piece, now, fortnight, twoMonths, ...wordsOn(id, now, fortnight, twoMonths) };
+    const piece = new Slab(PIECES[id].slab, seasonMoisture(climate, from));
+    const now = throughDays(piece, until).at(-1)!;
+    const fortnight = throughDays(piece.clone(), stays).at(-1)!;
+    const twoMonths = throughDays(piece, season).at(-1)!;
+    return { ...about(id), now, fortnight, twoMonths, ...wordsOn(id, now, fortnight, twoMonths) };
   });
 }
 
-/** The week's mean equilibrium, %MC. */
-function equilibriumLately(log: AirLog, climate: Climate): number {
-  const days = equilibriumOver(log, climate, log.lastDay - WEEK + 1, log.lastDay);
-  return days.reduce((sum, one) => sum + one, 0) / days.length;
+const days = (count: number, air: (i: number) => number): number[] =>
+  Array.from({ length: Math.max(0, count) }, (_, i) => air(i));
+
+function about(id: PieceId): Pick<WoodOfPiece, 'piece' | 'name' | 'about'> {
+  const { name, faces } = PIECES[id];
+  return { piece: id, name, about: `${faces}; ${LAGS_SAID[id]}` };
 }
+
+/** How long each piece takes, worked out once. */
+const LAGS_SAID = Object.fromEntries(PIECE_IDS.map((id) => [id, sayLag(PIECES[id].slab)])) as Record<
+  PieceId,
+  string
+>;
+
+const unknown = (id: PieceId): WoodOfPiece => ({
+  ...about(id),
+  now: null,
+  fortnight: null,
+  twoMonths: null,
+  warns: false,
+  words: 'The log does not reach today: nothing can be said.',
+});
 
 /** Equilibrium moisture of every day; the season's where none was logged. */
 function equilibriumOver(log: AirLog, climate: Climate, from: number, to: number): number[] {

@@ -16,6 +16,7 @@ import { badFields, notFound, withBothCopies } from '../http/problem.js';
 import { InstrumentEntity } from '../instruments/instrument.entity.js';
 import { PersonEntity } from '../people/person.entity.js';
 import { ProtocolsService } from '../protocols/protocols.service.js';
+import { TopSolverService } from '../tops/top-solver.service.js';
 import { ToolsService, type KnownTool } from '../tools/tools.service.js';
 import { CorrectionEntity, ExaminationEntity, FindingEntity, ReadingEntity } from './examination.entity.js';
 import {
@@ -42,6 +43,7 @@ export class ExaminationsService {
     private readonly clock: Clock,
     private readonly tools: ToolsService,
     private readonly protocols: ProtocolsService,
+    private readonly solver: TopSolverService,
   ) {}
 
   /** All examinations of an instrument, oldest first. */
@@ -108,6 +110,7 @@ export class ExaminationsService {
       input,
     );
     if (readings.some(({ readings: repeats }) => repeats.length > 1)) this.tools.forget();
+    if (conditions.afterWork) this.solver.wake();
     return this.get(id);
   }
 

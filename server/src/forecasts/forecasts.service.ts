@@ -47,6 +47,8 @@ export interface Case {
   /** it lives in a case with packs that nobody logs */
   packed: boolean;
   log: AirLog;
+  /** by what factor the top breathes differently since the work noted on a day */
+  breathes: Readonly<Record<string, number>>;
   outlook: Outlook;
 }
 
@@ -74,8 +76,10 @@ export class ForecastsService {
     const room = await this.air.climateOf(row.homeRoomId);
     const { log, revision } = room;
     const today = this.clock.today();
-    const solvedRise = (await this.solver.of(id))?.rise ?? null;
-    const key = `${row.revision} ${row.homeRoomId} ${revision} ${today} ${solvedRise}`;
+    const solved = await this.solver.of(id);
+    const solvedRise = solved?.rise ?? null;
+    const breathes = solved?.breathes ?? {};
+    const key = `${row.revision} ${row.homeRoomId} ${revision} ${today} ${solved?.from}`;
     const known = this.cases.get(id);
     this.cases.delete(id);
     if (known?.key === key) {
@@ -88,8 +92,8 @@ export class ForecastsService {
     ]);
     const climate = climateFor(examinations, room);
     const top = topOf(instrument, solvedRise);
-    const outlook = outlookOf(instrument, top, examinations, log, climate, today);
-    const worked = { instrument, top, examinations, climate, packed: room.packed, log, outlook };
+    const outlook = outlookOf(instrument, top, examinations, log, climate, today, breathes);
+    const worked = { instrument, top, examinations, climate, packed: room.packed, log, breathes, outlook };
     this.cases.set(id, { key, worked });
     for (const oldest of this.cases.keys()) {
       if (this.cases.size <= KEPT_CASES) break;

@@ -71,6 +71,7 @@ export function outlookOf(
   log: AirLog,
   climate: Climate,
   todayDay: number,
+  breathes: Readonly<Record<string, number>> = {},
 ): Outlook {
   const prior = actionSensitivity(top);
   const leftOut = examinations
@@ -80,7 +81,7 @@ export function outlookOf(
     );
   const today = moistureToday(examinations, log, todayDay);
   const sides = STRING_SIDES.flatMap((side): CalibratedSide[] => {
-    const all = visitsOf(examinations, 'action12', side, { instrument, log, climate });
+    const all = visitsOf(examinations, 'action12', side, { instrument, log, climate, breathes });
     if (all.length === 0) return [];
     const calibration = calibrate(all, { climate, belief: actionBelief(prior) });
     const target = actionTarget(instrument, side);

@@ -25,11 +25,11 @@ export function neckOf(instrument: Instrument, side: StringSide): NeckGeometry {
 
 /** How a side stands by its last full reading at pitch, how hard it is played, and its relief through the seasons. */
 export function playedOf(worked: Case, side: StringSide): Played | null {
-  const { instrument, examinations, log, climate, top } = worked;
+  const { instrument, examinations, climate, top } = worked;
   const latest = examinations.findLast((one) => stanceAt(one, instrument, side) !== null);
   if (!latest) return null;
   const heard = examinations.flatMap((one) => heardAt(one, instrument, side));
-  const reliefs = visitsOf(examinations, 'relief', side, { instrument, log, climate });
+  const reliefs = visitsOf(examinations, 'relief', side, worked);
   return {
     stance: stanceAt(latest, instrument, side)!,
     neck: neckOf(instrument, side),

@@ -100,7 +100,7 @@ export class ReforecastService implements OnApplicationBootstrap, OnApplicationS
     const only = ids ? `WHERE i."id" IN (${ids.map(() => '?').join(', ')})` : '';
     const { sayIn } = await this.shop.get();
     const rows = await this.database.read.query<{ id: string; key: string }[]>(
-      `SELECT i."id" AS id, i."revision" || ' ' || ifnull(i."homeRoomId", '') || ' ' || ifnull(r."airRevision", 0) || ' ' || ifnull(s."rise", '') AS key
+      `SELECT i."id" AS id, i."revision" || ' ' || ifnull(i."homeRoomId", '') || ' ' || ifnull(r."airRevision", 0) || ' ' || ifnull(s."from", '') AS key
        FROM "instrument" i LEFT JOIN "room" r ON r."id" = i."homeRoomId" LEFT JOIN "solved_top" s ON s."id" = i."id" ${only}`,
       ids ? [...ids] : [],
     );

@@ -44,9 +44,9 @@ const HOUSE = 'house figure for this quantity';
 
 /** Every series of an instrument that has at least one reading, but the action itself. */
 export function otherSeries(worked: Case, marks: readonly Mark[]): Series[] {
-  const { examinations, instrument, log, climate, top } = worked;
+  const { examinations, top } = worked;
   const quantities = placesRead(examinations).flatMap(([quantity, place]): Series[] => {
-    const visits = visitsOf(examinations, quantity, place, { instrument, log, climate });
+    const visits = visitsOf(examinations, quantity, place, worked);
     if (visits.length === 0) return [];
     const { name, dimension } = QUANTITIES[quantity];
     const where = placeName(place);

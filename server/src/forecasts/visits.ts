@@ -27,6 +27,8 @@ export interface WoodSource {
   instrument: Pick<Instrument, 'topSpecies'>;
   log: AirLog;
   climate: Climate;
+  /** by what factor the top breathes differently since the work noted on a day */
+  breathes?: Readonly<Record<string, number>>;
 }
 
 /** The air read at an examination, where both halves of it were. */
@@ -71,10 +73,12 @@ export function visitsOf(
 ): StrungVisit[] {
   const visits: StrungVisit[] = [];
   let worked = false;
+  let breathesBy = 1;
   for (const examination of examinations) {
     const { conditions } = examination;
     // work noted at a slack examination begins the epoch of the next strung one
     worked ||= conditions.afterWork;
+    if (conditions.afterWork) breathesBy *= source.breathes?.[examination.date] ?? 1;
     const reading = readingOn(examination.readings, quantity, place);
     if (conditions.strings !== 'pitch' || !reading) continue;
     const wood = woodAt(examination, source);
@@ -90,8 +94,10 @@ export function visitsOf(
       moistureFrom: wood.from,
       daysAtPitch: conditions.daysAtPitch ?? undefined,
       afterIntervention: worked,
+      breathesBy,
     });
     worked = false;
+    breathesBy = 1;
   }
   return visits;
 }

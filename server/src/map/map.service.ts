@@ -113,6 +113,7 @@ export class MapService {
       () => this.mark(id),
       input,
     );
+    this.solver.wake();
     return this.mark(id);
   }
 

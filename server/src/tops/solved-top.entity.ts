@@ -11,11 +11,15 @@ export class SolvedTopEntity {
   @Column({ type: 'real', nullable: true })
   rise!: number | null;
 
+  /** by what factor it breathes differently since the work noted on a day, by its braces loose before and after */
+  @Column({ type: 'simple-json' })
+  breathes!: Record<string, number>;
+
   /** why it could not be solved */
   @Column({ type: 'text' })
   refusal!: string;
 
-  /** versions of plan and instrument that it was solved from */
+  /** versions of plan, instrument and marks, and the days of work, that it was solved from */
   @Column({ type: 'text' })
   from!: string;
 }

@@ -1,10 +1,14 @@
 import { Injectable, type OnApplicationBootstrap, type OnApplicationShutdown } from '@nestjs/common';
 import { planOf } from '@upright-elder/contract';
+import { dayOf, isoDate } from '@upright-elder/core';
 import { PinoLogger } from 'nestjs-pino';
 import { Worker } from 'node:worker_threads';
 import { Database } from '../database/database.js';
 import { InstrumentEntity } from '../instruments/instrument.entity.js';
+import { ExaminationEntity } from '../examinations/examination.entity.js';
+import { MarkEntity } from '../map/mark.entity.js';
 import { PlanEntity } from '../map/plan.entity.js';
+import { looseOf } from './loose.js';
 import { SolvedTopEntity } from './solved-top.entity.js';
 import type { TopFinding, TopQuestion } from './solve-top.js';
 
@@ -12,7 +16,7 @@ import type { TopFinding, TopQuestion } from './solve-top.js';
 const LIMIT_MS = 60000;
 
 /**
- * Solves the tops of all plans, one at a time, in a thread beside: after a plan or an instrument was saved, and at the
+ * Solves the tops of all plans, one at a time, in a thread beside: after a plan, a mark, an examination or an instrument was saved, and at the
  * start for those that are not solved yet. What is found is kept with the versions it was found from.
  */
 @Injectable()
@@ -58,31 +62,45 @@ export class TopSolverService implements OnApplicationBootstrap, OnApplicationSh
         const { id, from, question } = next;
         const finding = await this.ask(question);
         if (this.ended) return;
-        const [rise, refusal] = 'rise' in finding ? [finding.rise, ''] : [null, finding.refusal];
-        await this.database.write((manager) => manager.save(SolvedTopEntity, { id, rise, refusal, from }));
+        const found =
+          'rise' in finding ? { ...finding, refusal: '' } : { ...finding, rise: null, breathes: {} };
+        await this.database.write((manager) => manager.save(SolvedTopEntity, { id, from, ...found }));
       }
     } catch (error) {
       this.log.error(error, 'tops could not be solved');
     }
   }
 
-  /** A flat top whose plan or wood is not the one that was solved. */
+  /** A flat top whose plan, wood, loose braces or days of work are not those that were solved. */
   private async next(): Promise<{ id: string; from: string; question: TopQuestion } | null> {
+    const from = `plan.version || ' ' || instrument.version
+      || ' ' || (SELECT ifnull(sum(version), 0) FROM mark WHERE "instrumentId" = plan.id AND kind = 'separation')
+      || ' ' || (SELECT ifnull(group_concat(date), '') FROM examination
+                 WHERE "instrumentId" = plan.id AND json_extract(conditions, '$.afterWork'))`;
     const [row] = await this.database.read.query<{ id: string; from: string }[]>(
-      `SELECT plan.id AS id, plan.version || ' ' || instrument.version AS "from"
+      `SELECT plan.id AS id, ${from} AS "from"
        FROM plan JOIN instrument ON instrument.id = plan.id
        LEFT JOIN solved_top ON solved_top.id = plan.id
-       WHERE instrument.type = 'flat-top'
-         AND (solved_top.id IS NULL OR solved_top."from" <> plan.version || ' ' || instrument.version)
+       WHERE instrument.type = 'flat-top' AND (solved_top.id IS NULL OR solved_top."from" <> ${from})
        LIMIT 1`,
     );
     if (!row) return null;
-    const { id, from } = row;
-    const [plan, instrument] = await Promise.all([
+    const { id } = row;
+    const [plan, instrument, marks, examinations] = await Promise.all([
       this.database.read.findOneByOrFail(PlanEntity, { id }),
       this.database.read.findOneByOrFail(InstrumentEntity, { id }),
+      this.database.read.findBy(MarkEntity, { instrumentId: id, kind: 'separation', struck: false }),
+      this.database.read.findBy(ExaminationEntity, { instrumentId: id }),
     ]);
-    return { id, from, question: { plan: planOf(plan.drawn), species: instrument.topSpecies } };
+    const drawn = planOf(plan.drawn);
+    const work = examinations
+      .filter(({ conditions }) => conditions.afterWork)
+      .map(({ date }) => ({
+        date,
+        before: looseOf(drawn, marks, isoDate(dayOf(date) - 1)),
+        after: looseOf(drawn, marks, date),
+      }));
+    return { id, from: row.from, question: { plan: drawn, species: instrument.topSpecies, work } };
   }
 
   private ask(question: TopQuestion): Promise<TopFinding> {

@@ -5,8 +5,6 @@ import {
   type BellyReading,
   type Examination,
   type Instrument,
-  type Mark,
-  type RecordedStretch,
   type TopCase,
   type TopPrior,
 } from '@upright-elder/contract';
@@ -23,6 +21,7 @@ import {
 import { ForecastsService } from '../forecasts/forecasts.service.js';
 import { airOf } from '../forecasts/visits.js';
 import { MapService } from '../map/map.service.js';
+import { looseOf } from './loose.js';
 import { TopSolverService } from './top-solver.service.js';
 
 /** Wood was this dry when tops were glued, %MC. Common practice; give or take one. */
@@ -90,17 +89,6 @@ function priorOf(instrument: Instrument, planned: boolean, solved: { rise: numbe
   if (!planned) return 'no plan';
   if (!solved) return 'solving';
   return solved.rise === null ? 'refused' : 'solved';
-}
-
-/** Stretches of top braces that were loose when they were last seen. */
-function looseOf(plan: Plan, marks: readonly Mark[]): RecordedStretch[] {
-  return marks.flatMap(({ id, kind, brace: braceId, sightings }): RecordedStretch[] => {
-    const { from, to, state, date } = sightings.at(-1)!;
-    const brace = plan.braces.find((one) => one.id === braceId);
-    const loose = kind === 'separation' && (state === 'moving' || state === 'quiet');
-    if (!brace || !loose || from == null || to == null) return [];
-    return [{ mark: id, brace: brace.id, name: brace.name, from, to, seen: date, state }];
-  });
 }
 
 /** The last examination at pitch that read the belly at enough places to say anything. */
