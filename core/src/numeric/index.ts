@@ -2,3 +2,4 @@ export * from './bisect.js';
 export * from './chance.js';
 export * from './skyline.js';
 export * from './dense.js';
+export * from './nested.js';

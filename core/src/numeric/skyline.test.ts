@@ -46,33 +46,6 @@ describe('a skyline matrix', () => {
     );
   });
 
-  it('solves three or four right sides at once as it solves them one by one, from any row on', () => {
-    fc.assert(
-      fc.property(system, fc.double({ min: 0, max: 0.99, noNaN: true }), ({ skyline, right }, part) => {
-        const { size } = skyline;
-        const from = Math.floor(part * size);
-        skyline.factorise();
-        const singles = [0, 1, 2, 3].map((q) =>
-          Float64Array.from(right, (value, i) => (i < from ? 0 : value * (q + 1) - q * 0.3)),
-        );
-        const together = new Float64Array(4 * size);
-        singles.forEach((one, q) => one.forEach((value, i) => (together[4 * i + q] = value)));
-        skyline.forwardFour(together, from);
-        for (const one of singles) skyline.forward(one, from);
-        const taken = (q: number) => Float64Array.from({ length: size }, (_, i) => together[4 * i + q]!);
-        singles.forEach((one, q) => expect(apart(one, taken(q))).toBeLessThan(1e-12));
-        const three = new Float64Array(3 * size);
-        for (let i = 0; i < size; i++) for (let q = 0; q < 3; q++) three[3 * i + q] = together[4 * i + q]!;
-        skyline.backwardThree(three);
-        singles.slice(0, 3).forEach((one, q) => {
-          const taken3 = Float64Array.from({ length: size }, (_, i) => three[3 * i + q]!);
-          expect(apart(skyline.backward(one), taken3)).toBeLessThan(1e-12);
-        });
-      }),
-      { numRuns: 80 },
-    );
-  });
-
   it('refuses to factorise what is not positive definite, and names the row', () => {
     const matrix = new Skyline(Int32Array.of(0, 0));
     matrix.add(0, 0, 1);

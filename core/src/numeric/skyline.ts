@@ -36,6 +36,17 @@ export class Skyline {
     this.values[this.offset[i]! + j]! += value;
   }
 
+  /** Sees every entry of the lower triangle that is not zero. */
+  each(see: (row: number, column: number, value: number) => void): void {
+    for (let i = 0; i < this.size; i++) {
+      const offset = this.offset[i]!;
+      for (let j = this.first[i]!; j <= i; j++) {
+        const value = this.values[offset + j]!;
+        if (value !== 0) see(i, j, value);
+      }
+    }
+  }
+
   copy(): Skyline {
     const same = new Skyline(this.first);
     same.values.set(this.values);
@@ -148,77 +159,6 @@ export class Skyline {
     return b;
   }
 
-  /**
-   * The same for four right sides at once, which costs little more than one. They lie in one array, the four values of a
-   * row beside each other: one array is read faster than four.
-   */
-  forwardFour(b: Float64Array, from = 0): void {
-    const { first, offset, values, size } = this;
-    let i = from;
-    while (i < size) {
-      const start = Math.max(first[i]!, from);
-      const oi = offset[i]!;
-      const at = 4 * i;
-      let s0 = b[at]!;
-      let s1 = b[at + 1]!;
-      let s2 = b[at + 2]!;
-      let s3 = b[at + 3]!;
-      const pivot = values[oi + i]!;
-      // the next row of the same node reaches back as far: both are done in one pass
-      if (i + 1 < size && first[i + 1] === first[i]) {
-        const on = offset[i + 1]!;
-        let t0 = b[at + 4]!;
-        let t1 = b[at + 5]!;
-        let t2 = b[at + 6]!;
-        let t3 = b[at + 7]!;
-        for (let j = start, k = 4 * start; j < i; j++, k += 4) {
-          const value = values[oi + j]!;
-          const other = values[on + j]!;
-          const v0 = b[k]!;
-          const v1 = b[k + 1]!;
-          const v2 = b[k + 2]!;
-          const v3 = b[k + 3]!;
-          s0 -= value * v0;
-          s1 -= value * v1;
-          s2 -= value * v2;
-          s3 -= value * v3;
-          t0 -= other * v0;
-          t1 -= other * v1;
-          t2 -= other * v2;
-          t3 -= other * v3;
-        }
-        s0 /= pivot;
-        s1 /= pivot;
-        s2 /= pivot;
-        s3 /= pivot;
-        const below = values[on + i]!;
-        const pivotBelow = values[on + i + 1]!;
-        b[at + 4] = (t0 - below * s0) / pivotBelow;
-        b[at + 5] = (t1 - below * s1) / pivotBelow;
-        b[at + 6] = (t2 - below * s2) / pivotBelow;
-        b[at + 7] = (t3 - below * s3) / pivotBelow;
-        i += 2;
-      } else {
-        for (let j = start, k = 4 * start; j < i; j++, k += 4) {
-          const value = values[oi + j]!;
-          s0 -= value * b[k]!;
-          s1 -= value * b[k + 1]!;
-          s2 -= value * b[k + 2]!;
-          s3 -= value * b[k + 3]!;
-        }
-        s0 /= pivot;
-        s1 /= pivot;
-        s2 /= pivot;
-        s3 /= pivot;
-        i += 1;
-      }
-      b[at] = s0;
-      b[at + 1] = s1;
-      b[at + 2] = s2;
-      b[at + 3] = s3;
-    }
-  }
-
   /** Solves Lᵀ x = y in place, for a matrix that is factorised. */
   backward(y: Float64Array): Float64Array {
     const { first, offset, values, size } = this;
@@ -229,28 +169,6 @@ export class Skyline {
       for (let j = first[i]!; j < i; j++) y[j]! -= values[oi + j]! * value;
     }
     return y;
-  }
-
-  /** The same for three right sides at once, the three values of a row beside each other. */
-  backwardThree(y: Float64Array): void {
-    const { first, offset, values, size } = this;
-    for (let i = size - 1; i >= 0; i--) {
-      const oi = offset[i]!;
-      const at = 3 * i;
-      const pivot = values[oi + i]!;
-      const v0 = y[at]! / pivot;
-      const v1 = y[at + 1]! / pivot;
-      const v2 = y[at + 2]! / pivot;
-      y[at] = v0;
-      y[at + 1] = v1;
-      y[at + 2] = v2;
-      for (let j = first[i]!, k = 3 * j; j < i; j++, k += 3) {
-        const value = values[oi + j]!;
-        y[k]! -= value * v0;
-        y[k + 1]! -= value * v1;
-        y[k + 2]! -= value * v2;
-      }
-    }
   }
 
   /** Solves A x = b, for a matrix that is factorised. */

@@ -1,16 +1,10 @@
-import type { Skyline } from '../numeric/index.js';
+import type { NestedFactor, Touched } from '../numeric/index.js';
 import { UNIT_LOADS, type SparseRow, type TopSystem, type UnitLoad } from './assemble.js';
 
 type Solutions = Record<UnitLoad, Float64Array>;
 
 /** Ways in which a beam deforms. */
 const MODES = 4;
-
-/** L⁻¹ g of a beam's four modes, the values of a row beside each other; zero before its first row. */
-interface Touched {
-  columns: Float64Array;
-  first: number;
-}
 
 /**
  * A top with some of its beams taken away, from the factor of the whole one.
@@ -21,11 +15,11 @@ interface Touched {
  */
 export class Loosening {
   private readonly touched = new Map<number, Touched>();
-  private readonly products = new Map<string, Float64Array>();
+  private readonly products = new Map<number, Float64Array>();
 
   constructor(
     private readonly system: TopSystem,
-    private readonly factor: Skyline,
+    private readonly factor: NestedFactor,
     private readonly glued: Solutions,
   ) {}
 
@@ -54,9 +48,12 @@ export class Loosening {
       if (t) for (let i = 0; i < rank; i++) z[i]! -= t[i]!;
       return z;
     });
-    const moved = this.moved(beams, shifts);
+    const moved = this.factor.risen(
+      beams.map((beam) => this.touch(beam)),
+      shifts,
+    );
     return Object.fromEntries(
-      UNIT_LOADS.map((load, q) => [load, this.glued[load].map((x, i) => x + moved[3 * i + q]!)]),
+      UNIT_LOADS.map((load, q) => [load, this.glued[load].map((x, i) => x + moved[q]![i]!)]),
     ) as Solutions;
   }
 
@@ -68,30 +65,6 @@ export class Loosening {
       for (let k = 0; k <= i; k++) if (beams[k]!.brace === brace) this.product(i, k);
       yield;
     }
-  }
-
-  /** K⁻¹ G z = L⁻ᵀ (Y z) for three z at once, the three values of a row beside each other. */
-  private moved(beams: readonly number[], shifts: readonly Float64Array[]): Float64Array {
-    const sum = new Float64Array(3 * this.factor.size);
-    const [a, b, c] = shifts as [Float64Array, Float64Array, Float64Array];
-    beams.forEach((beam, n) => {
-      const { columns, first } = this.touch(beam);
-      const m = MODES * n;
-      const [a0, a1, a2, a3] = [a[m]!, a[m + 1]!, a[m + 2]!, a[m + 3]!];
-      const [b0, b1, b2, b3] = [b[m]!, b[m + 1]!, b[m + 2]!, b[m + 3]!];
-      const [c0, c1, c2, c3] = [c[m]!, c[m + 1]!, c[m + 2]!, c[m + 3]!];
-      for (let i = MODES * first, k = 3 * first; i < columns.length; i += MODES, k += 3) {
-        const v0 = columns[i]!;
-        const v1 = columns[i + 1]!;
-        const v2 = columns[i + 2]!;
-        const v3 = columns[i + 3]!;
-        sum[k]! += a0 * v0 + a1 * v1 + a2 * v2 + a3 * v3;
-        sum[k + 1]! += b0 * v0 + b1 * v1 + b2 * v2 + b3 * v3;
-        sum[k + 2]! += c0 * v0 + c1 * v1 + c2 * v2 + c3 * v3;
-      }
-    });
-    this.factor.backwardThree(sum);
-    return sum;
   }
 
   /** The load of 1 %MC that goes with the beams, along their modes. */
@@ -123,11 +96,10 @@ export class Loosening {
   }
 
   private product(one: number, other: number): Float64Array {
-    const key = `${one} ${other}`;
+    const key = one * this.system.beams.length + other;
     const known = this.products.get(key);
     if (known) return known;
-    const [a, b] = [this.touch(one), this.touch(other)];
-    const block = productOf(a.columns, b.columns, Math.max(a.first, b.first));
+    const block = this.factor.product(this.touch(one), this.touch(other));
     this.products.set(key, block);
     return block;
   }
@@ -135,64 +107,10 @@ export class Loosening {
   private touch(beam: number): Touched {
     const known = this.touched.get(beam);
     if (known) return known;
-    const { modes } = this.system.beams[beam]!;
-    const first = Math.min(...modes.flatMap(({ row }) => [...row.at]));
-    const columns = new Float64Array(MODES * this.factor.size);
-    modes.forEach(({ row }, q) =>
-      row.at.forEach((number, i) => (columns[MODES * number + q]! += row.values[i]!)),
-    );
-    this.factor.forwardFour(columns, first);
-    const touched = { columns, first };
+    const touched = this.factor.touch(this.system.beams[beam]!.modes.map(({ row }) => row));
     this.touched.set(beam, touched);
     return touched;
   }
-}
-
-/** Products of four columns with four others, 4 × 4 by rows. */
-function productOf(p: Float64Array, q: Float64Array, first: number): Float64Array {
-  let s00 = 0;
-  let s01 = 0;
-  let s02 = 0;
-  let s03 = 0;
-  let s10 = 0;
-  let s11 = 0;
-  let s12 = 0;
-  let s13 = 0;
-  let s20 = 0;
-  let s21 = 0;
-  let s22 = 0;
-  let s23 = 0;
-  let s30 = 0;
-  let s31 = 0;
-  let s32 = 0;
-  let s33 = 0;
-  for (let i = MODES * first; i < p.length; i += MODES) {
-    const p0 = p[i]!;
-    const p1 = p[i + 1]!;
-    const p2 = p[i + 2]!;
-    const p3 = p[i + 3]!;
-    const q0 = q[i]!;
-    const q1 = q[i + 1]!;
-    const q2 = q[i + 2]!;
-    const q3 = q[i + 3]!;
-    s00 += p0 * q0;
-    s01 += p0 * q1;
-    s02 += p0 * q2;
-    s03 += p0 * q3;
-    s10 += p1 * q0;
-    s11 += p1 * q1;
-    s12 += p1 * q2;
-    s13 += p1 * q3;
-    s20 += p2 * q0;
-    s21 += p2 * q1;
-    s22 += p2 * q2;
-    s23 += p2 * q3;
-    s30 += p3 * q0;
-    s31 += p3 * q1;
-    s32 += p3 * q2;
-    s33 += p3 * q3;
-  }
-  return Float64Array.of(s00, s01, s02, s03, s10, s11, s12, s13, s20, s21, s22, s23, s30, s31, s32, s33);
 }
 
 function rowTimes({ at, values }: SparseRow, x: Float64Array): number {

@@ -1,4 +1,4 @@
-import { Skyline } from '../numeric/index.js';
+import { NestedFactor } from '../numeric/index.js';
 import { faultsOf, type Point, type Stretch } from '../map/index.js';
 import { assembleTop, locate, saddleLine, UNIT_LOADS, type TopSystem, type UnitLoad } from './assemble.js';
 import { Loosening } from './loosening.js';
@@ -36,6 +36,8 @@ export type Progress = (part: number, words: string) => void;
 export class SolvedTop {
   readonly spec: TopSpec;
   readonly system: TopSystem;
+  /** values kept in the factor */
+  readonly stored: number;
   private readonly loosening: Loosening;
   private readonly places: { nodes: readonly number[]; weights: number[] }[];
 
@@ -62,15 +64,18 @@ export class SolvedTop {
     progress(0.15, 'putting wood and braces together');
     this.system = assembleTop(spec, mesh);
     progress(0.35, 'working out how it moves');
-    const factor: Skyline = this.system.stiffness.copy();
+    let factor: NestedFactor;
     try {
-      factor.factorise();
+      factor = new NestedFactor(this.system.stiffness, nodesOf(this.system), mesh.points);
     } catch {
       throw new RangeError('a part of the top hangs on nothing: is a hole cut through from edge to edge?');
     }
-    const glued = Object.fromEntries(
-      UNIT_LOADS.map((load) => [load, factor.solve(this.system.loads[load])]),
-    ) as Record<UnitLoad, Float64Array>;
+    const solved = factor.solve(UNIT_LOADS.map((load) => this.system.loads[load]));
+    const glued = Object.fromEntries(UNIT_LOADS.map((load, q) => [load, solved[q]!])) as Record<
+      UnitLoad,
+      Float64Array
+    >;
+    this.stored = factor.stored;
     this.loosening = new Loosening(this.system, factor, glued);
     this.places = saddleLine(spec).map((point) => locate(mesh, point));
     progress(1, 'done');
@@ -127,4 +132,13 @@ export class SolvedTop {
       ) / this.places.length;
     return { rise, saddle: { rise: mean(2), turn: -mean(3) } };
   }
+}
+
+/** The node of each free freedom. */
+function nodesOf({ free, stiffness }: TopSystem): Int32Array {
+  const nodes = new Int32Array(stiffness.size);
+  free.forEach((number, i) => {
+    if (number >= 0) nodes[number] = Math.trunc(i / FREEDOMS);
+  });
+  return nodes;
 }
