@@ -140,7 +140,7 @@ describe('first light, from an empty folder, by keyboard alone', () => {
 
   it('shows forecast and order, and all is still there after the server was killed', async () => {
     await hand.keys('5');
-    await hand.sees('Action at fret 12 through the year');
+    await hand.sees('If the air is kept');
     await hand.sees(/the bass side stands highest about/u);
     await hand.sees(/cannot be told yet: measure again in/u);
     await hand.keys('6');

@@ -52,12 +52,19 @@ function meterOf(
   return meterMoisture({ shown, kind: meter ?? null, celsius: temperatureCelsius, settingFits });
 }
 
+/** What was worked out for an examination, while its room's air is the same: every series asks for it. */
+const woods = new WeakMap<Examination, { log: AirLog; climate: Climate; wood: WoodMoisture }>();
+
 /** The wood's moisture at an examination, by log, air and meter; the season's where nothing was read. */
 export function woodAt(examination: Examination, source: WoodSource): WoodMoisture {
+  const { log, climate, instrument } = source;
+  const known = woods.get(examination);
+  if (known?.log === log && known.climate === climate) return known.wood;
   const day = dayOf(examination.date);
   const [air] = airOf(examination);
-  const wood = woodMoisture(day, source.log, air, meterOf(examination, source.instrument));
-  return wood ?? woodOfSeason(day, source.climate);
+  const wood = woodMoisture(day, log, air, meterOf(examination, instrument)) ?? woodOfSeason(day, climate);
+  woods.set(examination, { log, climate, wood });
+  return wood;
 }
 
 export function woodOfSeason(day: number, climate: Climate): WoodMoisture {
