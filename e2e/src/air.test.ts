@@ -64,6 +64,37 @@ describe('the air of a room', () => {
     await hand.sees('such as “time,humidity,temperature” is accepted');
   });
 
+  it('asks about a log that is odd: degrees without a unit, a sensor at its end, one that stands still, a clock never set', async () => {
+    await hand.tabTo('Another room');
+    await hand.line('Store');
+    await hand.sees('0 readings');
+    await page.evaluate(() =>
+      [...document.querySelectorAll('button')].find((one) => one.textContent.startsWith('Store'))!.click(),
+    );
+    await page.waitForFunction(() => document.querySelector('section h2')?.textContent === 'Store');
+    const rows = Array.from({ length: 240 }, (_, i) => {
+      const at = new Date(Date.UTC(2026, 1, 1) + i * 3600000).toISOString().slice(0, 16).replace('T', ' ');
+      const humidity = i > 200 && i < 206 ? 100 : i > 40 && i < 120 ? 52 : 45 + (i % 7);
+      return `${at},${humidity},${68 + (i % 3)}`;
+    });
+    const path = join(mkdtempSync(join(tmpdir(), 'upright-elder-log-')), 'store.csv');
+    writeFileSync(path, ['time,humidity,temperature', '2000-01-01 00:00,50,70', ...rows].join('\n'));
+    const input = await page.waitForSelector('input[type=file]');
+    await (input as unknown as { uploadFile: (path: string) => Promise<void> }).uploadFile(path);
+    await hand.sees('235 of 235 readings taken: 235 new, 0 known before, 6 lines skipped');
+    await hand.sees('they were read as °F');
+    await hand.sees('it stood still at 52 %: is the sensor well?');
+    await page.evaluate(() =>
+      [...document.querySelectorAll('summary')].find((one) => one.textContent === 'Skipped lines')!.click(),
+    );
+    await hand.sees('the sensor stands at its end (100 %)');
+    await hand.sees('the logger’s clock was not set');
+    await page.evaluate(() =>
+      [...document.querySelectorAll('button')].find((one) => one.textContent.startsWith('Loft'))!.click(),
+    );
+    await page.waitForFunction(() => document.querySelector('section h2')?.textContent === 'Loft');
+  });
+
   it('takes a single reading by hand and refuses a wrong one', async () => {
     await hand.tabTo('Humidity now');
     await hand.type('140');

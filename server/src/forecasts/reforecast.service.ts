@@ -1,10 +1,10 @@
-import { setImmediate, setTimeout as after } from 'node:timers/promises';
 import { Injectable, type OnApplicationBootstrap, type OnApplicationShutdown } from '@nestjs/common';
 import type { ForecastProgress, SlipStance } from '@upright-elder/contract';
 import { outlookSentences, readingOn, type Sentence } from '@upright-elder/core';
 import { PinoLogger } from 'nestjs-pino';
 import { Clock } from '../clock.js';
 import { Database } from '../database/database.js';
+import { Visitors } from '../http/visitors.js';
 import { ShopService } from '../shop/shop.service.js';
 import { ForecastsService, type Case } from './forecasts.service.js';
 import { stanceAt } from './played.js';
@@ -45,6 +45,7 @@ export class ReforecastService implements OnApplicationBootstrap, OnApplicationS
     private readonly scorecards: ScorecardsService,
     private readonly shop: ShopService,
     private readonly clock: Clock,
+    private readonly visitors: Visitors,
     private readonly log: PinoLogger,
   ) {}
 
@@ -81,18 +82,29 @@ export class ReforecastService implements OnApplicationBootstrap, OnApplicationS
 
   /** Works an instrument out at once, for whoever cannot wait. */
   async now(id: string, key: string): Promise<Summary> {
-    const worked = await this.forecasts.caseOf(id);
-    const { outlook, examinations } = worked;
-    const [first = null] = outlookSentences(outlook.sides, await this.shop.sayer());
-    const summary: Summary = {
-      first,
-      stance: slipStance(worked),
-      examinations: examinations.length,
-      lastExamined: examinations.at(-1)?.date ?? null,
-      key,
-    };
+    const summary = { ...(await this.worked(id)), key };
     this.summaries.set(id, summary);
     return summary;
+  }
+
+  /** One instrument that cannot be worked out is said so, and never keeps the others from it. */
+  private async worked(id: string): Promise<Omit<Summary, 'key'>> {
+    try {
+      const worked = await this.forecasts.caseOf(id);
+      const { outlook, examinations } = worked;
+      const [first = null] = outlookSentences(outlook.sides, await this.shop.sayer());
+      return {
+        first,
+        stance: slipStance(worked),
+        examinations: examinations.length,
+        lastExamined: examinations.at(-1)?.date ?? null,
+      };
+    } catch (error) {
+      this.log.error(error, `the forecast of ${id} could not be worked out`);
+      const because = error instanceof Error ? error.message : String(error);
+      const first: Sentence = { text: 'Its forecast could not be worked out.', weight: 'unknown', because };
+      return { first, stance: null, examinations: 0, lastExamined: null };
+    }
   }
 
   /** What each instrument's forecast stands on, in one look; all of them, or those asked for. */
@@ -115,11 +127,16 @@ export class ReforecastService implements OnApplicationBootstrap, OnApplicationS
       for (const { id, key } of stamps) {
         if (this.ended) return;
         if (this.of(id, key)) continue;
-        await this.now(id, key);
-        await setImmediate();
-        await this.scorecards.workOut(id);
         // whoever asks for a page is served first
-        await after(2);
+        await this.visitors.gone();
+        const { first } = await this.now(id, key);
+        await this.visitors.gone();
+        if (first)
+          await this.scorecards
+            .workOut(id, () => this.visitors.gone())
+            .catch((error: unknown) =>
+              this.log.error(error, `the scorecard of ${id} could not be worked out`),
+            );
       }
     } catch (error) {
       this.log.error(error, 'forecasts could not be worked out');

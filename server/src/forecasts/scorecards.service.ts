@@ -72,8 +72,13 @@ export class ScorecardsService {
    * Every strung reading of the action against what was promised for its day: the forecast that was shown last before
    * it and did not know it yet; where nobody had looked, the one that would have been made from what was known the day
    * after the reading before.
+   *
+   * @param pause between two readings: others are served meanwhile
    */
-  async workOut(instrumentId: string): Promise<PromiseKept[]> {
+  async workOut(
+    instrumentId: string,
+    pause: () => Promise<unknown> = () => setImmediate(),
+  ): Promise<PromiseKept[]> {
     const worked = await this.forecasts.caseOf(instrumentId);
     const shown = await this.database.read.find(KeptForecastEntity, { where: { instrumentId } });
     const kept: PromiseKept[] = [];
@@ -86,7 +91,7 @@ export class ScorecardsService {
         const promise = last ? promiseOn(last.points, visit.day) : lookedBack(worked, side, i);
         if (promise) kept.push(against(side, before, visit, promise, last?.shownOn ?? null));
         // a long history must not keep other requests waiting
-        await setImmediate();
+        await pause();
       }
     }
     kept.sort((a, b) => b.date.localeCompare(a.date) || a.key.localeCompare(b.key));

@@ -10,7 +10,7 @@ import type { ScenarioYear, SeasonsApi, SeasonsTask } from '../../../workers/sea
  * @returns null as it was, and before the first answer
  */
 export function useScenarioYear(task: SeasonsTask, scenario: Scenario): ScenarioYear | null {
-  const [answer, setAnswer] = useState<{ of: Scenario; year: ScenarioYear } | null>(null);
+  const [answer, setAnswer] = useState<{ of: Scenario; task: SeasonsTask; year: ScenarioYear } | null>(null);
   const asked = useRef<{ next: Scenario | null; under: boolean }>({ next: null, under: false });
   const worker = useRef<Remote<SeasonsApi> | null>(null);
 
@@ -39,12 +39,14 @@ export function useScenarioYear(task: SeasonsTask, scenario: Scenario): Scenario
         const of = queue.next;
         queue.next = null;
         const year = await api.year(of);
-        if (worker.current === api) setAnswer({ of, year });
+        if (worker.current === api) setAnswer({ of, task, year });
       }
       queue.under = false;
     };
     void answerNext();
   }, [task, scenario]);
 
-  return scenario.kind === AS_IT_WAS.kind || answer?.of.kind !== scenario.kind ? null : answer.year;
+  // an answer about another series, or another way of keeping it, is none
+  const fits = answer?.task === task && answer.of.kind === scenario.kind;
+  return fits && scenario.kind !== AS_IT_WAS.kind ? answer.year : null;
 }
