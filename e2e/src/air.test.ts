@@ -67,7 +67,7 @@ describe('the air of a room', () => {
   it('asks about a log that is odd: degrees without a unit, a sensor at its end, one that stands still, a clock never set', async () => {
     await hand.tabTo('Another room');
     await hand.line('Store');
-    await hand.sees('0 readings');
+    await hand.sees('· 0 readings');
     await page.evaluate(() =>
       [...document.querySelectorAll('button')].find((one) => one.textContent.startsWith('Store'))!.click(),
     );
