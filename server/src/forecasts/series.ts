@@ -4,6 +4,7 @@ import {
   attribute,
   backToReference,
   calibrate,
+  capital,
   closingMoisture,
   CRACK_BELIEF,
   crackLength,
@@ -150,7 +151,7 @@ function driftSaid(what: string, calibration: Calibration): SeriesForecast['sent
       {
         text: `What of ${what} is season and what is age cannot be told yet.`,
         weight: 'unknown',
-        because: `${split.reason[0]!.toUpperCase()}${split.reason.slice(1)}.`,
+        because: `${capital(split.reason)}.`,
       },
     ];
   if (!isDrift(calibration))

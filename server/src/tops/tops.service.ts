@@ -10,6 +10,7 @@ import {
 } from '@upright-elder/contract';
 import {
   dayOf,
+  GLUED_AT,
   readingOn,
   woodMoisture,
   type AirLog,
@@ -23,9 +24,6 @@ import { airOf } from '../forecasts/visits.js';
 import { MapService } from '../map/map.service.js';
 import { looseOf } from './loose.js';
 import { TopSolverService } from './top-solver.service.js';
-
-/** Wood was this dry when tops were glued, %MC. Common practice; give or take one. */
-const BUILT_AT = { mean: 8.5, sd: 1 };
 
 /** A dial stands so far from the hole's edge, m. */
 const HOLE_EDGE = 0.003;
@@ -76,7 +74,7 @@ export class TopsService {
       pull: instrument.stringPull,
       loose: drawn ? looseOf(drawn, marks) : [],
       belly: drawn && bellyOf(drawn, examinations, log),
-      moisture: outlook.today ? { mean: outlook.today.moisture - BUILT_AT.mean, sd: BUILT_AT.sd } : null,
+      moisture: outlook.today ? { mean: outlook.today.moisture - GLUED_AT.mean, sd: GLUED_AT.sd } : null,
       prior: priorOf(instrument, plan !== null, solved),
       rise: solved?.rise ?? null,
       refusal: solved?.refusal ?? '',
@@ -106,7 +104,7 @@ function bellyOf(plan: Plan, examinations: readonly Examination[], log: AirLog):
     const [air] = airOf(examination);
     const wood = woodMoisture(dayOf(examination.date), log, air);
     const moisture = wood
-      ? { mean: wood.moisture - BUILT_AT.mean, sd: Math.hypot(wood.sd, BUILT_AT.sd) }
+      ? { mean: wood.moisture - GLUED_AT.mean, sd: Math.hypot(wood.sd, GLUED_AT.sd) }
       : { mean: 0, sd: 2 };
     return { examinationId: examination.id, date: examination.date, stations, moisture };
   }

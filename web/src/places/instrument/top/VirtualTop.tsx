@@ -1,5 +1,6 @@
 import type { Instrument, Shop, TopCase } from '@upright-elder/contract';
 import {
+  GLUED_AT,
   builtDome,
   heightOf,
   heights,
@@ -87,9 +88,6 @@ export function VirtualTop({ instrument, known, plan, shop }: Props) {
     />
   );
 }
-
-/** Wood at the day of its building, %MC. Common practice. */
-const BUILT_AT = 8.5;
 
 function SolvedView({
   instrument,
@@ -198,11 +196,11 @@ function SolvedView({
           strung={strung}
           own={{ set: instrument.stringSet, tuning: instrument.tuning }}
           pull={pull}
-          moisture={BUILT_AT + moisture}
+          moisture={GLUED_AT.mean + moisture}
           anchor={anchor}
           onAnchor={onAnchor}
           onStrung={setStrung}
-          onMoisture={(wood) => setMoisture(wood - BUILT_AT)}
+          onMoisture={(wood) => setMoisture(wood - GLUED_AT.mean)}
         />
         {ranking && <GlueOrder ranking={ranking} loose={known.loose} shop={shop} />}
         <LooseList toggles={toggles} loose={loose} onToggle={toggle} />
