@@ -3,8 +3,6 @@ import type {
   Climate,
   MonthAhead,
   Played,
-  QuantityId,
-  ReadPlace,
   SpeciesId,
   StringSide,
   Weight,
@@ -383,6 +381,3 @@ export class ForecastProgress {
   @IsInt()
   total!: number;
 }
-
-/** `quantity.place` as a key of a series. */
-export const seriesKey = (quantity: QuantityId, place: ReadPlace): string => `${quantity}.${place}`;

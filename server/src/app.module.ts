@@ -2,7 +2,6 @@ import { Module, type DynamicModule } from '@nestjs/common';
 import { LoggerModule } from 'nestjs-pino';
 import { LogFolderModule } from './air/air.module.js';
 import { Clock } from './clock.js';
-import { Visitors } from './http/visitors.js';
 import type { Config } from './config.js';
 import { Database } from './database/database.js';
 import { ExaminationsModule } from './examinations/examinations.module.js';
@@ -29,9 +28,8 @@ class GroundModule {
       providers: [
         { provide: Clock, useFactory: () => new Clock(config.now) },
         { provide: Database, useValue: database },
-        Visitors,
       ],
-      exports: [Clock, Database, Visitors],
+      exports: [Clock, Database],
     };
   }
 }

@@ -10,7 +10,6 @@ import { localOnly } from './http/local-only.js';
 import { serveOpenApi } from './http/openapi.js';
 import { ProblemFilter } from './http/problem.filter.js';
 import { validation } from './http/validation.js';
-import { Visitors } from './http/visitors.js';
 import { serveWeb } from './http/web-files.js';
 
 /** The application, ready to listen. */
@@ -23,7 +22,6 @@ export async function createApp(config: Config): Promise<NestExpressApplication>
   });
   app.useLogger(app.get(Logger));
   app.use(localOnly);
-  app.use(app.get(Visitors).count);
   // plain HTTP on this machine: nothing may ask the browser to change to a secure connection
   app.use(
     helmet({

@@ -1,4 +1,5 @@
 import { QUANTITIES, type QuantityId } from '../readings/quantities.js';
+import type { Place } from '../readings/places.js';
 import type { Dimension } from '../readings/tools.js';
 import { actionBelief, type SeriesBelief } from './calibrate.js';
 import { actionSensitivity, topMovement, type Belief, type TopConstruction } from './prior.js';
@@ -45,6 +46,9 @@ const FOLLOWED: readonly QuantityId[] = [
 /** Whether a quantity is followed through the seasons; sizes that nobody expects to move are not. */
 export const isFollowed = (quantity: QuantityId): boolean =>
   QUANTITIES[quantity].breathing !== 'none' || FOLLOWED.includes(quantity);
+
+/** `quantity.place` as a key of a series. */
+export const seriesKey = (quantity: QuantityId, place: Place): string => `${quantity}.${place}`;
 
 /** How a quantity is believed to behave before it is measured. */
 export function seriesBelief(quantity: QuantityId, top: TopConstruction): SeriesBelief {

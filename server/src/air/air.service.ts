@@ -1,33 +1,15 @@
 import { Injectable } from '@nestjs/common';
 import type { AirBatch, AirTaken, FieldError, Room, RoomAir, RoomInput } from '@upright-elder/contract';
-import {
-  AirLog,
-  caseClimate,
-  climateOfLog,
-  corrected,
-  dayOf,
-  fitClimate,
-  isoDate,
-  parsePercent,
-  parseTemperature,
-  type Climate,
-} from '@upright-elder/core';
+import { corrected, dayOf, isoDate, parsePercent, parseTemperature, type Climate } from '@upright-elder/core';
 import type { EntityManager } from 'typeorm';
 import { Clock } from '../clock.js';
 import { Database } from '../database/database.js';
 import { saveVersioned } from '../database/versioned.js';
 import { badFields, notFound, withBothCopies } from '../http/problem.js';
 import { correctionOf, hygrometerWords, understandSalts } from './hygrometer.js';
+import { NO_ROOM, roomClimate, type RoomClimate } from './room-climate.js';
 import { AirDayEntity, AirReadingEntity, RoomEntity } from './room.entity.js';
 import { airToday, woodOfRoom } from './wood-of-room.js';
-
-/** A room's air as the computation takes it, kept until new readings come in. */
-export interface RoomClimate {
-  log: AirLog;
-  climate: Climate;
-  /** a case with packs has its climate without a log */
-  packed: boolean;
-}
 
 /** No room was logged before. */
 const EARLIEST = '1980-01-01T00:00:00.000Z';
@@ -175,8 +157,7 @@ export class AirService {
 
   /** Revision and climate of a room; null where the instrument has no home. */
   async climateOf(roomId: string | null): Promise<RoomClimate & { revision: number }> {
-    if (roomId === null)
-      return { log: new AirLog([]), climate: fitClimate([], 0), packed: false, revision: 0 };
+    if (roomId === null) return { ...NO_ROOM, revision: 0 };
     const row = await this.database.read.findOneBy(RoomEntity, { id: roomId });
     const revision = row?.airRevision ?? 0;
     const known = this.climates.get(roomId);
@@ -188,9 +169,7 @@ export class AirService {
       humidity: corrected(humidity / readings, line),
       celsius: temperature / readings,
     }));
-    const log = new AirLog(days);
-    const packed = row?.kind === 'case' && log.size === 0;
-    const room = { log, climate: packed ? caseClimate() : climateOfLog(log), packed };
+    const room = roomClimate(days, row?.kind === 'case');
     this.climates.set(roomId, { revision, room });
     return { ...room, revision };
   }

@@ -1,6 +1,6 @@
 import type { Examination, Said } from '@upright-elder/contract';
 import { bodySentence, bodyShare, readingOn, type BodyReadings, type StringSide } from '@upright-elder/core';
-import type { Case } from './forecasts.service.js';
+import type { Case } from './case.js';
 import { neckOf } from './played.js';
 
 /**

@@ -18,7 +18,8 @@ import {
 } from '@upright-elder/core';
 import { Clock } from '../clock.js';
 import { ToolsService, type KnownTool } from '../tools/tools.service.js';
-import { ForecastsService, type Case } from './forecasts.service.js';
+import type { Case } from './case.js';
+import { ForecastsService } from './forecasts.service.js';
 import { woodAt } from './visits.js';
 
 interface Today {

@@ -7,6 +7,7 @@ import { ShopModule } from '../shop/shop.module.js';
 import { ToolsModule } from '../tools/tools.module.js';
 import { TopSolverModule } from '../tops/top-solver.module.js';
 import { ExpectationsService } from './expectations.service.js';
+import { Forecaster } from './forecaster.js';
 import { ForecastsController } from './forecasts.controller.js';
 import { ForecastsService } from './forecasts.service.js';
 import { ReforecastService } from './reforecast.service.js';
@@ -23,7 +24,7 @@ import { ScorecardsService } from './scorecards.service.js';
     TopSolverModule,
   ],
   controllers: [ForecastsController],
-  providers: [ForecastsService, ExpectationsService, ScorecardsService, ReforecastService],
+  providers: [ForecastsService, ExpectationsService, ScorecardsService, Forecaster, ReforecastService],
   exports: [ForecastsService, ReforecastService],
 })
 export class ForecastsModule {}

@@ -1,29 +1,18 @@
 import { Injectable } from '@nestjs/common';
-import type {
-  Examination,
-  Forecast,
-  ForecastGround,
-  Instrument,
-  SeriesForecast,
-} from '@upright-elder/contract';
-import { seriesKey } from '@upright-elder/contract';
+import type { Forecast, ForecastGround, SeriesForecast } from '@upright-elder/contract';
 import {
-  actionBelief,
   DAYS_AHEAD,
   dayOf,
   historySentences,
   isoDate,
   prepareSides,
   printLength,
-  QUANTITIES,
   saddleLever,
   sayYear,
   seasonMoisture,
+  seriesKey,
   stringLength,
   yearUnder,
-  type AirLog,
-  type Climate,
-  type TopConstruction,
 } from '@upright-elder/core';
 import { AirService, climateBasis } from '../air/air.service.js';
 import { Clock } from '../clock.js';
@@ -34,23 +23,10 @@ import { MapService } from '../map/map.service.js';
 import { ShopService } from '../shop/shop.service.js';
 import { TopSolverService } from '../tops/top-solver.service.js';
 import { bodySaid } from './body-said.js';
-import { climateFor, outlookOf, topOf, type CalibratedSide, type Outlook } from './outlook.js';
+import { workOutCase, type Case } from './case.js';
+import type { CalibratedSide } from './outlook.js';
 import { neckOf, playedOf } from './played.js';
-import { calibrated, forecastOf, otherSeries, type Series } from './series.js';
-
-/** Everything that a judgement of an instrument stands on, worked out once. */
-export interface Case {
-  instrument: Instrument;
-  top: TopConstruction;
-  examinations: Examination[];
-  climate: Climate;
-  /** it lives in a case with packs that nobody logs */
-  packed: boolean;
-  log: AirLog;
-  /** by what factor the top breathes differently since the work noted on a day */
-  breathes: Readonly<Record<string, number>>;
-  outlook: Outlook;
-}
+import { actionSeries, calibrated, forecastOf, otherSeries } from './series.js';
 
 const STEP_DAYS = 7;
 /** Cases that are kept worked out; a shop's bench and shelf page, not its whole archive. */
@@ -74,12 +50,9 @@ export class ForecastsService {
   async caseOf(id: string): Promise<Case> {
     const row = await this.instruments.row(id);
     const room = await this.air.climateOf(row.homeRoomId);
-    const { log, revision } = room;
     const today = this.clock.today();
     const solved = await this.solver.of(id);
-    const solvedRise = solved?.rise ?? null;
-    const breathes = solved?.breathes ?? {};
-    const key = `${row.revision} ${row.homeRoomId} ${revision} ${today} ${solved?.from}`;
+    const key = `${row.revision} ${row.homeRoomId} ${room.revision} ${today} ${solved?.from}`;
     const known = this.cases.get(id);
     this.cases.delete(id);
     if (known?.key === key) {
@@ -90,10 +63,7 @@ export class ForecastsService {
       this.instruments.get(id),
       this.examinations.ofInstrument(id),
     ]);
-    const climate = climateFor(examinations, room);
-    const top = topOf(instrument, solvedRise);
-    const outlook = outlookOf(instrument, top, examinations, log, climate, today, breathes);
-    const worked = { instrument, top, examinations, climate, packed: room.packed, log, breathes, outlook };
+    const worked = workOutCase({ instrument, examinations, solved, today }, room);
     this.cases.set(id, { key, worked });
     for (const oldest of this.cases.keys()) {
       if (this.cases.size <= KEPT_CASES) break;
@@ -140,20 +110,6 @@ export class ForecastsService {
     if (!series) throw notFound('series of readings');
     return forecastOf(series, calibrated(series, worked), worked, today, { side: null, window: null });
   }
-}
-
-/** The action of a side as a series. */
-export function actionSeries({ side, all, prior }: CalibratedSide): Series {
-  return {
-    key: seriesKey('action12', side),
-    name: `${QUANTITIES.action12.name}, ${side}`,
-    readings: all.length,
-    dimension: 'length',
-    visits: all,
-    belief: actionBelief(prior),
-    prior: prior.source,
-    says: () => [],
-  };
 }
 
 function sideForecast(side: CalibratedSide, worked: Case, today: number): SeriesForecast {

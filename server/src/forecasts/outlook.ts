@@ -19,7 +19,7 @@ import {
   type TopConstruction,
   type TopMovement,
 } from '@upright-elder/core';
-import type { RoomClimate } from '../air/air.service.js';
+import type { RoomClimate } from '../air/room-climate.js';
 import { airOf, visitsOf, type StrungVisit } from './visits.js';
 
 /** One side of an instrument, calibrated. */

@@ -16,7 +16,7 @@ import {
   type Stance,
   type StringSide,
 } from '@upright-elder/core';
-import type { Case } from './forecasts.service.js';
+import type { Case } from './case.js';
 import { visitsOf } from './visits.js';
 
 export function neckOf(instrument: Instrument, side: StringSide): NeckGeometry {

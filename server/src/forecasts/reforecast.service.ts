@@ -1,40 +1,32 @@
 import { Injectable, type OnApplicationBootstrap, type OnApplicationShutdown } from '@nestjs/common';
-import type { ForecastProgress, SlipStance } from '@upright-elder/contract';
-import { outlookSentences, readingOn, type Sentence } from '@upright-elder/core';
+import type { ForecastProgress, ShopInput } from '@upright-elder/contract';
 import { PinoLogger } from 'nestjs-pino';
 import { Clock } from '../clock.js';
 import { Database } from '../database/database.js';
-import { Visitors } from '../http/visitors.js';
+import { sayerIn } from '../shop/sayer.js';
 import { ShopService } from '../shop/shop.service.js';
-import { ForecastsService, type Case } from './forecasts.service.js';
-import { stanceAt } from './played.js';
+import { Forecaster } from './forecaster.js';
+import { ForecastsService } from './forecasts.service.js';
 import { ScorecardsService } from './scorecards.service.js';
-
-/** What the shelf shows of an instrument. */
-export interface Summary {
-  /** most urgent sentence; null where nothing was read at pitch */
-  first: Sentence | null;
-  stance: SlipStance | null;
-  examinations: number;
-  lastExamined: string | null;
-  /** what it was worked out from */
-  key: string;
-}
+import { summaryOf, unknownSummary, type Summary } from './summary.js';
 
 const LOOK_MS = 3000;
 
+/** What an instrument's forecast stands on: its own revision, its room's air, its solved top, the day. */
 interface Stamp {
   id: string;
   key: string;
 }
 
 /**
- * Works out the forecasts of the whole shop in the background, one instrument after the other with a pause for everybody
- * else in between, whenever an instrument, an examination, a room's air, a solved top or the day has changed.
+ * Keeps the forecasts of the whole shop worked out, in a thread beside, whenever an instrument, an examination, a
+ * room's air, a solved top or the day has changed.
  */
 @Injectable()
 export class ReforecastService implements OnApplicationBootstrap, OnApplicationShutdown {
-  private readonly summaries = new Map<string, Summary>();
+  /** what is worked out, with the key it was worked out from */
+  private readonly summaries = new Map<string, Summary & { key: string }>();
+  private lastLook: { of: string; stamps: Stamp[] } = { of: '', stamps: [] };
   private timer: NodeJS.Timeout | null = null;
   private working: Promise<void> | null = null;
   private ended = false;
@@ -42,10 +34,10 @@ export class ReforecastService implements OnApplicationBootstrap, OnApplicationS
   constructor(
     private readonly database: Database,
     private readonly forecasts: ForecastsService,
+    private readonly forecaster: Forecaster,
     private readonly scorecards: ScorecardsService,
     private readonly shop: ShopService,
     private readonly clock: Clock,
-    private readonly visitors: Visitors,
     private readonly log: PinoLogger,
   ) {}
 
@@ -58,7 +50,10 @@ export class ReforecastService implements OnApplicationBootstrap, OnApplicationS
   async onApplicationShutdown(): Promise<void> {
     this.ended = true;
     if (this.timer) clearInterval(this.timer);
+    await this.forecaster.end();
     await this.working;
+    // what was still being gathered may have started another thread
+    await this.forecaster.end();
   }
 
   wake(): void {
@@ -69,7 +64,7 @@ export class ReforecastService implements OnApplicationBootstrap, OnApplicationS
   }
 
   async progress(): Promise<ForecastProgress> {
-    const stamps = await this.stamps();
+    const stamps = await this.allStamps();
     const done = stamps.filter(({ id, key }) => this.summaries.get(id)?.key === key).length;
     return { done, total: stamps.length };
   }
@@ -82,36 +77,33 @@ export class ReforecastService implements OnApplicationBootstrap, OnApplicationS
 
   /** Works an instrument out at once, for whoever cannot wait. */
   async now(id: string, key: string): Promise<Summary> {
-    const summary = { ...(await this.worked(id)), key };
-    this.summaries.set(id, summary);
+    const { sayIn } = await this.shop.get();
+    const summary = await this.forecasts
+      .caseOf(id)
+      .then((worked) => summaryOf(worked, sayerIn(sayIn)))
+      .catch((error: unknown) => this.refused(id, error instanceof Error ? error.message : String(error)));
+    this.summaries.set(id, { ...summary, key });
     return summary;
   }
 
-  /** One instrument that cannot be worked out is said so, and never keeps the others from it. */
-  private async worked(id: string): Promise<Omit<Summary, 'key'>> {
-    try {
-      const worked = await this.forecasts.caseOf(id);
-      const { outlook, examinations } = worked;
-      const [first = null] = outlookSentences(outlook.sides, await this.shop.sayer());
-      return {
-        first,
-        stance: slipStance(worked),
-        examinations: examinations.length,
-        lastExamined: examinations.at(-1)?.date ?? null,
-      };
-    } catch (error) {
-      this.log.error(error, `the forecast of ${id} could not be worked out`);
-      const because = error instanceof Error ? error.message : String(error);
-      const first: Sentence = { text: 'Its forecast could not be worked out.', weight: 'unknown', because };
-      return { first, stance: null, examinations: 0, lastExamined: null };
-    }
+  /** What the forecasts of these instruments stand on. */
+  async stamps(ids: readonly string[]): Promise<Stamp[]> {
+    const { sayIn } = await this.shop.get();
+    return this.look(sayIn, ids);
   }
 
-  /** What each instrument's forecast stands on, in one look; all of them, or those asked for. */
-  async stamps(ids?: readonly string[]): Promise<Stamp[]> {
-    const only = ids ? `WHERE i."id" IN (${ids.map(() => '?').join(', ')})` : '';
+  /** The same of all instruments; looked up anew only where anything was written since. */
+  private async allStamps(): Promise<Stamp[]> {
     const { sayIn } = await this.shop.get();
-    const rows = await this.database.read.query<{ id: string; key: string }[]>(
+    const [written] = await this.database.read.query<{ data_version: number }[]>('PRAGMA data_version');
+    const of = `${written!.data_version} ${this.clock.today()} ${sayIn}`;
+    if (this.lastLook.of !== of) this.lastLook = { of, stamps: await this.look(sayIn) };
+    return this.lastLook.stamps;
+  }
+
+  private async look(sayIn: ShopInput['sayIn'], ids?: readonly string[]): Promise<Stamp[]> {
+    const only = ids ? `WHERE i."id" IN (${ids.map(() => '?').join(', ')})` : '';
+    const rows = await this.database.read.query<Stamp[]>(
       `SELECT i."id" AS id, i."revision" || ' ' || ifnull(i."homeRoomId", '') || ' ' || ifnull(r."airRevision", 0) || ' ' || ifnull(s."from", '') AS key
        FROM "instrument" i LEFT JOIN "room" r ON r."id" = i."homeRoomId" LEFT JOIN "solved_top" s ON s."id" = i."id" ${only}`,
       ids ? [...ids] : [],
@@ -122,25 +114,29 @@ export class ReforecastService implements OnApplicationBootstrap, OnApplicationS
 
   private async work(): Promise<void> {
     try {
-      const stamps = await this.stamps();
+      const { sayIn } = await this.shop.get();
+      const stamps = await this.allStamps();
       this.forgetAllBut(new Set(stamps.map(({ id }) => id)));
       for (const { id, key } of stamps) {
-        if (this.ended) return;
         if (this.of(id, key)) continue;
-        // whoever asks for a page is served first
-        await this.visitors.gone();
-        const { first } = await this.now(id, key);
-        await this.visitors.gone();
-        if (first)
-          await this.scorecards
-            .workOut(id, () => this.visitors.gone())
-            .catch((error: unknown) =>
-              this.log.error(error, `the scorecard of ${id} could not be worked out`),
-            );
+        const found = await this.forecaster.find(id, sayIn);
+        if (this.ended) return;
+        if ('refusal' in found) {
+          this.summaries.set(id, { ...this.refused(id, found.refusal), key });
+          continue;
+        }
+        this.summaries.set(id, { ...found.summary, key });
+        this.scorecards.know(id, found.kept);
       }
     } catch (error) {
       this.log.error(error, 'forecasts could not be worked out');
     }
+  }
+
+  /** One instrument that cannot be worked out is said so, and never keeps the others from it. */
+  private refused(id: string, because: string): Summary {
+    this.log.error(`the forecast of ${id} could not be worked out: ${because}`);
+    return unknownSummary(because);
   }
 
   private forgetAllBut(ids: Set<string>): void {
@@ -150,19 +146,4 @@ export class ReforecastService implements OnApplicationBootstrap, OnApplicationS
       this.scorecards.forget(id);
     }
   }
-}
-
-/** The little stance on the slip: the bass side as it was last read in full. */
-function slipStance({ instrument, examinations }: Case): SlipStance | null {
-  for (const examination of [...examinations].reverse()) {
-    const stance = stanceAt(examination, instrument, 'bass');
-    if (!stance) continue;
-    return {
-      saddleHeight: stance.saddleHeight,
-      nutHeight: stance.nutHeight,
-      relief: stance.reliefToJoin,
-      saddleShowing: readingOn(examination.readings, 'saddleShowing', 'bass')!.value,
-    };
-  }
-  return null;
 }

@@ -1,6 +1,6 @@
 import type { Examination, HistoryPoint, Mark, SeriesForecast, SeriesName } from '@upright-elder/contract';
-import { seriesKey } from '@upright-elder/contract';
 import {
+  actionBelief,
   attribute,
   backToReference,
   calibrate,
@@ -20,6 +20,7 @@ import {
   referenceDay,
   seasonMoisture,
   seriesBelief,
+  seriesKey,
   SPECIES,
   TOO_DAMP_TO_CLOSE,
   type Calibration,
@@ -28,7 +29,8 @@ import {
   type QuantityId,
   type SeriesBelief,
 } from '@upright-elder/core';
-import type { Case } from './forecasts.service.js';
+import type { Case } from './case.js';
+import type { CalibratedSide } from './outlook.js';
 import { visitsOf, woodAt, woodOfSeason, type StrungVisit } from './visits.js';
 
 /** A series before it is worked out: what it is of, and its readings. */
@@ -42,6 +44,20 @@ export interface Series extends SeriesName {
 }
 
 const HOUSE = 'house figure for this quantity';
+
+/** The action of a side as a series. */
+export function actionSeries({ side, all, prior }: CalibratedSide): Series {
+  return {
+    key: seriesKey('action12', side),
+    name: `${QUANTITIES.action12.name}, ${side}`,
+    readings: all.length,
+    dimension: 'length',
+    visits: all,
+    belief: actionBelief(prior),
+    prior: prior.source,
+    says: () => [],
+  };
+}
 
 /** Every series of an instrument that has at least one reading, but the action itself. */
 export function otherSeries(worked: Case, marks: readonly Mark[]): Series[] {

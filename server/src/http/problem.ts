@@ -4,7 +4,7 @@ import type { FieldError, Problem } from '@upright-elder/contract';
 /** An error that says what was wrong: problem+json by RFC 9457. */
 export class ProblemError extends HttpException {
   constructor(readonly problem: Problem) {
-    super(problem.title, problem.status);
+    super(problem.detail ?? problem.title, problem.status);
   }
 }
 

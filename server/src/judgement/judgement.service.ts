@@ -17,7 +17,8 @@ import {
   type QuantityId,
   type SideMeasured,
 } from '@upright-elder/core';
-import { ForecastsService, type Case } from '../forecasts/forecasts.service.js';
+import type { Case } from '../forecasts/case.js';
+import { ForecastsService } from '../forecasts/forecasts.service.js';
 import { actionTarget } from '../forecasts/outlook.js';
 import { neckOf } from '../forecasts/played.js';
 import { ShopService } from '../shop/shop.service.js';

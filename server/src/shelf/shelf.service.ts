@@ -4,7 +4,8 @@ import { dayOf } from '@upright-elder/core';
 import { In } from 'typeorm';
 import { Clock } from '../clock.js';
 import { Database } from '../database/database.js';
-import { ReforecastService, type Summary } from '../forecasts/reforecast.service.js';
+import { ReforecastService } from '../forecasts/reforecast.service.js';
+import type { Summary } from '../forecasts/summary.js';
 import { InstrumentEntity } from '../instruments/instrument.entity.js';
 
 const PAGE = 100;

@@ -1,10 +1,10 @@
 import { Injectable } from '@nestjs/common';
 import type { Shop, ShopInput } from '@upright-elder/contract';
-import { printLength, sayAction } from '@upright-elder/core';
 import { Clock } from '../clock.js';
 import { Database } from '../database/database.js';
 import { saveVersioned } from '../database/versioned.js';
 import { withBothCopies } from '../http/problem.js';
+import { sayerIn } from './sayer.js';
 import { ShopEntity } from './shop.entity.js';
 
 /** There is one shop to a data folder. */
@@ -46,7 +46,6 @@ export class ShopService {
 
   /** How this shop says a height. */
   async sayer(): Promise<(metres: number) => string> {
-    const { sayIn } = await this.get();
-    return sayIn === '64ths' ? sayAction : (metres) => printLength(metres, sayIn, sayIn === 'mm' ? 1 : 0);
+    return sayerIn((await this.get()).sayIn);
   }
 }

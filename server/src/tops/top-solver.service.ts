@@ -2,12 +2,13 @@ import { Injectable, type OnApplicationBootstrap, type OnApplicationShutdown } f
 import { planOf } from '@upright-elder/contract';
 import { dayOf, isoDate } from '@upright-elder/core';
 import { PinoLogger } from 'nestjs-pino';
-import { Worker } from 'node:worker_threads';
+import type { Worker } from 'node:worker_threads';
 import { Database } from '../database/database.js';
 import { InstrumentEntity } from '../instruments/instrument.entity.js';
 import { ExaminationEntity } from '../examinations/examination.entity.js';
 import { MarkEntity } from '../map/mark.entity.js';
 import { PlanEntity } from '../map/plan.entity.js';
+import { startThread } from '../threads/start-thread.js';
 import { looseOf } from './loose.js';
 import { SolvedTopEntity } from './solved-top.entity.js';
 import type { TopFinding, TopQuestion } from './solve-top.js';
@@ -104,7 +105,7 @@ export class TopSolverService implements OnApplicationBootstrap, OnApplicationSh
   }
 
   private ask(question: TopQuestion): Promise<TopFinding> {
-    const worker = solverThread(question);
+    const worker = startThread(import.meta.url, 'solve-top', question);
     this.worker = worker;
     return new Promise((done) => {
       const finish = (finding: TopFinding) => {
@@ -119,15 +120,4 @@ export class TopSolverService implements OnApplicationBootstrap, OnApplicationSh
       worker.once('exit', () => finish({ refusal: 'the thread ended before it answered' }));
     });
   }
-}
-
-/** The thread beside. From the sources, in tests, it reads the sources too. */
-function solverThread(workerData: TopQuestion): Worker {
-  if (!import.meta.url.endsWith('.ts'))
-    return new Worker(new URL('./solve-top.js', import.meta.url), { workerData });
-  const entry = JSON.stringify(new URL('./solve-top.ts', import.meta.url).href);
-  return new Worker(
-    `import('tsx/esm/api').then(({ register }) => { register(); return import(${entry}); });`,
-    { eval: true, execArgv: ['--conditions=source'], workerData },
-  );
 }
