@@ -18,7 +18,7 @@ export default defineConfig({
           include: ['e2e/**/*.test.ts'],
           testTimeout: 120000,
           hookTimeout: 120000,
-          fileParallelism: false,
+          maxWorkers: 2,
         },
       },
     ],
