@@ -273,7 +273,7 @@ describe('calibration', () => {
   });
 
   it.each([2, 4, 8])(
-    '80 % bands six months ahead hold for 75 to 86 %% of simulated instruments with %d visits (seeded subset)',
+    'the 80 percent bands six months ahead hold for 75 to 86 percent of simulated instruments with %d visits (seeded subset)',
     (visits) => {
       // 150 instruments: the share has a standard error of 3 %, so the subset is allowed two of them either way;
       // the bench prints the figure for 1,000
@@ -330,6 +330,45 @@ describe('year ahead and sentences', () => {
       weight: 'well',
       text: expect.stringContaining('Not a neck reset') as string,
     });
+  });
+
+  it('a high reading of last summer is no high action in the winter after', () => {
+    const visits = quarterly(12, 0.3 * mm, 0).filter(({ day }) => day < 20000 + 11 * 91);
+    const last = visits.at(-1)!;
+    const damp = { ...last, day: last.day + 30, moisture: 10.4, value: 2.5 * mm + 0.3 * mm * 1.8 };
+    const calibration = calibrate([...visits, damp], { climate, belief });
+    const window: [number, number] = [1.5 * mm, 2.8 * mm];
+    const saidOn = (day: number) =>
+      outlookSentences(
+        [
+          {
+            side: 'bass',
+            calibration,
+            window,
+            attribution: attribute(calibration),
+            year: yearAhead(calibration, climate, window, day, 365),
+          },
+        ],
+        say,
+      )
+        .map(({ text }) => text)
+        .join(' ');
+    // the preset is dampest in the middle of August and driest half a year later
+    const august = Math.round(365.2425 * Math.ceil((damp.day - 227) / 365.2425) + 227);
+    expect(saidOn(august)).toMatch(
+      /stands high now and comes back by (late )?(October|November|early|mid|late)/u,
+    );
+    expect(saidOn(august + 182)).not.toMatch(/now/u);
+  });
+
+  it('one that may be above its window already is not said to rise above it', () => {
+    const visits = quarterly(8, 0.15 * mm, 0);
+    const { calibration, attribution, side } = outlook(visits, [1 * mm, 3 * mm]);
+    const near = expectThrough(calibration, climate, [from])[0]!;
+    const window: [number, number] = [1 * mm, near.median + 0.6 * (near.band80[1] - near.median)];
+    const year = yearAhead(calibration, climate, window, from, 364);
+    const said = outlookSentences([{ side, calibration, attribution, window, year }], say);
+    expect(said.map(({ text }) => text).join(' ')).toMatch(/may stand above 2\.\d mm already/u);
   });
 
   it('does not pretend: two visits, a short span or one season give no share, but the month to measure again', () => {

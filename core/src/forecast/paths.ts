@@ -6,7 +6,10 @@ import { choleskyOf } from '../numeric/dense.js';
 import type { Calibration } from './calibrate.js';
 import { designOn, type Ahead } from './predict.js';
 
-/** When something happens, over many simulated years: the middle half of the dates, and in how many years. */
+/**
+ * When something happens, over many simulated years: the middle half of the dates, and in how many years. Of an extreme
+ * it is told around the year's circle, and the middle half may begin before the first day looked at.
+ */
 export interface When {
   /** median day */
   day: number;
@@ -25,8 +28,12 @@ export interface Extreme {
 export interface YearAhead {
   /** first day looked at */
   from: number;
+  /** expected on the first day */
+  now: number;
   highest: Extreme;
   lowest: Extreme;
+  /** where it begins above the window in at least one year of ten: when it is back under its upper limit */
+  comesBack: When | null;
   /** first day above or below the window, where that happens in at least one year of ten */
   firstAbove: When | null;
   firstBelow: When | null;
@@ -65,6 +72,8 @@ export function yearAhead(
   const lows: { value: number; day: number }[] = [];
   const above: number[] = [];
   const below: number[] = [];
+  const begins: number[] = [];
+  const back: number[] = [];
   let inside = 0;
   const days = Array.from({ length: steps + 1 }, (_, i) => from + i * STEP_DAYS);
   const seasons = days.map((day) => seasonMoisture(climate, day));
@@ -94,6 +103,7 @@ export function yearAhead(
     let low = { value: Infinity, day: from };
     let up: number | null = null;
     let down: number | null = null;
+    let under: number | null = null;
     for (let i = 0; i <= steps; i++) {
       if (i > 0) {
         weather = persistence * weather + shock * gauss();
@@ -106,6 +116,8 @@ export function yearAhead(
       const value = level! + sensitivity! * moisture + age! * years[i]! + settling * logs[i]! + walk;
       if (value > high.value) high = { value, day };
       if (value < low.value) low = { value, day };
+      if (i === 0) begins.push(value);
+      if (up === from && under === null && value <= window[1]) under = day;
       if (up === null && value > window[1]) up = day;
       if (down === null && value < window[0]) down = day;
     }
@@ -113,12 +125,15 @@ export function yearAhead(
     lows.push(low);
     if (up !== null) above.push(up);
     if (down !== null) below.push(down);
+    if (under !== null) back.push(under);
     if (up === null && down === null) inside += 1;
   }
   return {
     from,
-    highest: extremeOf(highs, count),
-    lowest: extremeOf(lows, count),
+    now: quantileOf(begins, 0.5),
+    highest: extremeOf(highs, from),
+    lowest: extremeOf(lows, from),
+    comesBack: whenOf(back, count),
     firstAbove: whenOf(above, count),
     firstBelow: whenOf(below, count),
     staysInside: inside / count,
@@ -158,22 +173,40 @@ function rootOf(covariance: number[][]): number[][] {
   return Array.from({ length: n }, (_, i) => Array.from(lower.subarray(i * n, (i + 1) * n)));
 }
 
-function extremeOf(found: { value: number; day: number }[], count: number): Extreme {
-  const values = found.map(({ value }) => value).sort((a, b) => a - b);
-  const at = (p: number) => values[Math.min(values.length - 1, Math.floor(p * values.length))]!;
+function extremeOf(found: { value: number; day: number }[], from: number): Extreme {
+  const values = found.map(({ value }) => value);
   return {
-    value: at(0.5),
-    band80: [at(0.1), at(0.9)],
-    when: whenOf(
+    value: quantileOf(values, 0.5),
+    band80: [quantileOf(values, 0.1), quantileOf(values, 0.9)],
+    when: seasonOf(
       found.map(({ day }) => day),
-      count,
-    )!,
+      from,
+    ),
   };
 }
 
 function whenOf(days: number[], count: number): When | null {
   if (days.length < count / 10) return null;
-  const ordered = [...days].sort((a, b) => a - b);
-  const at = (p: number) => ordered[Math.min(ordered.length - 1, Math.floor(p * ordered.length))]!;
+  const at = (p: number) => quantileOf(days, p);
   return { day: at(0.5), from: at(0.25), to: at(0.75), probability: days.length / count };
+}
+
+/**
+ * The time of the year about which days lie, one a year: a peak that is just over is as near as the next one, and their
+ * middle is neither half a year away nor any day between. The median day is the one to come.
+ */
+function seasonOf(days: readonly number[], from: number): When {
+  const turn = (2 * Math.PI) / DAYS_PER_YEAR;
+  const sum = (of: (angle: number) => number) =>
+    days.reduce((total, day) => total + of((day - from) * turn), 0);
+  const middle = from + Math.atan2(sum(Math.sin), sum(Math.cos)) / turn;
+  const about = days.map((day) => day - DAYS_PER_YEAR * Math.round((day - middle) / DAYS_PER_YEAR));
+  const at = (p: number) => Math.round(quantileOf(about, p));
+  const shift = at(0.5) < from ? Math.round(DAYS_PER_YEAR) : 0;
+  return { day: at(0.5) + shift, from: at(0.25) + shift, to: at(0.75) + shift, probability: 1 };
+}
+
+function quantileOf(values: readonly number[], p: number): number {
+  const ordered = [...values].sort((a, b) => a - b);
+  return ordered[Math.min(ordered.length - 1, Math.floor(p * ordered.length))]!;
 }

@@ -154,6 +154,58 @@ describe('the year ahead', () => {
     expect(run([2.49 * mm, 2.51 * mm]).firstAbove).not.toBeNull();
   });
 
+  it('names the same seasons whenever it is asked, also while the peak is just over', () => {
+    const [dampest, driest] = [Math.max, Math.min].map((most) => {
+      const days = Array.from({ length: 365 }, (_, i) => i);
+      const wood = days.map((day) => seasonMoisture(climate, day));
+      return wood.indexOf(most(...wood));
+    }) as [number, number];
+    const apart = (day: number, of: number) => {
+      const between = Math.abs(day - of) % DAYS_PER_YEAR;
+      return Math.min(between, DAYS_PER_YEAR - between);
+    };
+    for (let asked = from; asked < from + 365; asked += 13) {
+      const { highest, lowest } = yearAhead(fit, climate, [2 * mm, 3 * mm], asked, 364);
+      expect(apart(highest.when.day, dampest)).toBeLessThan(25);
+      expect(apart(lowest.when.day, driest)).toBeLessThan(25);
+      for (const { when } of [highest, lowest]) {
+        expect(when.day).toBeGreaterThanOrEqual(asked);
+        expect(when.day).toBeLessThan(asked + 366);
+        // a season's extreme is not spread over half of the year
+        expect(when.to - when.from).toBeLessThan(90);
+        expect(when.day).toBeGreaterThanOrEqual(when.from);
+        expect(when.day).toBeLessThanOrEqual(when.to);
+      }
+    }
+  });
+
+  it('of one that only rises is lowest today and highest at its end', () => {
+    const rising = calibrate(
+      Array.from({ length: 12 }, (_, i): Visit => {
+        const day = 20000 + i * 80;
+        const moisture = seasonMoisture(climate, day);
+        return { day, moisture, moistureSd: 0.1, sd: 0.03 * mm, value: (2 + 0.01 * i) * mm };
+      }).map((visit, i) => ({ ...visit, value: (2 + 0.3 * i) * mm })),
+      { climate, belief: { ...belief, age: { mean: 1.3 * mm, sd: 0.3 * mm } } },
+    );
+    const { highest, lowest, now } = yearAhead(rising, climate, [0, 9 * mm], from, 364);
+    expect(highest.when.day).toBeGreaterThan(from + 330);
+    expect(lowest.when.day).toBeLessThan(from + 30);
+    expect(now).toBeCloseTo(expectThrough(rising, climate, [from])[0]!.median, 4);
+  });
+
+  it('comes back from above its window when the damp season ends, and the sooner the wider it is', () => {
+    // the day of the year that the preset is dampest
+    const august = Math.round(227 + DAYS_PER_YEAR * Math.ceil(from / DAYS_PER_YEAR));
+    const back = (top: number) => yearAhead(fit, climate, [1 * mm, top * mm], august, 364).comesBack!;
+    const [narrow, wide] = [back(2.55), back(2.7)];
+    expect(narrow.probability).toBeGreaterThan(0.8);
+    expect(wide.day).toBeLessThan(narrow.day);
+    expect(narrow.day - august).toBeGreaterThan(40);
+    expect(narrow.day - august).toBeLessThan(150);
+    expect(yearAhead(fit, climate, [1 * mm, 5 * mm], august, 364).comesBack).toBeNull();
+  });
+
   it('says about the same with other seeds', () => {
     const highs = [1, 2, 3, 4, 5].map((seed) => run([2 * mm, 3 * mm], seed).highest.value / mm);
     // five hundredths of a millimetre are half of what a rule can see

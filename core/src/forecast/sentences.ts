@@ -131,10 +131,12 @@ function crossing(
   if (!when) return { text: `The ${side} side stays inside its window all year.`, weight: 'well', because };
   const limit = above ? `above ${say(window[1])}` : `below ${say(window[0])}`;
   const likely = when.probability >= 0.5;
-  const out = when.day === year.from && likely;
+  const [out, maybe] = [when.day === year.from && likely, when.from === year.from];
   const text = out
     ? `The ${side} side stands ${limit} now.`
-    : `The ${side} side ${above ? 'rises' : 'falls'} ${limit} about ${between(when)}, in ${percent(when.probability)} of simulated years.`;
+    : maybe
+      ? `The ${side} side may stand ${limit} already; it does at some time in ${percent(when.probability)} of simulated years.`
+      : `The ${side} side ${above ? 'rises' : 'falls'} ${limit} about ${between(when)}, in ${percent(when.probability)} of simulated years.`;
   return { text, weight: ages && likely ? 'act' : 'watch', because };
 }
 
@@ -184,14 +186,17 @@ function verdictOf(outlooks: readonly SideOutlook[]): Sentence | null {
       because: `The chance that there is such a yearly change at all is ${percent(surely(fastest))}; the season is already taken out.`,
     };
   }
-  const high = outlooks.filter(({ calibration, window }) => calibration.visits.at(-1)!.value > window[1]);
-  const back = high.filter(({ year, window }) => year.lowest.value <= window[1]);
+  const high = outlooks.filter(({ year, window }) => year.now > window[1]);
+  const back = high.flatMap(({ year, window }) =>
+    year.comesBack && year.lowest.value <= window[1] ? [year.comesBack] : [],
+  );
   if (high.length > 0 && back.length === high.length) {
-    const when = Math.max(...back.map(({ year }) => year.lowest.when.day));
+    const when = Math.max(...back.map(({ to }) => to));
     return {
       text: `It stands high now and comes back by ${sayDay(when)}: season. Not a neck reset.`,
       weight: 'well',
-      because: 'The lowest action of the coming year is inside the wanted window, and no yearly rise shows.',
+      because:
+        'The expected action of today is above the wanted window, that of the dry season is not, and no yearly rise shows. In three of four simulated years it is back by then.',
     };
   }
   return null;
