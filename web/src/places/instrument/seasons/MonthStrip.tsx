@@ -31,7 +31,7 @@ export const MonthStrip = memo(function MonthStrip({ months, window, unit, side 
           return (
             <li
               key={day}
-              className={`rounded-[3px] border px-1.5 py-1 text-[0.86rem] leading-tight ${buzzes.length > 0 ? 'border-ochre' : 'border-rule'}`}
+              className={`rounded-[3px] border px-1 py-1 text-[0.82rem] leading-tight ${buzzes.length > 0 ? 'border-ochre' : 'border-rule'}`}
             >
               <span className="block font-bold">{NAMES.format(new Date(day * 86400000))}</span>
               <span className={`block tabular-nums ${outside ? 'font-bold text-ochre' : ''}`}>
