@@ -155,7 +155,7 @@ describe('answers in sentences', () => {
     expect(text).toMatch(/two would, one .* lower than today’s from .* to .*, one .* for the dry half/u);
     expect(text).toMatch(/Kept between \d+ and \d+\u00a0% RH/u);
     expect(text).toMatch(/carried to (April|May), would be/u);
-    expect(text).toMatch(/no danger to the wood itself/u);
+    expect(text).toMatch(/drier than at the 40\u00a0% RH that is tolerable/u);
     const order = ['act', 'watch', 'unknown', 'well'];
     const weights = sentences.map(({ weight }) => order.indexOf(weight));
     expect(weights).toEqual([...weights].sort((a, b) => a - b));

@@ -1,6 +1,6 @@
 import { comingMoisture, seasonMoisture, type Climate } from '../air/climate.js';
 import { isoDate, sayDay, sayMonth } from '../air/day.js';
-import { scenarioWood } from '../air/scenario.js';
+import { moistureOfHumidity, scenarioWood } from '../air/scenario.js';
 import { BOARD, dryingAllowance, FELT_SPROUT, fretSprout, GLUED_AT } from '../wood/drying.js';
 import { humidityForMoisture } from '../wood/equilibrium.js';
 import type { StringSide } from '../readings/side.js';
@@ -274,7 +274,14 @@ function dryingSentence({ day, moisture, driest, danger }: DryingOutlook): Sente
       weight: driest < danger ? 'act' : 'watch',
       because,
     };
-  return { text: `${text}: no danger to the wood itself.`, weight: 'well', because };
+  const { from } = HUMIDITY_WINDOW;
+  if (moisture < moistureOfHumidity(from))
+    return {
+      text: `${text}: drier than at the ${from}${NBSP}% RH that is tolerable. Sound wood bears it; old cracks and dry glue may not. Humidify before then.`,
+      weight: 'watch',
+      because,
+    };
+  return { text: `${text}: no danger to sound wood.`, weight: 'well', because };
 }
 
 function sproutSentence({ day, sprout }: DryingOutlook): Sentence[] {
