@@ -332,6 +332,34 @@ describe('year ahead and sentences', () => {
     });
   });
 
+  it('where a small yearly rise is not ruled out, it does not say that it is season alone', () => {
+    const visits = quarterly(12, 0.3 * mm, 0).filter(({ day }) => day < 20000 + 11 * 91);
+    const damp = { ...visits[0]!, day: from - 1, moisture: 10.2, value: 2.5 * mm + 0.3 * mm * 1.6 };
+    const one = outlook([...visits, damp], [1.9 * mm, 2.8 * mm]);
+    const saidOf = (mean: number, sd: number) =>
+      outlookSentences([{ ...one, calibration: { ...one.calibration, age: { mean, sd } } }], say)[0]!;
+    expect(saidOf(0, 0.05 * mm)).toMatchObject({ weight: 'well' });
+    expect(saidOf(0.08 * mm, 0.08 * mm)).toMatchObject({ weight: 'watch' });
+    expect(saidOf(0.08 * mm, 0.08 * mm).text).toMatch(
+      /mostly season\. A small yearly rise is not ruled out/u,
+    );
+    expect(saidOf(0.08 * mm, 0.08 * mm).because).toMatch(/0\.10 mm a year or more is 40\u00a0%/u);
+    // a fall never speaks for a reset
+    expect(saidOf(-0.08 * mm, 0.08 * mm)).toMatchObject({ weight: 'well' });
+  });
+
+  it('a change of nothing has no sign, and is none', () => {
+    const still = outlook(
+      quarterly(9, 0, 0).map((visit) => ({ ...visit, value: 2.5 * mm })),
+      [2 * mm, 3 * mm],
+    );
+    const text = outlookSentences([still], say)
+      .map((one) => one.text)
+      .join(' ');
+    expect(text).toMatch(/has come back to where it stood: season/u);
+    expect(text).not.toMatch(/[+−]0\.00|[+−]0 /u);
+  });
+
   it('a high reading of last summer is no high action in the winter after', () => {
     const visits = quarterly(12, 0.3 * mm, 0).filter(({ day }) => day < 20000 + 11 * 91);
     const last = visits.at(-1)!;

@@ -1,8 +1,8 @@
 import { DAYS_PER_YEAR, isoDate, sayDay, sayMonth } from '../air/day.js';
 import type { StringSide } from '../readings/side.js';
-import { printLength } from '../units/length.js';
 import { isDrift, type Attribution, type AttributionOrNot } from './attribution.js';
 import type { Calibration } from './calibrate.js';
+import { normalBelow } from './fit.js';
 import type { When, YearAhead } from './paths.js';
 
 /** What a sentence means for the instrument: nothing to do, keep an eye on it, act, or not known. */
@@ -31,6 +31,11 @@ export const NBSP = '\u00a0';
 
 /** Below this an age is called none, whatever its sign: m per year. */
 const AGE_THAT_MATTERS = 0.1e-3;
+/** A chance under this is as good as none. */
+const RULED_OUT = 0.25;
+
+/** Chance that the level rises by what matters in a year. */
+const chanceOfRise = ({ age }: Calibration): number => normalBelow((age.mean - AGE_THAT_MATTERS) / age.sd);
 
 /**
  * The forecast in sentences with dates: what season and age say of it as a whole first, then what asks for the most.
@@ -154,9 +159,7 @@ function changeOf({ side, attribution }: SideOutlook): Sentence {
   parts.push(`not explained ${signed(unexplained)}`);
   const odd = Math.abs(unexplained.value) > 1.96 * unexplained.sd;
   return {
-    text:
-      `Since ${sayMonth(fromDay)} ${isoDate(fromDay).slice(0, 4)} the ${side} side has ${change.value < 0 ? 'fallen' : 'risen'} ` +
-      `${mm(Math.abs(change.value))} mm: ${parts.join(', ')} mm.`,
+    text: `Since ${sayMonth(fromDay)} ${isoDate(fromDay).slice(0, 4)} the ${side} side has ${moved(change.value)}: ${parts.join(', ')} mm.`,
     weight: odd ? 'watch' : 'well',
     because: odd
       ? 'What is not explained is more than the readings’ errors: look at the relief, the belly and the neck joint.'
@@ -191,9 +194,16 @@ function verdictOf(outlooks: readonly SideOutlook[]): Sentence | null {
     year.comesBack && year.lowest.value <= window[1] ? [year.comesBack] : [],
   );
   if (high.length > 0 && back.length === high.length) {
-    const when = Math.max(...back.map(({ to }) => to));
+    const when = sayDay(Math.max(...back.map(({ to }) => to)));
+    const rising = Math.max(...outlooks.map(({ calibration }) => chanceOfRise(calibration)));
+    if (rising > RULED_OUT)
+      return {
+        text: `It stands high now and comes back by ${when}: mostly season. A small yearly rise is not ruled out; no neck reset on these readings.`,
+        weight: 'watch',
+        because: `The chance that it rises by ${mm(AGE_THAT_MATTERS)} mm a year or more is ${percent(rising)}. A reading in the next dry season tells more than any other.`,
+      };
     return {
-      text: `It stands high now and comes back by ${sayDay(when)}: season. Not a neck reset.`,
+      text: `It stands high now and comes back by ${when}: season. Not a neck reset.`,
       weight: 'well',
       because:
         'The expected action of today is above the wanted window, that of the dry season is not, and no yearly rise shows. In three of four simulated years it is back by then.',
@@ -202,9 +212,16 @@ function verdictOf(outlooks: readonly SideOutlook[]): Sentence | null {
   return null;
 }
 
-const mm = (metres: number) => printLength(metres, 'mm').replace(' mm', '');
-const signed = ({ value, sd }: { value: number; sd: number }) =>
-  `${value < 0 ? '−' : '+'}${mm(Math.abs(value))}${NBSP}±${NBSP}${mm(sd)}`;
+const mm = (metres: number) => (1000 * metres).toFixed(2);
+const moved = (change: number) =>
+  Number(mm(change)) === 0
+    ? 'come back to where it stood'
+    : `${change < 0 ? 'fallen' : 'risen'} ${mm(Math.abs(change))} mm`;
+const signed = ({ value, sd }: { value: number; sd: number }) => {
+  const size = mm(Math.abs(value));
+  const sign = Number(size) === 0 ? '' : value < 0 ? '−' : '+';
+  return `${sign}${size}${NBSP}±${NBSP}${mm(sd)}`;
+};
 export const percent = (p: number) => `${Math.round(100 * p)}${NBSP}%`;
 const between = (when: When) =>
   sayDay(when.from) === sayDay(when.to) ? sayDay(when.day) : `${sayDay(when.from)} to ${sayDay(when.to)}`;
