@@ -11,6 +11,7 @@ export default defineConfig({
       { extends: true, test: { name: 'server', include: ['server/**/*.test.ts'], testTimeout: 30000 } },
       { extends: true, test: { name: 'web', include: ['web/**/*.test.ts'] } },
       { extends: true, test: { name: 'standins', include: ['standins/**/*.test.ts'] } },
+      { extends: true, test: { name: 'demo', include: ['demo/**/*.test.ts'] } },
       {
         extends: true,
         test: {

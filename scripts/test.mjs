@@ -67,7 +67,7 @@ async function checks() {
 }
 
 async function testsOfRooms() {
-  for (const project of ['core', 'contract', 'server', 'web', 'standins']) await tests(project);
+  for (const project of ['core', 'contract', 'server', 'web', 'standins', 'demo']) await tests(project);
 }
 
 mkdirSync(join(ROOT, '.setup'), { recursive: true });

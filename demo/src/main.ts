@@ -1,11 +1,11 @@
 import type { AirBatch, PictureTaken, Shop } from '@upright-elder/contract';
-import { dayOf, parseLength, seededChance } from '@upright-elder/core';
+import { dayOf } from '@upright-elder/core';
 import { v5 } from 'uuid';
 import { inventRoom } from './air.js';
 import { INSTRUMENTS, PEOPLE, ROOMS, SHOP } from './scenario.js';
 import { marksOf, planBody } from './maps.js';
 import { photographsOf } from './photographs.js';
-import { examine } from './truth.js';
+import { examinationsOf } from './truth.js';
 
 /** Writes the invented scenario over HTTP, like any client: `main.ts http://127.0.0.1:4747`. */
 const address = process.argv[2];
@@ -59,30 +59,22 @@ for (const { room, air } of rooms.values()) {
 }
 
 for (const instrument of INSTRUMENTS) {
-  const { input, visits, seed, home } = instrument;
+  const { input, home } = instrument;
   const id = idOf(input.nickname);
   const room = rooms.get(home)!;
-  const chance = seededChance(seed);
-  const scale = parseLength(input.scale.text, input.scale.unit);
-  if (!scale.ok) throw new Error(`${input.nickname}: ${scale.reason}`);
   await send('PUT', `instruments/${id}`, {
     ...input,
     version: 0,
     by: idOf(PEOPLE[0].name),
     homeRoomId: room.room.id,
   });
-  for (const visit of visits) {
-    const examination = examine(instrument, visit, room, today, chance, {
-      scale: scale.value,
-      bodyJoin: input.bodyJoin,
-    });
+  for (const { visit, examination } of examinationsOf(instrument, room, today))
     await send('PUT', `examinations/${idOf(`${input.nickname} ${visit.daysAgo}`)}`, {
       ...examination,
       version: 0,
       instrumentId: id,
       by: idOf(PEOPLE[visit.by ?? 0].name),
     });
-  }
 }
 for (const instrument of INSTRUMENTS) {
   const id = idOf(instrument.input.nickname);

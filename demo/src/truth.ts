@@ -11,6 +11,8 @@ import {
   isoDate,
   METRES_PER,
   normal,
+  parseLength,
+  seededChance,
   stanceOf,
   type Chance,
   type NeckGeometry,
@@ -70,8 +72,25 @@ export interface InventedInstrument {
 const mm = 1e-3;
 const NO_FINDING = { states: [], verdict: 'sound', frets: null, words: '', allowance: null } as const;
 
+/** Every examination of an invented instrument, in the order of its visits. */
+export function examinationsOf(
+  instrument: InventedInstrument,
+  room: RoomTruth,
+  today: number,
+): { visit: Visit; examination: ReturnType<typeof examine> }[] {
+  const { input, visits, seed } = instrument;
+  const scale = parseLength(input.scale.text, input.scale.unit);
+  if (!scale.ok) throw new Error(`${input.nickname}: ${scale.reason}`);
+  const neck = { scale: scale.value, bodyJoin: input.bodyJoin };
+  const chance = seededChance(seed);
+  return visits.map((visit) => ({
+    visit,
+    examination: examine(instrument, visit, room, today, chance, neck),
+  }));
+}
+
 /** One examination read off the hidden truth, with the hand's and the tool's noise, written as a luthier writes. */
-export function examine(
+function examine(
   instrument: InventedInstrument,
   visit: Visit,
   room: RoomTruth,
