@@ -66,34 +66,39 @@ export function filesUnder(folder) {
     .sort();
 }
 
-/** Installs the packages of the lock file where they are not there yet. */
+/** Everything that is installed before the program runs. */
 export async function ensurePackages() {
+  await ensureModules();
+  await ensureDatabase();
+}
+
+/** Installs the packages of the lock file where they are not there yet; nothing of them is run or compiled. */
+export async function ensureModules() {
   checkNode();
   const wanted = digest(['package-lock.json']);
   const installed = existsSync(LOCK_STAMP) && readFileSync(LOCK_STAMP, 'utf8') === wanted;
-  if (!installed) {
-    say(
-      'Installing the packages the program is made of. The database module is compiled on this machine, which takes about two minutes.',
+  if (installed) return;
+  say('Installing the packages the program is made of.');
+  const { code, output } = await run(npm, ['ci', '--no-audit', '--no-fund', '--ignore-scripts'], {
+    quietly: true,
+    patience: 'still installing',
+  });
+  if (code !== 0) fail(`The packages could not be installed. What npm said:\n${output}`);
+  writeFileSync(LOCK_STAMP, wanted);
+}
+
+/** Compiles the database module where it is not, or does not fit this Node.js. */
+export async function ensureDatabase() {
+  if (databaseLoads()) return;
+  say('Compiling the database module for this Node.js, which takes about two minutes.');
+  const { code, output } = await run(npm, ['rebuild', 'better-sqlite3'], {
+    quietly: true,
+    patience: 'still compiling',
+  });
+  if (code !== 0 || !databaseLoads())
+    fail(
+      `The database module could not be compiled; python3, make and a C++ compiler are needed.\n${output}`,
     );
-    const { code, output } = await run(npm, ['ci', '--no-audit', '--no-fund'], {
-      quietly: true,
-      patience: 'still installing',
-    });
-    if (code !== 0) fail(`The packages could not be installed. What npm said:\n${output}`);
-    writeFileSync(LOCK_STAMP, wanted);
-    say('Packages are installed.');
-  }
-  if (!databaseLoads()) {
-    say('The database module does not fit this Node.js; it is compiled anew, about two minutes.');
-    const { code, output } = await run(npm, ['rebuild', 'better-sqlite3'], {
-      quietly: true,
-      patience: 'still compiling',
-    });
-    if (code !== 0 || !databaseLoads())
-      fail(
-        `The database module could not be compiled; python3, make and a C++ compiler are needed.\n${output}`,
-      );
-  }
 }
 
 function databaseLoads() {

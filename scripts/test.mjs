@@ -2,7 +2,7 @@
 import { spawnSync } from 'node:child_process';
 import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
-import { ensureBuilt, ensurePackages, fail, ROOT, run, say } from './setup.mjs';
+import { ensureBuilt, ensureDatabase, ensureModules, fail, ROOT, run, say } from './setup.mjs';
 
 const CHROMIUM = ['/usr/bin/chromium', '/usr/bin/chromium-browser', '/usr/bin/google-chrome'];
 const found = () => process.env.CHROMIUM || CHROMIUM.some((path) => existsSync(path));
@@ -58,22 +58,25 @@ async function tests(project) {
   failed += bad > 0 ? bad : code === 0 && counts && counts.numPassedTests > 0 ? 0 : 1;
 }
 
-async function checks() {
+/** What needs no database, so that it can run while that is compiled. */
+async function withoutDatabase() {
   await check('lint', 'npx', ['eslint', '.', '--max-warnings', '0']);
   await check('formatting', 'npx', ['prettier', '--check', '.']);
   for (const room of ['core', 'core/bench', 'contract', 'server', 'web', 'standins', 'demo', 'e2e'])
     await check(`types of ${room}`, 'npx', ['tsc', '-p', room]);
+  await tests('core');
   await ensureBuilt();
 }
 
-async function testsOfRooms() {
-  for (const project of ['core', 'contract', 'server', 'web', 'standins', 'demo']) await tests(project);
+async function withDatabase() {
+  await ensureDatabase();
+  for (const project of ['server', 'contract', 'web', 'standins', 'demo']) await tests(project);
 }
 
 mkdirSync(join(ROOT, '.setup'), { recursive: true });
 // two things at a time, each on one processor
-await Promise.all([ensurePackages(), ensureChromium()]);
-await Promise.all([checks(), testsOfRooms()]);
+await Promise.all([ensureModules(), ensureChromium()]);
+await Promise.all([withoutDatabase(), withDatabase()]);
 await tests('e2e');
 console.log(`${passed} passed, ${failed} failed`);
 process.exit(failed === 0 ? 0 : 1);
