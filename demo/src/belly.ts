@@ -1,5 +1,5 @@
 import {
-  ACROSS_BEHIND,
+  bellyStation,
   builtDome,
   setTension,
   SolvedTop,
@@ -11,7 +11,6 @@ import {
   type LooseStretch,
   type Place,
   type Plan,
-  type Point,
 } from '@upright-elder/core';
 import { planOfInvented } from './maps.js';
 import type { InventedInstrument } from './truth.js';
@@ -46,7 +45,8 @@ export function bellyOf(instrument: InventedInstrument): (place: Place, risen: n
     scale.ok ? scale.value : 0.645,
   ).total;
   const belly = (place: Place, risen: number) => {
-    const point = stationOf(plan, place);
+    const point = bellyStation(plan, place);
+    if (!point) throw new Error(`the belly is not read at ${place}`);
     const built = 1000 * builtDome(plan, spec.domeRadius, point);
     const strung = 1000 * tension * top.at(pull.rise, point);
     const damp = risen * (top.at(moisture.rise, point) / moisture.saddle.rise);
@@ -61,25 +61,3 @@ const looseLegs = (plan: Plan): LooseStretch[] =>
   plan.braces
     .filter(({ kind }) => kind === 'X brace')
     .map(({ id, path }) => ({ brace: id, from: 0, to: (2 / 3) * pathLength(path.slice(0, 2)) }));
-
-/** Where a belly is read: along the centre line from the saddle, across 40 mm behind it. */
-function stationOf({ bridge, holes }: Plan, place: Place): Point {
-  const [hole] = holes;
-  const holeEdge = hole?.kind === 'round' ? hole.centre[1] - hole.radius - 0.003 : bridge.saddleAt + 0.09;
-  const along: Partial<Record<Place, number>> = {
-    behind120: bridge.saddleAt - 0.12,
-    behind80: bridge.saddleAt - 0.08,
-    behind40: bridge.saddleAt - 0.04,
-    before25: bridge.saddleAt + 0.025,
-    before60: bridge.saddleAt + 0.06,
-    holeEdge,
-  };
-  const across: Partial<Record<Place, number>> = {
-    bass120: -0.12,
-    bass60: -0.06,
-    treble60: 0.06,
-    treble120: 0.12,
-  };
-  const y = along[place];
-  return y === undefined ? [across[place] ?? 0, bridge.saddleAt - ACROSS_BEHIND] : [0, y];
-}

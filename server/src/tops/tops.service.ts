@@ -9,6 +9,7 @@ import {
   type TopPrior,
 } from '@upright-elder/contract';
 import {
+  bellyStation,
   dayOf,
   GLUED_AT,
   readingOn,
@@ -16,7 +17,6 @@ import {
   type AirLog,
   type Place,
   type Plan,
-  type Point,
   type QuantityId,
 } from '@upright-elder/core';
 import { ForecastsService } from '../forecasts/forecasts.service.js';
@@ -24,26 +24,6 @@ import { airOf } from '../forecasts/visits.js';
 import { MapService } from '../map/map.service.js';
 import { looseOf } from './loose.js';
 import { TopSolverService } from './top-solver.service.js';
-
-/** A dial stands so far from the hole's edge, m. */
-const HOLE_EDGE = 0.003;
-
-/** Where the stations lie from the saddle line and the centre line, m; across they are 40 mm behind the saddle. */
-const STATIONS: Partial<Record<Place, (plan: Plan) => Point>> = {
-  behind120: ({ bridge }) => [0, bridge.saddleAt - 0.12],
-  behind80: ({ bridge }) => [0, bridge.saddleAt - 0.08],
-  behind40: ({ bridge }) => [0, bridge.saddleAt - 0.04],
-  before25: ({ bridge }) => [0, bridge.saddleAt + 0.025],
-  before60: ({ bridge }) => [0, bridge.saddleAt + 0.06],
-  holeEdge: ({ bridge, holes: [hole] }) => [
-    0,
-    hole?.kind === 'round' ? hole.centre[1] - hole.radius - HOLE_EDGE : bridge.saddleAt + 0.09,
-  ],
-  bass120: ({ bridge }) => [-0.12, bridge.saddleAt - 0.04],
-  bass60: ({ bridge }) => [-0.06, bridge.saddleAt - 0.04],
-  treble60: ({ bridge }) => [0.06, bridge.saddleAt - 0.04],
-  treble120: ({ bridge }) => [0.12, bridge.saddleAt - 0.04],
-};
 
 /** What the plate model needs of an instrument: its plan, its loose braces, its last belly profile. */
 @Injectable()
@@ -94,10 +74,10 @@ function bellyOf(plan: Plan, examinations: readonly Examination[], log: AirLog):
   for (const examination of [...examinations].reverse()) {
     if (examination.conditions.strings !== 'pitch') continue;
     const stations = examination.readings.flatMap(({ quantity, place, value, sd }): BellyReading[] => {
-      const at =
-        quantity === 'bellyAlong' || quantity === 'bellyAcross' ? STATIONS[place as Place] : undefined;
-      if (!at) return [];
-      const [x, y] = at(plan);
+      if (quantity !== 'bellyAlong' && quantity !== 'bellyAcross') return [];
+      const point = bellyStation(plan, place as Place);
+      if (!point) return [];
+      const [x, y] = point;
       return [{ place: place as Place, x, y, height: value, sd }];
     });
     if (stations.length < 4) continue;

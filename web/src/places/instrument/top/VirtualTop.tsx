@@ -1,6 +1,7 @@
 import type { Instrument, Shop, TopCase } from '@upright-elder/contract';
 import {
   GLUED_AT,
+  ACROSS_BEHIND,
   builtDome,
   heightOf,
   heights,
@@ -249,7 +250,7 @@ function Sections({
     heightOf(sample, rises) +
     set * heightOf(sample, found.pull.rise) +
     unexplained * heightOf(sample, found.moisture.rise);
-  const across = bridge.saddleAt - 0.04;
+  const across = bridge.saddleAt - ACROSS_BEHIND;
   const half = view.across[0] ? -firstX(view) : 0;
   const stations = known.belly?.stations ?? [];
   return (
