@@ -6,12 +6,12 @@ export default defineConfig({
   test: {
     setupFiles: ['./vitest.setup.ts'],
     projects: [
-      { extends: true, test: { name: 'core', include: ['core/**/*.test.ts'] } },
+      { extends: true, test: { name: 'core', include: ['core/**/*.test.ts'], testTimeout: 30000 } },
       { extends: true, test: { name: 'contract', include: ['contract/**/*.test.ts'] } },
       { extends: true, test: { name: 'server', include: ['server/**/*.test.ts'], testTimeout: 30000 } },
       { extends: true, test: { name: 'web', include: ['web/**/*.test.ts'] } },
       { extends: true, test: { name: 'standins', include: ['standins/**/*.test.ts'] } },
-      { extends: true, test: { name: 'demo', include: ['demo/**/*.test.ts'] } },
+      { extends: true, test: { name: 'demo', include: ['demo/**/*.test.ts'], testTimeout: 30000 } },
       {
         extends: true,
         test: {

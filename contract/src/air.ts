@@ -58,6 +58,12 @@ export class RoomInput {
   @IsString()
   @MaxLength(20)
   saltHigh?: string;
+
+  /** what the packs in a case hold, percent as typed; empty where it is not known */
+  @IsOptional()
+  @IsString()
+  @MaxLength(20)
+  packs?: string;
 }
 
 export class Room extends RoomInput {
@@ -75,6 +81,7 @@ export class Room extends RoomInput {
   declare kind: RoomKind;
   declare saltLow: string;
   declare saltHigh: string;
+  declare packs: string;
 }
 
 /** One reading of the air, as typed or as a logger wrote it. */

@@ -219,7 +219,7 @@ describe('a room', () => {
     const packed = id(60);
     await put(`rooms/${packed}`, { version: 0, name: 'Its case', notes: '', logger: '', kind: 'case' });
     const { climate, basis } = await get<RoomAir>(`rooms/${packed}/air`);
-    expect(basis).toMatch(/case with packs/u);
+    expect(basis).toMatch(/case with packs of 49 % RH/u);
     await put(`instruments/${id(61)}`, instrumentBody({ homeRoomId: packed, nickname: 'cased' }));
     await put(`examinations/${id(62)}`, examinationBody({ instrumentId: id(61) }));
     const { season, climateBasis } = await get<Forecast>(`instruments/${id(61)}/forecast`);
@@ -227,6 +227,23 @@ describe('a room', () => {
     const moistures = season.map(({ moisture }) => moisture);
     expect(Math.max(...moistures) - Math.min(...moistures)).toBeLessThan(1.3);
     expect(climate.spread).toBeLessThan(0.3);
+  });
+
+  it('stands about what its packs hold, and is forecast anew when they are others', async () => {
+    const cased = (await get<Room[]>('rooms')).find(({ name }) => name === 'Its case')!;
+    const { version, name, notes, logger, kind } = cased;
+    const before = await get<Forecast>(`instruments/${id(61)}/forecast`);
+    const dry = { version, name, notes, logger, kind, packs: '40 %' };
+    expect((await put(`rooms/${cased.id}`, dry)).status).toBe(200);
+    const after = await get<Forecast>(`instruments/${id(61)}/forecast`);
+    expect(after.climateBasis).toMatch(/packs of 40 % RH/u);
+    for (const [i, { moisture }] of after.season.entries())
+      expect(moisture).toBeLessThan(before.season[i]!.moisture - 0.5);
+    const refused = await put(`rooms/${cased.id}`, { ...dry, version: version + 1, packs: '95' });
+    expect(refused.status).toBe(422);
+    expect((refused.body as Problem).errors).toMatchObject([
+      { field: 'packs', typed: '95', accepted: expect.stringMatching(/30 to 75 %/u) as string },
+    ]);
   });
 
   it('refuses a salt reading that no hygrometer can show, and keeps what stood there', async () => {

@@ -65,10 +65,14 @@ export function climateOfExaminations(airs: readonly DailyAir[]): Climate {
 export const PACKS_HUMIDITY = 49;
 export const OUT_OF_CASE = 0.35;
 
-/** Climate of the wood in a case with packs that nobody logs: about the packs, with a third of the preset's swing. */
-export function caseClimate(): Climate {
+/**
+ * Climate of the wood in a case with packs that nobody logs: about the packs, with a third of the preset's swing.
+ *
+ * @param humidity that the packs hold, percent
+ */
+export function caseClimate(humidity: number = PACKS_HUMIDITY): Climate {
   const none = fitClimate([], 0);
-  const packs = equilibriumMoisture(PACKS_HUMIDITY, 20);
+  const packs = equilibriumMoisture(humidity, 20);
   const [mean, ...swing] = none.coefficients;
   return {
     ...none,

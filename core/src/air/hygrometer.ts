@@ -1,3 +1,5 @@
+import { parsePercent, refused, type Parsed } from '../units/index.js';
+
 /** What a hygrometer shows in a closed box over each of two salts, percent; null where it was not tried. */
 export interface SaltCheck {
   /** over magnesium chloride */
@@ -48,4 +50,27 @@ export function hygrometerCorrection({ low, high }: SaltCheck): HygrometerCorrec
 /** @returns percent, held within 0 to 100 */
 export function corrected(humidity: number, { gain, offset }: HygrometerCorrection): number {
   return Math.max(0, Math.min(100, offset + gain * humidity));
+}
+
+/** Text to what a hygrometer shows over one of the two salts, percent. */
+export function parseSalt(which: keyof SaltCheck, text: string): Parsed<number> {
+  const shown = parsePercent(text);
+  if (!shown.ok) return shown;
+  try {
+    hygrometerCorrection({ low: null, high: null, [which]: shown.value });
+    return shown;
+  } catch (error) {
+    const accepted = `what it shows over a salt of ${SALTS[which]} %, within ${MOST_OFF}`;
+    return refused((error as RangeError).message, accepted);
+  }
+}
+
+/** Two-way packs are made between these, percent. House default. */
+const PACKS = { from: 30, to: 75 };
+
+/** Text to the humidity that the packs in a case hold, percent. */
+export function parsePacks(text: string): Parsed<number> {
+  const held = parsePercent(text);
+  if (!held.ok || (held.value >= PACKS.from && held.value <= PACKS.to)) return held;
+  return refused('no packs for wood hold that', `${PACKS.from} to ${PACKS.to} %`);
 }

@@ -7,6 +7,8 @@ import {
   humidityAt,
   humidityRatio,
   hygrometerCorrection,
+  parsePacks,
+  parseSalt,
   SALTS,
   saturationPressure,
   STANDARD_PRESSURE,
@@ -75,5 +77,19 @@ describe('a hygrometer tried over salts', () => {
   it('far off it is refused, with what to do', () => {
     expect(() => hygrometerCorrection({ low: 60, high: null })).toThrow(/box closed/u);
     expect(() => hygrometerCorrection({ low: 75, high: 33 })).toThrow(RangeError);
+  });
+  it('is read as typed, and what it cannot show is refused with what it can', () => {
+    expect(parseSalt('low', '38,1 %')).toEqual({ ok: true, value: 38.1 });
+    expect(parseSalt('high', '38')).toMatchObject({
+      ok: false,
+      reason: expect.stringMatching(/more than 15 off/u) as string,
+      accepted: expect.stringMatching(/75\.5 %, within 15/u) as string,
+    });
+    expect(parseSalt('low', 'damp')).toMatchObject({ ok: false });
+  });
+  it('packs hold what packs are made for', () => {
+    expect(parsePacks('49')).toEqual({ ok: true, value: 49 });
+    for (const text of ['12', '90 %', 'two']) expect(parsePacks(text).ok).toBe(false);
+    expect(parsePacks('12')).toMatchObject({ accepted: '30 to 75 %' });
   });
 });

@@ -7,6 +7,7 @@ import {
   comingMoisture,
   fitClimate,
   moistureOfHumidity,
+  PACKS_HUMIDITY,
   scenarioWood,
   seasonMoisture,
   type Scenario,
@@ -63,6 +64,20 @@ describe('scenarios', () => {
         9,
       );
     expect(packed.years).toBe(0);
+  });
+
+  it('such a case stands about its packs, and swings the same whatever they hold', () => {
+    const year = (humidity: number) => {
+      const climate = caseClimate(humidity);
+      const wood = days.map((day) => seasonMoisture(climate, day));
+      return { mean: climate.coefficients[0]!, swing: Math.max(...wood) - Math.min(...wood) };
+    };
+    const [dry, usual, damp] = [year(40), year(PACKS_HUMIDITY), year(58)];
+    expect(dry.mean).toBeLessThan(usual.mean);
+    expect(usual.mean).toBeLessThan(damp.mean);
+    // two thirds of the way from the room to the packs
+    expect(damp.mean - dry.mean).toBeCloseTo(0.65 * (moistureOfHumidity(58) - moistureOfHumidity(40)), 9);
+    expect(dry.swing).toBeCloseTo(damp.swing, 9);
   });
 
   it('a move changes nothing before its day, begins without a jump and ends in the new room', () => {

@@ -6,7 +6,7 @@ import { Clock } from '../clock.js';
 import { Database } from '../database/database.js';
 import { saveVersioned } from '../database/versioned.js';
 import { badFields, notFound, withBothCopies } from '../http/problem.js';
-import { correctionOf, hygrometerWords, understandSalts } from './hygrometer.js';
+import { correctionOf, hygrometerWords, packsOf, understandHumidities } from './hygrometer.js';
 import { NO_ROOM, roomClimate, type RoomClimate } from './room-climate.js';
 import { AirDayEntity, AirReadingEntity, RoomEntity } from './room.entity.js';
 import { airToday, woodOfRoom } from './wood-of-room.js';
@@ -34,7 +34,7 @@ export class AirService {
   }
 
   private async withCount(row: RoomEntity): Promise<Room> {
-    const { id, version, name, notes, logger, kind, saltLow, saltHigh } = row;
+    const { id, version, name, notes, logger, kind, saltLow, saltHigh, packs } = row;
     const last = await this.database.read.findOne(AirReadingEntity, {
       where: { roomId: id },
       order: { at: 'DESC' },
@@ -48,6 +48,7 @@ export class AirService {
       kind,
       saltLow,
       saltHigh,
+      packs,
       readings: await readingsOf(this.database.read, id),
       lastReading: last?.at ?? null,
     };
@@ -62,13 +63,14 @@ export class AirService {
   async saveRoom(id: string, input: RoomInput): Promise<Room> {
     const { name, notes, logger } = input;
     await this.refuseTakenLogger(id, logger.trim());
-    const { saltLow = '', saltHigh = '' } = input;
-    understandSalts({ saltLow, saltHigh });
+    const { saltLow = '', saltHigh = '', packs = '' } = input;
+    understandHumidities({ saltLow, saltHigh, packs });
     await withBothCopies(
       () =>
         this.database.write(async (manager) => {
           const before = await manager.findOneBy(RoomEntity, { id });
-          const sameLine = before?.saltLow === saltLow && before.saltHigh === saltHigh;
+          const sameLine =
+            before?.saltLow === saltLow && before.saltHigh === saltHigh && before.packs === packs;
           const kind = input.kind ?? before?.kind ?? 'home';
           const same = sameLine && before.kind === kind;
           const airRevision = (before?.airRevision ?? 0) + (before && !same ? 1 : 0);
@@ -79,6 +81,7 @@ export class AirService {
             kind,
             saltLow,
             saltHigh,
+            packs,
             airRevision,
           });
         }),
@@ -169,14 +172,14 @@ export class AirService {
       humidity: corrected(humidity / readings, line),
       celsius: temperature / readings,
     }));
-    const room = roomClimate(days, row?.kind === 'case');
+    const room = roomClimate(days, row?.kind === 'case' ? packsOf(row) : null);
     this.climates.set(roomId, { revision, room });
     return { ...room, revision };
   }
 
   async airOf(roomId: string): Promise<RoomAir> {
     const room = await this.room(roomId);
-    const { log, climate, packed } = await this.climateOf(roomId);
+    const { log, climate, packs } = await this.climateOf(roomId);
     return {
       days: log.days().map(({ day, humidity, celsius }) => ({
         date: isoDate(day),
@@ -184,7 +187,7 @@ export class AirService {
         temperature: celsius,
         moisture: log.moistureAt(day),
       })),
-      basis: climateBasis(climate, packed),
+      basis: climateBasis(climate, packs),
       blended: climate.years < FULL_YEAR,
       climate,
       wood: woodOfRoom(log, climate, this.clock.today()),
@@ -195,9 +198,9 @@ export class AirService {
 }
 
 /** What a climate stands on, in a sentence. */
-export function climateBasis(climate: Climate, packed = false): string {
-  if (packed)
-    return 'A case with packs, without a log: wood about the packs’ humidity, with a third of a room’s swing, is taken.';
+export function climateBasis(climate: Climate, packs: number | null = null): string {
+  if (packs !== null)
+    return `A case with packs of ${packs} % RH, without a log: wood about that humidity, with a third of a room’s swing, is taken.`;
   if (climate.years === 0)
     return 'No room log: the house preset of a yearly climate and the air read at the examinations are used, with wide bands.';
   const months = Math.round(climate.years * 12);

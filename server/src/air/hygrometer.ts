@@ -1,7 +1,10 @@
 import type { FieldError } from '@upright-elder/contract';
 import {
   hygrometerCorrection,
+  PACKS_HUMIDITY,
+  parsePacks,
   parsePercent,
+  parseSalt,
   UNCHECKED,
   type HygrometerCorrection,
 } from '@upright-elder/core';
@@ -9,7 +12,6 @@ import { badFields } from '../http/problem.js';
 import type { RoomEntity } from './room.entity.js';
 
 type Salts = Pick<RoomEntity, 'saltLow' | 'saltHigh'>;
-const ACCEPTED = 'what the hygrometer shows, within 15 of the salt’s humidity; empty where it was not tried';
 
 /** How a room's hygrometer is corrected by what it shows over two salts. */
 export function correctionOf(room: Salts | null): HygrometerCorrection {
@@ -21,23 +23,27 @@ export function correctionOf(room: Salts | null): HygrometerCorrection {
   return hygrometerCorrection({ low: shown(room.saltLow), high: shown(room.saltHigh) });
 }
 
-/** @throws ProblemError where what was typed is no humidity, or further off than a hygrometer can be */
-export function understandSalts(typed: Salts): void {
-  const errors: FieldError[] = [];
-  for (const field of ['saltLow', 'saltHigh'] as const) {
-    if (typed[field].trim() === '') continue;
-    const result = parsePercent(typed[field]);
-    if (!result.ok) {
-      errors.push({ field, typed: typed[field], reason: result.reason, accepted: result.accepted });
-      continue;
-    }
-    try {
-      const [low, high] = field === 'saltLow' ? [result.value, null] : [null, result.value];
-      hygrometerCorrection({ low, high });
-    } catch (error) {
-      errors.push({ field, typed: typed[field], reason: (error as RangeError).message, accepted: ACCEPTED });
-    }
-  }
+/** What the packs of a case hold, percent: as typed, else what common ones do. */
+export function packsOf({ packs }: Pick<RoomEntity, 'packs'>): number {
+  const result = parsePercent(packs);
+  return result.ok ? result.value : PACKS_HUMIDITY;
+}
+
+const FIELDS = {
+  saltLow: (text: string) => parseSalt('low', text),
+  saltHigh: (text: string) => parseSalt('high', text),
+  packs: parsePacks,
+};
+
+/** @throws ProblemError where what was typed is no humidity, or none that a hygrometer shows over a salt or packs hold */
+export function understandHumidities(typed: Pick<RoomEntity, keyof typeof FIELDS>): void {
+  const errors = (Object.keys(FIELDS) as (keyof typeof FIELDS)[]).flatMap((field): FieldError[] => {
+    const text = typed[field];
+    const result = text.trim() === '' ? null : FIELDS[field](text);
+    if (!result || result.ok) return [];
+    const { reason, accepted } = result;
+    return [{ field, typed: text, reason, accepted: `${accepted}; empty where it is not known` }];
+  });
   if (errors.length > 0) throw badFields(errors);
 }
 

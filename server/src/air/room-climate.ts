@@ -11,16 +11,16 @@ import {
 export interface RoomClimate {
   log: AirLog;
   climate: Climate;
-  /** a case with packs has its climate without a log */
-  packed: boolean;
+  /** what the packs hold of a case that nobody logs, percent; null elsewhere */
+  packs: number | null;
 }
 
 /** Where an instrument has no home that is known. */
-export const NO_ROOM: RoomClimate = { log: new AirLog([]), climate: fitClimate([], 0), packed: false };
+export const NO_ROOM: RoomClimate = { log: new AirLog([]), climate: fitClimate([], 0), packs: null };
 
-/** @param inCase whether the room is a case with packs */
-export function roomClimate(days: readonly DailyAir[], inCase: boolean): RoomClimate {
+/** @param held what the packs of a case hold, percent; null where the room is none */
+export function roomClimate(days: readonly DailyAir[], held: number | null): RoomClimate {
   const log = new AirLog(days);
-  const packed = inCase && log.size === 0;
-  return { log, climate: packed ? caseClimate() : climateOfLog(log), packed };
+  const packs = log.size === 0 ? held : null;
+  return { log, climate: packs === null ? climateOfLog(log) : caseClimate(packs), packs };
 }

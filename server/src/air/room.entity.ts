@@ -29,6 +29,10 @@ export class RoomEntity {
   @Column({ type: 'text', default: '' })
   saltHigh!: string;
 
+  /** what the packs in a case hold, percent as typed; empty where it is not known */
+  @Column({ type: 'text', default: '' })
+  packs!: string;
+
   /** rises with every batch of air and with the hygrometer’s correction, so that forecasts know when to be made anew */
   @Column({ type: 'integer', default: 0 })
   airRevision!: number;

@@ -9,8 +9,8 @@ export interface Case {
   top: TopConstruction;
   examinations: Examination[];
   climate: Climate;
-  /** it lives in a case with packs that nobody logs */
-  packed: boolean;
+  /** what the packs hold of the unlogged case that it lives in, percent; null elsewhere */
+  packs: number | null;
   log: AirLog;
   /** by what factor the top breathes differently since the work noted on a day */
   breathes: Readonly<Record<string, number>>;
@@ -37,10 +37,10 @@ export function workOutCase(
   { instrument, examinations, solved, today }: CaseGround,
   room: RoomClimate,
 ): Case {
-  const { log, packed } = room;
+  const { log, packs } = room;
   const climate = climateFor(examinations, room);
   const top = topOf(instrument, solved?.rise ?? null);
   const breathes = solved?.breathes ?? {};
   const outlook = outlookOf(instrument, top, examinations, log, climate, today, breathes);
-  return { instrument, top, examinations, climate, packed, log, breathes, outlook };
+  return { instrument, top, examinations, climate, packs, log, breathes, outlook };
 }

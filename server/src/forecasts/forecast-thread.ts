@@ -11,8 +11,8 @@ import { summaryOf, type Summary } from './summary.js';
 export interface RoomTold {
   room: string;
   days: DailyAir[];
-  /** a case with packs that nobody logs */
-  packed: boolean;
+  /** what the packs hold of a case that nobody logs, percent */
+  packs: number | null;
 }
 
 /** What is asked of the thread: one instrument, in a room that was told before. */
@@ -28,7 +28,7 @@ export type ForecastFinding = { summary: Summary; kept: PromiseKept[] } | { refu
 const rooms = new Map<string, RoomClimate>();
 
 parentPort!.on('message', (message: RoomTold | ForecastQuestion) => {
-  if ('days' in message) rooms.set(message.room, roomClimate(message.days, message.packed));
+  if ('days' in message) rooms.set(message.room, roomClimate(message.days, message.packs));
   else parentPort!.postMessage(find(message));
 });
 

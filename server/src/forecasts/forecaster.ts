@@ -69,7 +69,7 @@ export class Forecaster {
     const thread = this.running();
     const { room } = question;
     if (room !== null && this.told.get(room) !== air.revision) {
-      const told: RoomTold = { room, days: air.log.days(), packed: air.packed };
+      const told: RoomTold = { room, days: air.log.days(), packs: air.packs };
       thread.postMessage(told);
       this.told.set(room, air.revision);
     }

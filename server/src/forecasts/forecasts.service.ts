@@ -95,7 +95,7 @@ export class ForecastsService {
       sentences: [...historySentences(outlook.sides), ...bodySaid(worked)],
       year: sayYear(year, { action: say, saddle: saySaddle }),
       months: year.sides.map(({ side, answers }) => ({ side, months: answers.months })),
-      climateBasis: climateBasis(climate, worked.packed),
+      climateBasis: climateBasis(climate, worked.packs),
       ground,
     };
   }

@@ -135,7 +135,7 @@ describe('promises nobody looked at', () => {
     const some = examinations.slice(0, count);
     return workOutCase(
       { instrument, examinations: some, solved: null, today: TODAY },
-      roomClimate(days, false),
+      roomClimate(days, null),
     );
   };
   beforeAll(async () => {

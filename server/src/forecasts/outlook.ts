@@ -107,9 +107,9 @@ export function outlookOf(
 /** The room's climate where it is logged or a case with packs, else what the examinations' own air makes of the preset. */
 export function climateFor(
   examinations: readonly Examination[],
-  { log, climate, packed }: RoomClimate,
+  { log, climate, packs }: RoomClimate,
 ): Climate {
-  return log.size > 0 || packed ? climate : climateOfExaminations(examinations.flatMap(airOf));
+  return log.size > 0 || packs !== null ? climate : climateOfExaminations(examinations.flatMap(airOf));
 }
 
 function moistureToday(examinations: readonly Examination[], log: AirLog, day: number): Outlook['today'] {

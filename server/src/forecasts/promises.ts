@@ -71,7 +71,7 @@ function lookedBack(worked: Case, { all, prior }: CalibratedSide, index: number)
 
 /** The climate as it was known on a day. */
 function climateThen(worked: Case, day: number): Climate {
-  if (worked.packed) return worked.climate;
+  if (worked.packs !== null) return worked.climate;
   return (
     climateLogged(worked.log, day) ??
     climateOfExaminations(worked.examinations.filter(({ date }) => dayOf(date) <= day).flatMap(airOf))

@@ -1,5 +1,5 @@
 import { ROOM_KINDS, type Room, type RoomInput, type RoomKind } from '@upright-elder/contract';
-import { hygrometerCorrection, parsePercent, SALTS, type Parsed } from '@upright-elder/core';
+import { parsePacks, parseSalt, SALTS } from '@upright-elder/core';
 import { useState, type FormEvent } from 'react';
 import { toast } from 'sonner';
 import { send } from '../../data/api.js';
@@ -15,21 +15,6 @@ export const KIND_NAMES: Record<RoomKind, string> = {
   case: 'a case with packs',
 };
 
-/** What a salt may show; the same bounds as on the server. */
-function parseSalt(which: 'low' | 'high'): (text: string) => Parsed<number> {
-  return (text) => {
-    const parsed = parsePercent(text);
-    if (!parsed.ok) return parsed;
-    try {
-      hygrometerCorrection({ low: null, high: null, [which]: parsed.value });
-      return parsed;
-    } catch (error) {
-      const reason = (error as RangeError).message;
-      return { ok: false, reason, accepted: `what it shows over a salt of ${SALTS[which]} %, within 15` };
-    }
-  };
-}
-
 /** Kind of the room, its logger's file names, and how its hygrometer stands over two salts. */
 export function RoomSettings({ room }: { room: Room }) {
   const { version, name, notes } = room;
@@ -41,6 +26,7 @@ export function RoomSettings({ room }: { room: Room }) {
     kind: room.kind,
     saltLow: room.saltLow,
     saltHigh: room.saltHigh,
+    packs: room.packs,
   });
   const [refused, setRefused] = useState<Record<string, string>>({});
   const refresh = useRefresh();
@@ -49,7 +35,8 @@ export function RoomSettings({ room }: { room: Room }) {
     edited.logger === room.logger &&
     edited.kind === room.kind &&
     edited.saltLow === room.saltLow &&
-    edited.saltHigh === room.saltHigh;
+    edited.saltHigh === room.saltHigh &&
+    edited.packs === room.packs;
   const save = async (event: FormEvent) => {
     event.preventDefault();
     try {
@@ -92,6 +79,17 @@ export function RoomSettings({ room }: { room: Room }) {
           />
           {refused.logger && <span className="font-normal text-ochre">✕ {refused.logger}</span>}
         </label>
+        {edited.kind === 'case' && (
+          <TypedField
+            label="Its packs hold"
+            unit="% RH"
+            value={edited.packs ?? ''}
+            onChange={(packs) => change({ packs })}
+            parse={parsePacks}
+            understood={understoodPercent}
+            refusal={refused.packs}
+          />
+        )}
         <p className="col-span-full mt-2 text-[0.95rem]">
           Close the hygrometer for a day in a box over a damp slurry of each salt, and write what it shows.
           Its readings, old and new, are then corrected along the straight line.
@@ -101,7 +99,7 @@ export function RoomSettings({ room }: { room: Room }) {
           unit="% RH"
           value={edited.saltLow ?? ''}
           onChange={(saltLow) => change({ saltLow })}
-          parse={parseSalt('low')}
+          parse={(text) => parseSalt('low', text)}
           understood={understoodPercent}
           refusal={refused.saltLow}
         />
@@ -110,7 +108,7 @@ export function RoomSettings({ room }: { room: Room }) {
           unit="% RH"
           value={edited.saltHigh ?? ''}
           onChange={(saltHigh) => change({ saltHigh })}
-          parse={parseSalt('high')}
+          parse={(text) => parseSalt('high', text)}
           understood={understoodPercent}
           refusal={refused.saltHigh}
         />

@@ -1,4 +1,4 @@
-import { AS_IT_WAS, dayOf, type Climate, type Scenario } from '@upright-elder/core';
+import { AS_IT_WAS, dayOf, PACKS_HUMIDITY, type Climate, type Scenario } from '@upright-elder/core';
 import { Slider } from 'radix-ui';
 import { useState } from 'react';
 import { useRoomAir, useRooms } from '../../../data/hooks.js';
@@ -25,7 +25,7 @@ type Kind = (typeof KINDS)[number]['value'];
 export function ScenarioControls({ homeRoomId, today, onScenario }: Props) {
   const [kind, setKind] = useState<Kind>('as it was');
   const [band, setBand] = useState<[number, number]>([40, 55]);
-  const [packs, setPacks] = useState(49);
+  const [packs, setPacks] = useState<number>(PACKS_HUMIDITY);
   const since = dayOf(today);
   const choose = (next: Kind) => {
     setKind(next);
