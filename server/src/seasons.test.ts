@@ -218,7 +218,9 @@ describe('a room', () => {
   it('that is a case with packs has a quiet year without any log', async () => {
     const packed = id(60);
     await put(`rooms/${packed}`, { version: 0, name: 'Its case', notes: '', logger: '', kind: 'case' });
-    const { climate, basis } = await get<RoomAir>(`rooms/${packed}/air`);
+    const { climate, basis, wood } = await get<RoomAir>(`rooms/${packed}/air`);
+    // nobody logs it, and yet its packs tell where its wood is
+    for (const { now } of wood) expect(Math.abs(now! - climate.coefficients[0]!)).toBeLessThan(0.7);
     expect(basis).toMatch(/case with packs of 49 % RH/u);
     await put(`instruments/${id(61)}`, instrumentBody({ homeRoomId: packed, nickname: 'cased' }));
     await put(`examinations/${id(62)}`, examinationBody({ instrumentId: id(61) }));
@@ -244,6 +246,35 @@ describe('a room', () => {
     expect((refused.body as Problem).errors).toMatchObject([
       { field: 'packs', typed: '95', accepted: expect.stringMatching(/30 to 75 %/u) as string },
     ]);
+  });
+
+  it('is not taken for a common one because of a single reading', async () => {
+    const cased = (await get<Room[]>('rooms')).find(({ name }) => name === 'Its case')!;
+    const before = await get<RoomAir>(`rooms/${cased.id}/air`);
+    const readings = airOf('2026-11-20', 1, () => 44);
+    await server.call('POST', `rooms/${cased.id}/air`, { unit: '°C', readings });
+    const after = await get<RoomAir>(`rooms/${cased.id}/air`);
+    expect(after.climate.coefficients).toEqual(before.climate.coefficients);
+    expect(after.basis).toMatch(/packs of 40 % RH/u);
+    expect(after.days).toHaveLength(1);
+  });
+
+  it('that was logged for a few days leaves the word to the air of the examinations', async () => {
+    const kitchen = id(63);
+    await put(`rooms/${kitchen}`, { version: 0, name: 'Kitchen', notes: '', logger: '', kind: 'home' });
+    await put(`instruments/${id(64)}`, instrumentBody({ homeRoomId: kitchen, nickname: 'played' }));
+    for (const [i, date] of ['2025-11-02', '2026-04-20', '2026-08-20'].entries()) {
+      const body = examinationBody({ instrumentId: id(64), date });
+      body.conditions = { ...body.conditions, humidity: '72', temperature: '20 C' };
+      await put(`examinations/${id(65 + i)}`, body);
+    }
+    const seasonOf = async () => (await get<Forecast>(`instruments/${id(64)}/forecast`)).season;
+    const before = await seasonOf();
+    await server.call('POST', `rooms/${kitchen}/air`, {
+      unit: '°C',
+      readings: airOf('2026-11-20', 2, () => 44),
+    });
+    expect(await seasonOf()).toEqual(before);
   });
 
   it('refuses a salt reading that no hygrometer can show, and keeps what stood there', async () => {

@@ -33,20 +33,24 @@ export const PRESET_COEFFICIENTS: readonly number[] = (() => {
 })();
 const PRESET_SD = [0.6, 0.8, 0.8, 0.3, 0.3];
 const PRESET_SPREAD = 0.6;
+
+/** What is believed of a place's year before it is logged. */
+export type Preset = Pick<Climate, 'coefficients' | 'spread'>;
+export const HOUSE_PRESET: Preset = { coefficients: [...PRESET_COEFFICIENTS], spread: PRESET_SPREAD };
 const PRESET_SPREAD_DEGREES = 6;
 const PRESET_PERSISTENCE = 0.96;
 
 /** Two fortnights of one spell of weather are not two samples: the variance is raised by this. */
 const CORRELATED_SAMPLES = 1.5;
 
-/** Climate of a room from its log, blended with the preset as far as the log is short. */
-export function climateOfLog(log: AirLog): Climate {
+/** Climate of a place from its log, blended with its preset as far as the log is short. */
+export function climateOfLog(log: AirLog, preset = HOUSE_PRESET): Climate {
   const samples: ClimateSample[] = [];
   for (let day = log.firstDay + SAMPLE_DAYS - 1; day <= log.lastDay; day += SAMPLE_DAYS) {
     const moisture = log.moistureAt(day);
-    if (moisture !== null) samples.push({ day, moisture, sd: PRESET_SPREAD * Math.sqrt(CORRELATED_SAMPLES) });
+    if (moisture !== null) samples.push({ day, moisture, sd: preset.spread * Math.sqrt(CORRELATED_SAMPLES) });
   }
-  return fitClimate(samples, (samples.length * SAMPLE_DAYS) / DAYS_PER_YEAR);
+  return fitClimate(samples, (samples.length * SAMPLE_DAYS) / DAYS_PER_YEAR, preset);
 }
 
 /**
@@ -66,20 +70,21 @@ export const PACKS_HUMIDITY = 49;
 export const OUT_OF_CASE = 0.35;
 
 /**
- * Climate of the wood in a case with packs that nobody logs: about the packs, with a third of the preset's swing.
+ * What is believed of the wood in a case with packs: about the packs, with a third of the house preset's swing.
  *
  * @param humidity that the packs hold, percent
  */
-export function caseClimate(humidity: number = PACKS_HUMIDITY): Climate {
-  const none = fitClimate([], 0);
+export function casePreset(humidity: number = PACKS_HUMIDITY): Preset {
   const packs = equilibriumMoisture(humidity, 20);
-  const [mean, ...swing] = none.coefficients;
+  const [mean, ...swing] = HOUSE_PRESET.coefficients;
   return {
-    ...none,
     coefficients: [packs + OUT_OF_CASE * (mean! - packs), ...swing.map((one) => OUT_OF_CASE * one)],
-    spread: OUT_OF_CASE * none.spread,
+    spread: OUT_OF_CASE * HOUSE_PRESET.spread,
   };
 }
+
+/** Climate of the wood in a case with packs that nobody logs. */
+export const caseClimate = (humidity?: number): Climate => fitClimate([], 0, casePreset(humidity));
 
 /**
  * Yearly harmonics (mean, annual, half-year) by Bayesian least squares with the preset as prior, the residual
@@ -88,9 +93,13 @@ export function caseClimate(humidity: number = PACKS_HUMIDITY): Climate {
  * @param samples at fortnights, or at visits where there is no log
  * @param years of log behind the samples
  */
-export function fitClimate(samples: readonly ClimateSample[], years: number): Climate {
+export function fitClimate(
+  samples: readonly ClimateSample[],
+  years: number,
+  preset: Preset = HOUSE_PRESET,
+): Climate {
   const precision = Matrix.diag(PRESET_SD.map((sd) => 1 / sd ** 2));
-  const right = PRESET_COEFFICIENTS.map((mean, i) => mean / PRESET_SD[i]! ** 2);
+  const right = preset.coefficients.map((mean, i) => mean / PRESET_SD[i]! ** 2);
   for (const { day, moisture, sd } of samples) {
     const x = harmonics(day);
     for (let i = 0; i < 5; i++) {
@@ -105,7 +114,7 @@ export function fitClimate(samples: readonly ClimateSample[], years: number): Cl
   // samples at visits carry the weather of a single day; only a log speaks for the spread of fortnights
   const logged = years > 0 ? samples.length : 0;
   const spread = Math.sqrt(
-    (PRESET_SPREAD_DEGREES * PRESET_SPREAD ** 2 + (logged ? squares : 0)) / (PRESET_SPREAD_DEGREES + logged),
+    (PRESET_SPREAD_DEGREES * preset.spread ** 2 + (logged ? squares : 0)) / (PRESET_SPREAD_DEGREES + logged),
   );
   return {
     coefficients,

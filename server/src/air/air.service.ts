@@ -190,7 +190,7 @@ export class AirService {
       basis: climateBasis(climate, packs),
       blended: climate.years < FULL_YEAR,
       climate,
-      wood: woodOfRoom(log, climate, this.clock.today()),
+      wood: woodOfRoom({ log, climate, packs }, this.clock.today()),
       dewPoint: airToday(log),
       hygrometer: hygrometerWords(room),
     };
@@ -199,13 +199,14 @@ export class AirService {
 
 /** What a climate stands on, in a sentence. */
 export function climateBasis(climate: Climate, packs: number | null = null): string {
-  if (packs !== null)
-    return `A case with packs of ${packs} % RH, without a log: wood about that humidity, with a third of a room’s swing, is taken.`;
+  if (climate.years === 0 && packs !== null)
+    return `A case with packs of ${packs} % RH: wood about that humidity, with a third of a room’s swing, is taken until it has been logged for a while.`;
   if (climate.years === 0)
     return 'No room log: the house preset of a yearly climate and the air read at the examinations are used, with wide bands.';
   const months = Math.round(climate.years * 12);
   if (climate.years < FULL_YEAR) {
-    return `${months} ${months === 1 ? 'month' : 'months'} of room log, blended with the house preset: a whole year is wanted.`;
+    const preset = packs === null ? 'the house preset' : `what packs of ${packs} % RH hold`;
+    return `${months} ${months === 1 ? 'month' : 'months'} of room log, blended with ${preset}: a whole year is wanted.`;
   }
   return `${climate.years.toFixed(1)} years of room log.`;
 }

@@ -13,6 +13,7 @@ import {
   type Climate,
   type PieceId,
 } from '@upright-elder/core';
+import type { RoomClimate } from './room-climate.js';
 
 const WEEK = 7;
 const FORTNIGHT = 14;
@@ -27,14 +28,18 @@ const FAST = 1.2;
 
 /**
  * What each kind of wood in a room is doing: the log driven through its thickness, then on as this week's air stayed,
- * and as the season goes. Warned is before the wood has moved, not after.
+ * and as the season goes; in a case with packs, what these hold where nothing was logged. Warned is before the wood has
+ * moved, not after.
  */
-export function woodOfRoom(log: AirLog, climate: Climate, today: number): WoodOfPiece[] {
-  if (log.size === 0 || today - log.lastDay > STALE_DAYS) return PIECE_IDS.map(unknown);
-  const from = log.lastDay - MEMORY_DAYS;
-  const past = equilibriumOver(log, climate, from, log.lastDay);
+export function woodOfRoom({ log, climate, packs }: RoomClimate, today: number): WoodOfPiece[] {
+  const stale = log.size === 0 || today - log.lastDay > STALE_DAYS;
+  if (stale && packs === null) return PIECE_IDS.map(unknown);
+  // of a case it is known by its packs how it goes on
+  const known = stale ? today : log.lastDay;
+  const from = known - MEMORY_DAYS;
+  const past = equilibriumOver(log, climate, from, known);
   const week = past.slice(-WEEK).reduce((sum, one) => sum + one, 0) / WEEK;
-  const until = [...past, ...days(today - log.lastDay, () => week)];
+  const until = [...past, ...days(today - known, () => week)];
   const stays = days(FORTNIGHT, () => week);
   const season = days(TWO_MONTHS, (i) => seasonMoisture(climate, today + i + 1));
   return PIECE_IDS.map((id) => {

@@ -9,7 +9,7 @@ export interface Case {
   top: TopConstruction;
   examinations: Examination[];
   climate: Climate;
-  /** what the packs hold of the unlogged case that it lives in, percent; null elsewhere */
+  /** what the packs hold of the case that it lives in, percent; null elsewhere */
   packs: number | null;
   log: AirLog;
   /** by what factor the top breathes differently since the work noted on a day */

@@ -11,7 +11,7 @@ import { summaryOf, type Summary } from './summary.js';
 export interface RoomTold {
   room: string;
   days: DailyAir[];
-  /** what the packs hold of a case that nobody logs, percent */
+  /** what the packs of a case hold, percent; null elsewhere */
   packs: number | null;
 }
 

@@ -104,12 +104,9 @@ export function outlookOf(
   return { sides, leftOut, today };
 }
 
-/** The room's climate where it is logged or a case with packs, else what the examinations' own air makes of the preset. */
-export function climateFor(
-  examinations: readonly Examination[],
-  { log, climate, packs }: RoomClimate,
-): Climate {
-  return log.size > 0 || packs !== null ? climate : climateOfExaminations(examinations.flatMap(airOf));
+/** The room's climate where it was logged long enough or is a case with packs, else what the examinations' own air makes of the preset. */
+export function climateFor(examinations: readonly Examination[], { climate, packs }: RoomClimate): Climate {
+  return climate.years > 0 || packs !== null ? climate : climateOfExaminations(examinations.flatMap(airOf));
 }
 
 function moistureToday(examinations: readonly Examination[], log: AirLog, day: number): Outlook['today'] {

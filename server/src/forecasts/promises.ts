@@ -1,23 +1,22 @@
 import type { PromiseKept } from '@upright-elder/contract';
 import {
   actionBelief,
-  AirLog,
   calibrate,
-  climateOfExaminations,
-  climateOfLog,
   comingMoisture,
   dayOf,
   expectOn,
   keptBy,
   promiseOn,
+  type AirLog,
   type Climate,
   type Promised,
 } from '@upright-elder/core';
+import { roomClimate, type RoomClimate } from '../air/room-climate.js';
 import type { Case } from './case.js';
 import type { KeptForecastEntity } from './kept-forecast.entity.js';
-import type { CalibratedSide } from './outlook.js';
+import { climateFor, type CalibratedSide } from './outlook.js';
 import { actionSeries } from './series.js';
-import { airOf, type StrungVisit } from './visits.js';
+import type { StrungVisit } from './visits.js';
 
 /** A forecast as it was shown on a day. */
 export type Shown = Pick<KeptForecastEntity, 'key' | 'basis' | 'shownOn' | 'points'>;
@@ -71,24 +70,27 @@ function lookedBack(worked: Case, { all, prior }: CalibratedSide, index: number)
 
 /** The climate as it was known on a day. */
 function climateThen(worked: Case, day: number): Climate {
-  if (worked.packs !== null) return worked.climate;
-  return (
-    climateLogged(worked.log, day) ??
-    climateOfExaminations(worked.examinations.filter(({ date }) => dayOf(date) <= day).flatMap(airOf))
+  const room = roomThen(worked, day);
+  return climateFor(
+    worked.examinations.filter(({ date }) => dayOf(date) <= day),
+    room,
   );
 }
 
-/** What a log told up to a day: both sides of every instrument of that room ask for the same days. */
-const logged = new WeakMap<AirLog, Map<number, Climate | null>>();
+/** What a room's log had told by a day: both sides of every instrument in it ask for the same days. */
+const rooms = new WeakMap<AirLog, Map<number, RoomClimate>>();
 
-function climateLogged(log: AirLog, day: number): Climate | null {
-  const known = logged.get(log) ?? new Map<number, Climate | null>();
-  logged.set(log, known);
-  if (!known.has(day)) {
-    const upToDay = new AirLog(log.days().filter((air) => air.day <= day));
-    known.set(day, upToDay.size > 0 ? climateOfLog(upToDay) : null);
-  }
-  return known.get(day)!;
+function roomThen({ log, packs }: Case, day: number): RoomClimate {
+  const known = rooms.get(log) ?? new Map<number, RoomClimate>();
+  rooms.set(log, known);
+  const room =
+    known.get(day) ??
+    roomClimate(
+      log.days().filter((air) => air.day <= day),
+      packs,
+    );
+  known.set(day, room);
+  return room;
 }
 
 function against(

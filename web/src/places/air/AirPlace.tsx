@@ -125,9 +125,9 @@ function RoomOf({ room }: { room: Room }) {
                   {airWords(last.humidity)}
                 </p>
               )}
-              {days.length > 0 && <WoodInRoom wood={wood} />}
+              {(last ?? wood.some(({ now }) => now !== null)) && <WoodInRoom wood={wood} />}
               <p className="text-[0.95rem] text-faint">
-                {basis} {hygrometer}
+                {basis} {last && hygrometer}
                 {last && dewPoint !== null && ` Dew falls out of its last air at ${dewPoint.toFixed(0)} °C.`}
                 {last &&
                   last.temperature < 18 &&

@@ -1,5 +1,5 @@
 import { ROOM_KINDS, type Room, type RoomInput, type RoomKind } from '@upright-elder/contract';
-import { parsePacks, parseSalt, SALTS } from '@upright-elder/core';
+import { PACKS_HUMIDITY, parsePacks, parseSalt, SALTS } from '@upright-elder/core';
 import { useState, type FormEvent } from 'react';
 import { toast } from 'sonner';
 import { send } from '../../data/api.js';
@@ -82,6 +82,7 @@ export function RoomSettings({ room }: { room: Room }) {
         {edited.kind === 'case' && (
           <TypedField
             label="Its packs hold"
+            placeholder={`${PACKS_HUMIDITY}`}
             unit="% RH"
             value={edited.packs ?? ''}
             onChange={(packs) => change({ packs })}
