@@ -217,6 +217,11 @@ export class ForecastGround {
   @IsIn(SPECIES_IDS)
   species!: SpeciesId;
 
+  /** how much of the top's shrinking its braces hold back, 0 to 1; null where it has no solved plan */
+  @IsOptional()
+  @IsNumber()
+  restraint!: number | null;
+
   @IsOptional()
   @IsString()
   homeRoomId!: string | null;

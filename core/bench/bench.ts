@@ -119,6 +119,7 @@ const ground: Ground = {
   played: { bass: played, treble: played },
   lever: { bass: 2, treble: 2 },
   species: 'sitka-spruce',
+  restraint: null,
 };
 /** Everything that a full examination follows besides the action, place by place. */
 const others = QUANTITY_IDS.filter((id) => id !== 'action12' && isFollowed(id)).flatMap((id) =>

@@ -148,7 +148,7 @@ describe('answers in sentences', () => {
     const calibration = breathing(0.3 * mm, 2.3 * mm);
     const window: [number, number] = [2.2 * mm, 2.8 * mm];
     const answers = answersOf({ side: 'bass', calibration, window }, playedAt(2.3 * mm));
-    const drying = dryingOutlook(climate, SPECIES['sitka-spruce'], FROM, {});
+    const drying = dryingOutlook(climate, { species: SPECIES['sitka-spruce'], restraint: null }, FROM, {});
     const sentences = answerSentences([answers], drying, say, say);
     const text = sentences.map((one) => one.text).join('\n');
     expect(text).toMatch(/begins to buzz about|buzzes now at fret/u);
@@ -177,13 +177,13 @@ describe('answers in sentences', () => {
   });
   it('warn of a stove-dried winter', () => {
     const dry = { ...climate, coefficients: [5.2, ...climate.coefficients.slice(1)] };
-    const drying = dryingOutlook(dry, SPECIES['sitka-spruce'], FROM, {});
+    const drying = dryingOutlook(dry, { species: SPECIES['sitka-spruce'], restraint: null }, FROM, {});
     const text = answerSentences([], drying, say, say)
       .map((one) => `${one.weight}: ${one.text}`)
       .join('\n');
     expect(text).toMatch(/(act|watch): Driest about .*Humidify before then/u);
     expect(text).toMatch(/Fret ends are likely to be felt/u);
-    const held = dryingOutlook(dry, SPECIES['sitka-spruce'], FROM, {
+    const held = dryingOutlook(dry, { species: SPECIES['sitka-spruce'], restraint: null }, FROM, {
       scenario: { kind: 'held in a band', from: 42, to: 55 },
     });
     expect(held.driest).toBeGreaterThan(drying.driest + 2);

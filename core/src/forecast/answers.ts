@@ -1,7 +1,7 @@
 import { comingMoisture, seasonMoisture, type Climate } from '../air/climate.js';
 import { isoDate, sayDay, sayMonth } from '../air/day.js';
 import { moistureOfHumidity, scenarioWood } from '../air/scenario.js';
-import { BOARD, dryingAllowance, FELT_SPROUT, fretSprout, GLUED_AT } from '../wood/drying.js';
+import { BOARD, dryingAllowance, FELT_SPROUT, fretSprout, GLUED_AT, RESTRAINT } from '../wood/drying.js';
 import { humidityForMoisture } from '../wood/equilibrium.js';
 import type { StringSide } from '../readings/side.js';
 import type { Species } from '../wood/species.js';
@@ -88,6 +88,9 @@ export function sideAnswers(
 export const saddleLever = (stringLength: number, scale: number): number =>
   stringLength / fretPosition(scale, 12);
 
+/** A top that nothing holds would never crack; none is held by so little. House default. */
+const LEAST_HELD = 0.1;
+
 /** What the driest week of the coming year does to top and board, %MC and m. */
 export interface DryingOutlook {
   day: number;
@@ -96,16 +99,19 @@ export interface DryingOutlook {
   driest: number;
   /** under this the top is likely to crack */
   danger: number;
+  /** how much of its shrinking is held back, and whether that is its own solved plan's */
+  restraint: { value: number; solved: boolean };
   /** fret ends stand out by so much on each side in the driest of ten years */
   sprout: number;
 }
 
 export function dryingOutlook(
   climate: Climate,
-  species: Species,
+  { species, restraint }: { species: Species; restraint: number | null },
   from: number,
   { today, scenario }: Ahead,
 ): DryingOutlook {
+  const held = { value: Math.max(LEAST_HELD, restraint ?? RESTRAINT), solved: restraint !== null };
   const wood = scenario && scenarioWood(scenario, climate);
   let found: { day: number; moisture: number; driest: number } | null = null;
   for (let day = from; day < from + 365; day += STEP_DAYS) {
@@ -115,7 +121,8 @@ export function dryingOutlook(
   }
   return {
     ...found!,
-    danger: GLUED_AT.mean - dryingAllowance(species),
+    danger: GLUED_AT.mean - dryingAllowance(species, held.value),
+    restraint: held,
     sprout: fretSprout(found!.driest),
   };
 }
@@ -262,10 +269,10 @@ function referenceSentence({ side, atReference }: SideAnswers, say: (m: number) 
   };
 }
 
-function dryingSentence({ day, moisture, driest, danger }: DryingOutlook): Sentence {
+function dryingSentence({ day, moisture, driest, danger, restraint }: DryingOutlook): Sentence {
   const humidity = danger > 0.5 ? humidityForMoisture(danger, 20) : 0;
   const because =
-    `The top was glued near ${GLUED_AT.mean} %MC (± ${GLUED_AT.sd}, a house figure); held by its braces it bears ` +
+    `The top was glued near ${GLUED_AT.mean} %MC (± ${GLUED_AT.sd}, a house figure); its braces and rim hold back ${percent(restraint.value)} of what it would shrink (${restraint.solved ? 'its own solved plan' : 'house figure'}), so that it bears ` +
     `${(GLUED_AT.mean - danger).toFixed(1)} %MC of drying before the strength across the grain is used up. Old cracks and dry glue give way earlier.`;
   const text = `Driest about ${sayDay(day)}, near ${moisture.toFixed(1)} %MC (${driest.toFixed(1)} in one year of ten)`;
   if (driest < danger + GLUED_AT.sd)

@@ -68,6 +68,7 @@ function groundIn(climate: Climate, today: Ground['today'] = null): Ground {
     played: { bass: played, treble: null },
     lever: { bass: lever, treble: lever },
     species: 'sitka-spruce',
+    restraint: null,
   };
 }
 const ground = groundIn(home);
@@ -233,6 +234,21 @@ describe('the year in sentences', () => {
     expect(of(held(20, 30))).toMatch(/drier than at the 40\u00a0% RH that is tolerable/u);
     expect(of(held(46, 52))).toMatch(/no danger to sound wood/u);
     expect(of(held(46, 52))).not.toMatch(/Fret ends/u);
+  });
+
+  it('a top whose braces hold more of its shrinking is in danger earlier, and it is said whose figure that is', () => {
+    const dryingOf = (restraint: number | null) => yearUnder({ ...ground, restraint }, prepared).drying;
+    const [ladder, house, fan] = [dryingOf(0.64), dryingOf(null), dryingOf(0.2)];
+    expect(ladder.danger).toBeGreaterThan(house.danger);
+    expect(house.danger).toBeGreaterThan(fan.danger);
+    // held by nothing it could not crack: never by so little
+    expect(Number.isFinite(dryingOf(0).danger)).toBe(true);
+    const because = (restraint: number | null) =>
+      sayYear(yearUnder({ ...ground, restraint }, prepared), say).find(({ text }) =>
+        text.startsWith('Driest'),
+      )!.because;
+    expect(because(0.64)).toMatch(/hold back 64\u00a0% of what it would shrink \(its own solved plan\)/u);
+    expect(because(null)).toMatch(/50\u00a0% of what it would shrink \(house figure\)/u);
   });
 
   it('a kept room needs one saddle where the season asked for two', () => {

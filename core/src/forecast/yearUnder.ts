@@ -26,6 +26,8 @@ export interface Ground {
   /** saddle height per action at fret 12 */
   lever: Record<StringSide, number>;
   species: SpeciesId;
+  /** how much of the top's shrinking its braces hold back, 0 to 1; null where no plan of it is solved */
+  restraint: number | null;
 }
 
 /** One side as far as a year needs it. */
@@ -60,7 +62,7 @@ export function prepareSides({ climate, from, played }: Ground, sides: readonly 
 
 /** The coming year of both sides under a scenario; without one, as it was. */
 export function yearUnder(ground: Ground, sides: readonly PreparedSide[], scenario?: Scenario): YearUnder {
-  const { climate, from, played, lever, species } = ground;
+  const { climate, from, played, lever, species, restraint } = ground;
   const ahead = { today: ground.today ?? undefined, scenario };
   return {
     sides: sides.map(({ standing, ...fit }) => ({
@@ -75,7 +77,7 @@ export function yearUnder(ground: Ground, sides: readonly PreparedSide[], scenar
         standing,
       }),
     })),
-    drying: dryingOutlook(climate, SPECIES[species], from, ahead),
+    drying: dryingOutlook(climate, { species: SPECIES[species], restraint }, from, ahead),
   };
 }
 

@@ -1,5 +1,5 @@
 import { NestedFactor } from '../numeric/index.js';
-import { faultsOf, type Point, type Stretch } from '../map/index.js';
+import { faultsOf, halfWidthOf, type Point, type Stretch } from '../map/index.js';
 import { assembleTop, locate, saddleLine, UNIT_LOADS, type TopSystem, type UnitLoad } from './assemble.js';
 import { Loosening } from './loosening.js';
 import { meshOf, USUAL_SPACING } from './mesh.js';
@@ -24,6 +24,11 @@ export interface Response {
 }
 
 export type Responses = Record<UnitLoad, Response>;
+
+/** Where across the lower bout it is asked how much is held back, as parts of the way from tail to saddle. */
+const RESTRAINT_LINES = [0.4, 0.6, 0.8, 1];
+/** The outline's chord lies so far inside it, m. */
+const RIM_EDGE = 0.004;
 
 /** Says how far a first solve has come, 0 to 1, and in words. */
 export type Progress = (part: number, words: string) => void;
@@ -87,6 +92,25 @@ export class SolvedTop {
     return Object.fromEntries(UNIT_LOADS.map((load) => [load, this.response(solved[load])])) as Responses;
   }
 
+  /**
+   * How much of the wood's shrinking across the grain braces and rim hold back, 0 to 1: `1 − ε/C` from rim to rim, where
+   * it is most between tail and saddle. There a top that dries cracks first.
+   */
+  restraint(loose: readonly LooseStretch[] = []): number {
+    const { plan, sheet } = this.spec;
+    const moved = this.loosening.solve(this.beamsOf(loose)).moisture;
+    const half = halfWidthOf(plan.outline);
+    const shiftAt = (x: number, y: number) =>
+      meanOf(locate(this.system.mesh, [x, y]), (node) => this.value(moved, node, 0));
+    const held = RESTRAINT_LINES.map((part) => {
+      const y = part * plan.bridge.saddleAt;
+      const width = half(y) - RIM_EDGE;
+      const strain = (shiftAt(width, y) - shiftAt(-width, y)) / (2 * width);
+      return 1 - strain / sheet.swellAcross;
+    });
+    return Math.max(0, Math.min(1, Math.max(...held)));
+  }
+
   /** Readies every brace for its first touch, a few milliseconds a step: for idle hands. */
   prepare(): Generator<void> {
     return this.loosening.prepare();
@@ -118,21 +142,25 @@ export class SolvedTop {
   }
 
   private response(x: Float64Array): Response {
-    const { mesh, free } = this.system;
-    const value = (node: number, freedom: number) => {
-      const number = free[FREEDOMS * node + freedom]!;
-      return number < 0 ? 0 : x[number]!;
-    };
-    const rise = Float64Array.from(mesh.points, (_, node) => value(node, 2));
+    const rise = Float64Array.from(this.system.mesh.points, (_, node) => this.value(x, node, 2));
     const mean = (freedom: number) =>
-      this.places.reduce(
-        (sum, { nodes, weights }) =>
-          sum + nodes.reduce((at, node, i) => at + weights[i]! * value(node, freedom), 0),
-        0,
-      ) / this.places.length;
+      this.places.reduce((sum, place) => sum + meanOf(place, (node) => this.value(x, node, freedom)), 0) /
+      this.places.length;
     return { rise, saddle: { rise: mean(2), turn: -mean(3) } };
   }
+
+  /** A freedom of a node; 0 where it is held. */
+  private value(x: Float64Array, node: number, freedom: number): number {
+    const number = this.system.free[FREEDOMS * node + freedom]!;
+    return number < 0 ? 0 : x[number]!;
+  }
 }
+
+/** Between the corners of a triangle. */
+const meanOf = (
+  { nodes, weights }: { nodes: readonly number[]; weights: readonly number[] },
+  of: (node: number) => number,
+): number => nodes.reduce((sum, node, i) => sum + weights[i]! * of(node), 0);
 
 /** The node of each free freedom. */
 function nodesOf({ free, stiffness }: TopSystem): Int32Array {

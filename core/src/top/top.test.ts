@@ -214,6 +214,47 @@ describe('a variant', () => {
   });
 });
 
+describe('how much of its shrinking is held back', () => {
+  const of = (change: Partial<typeof figures> = {}, loose: LooseStretch[] = []) =>
+    new SolvedTop({ ...figures, ...change }, { spacing: 0.016, recorded: loose }).restraint(loose);
+  const everyBrace = generic.braces.map(({ id, path }) => ({ brace: id, from: 0, to: pathLength(path) }));
+
+  it('is about the half that is taken where no plan is solved, for the generic top', () => {
+    expect(of()).toBeGreaterThan(0.35);
+    expect(of()).toBeLessThan(0.6);
+  });
+
+  it('is all of it where the rim does not give, and little where nothing holds but its own bridge', () => {
+    const rigid = { ...figures.rim, inPlane: 1e13 };
+    expect(of({ rim: rigid })).toBeGreaterThan(0.97);
+    const free = of({ rim: { ...figures.rim, inPlane: 1 } }, everyBrace);
+    expect(free).toBeLessThan(0.3);
+  });
+
+  it('is less with its braces loose, and does not ask how much the wood swells', () => {
+    expect(of({}, everyBrace)).toBeLessThan(of());
+    // the top alone swells, by one measure and by twice that
+    const swelling = (by: number) => {
+      const still = { swellAlong: 0, swellAcross: 0 };
+      return of({
+        sheet: { ...figures.sheet, ...still, swellAcross: by * figures.sheet.swellAcross },
+        bridge: { ...figures.bridge, ...still },
+        plate: { ...figures.plate, ...still },
+        braceWood: () => ({ modulus: 11e9, shear: 0.7e9, swell: 0 }),
+      });
+    };
+    expect(swelling(2)).toBeCloseTo(swelling(1), 9);
+  });
+
+  it('is more across ladders than across an X, and least across a fan', () => {
+    const [ladder, x, fan] = (['ladder', 'x', 'fan'] as const).map((bracing) =>
+      of({ plan: planFrom(usualOutline('auditorium'), bracing) }),
+    );
+    expect(ladder).toBeGreaterThan(x! + 0.1);
+    expect(x).toBeGreaterThan(fan! + 0.1);
+  });
+});
+
 describe('the mesh', () => {
   it('of every shape and bracing covers the top but for its holes, follows every brace, and has no sliver', () => {
     for (const shape of BODY_SHAPE_IDS)

@@ -21,7 +21,7 @@ import { ToolEntity } from '../tools/tool.entity.js';
 import { FirstLight1764000000000 } from './migrations/first-light.js';
 import { TheExamination1764100000000 } from './migrations/the-examination.js';
 import { MarksAsEvidence1764300000000 } from './migrations/marks-as-evidence.js';
-import { ThePacks1764600000000 } from './migrations/the-packs.js';
+import { PacksAndRestraint1764600000000 } from './migrations/packs-and-restraint.js';
 import { TheSeasons1764500000000 } from './migrations/the-seasons.js';
 import { TheVirtualTop1764400000000 } from './migrations/the-virtual-top.js';
 import { TheMap1764200000000 } from './migrations/the-map.js';
@@ -69,7 +69,7 @@ export function writerSource(folder: string): DataSource {
       MarksAsEvidence1764300000000,
       TheVirtualTop1764400000000,
       TheSeasons1764500000000,
-      ThePacks1764600000000,
+      PacksAndRestraint1764600000000,
     ],
     migrationsRun: true,
     prepareDatabase: (database: Pragmatic) => {

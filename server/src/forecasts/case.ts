@@ -14,13 +14,16 @@ export interface Case {
   log: AirLog;
   /** by what factor the top breathes differently since the work noted on a day */
   breathes: Readonly<Record<string, number>>;
+  /** how much of the top's shrinking its braces hold back, 0 to 1; null where it has no solved plan */
+  restraint: number | null;
   outlook: Outlook;
 }
 
 /** What was found for an instrument's own plan. */
-export interface SolvedRise {
+export interface FoundTop {
   /** at the saddle line, m per %MC; null where it could not be solved */
   rise: number | null;
+  restraint: number | null;
   breathes: Readonly<Record<string, number>>;
 }
 
@@ -29,7 +32,7 @@ export interface CaseGround {
   instrument: Instrument;
   examinations: Examination[];
   /** null where it has no plan, or none that is solved yet */
-  solved: SolvedRise | null;
+  solved: FoundTop | null;
   today: number;
 }
 
@@ -42,5 +45,15 @@ export function workOutCase(
   const top = topOf(instrument, solved?.rise ?? null);
   const breathes = solved?.breathes ?? {};
   const outlook = outlookOf(instrument, top, examinations, log, climate, today, breathes);
-  return { instrument, top, examinations, climate, packs, log, breathes, outlook };
+  return {
+    instrument,
+    top,
+    examinations,
+    climate,
+    packs,
+    log,
+    breathes,
+    restraint: solved?.restraint ?? null,
+    outlook,
+  };
 }

@@ -60,7 +60,7 @@ export class Forecaster {
       this.solver.of(id),
       this.database.read.findBy(KeptForecastEntity, { instrumentId: id }),
     ]);
-    const found = solved && { rise: solved.rise, breathes: solved.breathes };
+    const found = solved && { rise: solved.rise, restraint: solved.restraint, breathes: solved.breathes };
     const today = this.clock.today();
     return { air, question: { instrument, examinations, solved: found, today, room, sayIn, shown } };
   }

@@ -133,6 +133,7 @@ function groundOf(worked: Case, today: number): ForecastGround {
     played: { bass: playedOf(worked, 'bass'), treble: playedOf(worked, 'treble') },
     lever: { bass: lever('bass'), treble: lever('treble') },
     species: instrument.topSpecies,
+    restraint: worked.restraint,
     homeRoomId: instrument.homeRoomId,
   };
 }

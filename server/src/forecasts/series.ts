@@ -190,6 +190,7 @@ function driftSaid(what: string, calibration: Calibration): SeriesForecast['sent
 /** The moisture at which an open crack closes. */
 function closingSaid(calibration: Calibration, worked: Case): SeriesForecast['sentences'] {
   const species = SPECIES[worked.instrument.topSpecies];
+  const { restraint } = worked;
   const widths = calibration.visits.map(({ value, shrunkMoisture }) => ({
     width: value,
     moisture: shrunkMoisture,
@@ -203,9 +204,14 @@ function closingSaid(calibration: Calibration, worked: Case): SeriesForecast['se
         because: 'Its last width is within a feeler’s error of none.',
       },
     ];
-  const closing = closingMoisture(widths, { change: species.radialChange, width: PULLS });
+  const closing = closingMoisture(widths, {
+    change: species.radialChange,
+    width: PULLS,
+    restraint: restraint ?? undefined,
+  });
   const because =
-    'From the line through its widths at two moistures where there are two, else from how far the plate beside it swells; house figures for the plate’s width and restraint.';
+    'From the line through its widths at two moistures where there are two, else from how far the plate beside it swells; house figures for the plate’s width' +
+    (restraint === null ? ' and restraint.' : ', its own solved plan for the restraint.');
   if (closing === null)
     return [{ text: 'It does not close with damp: look at what holds it open.', weight: 'watch', because }];
   if (closing > TOO_DAMP_TO_CLOSE)

@@ -8,7 +8,8 @@ export interface TopQuestion {
   /** each day of work, with what was loose before and after it */
   work: { date: string; before: LooseStretch[]; after: LooseStretch[] }[];
 }
-export type TopFinding = { rise: number; breathes: Record<string, number> } | { refusal: string };
+export type TopFinding =
+  { rise: number; restraint: number; breathes: Record<string, number> } | { refusal: string };
 
 // runs in a thread of its own: one question, one answer, then it ends
 const { plan, species, work } = workerData as TopQuestion;
@@ -19,6 +20,7 @@ try {
   const riseOf = (loose: LooseStretch[]) => top.responses(loose).moisture.saddle.rise;
   finding = {
     rise: riseOf([]),
+    restraint: top.restraint(),
     breathes: Object.fromEntries(
       work.map(({ date, before, after }) => [date, riseOf(after) / riseOf(before)]),
     ),

@@ -11,6 +11,10 @@ export class SolvedTopEntity {
   @Column({ type: 'real', nullable: true })
   rise!: number | null;
 
+  /** how much of its shrinking across the grain braces and rim hold back, 0 to 1; null where it could not be solved */
+  @Column({ type: 'real', nullable: true })
+  restraint!: number | null;
+
   /** by what factor it breathes differently since the work noted on a day, by its braces loose before and after */
   @Column({ type: 'simple-json' })
   breathes!: Record<string, number>;

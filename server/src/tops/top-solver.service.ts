@@ -64,7 +64,9 @@ export class TopSolverService implements OnApplicationBootstrap, OnApplicationSh
         const finding = await this.ask(question);
         if (this.ended) return;
         const found =
-          'rise' in finding ? { ...finding, refusal: '' } : { ...finding, rise: null, breathes: {} };
+          'rise' in finding
+            ? { ...finding, refusal: '' }
+            : { ...finding, rise: null, restraint: null, breathes: {} };
         await this.database.write((manager) => manager.save(SolvedTopEntity, { id, from, ...found }));
       }
     } catch (error) {
