@@ -136,6 +136,26 @@ describe('the virtual top', () => {
     );
   });
 
+  it('keeps what is tried while it is solved anew for other strings', async () => {
+    const isLoose = () =>
+      page.evaluate(() => {
+        const leg = [...document.querySelectorAll('label')].find((one) =>
+          one.textContent.includes('X brace, lower leg bass'),
+        );
+        return (leg?.querySelector('input,[role=checkbox]')?.getAttribute('aria-checked') ??
+          `${leg?.querySelector('input')?.checked}`) as string;
+      });
+    const before = await isLoose();
+    await hand.tabTo('X brace, lower leg bass');
+    await hand.keys('Space');
+    const tried = await isLoose();
+    expect(tried).not.toBe(before);
+    await page.select('section[aria-label="Strings and damp"] label:last-of-type select', 'bridge');
+    await page.waitForSelector('section[aria-label=Solving]');
+    await hand.sees('Bridge turns');
+    expect(await isLoose()).toBe(tried);
+  });
+
   it('glues what the map has loose, and says what each would give back', async () => {
     await put(`marks/${randomUUID()}`, {
       version: 0,

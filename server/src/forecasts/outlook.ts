@@ -105,7 +105,10 @@ export function outlookOf(
 }
 
 /** The room's climate where it was logged long enough or is a case with packs, else what the examinations' own air makes of the preset. */
-export function climateFor(examinations: readonly Examination[], { climate, packs }: RoomClimate): Climate {
+export function climateFor(
+  examinations: readonly Examination[],
+  { climate, packs }: Pick<RoomClimate, 'climate' | 'packs'>,
+): Climate {
   return climate.years > 0 || packs !== null ? climate : climateOfExaminations(examinations.flatMap(airOf));
 }
 

@@ -11,7 +11,7 @@ import {
   type Climate,
   type Promised,
 } from '@upright-elder/core';
-import { roomClimate, type RoomClimate } from '../air/room-climate.js';
+import { roomClimate } from '../air/room-climate.js';
 import type { Case } from './case.js';
 import type { KeptForecastEntity } from './kept-forecast.entity.js';
 import { climateFor, type CalibratedSide } from './outlook.js';
@@ -70,27 +70,24 @@ function lookedBack(worked: Case, { all, prior }: CalibratedSide, index: number)
 
 /** The climate as it was known on a day. */
 function climateThen(worked: Case, day: number): Climate {
-  const room = roomThen(worked, day);
+  const { examinations, packs } = worked;
+  const climate = loggedThen(worked, day);
   return climateFor(
-    worked.examinations.filter(({ date }) => dayOf(date) <= day),
-    room,
+    examinations.filter(({ date }) => dayOf(date) <= day),
+    { climate, packs },
   );
 }
 
 /** What a room's log had told by a day: both sides of every instrument in it ask for the same days. */
-const rooms = new WeakMap<AirLog, Map<number, RoomClimate>>();
+const logged = new WeakMap<AirLog, Map<number, Climate>>();
 
-function roomThen({ log, packs }: Case, day: number): RoomClimate {
-  const known = rooms.get(log) ?? new Map<number, RoomClimate>();
-  rooms.set(log, known);
-  const room =
-    known.get(day) ??
-    roomClimate(
-      log.days().filter((air) => air.day <= day),
-      packs,
-    );
-  known.set(day, room);
-  return room;
+function loggedThen({ log, packs }: Case, day: number): Climate {
+  const known = logged.get(log) ?? new Map<number, Climate>();
+  logged.set(log, known);
+  const upToDay = () => log.days().filter((air) => air.day <= day);
+  const climate = known.get(day) ?? roomClimate(upToDay(), packs).climate;
+  known.set(day, climate);
+  return climate;
 }
 
 function against(

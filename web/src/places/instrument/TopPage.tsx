@@ -41,5 +41,7 @@ function TopOf({ instrument, top, shop }: { instrument: Instrument; top: TopCase
         </Link>
       </div>
     );
-  return <VirtualTop key={instrument.id} instrument={instrument} known={top} plan={plan} shop={shop} />;
+  // what is tried begins again as found where the map has changed
+  const found = JSON.stringify([instrument.id, plan, top.loose]);
+  return <VirtualTop key={found} instrument={instrument} known={top} plan={plan} shop={shop} />;
 }

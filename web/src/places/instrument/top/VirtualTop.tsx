@@ -1,7 +1,7 @@
 import type { Instrument, Shop, TopCase } from '@upright-elder/contract';
 import {
-  GLUED_AT,
   ACROSS_BEHIND,
+  GLUED_AT,
   builtDome,
   heightOf,
   heights,
@@ -29,12 +29,13 @@ import { loosePath } from '../map/mapDocument.js';
 import { BellySaid } from './BellySaid.js';
 import { Figures } from './Figures.js';
 import { GlueOrder } from './GlueOrder.js';
-import { LoadControls, pullOf, type Strung } from './LoadControls.js';
+import { LoadControls, pullOf } from './LoadControls.js';
 import { LooseList } from './LooseList.js';
-import { togglesOf } from './stretches.js';
+import { togglesOf, type Toggle } from './stretches.js';
 import { useAnswer } from './useAnswer.js';
 import { useSame } from './useSame.js';
 import { useTopWorker } from './useTopWorker.js';
+import { useTrial, type Trial } from './useTrial.js';
 import { WeightTest } from './WeightTest.js';
 
 interface Props {
@@ -50,6 +51,8 @@ const stretchesOf = (known: TopCase): LooseStretch[] =>
 /** The virtual top: solved once beside the page, then asked at every touch. */
 export function VirtualTop({ instrument, known, plan, shop }: Props) {
   const [anchor, setAnchor] = useState<Anchor>('bridge');
+  const toggles = useMemo(() => togglesOf(plan.braces, known.loose), [plan, known.loose]);
+  const trial = useTrial(instrument, known, toggles);
   const facts: TopFacts = {
     anchor,
     species: known.species,
@@ -83,7 +86,7 @@ export function VirtualTop({ instrument, known, plan, shop }: Props) {
     );
   return (
     <SolvedView
-      {...{ instrument, known, shop, view: top.view, api: top.api }}
+      {...{ instrument, known, shop, toggles, trial, view: top.view, api: top.api }}
       anchor={anchor}
       onAnchor={setAnchor}
     />
@@ -94,6 +97,8 @@ function SolvedView({
   instrument,
   known,
   shop,
+  toggles,
+  trial,
   view,
   api,
   anchor,
@@ -102,19 +107,14 @@ function SolvedView({
   instrument: Instrument;
   known: TopCase;
   shop: Shop;
+  toggles: readonly Toggle[];
+  trial: Trial;
   view: TopView;
   api: Remote<TopApi>;
   anchor: Anchor;
   onAnchor: (anchor: Anchor) => void;
 }) {
-  const toggles = useMemo(() => togglesOf(view.plan.braces, known.loose), [view.plan, known.loose]);
-  const [loose, setLoose] = useState<ReadonlySet<string>>(
-    () => new Set(toggles.filter(({ recorded }) => recorded).map(({ id }) => id)),
-  );
-  const [strung, setStrung] = useState<Strung>({ set: instrument.stringSet, tuning: instrument.tuning });
-  const [moisture, setMoisture] = useState(() => known.belly?.moisture.mean ?? known.moisture?.mean ?? 0);
-  /** how many times as far it moves under a force as its plan says, by a weight on the bridge */
-  const [softness, setSoftness] = useState(1);
+  const { loose, toggle, strung, setStrung, moisture, setMoisture, softness, setSoftness } = trial;
   const pull = pullOf(strung, instrument.scale.metres);
   const load: Load = { pull, moisture };
   const ownPull = softness * known.pull;
@@ -157,12 +157,6 @@ function SolvedView({
   const say = (metres: number) => sayReading('bellyAlong', Math.abs(metres) < 5e-6 ? 0 : metres, unit);
   const [low, high] = extremes(rises);
   const figures = shapeFigures(view, now, load);
-  const toggle = (id: string) =>
-    setLoose((before) => {
-      const next = new Set(before);
-      if (!next.delete(id)) next.add(id);
-      return next;
-    });
   return (
     <div className="grid grid-cols-[minmax(0,1fr)] items-start gap-4 lg:grid-cols-[minmax(0,1fr)_19rem] xl:grid-cols-[minmax(0,1fr)_24rem]">
       <div className="grid gap-4">

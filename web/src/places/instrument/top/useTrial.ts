@@ -1,0 +1,36 @@
+import type { Instrument, TopCase } from '@upright-elder/contract';
+import { useState } from 'react';
+import type { Strung } from './LoadControls.js';
+import type { Toggle } from './stretches.js';
+
+/** What is tried on a top: it stays when the top is solved anew. */
+export interface Trial {
+  /** stretches that are loose, by their toggle's id */
+  loose: ReadonlySet<string>;
+  toggle: (id: string) => void;
+  strung: Strung;
+  setStrung: (strung: Strung) => void;
+  /** away from that of its building, %MC */
+  moisture: number;
+  setMoisture: (moisture: number) => void;
+  /** how many times as far it moves under a force as its plan says, by a weight on the bridge */
+  softness: number;
+  setSoftness: (softness: number) => void;
+}
+
+/** Begins as the instrument was found: its loose braces loose, its own strings on, the wood as damp as it is. */
+export function useTrial(instrument: Instrument, known: TopCase, toggles: readonly Toggle[]): Trial {
+  const [loose, setLoose] = useState<ReadonlySet<string>>(
+    () => new Set(toggles.filter(({ recorded }) => recorded).map(({ id }) => id)),
+  );
+  const [strung, setStrung] = useState<Strung>({ set: instrument.stringSet, tuning: instrument.tuning });
+  const [moisture, setMoisture] = useState(() => known.belly?.moisture.mean ?? known.moisture?.mean ?? 0);
+  const [softness, setSoftness] = useState(1);
+  const toggle = (id: string) =>
+    setLoose((before) => {
+      const next = new Set(before);
+      if (!next.delete(id)) next.add(id);
+      return next;
+    });
+  return { loose, toggle, strung, setStrung, moisture, setMoisture, softness, setSoftness };
+}
