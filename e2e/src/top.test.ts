@@ -142,8 +142,10 @@ describe('the virtual top', () => {
         const leg = [...document.querySelectorAll('label')].find((one) =>
           one.textContent.includes('X brace, lower leg bass'),
         );
-        return (leg?.querySelector('input,[role=checkbox]')?.getAttribute('aria-checked') ??
-          `${leg?.querySelector('input')?.checked}`) as string;
+        return (
+          leg?.querySelector('input,[role=checkbox]')?.getAttribute('aria-checked') ??
+          `${leg?.querySelector('input')?.checked}`
+        );
       });
     const before = await isLoose();
     await hand.tabTo('X brace, lower leg bass');
