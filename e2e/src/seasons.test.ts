@@ -102,7 +102,7 @@ describe('seasons', () => {
     await hand.sees(/between 46 and 55 % RH/u);
     await page.waitForFunction(
       (was) => !document.body.innerText.includes(was),
-      { timeout: 5000 },
+      { timeout: 30000 },
       `lowest about mid-February at ${before.lowest}/64`,
     );
     await new Promise((done) => setTimeout(done, 300));

@@ -51,7 +51,7 @@ describe('every main view', () => {
         // charts follow a change of width a moment later
         const fits = await page
           .waitForFunction(() => document.documentElement.scrollWidth <= window.innerWidth, {
-            timeout: 3000,
+            timeout: 15000,
             polling: 100,
           })
           .then(() => true)
@@ -65,6 +65,7 @@ describe('every main view', () => {
 
   it('keeps an instrument’s home room chosen in its details', async () => {
     const page = await openPage(browser, `${program.address}/instruments/${idOf('Fog Signal')}/details`);
+    await isReady(page);
     const chosen = await page.$$eval('select', (selects) =>
       selects.map((select) => select.selectedOptions[0]?.text),
     );
@@ -85,6 +86,7 @@ describe('every main view', () => {
   it('tells the stories of the scenario', async () => {
     const words = async (path: string) => {
       const page = await openPage(browser, program.address + path);
+      await isReady(page);
       const text = await page.evaluate(() => document.body.innerText);
       await page.close();
       return text;

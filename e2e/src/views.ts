@@ -37,10 +37,16 @@ export const VIEWS: View[] = [
 /** Views that also have a dark picture. */
 export const DARK = ['shelf', 'seasons', 'examine'];
 
-/** Waits until a view says what it is for. */
-export async function isReady(page: Page, { ready }: Pick<View, 'ready'>): Promise<void> {
-  if (!ready) return;
-  await page.waitForFunction((words) => document.body.innerText.includes(words), { timeout: 30000 }, ready);
+/** Waits until a view has fetched everything, and says what it is for. */
+export async function isReady(page: Page, { ready = '' }: Pick<View, 'ready'> = {}): Promise<void> {
+  await page.waitForFunction(
+    (words) => {
+      const text = document.body.innerText;
+      return !text.includes('Fetching…') && text.includes(words);
+    },
+    { timeout: 30000 },
+    ready,
+  );
 }
 
 /** Ids of the shelf's instruments by nickname. */
