@@ -1,6 +1,6 @@
 import { setImmediate } from 'node:timers/promises';
 import { Injectable } from '@nestjs/common';
-import type { PromiseKept, Scorecard, ScorecardSum, SeriesForecast } from '@upright-elder/contract';
+import type { PromiseKept, Scorecard, SeriesForecast } from '@upright-elder/contract';
 import { expectThrough, scorecard, type Kept } from '@upright-elder/core';
 import { Clock } from '../clock.js';
 import { Database } from '../database/database.js';
@@ -16,7 +16,7 @@ const POINTS = 40;
 @Injectable()
 export class ScorecardsService {
   /** what each instrument kept, as far as it was worked out; see reforecast.service.ts */
-  private readonly byInstrument = new Map<string, PromiseKept[]>();
+  private readonly byInstrument = new Map<string, Kept[]>();
 
   constructor(
     private readonly database: Database,
@@ -59,12 +59,16 @@ export class ScorecardsService {
     }
     const kept = latestFirst(found);
     this.know(instrumentId, kept);
-    return { kept, instrument: sumOf(kept), shop: sumOf([...this.byInstrument.values()].flat()) };
+    return {
+      kept,
+      instrument: scorecard(kept.map(inShort)),
+      shop: scorecard([...this.byInstrument.values()].flat()),
+    };
   }
 
   /** What an instrument kept, worked out beside for the shop's sum; see reforecast.service.ts. */
   know(instrumentId: string, kept: PromiseKept[]): void {
-    this.byInstrument.set(instrumentId, kept);
+    this.byInstrument.set(instrumentId, kept.map(inShort));
   }
 
   forget(instrumentId: string): void {
@@ -72,8 +76,10 @@ export class ScorecardsService {
   }
 }
 
-function sumOf(kept: readonly PromiseKept[]): ScorecardSum {
-  return scorecard(
-    kept.map(({ in50, in80, in95, read, median }): Kept => ({ in50, in80, in95, error: read - median })),
-  );
-}
+/** All that the shop's sum asks of one promise. */
+const inShort = ({ in50, in80, in95, read, median }: PromiseKept): Kept => ({
+  in50,
+  in80,
+  in95,
+  error: read - median,
+});
