@@ -12,7 +12,15 @@ import type {
 import { NOTHING_SEEN } from '@upright-elder/contract';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { startApp, type AppUnderTest } from './testing/app-under-test.js';
-import { examinationBody, id, INSTRUMENT, instrumentBody, PERSON, reading, ROOM } from './testing/bodies.js';
+import {
+  actionBody,
+  examinationBody,
+  id,
+  INSTRUMENT,
+  instrumentBody,
+  PERSON,
+  ROOM,
+} from './testing/bodies.js';
 
 let server: AppUnderTest;
 const put = (path: string, body: unknown) => server.call('PUT', path, body);
@@ -41,12 +49,7 @@ beforeAll(async () => {
   await server.call('POST', `rooms/${ROOM}/air`, { unit: '°C', readings: airOf('2024-11-01', 750, damp) });
   await put(`instruments/${INSTRUMENT}`, instrumentBody({ homeRoomId: ROOM }));
   for (const [i, date] of DATES.entries()) {
-    const body = examinationBody({ date });
-    body.conditions = { ...body.conditions, woodMoisture: null };
-    body.readings = body.readings.map((one) =>
-      one.quantity === 'action12' ? reading('action12', one.place, ACTIONS[i]!) : one,
-    );
-    await put(`examinations/${id(100 + i)}`, body);
+    await put(`examinations/${id(100 + i)}`, actionBody(date, ACTIONS[i]!));
   }
 });
 afterAll(() => server.close());

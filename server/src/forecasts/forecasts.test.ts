@@ -3,7 +3,7 @@ import type { DailyAir } from '@upright-elder/core';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { roomClimate } from '../air/room-climate.js';
 import { startApp, type AppUnderTest } from '../testing/app-under-test.js';
-import { examinationBody, id, INSTRUMENT, instrumentBody, PERSON, reading, ROOM } from '../testing/bodies.js';
+import { actionBody, id, INSTRUMENT, instrumentBody, PERSON, ROOM } from '../testing/bodies.js';
 import { sayerIn } from '../shop/sayer.js';
 import { Forecaster } from './forecaster.js';
 import { ForecastsService } from './forecasts.service.js';
@@ -35,12 +35,7 @@ beforeAll(async () => {
   expect((await server.call('POST', `rooms/${ROOM}/air`, { unit: '°C', readings })).status).toBe(200);
   await put(`instruments/${INSTRUMENT}`, instrumentBody({ homeRoomId: ROOM }));
   for (const [i, date] of DATES.entries()) {
-    const body = examinationBody({ date });
-    body.conditions = { ...body.conditions, woodMoisture: null };
-    body.readings = body.readings.map((one) =>
-      one.quantity === 'action12' ? reading('action12', one.place, ACTIONS[i]!) : one,
-    );
-    await put(`examinations/${id(100 + i)}`, body);
+    await put(`examinations/${id(100 + i)}`, actionBody(date, ACTIONS[i]!));
   }
 });
 afterAll(() => server.close());

@@ -86,3 +86,15 @@ export function examinationBody(over: Partial<ExaminationInput> = {}): Examinati
     ...over,
   };
 }
+
+/** The same with another action on both sides, its wood known by the room's log alone. */
+export function actionBody(date: string, action: string): ExaminationInput {
+  const body = examinationBody({ date });
+  return {
+    ...body,
+    conditions: { ...body.conditions, woodMoisture: null },
+    readings: body.readings.map((one) =>
+      one.quantity === 'action12' ? reading('action12', one.place, action) : one,
+    ),
+  };
+}
