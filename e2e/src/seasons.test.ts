@@ -135,9 +135,11 @@ describe('seasons', () => {
       expect.arrayContaining(['action12.treble', 'relief.bass', 'straightedge.treble']),
     );
     await page.select('select[aria-label="What is shown"]', 'straightedge.bass');
-    await hand.sees('Straightedge at the bridge, bass');
+    await page.waitForSelector('[role=img][aria-label^="Straightedge at the bridge, bass"]');
     expect(page.url()).toContain('of=straightedge.bass');
     await page.select('select[aria-label="What is shown"]', 'action12.bass');
+    // its own readings, not those of the series before
+    await page.waitForSelector('[role=img][aria-label^="Action at fret 12, bass"]');
     await hand.sees('Readings it stands on');
     await page.evaluate(() =>
       [...document.querySelectorAll('button')]
