@@ -1,23 +1,17 @@
-import { Type } from 'class-transformer';
 import {
-  ArrayMaxSize,
-  ArrayMinSize,
   IsArray,
   IsBoolean,
   IsIn,
   IsInt,
-  IsISO8601,
-  IsNotEmpty,
   IsNumber,
   IsObject,
   IsOptional,
   IsString,
-  IsUUID,
   MaxLength,
   Min,
-  ValidateNested,
 } from 'class-validator';
 import { PIECE_IDS, type Climate, type PieceId, type TemperatureUnit } from '@upright-elder/core';
+import { IsId, IsInstant, IsName, NestedList } from './checks.js';
 
 export const TEMPERATURE_UNITS: TemperatureUnit[] = ['°C', '°F'];
 
@@ -31,7 +25,7 @@ export class RoomInput {
   version!: number;
 
   @IsString()
-  @IsNotEmpty()
+  @IsName('a name that can be read is needed')
   @MaxLength(120)
   name!: string;
 
@@ -67,7 +61,7 @@ export class RoomInput {
 }
 
 export class Room extends RoomInput {
-  @IsUUID()
+  @IsId()
   id!: string;
 
   /** how many readings its log holds */
@@ -87,7 +81,7 @@ export class Room extends RoomInput {
 /** One reading of the air, as typed or as a logger wrote it. */
 export class AirReadingInput {
   /** instant, ISO 8601 with zone */
-  @IsISO8601({ strict: true })
+  @IsInstant()
   at!: string;
 
   /** relative humidity, percent */
@@ -105,11 +99,7 @@ export class AirBatch {
   @IsIn(TEMPERATURE_UNITS)
   unit!: TemperatureUnit;
 
-  @IsArray()
-  @ArrayMinSize(1)
-  @ArrayMaxSize(5000)
-  @ValidateNested({ each: true })
-  @Type(() => AirReadingInput)
+  @NestedList(() => AirReadingInput, { least: 1, most: 5000 })
   readings!: AirReadingInput[];
 }
 
@@ -174,9 +164,7 @@ export class WoodOfPiece {
 
 /** The year of the wood in a room. */
 export class RoomAir {
-  @IsArray()
-  @ValidateNested({ each: true })
-  @Type(() => AirDay)
+  @NestedList(() => AirDay)
   days!: AirDay[];
 
   /** sentence on how much log the climate stands on */
@@ -191,9 +179,7 @@ export class RoomAir {
   climate!: Climate;
 
   /** what each piece of wood in it is doing */
-  @IsArray()
-  @ValidateNested({ each: true })
-  @Type(() => WoodOfPiece)
+  @NestedList(() => WoodOfPiece)
   wood!: WoodOfPiece[];
 
   /** dew point of the last day’s air, °C, and its humidity warmed or cooled to 20 °C, percent; null where none */
@@ -250,9 +236,7 @@ export class LogFileReport {
   skipped!: number;
 
   /** the first of the skipped lines */
-  @IsArray()
-  @ValidateNested({ each: true })
-  @Type(() => LogLine)
+  @NestedList(() => LogLine)
   lines!: LogLine[];
 
   /** what was assumed, or why it was refused */
@@ -266,8 +250,11 @@ export class LogFolder {
   @IsString()
   folder!: string;
 
-  @IsArray()
-  @ValidateNested({ each: true })
-  @Type(() => LogFileReport)
+  /** why it cannot be gone through; null where it can */
+  @IsOptional()
+  @IsString()
+  trouble!: string | null;
+
+  @NestedList(() => LogFileReport)
   files!: LogFileReport[];
 }

@@ -11,7 +11,6 @@ import {
   type TemperatureUnit,
   type Verdict,
 } from '@upright-elder/core';
-import { Type } from 'class-transformer';
 import {
   ArrayMaxSize,
   IsArray,
@@ -19,19 +18,16 @@ import {
   IsDefined,
   IsIn,
   IsInt,
-  IsISO8601,
   IsNumber,
   IsOptional,
   IsString,
-  IsUUID,
-  Matches,
   Max,
   MaxLength,
   Min,
-  ValidateNested,
 } from 'class-validator';
 import { TEMPERATURE_UNITS } from './air.js';
 import { Money } from './money.js';
+import { IsDay, IsId, Nested, NestedList } from './checks.js';
 
 export const STRING_STATES = ['pitch', 'slack', 'off'] as const;
 export type StringState = (typeof STRING_STATES)[number];
@@ -235,29 +231,23 @@ export class Correction {
   why!: string;
 }
 
-const DATE = /^(?:19[5-9]\d|2\d{3})-(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])$/u;
-
-const DATE_WORDS = 'the date must be a real day from 1950 on, written year-month-day, such as 2026-08-24';
-
 export class ExaminationInput {
   @IsInt()
   @Min(0)
   version!: number;
 
-  @IsUUID()
+  @IsId()
   instrumentId!: string;
 
   /** who measured */
-  @IsUUID()
+  @IsId()
   by!: string;
 
-  @Matches(DATE, { message: DATE_WORDS })
-  @IsISO8601({ strict: true }, { message: DATE_WORDS })
+  @IsDay()
   date!: string;
 
   @IsDefined()
-  @ValidateNested()
-  @Type(() => ConditionsInput)
+  @Nested(() => ConditionsInput)
   conditions!: ConditionsInput;
 
   /** the protocol it is taken by */
@@ -265,16 +255,10 @@ export class ExaminationInput {
   @MaxLength(60)
   protocol!: string;
 
-  @IsArray()
-  @ArrayMaxSize(200)
-  @ValidateNested({ each: true })
-  @Type(() => ReadingInput)
+  @NestedList(() => ReadingInput, { most: 200 })
   readings!: ReadingInput[];
 
-  @IsArray()
-  @ArrayMaxSize(60)
-  @ValidateNested({ each: true })
-  @Type(() => FindingInput)
+  @NestedList(() => FindingInput, { most: 60 })
   findings!: FindingInput[];
 
   /** what is asked for the instrument, as typed; beside it stands the sum of the allowances */
@@ -295,16 +279,16 @@ export class ExaminationInput {
 }
 
 export class Examination {
-  @IsUUID()
+  @IsId()
   id!: string;
 
   @IsInt()
   version!: number;
 
-  @IsUUID()
+  @IsId()
   instrumentId!: string;
 
-  @IsUUID()
+  @IsId()
   by!: string;
 
   @IsString()
@@ -313,8 +297,7 @@ export class Examination {
   @IsString()
   date!: string;
 
-  @ValidateNested()
-  @Type(() => Conditions)
+  @Nested(() => Conditions)
   conditions!: Conditions;
 
   @IsString()
@@ -323,24 +306,17 @@ export class Examination {
   @IsString()
   protocolName!: string;
 
-  @IsArray()
-  @ValidateNested({ each: true })
-  @Type(() => Reading)
+  @NestedList(() => Reading)
   readings!: Reading[];
 
-  @IsArray()
-  @ValidateNested({ each: true })
-  @Type(() => Finding)
+  @NestedList(() => Finding)
   findings!: Finding[];
 
-  @IsArray()
-  @ValidateNested({ each: true })
-  @Type(() => Correction)
+  @NestedList(() => Correction)
   corrections!: Correction[];
 
   @IsOptional()
-  @ValidateNested()
-  @Type(() => Money)
+  @Nested(() => Money)
   askingPrice!: Money | null;
 
   @IsString()

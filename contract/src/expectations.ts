@@ -5,25 +5,14 @@ import {
   type ReadPlace,
   type TemperatureUnit,
 } from '@upright-elder/core';
-import { Type } from 'class-transformer';
-import {
-  IsArray,
-  IsBooleanString,
-  IsIn,
-  IsISO8601,
-  IsNumber,
-  IsOptional,
-  IsString,
-  IsUUID,
-  MaxLength,
-  ValidateNested,
-} from 'class-validator';
+import { IsBooleanString, IsIn, IsNumber, IsOptional, IsString, MaxLength } from 'class-validator';
 import { TEMPERATURE_UNITS } from './air.js';
 import { STRING_STATES, type StringState } from './examinations.js';
+import { IsDay, IsId, Nested, NestedList } from './checks.js';
 
 /** The conditions under which something is about to be read. */
 export class ExpectationsQuery {
-  @IsISO8601({ strict: true })
+  @IsDay()
   date!: string;
 
   @IsIn(STRING_STATES)
@@ -49,7 +38,7 @@ export class ExpectationsQuery {
 
   /** the examination that is being corrected, left out of its own past */
   @IsOptional()
-  @IsUUID()
+  @IsId()
   except?: string;
 }
 
@@ -85,8 +74,7 @@ export class Expectation {
   @IsIn(READ_PLACES)
   place!: ReadPlace;
 
-  @ValidateNested()
-  @Type(() => LastReading)
+  @Nested(() => LastReading)
   last!: LastReading;
 
   /** the middle 95 %, the tool's error included; null after work, when the past says nothing */
@@ -95,8 +83,7 @@ export class Expectation {
   range!: [number, number] | null;
 
   @IsOptional()
-  @ValidateNested()
-  @Type(() => SeasonPart)
+  @Nested(() => SeasonPart)
   season!: SeasonPart | null;
 }
 
@@ -109,8 +96,6 @@ export class Expectations {
   @IsString()
   moistureFrom!: string;
 
-  @IsArray()
-  @ValidateNested({ each: true })
-  @Type(() => Expectation)
+  @NestedList(() => Expectation)
   expected!: Expectation[];
 }

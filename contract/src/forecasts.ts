@@ -8,18 +8,8 @@ import type {
   Weight,
 } from '@upright-elder/core';
 import { SPECIES_IDS } from '@upright-elder/core';
-import { Type } from 'class-transformer';
-import {
-  IsArray,
-  IsBoolean,
-  IsIn,
-  IsInt,
-  IsNumber,
-  IsObject,
-  IsOptional,
-  IsString,
-  ValidateNested,
-} from 'class-validator';
+import { IsArray, IsBoolean, IsIn, IsInt, IsNumber, IsObject, IsOptional, IsString } from 'class-validator';
+import { Nested, NestedList } from './checks.js';
 
 export const WEIGHTS: Weight[] = ['act', 'watch', 'unknown', 'well'];
 
@@ -147,35 +137,29 @@ export class SeriesForecast extends SeriesName {
   @IsNumber({}, { each: true })
   window!: [number, number] | null;
 
-  @ValidateNested({ each: true })
-  @Type(() => HistoryPoint)
+  @NestedList(() => HistoryPoint)
   history!: HistoryPoint[];
 
-  @ValidateNested({ each: true })
-  @Type(() => ForecastPoint)
+  @NestedList(() => ForecastPoint)
   points!: ForecastPoint[];
 
   /** per %MC */
-  @ValidateNested()
-  @Type(() => Estimate)
+  @Nested(() => Estimate)
   sensitivity!: Estimate;
 
   /** what was believed before measuring, per %MC */
-  @ValidateNested()
-  @Type(() => Estimate)
+  @Nested(() => Estimate)
   prior!: Estimate;
 
   @IsString()
   priorSource!: string;
 
   /** per year */
-  @ValidateNested()
-  @Type(() => Estimate)
+  @Nested(() => Estimate)
   age!: Estimate;
 
   /** what is said of this series alone */
-  @ValidateNested({ each: true })
-  @Type(() => Said)
+  @NestedList(() => Said)
   sentences!: Said[];
 
   /** the fit itself */
@@ -250,40 +234,33 @@ export class Forecast {
   leftOut!: string[];
 
   /** the action of each side */
-  @ValidateNested({ each: true })
-  @Type(() => SeriesForecast)
+  @NestedList(() => SeriesForecast)
   sides!: SeriesForecast[];
 
   /** everything else that is followed, to be asked for one by one */
-  @ValidateNested({ each: true })
-  @Type(() => SeriesName)
+  @NestedList(() => SeriesName)
   others!: SeriesName[];
 
-  @ValidateNested({ each: true })
-  @Type(() => SeasonPoint)
+  @NestedList(() => SeasonPoint)
   season!: SeasonPoint[];
 
   /** what the history says: season, age, what asks to be looked at */
-  @ValidateNested({ each: true })
-  @Type(() => Said)
+  @NestedList(() => Said)
   sentences!: Said[];
 
   /** what the coming year brings if the air goes on as it was */
-  @ValidateNested({ each: true })
-  @Type(() => Said)
+  @NestedList(() => Said)
   year!: Said[];
 
   /** its months, side by side */
-  @ValidateNested({ each: true })
-  @Type(() => SideMonths)
+  @NestedList(() => SideMonths)
   months!: SideMonths[];
 
   /** what the climate stands on */
   @IsString()
   climateBasis!: string;
 
-  @ValidateNested()
-  @Type(() => ForecastGround)
+  @Nested(() => ForecastGround)
   ground!: ForecastGround;
 
   @IsBoolean()
@@ -353,8 +330,7 @@ export class ScorecardSum {
   @IsInt()
   count!: number;
 
-  @ValidateNested({ each: true })
-  @Type(() => BandHeld)
+  @NestedList(() => BandHeld)
   bands!: BandHeld[];
 
   /** of the action, m */
@@ -364,17 +340,14 @@ export class ScorecardSum {
 }
 
 export class Scorecard {
-  @ValidateNested({ each: true })
-  @Type(() => PromiseKept)
+  @NestedList(() => PromiseKept)
   kept!: PromiseKept[];
 
-  @ValidateNested()
-  @Type(() => ScorecardSum)
+  @Nested(() => ScorecardSum)
   instrument!: ScorecardSum;
 
   /** over the whole shop, as far as it is worked out */
-  @ValidateNested()
-  @Type(() => ScorecardSum)
+  @Nested(() => ScorecardSum)
   shop!: ScorecardSum;
 }
 

@@ -1,6 +1,6 @@
 import { GAUGES, type Gauge } from '@upright-elder/core';
-import { Type } from 'class-transformer';
-import { IsArray, IsBoolean, IsIn, IsNumber, IsOptional, IsString, ValidateNested } from 'class-validator';
+import { IsBoolean, IsIn, IsNumber, IsOptional, IsString } from 'class-validator';
+import { NestedList } from './checks.js';
 
 export const GAUGE_KINDS = GAUGES;
 export type GaugeKind = Gauge;
@@ -36,8 +36,6 @@ export class GaugesNow {
   @IsString()
   box!: string;
 
-  @IsArray()
-  @ValidateNested({ each: true })
-  @Type(() => GaugeShown)
+  @NestedList(() => GaugeShown)
   gauges!: GaugeShown[];
 }

@@ -1,4 +1,5 @@
 import 'reflect-metadata';
+export * from './checks.js';
 export * from './lengths.js';
 export * from './problems.js';
 export * from './money.js';
@@ -12,6 +13,7 @@ export * from './shop.js';
 export * from './tools.js';
 export * from './protocols.js';
 export * from './photographs.js';
+export * from './backups.js';
 export * from './gauges.js';
 export * from './expectations.js';
 export * from './map.js';

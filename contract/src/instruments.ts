@@ -8,25 +8,23 @@ import {
   type StringSetId,
   type TuningId,
 } from '@upright-elder/core';
-import { Type } from 'class-transformer';
 import {
+  ArrayMaxSize,
   IsArray,
   IsBoolean,
   IsDefined,
   IsIn,
   IsInt,
-  IsNotEmpty,
   IsNumber,
   IsOptional,
   IsString,
-  IsUUID,
   Max,
   MaxLength,
   Min,
-  ValidateNested,
 } from 'class-validator';
 import { Length, TypedLength } from './lengths.js';
 import { Money, TypedMoney } from './money.js';
+import { IsId, IsName, Nested, NestedList } from './checks.js';
 
 export const INSTRUMENT_TYPES = ['flat-top', 'archtop'] as const;
 export type InstrumentType = (typeof INSTRUMENT_TYPES)[number];
@@ -60,7 +58,7 @@ export class InstrumentFacts {
   version!: number;
 
   @IsString()
-  @IsNotEmpty({ message: 'an instrument needs a name to be found by' })
+  @IsName('an instrument needs a name to be found by')
   @MaxLength(120)
   nickname!: string;
 
@@ -75,6 +73,7 @@ export class InstrumentFacts {
 
   /** which parts of its identity are doubtful */
   @IsArray()
+  @ArrayMaxSize(IDENTITY_PARTS.length)
   @IsIn(IDENTITY_PARTS, { each: true })
   doubtful!: IdentityPart[];
 
@@ -94,7 +93,7 @@ export class InstrumentFacts {
 
   /** room it lives in; null while not known */
   @IsOptional()
-  @IsUUID()
+  @IsId()
   homeRoomId!: string | null;
 
   @IsIn(INSTRUMENT_TYPES)
@@ -135,67 +134,56 @@ export class InstrumentFacts {
 /** An instrument as sent: lengths as typed. */
 export class InstrumentInput extends InstrumentFacts {
   /** who saves it */
-  @IsUUID()
+  @IsId()
   by!: string;
 
   /** what it would fetch, what it is worth to its owner, what the owner wants to spend */
   @IsOptional()
-  @ValidateNested()
-  @Type(() => TypedMoney)
+  @Nested(() => TypedMoney)
   marketValue!: TypedMoney | null;
 
   @IsOptional()
-  @ValidateNested()
-  @Type(() => TypedMoney)
+  @Nested(() => TypedMoney)
   worthToOwner!: TypedMoney | null;
 
   @IsOptional()
-  @ValidateNested()
-  @Type(() => TypedMoney)
+  @Nested(() => TypedMoney)
   budget!: TypedMoney | null;
 
   @IsDefined()
-  @ValidateNested()
-  @Type(() => TypedLength)
+  @Nested(() => TypedLength)
   scale!: TypedLength;
 
   /** wanted action at fret 12; null takes the playing style's */
   @IsOptional()
-  @ValidateNested()
-  @Type(() => TypedLength)
+  @Nested(() => TypedLength)
   targetBass!: TypedLength | null;
 
   @IsOptional()
-  @ValidateNested()
-  @Type(() => TypedLength)
+  @Nested(() => TypedLength)
   targetTreble!: TypedLength | null;
 
   /** board to heel cap */
   @IsOptional()
-  @ValidateNested()
-  @Type(() => TypedLength)
+  @Nested(() => TypedLength)
   heelDepth!: TypedLength | null;
 
   /** body join to the end of the board */
   @IsOptional()
-  @ValidateNested()
-  @Type(() => TypedLength)
+  @Nested(() => TypedLength)
   extension!: TypedLength | null;
 
   /** archtop: body length, lower-bout width, rise of the arch over the rim */
   @IsOptional()
-  @ValidateNested()
-  @Type(() => TypedLength)
+  @Nested(() => TypedLength)
   bodyLength!: TypedLength | null;
 
   @IsOptional()
-  @ValidateNested()
-  @Type(() => TypedLength)
+  @Nested(() => TypedLength)
   bodyWidth!: TypedLength | null;
 
   @IsOptional()
-  @ValidateNested()
-  @Type(() => TypedLength)
+  @Nested(() => TypedLength)
   archHeight!: TypedLength | null;
 }
 
@@ -231,62 +219,51 @@ export const INSTRUMENT_LENGTH_LIMITS: Record<InstrumentLength, { from: number; 
 
 /** An instrument as stored. */
 export class Instrument extends InstrumentFacts {
-  @IsUUID()
+  @IsId()
   id!: string;
 
   /** what it would fetch, what it is worth to its owner, what the owner wants to spend */
   @IsOptional()
-  @ValidateNested()
-  @Type(() => Money)
+  @Nested(() => Money)
   marketValue!: Money | null;
 
   @IsOptional()
-  @ValidateNested()
-  @Type(() => Money)
+  @Nested(() => Money)
   worthToOwner!: Money | null;
 
   @IsOptional()
-  @ValidateNested()
-  @Type(() => Money)
+  @Nested(() => Money)
   budget!: Money | null;
 
-  @ValidateNested()
-  @Type(() => Length)
+  @Nested(() => Length)
   scale!: Length;
 
   @IsOptional()
-  @ValidateNested()
-  @Type(() => Length)
+  @Nested(() => Length)
   targetBass!: Length | null;
 
   @IsOptional()
-  @ValidateNested()
-  @Type(() => Length)
+  @Nested(() => Length)
   targetTreble!: Length | null;
 
   @IsOptional()
-  @ValidateNested()
-  @Type(() => Length)
+  @Nested(() => Length)
   heelDepth!: Length | null;
 
   @IsOptional()
-  @ValidateNested()
-  @Type(() => Length)
+  @Nested(() => Length)
   extension!: Length | null;
 
   @IsOptional()
-  @ValidateNested()
-  @Type(() => Length)
+  @Nested(() => Length)
   bodyLength!: Length | null;
 
   @IsOptional()
-  @ValidateNested()
-  @Type(() => Length)
+  @Nested(() => Length)
   bodyWidth!: Length | null;
 
   @IsOptional()
-  @ValidateNested()
-  @Type(() => Length)
+  @Nested(() => Length)
   archHeight!: Length | null;
 
   /** pull of the string set at pitch, N */
@@ -319,7 +296,7 @@ export class SlipStance {
 
 /** An instrument on the shelf. */
 export class Slip {
-  @IsUUID()
+  @IsId()
   id!: string;
 
   @IsString()
@@ -341,8 +318,7 @@ export class Slip {
   bodyJoin!: number;
 
   @IsOptional()
-  @ValidateNested()
-  @Type(() => SlipStance)
+  @Nested(() => SlipStance)
   stance!: SlipStance | null;
 
   @IsInt()
@@ -368,9 +344,7 @@ export class Slip {
 }
 
 export class SlipPage {
-  @IsArray()
-  @ValidateNested({ each: true })
-  @Type(() => Slip)
+  @NestedList(() => Slip)
   slips!: Slip[];
 
   @IsInt()

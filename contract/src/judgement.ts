@@ -6,8 +6,8 @@ import {
   type QuantityId,
   type TreatmentId,
 } from '@upright-elder/core';
-import { Type } from 'class-transformer';
-import { IsArray, IsIn, IsInt, IsNumber, IsOptional, IsString, ValidateNested } from 'class-validator';
+import { IsArray, IsIn, IsInt, IsNumber, IsOptional, IsString } from 'class-validator';
+import { NestedList } from './checks.js';
 
 export class BudgetPart {
   @IsIn(BUDGET_CAUSES)
@@ -39,8 +39,7 @@ export class Budget {
   @IsNumber()
   total!: number;
 
-  @ValidateNested({ each: true })
-  @Type(() => BudgetPart)
+  @NestedList(() => BudgetPart)
   parts!: BudgetPart[];
 }
 
@@ -66,8 +65,7 @@ export class Step {
   @IsString()
   why!: string;
 
-  @ValidateNested({ each: true })
-  @Type(() => Arrow)
+  @NestedList(() => Arrow)
   after!: Arrow[];
 
   /** hours, from and to */
@@ -100,15 +98,13 @@ export class Judgement {
   @IsString()
   date!: string | null;
 
-  @ValidateNested({ each: true })
-  @Type(() => Budget)
+  @NestedList(() => Budget)
   budgets!: Budget[];
 
   @IsString()
   verdict!: string;
 
-  @ValidateNested({ each: true })
-  @Type(() => Step)
+  @NestedList(() => Step)
   order!: Step[];
 
   @IsArray()

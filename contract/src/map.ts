@@ -14,9 +14,7 @@ import {
   type Plan,
   type SpeciesId,
 } from '@upright-elder/core';
-import { Type } from 'class-transformer';
 import {
-  ArrayMaxSize,
   ArrayMinSize,
   IsArray,
   IsBoolean,
@@ -26,13 +24,11 @@ import {
   IsNumber,
   IsOptional,
   IsString,
-  IsUUID,
-  Matches,
   MaxLength,
   Min,
   registerDecorator,
-  ValidateNested,
 } from 'class-validator';
+import { IsDay, IsId, Nested, NestedList } from './checks.js';
 
 /** No point of a guitar lies farther than this from its own tail, m. */
 const FARTHEST = 1.5;
@@ -76,10 +72,7 @@ export class PlanOutline {
   @IsNumber()
   length!: number;
 
-  @IsArray()
-  @ArrayMaxSize(20)
-  @ValidateNested({ each: true })
-  @Type(() => PlanWidth)
+  @NestedList(() => PlanWidth, { most: 20 })
   widths!: PlanWidth[];
 }
 
@@ -145,8 +138,7 @@ export class PlanBrace {
   height!: number;
 
   @IsDefined()
-  @ValidateNested()
-  @Type(() => PlanTaper)
+  @Nested(() => PlanTaper)
   taper!: PlanTaper;
 
   @IsIn(SPECIES_IDS)
@@ -167,48 +159,35 @@ export class PlanInput {
   @Min(0)
   version!: number;
 
-  @IsUUID()
+  @IsId()
   by!: string;
 
   @IsDefined()
-  @ValidateNested()
-  @Type(() => PlanOutline)
+  @Nested(() => PlanOutline)
   outline!: PlanOutline;
 
-  @IsArray()
-  @ArrayMaxSize(6)
-  @ValidateNested({ each: true })
-  @Type(() => PlanHole)
+  @NestedList(() => PlanHole, { most: 6 })
   holes!: PlanHole[];
 
   @IsDefined()
-  @ValidateNested()
-  @Type(() => PlanBridge)
+  @Nested(() => PlanBridge)
   bridge!: PlanBridge;
 
   @IsOptional()
-  @ValidateNested()
-  @Type(() => PlanRectangle)
+  @Nested(() => PlanRectangle)
   plate!: PlanRectangle | null;
 
-  @IsArray()
-  @ArrayMaxSize(80)
-  @ValidateNested({ each: true })
-  @Type(() => PlanBrace)
+  @NestedList(() => PlanBrace, { most: 80 })
   braces!: PlanBrace[];
 
   /** of the back; a plan that was drawn before backs were has none */
   @IsOptional()
-  @IsArray()
-  @ArrayMaxSize(80)
-  @ValidateNested({ each: true })
-  @Type(() => PlanBrace)
+  @NestedList(() => PlanBrace, { most: 80 })
   backBraces?: PlanBrace[];
 
   /** depth of the sides; the shape's usual one where they were never drawn */
   @IsOptional()
-  @ValidateNested()
-  @Type(() => PlanSides)
+  @Nested(() => PlanSides)
   sides?: PlanSides;
 }
 
@@ -220,8 +199,7 @@ export class StoredPlan extends PlanInput {
 /** What an instrument has: a plan, once it was drawn. */
 export class PlanAnswer {
   @IsOptional()
-  @ValidateNested()
-  @Type(() => StoredPlan)
+  @Nested(() => StoredPlan)
   plan!: StoredPlan | null;
 }
 
@@ -230,13 +208,11 @@ export type MarkState = (typeof MARK_STATES)[number];
 
 /** A mark as one examination saw it. */
 export class Sighting {
-  @Matches(/^(?:19[5-9]\d|2\d{3})-(0[1-9]|1[0-2])-(0[1-9]|[12]\d|3[01])$/u, {
-    message: 'the date must be a real day from 1950 on, written year-month-day, such as 2026-08-24',
-  })
+  @IsDay()
   date!: string;
 
   @IsOptional()
-  @IsUUID()
+  @IsId()
   examinationId!: string | null;
 
   @IsArray()
@@ -305,10 +281,10 @@ export class MarkInput {
   @Min(0)
   version!: number;
 
-  @IsUUID()
+  @IsId()
   instrumentId!: string;
 
-  @IsUUID()
+  @IsId()
   by!: string;
 
   @IsIn(FACES)
@@ -327,11 +303,11 @@ export class MarkInput {
   @MaxLength(80)
   name!: string;
 
-  @IsArray()
-  @ArrayMinSize(1, { message: 'a mark needs at least one day on which it was seen' })
-  @ArrayMaxSize(200)
-  @ValidateNested({ each: true })
-  @Type(() => Sighting)
+  @NestedList(() => Sighting, {
+    least: 1,
+    most: 200,
+    few: 'a mark needs at least one day on which it was seen',
+  })
   sightings!: Sighting[];
 
   /** marked by mistake: kept, and shown no more */
@@ -351,7 +327,7 @@ export class MarkCorrection {
   @IsString()
   at!: string;
 
-  @IsUUID()
+  @IsId()
   by!: string;
 
   @IsString()
@@ -360,18 +336,15 @@ export class MarkCorrection {
   @IsString()
   why!: string;
 
-  @ValidateNested()
-  @Type(() => Sighting)
+  @Nested(() => Sighting)
   was!: Sighting;
 }
 
 export class Mark extends MarkInput {
-  @IsArray()
-  @ValidateNested({ each: true })
-  @Type(() => MarkCorrection)
+  @NestedList(() => MarkCorrection)
   corrections!: MarkCorrection[];
 
-  @IsUUID()
+  @IsId()
   id!: string;
 
   @IsString()

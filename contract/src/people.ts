@@ -1,4 +1,5 @@
-import { IsIn, IsInt, IsNotEmpty, IsString, IsUUID, MaxLength, Min } from 'class-validator';
+import { IsIn, IsInt, IsString, MaxLength, Min } from 'class-validator';
+import { IsId, IsName } from './checks.js';
 
 export const ROLES = ['owner', 'luthier', 'apprentice'] as const;
 export type Role = (typeof ROLES)[number];
@@ -10,7 +11,7 @@ export class PersonInput {
   version!: number;
 
   @IsString()
-  @IsNotEmpty()
+  @IsName('a name that can be read is needed')
   @MaxLength(120)
   name!: string;
 
@@ -19,6 +20,6 @@ export class PersonInput {
 }
 
 export class Person extends PersonInput {
-  @IsUUID()
+  @IsId()
   id!: string;
 }

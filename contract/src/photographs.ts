@@ -1,15 +1,5 @@
-import {
-  IsBoolean,
-  IsIn,
-  IsInt,
-  IsISO8601,
-  IsOptional,
-  IsString,
-  IsUUID,
-  Matches,
-  MaxLength,
-  Min,
-} from 'class-validator';
+import { IsBoolean, IsIn, IsInt, IsOptional, IsString, Matches, MaxLength, Min } from 'class-validator';
+import { IsDay, IsId } from './checks.js';
 
 /** Largest file that is taken, bytes. */
 export const LARGEST_PICTURE = 25 * 1024 * 1024;
@@ -52,30 +42,27 @@ export class PictureTaken {
   height!: number;
 }
 
-const DATE_WORDS = 'the date must be a real day written year-month-day, such as 2026-08-24';
-
 export class PhotographInput {
   @IsInt()
   @Min(0)
   version!: number;
 
-  @IsUUID()
+  @IsId()
   instrumentId!: string;
 
   @IsOptional()
-  @IsUUID()
+  @IsId()
   examinationId!: string | null;
 
   /** the mark on the map that it is of */
   @IsOptional()
-  @IsUUID()
+  @IsId()
   markId?: string | null;
 
   @Matches(PICTURE_NAME, { message: 'the picture must be one that was taken in before' })
   picture!: string;
 
-  @IsISO8601({ strict: true }, { message: DATE_WORDS })
-  @Matches(/^\d{4}-\d{2}-\d{2}$/u, { message: DATE_WORDS })
+  @IsDay()
   takenOn!: string;
 
   @IsIn(SPOTS)
@@ -90,12 +77,12 @@ export class PhotographInput {
   putAway!: boolean;
 
   /** who added or changed it */
-  @IsUUID()
+  @IsId()
   by!: string;
 }
 
 export class Photograph extends PhotographInput {
-  @IsUUID()
+  @IsId()
   id!: string;
 
   @IsInt()

@@ -1,5 +1,5 @@
-import { IsArray, IsInt, IsObject, IsOptional, IsString, ValidateNested } from 'class-validator';
-import { Type } from 'class-transformer';
+import { IsInt, IsObject, IsOptional, IsString } from 'class-validator';
+import { NestedList } from './checks.js';
 
 /** What was wrong with one field, and what would be accepted. */
 export class FieldError {
@@ -34,9 +34,7 @@ export class Problem {
   detail?: string;
 
   @IsOptional()
-  @IsArray()
-  @ValidateNested({ each: true })
-  @Type(() => FieldError)
+  @NestedList(() => FieldError)
   errors?: FieldError[];
 
   /** 409: the copy that is stored now */

@@ -1,22 +1,10 @@
 import { LINE_IDS, type LineId } from '@upright-elder/core';
-import { Type } from 'class-transformer';
-import {
-  ArrayMaxSize,
-  ArrayMinSize,
-  IsArray,
-  IsBoolean,
-  IsIn,
-  IsInt,
-  IsNotEmpty,
-  IsString,
-  MaxLength,
-  Min,
-  ValidateNested,
-} from 'class-validator';
+import { ArrayMaxSize, IsArray, IsBoolean, IsIn, IsInt, IsString, MaxLength, Min } from 'class-validator';
+import { IsName, NestedList } from './checks.js';
 
 export class ProtocolStage {
   @IsString()
-  @IsNotEmpty({ message: 'a stage needs a title' })
+  @IsName('a stage needs a title')
   @MaxLength(80)
   title!: string;
 
@@ -33,7 +21,7 @@ export class ProtocolInput {
   version!: number;
 
   @IsString()
-  @IsNotEmpty({ message: 'a protocol needs a name to be chosen by' })
+  @IsName('a protocol needs a name to be chosen by')
   @MaxLength(80)
   name!: string;
 
@@ -53,11 +41,7 @@ export class ProtocolInput {
   @IsBoolean()
   retired!: boolean;
 
-  @IsArray()
-  @ArrayMinSize(1, { message: 'a protocol needs at least one stage' })
-  @ArrayMaxSize(20)
-  @ValidateNested({ each: true })
-  @Type(() => ProtocolStage)
+  @NestedList(() => ProtocolStage, { least: 1, most: 20, few: 'a protocol needs at least one stage' })
   stages!: ProtocolStage[];
 }
 

@@ -5,17 +5,9 @@ import {
   type ReadingUnit,
   type TemperatureUnit,
 } from '@upright-elder/core';
-import {
-  IsIn,
-  IsInt,
-  IsNotEmpty,
-  IsObject,
-  IsString,
-  MaxLength,
-  Min,
-  registerDecorator,
-} from 'class-validator';
+import { IsIn, IsInt, IsObject, IsString, MaxLength, Min, registerDecorator } from 'class-validator';
 import { TEMPERATURE_UNITS } from './air.js';
+import { IsName } from './checks.js';
 
 /** Every key is a quantity, and every value one that passes. */
 function IsByQuantity(name: string, passes: (value: unknown) => boolean, message: string) {
@@ -56,7 +48,7 @@ export class ShopInput {
   version!: number;
 
   @IsString()
-  @IsNotEmpty()
+  @IsName('a name that can be read is needed')
   @MaxLength(120)
   name!: string;
 

@@ -1,15 +1,6 @@
 import { DIMENSIONS, READING_UNITS, type Dimension, type ReadingUnit } from '@upright-elder/core';
-import {
-  IsBoolean,
-  IsIn,
-  IsInt,
-  IsNotEmpty,
-  IsNumber,
-  IsOptional,
-  IsString,
-  MaxLength,
-  Min,
-} from 'class-validator';
+import { IsBoolean, IsIn, IsInt, IsNumber, IsOptional, IsString, MaxLength, Min } from 'class-validator';
+import { IsName } from './checks.js';
 
 /** A tool of the shop with its errors as typed. */
 export class ToolInput {
@@ -18,7 +9,7 @@ export class ToolInput {
   version!: number;
 
   @IsString()
-  @IsNotEmpty({ message: 'a tool needs a name to be chosen by' })
+  @IsName('a tool needs a name to be chosen by')
   @MaxLength(80)
   name!: string;
 

@@ -1,8 +1,8 @@
 import { SPECIES_IDS, type Place, type SpeciesId } from '@upright-elder/core';
-import { Type } from 'class-transformer';
-import { IsArray, IsBoolean, IsIn, IsNumber, IsOptional, IsString, ValidateNested } from 'class-validator';
+import { IsBoolean, IsIn, IsNumber, IsOptional, IsString } from 'class-validator';
 import { Estimate } from './forecasts.js';
 import { StoredPlan, type MarkState } from './map.js';
+import { Nested, NestedList } from './checks.js';
 
 /** A stretch of a top brace that a mark says is loose. */
 export class RecordedStretch {
@@ -55,12 +55,10 @@ export class BellyProfile {
   @IsString()
   date!: string;
 
-  @ValidateNested({ each: true })
-  @Type(() => BellyReading)
+  @NestedList(() => BellyReading)
   stations!: BellyReading[];
 
-  @ValidateNested()
-  @Type(() => Estimate)
+  @Nested(() => Estimate)
   moisture!: Estimate;
 }
 
@@ -70,8 +68,7 @@ export type TopPrior = (typeof TOP_PRIORS)[number];
 /** What the plate model needs to know of an instrument, and what the forecasts made of it. */
 export class TopCase {
   @IsOptional()
-  @ValidateNested()
-  @Type(() => StoredPlan)
+  @Nested(() => StoredPlan)
   plan!: StoredPlan | null;
 
   @IsIn(SPECIES_IDS)
@@ -93,20 +90,16 @@ export class TopCase {
   @IsNumber()
   pull!: number;
 
-  @IsArray()
-  @ValidateNested({ each: true })
-  @Type(() => RecordedStretch)
+  @NestedList(() => RecordedStretch)
   loose!: RecordedStretch[];
 
   @IsOptional()
-  @ValidateNested()
-  @Type(() => BellyProfile)
+  @Nested(() => BellyProfile)
   belly!: BellyProfile | null;
 
   /** today's wood against that of its building, %MC; null where no air is known */
   @IsOptional()
-  @ValidateNested()
-  @Type(() => Estimate)
+  @Nested(() => Estimate)
   moisture!: Estimate | null;
 
   /** where the forecasts take from how far this top moves */

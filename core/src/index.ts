@@ -1,3 +1,4 @@
+export * from './days/index.js';
 export * from './numeric/index.js';
 export * from './units/index.js';
 export * from './readings/index.js';

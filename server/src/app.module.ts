@@ -1,12 +1,14 @@
-import { Module, type DynamicModule } from '@nestjs/common';
+import { Module, RequestMethod, type DynamicModule } from '@nestjs/common';
 import { LoggerModule } from 'nestjs-pino';
 import { LogFolderModule } from './air/air.module.js';
+import { BackupsModule } from './backups/backups.module.js';
 import { Clock } from './clock.js';
 import type { Config } from './config.js';
 import { Database } from './database/database.js';
 import { ExaminationsModule } from './examinations/examinations.module.js';
 import { ForecastsModule } from './forecasts/forecasts.module.js';
 import { GaugesModule } from './gauges/gauges.module.js';
+import { OpenConnections } from './http/open-connections.js';
 import { InstrumentsModule } from './instruments/instruments.module.js';
 import { JudgementModule } from './judgement/judgement.module.js';
 import { MapModule } from './map/map.module.js';
@@ -28,6 +30,7 @@ class GroundModule {
       providers: [
         { provide: Clock, useFactory: () => new Clock(config.now) },
         { provide: Database, useValue: database },
+        OpenConnections,
       ],
       exports: [Clock, Database],
     };
@@ -40,7 +43,10 @@ export class AppModule {
     return {
       module: AppModule,
       imports: [
-        LoggerModule.forRoot({ pinoHttp: { level: config.quiet ? 'error' : 'warn', autoLogging: false } }),
+        LoggerModule.forRoot({
+          pinoHttp: { level: config.quiet ? 'error' : 'warn', autoLogging: false },
+          forRoutes: [{ path: '{*path}', method: RequestMethod.ALL }],
+        }),
         GroundModule.with(config, database),
         PeopleModule,
         ShopModule,
@@ -55,6 +61,7 @@ export class AppModule {
         JudgementModule,
         ShelfModule,
         PhotographsModule.with(config.dataFolder),
+        BackupsModule.with(config),
         GaugesModule.with(config.gaugeBox),
       ],
     };

@@ -1,4 +1,5 @@
 import { join, resolve } from 'node:path';
+import { BACKUPS, NEW_SHOP } from './database/folder.js';
 import type { BoxAddress } from './gauges/gauge-box.js';
 
 /** What the program is told from outside. */
@@ -14,13 +15,19 @@ export interface Config {
   logFolder: string;
   /** where a gauge box listens; null without one */
   gaugeBox: BoxAddress | null;
+  /** where backups are written */
+  backupFolder: string;
+  /** begin an empty shop beside photographs that are already there */
+  newShop: boolean;
 }
 
 /** Only this address is listened to until there is sign-in. */
 export const LOCAL_ADDRESS = '127.0.0.1';
 
 /** @throws Error in plain words where a setting cannot be used */
-export function configFrom(env: NodeJS.ProcessEnv): Config {
+export function configFrom(given: NodeJS.ProcessEnv): Config {
+  // a variable that is set to nothing is as if it were not set
+  const env = Object.fromEntries(Object.entries(given).filter(([, value]) => value !== ''));
   const host = env.UPRIGHT_ELDER_HOST ?? LOCAL_ADDRESS;
   if (host !== LOCAL_ADDRESS) {
     throw new Error(
@@ -46,6 +53,8 @@ export function configFrom(env: NodeJS.ProcessEnv): Config {
     webFolder: env.UPRIGHT_ELDER_WEB ? resolve(env.UPRIGHT_ELDER_WEB) : null,
     quiet: env.UPRIGHT_ELDER_QUIET === '1',
     logFolder: env.UPRIGHT_ELDER_LOGS ? resolve(env.UPRIGHT_ELDER_LOGS) : join(dataFolder, 'logger'),
+    backupFolder: env.UPRIGHT_ELDER_BACKUPS ? resolve(env.UPRIGHT_ELDER_BACKUPS) : join(dataFolder, BACKUPS),
+    newShop: env[NEW_SHOP] === 'yes',
     gaugeBox: env.UPRIGHT_ELDER_GAUGES ? boxAddress(env.UPRIGHT_ELDER_GAUGES) : null,
   };
 }

@@ -1,11 +1,28 @@
 import { createApp } from './app.js';
+import { BackupsService } from './backups/backups.service.js';
 import { configFrom } from './config.js';
+import { Database } from './database/database.js';
+
+// what nobody waited for and that failed is said; it never takes the program down
+process.on('unhandledRejection', (error) => {
+  console.error(
+    `Something beside failed, and the program goes on: ${error instanceof Error ? error.message : String(error)}`,
+  );
+});
 
 try {
   const config = configFrom(process.env);
   const app = await createApp(config);
   await app.listen(config.port, config.host);
   const address = app.getHttpServer().address() as { port: number };
+  const { unwritable } = app.get(Database);
+  if (unwritable)
+    console.log(
+      unwritable === 'full'
+        ? 'The disk is full: the shop is open for reading only. Make room and start again to save.'
+        : 'The folder cannot be written: the shop is open for reading only.',
+    );
+  for (const remark of (await app.get(BackupsService).keeping()).remarks) console.log(remark);
   console.log(
     `Upright Elder is open at http://${config.host}:${address.port} (data in ${config.dataFolder})`,
   );

@@ -272,15 +272,14 @@ describe('nothing is lost', () => {
   });
 
   it('a full disk is said plainly; nothing of the refused save stays, and it goes through once there is room', async () => {
-    const { writer } = server.app.get(Database);
-    const [{ page_count: pages }] = await writer.query<[{ page_count: number }]>('PRAGMA page_count');
-    await writer.query(`PRAGMA max_page_count = ${pages}`);
+    const writer = server.app.get(Database).writer!;
+    writer.pragma(`max_page_count = ${String(writer.pragma('page_count', { simple: true }))}`);
     const long = examinationBody({ notes: 'a long note '.repeat(1600) });
     const refused = await Promise.all(
       Array.from({ length: 4 }, (_, i) => put(`examinations/${id(5900 + i)}`, long)),
     );
     expect(refused.at(-1)).toMatchObject({ status: 507, body: { title: 'The disk is full' } });
-    await writer.query('PRAGMA max_page_count = 1000000');
+    writer.pragma('max_page_count = 1000000');
     for (const [i, { status }] of refused.entries()) {
       expect((await server.call('GET', `examinations/${id(5900 + i)}`)).status).toBe(
         status === 200 ? 200 : 404,

@@ -6,16 +6,14 @@ import {
   climateOfExaminations,
   climateOfLog,
   comingMoisture,
-  dayOf,
   fitClimate,
-  isoDate,
   LAGS,
-  sayDay,
   seasonMoisture,
   seasonVariance,
   woodMoisture,
   type DailyAir,
 } from './index.js';
+import { dayOf, isoDate, sayDay } from '../days/index.js';
 
 const year = (days: number, humidity: (day: number) => number): DailyAir[] =>
   Array.from({ length: days }, (_, day) => ({

@@ -1,5 +1,5 @@
 import { Matrix, inverse } from 'ml-matrix';
-import { DAYS_PER_YEAR } from './day.js';
+import { DAYS_PER_YEAR } from '../days/day.js';
 import { equilibriumMoisture } from '../wood/equilibrium.js';
 import { SAMPLE_DAYS, EXAMINATION_AIR_SD, type AirLog, type DailyAir } from './moisture.js';
 

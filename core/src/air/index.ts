@@ -1,4 +1,3 @@
-export * from './day.js';
 export * from './psychrometrics.js';
 export * from './hygrometer.js';
 export * from './moisture.js';

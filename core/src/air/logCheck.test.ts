@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import { readLogFile, type LocalTime } from './index.js';
+import { readLogFile } from './index.js';
+import { type LocalTime } from '../days/index.js';
 
 /** A zone an hour ahead of UTC with an hour of summer time from 29 March 2 o'clock to 25 October 3 o'clock 2026. */
 function zone([year, month, day, hour, minute, second]: LocalTime): string {

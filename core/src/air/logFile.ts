@@ -1,4 +1,5 @@
 import Papa from 'papaparse';
+import type { LocalTime } from '../days/zone.js';
 import { parsePercent, parseTemperature, type TemperatureUnit } from '../units/scalars.js';
 import { LogCheck } from './logCheck.js';
 import { isRepeatedHour, Surveyor, winterInstant, type LogSurvey } from './logSurvey.js';
@@ -24,9 +25,6 @@ export interface LogFile {
   /** what was assumed where the file does not say, and what of it asks for a look */
   assumed: string[];
 }
-
-/** Year, month 1 to 12, day, hour, minute, second as a logger without a zone wrote them. */
-export type LocalTime = [number, number, number, number, number, number];
 
 /** Headings are looked for in so many lines: loggers like to begin with their own name and settings. */
 const HEADING_LINES = 30;

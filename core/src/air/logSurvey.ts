@@ -1,5 +1,5 @@
 import { parseDecimal } from '../units/decimal.js';
-import type { LocalTime } from './logFile.js';
+import type { LocalTime } from '../days/zone.js';
 
 /** What the whole file says about how its lines are to be read. */
 export interface LogSurvey {

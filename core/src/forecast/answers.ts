@@ -1,5 +1,5 @@
 import { comingMoisture, seasonMoisture, type Climate } from '../air/climate.js';
-import { isoDate, sayDay, sayMonth } from '../air/day.js';
+import { isoDate, sayDay, sayMonth } from '../days/day.js';
 import { moistureOfHumidity, scenarioWood } from '../air/scenario.js';
 import { BOARD, dryingAllowance, FELT_SPROUT, fretSprout, GLUED_AT, RESTRAINT } from '../wood/drying.js';
 import { humidityForMoisture } from '../wood/equilibrium.js';

@@ -1,4 +1,4 @@
-import { DAYS_PER_YEAR } from '../air/day.js';
+import { DAYS_PER_YEAR } from '../days/day.js';
 import { normalBelow } from './fit.js';
 import type { Calibration } from './calibrate.js';
 

@@ -1,5 +1,5 @@
 import { seasonMoisture, type Climate } from '../air/climate.js';
-import { DAYS_PER_YEAR } from '../air/day.js';
+import { DAYS_PER_YEAR } from '../days/day.js';
 import { LAGS, USUAL_LAG } from '../air/moisture.js';
 import { fitLinear, leaveOneOut, truncateBelowZero, type LinearProblem } from './fit.js';
 import type { Belief } from './prior.js';

@@ -1,4 +1,4 @@
-import { DAYS_PER_YEAR } from '../air/day.js';
+import { DAYS_PER_YEAR } from '../days/day.js';
 import { QUANTITIES, type QuantityId } from '../readings/quantities.js';
 import { fitLinear } from './fit.js';
 import type { Belief, TopConstruction } from './prior.js';

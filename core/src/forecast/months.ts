@@ -1,5 +1,5 @@
 import { comingMoisture, type Climate } from '../air/climate.js';
-import { DAYS_PER_YEAR } from '../air/day.js';
+import { DAYS_PER_YEAR } from '../days/day.js';
 import { scenarioWood } from '../air/scenario.js';
 import { buzzing, lowestCleanAction, PLUCK_AT, withActionChange } from '../stance/clearance.js';
 import { fretPosition } from '../stance/frets.js';

@@ -1,5 +1,5 @@
 import { comingMoisture, seasonMoisture, seasonVariance, type Climate } from '../air/climate.js';
-import { DAYS_PER_YEAR } from '../air/day.js';
+import { DAYS_PER_YEAR } from '../days/day.js';
 import { AS_IT_WAS, scenarioWood } from '../air/scenario.js';
 import { normals, seededChance, type Chance } from '../numeric/chance.js';
 import { choleskyOf } from '../numeric/dense.js';

@@ -1,6 +1,6 @@
 import { comingMoisture, type Climate, type DayMoisture } from '../air/climate.js';
 import { scenarioWood, type Scenario } from '../air/scenario.js';
-import { DAYS_PER_YEAR } from '../air/day.js';
+import { DAYS_PER_YEAR } from '../days/day.js';
 import type { Calibration, Member } from './calibrate.js';
 import { normalBelow } from './fit.js';
 

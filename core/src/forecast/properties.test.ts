@@ -1,14 +1,8 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { simulateInstrument } from '../../simulated/instruments.js';
-import {
-  AirLog,
-  climateOfLog,
-  DAYS_PER_YEAR,
-  fitClimate,
-  seasonMoisture,
-  woodMoisture,
-} from '../air/index.js';
+import { AirLog, climateOfLog, fitClimate, seasonMoisture, woodMoisture } from '../air/index.js';
+import { DAYS_PER_YEAR } from '../days/index.js';
 import { normals, seededChance } from '../numeric/index.js';
 import {
   actionBelief,

@@ -1,5 +1,5 @@
 import { seasonMoisture, type Climate } from '../air/climate.js';
-import { DAYS_PER_YEAR } from '../air/day.js';
+import { DAYS_PER_YEAR } from '../days/day.js';
 import { humidityForMoisture } from '../wood/equilibrium.js';
 import { ROOM_CELSIUS } from '../air/scenario.js';
 import type { Calibration } from './calibrate.js';

@@ -1,4 +1,4 @@
-import { DAYS_PER_YEAR, isoDate, sayDay, sayMonth } from '../air/day.js';
+import { DAYS_PER_YEAR, isoDate, sayDay, sayMonth } from '../days/day.js';
 import type { StringSide } from '../readings/side.js';
 import { isDrift, type Attribution, type AttributionOrNot } from './attribution.js';
 import type { Calibration } from './calibrate.js';

@@ -1,8 +1,9 @@
-import { Body, Controller, Get, HttpCode, Param, ParseUUIDPipe, Post, Put } from '@nestjs/common';
+import { Body, Controller, Get, HttpCode, Param, Post, Put } from '@nestjs/common';
 import { ApiOkResponse, ApiTags } from '@nestjs/swagger';
 import { AirBatch, AirTaken, LogFolder, Room, RoomAir, RoomInput } from '@upright-elder/contract';
 import { AirService } from './air.service.js';
 import { LogFolderService } from './log-folder.service.js';
+import { IdPipe } from '../http/id.pipe.js';
 
 @ApiTags('air')
 @Controller()
@@ -20,20 +21,20 @@ export class AirController {
 
   @Put('rooms/:id')
   @ApiOkResponse({ type: Room })
-  save(@Param('id', ParseUUIDPipe) id: string, @Body() input: RoomInput): Promise<Room> {
+  save(@Param('id', IdPipe) id: string, @Body() input: RoomInput): Promise<Room> {
     return this.air.saveRoom(id, input);
   }
 
   @Get('rooms/:id/air')
   @ApiOkResponse({ type: RoomAir })
-  airOf(@Param('id', ParseUUIDPipe) id: string): Promise<RoomAir> {
+  airOf(@Param('id', IdPipe) id: string): Promise<RoomAir> {
     return this.air.airOf(id);
   }
 
   @Post('rooms/:id/air')
   @HttpCode(200)
   @ApiOkResponse({ type: AirTaken })
-  take(@Param('id', ParseUUIDPipe) id: string, @Body() batch: AirBatch): Promise<AirTaken> {
+  take(@Param('id', IdPipe) id: string, @Body() batch: AirBatch): Promise<AirTaken> {
     return this.air.take(id, batch);
   }
 

@@ -63,7 +63,7 @@ export class AirService {
   async saveRoom(id: string, input: RoomInput): Promise<Room> {
     const { name, notes, logger } = input;
     await this.refuseTakenLogger(id, logger.trim());
-    const { saltLow = '', saltHigh = '', packs = '' } = input;
+    const [saltLow, saltHigh, packs] = [input.saltLow ?? '', input.saltHigh ?? '', input.packs ?? ''];
     understandHumidities({ saltLow, saltHigh, packs });
     await withBothCopies(
       () =>

@@ -13,6 +13,7 @@ import {
 import type { LogFileReport, LogFolder, LogLine } from '@upright-elder/contract';
 import { dayOf, LogCutter, readLogRows, type LocalTime, type LogRow } from '@upright-elder/core';
 import { Clock } from '../clock.js';
+import { because } from '../database/folder.js';
 import { Database } from '../database/database.js';
 import { AirService } from './air.service.js';
 import { LogFileEntity } from './log-file.entity.js';
@@ -28,6 +29,16 @@ const KEPT_LINES = 200;
 const PIECE = 300;
 const NAMES = /\.(?:csv|tsv|txt)$/iu;
 
+const NOTHING_TAKEN: Omit<LogFileEntity, 'takenAt' | 'name' | 'remarks'> = {
+  hash: '',
+  roomId: null,
+  state: 'refused',
+  readings: 0,
+  added: 0,
+  skipped: 0,
+  lines: [],
+};
+
 /** Takes in what room loggers write into the shop's folder: each file once, in pieces, and again when it has grown. */
 @Injectable()
 export class LogFolderService implements OnApplicationBootstrap, OnApplicationShutdown {
@@ -35,10 +46,14 @@ export class LogFolderService implements OnApplicationBootstrap, OnApplicationSh
   private readonly seen = new Map<string, string>();
   /** files that stand as they were when they were last gone through */
   private readonly settled = new Map<string, string>();
+  /** what was said of a file that could not be read */
+  private readonly told = new Map<string, string>();
   private readonly underWay = new Map<string, LogFileReport>();
   private timer: NodeJS.Timeout | null = null;
   private looking: Promise<void> = Promise.resolve();
   private ended = false;
+  /** why the folder cannot be gone through; null where it can */
+  private trouble: string | null = null;
 
   constructor(
     @Inject(LOG_FOLDER) private readonly folder: string,
@@ -48,9 +63,13 @@ export class LogFolderService implements OnApplicationBootstrap, OnApplicationSh
   ) {}
 
   onApplicationBootstrap(): void {
-    mkdirSync(this.folder, { recursive: true });
+    try {
+      mkdirSync(this.folder, { recursive: true });
+    } catch (error) {
+      this.trouble = because(error);
+    }
     this.timer = setInterval(() => {
-      this.looking = this.looking.then(() => this.look());
+      this.looking = this.looking.then(() => this.lookInPeace());
     }, LOOK_MS);
     this.timer.unref();
   }
@@ -72,18 +91,34 @@ export class LogFolderService implements OnApplicationBootstrap, OnApplicationSh
         roomName: roomId && (rooms.get(roomId) ?? null),
         done: row.readings,
       }));
-    return { folder: this.folder, files: [...this.underWay.values(), ...done] };
+    return { folder: this.folder, trouble: this.trouble, files: [...this.underWay.values(), ...done] };
+  }
+
+  /** A look that fails is said and tried again: it never ends the program, nor the looks after it. */
+  private async lookInPeace(): Promise<void> {
+    try {
+      await this.look();
+      this.trouble = null;
+    } catch (error) {
+      const words = because(error);
+      if (words !== this.trouble) this.logger.warn(`the loggers’ folder could not be gone through: ${words}`);
+      this.trouble = words;
+    }
   }
 
   /** One look at the folder. A file that cannot be read is reported, and never stops the others. */
   async look(): Promise<void> {
-    const names = (await readdir(this.folder).catch(() => [])).filter((name) => NAMES.test(name)).sort();
+    if (this.database.unwritable) return;
+    const names = (await readdir(this.folder)).filter((name) => NAMES.test(name)).sort();
     const rooms = await this.database.read.find(RoomEntity);
     for (const name of names) {
       if (this.ended) return;
       try {
         const file = await lstat(join(this.folder, name));
-        if (!file.isFile()) continue;
+        if (!file.isFile()) {
+          await this.unreadable(name, new Error('it is no plain file: links and folders are not followed'));
+          continue;
+        }
         const state = `${file.size} ${file.mtimeMs}`;
         const still = this.seen.get(name) === state;
         this.seen.set(name, state);
@@ -94,25 +129,32 @@ export class LogFolderService implements OnApplicationBootstrap, OnApplicationSh
         await this.take(name, file.size, room);
         this.settled.set(name, settled);
       } catch (error) {
-        this.logger.warn(`${name}: ${error instanceof Error ? error.message : String(error)}`);
+        await this.unreadable(name, error);
       } finally {
         this.underWay.delete(name);
       }
     }
   }
 
+  /** A file that cannot be read is said once, and tried again when it or its rights have changed. */
+  private async unreadable(name: string, error: unknown): Promise<void> {
+    const { code = '' } = error as { code?: string };
+    const ofTheFile = /^E[A-Z]+$/u.test(code) && code !== 'ENOSPC';
+    const words = because(error);
+    if (this.told.get(name) === words) return;
+    this.told.set(name, words);
+    this.logger.warn(`${name}: ${words}`);
+    if (ofTheFile) await this.keep({ ...NOTHING_TAKEN, name, remarks: [`it cannot be read: ${words}`] });
+  }
+
   private async take(name: string, size: number, room: RoomEntity | undefined): Promise<void> {
     const path = join(this.folder, name);
     const refused = (remark: string, hash = '', roomId: string | null = null) =>
       this.keep({
+        ...NOTHING_TAKEN,
         name,
         hash,
         roomId,
-        state: 'refused',
-        readings: 0,
-        added: 0,
-        skipped: 0,
-        lines: [],
         remarks: [remark],
       });
     if (size > LARGEST_FILE) return refused('larger than 25 MB: a logger’s table of times is not');

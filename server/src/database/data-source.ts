@@ -1,4 +1,5 @@
 import { join } from 'node:path';
+import BetterSqlite3 from 'better-sqlite3';
 import { DataSource, type DataSourceOptions } from 'typeorm';
 import { LogFileEntity } from '../air/log-file.entity.js';
 import { AirDayEntity, AirReadingEntity, RoomEntity } from '../air/room.entity.js';
@@ -18,13 +19,8 @@ import { PhotographEntity } from '../photographs/photograph.entity.js';
 import { ProtocolEntity } from '../protocols/protocol.entity.js';
 import { ShopEntity } from '../shop/shop.entity.js';
 import { ToolEntity } from '../tools/tool.entity.js';
-import { FirstLight1764000000000 } from './migrations/first-light.js';
-import { TheExamination1764100000000 } from './migrations/the-examination.js';
-import { MarksAsEvidence1764300000000 } from './migrations/marks-as-evidence.js';
-import { PacksAndRestraint1764600000000 } from './migrations/packs-and-restraint.js';
-import { TheSeasons1764500000000 } from './migrations/the-seasons.js';
-import { TheVirtualTop1764400000000 } from './migrations/the-virtual-top.js';
-import { TheMap1764200000000 } from './migrations/the-map.js';
+import { DATA_FILE } from './folder.js';
+import { MIGRATIONS } from './known-schema.js';
 
 export const ENTITIES = [
   PersonEntity,
@@ -47,32 +43,27 @@ export const ENTITIES = [
   ToolEntity,
 ];
 
-interface Pragmatic {
-  pragma(text: string): unknown;
+/** The connection itself, under TypeORM. */
+export type Connection = BetterSqlite3.Database;
+
+export function connectionOf(source: DataSource): Connection {
+  return (source.driver as unknown as { databaseConnection: Connection }).databaseConnection;
 }
 
-export const DATA_FILE = 'upright-elder.sqlite';
-
-function options(folder: string): DataSourceOptions {
-  return { type: 'better-sqlite3', database: join(folder, DATA_FILE), entities: ENTITIES };
+function options(database: string): DataSourceOptions {
+  return { type: 'better-sqlite3', database, entities: ENTITIES };
 }
 
 /** The one connection that writes: WAL, foreign keys, every commit on disk before it is acknowledged. */
 export function writerSource(folder: string): DataSource {
   return new DataSource({
-    ...options(folder),
+    ...options(join(folder, DATA_FILE)),
     enableWAL: true,
-    migrations: [
-      FirstLight1764000000000,
-      TheExamination1764100000000,
-      TheMap1764200000000,
-      MarksAsEvidence1764300000000,
-      TheVirtualTop1764400000000,
-      TheSeasons1764500000000,
-      PacksAndRestraint1764600000000,
-    ],
+    migrations: MIGRATIONS,
     migrationsRun: true,
-    prepareDatabase: (database: Pragmatic) => {
+    // who holds the file is waited for in turns, so that nothing stands still meanwhile (database.ts)
+    timeout: 0,
+    prepareDatabase: (database: Connection) => {
       database.pragma('synchronous = FULL');
       database.pragma('foreign_keys = ON');
       // done by a thread beside, see checkpointer.ts
@@ -84,8 +75,22 @@ export function writerSource(folder: string): DataSource {
 /** A second, read-only connection: it never sees a transaction that is still under way. */
 export function readerSource(folder: string): DataSource {
   return new DataSource({
-    ...options(folder),
+    ...options(join(folder, DATA_FILE)),
     readonly: true,
-    prepareDatabase: (database: Pragmatic) => database.pragma('query_only = ON'),
+    prepareDatabase: (database: Connection) => database.pragma('query_only = ON'),
   } as DataSourceOptions);
+}
+
+/** A data file that was read into memory, brought up to today's tables there; what is written is gone at the end. */
+export function memorySource(bytes: Buffer): DataSource {
+  // TypeORM calls what it is given as a class with the name of a file
+  const Opened = function () {
+    return new BetterSqlite3(bytes);
+  };
+  return new DataSource({
+    ...options(':memory:'),
+    driver: Opened,
+    migrations: MIGRATIONS,
+    migrationsRun: true,
+  });
 }

@@ -1,38 +1,119 @@
-import { Injectable, type OnApplicationShutdown } from '@nestjs/common';
+import { Injectable, Logger, type OnApplicationShutdown } from '@nestjs/common';
+import BetterSqlite3 from 'better-sqlite3';
+import { statSync } from 'node:fs';
 import { join } from 'node:path';
+import { setTimeout } from 'node:timers/promises';
 import type { DataSource, EntityManager } from 'typeorm';
+import { unavailable } from '../http/problem.js';
 import { Checkpointer } from './checkpointer.js';
-import { DATA_FILE, readerSource, writerSource } from './data-source.js';
+import { connectionOf, memorySource, readerSource, writerSource, type Connection } from './data-source.js';
+import {
+  askBeforeNewShop,
+  DATA_FILE,
+  FolderTrouble,
+  kindOfDataFile,
+  prepareFolder,
+  type Unwritable,
+} from './folder.js';
 import { FolderLock } from './folder-lock.js';
+import { judgeSchema, type Schema } from './known-schema.js';
+import { dataInMemory } from './read-only.js';
+
+/** So long a save waits for another program that holds the data file, ms. */
+const PATIENCE_MS = 2000;
+const RETRY_MS = 25;
+
+export interface Opening {
+  /** begin an empty shop beside pictures that are already there */
+  newShop?: boolean;
+  /** called before the tables of an older data file are changed */
+  beforeMigration?: (pending: string[]) => Promise<void>;
+}
+
+/** The two connections and what looks after them; none where the folder can only be read. */
+interface Writing {
+  lock: FolderLock;
+  source: DataSource;
+  checkpointer: Checkpointer;
+  /** the files that were opened, so that it is noticed when they are gone */
+  files: Map<string, string>;
+}
 
 /**
  * The way to the tables. TypeORM on SQLite shares one connection, so two requests could end in one transaction,
  * and an acknowledged save vanish with a stranger's rollback. Therefore every write, a single save too, goes
  * through `write`, which runs whole transactions one after another; reads use a connection of their own.
+ *
+ * The transactions are begun and ended here, on the connection itself: SQLite rolls back by itself on a full disk or
+ * an I/O error (https://sqlite.org/lang_transaction.html, section 3.1), which TypeORM's own count of open
+ * transactions never learns of.
  */
 @Injectable()
 export class Database implements OnApplicationShutdown {
   private last: Promise<unknown> = Promise.resolve();
 
   private constructor(
-    private readonly lock: FolderLock,
-    readonly writer: DataSource,
+    readonly folder: string,
     private readonly reader: DataSource,
-    private readonly checkpointer: Checkpointer,
+    private readonly writing: Writing | null,
+    /** why nothing can be saved; null where it can */
+    readonly unwritable: Unwritable,
   ) {}
 
-  static async open(folder: string): Promise<Database> {
+  /** @throws FolderTrouble in plain words where the folder cannot be used; nothing in it was changed then */
+  static async open(folder: string, opening: Opening = {}): Promise<Database> {
+    const unwritable = prepareFolder(folder);
+    const kind = kindOfDataFile(folder);
+    if (kind === 'other') throw damaged(folder);
+    try {
+      if (kind !== 'database') {
+        askBeforeNewShop(folder, opening.newShop ?? false);
+        if (unwritable)
+          throw new FolderTrouble(
+            unwritable === 'full'
+              ? `The disk of ${folder} is full: a new shop needs a few megabytes. Make room, or choose another folder with UPRIGHT_ELDER_DATA.`
+              : `A new shop cannot be begun in ${folder}: this account may not write there, or the disk can only be read. Choose another folder with UPRIGHT_ELDER_DATA.`,
+          );
+      }
+      if (unwritable) return await Database.openToRead(folder, unwritable);
+      try {
+        return await Database.openToWrite(folder, opening);
+      } catch (error) {
+        const full = ['SQLITE_FULL', 'SQLITE_IOERR_SHMSIZE', 'SQLITE_IOERR_WRITE'].includes(codeOf(error));
+        if (!full || kind !== 'database') throw error;
+        // there was room for the probe and none for the log
+        return await Database.openToRead(folder, 'full');
+      }
+    } catch (error) {
+      throw readable(error, folder);
+    }
+  }
+
+  private static async openToRead(folder: string, why: Unwritable): Promise<Database> {
+    const bytes = dataInMemory(folder);
+    refuseUnknown(schemaOf(bytes), folder);
+    return new Database(folder, await memorySource(bytes).initialize(), null, why);
+  }
+
+  private static async openToWrite(folder: string, opening: Opening): Promise<Database> {
     const lock = FolderLock.take(folder);
     try {
-      const writer = await writerSource(folder).initialize();
+      const path = join(folder, DATA_FILE);
+      if (kindOfDataFile(folder) === 'database') {
+        const { kind, pending } = refuseUnknown(schemaOf(path), folder);
+        if (kind === 'new') askBeforeNewShop(folder, opening.newShop ?? false);
+        else if (pending.length > 0) await opening.beforeMigration?.(pending);
+      }
+      const source = await writerSource(folder).initialize();
       const reader = await readerSource(folder).initialize();
-      const checkpointer = Checkpointer.start(join(folder, DATA_FILE), () => {
-        void writer.query('PRAGMA wal_autocheckpoint = 1000');
+      const checkpointer = Checkpointer.start(path, () => {
+        connectionOf(source).pragma('wal_autocheckpoint = 1000');
       });
-      return new Database(lock, writer, reader, checkpointer);
+      const files = new Map([path, `${path}-wal`].map((one) => [one, identityOf(one)]));
+      return new Database(folder, reader, { lock, source, checkpointer, files }, null);
     } catch (error) {
       lock.release();
-      throw readable(error, folder);
+      throw error;
     }
   }
 
@@ -41,9 +122,14 @@ export class Database implements OnApplicationShutdown {
     return this.reader.manager;
   }
 
-  /** Runs the work as one transaction after all that were asked for before it. */
+  /** The connection that writes, for looking after the file; null where the folder can only be read. */
+  get writer(): Connection | null {
+    return this.writing && connectionOf(this.writing.source);
+  }
+
+  /** Runs the work as one transaction after all that were asked for before it; it is on disk when this resolves. */
   write<T>(work: (manager: EntityManager) => Promise<T>): Promise<T> {
-    return this.inTurn(() => this.writer.transaction(work));
+    return this.inTurn((writing) => this.transaction(writing, work));
   }
 
   /**
@@ -51,36 +137,171 @@ export class Database implements OnApplicationShutdown {
    * it back. The next ordinary write makes it last.
    */
   writeUnsynced<T>(work: (manager: EntityManager) => Promise<T>): Promise<T> {
-    return this.inTurn(async () => {
-      await this.writer.query('PRAGMA synchronous = NORMAL');
+    return this.inTurn(async (writing) => {
+      const connection = connectionOf(writing.source);
+      connection.pragma('synchronous = NORMAL');
       try {
-        return await this.writer.transaction(work);
+        return await this.transaction(writing, work);
       } finally {
-        await this.writer.query('PRAGMA synchronous = FULL');
+        connection.pragma('synchronous = FULL');
       }
     });
   }
 
-  private inTurn<T>(run: () => Promise<T>): Promise<T> {
-    const turn = this.last.then(run);
+  private inTurn<T>(run: (writing: Writing) => Promise<T>): Promise<T> {
+    const { writing } = this;
+    if (!writing) return Promise.reject(cannotWrite(this.unwritable));
+    const turn = this.last.then(() => run(writing));
     this.last = turn.catch(() => undefined);
     return turn;
   }
 
+  private async transaction<T>(writing: Writing, work: (manager: EntityManager) => Promise<T>): Promise<T> {
+    this.refuseLost(writing);
+    const connection = connectionOf(writing.source);
+    const runner = writing.source.createQueryRunner() as {
+      isTransactionActive: boolean;
+      manager: EntityManager;
+    };
+    const committed = connectionOf(this.reader).pragma('data_version', { simple: true });
+    const before = changesOf(connection);
+    await begin(connection);
+    // so that nothing of TypeORM begins one of its own inside
+    runner.isTransactionActive = true;
+    try {
+      const result = await work(runner.manager);
+      // SQLite may have rolled back by itself, and an error of it have been caught on the way
+      if (!connection.inTransaction) throw notKept();
+      connection.exec('COMMIT');
+      this.refuseLost(writing);
+      if (changesOf(connection) !== before && this.sees(committed)) throw notKept();
+      return result;
+    } finally {
+      runner.isTransactionActive = false;
+      if (connection.inTransaction) connection.exec('ROLLBACK');
+    }
+  }
+
+  /** Whether the other connection still sees what it saw before: then nothing was committed. */
+  private sees(committed: unknown): boolean {
+    return connectionOf(this.reader).pragma('data_version', { simple: true }) === committed;
+  }
+
+  /** @throws ProblemError where the data file is no longer where it was opened: saves would go nowhere */
+  private refuseLost({ files }: Writing): void {
+    for (const [path, identity] of files)
+      if (identityOf(path) !== identity)
+        throw unavailable(
+          'The shop’s folder is gone',
+          `${path} was moved, deleted or replaced while the program runs. Nothing was saved, and what you typed is kept in this browser. Put the folder back and start the program again.`,
+        );
+  }
+
   async onApplicationShutdown(): Promise<void> {
     await this.last;
-    await this.checkpointer.stop();
+    await this.writing?.checkpointer.stop();
     await this.reader.destroy();
-    await this.writer.destroy();
-    this.lock.release();
+    await this.writing?.source.destroy();
+    this.writing?.lock.release();
   }
 }
 
+const codeOf = (error: unknown): string => (error as { code?: string }).code ?? '';
+
+/** Waits in turns while another program holds the file, so that everything else goes on. */
+async function begin(connection: Connection): Promise<void> {
+  const until = performance.now() + PATIENCE_MS;
+  for (;;) {
+    try {
+      connection.exec('BEGIN IMMEDIATE');
+      return;
+    } catch (error) {
+      if (codeOf(error) !== 'SQLITE_BUSY' || performance.now() > until) throw error;
+      await setTimeout(RETRY_MS);
+    }
+  }
+}
+
+const changesOf = (connection: Connection): number =>
+  connection.prepare('SELECT total_changes()').pluck().get() as number;
+
+/** Which file lies under a name; empty where none does. */
+function identityOf(path: string): string {
+  const file = statSync(path, { bigint: true, throwIfNoEntry: false });
+  return file ? `${file.dev} ${file.ino}` : '';
+}
+
+function notKept(): Error {
+  new Logger('database').error('a transaction ended without having been committed');
+  return unavailable(
+    'It could not be saved',
+    'The disk did not take it. Nothing was saved, and what you typed is kept in this browser: save again in a moment.',
+  );
+}
+
+function cannotWrite(why: Unwritable): Error {
+  return unavailable(
+    'The shop can only be read',
+    why === 'full'
+      ? 'The disk was full when the program was started. Nothing was saved: make room, and start the program again.'
+      : 'The shop’s folder cannot be written. Nothing was saved: open a copy of it on a disk that can be written.',
+  );
+}
+
+/** @param from path of a data file, or its bytes */
+function schemaOf(from: string | Buffer): Schema {
+  const database =
+    typeof from === 'string' ? new BetterSqlite3(from, { readonly: true }) : new BetterSqlite3(from);
+  try {
+    const names = (sql: string) => database.prepare(sql).pluck().all() as string[];
+    const tables = names(
+      `SELECT "name" FROM sqlite_master WHERE "type" = 'table' AND "name" NOT LIKE 'sqlite_%'`,
+    );
+    const ours = names(`SELECT "name" FROM pragma_table_info('migrations')`).includes('name');
+    return { tables, made: ours ? names('SELECT "name" FROM "migrations"') : [] };
+  } finally {
+    database.close();
+  }
+}
+
+/** @throws FolderTrouble where the data file is a newer program's, or somebody else's */
+function refuseUnknown(schema: Schema, folder: string): ReturnType<typeof judgeSchema> {
+  const judged = judgeSchema(schema);
+  if (judged.kind === 'newer')
+    throw new FolderTrouble(
+      `The data file in ${folder} was written by a newer Upright Elder than this one. Nothing was changed in it: start the newer program, or choose another folder with UPRIGHT_ELDER_DATA.`,
+    );
+  if (judged.kind === 'foreign')
+    throw new FolderTrouble(
+      `The data file in ${folder} belongs to another program (it holds ${schema.tables.slice(0, 4).join(', ')}). Nothing was changed in it: choose another folder with UPRIGHT_ELDER_DATA.`,
+    );
+  return judged;
+}
+
+const damaged = (folder: string): FolderTrouble =>
+  new FolderTrouble(
+    `The data file in ${folder} is damaged or not one of Upright Elder’s. Nothing was changed in it: bring a backup back into a fresh folder with “npm run restore”, or choose another folder with UPRIGHT_ELDER_DATA.`,
+  );
+
 /** A data file that cannot be opened, in plain words; anything else as it came. */
 function readable(error: unknown, folder: string): unknown {
-  const { code } = error as { code?: string };
-  if (code !== 'SQLITE_NOTADB' && code !== 'SQLITE_CORRUPT') return error;
-  return new Error(
-    `The data file in ${folder} is damaged or not one of Upright Elder’s. Nothing was changed in it: put a backup in its place, or choose another folder with UPRIGHT_ELDER_DATA.`,
-  );
+  const code = codeOf(error);
+  if (code === 'SQLITE_NOTADB' || code.startsWith('SQLITE_CORRUPT')) return damaged(folder);
+  if (code.startsWith('SQLITE_BUSY') || code === 'SQLITE_LOCKED')
+    return new FolderTrouble(
+      `Another program has the data file in ${folder} open and does not let go of it. Close it, and start again.`,
+    );
+  if (code === 'SQLITE_FULL' || code === 'ENOSPC')
+    return new FolderTrouble(
+      `The disk of ${folder} is full, and the data file could not be brought up to date. Nothing was lost: make room, and start again.`,
+    );
+  if (
+    code.startsWith('SQLITE_CANTOPEN') ||
+    code.startsWith('SQLITE_IOERR') ||
+    code.startsWith('SQLITE_READONLY')
+  )
+    return new FolderTrouble(
+      `The data file in ${folder} cannot be opened: the disk does not answer as it should, or this account may not read it. Nothing was changed: look at the disk and at the rights of the folder.`,
+    );
+  return error;
 }

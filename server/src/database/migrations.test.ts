@@ -51,7 +51,7 @@ describe('a folder written before the examination grew', () => {
       { day: 20455, readings: 1, humidity: 40, temperature: 18 },
     ]);
     expect(await database.read.query('SELECT protocol FROM examination')).toEqual([{ protocol: 'full' }]);
-    expect(await database.writer.query('PRAGMA foreign_key_check')).toEqual([]);
+    expect(await database.read.query('PRAGMA foreign_key_check')).toEqual([]);
     await database.onApplicationShutdown();
     rmSync(folder, { recursive: true, force: true });
   });

@@ -1,5 +1,6 @@
 import { createHash } from 'node:crypto';
 import type { EntityManager, EntityTarget, ObjectLiteral, QueryDeepPartialEntity } from 'typeorm';
+import { isRecord } from '@upright-elder/contract';
 import { StaleSave } from '../http/problem.js';
 
 /** A row that counts its edits and remembers what was saved last. */
@@ -9,12 +10,17 @@ export interface Versioned extends ObjectLiteral {
   fingerprint: string;
 }
 
-/** Fingerprint of a body as sent, version left out. */
+/** Fingerprint of a body as sent, version left out; the order of its parts means nothing. */
 export function fingerprintOf(body: object): string {
   return createHash('sha256')
-    .update(JSON.stringify({ ...body, version: undefined }))
+    .update(JSON.stringify({ ...body, version: undefined }, inOrder))
     .digest('hex');
 }
+
+const inOrder = (_key: string, value: unknown): unknown =>
+  isRecord(value)
+    ? Object.fromEntries(Object.entries(value).sort(([a], [b]) => (a < b ? -1 : a > b ? 1 : 0)))
+    : value;
 
 /**
  * Saves a row under the edit version its writer saw. Version 0 creates. A request that repeats the last

@@ -1,7 +1,8 @@
-import { Body, Controller, Get, Param, ParseUUIDPipe, Put } from '@nestjs/common';
+import { Body, Controller, Get, Param, Put } from '@nestjs/common';
 import { ApiOkResponse, ApiTags } from '@nestjs/swagger';
 import { Examination, ExaminationInput } from '@upright-elder/contract';
 import { ExaminationsService } from './examinations.service.js';
+import { IdPipe } from '../http/id.pipe.js';
 
 @ApiTags('examinations')
 @Controller()
@@ -10,19 +11,19 @@ export class ExaminationsController {
 
   @Get('instruments/:id/examinations')
   @ApiOkResponse({ type: [Examination] })
-  ofInstrument(@Param('id', ParseUUIDPipe) id: string): Promise<Examination[]> {
+  ofInstrument(@Param('id', IdPipe) id: string): Promise<Examination[]> {
     return this.examinations.ofInstrument(id);
   }
 
   @Get('examinations/:id')
   @ApiOkResponse({ type: Examination })
-  get(@Param('id', ParseUUIDPipe) id: string): Promise<Examination> {
+  get(@Param('id', IdPipe) id: string): Promise<Examination> {
     return this.examinations.get(id);
   }
 
   @Put('examinations/:id')
   @ApiOkResponse({ type: Examination })
-  save(@Param('id', ParseUUIDPipe) id: string, @Body() input: ExaminationInput): Promise<Examination> {
+  save(@Param('id', IdPipe) id: string, @Body() input: ExaminationInput): Promise<Examination> {
     return this.examinations.save(id, input);
   }
 }

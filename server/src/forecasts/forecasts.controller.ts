@@ -1,4 +1,4 @@
-import { Controller, Get, Param, ParseUUIDPipe, Query } from '@nestjs/common';
+import { Controller, Get, Param, Query } from '@nestjs/common';
 import { ApiOkResponse, ApiTags } from '@nestjs/swagger';
 import {
   Expectations,
@@ -12,6 +12,7 @@ import { ExpectationsService } from './expectations.service.js';
 import { ForecastsService } from './forecasts.service.js';
 import { ReforecastService } from './reforecast.service.js';
 import { ScorecardsService } from './scorecards.service.js';
+import { IdPipe } from '../http/id.pipe.js';
 
 @ApiTags('forecasts')
 @Controller()
@@ -26,7 +27,7 @@ export class ForecastsController {
   /** What is shown is kept, so that the next examination can be held against it. */
   @Get('instruments/:id/forecast')
   @ApiOkResponse({ type: Forecast })
-  async of(@Param('id', ParseUUIDPipe) id: string): Promise<Forecast> {
+  async of(@Param('id', IdPipe) id: string): Promise<Forecast> {
     const forecast = await this.forecasts.of(id);
     await this.scorecards.keep(id, forecast.sides);
     return forecast;
@@ -34,14 +35,14 @@ export class ForecastsController {
 
   @Get('instruments/:id/forecast/:key')
   @ApiOkResponse({ type: SeriesForecast })
-  async series(@Param('id', ParseUUIDPipe) id: string, @Param('key') key: string): Promise<SeriesForecast> {
+  async series(@Param('id', IdPipe) id: string, @Param('key') key: string): Promise<SeriesForecast> {
     return this.forecasts.series(id, key);
   }
 
   /** How often the bands held, for this instrument and over the shop. */
   @Get('instruments/:id/scorecard')
   @ApiOkResponse({ type: Scorecard })
-  scorecard(@Param('id', ParseUUIDPipe) id: string): Promise<Scorecard> {
+  scorecard(@Param('id', IdPipe) id: string): Promise<Scorecard> {
     return this.scorecards.of(id);
   }
 
@@ -55,7 +56,7 @@ export class ForecastsController {
   /** What each quantity was last, and where it is expected under these conditions. */
   @Get('instruments/:id/expectations')
   @ApiOkResponse({ type: Expectations })
-  expected(@Param('id', ParseUUIDPipe) id: string, @Query() query: ExpectationsQuery): Promise<Expectations> {
+  expected(@Param('id', IdPipe) id: string, @Query() query: ExpectationsQuery): Promise<Expectations> {
     return this.expectations.of(id, query);
   }
 }

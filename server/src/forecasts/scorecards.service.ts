@@ -1,5 +1,5 @@
 import { setImmediate } from 'node:timers/promises';
-import { Injectable } from '@nestjs/common';
+import { Injectable, Logger } from '@nestjs/common';
 import type { PromiseKept, Scorecard, SeriesForecast } from '@upright-elder/contract';
 import { expectThrough, scorecard, type Kept } from '@upright-elder/core';
 import { Clock } from '../clock.js';
@@ -15,6 +15,7 @@ const POINTS = 40;
 /** Keeps what was promised, and says how often it was held. */
 @Injectable()
 export class ScorecardsService {
+  private readonly logger = new Logger('forecasts');
   /** what each instrument kept, as far as it was worked out; see reforecast.service.ts */
   private readonly byInstrument = new Map<string, Kept[]>();
 
@@ -27,6 +28,8 @@ export class ScorecardsService {
   /** Writes down a forecast that is being shown, once a day and last reading. */
   async keep(instrumentId: string, shown: readonly SeriesForecast[]): Promise<void> {
     const shownOn = this.clock.date();
+    // what can only be read is read all the same
+    if (this.database.unwritable) return;
     const today = this.clock.today();
     const worked = await this.forecasts.caseOf(instrumentId);
     const rows = shown.flatMap(({ key, calibration, history }): KeptForecastEntity[] => {
@@ -46,7 +49,11 @@ export class ScorecardsService {
     const fresh = rows.filter(
       ({ key, basis }) => !known.some((one) => one.key === key && one.basis === basis),
     );
-    if (fresh.length > 0) await this.database.write((manager) => manager.save(KeptForecastEntity, fresh));
+    if (fresh.length > 0)
+      // a forecast is shown whether it could be kept or not
+      await this.database
+        .write((manager) => manager.save(KeptForecastEntity, fresh))
+        .catch((error: unknown) => this.logger.warn(`a forecast could not be kept: ${String(error)}`));
   }
 
   async of(instrumentId: string): Promise<Scorecard> {

@@ -30,6 +30,11 @@ export function badFields(errors: FieldError[]): ProblemError {
   });
 }
 
+/** What cannot be done at the moment, through no fault of the request. */
+export function unavailable(title: string, detail: string): ProblemError {
+  return new ProblemError({ type: 'urn:upright-elder:problem:unavailable', title, status: 503, detail });
+}
+
 /** Somebody else saved in between; the caller adds both copies. */
 export class StaleSave extends Error {}
 

@@ -7,12 +7,17 @@ export function serveWeb(server: Express, folder: string): void {
   const page = join(folder, 'index.html');
   if (!existsSync(page))
     throw new Error(`The interface is not built: ${page} is missing. Run “npm run build”.`);
-  server.use(
-    '/assets',
-    express.static(join(folder, 'assets'), { immutable: true, maxAge: '1y', fallthrough: false }),
-  );
+  server.use('/assets', express.static(join(folder, 'assets'), { immutable: true, maxAge: '1y' }));
   server.use(express.static(folder, { index: false, maxAge: 0 }));
-  server.get(/^\/(?!api(?:\/|$)).*/u, (_request, response) => {
+  server.get(/^\/(?!api(?:\/|$)).*/u, (request, response) => {
+    // an address with a point in it is a file's, and there is no such file; every other is a place of the interface
+    if (/\.[^/]*$|\/\./u.test(request.path)) {
+      response
+        .status(404)
+        .type('application/problem+json')
+        .send(JSON.stringify({ type: 'about:blank', title: 'There is no such file', status: 404 }));
+      return;
+    }
     response.set('Cache-Control', 'no-cache').sendFile(page);
   });
 }

@@ -1,7 +1,8 @@
-import { Body, Controller, Get, Param, ParseUUIDPipe, Put } from '@nestjs/common';
+import { Body, Controller, Get, Param, Put } from '@nestjs/common';
 import { ApiOkResponse, ApiTags } from '@nestjs/swagger';
 import { Instrument, InstrumentInput } from '@upright-elder/contract';
 import { InstrumentsService } from './instruments.service.js';
+import { IdPipe } from '../http/id.pipe.js';
 
 @ApiTags('instruments')
 @Controller('instruments')
@@ -10,13 +11,13 @@ export class InstrumentsController {
 
   @Get(':id')
   @ApiOkResponse({ type: Instrument })
-  get(@Param('id', ParseUUIDPipe) id: string): Promise<Instrument> {
+  get(@Param('id', IdPipe) id: string): Promise<Instrument> {
     return this.instruments.get(id);
   }
 
   @Put(':id')
   @ApiOkResponse({ type: Instrument })
-  save(@Param('id', ParseUUIDPipe) id: string, @Body() input: InstrumentInput): Promise<Instrument> {
+  save(@Param('id', IdPipe) id: string, @Body() input: InstrumentInput): Promise<Instrument> {
     return this.instruments.save(id, input);
   }
 }

@@ -1,7 +1,8 @@
-import { Controller, Get, Param, ParseUUIDPipe } from '@nestjs/common';
+import { Controller, Get, Param } from '@nestjs/common';
 import { ApiOkResponse, ApiTags } from '@nestjs/swagger';
 import { Judgement } from '@upright-elder/contract';
 import { JudgementService } from './judgement.service.js';
+import { IdPipe } from '../http/id.pipe.js';
 
 @ApiTags('judgement')
 @Controller('instruments/:id/judgement')
@@ -10,7 +11,7 @@ export class JudgementController {
 
   @Get()
   @ApiOkResponse({ type: Judgement })
-  of(@Param('id', ParseUUIDPipe) id: string): Promise<Judgement> {
+  of(@Param('id', IdPipe) id: string): Promise<Judgement> {
     return this.judgement.of(id);
   }
 }

@@ -1,7 +1,8 @@
-import { Body, Controller, Get, Param, ParseUUIDPipe, Put } from '@nestjs/common';
+import { Body, Controller, Get, Param, Put } from '@nestjs/common';
 import { ApiOkResponse, ApiTags } from '@nestjs/swagger';
 import { Person, PersonInput } from '@upright-elder/contract';
 import { PeopleService } from './people.service.js';
+import { IdPipe } from '../http/id.pipe.js';
 
 @ApiTags('people')
 @Controller('people')
@@ -16,7 +17,7 @@ export class PeopleController {
 
   @Put(':id')
   @ApiOkResponse({ type: Person })
-  save(@Param('id', ParseUUIDPipe) id: string, @Body() input: PersonInput): Promise<Person> {
+  save(@Param('id', IdPipe) id: string, @Body() input: PersonInput): Promise<Person> {
     return this.people.save(id, input);
   }
 }

@@ -2,6 +2,7 @@ import { Module, type DynamicModule } from '@nestjs/common';
 import { PhotographsController } from './photographs.controller.js';
 import { PhotographsService } from './photographs.service.js';
 import { PictureStore } from './picture-store.js';
+import { Uploads } from './uploads.js';
 
 @Module({})
 export class PhotographsModule {
@@ -11,6 +12,7 @@ export class PhotographsModule {
       controllers: [PhotographsController],
       providers: [
         PhotographsService,
+        Uploads,
         { provide: PictureStore, useFactory: () => PictureStore.open(dataFolder) },
       ],
     };

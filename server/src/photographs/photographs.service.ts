@@ -1,10 +1,5 @@
-import { Injectable, type OnApplicationBootstrap } from '@nestjs/common';
-import {
-  PICTURE_NAME,
-  type FieldError,
-  type Photograph,
-  type PhotographInput,
-} from '@upright-elder/contract';
+import { Injectable } from '@nestjs/common';
+import { type FieldError, type Photograph, type PhotographInput } from '@upright-elder/contract';
 import sharp from 'sharp';
 import { Clock } from '../clock.js';
 import { Database } from '../database/database.js';
@@ -15,9 +10,6 @@ import { PersonEntity } from '../people/person.entity.js';
 import { PhotographEntity } from './photograph.entity.js';
 import { PictureStore } from './picture-store.js';
 
-/** A picture without a record is swept away after a day: its upload was given up. */
-const GIVEN_UP_MS = 86400000;
-
 const NO_SUCH_MARK: FieldError = {
   field: 'markId',
   typed: '',
@@ -26,21 +18,12 @@ const NO_SUCH_MARK: FieldError = {
 };
 
 @Injectable()
-export class PhotographsService implements OnApplicationBootstrap {
+export class PhotographsService {
   constructor(
     private readonly database: Database,
     private readonly clock: Clock,
     private readonly pictures: PictureStore,
   ) {}
-
-  async onApplicationBootstrap(): Promise<void> {
-    await this.pictures.removeUnfinished();
-    for (const { picture, writtenAt } of await this.pictures.all()) {
-      const old = Date.now() - writtenAt > GIVEN_UP_MS;
-      if (old && (await this.database.read.countBy(PhotographEntity, { picture })) === 0)
-        await this.pictures.remove(picture);
-    }
-  }
 
   /** All photographs of an instrument, oldest first; those put away are left out. */
   async ofInstrument(instrumentId: string): Promise<Photograph[]> {
@@ -58,7 +41,7 @@ export class PhotographsService implements OnApplicationBootstrap {
   }
 
   async save(id: string, input: PhotographInput): Promise<Photograph> {
-    const path = PICTURE_NAME.test(input.picture) ? this.pictures.pathOf(input.picture, false) : null;
+    const path = this.pictures.pathOf(input.picture);
     if (!path) {
       throw badFields([
         {

@@ -1,22 +1,18 @@
-import { createHash } from 'node:crypto';
-import { existsSync, mkdirSync } from 'node:fs';
-import { open, readdir, rename, rm, stat } from 'node:fs/promises';
+import { createHash, randomUUID } from 'node:crypto';
+import { existsSync } from 'node:fs';
+import { mkdir, open, readdir, rename, rm } from 'node:fs/promises';
 import { join } from 'node:path';
-import {
-  ACCEPTED_PICTURES,
-  LARGEST_PICTURE,
-  PICTURE_NAME,
-  PICTURE_TYPES,
-  type PictureTaken,
-} from '@upright-elder/contract';
-import { fileTypeFromBuffer } from 'file-type';
-import sharp from 'sharp';
+import { ACCEPTED_PICTURES, PICTURE_NAME, PICTURE_TYPES, type PictureTaken } from '@upright-elder/contract';
+import { fileTypeFromFile } from 'file-type';
+import pLimit from 'p-limit';
+import sharp, { type Sharp } from 'sharp';
+import { PICTURES } from '../database/folder.js';
 import { ProblemError } from '../http/problem.js';
 
 /** Longest edge of the small copy, pixels. */
 const THUMBNAIL = 480;
-/** More than any camera makes: a file that unpacks to more is meant to exhaust the machine. */
-const MOST_PIXELS = 120e6;
+/** Unpacked, a picture of so many pixels takes a third of a gigabyte, and no guitar needs more. */
+const MOST_PIXELS = 60e6;
 
 const READ: Record<string, (typeof PICTURE_TYPES)[number]> = {
   jpg: 'JPEG',
@@ -44,87 +40,69 @@ const SAID: Record<string, string> = {
  * comes twice is kept once, and no name from outside ever reaches the disk.
  */
 export class PictureStore {
+  /** an unpacked picture takes hundreds of megabytes: one after the other */
+  private readonly one = pLimit(1);
+
   private constructor(private readonly folder: string) {}
 
   static open(dataFolder: string): PictureStore {
-    const folder = join(dataFolder, 'pictures');
-    mkdirSync(folder, { recursive: true });
-    return new PictureStore(folder);
+    return new PictureStore(join(dataFolder, PICTURES));
   }
 
-  /** @throws ProblemError in plain words where it is no photograph that can be read */
-  async take(bytes: Buffer): Promise<PictureTaken> {
-    if (bytes.length > LARGEST_PICTURE) throw tooLarge();
-    const type = await fileTypeFromBuffer(bytes);
-    if (!type || !READ[type.ext]) throw refused(SAID[type?.ext ?? ''] ?? notAPicture(type?.ext, bytes));
-    const { data, info, small } = await this.writtenAnew(bytes, type.ext);
-    const picture = createHash('sha256').update(data).digest('hex');
-    await this.keep(picture, data);
-    await this.keep(`${picture}.small`, small);
-    return { picture, width: info.width, height: info.height };
+  /**
+   * Takes in a picture that lies in a file of its own.
+   *
+   * @throws ProblemError in plain words where it is no photograph that can be read
+   */
+  async take(path: string): Promise<PictureTaken> {
+    const type = await fileTypeFromFile(path);
+    if (!type || !READ[type.ext])
+      throw refused(SAID[type?.ext ?? ''] ?? notAPicture(type?.ext, await head(path)));
+    return this.one(async () => {
+      const { data, info, small } = await writtenAnew(path, type.ext);
+      const picture = createHash('sha256').update(data).digest('hex');
+      await this.keep(picture, data);
+      await this.keep(`${picture}.small`, small);
+      return { picture, width: info.width, height: info.height };
+    });
   }
 
   has(picture: string): boolean {
     return PICTURE_NAME.test(picture) && existsSync(join(this.folder, picture));
   }
 
-  /** Path of a stored picture or its small copy; null where there is none. */
-  pathOf(picture: string, small: boolean): string | null {
-    return this.has(picture) ? join(this.folder, small ? `${picture}.small` : picture) : null;
+  /** Path of a stored picture; null where there is none. */
+  pathOf(picture: string): string | null {
+    return this.has(picture) ? join(this.folder, picture) : null;
   }
 
-  /** Every stored picture with the instant it was written. */
-  async all(): Promise<{ picture: string; writtenAt: number }[]> {
-    const names = (await readdir(this.folder)).filter((name) => PICTURE_NAME.test(name));
-    return Promise.all(
-      names.map(async (picture) => ({
-        picture,
-        writtenAt: (await stat(join(this.folder, picture))).mtimeMs,
-      })),
-    );
+  /** Path of its small copy, which is made anew where it is missing; null where there is no such picture. */
+  async smallOf(picture: string): Promise<string | null> {
+    const large = this.pathOf(picture);
+    if (!large) return null;
+    const small = `${large}.small`;
+    if (!existsSync(small))
+      await this.one(async () => this.keep(`${picture}.small`, await smallCopy(sharp(large, UNPACKING))));
+    return small;
   }
 
-  async remove(picture: string): Promise<void> {
-    await rm(join(this.folder, picture), { force: true });
-    await rm(join(this.folder, `${picture}.small`), { force: true });
+  /** Names of all stored pictures. */
+  async all(): Promise<string[]> {
+    if (!existsSync(this.folder)) return [];
+    return (await readdir(this.folder)).filter((name) => PICTURE_NAME.test(name)).sort();
   }
 
-  /** Removes what an interrupted write left behind. */
-  async removeUnfinished(): Promise<void> {
-    const names = (await readdir(this.folder)).filter((name) => name.endsWith('.part'));
-    await Promise.all(names.map((name) => rm(join(this.folder, name), { force: true })));
-  }
-
-  private async writtenAnew(bytes: Buffer, ext: string) {
-    try {
-      const upright = sharp(bytes, { limitInputPixels: MOST_PIXELS, failOn: 'error' }).autoOrient();
-      const kept =
-        ext === 'png'
-          ? upright.clone().png()
-          : ext === 'webp'
-            ? upright.clone().webp({ quality: 92 })
-            : upright.clone().jpeg({ quality: 92 });
-      const { data, info } = await kept.toBuffer({ resolveWithObject: true });
-      const small = await upright
-        .clone()
-        .resize({ width: THUMBNAIL, height: THUMBNAIL, fit: 'inside', withoutEnlargement: true })
-        .webp({ quality: 80 })
-        .toBuffer();
-      return { data, info, small };
-    } catch (error) {
-      throw refused(
-        /pixel limit/iu.test(String(error))
-          ? 'It has more pixels than any camera makes.'
-          : `It begins like a ${READ[ext]} but cannot be read to its end: it is damaged, or something else under that name.`,
-      );
-    }
+  /** A place for what is coming in, under a name that nothing else has. */
+  async incoming(): Promise<string> {
+    await mkdir(this.folder, { recursive: true });
+    return join(this.folder, `${randomUUID()}.part`);
   }
 
   /** On disk, whole, before it has its name. */
   private async keep(name: string, bytes: Buffer): Promise<void> {
     const path = join(this.folder, name);
     if (existsSync(path)) return;
-    const part = `${path}.${process.pid}.part`;
+    const part = await this.incoming();
     try {
       const file = await open(part, 'w');
       try {
@@ -138,6 +116,44 @@ export class PictureStore {
       await rm(part, { force: true });
       throw error;
     }
+  }
+}
+
+const UNPACKING = { limitInputPixels: MOST_PIXELS, failOn: 'error' } as const;
+
+async function writtenAnew(path: string, ext: string) {
+  try {
+    const upright = sharp(path, UNPACKING).autoOrient();
+    const kept =
+      ext === 'png'
+        ? upright.clone().png()
+        : ext === 'webp'
+          ? upright.clone().webp({ quality: 92 })
+          : upright.clone().jpeg({ quality: 92 });
+    const { data, info } = await kept.toBuffer({ resolveWithObject: true });
+    return { data, info, small: await smallCopy(upright.clone()) };
+  } catch (error) {
+    throw refused(
+      /pixel limit/iu.test(String(error))
+        ? `It has more than ${MOST_PIXELS / 1e6} million pixels: make it smaller and send it again.`
+        : `It begins like a ${READ[ext]} but cannot be read to its end: it is damaged, or something else under that name.`,
+    );
+  }
+}
+
+const smallCopy = (picture: Sharp): Promise<Buffer> =>
+  picture
+    .resize({ width: THUMBNAIL, height: THUMBNAIL, fit: 'inside', withoutEnlargement: true })
+    .webp({ quality: 80 })
+    .toBuffer();
+
+async function head(path: string): Promise<Buffer> {
+  const file = await open(path);
+  try {
+    const { buffer, bytesRead } = await file.read(Buffer.alloc(4096), 0, 4096, 0);
+    return buffer.subarray(0, bytesRead);
+  } finally {
+    await file.close();
   }
 }
 

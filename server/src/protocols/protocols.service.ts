@@ -29,7 +29,8 @@ export class ProtocolsService {
     return found;
   }
 
-  async save(id: string, input: ProtocolInput): Promise<Protocol> {
+  async save(typedId: string, input: ProtocolInput): Promise<Protocol> {
+    const id = isUuid(typedId) ? typedId.toLowerCase() : typedId;
     if (!isHouse(id) && !isUuid(id)) throw notFound('protocol');
     eachLineOnce(input);
     const { version: _version, ...facts } = input;

@@ -35,6 +35,8 @@ export async function startApp(
     quiet: true,
     logFolder: join(folder, 'logger'),
     gaugeBox,
+    backupFolder: join(folder, 'backups'),
+    newShop: false,
   });
   await app.listen(0, '127.0.0.1');
   const { port } = app.getHttpServer().address() as { port: number };

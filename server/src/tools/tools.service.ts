@@ -70,7 +70,8 @@ export class ToolsService {
     return (quantity) => tools[quantity] ?? QUANTITIES[quantity].tool;
   }
 
-  async save(id: string, input: ToolInput): Promise<Tool> {
+  async save(typedId: string, input: ToolInput): Promise<Tool> {
+    const id = isUuid(typedId) ? typedId.toLowerCase() : typedId;
     const house = (TOOL_IDS as readonly string[]).includes(id);
     if (!house && !isUuid(id)) throw notFound('tool');
     const { version: _version, ...facts } = input;

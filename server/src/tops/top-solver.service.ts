@@ -44,6 +44,8 @@ export class TopSolverService implements OnApplicationBootstrap, OnApplicationSh
 
   /** Something was saved: whatever is not solved, or was solved from other versions, is solved now. */
   wake(): void {
+    // what is found could not be kept
+    if (this.database.unwritable) return;
     this.again = true;
     this.working ??= this.work().finally(() => {
       this.working = null;

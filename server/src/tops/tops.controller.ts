@@ -1,7 +1,8 @@
-import { Controller, Get, Param, ParseUUIDPipe } from '@nestjs/common';
+import { Controller, Get, Param } from '@nestjs/common';
 import { ApiOkResponse, ApiTags } from '@nestjs/swagger';
 import { TopCase } from '@upright-elder/contract';
 import { TopsService } from './tops.service.js';
+import { IdPipe } from '../http/id.pipe.js';
 
 @ApiTags('tops')
 @Controller()
@@ -10,7 +11,7 @@ export class TopsController {
 
   @Get('instruments/:id/top')
   @ApiOkResponse({ type: TopCase })
-  of(@Param('id', ParseUUIDPipe) id: string): Promise<TopCase> {
+  of(@Param('id', IdPipe) id: string): Promise<TopCase> {
     return this.tops.of(id);
   }
 }

@@ -1,0 +1,56 @@
+import { IsArray, IsBoolean, IsIn, IsInt, IsOptional, IsString } from 'class-validator';
+import { NestedList } from './checks.js';
+
+/** One file that holds the whole shop as it was at one moment. */
+export class BackupListed {
+  @IsString()
+  name!: string;
+
+  /** UTC ISO text */
+  @IsString()
+  made!: string;
+
+  @IsInt()
+  bytes!: number;
+}
+
+/** How the shop's data are kept. */
+export class Keeping {
+  @IsString()
+  folder!: string;
+
+  /** why nothing can be saved; null where it can */
+  @IsOptional()
+  @IsIn(['full', 'read-only'])
+  unwritable!: 'full' | 'read-only' | null;
+
+  @IsString()
+  backupFolder!: string;
+
+  /** backups lie on the same disk as the shop; null where it cannot be told */
+  @IsOptional()
+  @IsBoolean()
+  sameDisk!: boolean | null;
+
+  /** when the last good one was made, UTC ISO text */
+  @IsOptional()
+  @IsString()
+  lastBackup!: string | null;
+
+  /** why the last try failed; null where it did not */
+  @IsOptional()
+  @IsString()
+  failed!: string | null;
+
+  @NestedList(() => BackupListed)
+  backups!: BackupListed[];
+
+  /** what a person should know, in sentences */
+  @IsArray()
+  @IsString({ each: true })
+  remarks!: string[];
+
+  /** the server's instant, UTC ISO text */
+  @IsString()
+  now!: string;
+}

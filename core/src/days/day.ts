@@ -1,0 +1,74 @@
+/**
+ * Days counted from 1970-01-01, the time axis of every computation: whole for a date of the shop's calendar, with a
+ * fraction for an instant (UTC). The core has no clock; dates come in from outside.
+ */
+export const DAYS_PER_YEAR = 365.2425;
+
+/**
+ * ISO 8601 date or instant to days.
+ *
+ * @throws RangeError where the text is no date
+ */
+export function dayOf(iso: string): number {
+  const milliseconds = Date.parse(iso);
+  if (Number.isNaN(milliseconds)) throw new RangeError(`“${iso}” is not an ISO date`);
+  return milliseconds / 86400000;
+}
+
+/** Days to an ISO date such as `2026-08-24`. */
+export function isoDate(day: number): string {
+  return new Date(day * 86400000).toISOString().slice(0, 10);
+}
+
+const MONTHS = [
+  'January',
+  'February',
+  'March',
+  'April',
+  'May',
+  'June',
+  'July',
+  'August',
+  'September',
+  'October',
+  'November',
+  'December',
+] as const;
+
+/** A day as a luthier says it: `late August`, `early February`, `mid-May`. */
+export function sayDay(day: number): string {
+  const date = new Date(day * 86400000);
+  const inMonth = date.getUTCDate();
+  const month = MONTHS[date.getUTCMonth()]!;
+  return inMonth <= 10 ? `early ${month}` : inMonth <= 20 ? `mid-${month}` : `late ${month}`;
+}
+
+/** The month of a day: `November`. */
+export function sayMonth(day: number): string {
+  return MONTHS[new Date(day * 86400000).getUTCMonth()]!;
+}
+
+/** True where the text is a day of the calendar that there is, year-month-day with four, two and two digits. */
+export function isDay(text: string): boolean {
+  if (!/^\d{4}-\d{2}-\d{2}$/u.test(text)) return false;
+  const time = Date.parse(text);
+  return !Number.isNaN(time) && isoDate(dayOf(text)) === text;
+}
+
+export type DateShape = 'short' | 'long' | 'narrow' | 'month';
+
+/**
+ * A calendar day as it is said: `24 Aug 2026`, long `24 August 2026`, narrow `24 Aug 26`, by month `Aug 2026`. A day
+ * is a day: no zone moves it.
+ *
+ * @param date ISO date, such as `2026-08-24`
+ * @throws RangeError where it is none; an instant must be turned into a day of the shop first
+ */
+export function sayDate(date: string, shape: DateShape = 'short'): string {
+  if (!isDay(date)) throw new RangeError(`“${date}” is not a day`);
+  const [year, month, day] = date.split('-') as [string, string, string];
+  const name = MONTHS[Number(month) - 1]!;
+  if (shape === 'month') return `${name.slice(0, 3)} ${year}`;
+  if (shape === 'long') return `${Number(day)} ${name} ${year}`;
+  return `${Number(day)} ${name.slice(0, 3)} ${shape === 'narrow' ? year.slice(2) : year}`;
+}

@@ -1,0 +1,2 @@
+export * from './day.js';
+export * from './zone.js';

@@ -1,0 +1,320 @@
+import { createHash } from 'node:crypto';
+import {
+  createReadStream,
+  createWriteStream,
+  existsSync,
+  mkdirSync,
+  readdirSync,
+  rmSync,
+  statSync,
+} from 'node:fs';
+import { mkdtemp, open, rename, rm } from 'node:fs/promises';
+import { basename, join, resolve } from 'node:path';
+import { pipeline } from 'node:stream/promises';
+import BetterSqlite3 from 'better-sqlite3';
+import yazl from 'yazl';
+import { because, DATA_FILE, FolderTrouble, kindOfDataFile, PICTURES } from '../database/folder.js';
+import { readEntries, type ZipEntry } from './zip.js';
+
+/** What lies in a backup beside the data file and the pictures, so that it can be held against itself. */
+export interface Manifest {
+  /** UTC ISO text */
+  made: string;
+  reason: BackupReason;
+  /** SHA-256 of the data file */
+  database: string;
+  /** rows of every table */
+  rows: Record<string, number>;
+  pictures: string[];
+}
+
+export type BackupReason = 'by hand' | 'daily' | 'before a change of the tables';
+
+export interface Backup {
+  path: string;
+  manifest: Manifest;
+  bytes: number;
+}
+
+/** Pictures are named by the SHA-256 of their bytes. */
+const PICTURE_NAME = /^[0-9a-f]{64}$/u;
+const MANIFEST = 'backup.json';
+const NAME = /^upright-elder-(\d{4}-\d{2}-\d{2})T(\d{2})(\d{2})(\d{2})(\d{3})Z\.zip$/u;
+
+/**
+ * Writes one file that holds the whole shop: the data file as it is at one moment, and every picture. The program may
+ * run meanwhile. It has its name only once it was read back and counted.
+ *
+ * @param folder the shop's
+ * @param into where backups are kept
+ * @throws FolderTrouble in plain words where it cannot be written, or does not hold what it should
+ */
+export async function writeBackup(folder: string, into: string, reason: BackupReason): Promise<Backup> {
+  if (kindOfDataFile(folder) !== 'database')
+    throw new FolderTrouble(`There is no data file in ${folder}: nothing was backed up.`);
+  const made = new Date();
+  const work = await workFolder(into);
+  try {
+    const snapshot = join(work, DATA_FILE);
+    await snapshotOf(join(folder, DATA_FILE), snapshot);
+    const pictures = existsSync(join(folder, PICTURES))
+      ? readdirSync(join(folder, PICTURES))
+          .filter((name) => PICTURE_NAME.test(name))
+          .sort()
+      : [];
+    const manifest: Manifest = {
+      made: made.toISOString(),
+      reason,
+      database: await hashOf(snapshot),
+      rows: countRows(snapshot),
+      pictures,
+    };
+    const part = join(work, 'backup.part');
+    await zip(part, [
+      { name: MANIFEST, bytes: Buffer.from(JSON.stringify(manifest, null, 2)) },
+      { name: DATA_FILE, path: snapshot },
+      ...pictures.map((name) => ({
+        name: `${PICTURES}/${name}`,
+        path: join(folder, PICTURES, name),
+        stored: true,
+      })),
+    ]);
+    await rm(snapshot);
+    await checkBackup(part);
+    const path = join(into, nameOf(made));
+    await rename(part, path);
+    return { path, manifest, bytes: statSync(path).size };
+  } catch (error) {
+    if (error instanceof FolderTrouble) throw error;
+    throw new FolderTrouble(
+      `The backup could not be written into ${into} (${because(error)}). Nothing of the shop was changed, and earlier backups are as they were.`,
+    );
+  } finally {
+    await rm(work, { recursive: true, force: true });
+  }
+}
+
+const nameOf = (made: Date): string => `upright-elder-${made.toISOString().replace(/[:.]/gu, '')}.zip`;
+
+async function workFolder(into: string): Promise<string> {
+  try {
+    mkdirSync(into, { recursive: true });
+    return await mkdtemp(join(into, '.under-way-'));
+  } catch (error) {
+    throw new FolderTrouble(
+      `Backups cannot be written into ${into} (${because(error)}). Choose a folder that can be written with UPRIGHT_ELDER_BACKUPS.`,
+    );
+  }
+}
+
+/** Pages copied before others have their turn. */
+const PAGES = 256;
+
+/** The data file as it is at one moment, whatever is saved while it is copied. */
+async function snapshotOf(from: string, to: string): Promise<void> {
+  const source = new BetterSqlite3(from, { readonly: true });
+  try {
+    // a read transaction keeps what it sees, so that the copy never begins anew
+    source.exec('BEGIN');
+    source.prepare('SELECT COUNT(*) FROM sqlite_master').get();
+    await source.backup(to, { progress: () => PAGES });
+  } finally {
+    source.close();
+  }
+  const copy = new BetterSqlite3(to);
+  try {
+    // one file without a log beside it
+    copy.pragma('journal_mode = DELETE');
+    const said = copy.pragma('integrity_check', { simple: true });
+    if (said !== 'ok')
+      throw new FolderTrouble(
+        `The data file is damaged (${String(said).slice(0, 120)}). No backup was made of it, so that no good one is pushed out: bring the last good backup back with “npm run restore”.`,
+      );
+  } finally {
+    copy.close();
+  }
+}
+
+function countRows(path: string): Record<string, number> {
+  const database = new BetterSqlite3(path, { readonly: true });
+  try {
+    const names = database
+      .prepare(
+        `SELECT "name" FROM sqlite_master WHERE "type" = 'table' AND "name" NOT LIKE 'sqlite_%' ORDER BY "name"`,
+      )
+      .pluck()
+      .all() as string[];
+    return Object.fromEntries(
+      names.map((name) => [name, database.prepare(`SELECT COUNT(*) FROM "${name}"`).pluck().get() as number]),
+    );
+  } finally {
+    database.close();
+  }
+}
+
+interface Entry {
+  name: string;
+  path?: string;
+  bytes?: Buffer;
+  /** pictures are as small as they get */
+  stored?: boolean;
+}
+
+async function zip(path: string, entries: Entry[]): Promise<void> {
+  const file = new yazl.ZipFile();
+  for (const { name, path: from, bytes, stored } of entries)
+    if (bytes) file.addBuffer(bytes, name);
+    else file.addFile(from!, name, { compress: !stored });
+  const failed = new Promise<never>((_done, fail) => file.on('error', fail));
+  file.end();
+  await Promise.race([pipeline(file.outputStream, createWriteStream(path)), failed]);
+  const written = await open(path, 'r+');
+  try {
+    await written.sync();
+  } finally {
+    await written.close();
+  }
+}
+
+/**
+ * Opens a backup and holds all of it against itself: hash and rows of the data file, hash of every picture.
+ *
+ * @param into where it is unpacked; left out, nothing but the data file is kept for a moment
+ * @throws FolderTrouble where something is missing, or is not what it should be
+ */
+export async function checkBackup(path: string, into?: string): Promise<Manifest> {
+  const beside = into ?? (await mkdtemp(`${path}-checked-`));
+  try {
+    let manifest: Manifest | null = null;
+    const found: string[] = [];
+    for await (const entry of readEntries(path)) {
+      if (entry.name === MANIFEST) manifest = JSON.parse((await entry.bytes()).toString('utf8')) as Manifest;
+      else if (entry.name === DATA_FILE) await unpack(entry, join(beside, DATA_FILE));
+      else found.push(await pictureOf(entry, into));
+    }
+    if (!manifest || !existsSync(join(beside, DATA_FILE)))
+      throw broken(path, 'the data file is missing in it');
+    if ((await hashOf(join(beside, DATA_FILE))) !== manifest.database)
+      throw broken(path, 'the data file in it is not the one that was written');
+    const rows = countRows(join(beside, DATA_FILE));
+    if (JSON.stringify(rows) !== JSON.stringify(manifest.rows))
+      throw broken(path, 'its tables do not hold as many rows as they should');
+    if (JSON.stringify(found.sort()) !== JSON.stringify(manifest.pictures))
+      throw broken(path, 'pictures are missing in it');
+    return manifest;
+  } catch (error) {
+    throw error instanceof FolderTrouble ? error : broken(path, because(error));
+  } finally {
+    if (!into) rmSync(beside, { recursive: true, force: true });
+  }
+}
+
+const broken = (path: string, why: string): FolderTrouble =>
+  new FolderTrouble(`${path} is no backup that can be used: ${why}. Try the one before it.`);
+
+async function unpack(entry: ZipEntry, to: string): Promise<void> {
+  await pipeline(await entry.stream(), createWriteStream(to));
+}
+
+/** @returns the picture's name, which is the hash of its bytes */
+async function pictureOf(entry: ZipEntry, into: string | undefined): Promise<string> {
+  const name = basename(entry.name);
+  if (entry.name !== `${PICTURES}/${name}` || !PICTURE_NAME.test(name))
+    throw new FolderTrouble(`Something that is no picture stands in the backup: ${entry.name.slice(0, 80)}`);
+  const hash = createHash('sha256');
+  const stream = await entry.stream();
+  stream.on('data', (piece: Buffer) => hash.update(piece));
+  if (into) {
+    mkdirSync(join(into, PICTURES), { recursive: true });
+    await pipeline(stream, createWriteStream(join(into, PICTURES, name)));
+  } else {
+    for await (const _piece of stream) void _piece;
+  }
+  if (hash.digest('hex') !== name)
+    throw new FolderTrouble(`A picture in the backup is damaged: ${name.slice(0, 12)}…`);
+  return name;
+}
+
+async function hashOf(path: string): Promise<string> {
+  const hash = createHash('sha256');
+  for await (const piece of createReadStream(path) as AsyncIterable<Buffer>) hash.update(piece);
+  return hash.digest('hex');
+}
+
+/**
+ * Unpacks a backup into a fresh folder, which has its name only once everything in it was checked.
+ *
+ * @throws FolderTrouble where the folder holds something already, or the backup cannot be used
+ */
+export async function restoreBackup(path: string, folder: string): Promise<Manifest> {
+  if (!existsSync(path)) throw new FolderTrouble(`There is no file ${path}.`);
+  const target = resolve(folder);
+  if (existsSync(target) && (!statSync(target).isDirectory() || readdirSync(target).length > 0))
+    throw new FolderTrouble(
+      `${target} is not empty. A backup is only brought back into a fresh folder, so that nothing is written over: name one that is not there yet.`,
+    );
+  const part = `${target}.restoring`;
+  rmSync(part, { recursive: true, force: true });
+  mkdirSync(part, { recursive: true });
+  try {
+    const manifest = await checkBackup(path, part);
+    rmSync(target, { recursive: true, force: true });
+    await rename(part, target);
+    return manifest;
+  } catch (error) {
+    rmSync(part, { recursive: true, force: true });
+    throw error;
+  }
+}
+
+/** A backup by its name alone, the newest first. */
+export interface ListedBackup {
+  name: string;
+  /** UTC ISO text */
+  made: string;
+  bytes: number;
+}
+
+export function listBackups(into: string): ListedBackup[] {
+  if (!existsSync(into)) return [];
+  return readdirSync(into)
+    .flatMap((name): ListedBackup[] => {
+      const match = NAME.exec(name);
+      if (!match) return [];
+      const made = `${match[1]}T${match[2]}:${match[3]}:${match[4]}.${match[5]}Z`;
+      return [{ name, made, bytes: statSync(join(into, name)).size }];
+    })
+    .sort((a, b) => (a.made < b.made ? 1 : -1));
+}
+
+/** The newest ones that are kept, and for how many months the last of each month is. */
+const NEWEST = 5;
+const MONTHS = 12;
+
+/** Which backups have had their time: the five newest stay, and the last of each of the last twelve months. */
+export function outlived(backups: readonly ListedBackup[]): ListedBackup[] {
+  const lastOfMonth = new Map<string, ListedBackup>();
+  for (const one of backups) {
+    const month = one.made.slice(0, 7);
+    if (!lastOfMonth.has(month)) lastOfMonth.set(month, one);
+  }
+  const monthly = new Set([...lastOfMonth.values()].slice(0, MONTHS));
+  return backups.filter((one, i) => i >= NEWEST && !monthly.has(one));
+}
+
+/** Takes away what has had its time; only ever called after a new backup was checked. */
+export function prune(into: string): void {
+  for (const { name } of outlived(listBackups(into))) rmSync(join(into, name), { force: true });
+}
+
+/** Before the tables of an older data file are changed, the whole shop is backed up. */
+export async function backUpBeforeMigration({
+  dataFolder,
+  backupFolder,
+}: {
+  dataFolder: string;
+  backupFolder: string;
+}): Promise<void> {
+  const { path } = await writeBackup(dataFolder, backupFolder, 'before a change of the tables');
+  console.log(`The tables are brought up to date; a backup of before lies in ${path}`);
+}

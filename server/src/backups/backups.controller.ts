@@ -1,0 +1,25 @@
+import { Controller, Get, HttpCode, Post } from '@nestjs/common';
+import { ApiOkResponse, ApiTags } from '@nestjs/swagger';
+import { Keeping } from '@upright-elder/contract';
+import { BackupsService } from './backups.service.js';
+
+@ApiTags('backups')
+@Controller('backups')
+export class BackupsController {
+  constructor(private readonly backups: BackupsService) {}
+
+  /** How the shop's data are kept. */
+  @Get()
+  @ApiOkResponse({ type: Keeping })
+  keeping(): Promise<Keeping> {
+    return this.backups.keeping();
+  }
+
+  /** Makes a backup now; answered once it was read back and counted. */
+  @Post()
+  @HttpCode(200)
+  @ApiOkResponse({ type: Keeping })
+  make(): Promise<Keeping> {
+    return this.backups.make('by hand');
+  }
+}

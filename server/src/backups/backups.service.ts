@@ -1,0 +1,141 @@
+import { statSync } from 'node:fs';
+import { join } from 'node:path';
+import {
+  Inject,
+  Injectable,
+  Logger,
+  type OnApplicationBootstrap,
+  type OnApplicationShutdown,
+} from '@nestjs/common';
+import type { Keeping } from '@upright-elder/contract';
+import { Clock } from '../clock.js';
+import { Database } from '../database/database.js';
+import { DATA_FILE, keptInStep } from '../database/folder.js';
+import { unavailable } from '../http/problem.js';
+import { PhotographEntity } from '../photographs/photograph.entity.js';
+import { PictureStore } from '../photographs/picture-store.js';
+import { startThread } from '../threads/start-thread.js';
+import { listBackups, type BackupReason } from './backup-file.js';
+
+export const BACKUP_FOLDER = Symbol('folder that backups are written into');
+
+const HOUR_MS = 3600000;
+/** The first look comes when the start is over. */
+const FIRST_LOOK_MS = 600000;
+const DAY_MS = 24 * HOUR_MS;
+
+/** Backups of the running shop, and what a person should know of how it is kept. */
+@Injectable()
+export class BackupsService implements OnApplicationBootstrap, OnApplicationShutdown {
+  private readonly logger = new Logger('backups');
+  private readonly pictures: PictureStore;
+  private timers: NodeJS.Timeout[] = [];
+  private underWay: Promise<void> | null = null;
+  /** why the last one failed; null where it did not */
+  private failed: string | null = null;
+
+  constructor(
+    @Inject(BACKUP_FOLDER) private readonly folder: string,
+    private readonly database: Database,
+    private readonly clock: Clock,
+  ) {
+    this.pictures = PictureStore.open(database.folder);
+  }
+
+  onApplicationBootstrap(): void {
+    const look = () => void this.daily();
+    this.timers = [setTimeout(look, FIRST_LOOK_MS), setInterval(look, HOUR_MS)];
+    for (const timer of this.timers) timer.unref();
+  }
+
+  async onApplicationShutdown(): Promise<void> {
+    this.timers.forEach(clearInterval);
+    await this.underWay?.catch(() => undefined);
+  }
+
+  /** How the shop is kept: where, whether it can be written, its backups, and what is odd. */
+  async keeping(): Promise<Keeping> {
+    const backups = listBackups(this.folder);
+    return {
+      folder: this.database.folder,
+      unwritable: this.database.unwritable,
+      backupFolder: this.folder,
+      sameDisk: sameDisk(this.database.folder, this.folder),
+      lastBackup: backups[0]?.made ?? null,
+      failed: this.failed,
+      backups,
+      remarks: await this.remarks(),
+      now: this.clock.now(),
+    };
+  }
+
+  /** @throws ProblemError where it could not be written */
+  async make(reason: BackupReason): Promise<Keeping> {
+    this.underWay ??= this.write(reason).finally(() => {
+      this.underWay = null;
+    });
+    await this.underWay;
+    if (this.failed !== null) throw unavailable('The backup could not be made', this.failed);
+    return this.keeping();
+  }
+
+  private async write(reason: BackupReason): Promise<void> {
+    const worker = startThread(import.meta.url, 'write-backup', {
+      folder: this.database.folder,
+      into: this.folder,
+      reason,
+    });
+    const said = await new Promise<{ refusal?: string }>((done) => {
+      worker.once('message', done);
+      worker.once('error', (error) => done({ refusal: error.message }));
+      worker.once('exit', () => done({ refusal: 'the thread ended before it was done' }));
+    });
+    this.failed = said.refusal ?? null;
+    if (this.failed !== null) this.logger.warn(this.failed);
+  }
+
+  /** Once a day, where anything was saved since the last one. */
+  private async daily(): Promise<void> {
+    try {
+      const [last] = listBackups(this.folder);
+      const age = last ? Date.now() - Date.parse(last.made) : Infinity;
+      if (this.database.unwritable || age < DAY_MS || !this.savedSince(last?.made ?? '')) return;
+      await this.make('daily');
+    } catch (error) {
+      this.logger.warn(error instanceof Error ? error.message : String(error));
+    }
+  }
+
+  private savedSince(made: string): boolean {
+    const path = join(this.database.folder, DATA_FILE);
+    const written = [path, `${path}-wal`].map(
+      (one) => statSync(one, { throwIfNoEntry: false })?.mtimeMs ?? 0,
+    );
+    return Math.max(...written) > (Date.parse(made) || 0);
+  }
+
+  /** What a person should know of the folder, in sentences. */
+  private async remarks(): Promise<string[]> {
+    const rows = await this.database.read.find(PhotographEntity, { select: { id: true, picture: true } });
+    const named = new Set(rows.map(({ picture }) => picture));
+    const there = await this.pictures.all();
+    const unknown = there.filter((picture) => !named.has(picture)).length;
+    const missing = [...named].filter((picture) => !this.pictures.has(picture)).length;
+    return [
+      keptInStep(this.database.folder),
+      unknown > 0 &&
+        `${unknown} ${unknown === 1 ? 'picture belongs' : 'pictures belong'} to no photograph of this data file. ${unknown === 1 ? 'It is' : 'They are'} kept: the upload was given up, or an older data file was put in place.`,
+      missing > 0 &&
+        `${missing} ${missing === 1 ? 'photograph has lost its picture' : 'photographs have lost their pictures'}: look for ${missing === 1 ? 'it' : 'them'} in a backup.`,
+    ].filter((words): words is string => typeof words === 'string');
+  }
+}
+
+/** Whether two folders lie on one disk; null where it cannot be told. */
+function sameDisk(a: string, b: string): boolean | null {
+  try {
+    return statSync(a).dev === statSync(b).dev;
+  } catch {
+    return null;
+  }
+}

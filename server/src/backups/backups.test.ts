@@ -1,0 +1,149 @@
+import { createHash } from 'node:crypto';
+import { existsSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import type { Keeping, PictureTaken } from '@upright-elder/contract';
+import BetterSqlite3 from 'better-sqlite3';
+import sharp from 'sharp';
+import { describe, expect, it } from 'vitest';
+import { DATA_FILE } from '../database/folder.js';
+import { startApp } from '../testing/app-under-test.js';
+import { examinationBody, id, INSTRUMENT, instrumentBody, PERSON } from '../testing/bodies.js';
+import { dump, fillPictures, freshFolder, oldDemoFolder } from '../testing/folders.js';
+import { checkBackup, listBackups, outlived, restoreBackup, writeBackup } from './backup-file.js';
+
+const hashes = (folder: string): Record<string, string> =>
+  Object.fromEntries(
+    readdirSync(join(folder, 'pictures'))
+      .filter((name) => !name.endsWith('.small'))
+      .map((name) => [
+        name,
+        createHash('sha256')
+          .update(readFileSync(join(folder, 'pictures', name)))
+          .digest('hex'),
+      ]),
+  );
+
+describe('a backup', () => {
+  it('made while the shop is written comes back with every row and every picture', async () => {
+    const server = await startApp();
+    const put = (path: string, body: unknown) => server.call('PUT', path, body);
+    await put(`people/${PERSON}`, { version: 0, name: 'Isbel Crane', role: 'owner' });
+    await put(`instruments/${INSTRUMENT}`, instrumentBody());
+    const bytes = await sharp({ create: { width: 60, height: 40, channels: 3, background: '#884' } })
+      .png()
+      .toBuffer();
+    const { picture } = (await server.sendBytes('pictures', bytes)).body as PictureTaken;
+    await put(`photographs/${id(60)}`, {
+      version: 0,
+      instrumentId: INSTRUMENT,
+      examinationId: null,
+      picture,
+      takenOn: '2026-08-20',
+      spot: 'bridge',
+      note: '',
+      putAway: false,
+      by: PERSON,
+    });
+    let busy = true;
+    const saving = (async () => {
+      for (let n = 0; busy; n++) await put(`examinations/${id(100 + n)}`, examinationBody());
+    })();
+    const { status, body } = await server.call('POST', 'backups');
+    expect(status, JSON.stringify(body)).toBe(200);
+    busy = false;
+    await saving;
+    const { backups, lastBackup, backupFolder } = body as Keeping;
+    expect(backups).toHaveLength(1);
+    expect(lastBackup).toBe(backups[0]!.made);
+
+    // with nothing going on beside it, the second one is the shop to the last row
+    await server.call('POST', 'backups');
+    await server.app.close();
+    const [newest] = listBackups(backupFolder);
+    const restored = join(freshFolder(), 'restored');
+    const manifest = await restoreBackup(join(backupFolder, newest!.name), restored);
+    expect(manifest.rows.examination).toBeGreaterThan(0);
+    expect(dump(join(restored, DATA_FILE))).toEqual(dump(join(server.folder, DATA_FILE)));
+    expect(hashes(restored)).toEqual(hashes(server.folder));
+    expect(Object.entries(hashes(restored)).every(([name, hash]) => name === hash)).toBe(true);
+    const again = await startApp(restored);
+    expect((await again.call('GET', `instruments/${INSTRUMENT}`)).status).toBe(200);
+    await again.app.close();
+  });
+
+  it('is made before the tables of an older data file are changed, and holds them as they were', async () => {
+    const folder = oldDemoFolder();
+    fillPictures(folder, 3);
+    // as one change of the tables before today's
+    const old = new BetterSqlite3(join(folder, DATA_FILE));
+    old.exec(`DELETE FROM "migrations" WHERE "name" = 'PacksAndRestraint1764600000000'`);
+    old.exec('ALTER TABLE "room" DROP COLUMN "packs"');
+    old.exec('ALTER TABLE "solved_top" DROP COLUMN "restraint"');
+    old.close();
+    const before = dump(join(folder, DATA_FILE));
+    const server = await startApp(folder);
+    await server.app.close();
+    const [backup] = listBackups(join(folder, 'backups'));
+    const restored = join(freshFolder(), 'restored');
+    expect((await restoreBackup(join(folder, 'backups', backup!.name), restored)).reason).toBe(
+      'before a change of the tables',
+    );
+    expect(dump(join(restored, DATA_FILE))).toEqual(before);
+    expect(Object.keys(hashes(restored))).toHaveLength(3);
+  });
+
+  it('that is damaged in any part is refused, and leaves no folder behind', async () => {
+    const folder = oldDemoFolder();
+    fillPictures(folder, 2);
+    const { path } = await writeBackup(folder, join(folder, 'backups'), 'by hand');
+    const good = readFileSync(path);
+    for (const at of [0.1, 0.5, 0.9, 0.99]) {
+      const spoilt = Buffer.from(good);
+      const from = Math.floor(good.length * at);
+      spoilt.fill(0x55, from, from + 40);
+      const bad = join(freshFolder(), 'bad.zip');
+      writeFileSync(bad, spoilt);
+      const into = join(freshFolder(), 'restored');
+      await expect(restoreBackup(bad, into), `${at}`).rejects.toThrow(/backup/u);
+      expect(existsSync(into)).toBe(false);
+      expect(existsSync(`${into}.restoring`)).toBe(false);
+    }
+    await expect(checkBackup(path)).resolves.toBeTruthy();
+  });
+
+  it('is brought back into a fresh folder only', async () => {
+    const folder = oldDemoFolder();
+    const { path } = await writeBackup(folder, join(folder, 'backups'), 'by hand');
+    await expect(restoreBackup(path, folder)).rejects.toThrow('is not empty');
+    await expect(restoreBackup(join(folder, 'nothing.zip'), join(folder, 'x'))).rejects.toThrow(
+      'There is no file',
+    );
+  });
+
+  it('of a damaged data file is not made, so that no good one is pushed out', async () => {
+    const folder = oldDemoFolder();
+    const path = join(folder, DATA_FILE);
+    const bytes = readFileSync(path);
+    bytes.fill(0x33, 200 * 4096, 204 * 4096);
+    writeFileSync(path, bytes);
+    await expect(writeBackup(folder, join(folder, 'backups'), 'by hand')).rejects.toThrow('is damaged');
+    expect(listBackups(join(folder, 'backups'))).toEqual([]);
+  });
+
+  it('that cannot be written says why', async () => {
+    const folder = oldDemoFolder();
+    writeFileSync(join(folder, 'taken'), '');
+    await expect(writeBackup(folder, join(folder, 'taken'), 'by hand')).rejects.toThrow(
+      'cannot be written into',
+    );
+    await expect(writeBackup(freshFolder(), folder, 'by hand')).rejects.toThrow('There is no data file');
+  });
+
+  it('stays while it is one of the five newest, or the last of a month within the last twelve', () => {
+    const made = [
+      ...['2026-11-26', '2026-11-25', '2026-11-24', '2026-11-23', '2026-11-22', '2026-11-21', '2026-11-02'],
+      ...['2026-10-30', '2026-10-29', '2026-09-01', '2025-01-31'],
+    ].map((day) => ({ name: day, made: `${day}T09:00:00.000Z`, bytes: 1 }));
+    expect(outlived(made).map(({ name }) => name)).toEqual(['2026-11-21', '2026-11-02', '2026-10-29']);
+  });
+});

@@ -1,0 +1,38 @@
+import { FirstLight1764000000000 } from './migrations/first-light.js';
+import { MarksAsEvidence1764300000000 } from './migrations/marks-as-evidence.js';
+import { PacksAndRestraint1764600000000 } from './migrations/packs-and-restraint.js';
+import { TheExamination1764100000000 } from './migrations/the-examination.js';
+import { TheMap1764200000000 } from './migrations/the-map.js';
+import { TheSeasons1764500000000 } from './migrations/the-seasons.js';
+import { TheVirtualTop1764400000000 } from './migrations/the-virtual-top.js';
+
+/** Every change of the tables, in the order of the number at its name's end. */
+export const MIGRATIONS = [
+  FirstLight1764000000000,
+  TheExamination1764100000000,
+  TheMap1764200000000,
+  MarksAsEvidence1764300000000,
+  TheVirtualTop1764400000000,
+  TheSeasons1764500000000,
+  PacksAndRestraint1764600000000,
+];
+
+/** What a data file says of itself. */
+export interface Schema {
+  tables: string[];
+  /** names of the changes that were made to its tables */
+  made: string[];
+}
+
+/** What kind of data file it is, and which changes of the tables it still lacks. */
+export function judgeSchema({ tables, made }: Schema): {
+  kind: 'new' | 'ours' | 'newer' | 'foreign';
+  pending: string[];
+} {
+  const known = MIGRATIONS.map(({ name }) => name);
+  const pending = known.filter((name) => !made.includes(name));
+  if (made.some((name) => !known.includes(name))) return { kind: 'newer', pending };
+  if (tables.length === 0 || (tables.every((name) => name === 'migrations') && made.length === 0))
+    return { kind: 'new', pending };
+  return { kind: made.includes(known[0]!) ? 'ours' : 'foreign', pending };
+}

@@ -1,0 +1,81 @@
+import { createWriteStream } from 'node:fs';
+import { readdir, rm, stat } from 'node:fs/promises';
+import { dirname, join } from 'node:path';
+import { setTimeout } from 'node:timers/promises';
+import { pipeline } from 'node:stream/promises';
+import { Injectable } from '@nestjs/common';
+import { LARGEST_PICTURE, type PictureTaken } from '@upright-elder/contract';
+import type { Request } from 'express';
+import { unavailable } from '../http/problem.js';
+import { PictureStore, tooLarge } from './picture-store.js';
+
+/** So many pictures come in at once; the next one waits. */
+const AT_ONCE = 4;
+const PATIENCE_MS = 20000;
+const LOOK_MS = 100;
+/** Whoever sends nothing for so long has gone. */
+const STILL_MS = 30000;
+/** What an upload left behind that was cut off so long ago, nobody waits for. */
+const LEFT_MS = 3600000;
+
+/** Pictures on their way in: on disk, a few at a time, so that unfinished ones take no memory. */
+@Injectable()
+export class Uploads {
+  private underWay = 0;
+
+  constructor(private readonly pictures: PictureStore) {}
+
+  /** @throws ProblemError as soon as it is known to be too large: the rest runs by and is not kept */
+  async taken(request: Request): Promise<PictureTaken> {
+    const refuse = () => {
+      request.resume();
+      return tooLarge();
+    };
+    if (Number(request.headers['content-length'] ?? 0) > LARGEST_PICTURE) throw refuse();
+    await this.turn();
+    const path = await this.pictures.incoming();
+    try {
+      await removeLeftOver(dirname(path));
+      let length = 0;
+      request.setTimeout(STILL_MS, () => request.destroy(new Error('the picture stopped coming')));
+      await pipeline(
+        request.iterator({ destroyOnReturn: false }) as AsyncIterable<Buffer>,
+        async function* (pieces: AsyncIterable<Buffer>) {
+          for await (const piece of pieces) {
+            length += piece.length;
+            if (length > LARGEST_PICTURE) throw refuse();
+            yield piece;
+          }
+        },
+        createWriteStream(path),
+      );
+      return await this.pictures.take(path);
+    } finally {
+      this.underWay--;
+      request.setTimeout(0);
+      await rm(path, { force: true });
+    }
+  }
+
+  private async turn(): Promise<void> {
+    const until = performance.now() + PATIENCE_MS;
+    while (this.underWay >= AT_ONCE) {
+      if (performance.now() > until)
+        throw unavailable(
+          'Other pictures are still coming in',
+          'Nothing of this one was kept: send it again in a moment.',
+        );
+      await setTimeout(LOOK_MS);
+    }
+    this.underWay++;
+  }
+}
+
+/** Takes away what uploads that were cut off have left. */
+async function removeLeftOver(folder: string): Promise<void> {
+  for (const name of (await readdir(folder)).filter((one) => one.endsWith('.part'))) {
+    const path = join(folder, name);
+    const file = await stat(path).catch(() => null);
+    if (file && Date.now() - file.mtimeMs > LEFT_MS) await rm(path, { force: true });
+  }
+}

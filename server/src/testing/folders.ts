@@ -1,0 +1,56 @@
+import { createHash } from 'node:crypto';
+import { mkdirSync, mkdtempSync, readdirSync, readFileSync, utimesSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { dirname, join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+import { gunzipSync } from 'node:zlib';
+import BetterSqlite3 from 'better-sqlite3';
+import { DATA_FILE, PICTURES } from '../database/folder.js';
+
+export const freshFolder = (): string => mkdtempSync(join(tmpdir(), 'upright-elder-'));
+
+const OLD_DEMO = join(dirname(fileURLToPath(import.meta.url)), 'old-demo.sqlite.gz');
+
+/** The data file of the scenario as the program wrote it before evidence was kept as it is now. */
+export function oldDemoFolder(): string {
+  const folder = freshFolder();
+  writeFileSync(join(folder, DATA_FILE), gunzipSync(readFileSync(OLD_DEMO)));
+  return folder;
+}
+
+/** Puts pictures (with their small copies) into a folder, three days old; their names. */
+export function fillPictures(folder: string, count: number): string[] {
+  mkdirSync(join(folder, PICTURES), { recursive: true });
+  const before = new Date(Date.now() - 3 * 86400000);
+  return Array.from({ length: count }, (_, i) => {
+    const bytes = Buffer.from(`picture ${i}`);
+    const name = createHash('sha256').update(bytes).digest('hex');
+    for (const path of [join(folder, PICTURES, name), join(folder, PICTURES, `${name}.small`)]) {
+      writeFileSync(path, bytes);
+      utimesSync(path, before, before);
+    }
+    return name;
+  });
+}
+
+export const picturesIn = (folder: string): string[] => readdirSync(join(folder, PICTURES)).sort();
+
+/** Every row of every table, by table; what SQLite and TypeORM keep for themselves left out. */
+export function dump(path: string, leftOut: string[] = []): Record<string, unknown[]> {
+  const database = new BetterSqlite3(path, { readonly: true });
+  try {
+    const tables = database
+      .prepare(
+        `SELECT "name" FROM sqlite_master WHERE "type" = 'table' AND "name" NOT LIKE 'sqlite_%' ORDER BY "name"`,
+      )
+      .pluck()
+      .all() as string[];
+    return Object.fromEntries(
+      tables
+        .filter((name) => !leftOut.includes(name))
+        .map((name) => [name, database.prepare(`SELECT * FROM "${name}" ORDER BY 1, 2, 3`).all()]),
+    );
+  } finally {
+    database.close();
+  }
+}
