@@ -12,6 +12,7 @@ import {
 } from 'class-validator';
 import { PIECE_IDS, type Climate, type PieceId, type TemperatureUnit } from '@upright-elder/core';
 import { IsId, IsInstant, IsName, NestedList } from './checks.js';
+import { Strike } from './strikes.js';
 
 export const TEMPERATURE_UNITS: TemperatureUnit[] = ['°C', '°F'];
 
@@ -72,6 +73,10 @@ export class Room extends RoomInput {
   @IsString()
   lastReading!: string | null;
 
+  /** no longer offered; what lives in it keeps it */
+  @IsBoolean()
+  struck!: boolean;
+
   declare kind: RoomKind;
   declare saltLow: string;
   declare saltHigh: string;
@@ -96,6 +101,17 @@ export class AirReadingInput {
 
 /** Readings of one room; those already known by their instant are left as they are. */
 export class AirBatch {
+  /** one for all pieces of a file, so that it can be taken back as one; made here where none is given */
+  @IsOptional()
+  @IsId()
+  importId?: string | null;
+
+  /** of the file; empty where it was typed */
+  @IsOptional()
+  @IsString()
+  @MaxLength(200)
+  name?: string | null;
+
   @IsIn(TEMPERATURE_UNITS)
   unit!: TemperatureUnit;
 
@@ -109,6 +125,36 @@ export class AirTaken {
 
   @IsInt()
   known!: number;
+}
+
+/** What brought a room's air: a file, or somebody's hand. */
+export class AirImport {
+  @IsId()
+  id!: string;
+
+  /** of the file; empty where it was typed */
+  @IsString()
+  name!: string;
+
+  @IsString()
+  at!: string;
+
+  @IsInt()
+  readings!: number;
+
+  /** its first and last instant, UTC ISO text */
+  @IsString()
+  first!: string;
+
+  @IsString()
+  last!: string;
+
+  /** taken back */
+  @IsBoolean()
+  struck!: boolean;
+
+  @NestedList(() => Strike)
+  strikes!: Strike[];
 }
 
 /** Mean air of one day and the moisture that thin wood takes in it. */

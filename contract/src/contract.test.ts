@@ -98,7 +98,6 @@ const photograph = {
   takenOn: '2026-08-20',
   spot: 'bridge',
   note: '',
-  putAway: false,
   by: ID,
 };
 const room = { version: 0, name: 'Loft', notes: '', logger: 'loft' };

@@ -28,6 +28,7 @@ import {
 import { TEMPERATURE_UNITS } from './air.js';
 import { Money } from './money.js';
 import { IsDay, IsId, Nested, NestedList } from './checks.js';
+import { Strike } from './strikes.js';
 
 export const STRING_STATES = ['pitch', 'slack', 'off'] as const;
 export type StringState = (typeof STRING_STATES)[number];
@@ -267,7 +268,7 @@ export class ExaminationInput {
   @MaxLength(40)
   askingPrice?: string | null;
 
-  /** why a stored reading or finding is changed; needed where one is */
+  /** why anything stored is changed; needed where something is, but for a note that goes on */
   @IsOptional()
   @IsString()
   @MaxLength(500)
@@ -324,4 +325,12 @@ export class Examination {
 
   @IsString()
   updatedAt!: string;
+
+  /** taken back: kept, shown struck, and counted nowhere */
+  @IsBoolean()
+  struck!: boolean;
+
+  /** when and why it was struck, and brought back */
+  @NestedList(() => Strike)
+  strikes!: Strike[];
 }

@@ -14,6 +14,7 @@ export * from './tools.js';
 export * from './protocols.js';
 export * from './photographs.js';
 export * from './backups.js';
+export * from './strikes.js';
 export * from './gauges.js';
 export * from './expectations.js';
 export * from './map.js';

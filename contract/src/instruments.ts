@@ -24,6 +24,7 @@ import {
 } from 'class-validator';
 import { Length, TypedLength } from './lengths.js';
 import { Money, TypedMoney } from './money.js';
+import { Strike } from './strikes.js';
 import { IsId, IsName, Nested, NestedList } from './checks.js';
 
 export const INSTRUMENT_TYPES = ['flat-top', 'archtop'] as const;
@@ -222,6 +223,13 @@ export class Instrument extends InstrumentFacts {
   @IsId()
   id!: string;
 
+  /** put away in the archive: off the shelf, and nothing of it is gone */
+  @IsBoolean()
+  struck!: boolean;
+
+  @NestedList(() => Strike)
+  strikes!: Strike[];
+
   /** what it would fetch, what it is worth to its owner, what the owner wants to spend */
   @IsOptional()
   @Nested(() => Money)
@@ -338,6 +346,10 @@ export class Slip {
   @IsIn(['act', 'watch', 'unknown', 'well'])
   weight!: 'act' | 'watch' | 'unknown' | 'well';
 
+  /** put away in the archive */
+  @IsBoolean()
+  struck!: boolean;
+
   /** its forecast is still being worked out */
   @IsBoolean()
   pending!: boolean;
@@ -352,4 +364,8 @@ export class SlipPage {
 
   @IsInt()
   page!: number;
+
+  /** how many of those looked for lie in the archive */
+  @IsInt()
+  archived!: number;
 }

@@ -25,10 +25,12 @@ import {
   IsOptional,
   IsString,
   MaxLength,
+  Max,
   Min,
   registerDecorator,
 } from 'class-validator';
 import { IsDay, IsId, Nested, NestedList } from './checks.js';
+import { Strike } from './strikes.js';
 
 /** No point of a guitar lies farther than this from its own tail, m. */
 const FARTHEST = 1.5;
@@ -203,7 +205,7 @@ export class PlanAnswer {
   plan!: StoredPlan | null;
 }
 
-export const MARK_STATES = ['moving', 'quiet', 'closed', 'repaired'] as const;
+export const MARK_STATES = ['not tried', 'moving', 'quiet', 'closed', 'repaired'] as const;
 export type MarkState = (typeof MARK_STATES)[number];
 
 /** A mark as one examination saw it. */
@@ -223,10 +225,14 @@ export class Sighting {
   /** along a brace, a separation: from and to, m from its first end */
   @IsOptional()
   @IsNumber()
+  @Min(0)
+  @Max(FARTHEST)
   from!: number | null;
 
   @IsOptional()
   @IsNumber()
+  @Min(0)
+  @Max(FARTHEST)
   to!: number | null;
 
   /** as typed: length by ruler, width at the widest, depth of the feeler */
@@ -259,6 +265,11 @@ export class Sighting {
   @IsString()
   @MaxLength(2000)
   note!: string;
+
+  /** taken back: kept, shown struck, and counted no more */
+  @IsOptional()
+  @IsBoolean()
+  struck?: boolean;
 }
 
 /** A sighting of which nothing is said yet but its day and place. */
@@ -270,7 +281,7 @@ export const NOTHING_SEEN: Omit<Sighting, 'date' | 'path'> = {
   width: null,
   depth: null,
   through: null,
-  state: 'quiet',
+  state: 'not tried',
   cleated: false,
   note: '',
 };
@@ -310,12 +321,12 @@ export class MarkInput {
   })
   sightings!: Sighting[];
 
-  /** marked by mistake: kept, and shown no more */
+  /** marked by mistake: kept, shown struck, and counted no more */
   @IsOptional()
   @IsBoolean()
   struck?: boolean;
 
-  /** why what an earlier day saw is changed; not needed for a new day, nor for today's */
+  /** why what an earlier day saw is changed, or the mark is struck; not needed for a new day, nor for today's */
   @IsOptional()
   @IsString()
   @MaxLength(500)
@@ -343,6 +354,10 @@ export class MarkCorrection {
 export class Mark extends MarkInput {
   @NestedList(() => MarkCorrection)
   corrections!: MarkCorrection[];
+
+  /** when and why it was struck, and brought back */
+  @NestedList(() => Strike)
+  strikes!: Strike[];
 
   @IsId()
   id!: string;

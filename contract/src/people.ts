@@ -1,4 +1,4 @@
-import { IsIn, IsInt, IsString, MaxLength, Min } from 'class-validator';
+import { IsBoolean, IsIn, IsInt, IsString, MaxLength, Min } from 'class-validator';
 import { IsId, IsName } from './checks.js';
 
 export const ROLES = ['owner', 'luthier', 'apprentice'] as const;
@@ -22,4 +22,8 @@ export class PersonInput {
 export class Person extends PersonInput {
   @IsId()
   id!: string;
+
+  /** no longer offered; what they read keeps their name */
+  @IsBoolean()
+  struck!: boolean;
 }

@@ -1,5 +1,6 @@
 import { IsBoolean, IsIn, IsInt, IsOptional, IsString, Matches, MaxLength, Min } from 'class-validator';
-import { IsDay, IsId } from './checks.js';
+import { IsDay, IsId, NestedList } from './checks.js';
+import { Strike } from './strikes.js';
 
 /** Largest file that is taken, bytes. */
 export const LARGEST_PICTURE = 25 * 1024 * 1024;
@@ -72,10 +73,6 @@ export class PhotographInput {
   @MaxLength(2000)
   note!: string;
 
-  /** taken out of sight; nothing is deleted */
-  @IsBoolean()
-  putAway!: boolean;
-
   /** who added or changed it */
   @IsId()
   by!: string;
@@ -96,4 +93,11 @@ export class Photograph extends PhotographInput {
 
   @IsString()
   addedAt!: string;
+
+  /** taken back: kept, and shown struck */
+  @IsBoolean()
+  struck!: boolean;
+
+  @NestedList(() => Strike)
+  strikes!: Strike[];
 }

@@ -1,11 +1,12 @@
 import {
+  isTimeZone,
   QUANTITY_IDS,
   READING_UNITS,
   type QuantityId,
   type ReadingUnit,
   type TemperatureUnit,
 } from '@upright-elder/core';
-import { IsIn, IsInt, IsObject, IsString, MaxLength, Min, registerDecorator } from 'class-validator';
+import { IsIn, IsInt, IsObject, IsString, MaxLength, Min, registerDecorator, IsOptional } from 'class-validator';
 import { TEMPERATURE_UNITS } from './air.js';
 import { IsName } from './checks.js';
 
@@ -41,6 +42,18 @@ const IsToolsByQuantity = () =>
     'each quantity takes the id of a tool',
   );
 
+const IsTimeZone = () => (target: object, propertyName: string) => {
+  registerDecorator({
+    name: 'isTimeZone',
+    target: target.constructor,
+    propertyName,
+    options: { message: 'a time zone is accepted, such as Europe/Lisbon or America/Chicago' },
+    validator: {
+      validate: (value: unknown) => typeof value === 'string' && value.length <= 60 && isTimeZone(value),
+    },
+  });
+};
+
 /** The shop's own settings; one record. */
 export class ShopInput {
   @IsInt()
@@ -70,12 +83,21 @@ export class ShopInput {
   @IsIn(TEMPERATURE_UNITS)
   temperatureUnit!: TemperatureUnit;
 
+  /** where the shop stands, as the IANA time zone database calls it, such as Europe/Lisbon; null: as this machine */
+  @IsOptional()
+  @IsTimeZone()
+  timeZone?: string | null;
+
   /** how heights are said in sentences: 64ths of an inch, thousandths or millimetres */
   @IsIn(['64ths', 'thou', 'mm'])
   sayIn!: '64ths' | 'thou' | 'mm';
 }
 
 export class Shop extends ShopInput {
+  /** the zone that its days are counted in */
+  @IsString()
+  zone!: string;
+
   /** the server's day, which is today on every screen */
   @IsString()
   today!: string;

@@ -106,7 +106,6 @@ for (const instrument of INSTRUMENTS) {
       examinationId: null,
       markId: ofMark ? idOf(`${nickname} mark 0`) : null,
       picture,
-      putAway: false,
       by: idOf(PEOPLE[0].name),
     });
     photographs += 1;

@@ -17,6 +17,7 @@ import { PhotographsModule } from './photographs/photographs.module.js';
 import { ProtocolsModule } from './protocols/protocols.module.js';
 import { ShelfModule } from './shelf/shelf.module.js';
 import { ShopModule } from './shop/shop.module.js';
+import { StrikesModule } from './strikes/strikes.module.js';
 import { TopsModule } from './tops/tops.module.js';
 import { ToolsModule } from './tools/tools.module.js';
 
@@ -48,6 +49,7 @@ export class AppModule {
           forRoutes: [{ path: '{*path}', method: RequestMethod.ALL }],
         }),
         GroundModule.with(config, database),
+        StrikesModule,
         PeopleModule,
         ShopModule,
         LogFolderModule.with(config.logFolder),

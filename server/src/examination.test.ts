@@ -221,11 +221,11 @@ describe('tools', () => {
   });
 
   it('can be made the usual one of a quantity by the shop', async () => {
-    const { today: _today, ...shop } = await get<Shop>('shop');
+    const { today: _today, zone: _zone, ...shop } = await get<Shop>('shop');
     await put('shop', { ...shop, tools: { action12: 'feelers' } });
     await put(`examinations/${id(33)}`, examinationBody({ readings: [reading('action12', 'bass', '2.8')] }));
     expect((await get<Examination>(`examinations/${id(33)}`)).readings[0]!.toolName).toBe('feelers');
-    const { today: _now, ...later } = await get<Shop>('shop');
+    const { today: _now, zone: _there, ...later } = await get<Shop>('shop');
     await put('shop', { ...later, tools: {} });
     expect(
       fields((await put('shop', { ...later, version: later.version + 1, tools: { nothing: 'x' } })).body),

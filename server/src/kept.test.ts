@@ -76,7 +76,7 @@ describe('a save', () => {
       expect((await put(path, examinationBody())).status).toBe(200);
       for (const round of [1, 2]) {
         const filled = fill(folder);
-        const long = examinationBody({ version: round, notes: 'x'.repeat(19000) });
+        const long = examinationBody({ version: round, notes: 'x'.repeat(19000), why: 'written anew' });
         const refused = await put(path, long);
         expect(refused, JSON.stringify(refused)).toMatchObject({
           status: 507,

@@ -190,14 +190,52 @@ describe('a mark', () => {
     expect(again.body).toMatchObject({ version: 3, corrections: [{ why }] });
   });
 
-  it('struck out is shown no more, and can be brought back whole', async () => {
+  it('struck with a reason is counted no more, is shown where it is asked for, and can be brought back whole', async () => {
     await put(`marks/${id(84)}`, mark({ name: 'a hair' }));
-    const names = async () => (await get<Mark[]>(`instruments/${INSTRUMENT}/marks`)).map(({ name }) => name);
+    const marks = (query = '') => get<Mark[]>(`instruments/${INSTRUMENT}/marks${query}`);
+    const names = async () => (await marks()).map(({ name }) => name);
     expect(await names()).toContain('a hair');
-    await put(`marks/${id(84)}`, mark({ name: 'a hair', version: 1, struck: true }));
+    const struck = mark({ name: 'a hair', version: 1, struck: true });
+    expect(fields((await put(`marks/${id(84)}`, struck)).body)).toEqual(['why']);
+    expect((await put(`marks/${id(84)}`, { ...struck, why: 'a hair on the lens' })).status).toBe(200);
     expect(await names()).not.toContain('a hair');
+    const shown = (await marks('?struck=true')).find(({ name }) => name === 'a hair')!;
+    expect(shown).toMatchObject({ struck: true, strikes: [{ struck: true, why: 'a hair on the lens', byName: 'Isbel Crane' }] });
     await put(`marks/${id(84)}`, mark({ name: 'a hair', version: 2, struck: false }));
     expect(await names()).toContain('a hair');
+  });
+
+  it('seen on a day can be struck by a word, the others stand; never all of them', async () => {
+    const early = sighting({ date: '2026-03-01' });
+    const late = sighting({ date: '2026-05-01' });
+    await put(`marks/${id(87)}`, mark({ sightings: [early, late] }));
+    const one = mark({ version: 1, sightings: [early, { ...late, struck: true }] });
+    expect(fields((await put(`marks/${id(87)}`, one)).body)).toEqual(['why']);
+    const saved = await put(`marks/${id(87)}`, { ...one, why: 'of the other guitar' });
+    expect(saved).toMatchObject({ status: 200, body: { corrections: [{ why: 'of the other guitar', was: { date: '2026-05-01' } }] } });
+    const none = mark({ version: 2, why: 'x', sightings: [{ ...early, struck: true }, { ...late, struck: true }] });
+    expect((await put(`marks/${id(87)}`, none)).status).toBe(422);
+    const twice = mark({ version: 2, why: 'x', sightings: [early, early] });
+    expect((await put(`marks/${id(87)}`, twice)).status).toBe(422);
+  });
+
+  it('of today that is drawn anew keeps what it was, unasked', async () => {
+    const today = sighting({ date: '2026-11-24' });
+    await put(`marks/${id(88)}`, mark({ sightings: [today] }));
+    const longer = { ...today, path: [...today.path, [0.05, 0.2]] as [number, number][], ruler: null };
+    const saved = await put(`marks/${id(88)}`, mark({ version: 1, sightings: [longer] }));
+    expect((saved.body as Mark).corrections).toMatchObject([{ was: { path: today.path } }]);
+  });
+
+  it('belongs to its instrument, to a brace that is drawn, and to an examination that there is', async () => {
+    await put(`marks/${id(89)}`, mark({}));
+    expect(fields((await put(`marks/${id(89)}`, mark({ version: 1, instrumentId: id(4) }))).body)).toContain('instrumentId');
+    const stranger = mark({ sightings: [sighting({ examinationId: id(999) })] });
+    expect(fields((await put(`marks/${id(90)}`, stranger)).body)).toEqual(['sightings']);
+    const far = mark({ kind: 'separation', brace: 'x', sightings: [sighting({ from: 0, to: 1e308 })] });
+    expect(fields((await put(`marks/${id(90)}`, far)).body)).toEqual(['sightings.0.to']);
+    const leapless = mark({ sightings: [sighting({ date: '2026-02-31' })] });
+    expect(fields((await put(`marks/${id(90)}`, leapless)).body)).toEqual(['sightings.0.date']);
   });
 
   it('of what runs from one end to another has both', async () => {

@@ -75,7 +75,6 @@ const record = (taken: PictureTaken, over: Record<string, unknown> = {}) => ({
   takenOn: '2026-08-20',
   spot: 'bridge',
   note: 'before anything is touched',
-  putAway: false,
   by: PERSON,
   ...over,
 });
@@ -103,7 +102,7 @@ describe('photographs', () => {
     const small = await fetch(`${server.address}/api/pictures/${taken.picture}?small`);
     expect(small.headers.get('content-type')).toBe('image/webp');
     expect(small.headers.get('x-content-type-options')).toBe('nosniff');
-    await put(`photographs/${id(70)}`, record(taken, { version: 1, putAway: true }));
+    await put(`strikes/photograph/${id(70)}`, { struck: true, why: 'blurred', by: PERSON });
     expect(await get<Photograph[]>(`instruments/${INSTRUMENT}/photographs`)).toEqual([]);
   });
 

@@ -4,6 +4,9 @@
  */
 export const DAYS_PER_YEAR = 365.2425;
 
+/** A day in ms, the unit of instants in JavaScript. */
+export const DAY_MS = 86400000;
+
 /**
  * ISO 8601 date or instant to days.
  *
@@ -12,12 +15,12 @@ export const DAYS_PER_YEAR = 365.2425;
 export function dayOf(iso: string): number {
   const milliseconds = Date.parse(iso);
   if (Number.isNaN(milliseconds)) throw new RangeError(`“${iso}” is not an ISO date`);
-  return milliseconds / 86400000;
+  return milliseconds / DAY_MS;
 }
 
 /** Days to an ISO date such as `2026-08-24`. */
 export function isoDate(day: number): string {
-  return new Date(day * 86400000).toISOString().slice(0, 10);
+  return new Date(day * DAY_MS).toISOString().slice(0, 10);
 }
 
 const MONTHS = [
@@ -37,7 +40,7 @@ const MONTHS = [
 
 /** A day as a luthier says it: `late August`, `early February`, `mid-May`. */
 export function sayDay(day: number): string {
-  const date = new Date(day * 86400000);
+  const date = new Date(day * DAY_MS);
   const inMonth = date.getUTCDate();
   const month = MONTHS[date.getUTCMonth()]!;
   return inMonth <= 10 ? `early ${month}` : inMonth <= 20 ? `mid-${month}` : `late ${month}`;
@@ -45,7 +48,7 @@ export function sayDay(day: number): string {
 
 /** The month of a day: `November`. */
 export function sayMonth(day: number): string {
-  return MONTHS[new Date(day * 86400000).getUTCMonth()]!;
+  return MONTHS[new Date(day * DAY_MS).getUTCMonth()]!;
 }
 
 /** True where the text is a day of the calendar that there is, year-month-day with four, two and two digits. */

@@ -1,5 +1,5 @@
 import { tzOffset } from '@date-fns/tz';
-import { dayOf, sayDate } from './day.js';
+import { DAY_MS, dayOf, sayDate } from './day.js';
 
 /** Year, month 1 to 12, day, hour, minute, second as a clock on the wall shows them. */
 export type LocalTime = [number, number, number, number, number, number];
@@ -54,8 +54,8 @@ export function clockOf(zone: string): (time: LocalTime) => string {
   return ([year, month, day, hour, minute, second]) => {
     const wall = Date.UTC(year, month - 1, day, hour, minute, second);
     // the two offsets that may hold: a zone changes its clocks at most once within two days
-    const before = zoneOffset(zone, wall - 86400000);
-    const after = zoneOffset(zone, wall + 86400000);
+    const before = zoneOffset(zone, wall - DAY_MS);
+    const after = zoneOffset(zone, wall + DAY_MS);
     const found = [wall - before, wall - after].filter(
       (instant) => instant + zoneOffset(zone, instant) === wall,
     );
@@ -71,8 +71,6 @@ export interface SameClock {
   offset: number;
 }
 
-const DAY = 86400000;
-
 /**
  * The changes of a zone's clocks between two days, to the second.
  *
@@ -81,12 +79,12 @@ const DAY = 86400000;
  */
 export function clocksBetween(zone: string, from: number, to: number): SameClock[] {
   const found: SameClock[] = [];
-  let began = from * DAY;
+  let began = from * DAY_MS;
   let offset = zoneOffset(zone, began);
-  for (let at = began; at < to * DAY; at += DAY) {
-    const next = zoneOffset(zone, at + DAY);
+  for (let at = began; at < to * DAY_MS; at += DAY_MS) {
+    const next = zoneOffset(zone, at + DAY_MS);
     if (next === offset) continue;
-    let [low, high] = [at, at + DAY];
+    let [low, high] = [at, at + DAY_MS];
     while (high - low > 1000) {
       const middle = low + Math.floor((high - low) / 2000) * 1000;
       if (zoneOffset(zone, middle) === offset) low = middle;
@@ -95,7 +93,7 @@ export function clocksBetween(zone: string, from: number, to: number): SameClock
     found.push({ from: began, to: high, offset });
     [began, offset] = [high, next];
   }
-  return [...found, { from: began, to: to * DAY, offset }];
+  return [...found, { from: began, to: to * DAY_MS, offset }];
 }
 
 /** An instant as the shop's own clock shows it: `24 Aug 2026, 14:05`. */

@@ -116,3 +116,7 @@ export function lengthened(path: Path, to: Point): Point[] {
     ? [to, ...path]
     : [...path, to];
 }
+
+/** What still counts of what was seen: all that was not struck. */
+export const standing = <S extends { struck?: boolean }>(seen: readonly S[]): S[] =>
+  seen.filter(({ struck }) => !struck);

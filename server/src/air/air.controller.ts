@@ -1,6 +1,6 @@
 import { Body, Controller, Get, HttpCode, Param, Post, Put } from '@nestjs/common';
 import { ApiOkResponse, ApiTags } from '@nestjs/swagger';
-import { AirBatch, AirTaken, LogFolder, Room, RoomAir, RoomInput } from '@upright-elder/contract';
+import { AirBatch, AirImport, AirTaken, LogFolder, Room, RoomAir, RoomInput } from '@upright-elder/contract';
 import { AirService } from './air.service.js';
 import { LogFolderService } from './log-folder.service.js';
 import { IdPipe } from '../http/id.pipe.js';
@@ -36,6 +36,13 @@ export class AirController {
   @ApiOkResponse({ type: AirTaken })
   take(@Param('id', IdPipe) id: string, @Body() batch: AirBatch): Promise<AirTaken> {
     return this.air.take(id, batch);
+  }
+
+  /** What brought a room's air; each can be taken back. */
+  @Get('rooms/:id/imports')
+  @ApiOkResponse({ type: [AirImport] })
+  imports(@Param('id', IdPipe) id: string): Promise<AirImport[]> {
+    return this.air.imports(id);
   }
 
   @Get('log-files')

@@ -1,9 +1,10 @@
 import { Module, type DynamicModule } from '@nestjs/common';
+import { ShopModule } from '../shop/shop.module.js';
 import { AirController } from './air.controller.js';
 import { AirService } from './air.service.js';
 import { LOG_FOLDER, LogFolderService } from './log-folder.service.js';
 
-@Module({ providers: [AirService], exports: [AirService] })
+@Module({ imports: [ShopModule], providers: [AirService], exports: [AirService] })
 export class AirModule {}
 
 /** The folder that loggers write into, watched by one module only. */

@@ -1,14 +1,19 @@
-import { Injectable } from '@nestjs/common';
-import type { AirBatch, AirTaken, FieldError, Room, RoomAir, RoomInput } from '@upright-elder/contract';
-import { corrected, dayOf, isoDate, parsePercent, parseTemperature, type Climate } from '@upright-elder/core';
+import { Injectable, type OnModuleInit } from '@nestjs/common';
+import type { AirBatch, AirImport, AirTaken, FieldError, Room, RoomAir, RoomInput } from '@upright-elder/contract';
+import { corrected, dayIn, isoDate, parsePercent, parseTemperature, type Climate } from '@upright-elder/core';
 import type { EntityManager } from 'typeorm';
-import { Clock } from '../clock.js';
+import { v5 as named, v7 as uuid } from 'uuid';
+import { Clock, MACHINE_ZONE } from '../clock.js';
 import { Database } from '../database/database.js';
 import { saveVersioned } from '../database/versioned.js';
 import { badFields, notFound, withBothCopies } from '../http/problem.js';
 import { correctionOf, hygrometerWords, packsOf, understandHumidities } from './hygrometer.js';
 import { NO_ROOM, roomClimate, type RoomClimate } from './room-climate.js';
-import { AirDayEntity, AirReadingEntity, RoomEntity } from './room.entity.js';
+import { ShopService } from '../shop/shop.service.js';
+import { StrikesService } from '../strikes/strikes.service.js';
+import { countedZone, recountDays } from './air-days.js';
+import type { ImportNamed } from './air-imports.js';
+import { AirDayEntity, AirImportEntity, AirReadingEntity, RoomEntity } from './room.entity.js';
 import { airToday, woodOfRoom } from './wood-of-room.js';
 
 /** No room was logged before. */
@@ -16,17 +21,34 @@ const EARLIEST = '1980-01-01T00:00:00.000Z';
 
 /** More than this at a time are a logger's. */
 const MOST_BY_HAND = 10;
+/** So many imports of a room are listed. */
+const MOST_IMPORTS = 200;
 /** Under this the preset still speaks along, and it is said. */
 const FULL_YEAR = 1;
 
 @Injectable()
-export class AirService {
+export class AirService implements OnModuleInit {
   private readonly climates = new Map<string, { revision: number; room: RoomClimate }>();
 
   constructor(
     private readonly database: Database,
     private readonly clock: Clock,
+    private readonly shop: ShopService,
+    private readonly strikes: StrikesService,
   ) {}
+
+  /** The shop's days: by the zone it chose, else by the one that its air was counted in first, else by the machine's. */
+  async onModuleInit(): Promise<void> {
+    const counted = await countedZone(this.database.read);
+    const zone = (await this.shop.chosenZone()) ?? (counted || MACHINE_ZONE);
+    this.clock.zone = zone;
+    if (zone !== counted && !this.database.unwritable)
+      await this.database.write((manager) => recountDays(manager, zone));
+    this.shop.followZone(async (moved) => {
+      await this.database.write((manager) => recountDays(manager, moved));
+      this.clock.zone = moved;
+    });
+  }
 
   async rooms(): Promise<Room[]> {
     const rows = await this.database.read.find(RoomEntity, { order: { name: 'ASC' } });
@@ -34,7 +56,7 @@ export class AirService {
   }
 
   private async withCount(row: RoomEntity): Promise<Room> {
-    const { id, version, name, notes, logger, kind, saltLow, saltHigh, packs } = row;
+    const { id, version, name, notes, logger, kind, saltLow, saltHigh, packs, struck } = row;
     const last = await this.database.read.findOne(AirReadingEntity, {
       where: { roomId: id },
       order: { at: 'DESC' },
@@ -49,6 +71,7 @@ export class AirService {
       saltLow,
       saltHigh,
       packs,
+      struck,
       readings: await readingsOf(this.database.read, id),
       lastReading: last?.at ?? null,
     };
@@ -140,7 +163,7 @@ export class AirService {
       }
       return {
         at,
-        day: Math.floor(dayOf(at)),
+        day: Number.isNaN(Date.parse(at)) ? 0 : dayIn(at, this.clock.zone),
         humidity: humidity.ok ? humidity.value : 0,
         temperature: temperature.ok ? temperature.value : 0,
       };
@@ -148,14 +171,39 @@ export class AirService {
     if (errors.length > 0) throw badFields(errors.slice(0, 50));
     // a hand's reading lasts at once; a logger's file can be read again should a power cut take its last pieces back
     const byHand = rows.length <= MOST_BY_HAND;
+    const from = { id: batch.importId ?? uuid(), name: batch.name?.trim() ?? '', at: this.clock.now() };
     return byHand
-      ? this.database.write((manager) => keepAir(manager, roomId, rows))
-      : this.takePiece(roomId, rows);
+      ? this.database.write((manager) => keepAir(manager, roomId, rows, from))
+      : this.takePiece(roomId, rows, from);
   }
 
   /** A piece of a logger's file, which can be read again should it be lost; what is known by its instant stays. */
-  takePiece(roomId: string, rows: NewAir[]): Promise<AirTaken> {
-    return this.database.writeUnsynced((manager) => keepAir(manager, roomId, rows));
+  takePiece(roomId: string, rows: NewAir[], from: ImportNamed & { at: string }): Promise<AirTaken> {
+    return this.database.writeUnsynced((manager) => keepAir(manager, roomId, rows, from));
+  }
+
+  /** What brought a room's air, the newest first; struck ones too. */
+  async imports(roomId: string): Promise<AirImport[]> {
+    const rows = await this.database.read.query<
+      { id: string; name: string; at: string; struck: number; readings: number; first: string; last: string }[]
+    >(
+      `SELECT i."id", i."name", i."at", i."struck", COUNT(r."at") AS "readings", MIN(r."at") AS "first", MAX(r."at") AS "last"
+       FROM "air_import" i JOIN (
+         SELECT "importId", "at" FROM "air_reading" WHERE "importId" IS NOT NULL
+         UNION ALL SELECT "importId", "at" FROM "air_set_aside"
+       ) r ON r."importId" = i."id"
+       WHERE i."roomId" = ? GROUP BY i."id" ORDER BY i."at" DESC, i."id" DESC LIMIT ?`,
+      [roomId, MOST_IMPORTS],
+    );
+    const strikes = await this.strikes.ofMany('import', rows.map(({ id }) => id));
+    return rows.map((row) => ({ ...row, struck: row.struck === 1, strikes: strikes.get(row.id) ?? [] }));
+  }
+
+  /** The import that a logger's file of this name stands for, and whether it was taken back. */
+  async importOf(roomId: string, name: string): Promise<ImportNamed & { at: string; struck: boolean }> {
+    const id = named(name, roomId);
+    const row = await this.database.read.findOneBy(AirImportEntity, { id });
+    return row ?? { id, name, at: this.clock.now(), struck: false };
   }
 
   /** Revision and climate of a room; null where the instrument has no home. */
@@ -211,20 +259,37 @@ export function climateBasis(climate: Climate, packs: number | null = null): str
   return `${climate.years.toFixed(1)} years of room log.`;
 }
 
-type NewAir = Omit<AirReadingEntity, 'roomId'>;
+type NewAir = Omit<AirReadingEntity, 'roomId' | 'importId'>;
 
 /** Readings that are known already by their instant stay as they are. */
-async function keepAir(manager: EntityManager, roomId: string, rows: NewAir[]): Promise<AirTaken> {
+async function keepAir(
+  manager: EntityManager,
+  roomId: string,
+  rows: NewAir[],
+  from: ImportNamed & { at: string },
+): Promise<AirTaken> {
   if ((await manager.countBy(RoomEntity, { id: roomId })) === 0) throw notFound('room');
+  const known = await manager.findOneBy(AirImportEntity, { id: from.id });
+  if (known && known.roomId !== roomId)
+    throw badFields([
+      { field: 'importId', typed: from.id, reason: 'it is another room’s', accepted: 'an id of its own for each file' },
+    ]);
+  if (known?.struck)
+    throw badFields([
+      { field: 'importId', typed: from.id, reason: 'it was taken back', accepted: 'bring it back first, or send it as a new file' },
+    ]);
+  if (!known) await manager.insert(AirImportEntity, { id: from.id, name: from.name, at: from.at, roomId });
   const before = await readingsOf(manager, roomId);
   for (let i = 0; i < rows.length; i += ROWS_A_STATEMENT)
-    await insertKnownOnce(manager, roomId, rows.slice(i, i + ROWS_A_STATEMENT));
+    await insertKnownOnce(manager, roomId, rows.slice(i, i + ROWS_A_STATEMENT), from.id);
   const added = (await readingsOf(manager, roomId)) - before;
+  // one that brought nothing new is none
+  if (added === 0 && !known) await manager.delete(AirImportEntity, { id: from.id });
   if (added > 0) await manager.increment(RoomEntity, { id: roomId }, 'airRevision', 1);
   return { added, known: rows.length - added };
 }
 
-/** Rows of one statement: SQLite takes 32,766 values in one, five to a row. */
+/** Rows of one statement: SQLite takes 32,766 values in one, six to a row. */
 const ROWS_A_STATEMENT = 500;
 
 /** Plain SQL, since a logger's file has a hundred thousand of them; an instant that is known already stays as it is. */
@@ -232,11 +297,19 @@ async function insertKnownOnce(
   manager: EntityManager,
   roomId: string,
   rows: readonly NewAir[],
+  importId: string,
 ): Promise<void> {
-  const values = rows.map(() => '(?, ?, ?, ?, ?)').join(', ');
+  const values = rows.map(() => '(?, ?, ?, ?, ?, ?)').join(', ');
   await manager.query(
-    `INSERT OR IGNORE INTO "air_reading" ("roomId", "at", "day", "humidity", "temperature") VALUES ${values}`,
-    rows.flatMap(({ at, day, humidity, temperature }) => [roomId, at, day, humidity, temperature]),
+    `INSERT OR IGNORE INTO "air_reading" ("roomId", "at", "day", "humidity", "temperature", "importId") VALUES ${values}`,
+    rows.flatMap(({ at, day, humidity, temperature }) => [
+      roomId,
+      at,
+      day,
+      humidity,
+      temperature,
+      importId,
+    ]),
   );
 }
 

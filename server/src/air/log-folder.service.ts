@@ -11,10 +11,11 @@ import {
   type OnApplicationShutdown,
 } from '@nestjs/common';
 import type { LogFileReport, LogFolder, LogLine } from '@upright-elder/contract';
-import { dayOf, LogCutter, readLogRows, type LocalTime, type LogRow } from '@upright-elder/core';
+import { clockOf, dayIn, LogCutter, readLogRows, type LogRow } from '@upright-elder/core';
 import { Clock } from '../clock.js';
 import { because } from '../database/folder.js';
 import { Database } from '../database/database.js';
+import type { ImportNamed } from './air-imports.js';
 import { AirService } from './air.service.js';
 import { LogFileEntity } from './log-file.entity.js';
 import { RoomEntity } from './room.entity.js';
@@ -166,6 +167,8 @@ export class LogFolderService implements OnApplicationBootstrap, OnApplicationSh
         'no room’s logger has this name: write the beginning of its files’ names into the room, then it is taken in',
         hash,
       );
+    const from = await this.air.importOf(room.id, name);
+    if (from.struck) return refused('it was taken back: bring it back on the room’s page, then it is read again', '', room.id);
     const report: LogFileReport = {
       name,
       state: 'reading',
@@ -181,7 +184,7 @@ export class LogFolderService implements OnApplicationBootstrap, OnApplicationSh
     this.underWay.set(name, report);
     try {
       const rows = await rowsOf(path);
-      const remarks = await this.takeRows(room.id, rows, report);
+      const remarks = await this.takeRows(room.id, rows, report, from);
       const { readings, added, skipped, lines } = report;
       await this.keep({
         name,
@@ -200,8 +203,13 @@ export class LogFolderService implements OnApplicationBootstrap, OnApplicationSh
     }
   }
 
-  private async takeRows(roomId: string, rows: LogRow[], report: LogFileReport): Promise<string[]> {
-    const pieces = readLogRows(rows, shopTime);
+  private async takeRows(
+    roomId: string,
+    rows: LogRow[],
+    report: LogFileReport,
+    from: ImportNamed & { at: string },
+  ): Promise<string[]> {
+    const pieces = readLogRows(rows, clockOf(this.clock.zone));
     const latest = new Date(Date.parse(this.clock.now()) + 86400000).toISOString();
     report.readings = rows.length;
     for (;;) {
@@ -221,11 +229,11 @@ export class LogFolderService implements OnApplicationBootstrap, OnApplicationSh
       for (let i = 0; i < past.length; i += PIECE) {
         const piece = past.slice(i, i + PIECE).map(({ at, humidity, celsius }) => ({
           at,
-          day: Math.floor(dayOf(at)),
+          day: dayIn(at, this.clock.zone),
           humidity,
           temperature: celsius,
         }));
-        report.added += (await this.air.takePiece(roomId, piece)).added;
+        report.added += (await this.air.takePiece(roomId, piece, from)).added;
         report.done += piece.length;
         await setImmediate();
       }
@@ -268,9 +276,4 @@ async function rowsOf(path: string): Promise<LogRow[]> {
   }
   rows.push(...cutter.end());
   return rows;
-}
-
-/** Times without a zone are the shop's, which is this machine's. */
-function shopTime([year, month, day, hour, minute, second]: LocalTime): string {
-  return new Date(year, month - 1, day, hour, minute, second).toISOString();
 }

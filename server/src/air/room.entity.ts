@@ -37,6 +37,10 @@ export class RoomEntity {
   @Column({ type: 'integer', default: 0 })
   airRevision!: number;
 
+  /** taken back, see strikes/ */
+  @Column({ type: 'boolean', default: false })
+  struck!: boolean;
+
   @Column({ type: 'text' })
   fingerprint!: string;
 }
@@ -51,7 +55,7 @@ export class AirReadingEntity {
   @PrimaryColumn({ type: 'text' })
   at!: string;
 
-  /** whole day since 1970-01-01 UTC */
+  /** whole day since 1970-01-01 by the shop's calendar */
   @Column({ type: 'integer' })
   day!: number;
 
@@ -62,6 +66,31 @@ export class AirReadingEntity {
   /** °C */
   @Column({ type: 'real' })
   temperature!: number;
+
+  /** what brought it; null for those of before imports were kept */
+  @Column({ type: 'text', nullable: true })
+  importId!: string | null;
+}
+
+/** Readings that came together, from a file or a hand, so that they can be taken back together. */
+@Entity('air_import')
+export class AirImportEntity {
+  @PrimaryColumn({ type: 'text' })
+  id!: string;
+
+  @Column({ type: 'text' })
+  roomId!: string;
+
+  /** of the file; empty where they were typed */
+  @Column({ type: 'text' })
+  name!: string;
+
+  /** UTC ISO text */
+  @Column({ type: 'text' })
+  at!: string;
+
+  @Column({ type: 'boolean', default: false })
+  struck!: boolean;
 }
 
 /** Sums over a day's readings, kept by a trigger. */

@@ -41,7 +41,6 @@ describe('a backup', () => {
       takenOn: '2026-08-20',
       spot: 'bridge',
       note: '',
-      putAway: false,
       by: PERSON,
     });
     let busy = true;

@@ -2,7 +2,7 @@ import { join } from 'node:path';
 import BetterSqlite3 from 'better-sqlite3';
 import { DataSource, type DataSourceOptions } from 'typeorm';
 import { LogFileEntity } from '../air/log-file.entity.js';
-import { AirDayEntity, AirReadingEntity, RoomEntity } from '../air/room.entity.js';
+import { AirDayEntity, AirImportEntity, AirReadingEntity, RoomEntity } from '../air/room.entity.js';
 import {
   CorrectionEntity,
   ExaminationEntity,
@@ -27,6 +27,7 @@ export const ENTITIES = [
   RoomEntity,
   AirReadingEntity,
   AirDayEntity,
+  AirImportEntity,
   LogFileEntity,
   InstrumentEntity,
   ExaminationEntity,

@@ -1,4 +1,5 @@
 import { FirstLight1764000000000 } from './migrations/first-light.js';
+import { KeptAsTyped1764700000000 } from './migrations/kept-as-typed.js';
 import { MarksAsEvidence1764300000000 } from './migrations/marks-as-evidence.js';
 import { PacksAndRestraint1764600000000 } from './migrations/packs-and-restraint.js';
 import { TheExamination1764100000000 } from './migrations/the-examination.js';
@@ -15,6 +16,7 @@ export const MIGRATIONS = [
   TheVirtualTop1764400000000,
   TheSeasons1764500000000,
   PacksAndRestraint1764600000000,
+  KeptAsTyped1764700000000,
 ];
 
 /** What a data file says of itself. */

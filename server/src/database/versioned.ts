@@ -25,7 +25,7 @@ const inOrder = (_key: string, value: unknown): unknown =>
 /**
  * Saves a row under the edit version its writer saw. Version 0 creates. A request that repeats the last
  * acknowledged one (its answer was lost on the way) is answered as the first time; any other version than the
- * stored one is refused.
+ * stored one is refused. Whether it is struck is touched only by a save that says so.
  *
  * @returns `saved` with the new version, or `repeated` where nothing had to be written
  * @throws StaleSave where somebody else saved in between
@@ -36,7 +36,7 @@ export async function saveVersioned<E extends Versioned>(
   id: string,
   seen: number,
   body: object,
-  values: Omit<E, 'id' | 'version' | 'fingerprint'>,
+  values: Omit<E, 'id' | 'version' | 'fingerprint' | 'struck'> & { struck?: boolean },
 ): Promise<'saved' | 'repeated'> {
   const fingerprint = fingerprintOf(body);
   const where = { id, version: seen } as never;

@@ -35,6 +35,10 @@ export class ExaminationEntity {
   @Column({ type: 'text' })
   updatedAt!: string;
 
+  /** taken back, see strikes/ */
+  @Column({ type: 'boolean', default: false })
+  struck!: boolean;
+
   @Column({ type: 'text' })
   fingerprint!: string;
 }

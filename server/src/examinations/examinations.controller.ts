@@ -1,5 +1,5 @@
-import { Body, Controller, Get, Param, Put } from '@nestjs/common';
-import { ApiOkResponse, ApiTags } from '@nestjs/swagger';
+import { Body, Controller, Get, Param, Put, Query } from '@nestjs/common';
+import { ApiOkResponse, ApiQuery, ApiTags } from '@nestjs/swagger';
 import { Examination, ExaminationInput } from '@upright-elder/contract';
 import { ExaminationsService } from './examinations.service.js';
 import { IdPipe } from '../http/id.pipe.js';
@@ -11,8 +11,9 @@ export class ExaminationsController {
 
   @Get('instruments/:id/examinations')
   @ApiOkResponse({ type: [Examination] })
-  ofInstrument(@Param('id', IdPipe) id: string): Promise<Examination[]> {
-    return this.examinations.ofInstrument(id);
+  @ApiQuery({ name: 'struck', required: false, enum: ['true'] })
+  ofInstrument(@Param('id', IdPipe) id: string, @Query('struck') struck?: string): Promise<Examination[]> {
+    return this.examinations.ofInstrument(id, struck === 'true');
   }
 
   @Get('examinations/:id')

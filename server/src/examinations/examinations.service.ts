@@ -12,15 +12,16 @@ import type { EntityManager } from 'typeorm';
 import { Clock } from '../clock.js';
 import { Database } from '../database/database.js';
 import { saveVersioned } from '../database/versioned.js';
-import { badFields, notFound, withBothCopies } from '../http/problem.js';
+import { badFields, notFound, STAYS, withBothCopies } from '../http/problem.js';
 import { InstrumentEntity } from '../instruments/instrument.entity.js';
 import { PersonEntity } from '../people/person.entity.js';
 import { ProtocolsService } from '../protocols/protocols.service.js';
+import { StrikesService } from '../strikes/strikes.service.js';
 import { TopSolverService } from '../tops/top-solver.service.js';
 import { ToolsService, type KnownTool } from '../tools/tools.service.js';
 import { CorrectionEntity, ExaminationEntity, FindingEntity, ReadingEntity } from './examination.entity.js';
 import {
-  replacedConditions,
+  replacedFacts,
   replacedFindings,
   replacedReadings,
   sameFinding,
@@ -44,12 +45,13 @@ export class ExaminationsService {
     private readonly tools: ToolsService,
     private readonly protocols: ProtocolsService,
     private readonly solver: TopSolverService,
+    private readonly strikes: StrikesService,
   ) {}
 
-  /** All examinations of an instrument, oldest first. */
-  async ofInstrument(instrumentId: string): Promise<Examination[]> {
+  /** All examinations of an instrument, oldest first; those taken back only where they are asked for. */
+  async ofInstrument(instrumentId: string, withStruck = false): Promise<Examination[]> {
     const rows = await this.database.read.find(ExaminationEntity, {
-      where: { instrumentId },
+      where: withStruck ? { instrumentId } : { instrumentId, struck: false },
       order: { date: 'ASC', id: 'ASC' },
     });
     return this.complete(rows);
@@ -91,6 +93,8 @@ export class ExaminationsService {
       () =>
         this.database.write(async (manager) => {
           const before = await manager.findOneBy(ExaminationEntity, { id });
+          if (before && before.instrumentId !== instrumentId)
+            throw badFields([{ field: 'instrumentId', typed: instrumentId, ...STAYS }]);
           const saved = await saveVersioned(manager, ExaminationEntity, id, input.version, input, {
             instrumentId,
             by: before?.by ?? by,
@@ -102,7 +106,9 @@ export class ExaminationsService {
             updatedAt: this.clock.now(),
           });
           if (saved === 'repeated') return;
-          const changed = before ? replacedConditions(before, { date, conditions }) : [];
+          const changed = before
+            ? replacedFacts(before, { date, conditions, protocol, notes, askingPrice })
+            : [];
           await this.replace(manager, id, { readings, findings, changed, by, why: input.why?.trim() ?? '' });
           await manager.increment(InstrumentEntity, { id: instrumentId }, 'revision', 1);
         }),
@@ -144,7 +150,7 @@ export class ExaminationsService {
         {
           field: 'why',
           typed: '',
-          reason: 'what was measured is changed, and nobody could tell later why',
+          reason: `what was written down is changed (${replaced.map(({ line }) => line).join(', ').slice(0, 120)}), and nobody could tell later why`,
           accepted: 'a word on why, such as “read with the wrong rule”',
         },
       ]);
@@ -188,10 +194,12 @@ export class ExaminationsService {
     const protocols = new Map((await this.protocols.list()).map(({ id, name }) => [id, name]));
     const tools = await this.tools.byId();
     const usual = await this.tools.usual();
+    const strikes = await this.strikes.ofMany('examination', ids);
     const nameOf = (by: string) => people.get(by) ?? 'unknown';
     return rows.map(({ fingerprint: _fingerprint, ...row }) => ({
       ...row,
       byName: nameOf(row.by),
+      strikes: strikes.get(row.id) ?? [],
       protocolName: protocols.get(row.protocol) ?? row.protocol,
       readings: (readings.get(row.id) ?? []).map((one) =>
         toReading({ ...one, tool: one.tool ?? usual(one.quantity) }, tools, nameOf),

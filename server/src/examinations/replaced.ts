@@ -57,9 +57,9 @@ function sayFinding({ states, verdict, frets, words, allowance }: UnderstoodFind
     .join('; ');
 }
 
+/** Conditions that are compared as they stand; the temperature is said with its unit. */
 const CONDITIONS: (keyof ConditionsInput)[] = [
   'humidity',
-  'temperature',
   'woodMoisture',
   'meter',
   'meterSetting',
@@ -71,20 +71,34 @@ const CONDITIONS: (keyof ConditionsInput)[] = [
   'reliefTo',
 ];
 
-/** Day and conditions that are changed; what was not given before leaves nothing behind. */
-export function replacedConditions(
-  before: Pick<ExaminationEntity, 'date' | 'conditions'>,
-  after: Pick<ExaminationEntity, 'date' | 'conditions'>,
-): Replaced[] {
+type Stored = Pick<ExaminationEntity, 'date' | 'conditions' | 'protocol' | 'notes' | 'askingPrice'>;
+
+/** A bare number with the unit that gave it its meaning. */
+const sayTemperature = ({ temperature, temperatureUnit }: ConditionsInput): string | null =>
+  temperature === null || temperature.trim() === ''
+    ? null
+    : isBareNumber(temperature)
+      ? `${temperature} ${temperatureUnit}`
+      : temperature;
+
+/**
+ * Day, conditions, protocol, price and notes that are changed; what was not given before leaves nothing behind, and a
+ * note that goes on where it ended takes nothing away.
+ */
+export function replacedFacts(before: Stored, after: Stored): Replaced[] {
   const pairs: [string, unknown, unknown][] = [
     ['date', before.date, after.date],
+    ['temperature', sayTemperature(before.conditions), sayTemperature(after.conditions)],
     ...CONDITIONS.map((field): [string, unknown, unknown] => [
       field,
       before.conditions[field],
       after.conditions[field],
     ]),
+    ['protocol', before.protocol, after.protocol],
+    ['askingPrice', before.askingPrice?.text, after.askingPrice?.text],
+    ['notes', before.notes, after.notes.startsWith(before.notes) ? before.notes : after.notes],
   ];
   return pairs
-    .filter(([, old, now]) => (old ?? null) !== null && old !== (now ?? null))
+    .filter(([, old, now]) => (old ?? '') !== '' && old !== (now ?? null))
     .map(([line, old]) => ({ line, place: '', text: String(old) }));
 }

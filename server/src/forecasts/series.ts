@@ -28,6 +28,7 @@ import {
   type Place,
   type QuantityId,
   type SeriesBelief,
+  standing,
 } from '@upright-elder/core';
 import type { Case } from './case.js';
 import type { CalibratedSide } from './outlook.js';
@@ -98,7 +99,7 @@ function placesRead(examinations: readonly Examination[]): [QuantityId, Place][]
 /** A crack's length and, where it was read, its width. */
 function crackSeries(mark: Mark, worked: Case): Series[] {
   if (mark.kind !== 'crack') return [];
-  const seen = [...mark.sightings].sort((a, b) => a.date.localeCompare(b.date));
+  const seen = standing(mark.sightings).sort((a, b) => a.date.localeCompare(b.date));
   const name = mark.name.trim() || 'Crack';
   const series = (measure: CrackMeasure, visits: StrungVisit[]): Series[] =>
     visits.length === 0

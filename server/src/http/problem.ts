@@ -62,3 +62,9 @@ export async function withBothCopies<T>(
     throw error;
   }
 }
+
+/** A thing belongs to the instrument that it was first seen on. */
+export const STAYS = {
+  reason: 'it belongs to another instrument, and evidence is never moved',
+  accepted: 'the instrument that it was saved for; strike it, and enter it anew for the other one',
+};

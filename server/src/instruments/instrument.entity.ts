@@ -109,6 +109,10 @@ export class InstrumentEntity {
   @Column({ type: 'integer', default: 0 })
   revision!: number;
 
+  /** taken back, see strikes/ */
+  @Column({ type: 'boolean', default: false })
+  struck!: boolean;
+
   @Column({ type: 'text' })
   fingerprint!: string;
 }

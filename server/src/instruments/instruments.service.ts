@@ -10,6 +10,7 @@ import {
   type InstrumentLength,
   type Length,
   type Money,
+  type Strike,
 } from '@upright-elder/contract';
 import {
   parseLength,
@@ -23,6 +24,7 @@ import { Clock } from '../clock.js';
 import { Database } from '../database/database.js';
 import { saveVersioned } from '../database/versioned.js';
 import { badFields, notFound, withBothCopies } from '../http/problem.js';
+import { StrikesService } from '../strikes/strikes.service.js';
 import { TopSolverService } from '../tops/top-solver.service.js';
 import { InstrumentEntity } from './instrument.entity.js';
 
@@ -32,10 +34,12 @@ export class InstrumentsService {
     private readonly database: Database,
     private readonly clock: Clock,
     private readonly solver: TopSolverService,
+    private readonly strikes: StrikesService,
   ) {}
 
   async get(id: string): Promise<Instrument> {
-    return toInstrument(await this.row(id));
+    const row = await this.row(id);
+    return toInstrument(row, row.struck ? await this.strikes.of('instrument', id) : []);
   }
 
   async row(id: string): Promise<InstrumentEntity> {
@@ -115,12 +119,13 @@ function parseLengths(
   return lengths as ReturnType<typeof parseLengths>;
 }
 
-function toInstrument(row: InstrumentEntity): Instrument {
+function toInstrument(row: InstrumentEntity, strikes: Strike[]): Instrument {
   const { fingerprint: _fingerprint, revision: _revision, updatedBy: _updatedBy, ...known } = row;
   const pullOf = (set: StringSetId) =>
     setTension(STRING_SETS[set], TUNINGS[row.tuning], row.scale.metres).total;
   return {
     ...known,
+    strikes,
     stringPull: pullOf(row.stringSet),
     designPull: row.designStringSet && pullOf(row.designStringSet),
   };

@@ -1,5 +1,5 @@
-import { Body, Controller, Get, Param, Put } from '@nestjs/common';
-import { ApiOkResponse, ApiTags } from '@nestjs/swagger';
+import { Body, Controller, Get, Param, Put, Query } from '@nestjs/common';
+import { ApiOkResponse, ApiQuery, ApiTags } from '@nestjs/swagger';
 import { Mark, MarkInput, PlanAnswer, PlanInput } from '@upright-elder/contract';
 import { MapService } from './map.service.js';
 import { IdPipe } from '../http/id.pipe.js';
@@ -23,8 +23,9 @@ export class MapController {
 
   @Get('instruments/:id/marks')
   @ApiOkResponse({ type: [Mark] })
-  marks(@Param('id', IdPipe) id: string): Promise<Mark[]> {
-    return this.map.marks(id);
+  @ApiQuery({ name: 'struck', required: false, enum: ['true'] })
+  marks(@Param('id', IdPipe) id: string, @Query('struck') struck?: string): Promise<Mark[]> {
+    return this.map.marks(id, struck === 'true');
   }
 
   @Put('marks/:id')

@@ -15,14 +15,17 @@ import {
   lengthsAgree,
   parseLength,
   pathLength,
+  standing,
   type Parsed,
 } from '@upright-elder/core';
+import type { EntityManager } from 'typeorm';
 import { Clock } from '../clock.js';
 import { Database } from '../database/database.js';
 import { saveVersioned } from '../database/versioned.js';
-import { badFields, notFound, withBothCopies } from '../http/problem.js';
+import { badFields, notFound, STAYS, withBothCopies } from '../http/problem.js';
 import { InstrumentEntity } from '../instruments/instrument.entity.js';
 import { PersonEntity } from '../people/person.entity.js';
+import { StrikesService } from '../strikes/strikes.service.js';
 import { TopSolverService } from '../tops/top-solver.service.js';
 import { MarkEntity } from './mark.entity.js';
 import { PlanEntity } from './plan.entity.js';
@@ -34,7 +37,10 @@ export class MapService {
     private readonly database: Database,
     private readonly clock: Clock,
     private readonly solver: TopSolverService,
-  ) {}
+    private readonly strikes: StrikesService,
+  ) {
+    strikes.follow(() => this.solver.wake());
+  }
 
   async plan(instrumentId: string): Promise<PlanAnswer> {
     const row = await this.database.read.findOneBy(PlanEntity, { id: instrumentId });
@@ -71,10 +77,10 @@ export class MapService {
     return this.plan(instrumentId);
   }
 
-  /** The marks of an instrument; those struck out are left out. */
-  async marks(instrumentId: string): Promise<Mark[]> {
+  /** The marks of an instrument; those struck out only where they are asked for. */
+  async marks(instrumentId: string, withStruck = false): Promise<Mark[]> {
     const rows = await this.database.read.find(MarkEntity, {
-      where: { instrumentId, struck: false },
+      where: withStruck ? { instrumentId } : { instrumentId, struck: false },
       order: { id: 'ASC' },
     });
     return this.complete(rows);
@@ -88,27 +94,47 @@ export class MapService {
 
   async saveMark(id: string, input: MarkInput): Promise<Mark> {
     const errors = input.sightings.flatMap((sighting, i) => this.faultsOfSighting(input, sighting, i));
+    const days = standing(input.sightings).map(({ date }) => date);
+    if (days.length === 0) errors.push(refusal(0, 'struck', '', ALL_STRUCK));
+    if (new Set(days).size < days.length) errors.push(refusal(0, 'date', '', TWICE));
     if (errors.length > 0) throw badFields(errors);
     const { version, why, ...facts } = input;
     await withBothCopies(
       () =>
         this.database.write(async (manager) => {
           const stored = version === 0 ? null : await manager.findOneBy(MarkEntity, { id });
-          const changed = stored?.version === version ? this.changedDays(stored, input) : [];
-          if (changed.length > 0 && !why?.trim()) throw badFields(changed.map(unexplained));
+          const fresh = stored?.version === version ? stored : null;
+          const changed = fresh ? changedDays(fresh, input) : [];
+          const today = this.clock.date();
+          const strikes = facts.struck !== undefined && facts.struck !== (fresh?.struck ?? false);
+          if (!why?.trim()) {
+            const earlier = changed.filter(({ date }) => date < today);
+            if (earlier.length > 0) throw badFields(earlier.map(unexplained));
+            if (strikes && facts.struck) throw badFields([STRUCK_WITHOUT_A_WORD]);
+          }
+          await this.refuseUnknown(manager, fresh, input);
           const corrections = changed.map((was) => ({
             at: this.clock.now(),
             by: input.by,
-            why: why!.trim(),
+            why: why?.trim() || 'changed on the day it was seen',
             was,
           }));
-          return saveVersioned(manager, MarkEntity, id, version, input, {
+          const saved = await saveVersioned(manager, MarkEntity, id, version, input, {
             ...facts,
+            instrumentId: fresh?.instrumentId ?? facts.instrumentId,
             brace: facts.brace ?? null,
-            struck: facts.struck ?? false,
+            struck: facts.struck ?? fresh?.struck ?? false,
             corrections: [...(stored?.corrections ?? []), ...corrections],
             updatedAt: this.clock.now(),
           });
+          if (saved === 'saved' && strikes && fresh)
+            await this.strikes.keep(manager, {
+              kind: 'mark',
+              subjectId: id,
+              struck: facts.struck!,
+              why: why?.trim() ?? '',
+              by: input.by,
+            });
         }),
       () => this.mark(id),
       input,
@@ -117,11 +143,37 @@ export class MapService {
     return this.mark(id);
   }
 
-  /** What days before today had seen and would now have seen otherwise. */
-  private changedDays(stored: MarkEntity, input: MarkInput): Sighting[] {
-    const today = this.clock.date();
-    const now = new Map(input.sightings.map((one) => [one.date, canonical(one)]));
-    return stored.sightings.filter((one) => one.date < today && now.get(one.date) !== canonical(one));
+  /** @throws ProblemError where the mark would move to another instrument, or names what is not there */
+  private async refuseUnknown(
+    manager: EntityManager,
+    stored: MarkEntity | null,
+    { instrumentId, brace, sightings }: MarkInput,
+  ): Promise<void> {
+    const errors: FieldError[] = [];
+    if (stored && stored.instrumentId !== instrumentId)
+      errors.push({ field: 'instrumentId', typed: instrumentId, ...STAYS });
+    const plan = brace && brace !== stored?.brace ? await manager.findOneBy(PlanEntity, { id: instrumentId }) : null;
+    const drawn = plan && [...plan.drawn.braces, ...(plan.drawn.backBraces ?? [])];
+    if (drawn && !drawn.some(({ id }) => id === brace))
+      errors.push({
+        field: 'brace',
+        typed: brace!,
+        reason: 'the plan has no such brace',
+        accepted: drawn.map(({ id }) => id).join(', ').slice(0, 200),
+      });
+    const named = [...new Set(sightings.map((one) => one.examinationId).filter((one) => one !== null && one !== undefined))];
+    const known = await manager.query<{ id: string }[]>(
+      'SELECT "id" FROM "examination" WHERE "instrumentId" = ? AND "id" IN (SELECT value FROM json_each(?))',
+      [instrumentId, JSON.stringify(named)],
+    );
+    if (known.length < named.length)
+      errors.push({
+        field: 'sightings',
+        typed: named.find((one) => !known.some(({ id }) => id === one)) ?? '',
+        reason: 'this instrument has no such examination',
+        accepted: 'an examination of it that is saved, or none',
+      });
+    if (errors.length > 0) throw badFields(errors);
   }
 
   private faultsOfSighting(input: MarkInput, sighting: Sighting, i: number): FieldError[] {
@@ -165,13 +217,30 @@ export class MapService {
 
   private async complete(rows: MarkEntity[]): Promise<Mark[]> {
     const people = new Map((await this.database.read.find(PersonEntity)).map(({ id, name }) => [id, name]));
+    const struck = rows.filter((row) => row.struck).map(({ id }) => id);
+    const strikes = await this.strikes.ofMany('mark', struck);
     return rows.map(({ fingerprint: _fingerprint, ...row }) => ({
       ...row,
+      strikes: strikes.get(row.id) ?? [],
       corrections: row.corrections.map((one) => ({ ...one, byName: people.get(one.by) ?? 'unknown' })),
       byName: people.get(row.by) ?? 'unknown',
     }));
   }
 }
+
+/** What had been seen, and would now have been seen otherwise. */
+function changedDays(stored: MarkEntity, input: MarkInput): Sighting[] {
+  const key = ({ date, struck }: Sighting) => `${date} ${struck ? 'struck' : ''}`;
+  const now = new Map(input.sightings.map((one) => [key(one), canonical(one)]));
+  return stored.sightings.filter((one) => now.get(key(one)) !== canonical(one));
+}
+
+const STRUCK_WITHOUT_A_WORD: FieldError = {
+  field: 'why',
+  typed: '',
+  reason: 'nobody could tell later why it was struck',
+  accepted: 'a word on why, such as “marked by mistake”',
+};
 
 /** A sighting as text, whichever way its parts were sent. */
 const canonical = (one: Sighting): string =>
@@ -193,6 +262,16 @@ const unexplained = ({ date }: Sighting): FieldError => ({
 type Refused = Extract<Parsed<number>, { ok: false }>;
 const NEGATIVE: Refused = { ok: false, reason: 'it is below nothing', accepted: 'a length of zero or more' };
 const ONE_END: Refused = { ok: false, reason: '', accepted: 'two points or more' };
+const ALL_STRUCK: Refused = {
+  ok: false,
+  reason: 'nothing that was seen of it would stand',
+  accepted: 'one day that stands; or strike the whole mark',
+};
+const TWICE: Refused = {
+  ok: false,
+  reason: 'it was seen twice on one day',
+  accepted: 'one sighting a day',
+};
 const NO_BRACE: Refused = {
   ok: false,
   reason: 'which brace is loose is missing',

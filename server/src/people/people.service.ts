@@ -34,6 +34,6 @@ export class PeopleService {
   }
 }
 
-function toPerson({ id, version, name, role }: PersonEntity): Person {
-  return { id, version, name, role };
+function toPerson({ id, version, name, role, struck }: PersonEntity): Person {
+  return { id, version, name, role, struck };
 }

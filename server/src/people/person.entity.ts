@@ -16,6 +16,10 @@ export class PersonEntity {
   role!: Role;
 
   /** fingerprint of the body that was saved last, to know a repeated request */
+  /** taken back, see strikes/ */
+  @Column({ type: 'boolean', default: false })
+  struck!: boolean;
+
   @Column({ type: 'text' })
   fingerprint!: string;
 }

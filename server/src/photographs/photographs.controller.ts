@@ -1,5 +1,5 @@
 import { Body, Controller, Get, HttpCode, Param, Post, Put, Query, Req, Res } from '@nestjs/common';
-import { ApiConsumes, ApiOkResponse, ApiTags } from '@nestjs/swagger';
+import { ApiConsumes, ApiOkResponse, ApiQuery, ApiTags } from '@nestjs/swagger';
 import { Photograph, PhotographInput, PictureTaken } from '@upright-elder/contract';
 import type { Request, Response } from 'express';
 import { fileTypeFromFile } from 'file-type';
@@ -47,8 +47,9 @@ export class PhotographsController {
 
   @Get('instruments/:id/photographs')
   @ApiOkResponse({ type: [Photograph] })
-  ofInstrument(@Param('id', IdPipe) id: string): Promise<Photograph[]> {
-    return this.photographs.ofInstrument(id);
+  @ApiQuery({ name: 'struck', required: false, enum: ['true'] })
+  ofInstrument(@Param('id', IdPipe) id: string, @Query('struck') struck?: string): Promise<Photograph[]> {
+    return this.photographs.ofInstrument(id, struck === 'true');
   }
 
   @Put('photographs/:id')

@@ -4,9 +4,10 @@ import sharp from 'sharp';
 import { Clock } from '../clock.js';
 import { Database } from '../database/database.js';
 import { saveVersioned } from '../database/versioned.js';
-import { badFields, notFound, withBothCopies } from '../http/problem.js';
+import { badFields, notFound, STAYS, withBothCopies } from '../http/problem.js';
 import { MarkEntity } from '../map/mark.entity.js';
 import { PersonEntity } from '../people/person.entity.js';
+import { StrikesService } from '../strikes/strikes.service.js';
 import { PhotographEntity } from './photograph.entity.js';
 import { PictureStore } from './picture-store.js';
 
@@ -23,12 +24,13 @@ export class PhotographsService {
     private readonly database: Database,
     private readonly clock: Clock,
     private readonly pictures: PictureStore,
+    private readonly strikes: StrikesService,
   ) {}
 
-  /** All photographs of an instrument, oldest first; those put away are left out. */
-  async ofInstrument(instrumentId: string): Promise<Photograph[]> {
+  /** All photographs of an instrument, oldest first; those taken back only where they are asked for. */
+  async ofInstrument(instrumentId: string, withStruck = false): Promise<Photograph[]> {
     const rows = await this.database.read.find(PhotographEntity, {
-      where: { instrumentId, putAway: false },
+      where: withStruck ? { instrumentId } : { instrumentId, putAway: false },
       order: { takenOn: 'ASC', addedAt: 'ASC', id: 'ASC' },
     });
     return this.complete(rows);
@@ -71,12 +73,15 @@ export class PhotographsService {
           if (markId && (await manager.countBy(MarkEntity, { id: markId, instrumentId })) === 0)
             throw badFields([NO_SUCH_MARK]);
           const before = await manager.findOneBy(PhotographEntity, { id });
+          if (before && (before.instrumentId !== instrumentId || before.picture !== facts.picture))
+            throw badFields([{ field: 'instrumentId', typed: instrumentId, ...STAYS }]);
           return saveVersioned(manager, PhotographEntity, id, input.version, input, {
             ...facts,
             examinationId: facts.examinationId ?? null,
             markId: facts.markId ?? null,
             width,
             height,
+            putAway: before?.putAway ?? false,
             addedAt: before?.addedAt ?? this.clock.now(),
           });
         }),
@@ -88,8 +93,14 @@ export class PhotographsService {
 
   private async complete(rows: PhotographEntity[]): Promise<Photograph[]> {
     const people = new Map((await this.database.read.find(PersonEntity)).map(({ id, name }) => [id, name]));
-    return rows.map(({ fingerprint: _fingerprint, ...row }) => ({
+    const strikes = await this.strikes.ofMany(
+      'photograph',
+      rows.filter(({ putAway }) => putAway).map(({ id }) => id),
+    );
+    return rows.map(({ fingerprint: _fingerprint, putAway: struck, ...row }) => ({
       ...row,
+      struck,
+      strikes: strikes.get(row.id) ?? [],
       byName: people.get(row.by) ?? 'unknown',
     }));
   }

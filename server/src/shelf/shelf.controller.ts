@@ -3,6 +3,9 @@ import { ApiOkResponse, ApiQuery, ApiTags } from '@nestjs/swagger';
 import { SlipPage } from '@upright-elder/contract';
 import { ShelfService } from './shelf.service.js';
 
+/** Beyond this no shelf goes. */
+const MOST_PAGES = 1e6;
+
 @ApiTags('shelf')
 @Controller('shelf')
 export class ShelfController {
@@ -11,11 +14,13 @@ export class ShelfController {
   @Get()
   @ApiQuery({ name: 'page', required: false })
   @ApiQuery({ name: 'search', required: false })
+  @ApiQuery({ name: 'archived', required: false, enum: ['true'] })
   @ApiOkResponse({ type: SlipPage })
   page(
     @Query('page', new DefaultValuePipe(1), ParseIntPipe) page: number,
     @Query('search', new DefaultValuePipe('')) search: string,
+    @Query('archived') archived?: string,
   ): Promise<SlipPage> {
-    return this.shelf.page(Math.max(1, page), search);
+    return this.shelf.page(Math.min(MOST_PAGES, Math.max(1, page)), String(search).slice(0, 200), archived === 'true');
   }
 }

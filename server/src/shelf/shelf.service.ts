@@ -7,6 +7,7 @@ import { Database } from '../database/database.js';
 import { ReforecastService } from '../forecasts/reforecast.service.js';
 import type { Summary } from '../forecasts/summary.js';
 import { InstrumentEntity } from '../instruments/instrument.entity.js';
+import { lookFor } from './look-for.js';
 
 const PAGE = 100;
 /** After this many days a season has turned. */
@@ -22,18 +23,20 @@ export class ShelfService {
     private readonly clock: Clock,
   ) {}
 
-  /** A page of instruments by name, each with its most urgent sentence as far as it is worked out. */
-  async page(page: number, search: string): Promise<SlipPage> {
-    const query = this.database.read.createQueryBuilder(InstrumentEntity, 'i').select('i.id', 'id');
-    if (search.trim() !== '') {
-      const like = `%${search.trim().replace(/[\\%_]/gu, (sign) => `\\${sign}`)}%`;
-      query.where(
-        `i.nickname LIKE :like ESCAPE '\\' OR i.maker LIKE :like ESCAPE '\\' OR i.owner LIKE :like ESCAPE '\\'`,
-        { like },
-      );
-    }
-    const total = await query.getCount();
-    const found = await query
+  /**
+   * A page of instruments by name, each with its most urgent sentence as far as it is worked out.
+   *
+   * @param archived those put away in the archive instead of those on the shelf
+   */
+  async page(page: number, search: string, archived: boolean): Promise<SlipPage> {
+    const query = (struck: boolean) => {
+      const found = this.database.read.createQueryBuilder(InstrumentEntity, 'i').where('i.struck = :struck', { struck });
+      lookFor(search).forEach(({ sql, parameters }) => found.andWhere(sql, parameters));
+      return found;
+    };
+    const total = await query(archived).getCount();
+    const found = await query(archived)
+      .select('i.id', 'id')
       .orderBy('i.nickname', 'ASC')
       .addOrderBy('i.id', 'ASC')
       .offset((page - 1) * PAGE)
@@ -54,7 +57,7 @@ export class ShelfService {
       const patient = performance.now() < until;
       slips.push(this.slip(row, worked ?? (patient ? await this.reforecast.now(id, stamp.key) : null)));
     }
-    return { slips, total, page };
+    return { slips, total, page, archived: archived ? total : await query(true).getCount() };
   }
 
   private slip(row: InstrumentEntity, summary: Summary | null): Slip {
@@ -77,6 +80,7 @@ export class ShelfService {
       due,
       sentence: summary?.first?.text ?? nothing,
       weight: summary?.first?.weight ?? 'unknown',
+      struck: row.struck,
       pending: summary === null,
     };
   }

@@ -1,9 +1,10 @@
 import { Injectable } from '@nestjs/common';
-import type { Shop, ShopInput } from '@upright-elder/contract';
-import { Clock } from '../clock.js';
+import type { FieldError, Shop, ShopInput } from '@upright-elder/contract';
+import { HOUSE_TOOLS, QUANTITIES, type QuantityId } from '@upright-elder/core';
+import { Clock, MACHINE_ZONE } from '../clock.js';
 import { Database } from '../database/database.js';
 import { saveVersioned } from '../database/versioned.js';
-import { withBothCopies } from '../http/problem.js';
+import { badFields, withBothCopies } from '../http/problem.js';
 import { sayerIn } from './sayer.js';
 import { ShopEntity } from './shop.entity.js';
 
@@ -16,11 +17,16 @@ const FIRST: Omit<ShopInput, 'version'> = {
   tools: {},
   currency: '',
   temperatureUnit: '°C',
+  timeZone: null,
   sayIn: '64ths',
 };
 
+type Follower = (zone: string) => Promise<void>;
+
 @Injectable()
 export class ShopService {
+  private readonly followers: Follower[] = [];
+
   constructor(
     private readonly database: Database,
     private readonly clock: Clock,
@@ -28,11 +34,29 @@ export class ShopService {
 
   async get(): Promise<Shop> {
     const row = await this.database.read.findOneBy(ShopEntity, { id: ONLY });
-    return { ...FIRST, ...row?.settings, version: row?.version ?? 0, today: this.clock.date() };
+    return {
+      ...FIRST,
+      ...row?.settings,
+      version: row?.version ?? 0,
+      zone: this.clock.zone,
+      today: this.clock.date(),
+    };
+  }
+
+  /** The zone that the shop has chosen; null where it follows the machine. */
+  async chosenZone(): Promise<string | null> {
+    const row = await this.database.read.findOneBy(ShopEntity, { id: ONLY });
+    return row?.settings.timeZone ?? null;
+  }
+
+  /** To be called by whoever counts days, and wants to know when the shop has moved. */
+  followZone(follower: Follower): void {
+    this.followers.push(follower);
   }
 
   async save(input: ShopInput): Promise<Shop> {
     const { version, ...settings } = input;
+    await this.refuseUnknownTools(input.tools);
     await withBothCopies(
       () =>
         this.database.write((manager) =>
@@ -41,7 +65,34 @@ export class ShopService {
       () => this.get(),
       input,
     );
+    const zone = settings.timeZone ?? MACHINE_ZONE;
+    if (zone !== this.clock.zone) for (const follower of this.followers) await follower(zone);
     return this.get();
+  }
+
+  /** @throws ProblemError where a quantity's usual tool is not there, or reads something else */
+  private async refuseUnknownTools(tools: ShopInput['tools']): Promise<void> {
+    const own = await this.database.read.query<{ id: string; dimension: string }[]>(
+      'SELECT "id", "dimension" FROM "tool"',
+    );
+    const dimensions = new Map<string, string>([
+      ...Object.values(HOUSE_TOOLS).map(({ id, dimension }): [string, string] => [id, dimension]),
+      ...own.map(({ id, dimension }): [string, string] => [id, dimension]),
+    ]);
+    const errors = Object.entries(tools).flatMap(([quantity, tool]): FieldError[] => {
+      const { name, dimension } = QUANTITIES[quantity as QuantityId];
+      const reads = dimensions.get(tool);
+      if (reads === dimension) return [];
+      return [
+        {
+          field: `tools.${quantity}`,
+          typed: tool,
+          reason: reads === undefined ? 'this tool is not in the shop' : `it does not read ${dimension}`,
+          accepted: `a tool of the shop for ${name.toLowerCase()}`,
+        },
+      ];
+    });
+    if (errors.length > 0) throw badFields(errors);
   }
 
   /** How this shop says a height. */

@@ -36,7 +36,7 @@ export function fillPictures(folder: string, count: number): string[] {
 export const picturesIn = (folder: string): string[] => readdirSync(join(folder, PICTURES)).sort();
 
 /** Every row of every table, by table; what SQLite and TypeORM keep for themselves left out. */
-export function dump(path: string, leftOut: string[] = []): Record<string, unknown[]> {
+export function dump(path: string, leftOut: string[] = []): Record<string, string[]> {
   const database = new BetterSqlite3(path, { readonly: true });
   try {
     const tables = database
@@ -48,7 +48,11 @@ export function dump(path: string, leftOut: string[] = []): Record<string, unkno
     return Object.fromEntries(
       tables
         .filter((name) => !leftOut.includes(name))
-        .map((name) => [name, database.prepare(`SELECT * FROM "${name}" ORDER BY 1, 2, 3`).all()]),
+        .map((name) => [name, database
+            .prepare(`SELECT * FROM "${name}"`)
+            .all()
+            .map((row) => JSON.stringify(row))
+            .sort()]),
     );
   } finally {
     database.close();

@@ -25,6 +25,7 @@ import { saveVersioned } from '../database/versioned.js';
 import { ReadingEntity } from '../examinations/examination.entity.js';
 import { badFields, notFound, withBothCopies } from '../http/problem.js';
 import { ShopService } from '../shop/shop.service.js';
+import { StrikesService } from '../strikes/strikes.service.js';
 import { ToolEntity } from './tool.entity.js';
 
 export type KnownTool = ToolError & { name: string; dimension: Dimension };
@@ -40,7 +41,10 @@ export class ToolsService {
   constructor(
     private readonly database: Database,
     private readonly shop: ShopService,
-  ) {}
+    strikes: StrikesService,
+  ) {
+    strikes.follow(() => this.forget());
+  }
 
   /** All tools, retired ones too. Kept until a tool, the shop or a reading with repeats is saved. */
   async list(): Promise<Tool[]> {
@@ -84,9 +88,13 @@ export class ToolsService {
     };
     await withBothCopies(
       () =>
-        this.database.write((manager) =>
-          saveVersioned(manager, ToolEntity, id, input.version, input, { ...facts, ...values }),
-        ),
+        this.database.write(async (manager) => {
+          const before = await manager.findOneBy(ToolEntity, { id });
+          const read = await manager.countBy(ReadingEntity, { tool: id });
+          if (before && before.dimension !== input.dimension && read > 0)
+            throw badFields([readAlready(before.dimension, input.dimension)]);
+          return saveVersioned(manager, ToolEntity, id, input.version, input, { ...facts, ...values });
+        }),
       get,
       input,
     );
@@ -99,6 +107,7 @@ export class ToolsService {
     const repeated = await this.database.read
       .createQueryBuilder(ReadingEntity, 'r')
       .where(`r.readings LIKE '%,%'`)
+      .andWhere('NOT EXISTS (SELECT 1 FROM examination e WHERE e.id = r.examinationId AND e.struck)')
       .getMany();
     const groups = new Map<string, number[][]>();
     for (const { tool, quantity, readings } of repeated) {
@@ -142,6 +151,13 @@ function houseRow({ id, name, dimension, resolution, repeatability }: HouseTool)
   };
 }
 
+const readAlready = (reads: Dimension, typed: Dimension): FieldError => ({
+  field: 'dimension',
+  typed,
+  reason: 'readings were taken with it already',
+  accepted: `${reads}; add a tool of your own for something else`,
+});
+
 /** @throws ProblemError naming what cannot be read */
 function errorsOf(
   input: ToolInput,
@@ -150,12 +166,7 @@ function errorsOf(
   const errors: FieldError[] = [];
   const { dimension, unit } = input;
   if (houseDimension && dimension !== houseDimension) {
-    errors.push({
-      field: 'dimension',
-      typed: dimension,
-      reason: 'readings were taken with it already',
-      accepted: `${houseDimension}; add a tool of your own for something else`,
-    });
+    errors.push(readAlready(houseDimension, dimension));
   }
   const value = (field: 'resolution' | 'repeatability'): number => {
     const result = parseError(dimension, input[field], unit);

@@ -1,5 +1,5 @@
 import type { Mark, RecordedStretch } from '@upright-elder/contract';
-import type { Plan } from '@upright-elder/core';
+import { standing, type Plan } from '@upright-elder/core';
 
 /**
  * Stretches of top braces that were loose when they were last seen.
@@ -12,11 +12,12 @@ export function looseOf(
   until?: string,
 ): RecordedStretch[] {
   return marks.flatMap(({ id, kind, brace: braceId, sightings }): RecordedStretch[] => {
-    const last = sightings.findLast(({ date }) => until === undefined || date <= until);
+    const last = standing(sightings).findLast(({ date }) => until === undefined || date <= until);
     const brace = plan.braces.find((one) => one.id === braceId);
     if (!last || !brace || kind !== 'separation') return [];
     const { from, to, state, date } = last;
-    if ((state !== 'moving' && state !== 'quiet') || from == null || to == null) return [];
+    // what was not pressed on is loose all the same
+    if (state === 'closed' || state === 'repaired' || from == null || to == null) return [];
     return [{ mark: id, brace: brace.id, name: brace.name, from, to, seen: date, state }];
   });
 }

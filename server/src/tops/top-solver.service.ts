@@ -81,7 +81,8 @@ export class TopSolverService implements OnApplicationBootstrap, OnApplicationSh
     const from = `plan.version || ' ' || instrument.version
       || ' ' || (SELECT ifnull(sum(version), 0) FROM mark WHERE "instrumentId" = plan.id AND kind = 'separation')
       || ' ' || (SELECT ifnull(group_concat(date), '') FROM examination
-                 WHERE "instrumentId" = plan.id AND json_extract(conditions, '$.afterWork'))`;
+                 WHERE "instrumentId" = plan.id AND NOT struck AND json_extract(conditions, '$.afterWork'))
+      || ' ' || (SELECT count(*) FROM mark WHERE "instrumentId" = plan.id AND kind = 'separation' AND struck)`;
     const [row] = await this.database.read.query<{ id: string; from: string }[]>(
       `SELECT plan.id AS id, ${from} AS "from"
        FROM plan JOIN instrument ON instrument.id = plan.id
@@ -95,7 +96,7 @@ export class TopSolverService implements OnApplicationBootstrap, OnApplicationSh
       this.database.read.findOneByOrFail(PlanEntity, { id }),
       this.database.read.findOneByOrFail(InstrumentEntity, { id }),
       this.database.read.findBy(MarkEntity, { instrumentId: id, kind: 'separation', struck: false }),
-      this.database.read.findBy(ExaminationEntity, { instrumentId: id }),
+      this.database.read.findBy(ExaminationEntity, { instrumentId: id, struck: false }),
     ]);
     const drawn = planOf(plan.drawn);
     const work = examinations

@@ -26,7 +26,11 @@ import { get } from './api.js';
 
 /** Server data, one hook a subject; the key is the path. */
 export const usePeople = () => useSWR<Person[]>('people', get);
-export const useShop = () => useSWR<Shop>('shop', get);
+/** Asked again now and then: the day turns while a page is open. */
+export const useShop = () => useSWR<Shop>('shop', get, { refreshInterval: 60000 });
+/** The zone of the shop’s clock; until it is known, that of this browser. */
+export const useZone = (): string =>
+  useShop().data?.zone ?? Intl.DateTimeFormat().resolvedOptions().timeZone;
 export const useRooms = () => useSWR<Room[]>('rooms', get);
 export const useRoomAir = (id: string | undefined) => useSWR<RoomAir>(id ? `rooms/${id}/air` : null, get);
 export const useInstrument = (id: string) => useSWR<Instrument>(`instruments/${id}`, get);

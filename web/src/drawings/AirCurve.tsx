@@ -1,6 +1,5 @@
 import type { AirDay } from '@upright-elder/contract';
-import { HUMIDITY_WINDOW } from '@upright-elder/core';
-import { format } from 'date-fns';
+import { HUMIDITY_WINDOW, sayDate } from '@upright-elder/core';
 import { ComposedChart, Line, ReferenceArea, ResponsiveContainer, Tooltip, XAxis, YAxis } from 'recharts';
 import { TIME_AXIS } from './timeAxis.js';
 
@@ -68,7 +67,7 @@ export default function AirCurve({ days }: { days: AirDay[] }) {
                 const day = active ? (payload?.[0]?.payload as AirDay | undefined) : undefined;
                 return day ? (
                   <div className="sheet px-3 py-2 text-[0.9rem]">
-                    <p className="font-bold">{format(new Date(day.date), 'd MMM yyyy')}</p>
+                    <p className="font-bold">{sayDate(day.date)}</p>
                     <p>
                       {day.humidity.toFixed(0)} % RH, {day.temperature.toFixed(1)} °C
                     </p>

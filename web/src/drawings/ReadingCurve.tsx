@@ -1,6 +1,6 @@
+import { sayDate } from '@upright-elder/core';
 import { scaleLinear } from 'd3-scale';
 import { line } from 'd3-shape';
-import { format } from 'date-fns';
 
 interface Point {
   date: string;
@@ -24,6 +24,9 @@ export function ReadingCurve({
 }) {
   const [width, height] = SIZES[size];
   const times = points.map(({ date }) => Date.parse(date));
+  const [first, last] = [points[0]!.date, points.at(-1)!.date];
+  // two ends within one month are told apart by their days
+  const shape = first.slice(0, 7) === last.slice(0, 7) ? 'short' : 'month';
   const low = Math.min(...points.map(({ value, sd }) => value - 2 * sd));
   const high = Math.max(...points.map(({ value, sd }) => value + 2 * sd));
   const x = scaleLinear([times[0]!, times.at(-1)!], [8, width - 8]);
@@ -52,10 +55,10 @@ export function ReadingCurve({
           </g>
         ))}
         <text x="8" y={height - 4} fontSize="13" fill="var(--faint)">
-          {format(times[0]!, 'MMM yyyy')}
+          {sayDate(first, shape)}
         </text>
         <text x={width - 8} y={height - 4} fontSize="13" fill="var(--faint)" textAnchor="end">
-          {format(times.at(-1)!, 'MMM yyyy')}
+          {sayDate(last, shape)}
         </text>
       </svg>
       <figcaption className="text-[0.9rem] text-faint">{words}</figcaption>

@@ -1,7 +1,7 @@
+import { DAY_MS, sayDate, isoDate } from '@upright-elder/core';
 import type { SeasonPoint, SeriesForecast } from '@upright-elder/contract';
 import { scaleLinear } from 'd3-scale';
 import { area, line } from 'd3-shape';
-import { format } from 'date-fns';
 import { memo, useEffect, useRef, useState } from 'react';
 import {
   Area,
@@ -288,7 +288,7 @@ const BaseCurve = memo(function BaseCurve({
               <ReferenceLine
                 key={`${date} ${beside}`}
                 yAxisId="height"
-                x={Date.parse(date) + beside * 2.5 * 86400000}
+                x={Date.parse(date) + beside * 2.5 * DAY_MS}
                 stroke="var(--faint)"
               />
             )),
@@ -327,7 +327,7 @@ function RowWords({ row, unit }: { row: Row; unit: string }) {
   const say = (value: number) => value.toFixed(2).replace(/\.?0+$/u, '');
   return (
     <div className="sheet px-3 py-2 text-[0.9rem]">
-      <p className="font-bold">{format(new Date(row.time), 'd MMM yyyy')}</p>
+      <p className="font-bold">{sayDate(isoDate(row.time / DAY_MS))}</p>
       {row.median !== undefined && row.band80 && (
         <p>
           expected {say(row.median)}, four fifths {say(row.band80[0])} to {say(row.band80[1])} {unit}
@@ -357,6 +357,6 @@ function monthStarts(from: number, to: number): number[] {
   for (let month = first.getUTCMonth() + 1; ; month++) {
     const time = Date.UTC(first.getUTCFullYear(), month, 1);
     if (time > to) return starts;
-    if (month % 3 === 1 || to - from < 500 * 86400000) starts.push(time);
+    if (month % 3 === 1 || to - from < 500 * DAY_MS) starts.push(time);
   }
 }

@@ -1,4 +1,4 @@
-import { format } from 'date-fns';
+import { DAY_MS, isoDate, sayDate } from '@upright-elder/core';
 
 /** The axis of dates that every curve over the years shares. */
 export const TIME_AXIS = {
@@ -6,7 +6,7 @@ export const TIME_AXIS = {
   type: 'number',
   scale: 'time',
   domain: ['dataMin', 'dataMax'],
-  tickFormatter: (time: number) => format(new Date(time), 'MMM yy'),
+  tickFormatter: (time: number) => sayDate(isoDate(time / DAY_MS), 'month'),
   stroke: 'var(--faint)',
   tick: { fill: 'var(--faint)', fontSize: 14 },
 } as const;

@@ -1,12 +1,9 @@
-import { readLogFile, type LogFile } from '@upright-elder/core';
+import { clockOf, readLogFile, type LogFile } from '@upright-elder/core';
 import { expose } from 'comlink';
 
-/** Reads a logger's file beside the page, so that a long one never holds it. Times without a zone are local. */
+/** Reads a logger's file beside the page, so that a long one never holds it. Times without a zone are the shop's. */
 const api = {
-  read: (text: string): LogFile =>
-    readLogFile(text, ([year, month, day, hour, minute, second]) =>
-      new Date(year, month - 1, day, hour, minute, second).toISOString(),
-    ),
+  read: (text: string, zone: string): LogFile => readLogFile(text, clockOf(zone)),
 };
 export type LogFileReader = typeof api;
 

@@ -4,9 +4,7 @@ import {
   humidityAt,
   HUMIDITY_WINDOW,
   parsePercent,
-  parseTemperature,
-} from '@upright-elder/core';
-import { format } from 'date-fns';
+  parseTemperature, sayDate } from '@upright-elder/core';
 import { lazy, useState, type FormEvent } from 'react';
 import { useSearchParams } from 'react-router';
 import { toast } from 'sonner';
@@ -119,7 +117,7 @@ function RoomOf({ room }: { room: Room }) {
             <>
               {last && (
                 <p className="said">
-                  On {format(new Date(last.date), 'd MMMM yyyy')} it stood at {Math.round(last.humidity)} % RH
+                  On {sayDate(last.date, 'long')} it stood at {Math.round(last.humidity)} % RH
                   and {last.temperature.toFixed(0)} °C
                   {last.moisture !== null && `; thin wood rests at ${last.moisture.toFixed(1)} %MC`}.{' '}
                   {airWords(last.humidity)}

@@ -1,7 +1,7 @@
+import { sayInstant } from '@upright-elder/core';
 import type { LogFileReport } from '@upright-elder/contract';
-import { format } from 'date-fns';
 import { Fetching } from '../../app/Fetching.js';
-import { useLogFolder } from '../../data/hooks.js';
+import { useLogFolder, useZone } from '../../data/hooks.js';
 
 const SHOWN = 8;
 
@@ -34,13 +34,14 @@ export function LoggerFolder() {
 }
 
 function LogFile({ file }: { file: LogFileReport }) {
+  const zone = useZone();
   const { name, state, roomName, takenAt, readings, done, added, skipped, lines, remarks } = file;
   const number = (n: number) => n.toLocaleString('en');
   return (
     <li className="border-b border-rule py-2 text-[0.95rem]">
       <span className="font-bold break-all">{name}</span>
       {roomName && <> · {roomName}</>}
-      {takenAt && <span className="text-faint"> · {format(new Date(takenAt), 'd MMM yyyy HH:mm')}</span>}
+      {takenAt && <span className="text-faint"> · {sayInstant(takenAt, zone)}</span>}
       {state === 'reading' && (
         <progress className="h-3 w-full" value={done} max={readings} aria-label={`${name} is taken in`} />
       )}

@@ -4,7 +4,8 @@ import { wrap } from 'comlink';
 import { useRef, useState } from 'react';
 import { toast } from 'sonner';
 import { send } from '../../data/api.js';
-import { useRefresh } from '../../data/hooks.js';
+import { newId } from '../../data/ids.js';
+import { useRefresh, useZone } from '../../data/hooks.js';
 import type { LogFileReader } from '../../workers/logFile.worker.js';
 
 /** Readings sent at a time: small enough that the program answers others in between. */
@@ -25,6 +26,7 @@ export function TakeLogFile({ room }: { room: Room }) {
   const stopped = useRef(false);
   const input = useRef<HTMLInputElement>(null);
   const refresh = useRefresh();
+  const zone = useZone();
 
   const take = async (chosen: File) => {
     if (chosen.size > LARGEST_FILE) {
@@ -35,13 +37,17 @@ export function TakeLogFile({ room }: { room: Room }) {
     }
     stopped.current = false;
     try {
-      const file = await readBeside(await chosen.text());
+      const file = await readBeside(await chosen.text(), zone);
+      // one id for all pieces: the file can be taken back as one
+      const importId = newId();
       let added = 0;
       setTaking({ file, done: 0, added, finished: false });
       for (let i = 0; i < file.readings.length && !stopped.current; i += PIECE) {
         const piece = file.readings.slice(i, i + PIECE);
         const batch: AirBatch = {
           unit: '°C',
+          importId,
+          name: chosen.name.slice(0, 200),
           readings: piece.map(({ at, humidity, celsius }) => ({
             at,
             humidity: String(humidity),
@@ -142,10 +148,10 @@ export function TakeLogFile({ room }: { room: Room }) {
 }
 
 /** Reads the text in a worker that lives only for it. */
-async function readBeside(text: string): Promise<LogFile> {
+async function readBeside(text: string, zone: string): Promise<LogFile> {
   const worker = new Worker(new URL('../../workers/logFile.worker.ts', import.meta.url), { type: 'module' });
   try {
-    return await wrap<LogFileReader>(worker).read(text);
+    return await wrap<LogFileReader>(worker).read(text, zone);
   } finally {
     worker.terminate();
   }

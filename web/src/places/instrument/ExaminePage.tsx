@@ -1,6 +1,5 @@
 import type { Examination, Instrument, Protocol, Shop, Tool } from '@upright-elder/contract';
-import { isQuantity, type LineId, type Place } from '@upright-elder/core';
-import { format } from 'date-fns';
+import { isQuantity, type LineId, type Place, sayDate } from '@upright-elder/core';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { Link, useParams, useSearchParams } from 'react-router';
 import { Fetching } from '../../app/Fetching.js';
@@ -21,7 +20,7 @@ import { Choice } from '../../fields/Choice.js';
 import { ClosureNote } from './ClosureNote.js';
 import { ConditionLines } from './examine/ConditionLines.js';
 import { Corrections } from './examine/Corrections.js';
-import { draftOf, emptyDraft, unitOf, type Draft, type FieldKey } from './examine/draft.js';
+import { draftOf, emptyDraft, withText, withTool, type Draft, type FieldKey } from './examine/draft.js';
 import { goOn } from './examine/goOn.js';
 import { closureOf, valuesOf } from './examine/measured.js';
 import { differencesOf, mergedDraft, replacesStored } from './examine/merge.js';
@@ -98,7 +97,7 @@ function Examining(props: Props) {
   );
   const { draft, change, refusals, saving, save, broughtBack, startAfresh, theirs, closeMerge } =
     useExamination(instrument, shop, stored, () =>
-      emptyDraft(shop.today, instrument.bodyJoin, usual ?? 'full'),
+      emptyDraft(shop, instrument.bodyJoin, usual ?? 'full'),
     );
   const { data: marks } = useMarks(instrument.id);
   const form = useRef<HTMLFormElement>(null);
@@ -130,7 +129,7 @@ function Examining(props: Props) {
         afterWork: String(conditions.afterWork),
         humidity: conditions.humidity,
         temperature: conditions.temperature,
-        temperatureUnit: shop.temperatureUnit,
+        temperatureUnit: conditions.temperatureUnit,
         except: stored?.id ?? '',
       }),
       [
@@ -139,7 +138,7 @@ function Examining(props: Props) {
         conditions.afterWork,
         conditions.humidity,
         conditions.temperature,
-        shop.temperatureUnit,
+        conditions.temperatureUnit,
         stored?.id,
       ],
     ),
@@ -169,17 +168,7 @@ function Examining(props: Props) {
       { ...draft, conditions: { ...conditions, ...part } },
       ...Object.keys(part).map((field) => `conditions.${field}`),
     );
-  const onText = (key: FieldKey, text: string) => {
-    const quantity = key.split('.')[0] as Extract<LineId, keyof Draft['units']>;
-    change(
-      {
-        ...draft,
-        texts: { ...draft.texts, [key]: text },
-        units: { ...draft.units, [quantity]: unitOf(draft, quantity, shop) },
-      },
-      key,
-    );
-  };
+  const onText = (key: FieldKey, text: string) => change(withText(draft, key, text, shop), key);
 
   return (
     <form
@@ -195,7 +184,7 @@ function Examining(props: Props) {
       <div className="sheet p-4">
         <div className="mb-2 flex flex-wrap items-center justify-between gap-2">
           <h2 className="text-[1.4rem]">
-            {stored ? `Examination of ${format(new Date(stored.date), 'd MMMM yyyy')}` : 'New examination'}
+            {stored ? `Examination of ${sayDate(stored.date, 'long')}` : 'New examination'}
           </h2>
           {examinations.length > 0 && <OpenAnother examinations={examinations} stored={stored} />}
         </div>
@@ -240,7 +229,7 @@ function Examining(props: Props) {
                   onActive={(place) => setActive({ line: one, place })}
                   onText={onText}
                   onTool={(quantity, tool) =>
-                    change({ ...draft, tools: { ...draft.tools, [quantity]: tool } }, `${quantity}.tool`)
+                    change(withTool(draft, quantity, tool), `${quantity}.tool`)
                   }
                 />
               ) : (
@@ -362,7 +351,7 @@ function OpenAnother({
         <option value="">a new one</option>
         {[...examinations].reverse().map(({ id, date, protocolName }) => (
           <option key={id} value={id}>
-            {format(new Date(date), 'd MMM yyyy')}, {protocolName.toLowerCase()}
+            {sayDate(date)}, {protocolName.toLowerCase()}
           </option>
         ))}
       </select>

@@ -1,5 +1,5 @@
+import { sayDate, sayInstant } from '@upright-elder/core';
 import { ACCEPTED_PICTURES, SPOTS, type Photograph, type Shop, type Spot } from '@upright-elder/contract';
-import { format } from 'date-fns';
 import { useState } from 'react';
 import { useParams } from 'react-router';
 import { toast } from 'sonner';
@@ -85,7 +85,7 @@ function Album({
                 />
                 <span className="block px-1 text-[0.88rem]">
                   <span className="font-bold">{photograph.spot}</span>,{' '}
-                  {format(new Date(photograph.takenOn), 'd MMM yyyy')}
+                  {sayDate(photograph.takenOn)}
                   <span className="block truncate text-faint">{photograph.note}</span>
                 </span>
               </button>
@@ -181,7 +181,7 @@ function EditPhotograph({ photograph, onPutAway }: { photograph: Photograph; onP
       </label>
       <p className="text-[0.85rem] text-faint">
         {photograph.width} × {photograph.height} px, added by {photograph.byName},{' '}
-        {format(new Date(photograph.addedAt), 'd MMM yyyy')}
+        {sayInstant(photograph.addedAt, zone)}
       </p>
       <div className="mt-2 flex gap-2">
         <button type="submit" className="act">

@@ -7,9 +7,7 @@ import {
   readingOn,
   realChange,
   type Place,
-  type QuantityId,
-} from '@upright-elder/core';
-import { format } from 'date-fns';
+  type QuantityId, sayDate, sayInstant } from '@upright-elder/core';
 import { Link, useParams, useSearchParams } from 'react-router';
 import { Fetching } from '../../app/Fetching.js';
 import { useExaminations, useShop } from '../../data/hooks.js';
@@ -112,7 +110,7 @@ function History({ examinations, shop }: { examinations: Examination[]; shop: Sh
                 <tr key={examination.id} className="border-b border-rule align-baseline">
                   <td className="py-1.5 pr-4 whitespace-nowrap">
                     <Link className="underline" to={`../examine?examination=${examination.id}`}>
-                      {format(new Date(examination.date), 'd MMM yyyy')}
+                      {sayDate(examination.date)}
                     </Link>
                   </td>
                   <td className="pr-4 text-[1.15rem] font-bold whitespace-nowrap">{say(reading.value)}</td>
@@ -122,7 +120,7 @@ function History({ examinations, shop }: { examinations: Examination[]; shop: Sh
                     {reading.place === 'both' && ', both sides'}
                     {corrections.map((old) => (
                       <span key={old.at} className="block text-[0.88rem] text-ochre">
-                        ▲ it said {old.text}; {old.by}, {format(new Date(old.at), 'd MMM yyyy')}
+                        ▲ it said {old.text}; {old.by}, {sayInstant(old.at, zone)}
                         {old.why && `: “${old.why}”`}
                       </span>
                     ))}

@@ -8,9 +8,7 @@ import {
   sideMeasured,
   stanceOf,
   valuesOf,
-  type QuantityId,
-} from '@upright-elder/core';
-import { format } from 'date-fns';
+  type QuantityId, sayDate } from '@upright-elder/core';
 import { useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { Fetching } from '../../app/Fetching.js';
@@ -122,7 +120,7 @@ function StanceOf({
             >
               {[...examinations].reverse().map(({ id, date }) => (
                 <option key={id} value={id}>
-                  {format(new Date(date), 'd MMMM yyyy')}
+                  {sayDate(date, 'long')}
                 </option>
               ))}
             </select>

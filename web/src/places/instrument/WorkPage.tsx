@@ -5,9 +5,7 @@ import {
   QUANTITIES,
   sayAction,
   TREATMENTS,
-  type BudgetCause,
-} from '@upright-elder/core';
-import { format } from 'date-fns';
+  type BudgetCause, sayDate } from '@upright-elder/core';
 import { Link, useParams } from 'react-router';
 import { Fetching } from '../../app/Fetching.js';
 import { useJudgement } from '../../data/hooks.js';
@@ -37,7 +35,7 @@ function WorkOf({ judgement }: { judgement: Judgement }) {
           <p className="said">{verdict}</p>
           {date && (
             <p className="mt-1 text-[0.9rem] text-faint">
-              Stands on the examination of {format(new Date(date), 'd MMMM yyyy')}.
+              Stands on the examination of {sayDate(date, 'long')}.
             </p>
           )}
           {questions.length > 0 && (

@@ -1,5 +1,5 @@
+import { sayDate } from '@upright-elder/core';
 import type { Slip } from '@upright-elder/contract';
-import { format } from 'date-fns';
 import { useRef, useState } from 'react';
 import { Link, useNavigate, useSearchParams } from 'react-router';
 import { Fetching } from '../../app/Fetching.js';
@@ -154,7 +154,7 @@ function SlipOf({ slip }: { slip: Slip }) {
         <p className="mt-1 font-serif text-[1.05rem] leading-snug">{slip.sentence}</p>
         <p className="mt-1 text-[0.9rem]">
           {slip.lastExamined
-            ? `measured ${format(new Date(slip.lastExamined), 'd MMM yyyy')}`
+            ? `measured ${sayDate(slip.lastExamined)}`
             : 'never measured'}
           {slip.due && <strong className="ml-2 text-ochre">▲ due for measuring</strong>}
         </p>

@@ -52,11 +52,11 @@ export function ConditionLines({ draft, shop, refusals, meter, onCondition, onDa
         />
         <TypedField
           label="Room temperature"
-          unit={shop.temperatureUnit}
+          unit={conditions.temperatureUnit}
           value={conditions.temperature}
           refusal={refusals['conditions.temperature']}
-          parse={(text) => parseTemperature(text, shop.temperatureUnit)}
-          understood={(text) => understoodTemperature(text, shop.temperatureUnit)}
+          parse={(text) => parseTemperature(text, conditions.temperatureUnit)}
+          understood={(text) => understoodTemperature(text, conditions.temperatureUnit)}
           onChange={(temperature) => onCondition({ temperature })}
         />
         <div onFocus={() => setMetering(true)} onBlur={() => setMetering(false)}>

@@ -1,9 +1,11 @@
+import { useZone } from '../../../data/hooks.js';
+import { CORRECTED_NAMES } from './merge.js';
 import type { Correction, Examination } from '@upright-elder/contract';
-import { LINE_IDS, lineOf, placeName, type LineId, type ReadPlace } from '@upright-elder/core';
-import { format } from 'date-fns';
+import { LINE_IDS, lineOf, placeName, type LineId, type ReadPlace, sayInstant } from '@upright-elder/core';
 
 /** Everything that was changed in an examination: what stood there, who changed it, when and why. */
 export function Corrections({ examination }: { examination: Examination }) {
+  const zone = useZone();
   const { corrections } = examination;
   if (corrections.length === 0) return null;
   return (
@@ -12,7 +14,7 @@ export function Corrections({ examination }: { examination: Examination }) {
       <ul className="text-[0.95rem]">
         {corrections.map((old, i) => (
           <li key={i}>
-            {correctedName(old)}: it said {old.text}. {old.by}, {format(new Date(old.at), 'd MMM yyyy HH:mm')}
+            {correctedName(old)}: it said {old.text}. {old.by}, {sayInstant(old.at, zone)}
             {old.why && `: “${old.why}”`}
           </li>
         ))}
@@ -23,6 +25,6 @@ export function Corrections({ examination }: { examination: Examination }) {
 
 function correctedName({ line, place }: Correction): string {
   const known = (LINE_IDS as readonly string[]).includes(line);
-  const name = known ? lineOf(line as LineId).name : line;
+  const name = known ? lineOf(line as LineId).name : (CORRECTED_NAMES[line] ?? line);
   return [name, place && placeName(place as ReadPlace)].filter(Boolean).join(', ');
 }

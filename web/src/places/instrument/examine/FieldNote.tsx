@@ -1,6 +1,5 @@
 import type { Expectation } from '@upright-elder/contract';
-import { judgeChange, type QuantityId, type ReadingUnit } from '@upright-elder/core';
-import { format } from 'date-fns';
+import { judgeChange, type QuantityId, type ReadingUnit, sayDate } from '@upright-elder/core';
 import { sayReading } from '../../../fields/understood.js';
 
 interface Props {
@@ -27,7 +26,7 @@ export function FieldNote({ quantity, unit, expectation, value, narrow }: Props)
       <div className="text-faint">
         {narrow
           ? `last ${bare(last.value)}`
-          : `last ${expected ? bare(last.value) : say(last.value)}, ${format(new Date(last.date), 'd MMM yy')}`}
+          : `last ${expected ? bare(last.value) : say(last.value)}, ${sayDate(last.date, 'narrow')}`}
         {expected && !narrow && <> · expected {expected}</>}
       </div>
     );
@@ -42,7 +41,7 @@ export function FieldNote({ quantity, unit, expectation, value, narrow }: Props)
   }
   const { change, kind } = judgeChange(last, value, season);
   const by = `${change > 0 ? '+' : '−'}${say(Math.abs(change))}`;
-  const since = narrow ? '' : ` since ${format(new Date(last.date), 'd MMM yy')}`;
+  const since = narrow ? '' : ` since ${sayDate(last.date, 'narrow')}`;
   if (kind === 'not seen')
     return (
       <div className="text-faint">{narrow ? 'no change' : `no change that this tool can see${since}`}</div>

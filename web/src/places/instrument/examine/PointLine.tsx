@@ -1,6 +1,5 @@
 import type { Examination } from '@upright-elder/contract';
-import { parseFrets, POINTS, VERDICTS, type PointId, type Verdict } from '@upright-elder/core';
-import { format } from 'date-fns';
+import { parseFrets, POINTS, VERDICTS, type PointId, type Verdict, sayDate } from '@upright-elder/core';
 import { ToggleGroup } from 'radix-ui';
 import { useState, type KeyboardEvent } from 'react';
 import { Link, useNavigate } from 'react-router';
@@ -86,7 +85,7 @@ export function PointLine(props: Props) {
         )}
         {before && (
           <p className="text-[0.85rem] leading-snug">
-            {format(new Date(last!.date), 'd MMM yy')}: {sayFinding(before)}
+            {sayDate(last!.date, 'narrow')}: {sayFinding(before)}
           </p>
         )}
       </div>

@@ -56,10 +56,10 @@ export function ReadingLine(props: Props) {
     onTool,
   } = props;
   const { name, how, dimension } = QUANTITIES[quantity];
-  const unit = unitOf(draft, quantity, shop);
   const places = placesOf(quantity);
   const narrow = places.length >= NARROW;
-  const tool = toolOf(draft, quantity, shop);
+  const toolsHere = places.map((place) => toolOf(draft, `${quantity}.${place}`, shop));
+  const tool = toolsHere[0]!;
   const take = (key: FieldKey) => {
     if (!gauge) return;
     if (!gauge.steady) {
@@ -97,11 +97,19 @@ export function ReadingLine(props: Props) {
               ))}
           </select>
         </label>
+        {toolsHere.some((one) => one !== tool) && (
+          <p className="text-[0.85rem] text-faint">
+            {toolsHere
+              .map((id, i) => `${placeName(places[i]!)}: ${tools.find((one) => one.id === id)?.name ?? id}`)
+              .join('; ')}
+          </p>
+        )}
         {refusals[`${quantity}.tool`] && <p className="text-ochre">✕ {refusals[`${quantity}.tool`]}</p>}
       </div>
       <div className={`grid gap-2 ${COLUMNS[places.length]}`}>
         {places.map((place) => {
           const key: FieldKey = `${quantity}.${place}`;
+          const unit = unitOf(draft, key, shop);
           const expectation = expectations.find((one) => one.quantity === quantity && one.place === place);
           return (
             <div key={place} className="min-w-0">

@@ -3,6 +3,7 @@ import { HOUSE_PROTOCOLS } from '@upright-elder/core';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import {
+  completed,
   draftOf,
   emptyDraft,
   FIELD_KEYS,
@@ -26,9 +27,10 @@ const shop: Shop = {
   temperatureUnit: '°C',
   sayIn: '64ths',
   today: '2026-09-02',
+  zone: 'UTC',
 };
 const instrument = { scale: { text: '645', unit: 'mm', metres: 0.645 }, bodyJoin: 14 } as Instrument;
-const filled = (texts: Draft['texts']): Draft => ({ ...emptyDraft('2026-09-02', 14, 'full'), texts });
+const filled = (texts: Draft['texts']): Draft => ({ ...emptyDraft(shop, 14, 'full'), texts });
 
 /** As the server would store what was sent. */
 function stored(draft: Draft): Examination {
@@ -45,6 +47,8 @@ function stored(draft: Draft): Examination {
     byName: '',
     protocolName: '',
     corrections: [],
+    struck: false,
+    strikes: [],
     askingPrice: input.askingPrice ? { text: input.askingPrice, amount: 0 } : null,
     findings: input.findings.map((finding) => ({
       ...finding,
@@ -99,8 +103,47 @@ describe('a draft', () => {
   });
 
   it('keeps the unit that a bare number was typed under, when the shop changes its mind', () => {
-    const draft = { ...filled({ 'action12.bass': '7' }), units: { action12: '64ths' as const } };
+    const draft = { ...filled({ 'action12.bass': '7' }), units: { 'action12.bass': '64ths' as const } };
     expect(readingsOf(draft, { ...shop, units: { action12: 'mm' } })[0]!.input.unit).toBe('64ths');
+  });
+
+  it('keeps what 21 degrees meant when the shop changes to the other scale', () => {
+    const draft = filled({});
+    draft.conditions.temperature = '21';
+    const examination = stored(draft);
+    const fahrenheit: Shop = { ...shop, temperatureUnit: '°F' };
+    const opened = draftOf(examination);
+    const again = inputOf({ ...opened, notes: 'a word' }, 'an instrument', 'a person', fahrenheit);
+    expect(again.conditions).toMatchObject({ temperature: '21', temperatureUnit: '°C' });
+    // and it is seen where only the scale differs
+    const other = { ...opened, conditions: { ...opened.conditions, temperatureUnit: '°F' as const } };
+    expect(replacesStored(opened, other)).toBe(true);
+    expect(differencesOf(opened, other)).toMatchObject([{ theirs: '21 °C', yours: '21 °F' }]);
+  });
+
+  it('takes theirs for one side and leaves yours of the other side its own unit and tool', () => {
+    const theirs = { ...filled({ 'action12.bass': '2.8' }), units: { 'action12.bass': 'mm' as const } };
+    const yours = {
+      ...filled({ 'action12.bass': '7', 'action12.treble': '6' }),
+      units: { 'action12.bass': '64ths' as const, 'action12.treble': '64ths' as const },
+      tools: { 'action12.treble': 'dial' },
+    };
+    const merged = mergedDraft(theirs, yours, new Set(['action12.bass']));
+    expect(readingsOf(merged, shop).map(({ input }) => input)).toMatchObject([
+      { place: 'bass', text: '2.8', unit: 'mm' },
+      { place: 'treble', text: '6', unit: '64ths', tool: 'dial' },
+    ]);
+  });
+
+  it('kept by an older program has its units by quantity, and gives them to both sides', () => {
+    const old = { ...filled({ 'action12.bass': '7', 'action12.treble': '6' }), units: { action12: '64ths' } } as Draft;
+    expect(completed(old, '°C').units).toMatchObject({ 'action12.bass': '64ths', 'action12.treble': '64ths' });
+  });
+
+  it('asks why where a note is written over, not where it goes on', () => {
+    const before = { ...filled({}), notes: 'a hum' };
+    expect(replacesStored(before, { ...before, notes: 'a hum, gone in June' })).toBe(false);
+    expect(replacesStored(before, { ...before, notes: 'no hum' })).toBe(true);
   });
 
   it('takes refusals back to the fields they belong to', () => {
@@ -165,7 +208,7 @@ describe('the closure check over a draft', () => {
   it('counts with the errors of the tool that was used', () => {
     const draft = filled({ 'action12.bass': '2.8' });
     const fine = { id: 'dial', resolutionValue: 1e-5, repeatabilityValue: 1e-5 } as Tool;
-    draft.tools.action12 = 'dial';
+    draft.tools['action12.bass'] = 'dial';
     const [withDial] = valuesOf(draft, shop, [fine]);
     const [withRule] = valuesOf(filled({ 'action12.bass': '2.8' }), shop, [fine]);
     expect(withDial!.sd).toBeLessThan(withRule!.sd / 5);

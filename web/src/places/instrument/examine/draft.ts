@@ -12,10 +12,12 @@ import {
   POINT_IDS,
   QUANTITIES,
   QUANTITY_IDS,
+  STRING_SIDES,
   type Place,
   type PointId,
   type QuantityId,
   type ReadingUnit,
+  type TemperatureUnit,
 } from '@upright-elder/core';
 import { newId } from '../../../data/ids.js';
 import { SAME } from '../../../fields/ReadingField.js';
@@ -32,6 +34,8 @@ export interface Draft {
   conditions: {
     humidity: string;
     temperature: string;
+    /** what a bare number in the field above means, as long as this examination stands */
+    temperatureUnit: TemperatureUnit;
     woodMoisture: string;
     meter: Meter | '';
     meterSetting: string;
@@ -43,9 +47,9 @@ export interface Draft {
     reliefTo: string;
   };
   texts: Partial<Record<FieldKey, string>>;
-  /** the unit each field had when it was typed into, and the tool it was read with */
-  units: Partial<Record<QuantityId, ReadingUnit>>;
-  tools: Partial<Record<QuantityId, string>>;
+  /** the unit each field had when it was typed into, and the tool that reading was taken with */
+  units: Partial<Record<FieldKey, ReadingUnit>>;
+  tools: Partial<Record<FieldKey, string>>;
   findings: Partial<Record<PointId, DraftFinding>>;
   askingPrice: string;
   /** why something stored is changed */
@@ -61,23 +65,45 @@ export const FIELD_KEYS: FieldKey[] = QUANTITY_IDS.flatMap((quantity) =>
 
 export const partsOf = (key: FieldKey): [QuantityId, Place] => key.split('.') as [QuantityId, Place];
 
-export function unitOf(draft: Draft, quantity: QuantityId, shop: Shop): ReadingUnit {
-  return draft.units[quantity] ?? shop.units[quantity] ?? QUANTITIES[quantity].unit;
+export function unitOf(draft: Draft, key: FieldKey, shop: Shop): ReadingUnit {
+  const [quantity] = partsOf(key);
+  return draft.units[key] ?? shop.units[quantity] ?? QUANTITIES[quantity].unit;
 }
 
-export function toolOf(draft: Draft, quantity: QuantityId, shop: Shop): string {
-  return draft.tools[quantity] ?? shop.tools[quantity] ?? QUANTITIES[quantity].tool;
+export function toolOf(draft: Draft, key: FieldKey, shop: Shop): string {
+  const [quantity] = partsOf(key);
+  return draft.tools[key] ?? shop.tools[quantity] ?? QUANTITIES[quantity].tool;
 }
 
-export function emptyDraft(today: string, bodyJoin: number, protocol: string): Draft {
+/** A reading typed: its unit is the field's from now on, whatever the shop's settings become. */
+export function withText(draft: Draft, key: FieldKey, text: string, shop: Shop): Draft {
+  return {
+    ...draft,
+    texts: { ...draft.texts, [key]: text },
+    units: { ...draft.units, [key]: unitOf(draft, key, shop) },
+  };
+}
+
+/** A tool taken for a line: every place of the quantity was read with it. */
+export function withTool(draft: Draft, quantity: QuantityId, tool: string): Draft {
+  const places = placesOf(quantity).map((place) => [`${quantity}.${place}`, tool]);
+  return { ...draft, tools: { ...draft.tools, ...(Object.fromEntries(places) as Draft['tools']) } };
+}
+
+export function emptyDraft(
+  shop: Pick<Shop, 'today' | 'temperatureUnit'>,
+  bodyJoin: number,
+  protocol: string,
+): Draft {
   return {
     id: newId(),
     version: 0,
-    date: today,
+    date: shop.today,
     protocol,
     conditions: {
       humidity: '',
       temperature: '',
+      temperatureUnit: shop.temperatureUnit,
       woodMoisture: '',
       meter: '',
       meterSetting: '',
@@ -112,6 +138,7 @@ export function draftOf(examination: Examination): Draft {
     conditions: {
       humidity: conditions.humidity ?? '',
       temperature: conditions.temperature ?? '',
+      temperatureUnit: conditions.temperatureUnit,
       woodMoisture: conditions.woodMoisture ?? '',
       meter: conditions.meter ?? '',
       meterSetting: conditions.meterSetting ?? '',
@@ -128,22 +155,33 @@ export function draftOf(examination: Examination): Draft {
     findings: Object.fromEntries(findings.map((finding) => [finding.point, findingOf(finding)])),
   };
   for (const { quantity, place, text, unit, tool } of readings) {
-    draft.units[quantity] = unit;
-    if (tool) draft.tools[quantity] = tool;
-    if (place === BOTH) {
-      draft.texts[`${quantity}.bass`] = text;
-      draft.texts[`${quantity}.treble`] = SAME;
-    } else {
-      draft.texts[`${quantity}.${place}`] = text;
+    for (const one of place === BOTH ? STRING_SIDES : [place]) {
+      const key: FieldKey = `${quantity}.${one}`;
+      draft.units[key] = unit;
+      if (tool) draft.tools[key] = tool;
+      draft.texts[key] = place === BOTH && one === 'treble' ? SAME : text;
     }
   }
   return draft;
 }
 
-/** A draft as an older program kept it, with what has been added since. */
-export function completed(kept: Draft): Draft {
-  const fresh = emptyDraft(kept.date, 14, 'full');
-  return { ...fresh, ...kept, conditions: { ...fresh.conditions, ...kept.conditions } };
+/** A draft as an older program kept it, with what has been added since; units and tools stood by quantity once. */
+export function completed(kept: Draft, temperatureUnit: TemperatureUnit): Draft {
+  const fresh = emptyDraft({ today: kept.date, temperatureUnit }, 14, 'full');
+  const byField = <T>(old: Partial<Record<string, T>>): Partial<Record<FieldKey, T>> =>
+    Object.fromEntries(
+      FIELD_KEYS.flatMap((key) => {
+        const value = old[key] ?? old[partsOf(key)[0]];
+        return value === undefined ? [] : [[key, value]];
+      }),
+    );
+  return {
+    ...fresh,
+    ...kept,
+    units: byField(kept.units),
+    tools: byField(kept.tools),
+    conditions: { ...fresh.conditions, ...kept.conditions },
+  };
 }
 
 /** What is sent: one reading a field, one `both` where the treble says so, nothing for what was not read. */
@@ -168,7 +206,6 @@ export function inputOf(draft: Draft, instrumentId: string, by: string, shop: Sh
       meterSetting: typed(conditions.meterSetting),
       meterPlace: typed(conditions.meterPlace),
       timeAtPitch: typed(conditions.timeAtPitch),
-      temperatureUnit: shop.temperatureUnit,
       reliefFrom: wholeOf(conditions.reliefFrom),
       reliefTo: wholeOf(conditions.reliefTo),
     },
@@ -197,8 +234,8 @@ export function readingsOf(draft: Draft, shop: Shop): { key: FieldKey; input: Re
           quantity,
           place: both ? BOTH : place,
           text,
-          unit: unitOf(draft, quantity, shop),
-          tool: toolOf(draft, quantity, shop),
+          unit: unitOf(draft, key, shop),
+          tool: toolOf(draft, key, shop),
         },
       },
     ];

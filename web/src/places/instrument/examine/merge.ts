@@ -1,9 +1,10 @@
-import { placeName, POINT_IDS, POINTS, QUANTITIES, type PointId } from '@upright-elder/core';
+import { isBareNumber, placeName, POINT_IDS, POINTS, QUANTITIES, type PointId } from '@upright-elder/core';
 import type { Difference } from '../../../app/MergeDialog.js';
 import { FIELD_KEYS, partsOf, type Draft, type FieldKey } from './draft.js';
 import { NO_FINDING, VERDICT_WORDS } from './draftFinding.js';
 
-const CONDITION_NAMES: Record<keyof Draft['conditions'], string> = {
+/** The unit of the temperature goes with it and has no line of its own. */
+const CONDITION_NAMES: Record<Exclude<keyof Draft['conditions'], 'temperatureUnit'>, string> = {
   humidity: 'Room humidity',
   temperature: 'Room temperature',
   woodMoisture: 'Wood moisture',
@@ -16,16 +17,29 @@ const CONDITION_NAMES: Record<keyof Draft['conditions'], string> = {
   reliefFrom: 'Relief, first held fret',
   reliefTo: 'Relief, second held fret',
 };
-const CONDITIONS = Object.keys(CONDITION_NAMES) as (keyof Draft['conditions'])[];
+const CONDITIONS = Object.keys(CONDITION_NAMES) as (keyof typeof CONDITION_NAMES)[];
 const WHOLE = { date: 'Date', protocol: 'Protocol', askingPrice: 'Asking price', notes: 'Notes' } as const;
 type Whole = keyof typeof WHOLE;
+
+/** What a correction may be of, besides readings and points. */
+export const CORRECTED_NAMES: Partial<Record<string, string>> = { ...WHOLE, ...CONDITION_NAMES };
 
 export function fieldName(key: FieldKey): string {
   const [quantity, place] = partsOf(key);
   return [QUANTITIES[quantity].name, placeName(place)].filter(Boolean).join(', ');
 }
 
-const sayReading = (draft: Draft, key: FieldKey): string => draft.texts[key]?.trim() ?? '';
+/** A bare number says nothing without its unit. */
+function sayReading(draft: Draft, key: FieldKey): string {
+  const text = draft.texts[key]?.trim() ?? '';
+  const unit = draft.units[key];
+  return text !== '' && unit !== undefined && isBareNumber(text) ? `${text} ${unit}` : text;
+}
+
+function sayCondition({ conditions }: Draft, key: keyof typeof CONDITION_NAMES): string {
+  const said = String(conditions[key]);
+  return key === 'temperature' && isBareNumber(said) ? `${said} ${conditions.temperatureUnit}` : said;
+}
 
 function sayPoint(draft: Draft, point: PointId): string {
   const { states, verdict, words, frets, allowance } = draft.findings[point] ?? NO_FINDING;
@@ -45,9 +59,15 @@ export function differencesOf(theirs: Draft, yours: Draft): Difference[] {
   return [
     ...(Object.keys(WHOLE) as Whole[]).map((key) => pair(key, WHOLE[key], theirs[key], yours[key])),
     ...CONDITIONS.map((key) =>
-      pair(key, CONDITION_NAMES[key], theirs.conditions[key], yours.conditions[key]),
+      pair(key, CONDITION_NAMES[key], sayCondition(theirs, key), sayCondition(yours, key)),
     ),
-    ...FIELD_KEYS.map((key) => pair(key, fieldName(key), sayReading(theirs, key), sayReading(yours, key))),
+    ...FIELD_KEYS.map((key) => {
+      const tools = [theirs.tools[key], yours.tools[key]];
+      const told = tools[0] !== tools[1] && sayReading(theirs, key) !== '' && sayReading(yours, key) !== '';
+      const say = (draft: Draft, tool: string | undefined) =>
+        told && tool ? `${sayReading(draft, key)}, read with another tool` : sayReading(draft, key);
+      return pair(key, fieldName(key), sayReading(theirs, key), say(yours, tools[1]));
+    }),
     ...POINT_IDS.map((point) =>
       pair(point, POINTS[point].name, sayPoint(theirs, point), sayPoint(yours, point)),
     ),
@@ -57,13 +77,8 @@ export function differencesOf(theirs: Draft, yours: Draft): Difference[] {
 /** Yours, with theirs where that was chosen, on top of their version. */
 export function mergedDraft(theirs: Draft, yours: Draft, chosen: ReadonlySet<string>): Draft {
   const from = (key: string) => (chosen.has(key) ? theirs : yours);
-  const units = { ...yours.units };
-  const tools = { ...yours.tools };
-  for (const key of FIELD_KEYS.filter((one) => chosen.has(one))) {
-    const [quantity] = partsOf(key);
-    units[quantity] = theirs.units[quantity];
-    tools[quantity] = theirs.tools[quantity];
-  }
+  const byField = <T>(part: (draft: Draft) => Partial<Record<FieldKey, T>>) =>
+    Object.fromEntries(FIELD_KEYS.map((key) => [key, part(from(key))[key]])) as Partial<Record<FieldKey, T>>;
   return {
     id: yours.id,
     version: theirs.version,
@@ -72,24 +87,27 @@ export function mergedDraft(theirs: Draft, yours: Draft, chosen: ReadonlySet<str
     protocol: from('protocol').protocol,
     askingPrice: from('askingPrice').askingPrice,
     notes: from('notes').notes,
-    conditions: Object.fromEntries(
-      CONDITIONS.map((key) => [key, from(key).conditions[key]]),
-    ) as Draft['conditions'],
-    texts: Object.fromEntries(FIELD_KEYS.map((key) => [key, from(key).texts[key]])),
+    conditions: {
+      ...(Object.fromEntries(CONDITIONS.map((key) => [key, from(key).conditions[key]])) as Draft['conditions']),
+      temperatureUnit: from('temperature').conditions.temperatureUnit,
+    },
+    texts: byField(({ texts }) => texts),
     findings: Object.fromEntries(
       POINT_IDS.flatMap((point) => {
         const finding = from(point).findings[point];
         return finding ? [[point, finding]] : [];
       }),
     ),
-    units,
-    tools,
+    // a unit and a tool belong to the reading that they came with
+    units: byField(({ units }) => units),
+    tools: byField(({ tools }) => tools),
   };
 }
 
 /** True where saving this would change or take out something that is stored: then it is asked why. */
 export function replacesStored(stored: Draft, now: Draft): boolean {
   return differencesOf(stored, now).some(
-    ({ key, theirs }) => !(key in WHOLE && key !== 'date') && theirs !== '' && theirs !== 'false',
+    ({ key, theirs, yours }) =>
+      theirs !== '' && theirs !== 'false' && !(key === 'notes' && yours.startsWith(theirs)),
   );
 }

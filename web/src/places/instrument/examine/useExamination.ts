@@ -32,10 +32,10 @@ export function useExamination(
   useEffect(() => {
     void readDraft<Draft>(draftKey).then((kept) => {
       if (!kept || touched.current) return;
-      setDraft(completed(kept));
+      setDraft(completed(kept, shop.temperatureUnit));
       setBroughtBack(true);
     });
-  }, [draftKey]);
+  }, [draftKey, shop.temperatureUnit]);
 
   /** Changes the draft; refusals of the fields that are changed are taken back. */
   const change = (next: Draft, ...fields: string[]) => {

@@ -1,4 +1,4 @@
-import { format } from 'date-fns';
+import { sayDate } from '@upright-elder/core';
 import { OneSlider } from '../../../fields/OneSlider.js';
 
 /** Goes through the days on which anything was seen. */
@@ -15,7 +15,7 @@ export function DaySlider({
   return (
     <div className="mt-1 flex items-center gap-3">
       <span className="text-[0.9rem] font-bold whitespace-nowrap">
-        As on {format(new Date(days[at]!), 'd MMM yyyy')}
+        As on {sayDate(days[at]!)}
       </span>
       <OneSlider
         label="Through the examinations"

@@ -1,5 +1,5 @@
+import { sayDate } from '@upright-elder/core';
 import type { MarkState } from '@upright-elder/contract';
-import { format } from 'date-fns';
 import { nameOf, type DrawnMark } from './mapDocument.js';
 
 interface Props {
@@ -26,7 +26,7 @@ export function LookAgain({ marks, today, onSeen, onChanged }: Props) {
           return (
             <li key={id} className="border-b border-rule py-1">
               <span className="block text-[0.95rem]">
-                {nameOf(mark)}, {last.state} on {format(new Date(last.date), 'd MMM yyyy')}
+                {nameOf(mark)}, {last.state} on {sayDate(last.date)}
               </span>
               <span className="flex flex-wrap gap-2">
                 <button

@@ -1,5 +1,4 @@
-import { BRACE_KINDS, partsOf, type BraceKind, type Face, type Plan } from '@upright-elder/core';
-import { format } from 'date-fns';
+import { BRACE_KINDS, partsOf, type BraceKind, type Face, type Plan, sayDate } from '@upright-elder/core';
 import { useState } from 'react';
 import { inARow, nameOf, sayExtent, type DrawnMark } from './mapDocument.js';
 
@@ -37,7 +36,7 @@ export function MarksList({
                 {`, ${inARow(sayExtent(mark, last), last.state)}`}
                 <span className="block text-[0.85rem] text-faint">
                   seen {mark.sightings.length} {mark.sightings.length === 1 ? 'time' : 'times'}, last{' '}
-                  {format(new Date(last.date), 'd MMM yyyy')}
+                  {sayDate(last.date)}
                   {mark.face !== 'top' && `, ${mark.face}`}
                 </span>
               </button>

@@ -1,6 +1,5 @@
 import type { MarkCorrection, MarkState, Sighting } from '@upright-elder/contract';
-import { fewestPoints, type Brace } from '@upright-elder/core';
-import { format } from 'date-fns';
+import { fewestPoints, type Brace, sayDate } from '@upright-elder/core';
 import { useState } from 'react';
 import { inARow, sayExtent, withSighting, type DrawnMark } from './mapDocument.js';
 import { MarkHistory } from './MarkHistory.js';
@@ -38,7 +37,7 @@ export function MarkForm(props: Props) {
         </button>
       </div>
       <p className="said">
-        {inARow(sayExtent(mark, last), last.state)} on {format(new Date(last.date), 'd MMM yyyy')}
+        {inARow(sayExtent(mark, last), last.state)} on {sayDate(last.date)}
       </p>
       <label className="block text-[0.9rem] font-bold">
         Name of the mark
@@ -74,7 +73,7 @@ export function MarkForm(props: Props) {
       )}
       {correcting && !fromToday && (
         <label className="mt-2 block text-[0.9rem] font-bold">
-          {`Why ${format(new Date(last.date), 'd MMM yyyy')} is corrected`}
+          {`Why ${sayDate(last.date)} is corrected`}
           <input
             className="field font-normal"
             autoComplete="off"

@@ -1,9 +1,8 @@
 import type { MarkCorrection, Sighting } from '@upright-elder/contract';
-import { crackLength, dayOf, growthOf, printLength } from '@upright-elder/core';
-import { format } from 'date-fns';
+import { crackLength, dayOf, growthOf, printLength, sayDate } from '@upright-elder/core';
 import { extentOfSighting, inARow, sayExtent, type DrawnMark } from './mapDocument.js';
 
-const day = (date: string) => format(new Date(date), 'd MMM yyyy');
+const day = (date: string) => sayDate(date);
 
 /** Everything that was seen of a mark, its growth with its error, and what was corrected. */
 export function MarkHistory({

@@ -1,6 +1,6 @@
+import { sayDate } from '@upright-elder/core';
 import type { Spot } from '@upright-elder/contract';
 import type { Face } from '@upright-elder/core';
-import { format } from 'date-fns';
 import { Link } from 'react-router';
 import { usePhotographs } from '../../../data/hooks.js';
 import { pictureUrl } from '../../../data/pictures.js';
@@ -46,7 +46,7 @@ export function MarkPhotographs({
                 alt={`${spot}, ${note || 'no note'}`}
                 className="aspect-[4/3] w-full bg-sunk object-cover"
               />
-              <span className="text-[0.85rem]">{format(new Date(takenOn), 'd MMM yyyy')}</span>
+              <span className="text-[0.85rem]">{sayDate(takenOn)}</span>
             </Link>
           </li>
         ))}

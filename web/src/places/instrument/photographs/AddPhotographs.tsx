@@ -63,7 +63,6 @@ export function AddPhotographs({
             takenOn,
             spot,
             note: '',
-            putAway: false,
             by: personId,
           });
           note(id, { part: 1, state: 'kept' });

@@ -1,10 +1,10 @@
+import { sayDate } from '@upright-elder/core';
 import type { Photograph } from '@upright-elder/contract';
-import { format } from 'date-fns';
 import { Slider } from 'radix-ui';
 import { useState } from 'react';
 import { pictureUrl } from '../../../data/pictures.js';
 
-const dayOf = ({ takenOn }: Photograph) => format(new Date(takenOn), 'd MMM yyyy');
+const dayOf = ({ takenOn }: Photograph) => sayDate(takenOn);
 
 /** A photograph, and another day of the same spot laid over it with a slider between them. */
 export function Compare({ photograph, others }: { photograph: Photograph; others: Photograph[] }) {

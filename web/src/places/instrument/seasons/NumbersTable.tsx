@@ -1,6 +1,6 @@
+import { sayDate } from '@upright-elder/core';
 import type { ForecastPoint } from '@upright-elder/contract';
 import { memo } from 'react';
-import { format } from 'date-fns';
 import { toast } from 'sonner';
 import { copyText } from '../../../app/copyText.js';
 import type { ScenarioPoint } from '../../../workers/seasons.worker.js';
@@ -68,7 +68,7 @@ export const NumbersTable = memo(function NumbersTable({ name, points, scenario,
               .map(([date, ...cells]) => (
                 <tr key={date} className="border-b border-rule">
                   <th scope="row" className="pr-3 font-normal whitespace-nowrap">
-                    {format(new Date(date!), 'd MMM yyyy')}
+                    {sayDate(date!)}
                   </th>
                   {cells.map((cell, i) => (
                     <td key={i} className="pr-3">

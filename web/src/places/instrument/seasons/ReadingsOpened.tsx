@@ -1,5 +1,5 @@
+import { sayDate } from '@upright-elder/core';
 import type { HistoryPoint, SeriesForecast } from '@upright-elder/contract';
-import { format } from 'date-fns';
 import { memo, useRef } from 'react';
 import { Link } from 'react-router';
 import { inUnit, trimmed, type SeriesUnit } from './unitOf.js';
@@ -51,7 +51,7 @@ function ReadingHead({
       className="flex min-h-[44px] w-full flex-wrap items-center gap-x-4 text-left"
       onClick={() => onOpen(open ? null : point.date)}
     >
-      <span className="w-32">{format(new Date(point.date), 'd MMM yyyy')}</span>
+      <span className="w-32">{sayDate(point.date)}</span>
       <span className="w-40 tabular-nums">
         <strong>{inUnit(point.value, unit)}</strong> ± {trimmed(point.sd / unit.per, unit.decimals + 1)}
       </span>

@@ -1,6 +1,5 @@
 import type { PromiseKept, ScorecardSum, Shop } from '@upright-elder/contract';
-import { METRES_PER } from '@upright-elder/core';
-import { format } from 'date-fns';
+import { METRES_PER, sayDate } from '@upright-elder/core';
 import { Fetching } from '../../../app/Fetching.js';
 import { useScorecard } from '../../../data/hooks.js';
 import { PromisedHeld } from '../../../drawings/PromisedHeld.js';
@@ -55,15 +54,15 @@ function Kept({ one, sayIn }: { one: PromiseKept; sayIn: Shop['sayIn'] }) {
         <span aria-hidden="true">{sign} </span>
         {words}
       </span>
-      <span className="w-28">{format(new Date(date), 'd MMM yyyy')}</span>
+      <span className="w-28">{sayDate(date)}</span>
       <span className="grow tabular-nums">
         {name.replace('Action at fret 12, ', '')}: read <strong>{say(read)}</strong>, promised {say(median)} (
         {say(band80[0])} to {say(band80[1])})
       </span>
       <span className="basis-full text-[0.88rem] text-faint sm:pl-27">
         {shownOn
-          ? `shown on ${format(new Date(shownOn), 'd MMM yyyy')}`
-          : `worked out afterwards from what was known on ${format(new Date(basis), 'd MMM yyyy')}`}
+          ? `shown on ${sayDate(shownOn)}`
+          : `worked out afterwards from what was known on ${sayDate(basis)}`}
       </span>
     </li>
   );

@@ -6,9 +6,7 @@ import {
   readingOn,
   realChange,
   type QuantityId,
-  type StringSide,
-} from '@upright-elder/core';
-import { format } from 'date-fns';
+  type StringSide, sayDate, sayInstant } from '@upright-elder/core';
 import { Popover } from 'radix-ui';
 import { Link } from 'react-router';
 import { ReadingCurve } from '../../../drawings/ReadingCurve.js';
@@ -86,7 +84,7 @@ export function ReadingNumber({ quantity, side, examination, examinations, shop 
           <p>
             Typed “{reading.text}”{isBareNumber(reading.text) && ` in ${reading.unit}`}
             {reading.place === 'both' && ', one value for both sides'} by {reading.byName},{' '}
-            {format(new Date(examination.date), 'd MMM yyyy')}.
+            {sayDate(examination.date)}.
           </p>
           <p>
             {reading.toolName}: ± {say(1.96 * reading.sd)} (95 %)
@@ -97,7 +95,7 @@ export function ReadingNumber({ quantity, side, examination, examinations, shop 
             .filter((old) => old.line === quantity && old.place === reading.place)
             .map((old) => (
               <p key={old.at} className="mt-2 text-[0.9rem]">
-                Corrected by {old.by}, {format(new Date(old.at), 'd MMM yyyy')}: it said {old.text}
+                Corrected by {old.by}, {sayInstant(old.at, zone)}: it said {old.text}
                 {old.why && `, “${old.why}”`}.
               </p>
             ))}
@@ -133,7 +131,7 @@ function ChangeSince({
   const { change, real } = realChange(earlier.reading, reading);
   return (
     <p className="mt-2">
-      Since {format(new Date(earlier.date), 'd MMM yyyy')}:{' '}
+      Since {sayDate(earlier.date)}:{' '}
       {real
         ? `${change > 0 ? '+' : '−'}${say(Math.abs(change))}, a real change.`
         : 'no change that this tool can see.'}

@@ -7,9 +7,7 @@ import {
   readingOn,
   STRING_SIDES,
   wheelTurns,
-  type QuantityId,
-} from '@upright-elder/core';
-import { format } from 'date-fns';
+  type QuantityId, sayDate } from '@upright-elder/core';
 import { useState } from 'react';
 import { useExaminations } from '../../../data/hooks.js';
 import { LengthField } from '../../../fields/LengthField.js';
@@ -54,7 +52,7 @@ export function ArchedTop({ instrument, shop }: { instrument: Instrument; shop: 
             : sunk
                 .map(
                   ({ side, by, since }) =>
-                    `The ${side} foot stands ${say(Math.abs(by))} ${by < 0 ? 'lower' : 'higher'} than on ${format(new Date(since), 'd MMM yyyy')}.`,
+                    `The ${side} foot stands ${say(Math.abs(by))} ${by < 0 ? 'lower' : 'higher'} than on ${sayDate(since)}.`,
                 )
                 .join(' ')}
         </p>

@@ -1,6 +1,6 @@
+import { sayDate } from '@upright-elder/core';
 import type { TopCase } from '@upright-elder/contract';
 import type { BellyFit, Estimate } from '@upright-elder/core';
-import { format } from 'date-fns';
 
 const VERDICTS: Record<BellyFit['verdict'], { words: string; mark: string }> = {
   'sound dome': { words: 'A sound dome. Leave it alone.', mark: '✓' },
@@ -56,7 +56,7 @@ export function BellySaid({
         />
       </dl>
       <p className="mt-1 text-[0.88rem] text-faint">
-        From {fit.stations.length} heights of {format(new Date(known.belly.date), 'd MMM yyyy')}; ± holds 8 in
+        From {fit.stations.length} heights of {sayDate(known.belly.date)}; ± holds 8 in
         10 times. The farthest lies {say(Math.abs(worst.height - worst.modelled))} off
         {fit.misfit > 2 ? ', more than tools miss: another dome than 9 m, or another cause' : ''}. The
         threshold depends on plate and bridge: look at the shapes, not only at the number.

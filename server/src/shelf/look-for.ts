@@ -1,0 +1,46 @@
+import { STRING_SETS, TUNINGS } from '@upright-elder/core';
+
+/** Fields of an instrument in which a word is looked for. */
+const FIELDS = ['nickname', 'maker', 'owner', 'identity', 'construction', 'complaint', 'type', 'topSpecies'];
+const MOST_WORDS = 8;
+
+interface Condition {
+  sql: string;
+  parameters: Record<string, string>;
+}
+
+/** One condition for every word that was typed; each word must be found somewhere about the instrument. */
+export function lookFor(search: string): Condition[] {
+  const words = search.trim().toLowerCase().split(/\s+/u).filter(Boolean).slice(0, MOST_WORDS);
+  return words.map((word, n) => {
+    const escaped = word.replace(/[\\%_]/gu, (sign) => `\\${sign}`);
+    const like = (what: string, parameter: string) => `${what} LIKE :${parameter}${n} ESCAPE '\\'`;
+    return {
+      sql: `(${[
+        ...FIELDS.map((field) => like(`i.${field}`, 'like')),
+        `i.tuning IN (SELECT value FROM json_each(:tunings${n}))`,
+        `i.stringSet IN (SELECT value FROM json_each(:sets${n}))`,
+        // bracing as it was drawn
+        `EXISTS (SELECT 1 FROM plan p WHERE p.id = i.id AND ${like('p.drawn', 'brace')})`,
+        `EXISTS (SELECT 1 FROM mark m WHERE m."instrumentId" = i.id AND NOT m.struck AND (${like('m.name', 'like')} OR ${like('m.kind', 'like')}))`,
+      ].join(' OR ')})`,
+      parameters: {
+        [`like${n}`]: `%${escaped}%`,
+        [`brace${n}`]: `%"kind":"${escaped}%`,
+        [`tunings${n}`]: JSON.stringify(named(TUNINGS, word)),
+        [`sets${n}`]: JSON.stringify(named(STRING_SETS, word)),
+      },
+    };
+  });
+}
+
+/** Under this a word is a letter of a tuning, which nearly all have. */
+const SHORTEST_NAME = 3;
+
+/** Those that are called so, by id or by name. */
+function named(all: Record<string, { name: string }>, word: string): string[] {
+  if (word.length < SHORTEST_NAME) return [];
+  return Object.entries(all)
+    .filter(([id, { name }]) => `${id} ${name}`.toLowerCase().includes(word))
+    .map(([id]) => id);
+}

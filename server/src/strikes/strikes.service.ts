@@ -1,0 +1,98 @@
+import { Injectable } from '@nestjs/common';
+import type { Strike, StrikeInput, StruckKind } from '@upright-elder/contract';
+import type { EntityManager } from 'typeorm';
+import { takeImport } from '../air/air-imports.js';
+import { Clock } from '../clock.js';
+import { Database } from '../database/database.js';
+import { badFields, notFound } from '../http/problem.js';
+
+/** Where each kind says that it is struck; what stands on it is told by the revision of its instrument. */
+const SUBJECTS: Record<StruckKind, { table: string; column: string; name: string; instrument?: string }> = {
+  instrument: { table: 'instrument', column: 'struck', name: 'instrument', instrument: 'id' },
+  examination: { table: 'examination', column: 'struck', name: 'examination', instrument: 'instrumentId' },
+  mark: { table: 'mark', column: 'struck', name: 'mark', instrument: 'instrumentId' },
+  photograph: { table: 'photograph', column: 'putAway', name: 'photograph' },
+  person: { table: 'person', column: 'struck', name: 'person' },
+  room: { table: 'room', column: 'struck', name: 'room' },
+  tool: { table: 'tool', column: 'retired', name: 'tool of your own' },
+  import: { table: 'air_import', column: 'struck', name: 'import' },
+};
+
+/** Takes things back and brings them back; every time is kept, with who and why. */
+@Injectable()
+export class StrikesService {
+  private readonly followers: (() => void)[] = [];
+
+  constructor(
+    private readonly database: Database,
+    private readonly clock: Clock,
+  ) {}
+
+  /** To be called by whoever keeps something worked out. */
+  follow(follower: () => void): void {
+    this.followers.push(follower);
+  }
+
+  /** All that happened to something, oldest first. */
+  async of(kind: StruckKind, subjectId: string): Promise<Strike[]> {
+    return (await this.ofMany(kind, [subjectId])).get(subjectId) ?? [];
+  }
+
+  /** The same of many, by id. */
+  async ofMany(kind: StruckKind, ids: readonly string[]): Promise<Map<string, Strike[]>> {
+    const found = new Map<string, Strike[]>();
+    if (ids.length === 0) return found;
+    const rows = await this.database.read.query<(Omit<Strike, 'struck'> & { struck: number })[]>(
+      `SELECT s."kind", s."subjectId", s."struck", s."why", p."name" AS "byName", s."at"
+       FROM "strike" s JOIN "person" p ON p."id" = s."by"
+       WHERE s."kind" = ? AND s."subjectId" IN (SELECT value FROM json_each(?)) ORDER BY s."id"`,
+      [kind, JSON.stringify(ids)],
+    );
+    for (const row of rows)
+      found.set(row.subjectId, [...(found.get(row.subjectId) ?? []), { ...row, struck: row.struck === 1 }]);
+    return found;
+  }
+
+  /** @throws ProblemError where there is no such thing, or nobody could tell later why it was struck */
+  async save(kind: StruckKind, id: string, input: StrikeInput): Promise<Strike[]> {
+    const { struck, by } = input;
+    const why = input.why.trim();
+    if (struck && why === '')
+      throw badFields([
+        {
+          field: 'why',
+          typed: '',
+          reason: 'nobody could tell later why it was struck',
+          accepted: 'a word on why, such as “entered for the wrong instrument”',
+        },
+      ]);
+    await this.database.write(async (manager) => {
+      const { table, column, name, instrument } = SUBJECTS[kind];
+      const [row] = await manager.query<{ struck: number; instrument: string | null }[]>(
+        `SELECT "${column}" AS "struck", ${instrument ? `"${instrument}"` : 'NULL'} AS "instrument" FROM "${table}" WHERE "id" = ?`,
+        [id],
+      );
+      if (!row) throw notFound(name);
+      // asked a second time, it is as the first time
+      if ((row.struck === 1) === struck) return;
+      if (kind === 'import') await takeImport(manager, id, struck, this.clock.zone);
+      await manager.query(`UPDATE "${table}" SET "${column}" = ? WHERE "id" = ?`, [struck ? 1 : 0, id]);
+      await this.keep(manager, { kind, subjectId: id, struck, why, by });
+      if (row.instrument)
+        await manager.query('UPDATE "instrument" SET "revision" = "revision" + 1 WHERE "id" = ?', [row.instrument]);
+    });
+    for (const follower of this.followers) follower();
+    return this.of(kind, id);
+  }
+
+  /** Keeps a strike that is part of another save. */
+  async keep(
+    manager: EntityManager,
+    { kind, subjectId, struck, why, by }: { kind: StruckKind; subjectId: string } & StrikeInput,
+  ): Promise<void> {
+    await manager.query(
+      'INSERT INTO "strike" ("kind", "subjectId", "struck", "why", "by", "at") VALUES (?, ?, ?, ?, ?, ?)',
+      [kind, subjectId, struck ? 1 : 0, why, by, this.clock.now()],
+    );
+  }
+}
