@@ -157,6 +157,10 @@ export class Reading extends ReadingInput {
   @IsNumber()
   sd!: number;
 
+  /** one division of the tool's scale, m, rad or cents */
+  @IsNumber()
+  division!: number;
+
   /** the tool's name, and who read it */
   @IsString()
   toolName!: string;

@@ -53,6 +53,10 @@ export class LastReading {
   @IsNumber()
   sd!: number;
 
+  /** one division of the tool's scale */
+  @IsNumber()
+  division!: number;
+
   @IsString()
   tool!: string;
 }

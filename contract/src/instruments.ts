@@ -365,6 +365,10 @@ export class SlipPage {
   @IsInt()
   page!: number;
 
+  /** what was looked for */
+  @IsString()
+  search!: string;
+
   /** how many of those looked for lie in the archive */
   @IsInt()
   archived!: number;

@@ -6,7 +6,16 @@ import {
   type ReadingUnit,
   type TemperatureUnit,
 } from '@upright-elder/core';
-import { IsIn, IsInt, IsObject, IsString, MaxLength, Min, registerDecorator, IsOptional } from 'class-validator';
+import {
+  IsIn,
+  IsInt,
+  IsObject,
+  IsString,
+  MaxLength,
+  Min,
+  registerDecorator,
+  IsOptional,
+} from 'class-validator';
 import { TEMPERATURE_UNITS } from './air.js';
 import { IsName } from './checks.js';
 

@@ -42,7 +42,9 @@ export function configFrom(given: NodeJS.ProcessEnv): Config {
   }
   const now = env.UPRIGHT_ELDER_NOW ?? null;
   if (now !== null && Number.isNaN(Date.parse(now.replace(/\+$/u, '')))) {
-    throw new Error(`UPRIGHT_ELDER_NOW is “${now}”; an instant such as 2026-11-24T09:00:00Z is accepted, with a plus behind it where the clock goes on from there.`);
+    throw new Error(
+      `UPRIGHT_ELDER_NOW is “${now}”; an instant such as 2026-11-24T09:00:00Z is accepted, with a plus behind it where the clock goes on from there.`,
+    );
   }
   const dataFolder = resolve(env.UPRIGHT_ELDER_DATA ?? 'data');
   return {

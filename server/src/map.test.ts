@@ -200,7 +200,10 @@ describe('a mark', () => {
     expect((await put(`marks/${id(84)}`, { ...struck, why: 'a hair on the lens' })).status).toBe(200);
     expect(await names()).not.toContain('a hair');
     const shown = (await marks('?struck=true')).find(({ name }) => name === 'a hair')!;
-    expect(shown).toMatchObject({ struck: true, strikes: [{ struck: true, why: 'a hair on the lens', byName: 'Isbel Crane' }] });
+    expect(shown).toMatchObject({
+      struck: true,
+      strikes: [{ struck: true, why: 'a hair on the lens', byName: 'Isbel Crane' }],
+    });
     await put(`marks/${id(84)}`, mark({ name: 'a hair', version: 2, struck: false }));
     expect(await names()).toContain('a hair');
   });
@@ -212,8 +215,18 @@ describe('a mark', () => {
     const one = mark({ version: 1, sightings: [early, { ...late, struck: true }] });
     expect(fields((await put(`marks/${id(87)}`, one)).body)).toEqual(['why']);
     const saved = await put(`marks/${id(87)}`, { ...one, why: 'of the other guitar' });
-    expect(saved).toMatchObject({ status: 200, body: { corrections: [{ why: 'of the other guitar', was: { date: '2026-05-01' } }] } });
-    const none = mark({ version: 2, why: 'x', sightings: [{ ...early, struck: true }, { ...late, struck: true }] });
+    expect(saved).toMatchObject({
+      status: 200,
+      body: { corrections: [{ why: 'of the other guitar', was: { date: '2026-05-01' } }] },
+    });
+    const none = mark({
+      version: 2,
+      why: 'x',
+      sightings: [
+        { ...early, struck: true },
+        { ...late, struck: true },
+      ],
+    });
     expect((await put(`marks/${id(87)}`, none)).status).toBe(422);
     const twice = mark({ version: 2, why: 'x', sightings: [early, early] });
     expect((await put(`marks/${id(87)}`, twice)).status).toBe(422);
@@ -229,7 +242,9 @@ describe('a mark', () => {
 
   it('belongs to its instrument, to a brace that is drawn, and to an examination that there is', async () => {
     await put(`marks/${id(89)}`, mark({}));
-    expect(fields((await put(`marks/${id(89)}`, mark({ version: 1, instrumentId: id(4) }))).body)).toContain('instrumentId');
+    expect(fields((await put(`marks/${id(89)}`, mark({ version: 1, instrumentId: id(4) }))).body)).toContain(
+      'instrumentId',
+    );
     const stranger = mark({ sightings: [sighting({ examinationId: id(999) })] });
     expect(fields((await put(`marks/${id(90)}`, stranger)).body)).toEqual(['sightings']);
     const far = mark({ kind: 'separation', brace: 'x', sightings: [sighting({ from: 0, to: 1e308 })] });

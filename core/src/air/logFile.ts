@@ -32,6 +32,11 @@ const HEADING_LINES = 30;
 const TIME = /\b(?:time|date|timestamp|uhrzeit|zeit|datum|fecha|heure|horodat)/iu;
 const HUMIDITY = /hum|\brh\b|r\.h\.|feucht|humid/iu;
 const TEMPERATURE = /temp|celsius|fahrenheit|°\s*[cf]/iu;
+/** Columns beside the relative humidity and the air's temperature that loggers like to write. */
+const NOT_RELATIVE = /abs|\bg\s*\/|g\/m|g\/kg|mixing|specific|enthalp|dew|taupunkt|vapou?r|dampf/iu;
+const NOT_AIR = /dew|taupunkt|wet.?bulb|feuchtkugel|heat.?index|frost/iu;
+const isHumidity = (cell: string) => HUMIDITY.test(cell) && !NOT_RELATIVE.test(cell);
+const isTemperature = (cell: string) => TEMPERATURE.test(cell) && !NOT_AIR.test(cell);
 
 /** One line of the file, cut into its cells. */
 export interface LogRow {
@@ -216,7 +221,7 @@ class LineReader {
 }
 
 function isHeading(cells: string[]): boolean {
-  return [TIME, HUMIDITY, TEMPERATURE].every((words) => cells.some((cell) => words.test(cell)));
+  return [(cell: string) => TIME.test(cell), isHumidity, isTemperature].every((fits) => cells.some(fits));
 }
 
 interface Columns {
@@ -228,8 +233,9 @@ interface Columns {
 }
 
 function columnsOf(cells: string[]): Columns {
-  const humidity = cells.findIndex((cell) => HUMIDITY.test(cell));
-  const temperature = cells.findIndex((cell, i) => i !== humidity && TEMPERATURE.test(cell));
+  const named = cells.findIndex((cell) => isHumidity(cell) && /rel|\brh\b|r\.h\.|%/iu.test(cell));
+  const humidity = named >= 0 ? named : cells.findIndex(isHumidity);
+  const temperature = cells.findIndex((cell, i) => i !== humidity && isTemperature(cell));
   const time = cells.flatMap((cell, i) =>
     i !== humidity && i !== temperature && TIME.test(cell) ? [i] : [],
   );

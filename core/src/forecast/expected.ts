@@ -1,3 +1,4 @@
+import { realChange } from '../readings/error.js';
 import { DAYS_PER_YEAR } from '../days/day.js';
 import { QUANTITIES, type QuantityId } from '../readings/quantities.js';
 import { fitLinear } from './fit.js';
@@ -98,7 +99,7 @@ export function expectedRange({ mean, sd }: ReadingExpectation, toolSd: number):
 }
 
 /** What a change since last time is: not seen by this tool, explained by moisture, or real. */
-export type ChangeKind = 'not seen' | 'moisture' | 'real';
+export type ChangeKind = 'not seen' | 'moisture' | 'real' | 'one division';
 
 /**
  * `not seen` while the change is within the two readings' errors; `moisture` where what the season takes out of it
@@ -107,18 +108,18 @@ export type ChangeKind = 'not seen' | 'moisture' | 'real';
  * @param season what the wood's moisture is expected to have done, SI; null where nothing is known of it
  */
 export function judgeChange(
-  earlier: { value: number; sd: number },
-  later: { value: number; sd: number },
+  earlier: { value: number; sd: number; division?: number },
+  later: { value: number; sd: number; division?: number },
   season: Belief | null,
 ): { change: number; kind: ChangeKind } {
-  const change = later.value - earlier.value;
-  const error = Math.hypot(earlier.sd, later.sd);
-  if (Math.abs(change) <= 1.96 * error) return { change, kind: 'not seen' };
+  const { change, limit, oneDivision } = realChange(earlier, later, season?.mean ?? 0);
+  const error = limit / 1.96;
+  if (Math.abs(change) <= limit) return { change, kind: 'not seen' };
   if (season && season.mean * change > 0) {
     // the season must be able to carry at least half of it, or its own uncertainty would explain anything
     const carries = Math.abs(season.mean) >= 0.5 * Math.abs(change);
     const rest = Math.abs(change - season.mean);
     if (carries && rest <= 1.96 * Math.hypot(error, season.sd)) return { change, kind: 'moisture' };
   }
-  return { change, kind: 'real' };
+  return { change, kind: oneDivision ? 'one division' : 'real' };
 }

@@ -34,18 +34,35 @@ export interface Change {
   /** the smallest change that these two readings can show, SI */
   limit: number;
   real: boolean;
+  /** more than the errors, and no more than one division of the scale: as likely a slip of one line */
+  oneDivision: boolean;
 }
 
+/** A reading with its standard error, and the step of the scale it was read on where that is known, SI. */
+interface Read {
+  value: number;
+  sd: number;
+  division?: number;
+}
+
+/** Up to so many divisions a step counts as one: a line read beside its neighbour. */
+const ONE_DIVISION = 1.25;
+
 /**
- * Whether two readings differ by more than their errors: `|Δ| > 1.96 √(σ₁² + σ₂²)`, two-sided 5 %.
+ * Whether two readings differ by more than their errors: `|Δ| > 1.96 √(σ₁² + σ₂²)`, two-sided 5 %. A step of one
+ * division of a scale is never called real: whoever reads the neighbouring line makes just that step.
+ *
+ * @param expected by how much the season should have moved it, SI; a step of one division is a question only where
+ *   this is less than half of one
  */
-export function realChange(
-  earlier: { value: number; sd: number },
-  later: { value: number; sd: number },
-): Change {
+export function realChange(earlier: Read, later: Read, expected = 0): Change {
   const change = later.value - earlier.value;
   const limit = 1.96 * Math.hypot(earlier.sd, later.sd);
-  return { change, limit, real: Math.abs(change) > limit };
+  const division = Math.max(earlier.division ?? 0, later.division ?? 0);
+  const beyond = Math.abs(change) > limit;
+  const oneDivision =
+    beyond && Math.abs(change) <= ONE_DIVISION * division && Math.abs(expected) < division / 2;
+  return { change, limit, real: beyond && !oneDivision, oneDivision };
 }
 
 /**

@@ -4,6 +4,8 @@ export * from './quantities.js';
 export * from './points.js';
 export * from './protocols.js';
 export * from './error.js';
+export * from './usual.js';
+export * from './questions.js';
 export * from './typed.js';
 export * from './side.js';
 export * from './steady.js';

@@ -69,7 +69,9 @@ describe('readings as typed', () => {
       const result = parseReading(id, wild, unit);
       expect(result).toMatchObject({ ok: false, accepted: expect.stringContaining(' to ') as string });
     }
-    expect(parseReading('action12', '7/64;', 'mm').ok).toBe(false);
+    // a separator at the end separates nothing, one in the middle something that is missing
+    expect(parseReading('action12', '7/64;', 'mm').ok).toBe(true);
+    expect(parseReading('action12', '7/64;; 2.8', 'mm').ok).toBe(false);
   });
 });
 

@@ -8,6 +8,8 @@ export interface ReadingValue {
   place: ReadPlace;
   value: number;
   sd: number;
+  /** one division of the tool's scale, where it is known */
+  division?: number;
 }
 
 export type StringSide = 'bass' | 'treble';

@@ -45,6 +45,16 @@ const tool = (
   repeatability: number,
 ): HouseTool => ({ id, name, dimension, resolution, repeatability });
 
+/** Lines of a rule stand so far apart, though the eye halves them, m. */
+const RULE_LINES = 0.0254 / 64;
+
+/**
+ * One division of a tool's scale, in the SI unit of what it reads: the step between two of its lines. The house's rule
+ * is read between its lines, so its division is wider than its resolution.
+ */
+export const divisionOf = (toolId: string, { resolution }: Pick<ToolError, 'resolution'>): number =>
+  toolId === 'rule' ? Math.max(resolution, RULE_LINES) : resolution;
+
 /** The tools a shop begins with; it changes them and adds its own. */
 export const HOUSE_TOOLS: Record<ToolId, HouseTool> = {
   rule: tool('rule', '1/64 in rule', 'length', 0.25 * mm, 0.08 * mm),

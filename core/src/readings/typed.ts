@@ -17,12 +17,14 @@ import { QUANTITIES, type QuantityId, type ReadingUnit } from './quantities.js';
 export function parseReading(id: QuantityId, text: string, fieldUnit: ReadingUnit): Parsed<number[]> {
   const { name, from, to, range, dimension } = QUANTITIES[id];
   const values: number[] = [];
-  for (const part of text.split(';')) {
+  // a separator at the end separates nothing
+  for (const part of text.replace(/\s*;\s*$/u, '').split(';')) {
     const result = parseOne(dimension, part, fieldUnit);
     if (!result.ok) return result;
     if (result.value < from - 1e-12 || result.value > to + 1e-12) {
+      const side = result.value > to ? 'more' : 'less';
       return refused(
-        `“${part.trim()}” is more than ${name.toLowerCase()} can be`,
+        `“${part.trim()}” is ${side} than ${name.toLowerCase()} can be`,
         `${range}; ${EXAMPLES[dimension]}`,
       );
     }

@@ -19,22 +19,28 @@ export interface ClosureWords {
 /**
  * The closure check in words. One residual cannot convict one reading, so that a match with a known slip stays a
  * question; without a match the reading whose correction is smallest in its own errors is named to be read again.
+ *
+ * @param say how a height is said; millimetres where none is given
  */
-export function closureWords(side: string, measured: number, closure: Closure): ClosureWords {
-  const mm = (metres: number) => printLength(metres, 'mm');
+export function closureWords(
+  side: string,
+  measured: number,
+  closure: Closure,
+  say: (metres: number) => string = (metres) => printLength(metres, 'mm'),
+): ClosureWords {
   const statement = closure.closes
-    ? `${side}: the readings agree. The line gives ${mm(closure.computed)} at fret 12, measured ${mm(measured)}.`
-    : `${side}: the readings do not agree. The line gives ${mm(closure.computed)} at fret 12, measured ${mm(measured)}; that is ` +
-      `${mm(Math.abs(closure.residual))} apart, and the tools explain ${mm(1.96 * closure.sd)}.`;
+    ? `${side}: the readings agree. The line gives ${say(closure.computed)} at fret 12, measured ${say(measured)}.`
+    : `${side}: the readings do not agree. The line gives ${say(closure.computed)} at fret 12, measured ${say(measured)}; that is ` +
+      `${say(Math.abs(closure.residual))} apart, and the tools explain ${say(1.96 * closure.sd)}.`;
   if (closure.closes) return { closes: true, statement, questions: [] };
   const questions = closure.slips.map(
-    (slip) => `${slipQuestion(slip)} It would then be ${mm(slip.wouldBe)}.`,
+    (slip) => `${slipQuestion(slip)} It would then be ${say(slip.wouldBe)}.`,
   );
   if (questions.length === 0) {
     const [first] = closure.corrections;
     questions.push(
       first
-        ? `Measure again, the ${NAMES[first.quantity]} first: ${mm(first.correction)} more would close it.`
+        ? `Measure again, the ${NAMES[first.quantity]} first: ${say(first.correction)} more would close it.`
         : 'Measure again.',
     );
   }

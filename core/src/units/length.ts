@@ -1,14 +1,16 @@
-import { hasTwoSeparators, parseDecimal, printDecimal } from './decimal.js';
+import { hasTwoSeparators, isMinus, MINUS, parseDecimal, POINT_AND_THREE, printDecimal } from './decimal.js';
 import { parsed, refused, type Parsed } from './parsed.js';
 
 /**
  * Lengths in every way the trade writes them. SI inside: metres.
  *
  * The rules:
- * - a bare fraction (`7/64`), a mixed number (`3 3/32`) and `a/64` with a decimal part (`7.5/64`) are
+ * - a bare fraction (`7/64`, `⅓`), a mixed number (`3 3/32`), `a/64` with a part (`7.5/64`, `7¾/64`) and `7/64ths` are
  *   inches in every field;
- * - a bare decimal takes the field's unit;
- * - a written unit wins: `in`, `inch`, `inches`, `"`; `thou`, `mil`; `mm`, `cm`, `m`; `64ths`;
+ * - so is a bare decimal that begins with its point and has three digits (`.110`): nobody writes millimetres so;
+ * - any other bare decimal takes the field's unit;
+ * - a written unit wins: `in`, `inch`, `inches`, `"`, `''`; `thou`, `mil`; `mm`, `cm`, `m`; `64ths`; before thousandths
+ *   and 64ths a fraction is a part of one (`10½ thou`, `7 1/2 64ths`);
  * - a comma or a point is the decimal mark; two separators in one number are refused;
  * - a sign applies to the whole length: `-1 1/16` is minus one and a sixteenth.
  */
@@ -38,7 +40,7 @@ export const ACCEPTED_LENGTHS =
 export const LONGEST_LENGTH = 10;
 
 const UNIT_WORDS: [RegExp, number][] = [
-  [/(?:inches|inch|in\.?|["″”])$/iu, METRES_PER_INCH],
+  [/(?:inches|inch|in\.?|["″”]|''|’’|′′)$/iu, METRES_PER_INCH],
   [/(?:thousandths|thous|thou|mils|mil)$/iu, METRES_PER_INCH / 1000],
   [/(?:64ths|64th)$/iu, METRES_PER_INCH / 64],
   [/(?:millimetres|millimeters|mm)$/iu, 0.001],
@@ -54,7 +56,13 @@ const VULGAR: Record<string, string> = {
   '⅜': '3/8',
   '⅝': '5/8',
   '⅞': '7/8',
+  '⅓': '1/3',
+  '⅔': '2/3',
 };
+const SIGNS = Object.keys(VULGAR).join('');
+
+/** Units of which a fraction is a part: nobody writes half a millimetre so. */
+const PARTED = new Set([METRES_PER_INCH, METRES_PER_INCH / 1000, METRES_PER_INCH / 64]);
 
 /**
  * Text to metres.
@@ -64,60 +72,83 @@ const VULGAR: Record<string, string> = {
  * @returns metres, or the reason and what would be accepted
  */
 export function parseLength(text: string, fieldUnit: LengthUnit): Parsed<number> {
-  const plain = withoutVulgarFractions(text).replace(/\s+/gu, ' ').trim();
-  if (plain === '') return refused('nothing was typed', ACCEPTED_LENGTHS);
-
-  const unit = UNIT_WORDS.find(([word]) => word.test(plain));
-  const amount = unit ? plain.replace(unit[0], '').trim() : plain;
-  if (amount === '') return refused(`“${text.trim()}” has a unit but no number`, ACCEPTED_LENGTHS);
-  if (hasTwoSeparators(amount)) {
-    return refused(
-      `“${text.trim()}” has two decimal marks in one number, so it could mean two things`,
-      ACCEPTED_LENGTHS,
-    );
-  }
-
-  const fraction = parseFraction(amount);
-  if (fraction === 'division by zero') return refused('the fraction divides by zero', ACCEPTED_LENGTHS);
-  if (fraction !== null) {
-    if (unit && unit[1] !== METRES_PER_INCH) {
-      return refused(`“${text.trim()}” is a fraction of something else than an inch`, ACCEPTED_LENGTHS);
-    }
-    return withinReason(fraction * METRES_PER_INCH, text);
-  }
-
-  const decimal = parseDecimal(amount);
-  if (decimal === null) return refused(`“${text.trim()}” is not a length`, ACCEPTED_LENGTHS);
-  return withinReason(decimal * (unit ? unit[1] : METRES_PER[fieldUnit]), text);
-}
-
-function withinReason(metres: number, text: string): Parsed<number> {
-  if (Math.abs(metres) > LONGEST_LENGTH) {
+  const read = readLength(text);
+  if ('reason' in read) return refused(read.reason, ACCEPTED_LENGTHS);
+  const metres = read.amount * (read.unit ?? METRES_PER[fieldUnit]);
+  if (Math.abs(metres) > LONGEST_LENGTH)
     return refused(`“${text.trim()}” is longer than ${LONGEST_LENGTH} m`, ACCEPTED_LENGTHS);
-  }
   return parsed(metres === 0 ? 0 : metres);
 }
 
-function withoutVulgarFractions(text: string): string {
+/** The fraction of a length, as far as it has one: what stands below its bar. */
+export function denominatorOf(text: string): number | null {
+  const match = /\/\s*(\d+)/u.exec(plainOf(text));
+  return match ? Number(match[1]) : null;
+}
+
+/** An amount and the metres in one of it; null where the field's unit is to be taken. */
+type Read = { amount: number; unit: number | null } | { reason: string };
+
+function readLength(text: string): Read {
+  const plain = plainOf(text);
+  if (plain === '') return { reason: 'nothing was typed' };
+  const unit = UNIT_WORDS.find(([word]) => word.test(plain));
+  const amount = unit ? plain.replace(unit[0], '').trim() : plain;
+  if (amount === '') return { reason: `“${text.trim()}” has a unit but no number` };
+  if (hasTwoSeparators(amount))
+    return { reason: `“${text.trim()}” has two decimal marks in one number, so it could mean two things` };
+  const fraction = parseFraction(amount);
+  if (fraction === 'division by zero') return { reason: 'the fraction divides by zero' };
+  if (fraction !== null) {
+    if (unit && !PARTED.has(unit[1]))
+      return { reason: `“${text.trim()}” is a fraction of something else than an inch` };
+    return { amount: fraction, unit: unit?.[1] ?? METRES_PER_INCH };
+  }
+  const decimal = parseDecimal(amount);
+  if (decimal === null) return { reason: `“${text.trim()}” is not a length` };
+  if (!unit && POINT_AND_THREE.test(amount)) return { amount: decimal, unit: METRES_PER_INCH };
+  return { amount: decimal, unit: unit?.[1] ?? null };
+}
+
+/** One way of writing: plain fractions and slashes, single spaces. */
+function plainOf(text: string): string {
   return (
     text
-      // "7½/64" is seven and a half sixty-fourths, "½/64" half of one: not 7 + (1/2)/64
+      .replace(/[⁄∕]/gu, '/')
+      // "7/64ths" is seven sixty-fourths, "1/16th" one sixteenth
+      .replace(/(\/\s*\d+)\s*(?:ths|th|nds|nd|rds|rd)\b/giu, '$1')
+      // "7¾/64" is seven and three quarters of a sixty-fourth: not 7 + (3/4)/64
       .replace(
-        /(\d*)\s?½\s*\/\s*(\d+)/u,
-        (_whole, count: string, denominator: string) => `${count || '0'}.5/${denominator}`,
+        new RegExp(`(\\d*)\\s?([${SIGNS}])\\s*/\\s*(\\d+)`, 'u'),
+        (_whole, count: string, sign: string, denominator: string) =>
+          `${decimalOf(count, sign)}/${denominator}`,
       )
-      .replace(/[½¼¾⅛⅜⅝⅞]/gu, (sign, at: number) => (at > 0 ? ' ' : '') + VULGAR[sign]!)
+      .replace(new RegExp(`[${SIGNS}]`, 'gu'), (sign, at: number) => (at > 0 ? ' ' : '') + VULGAR[sign]!)
+      // a sign stands by its number: "- 1/2" is "-1/2"
+      .replace(new RegExp(`^([+${MINUS}])\\s+`, 'u'), '$1')
+      .replace(/\s+/gu, ' ')
+      .trim()
   );
 }
 
-/** Inches of `7/64`, `3 3/32`, `7.5/64`, `1-1/16`; null where the text is no fraction. */
+function decimalOf(count: string, sign: string): string {
+  const [numerator, denominator] = VULGAR[sign]!.split('/') as [string, string];
+  return String(Number(count || '0') + Number(numerator) / Number(denominator));
+}
+
+const FRACTION = new RegExp(
+  `^([+${MINUS}]?)\\s*(?:(\\d+)(?:\\s+|[${MINUS}]))?(\\d+(?:[.,]\\d*)?|[.,]\\d+)\\s*/\\s*(\\d+)$`,
+  'u',
+);
+
+/** `7/64`, `3 3/32`, `7.5/64`, `1-1/16` as a number; null where the text is no fraction. */
 function parseFraction(amount: string): number | null | 'division by zero' {
-  const match = /^([+\-−]?)\s*(?:(\d+)(?:\s+|-))?(\d+(?:[.,]\d*)?|[.,]\d+)\s*\/\s*(\d+)$/u.exec(amount);
+  const match = FRACTION.exec(amount);
   if (!match) return null;
   const [, sign, whole, numerator, denominator] = match;
   if (Number(denominator) === 0) return 'division by zero';
-  const inches = Number(whole ?? 0) + parseDecimal(numerator!)! / Number(denominator);
-  return sign === '-' || sign === '−' ? -inches : inches;
+  const value = Number(whole ?? 0) + parseDecimal(numerator!)! / Number(denominator);
+  return isMinus(sign) ? -value : value;
 }
 
 /** Decimals that print a length to a hundredth of a millimetre, which is finer than any bench tool. */
@@ -133,11 +164,12 @@ export function printLength(metres: number, unit: LengthUnit, decimals = DECIMAL
 }
 
 /**
- * Metres as a luthier says them on an inch rule: `3 3/32 in`, `7/64 in`, `7½/64 in`; nearest half of a
- * 64th, reduced where whole 64ths allow it, never more than a 1/128 in off.
+ * Metres as a luthier says them on an inch rule: `3 3/32 in`, `7/64 in`, `7½/64 in`; nearest half of a 64th below an
+ * inch and nearest 64th above, reduced where whole 64ths allow it, never more than a 1/128 in off.
  */
 export function sayInches(metres: number): string {
-  const halves = Math.round((Math.abs(metres) / METRES_PER_INCH) * 128);
+  const inches = Math.abs(metres) / METRES_PER_INCH;
+  const halves = inches < 1 ? Math.round(inches * 128) : 2 * Math.round(inches * 64);
   const sign = metres < 0 && halves > 0 ? '−' : '';
   const whole = Math.floor(halves / 128);
   const rest = halves % 128;
@@ -165,19 +197,28 @@ function reduced(sixtyFourths: number): string {
   return `${numerator}/${denominator}`;
 }
 
+/** Thousandths below this are said with a tenth: a feeler of 1½ is another than one of 2. */
+const FINE_THOU = 20;
+
 /** A typed length shown in the units it was not typed in, so that a slip of unit is seen at once. */
 export function otherLengths(metres: number, typedIn: LengthUnit): string[] {
-  const families: LengthUnit[] = ['mm', 'thou', '64ths'];
+  const thou = Math.abs(metres / METRES_PER.thou);
+  const said: Record<Exclude<LengthUnit, 'in'>, string> = {
+    mm: printLength(metres, 'mm'),
+    thou: printLength(metres, 'thou', thou < FINE_THOU ? 1 : 0),
+    '64ths': sayInches(metres),
+  };
   const typed = typedIn === 'in' ? 'thou' : typedIn;
-  return families.filter((unit) => unit !== typed).map((unit) => printLength(metres, unit));
+  return (['mm', 'thou', '64ths'] as const).filter((unit) => unit !== typed).map((unit) => said[unit]);
 }
 
 /** The unit a text was written in: its own where it names one or is a fraction, else the field's. */
 export function lengthUnitOf(text: string, fieldUnit: LengthUnit): LengthUnit {
   const plain = text.trim();
-  if (/\/|[½¼¾⅛⅜⅝⅞]|64ths?$/u.test(plain)) return '64ths';
-  if (/(?:mm|cm|m|metres|meters)$/iu.test(plain)) return 'mm';
+  if (/64ths?$/iu.test(plain)) return '64ths';
   if (/(?:thousandths|thous?|mils?)$/iu.test(plain)) return 'thou';
-  if (/(?:inches|inch|in\.?|["″”])$/iu.test(plain)) return 'in';
+  if (/(?:mm|cm|m|metres|meters)$/iu.test(plain)) return 'mm';
+  if (new RegExp(`[/⁄∕${SIGNS}]`, 'u').test(plain)) return '64ths';
+  if (/(?:inches|inch|in\.?|["″”]|''|’’|′′)$/iu.test(plain) || POINT_AND_THREE.test(plain)) return 'in';
   return fieldUnit;
 }

@@ -13,6 +13,8 @@ interface Scale<U extends string> {
   /** value inside = typed · factor + offset */
   units: Record<U, { words: RegExp; factor: number; offset?: number; sign: string; decimals: number }>;
   examples: string;
+  /** a sign that names no unit of several, and takes the field's */
+  alone?: RegExp;
   /** Values inside beyond which the text is a slip; both ends are still accepted. */
   from: number;
   to: number;
@@ -25,7 +27,8 @@ function parseScalar<U extends string>(text: string, fieldUnit: U, scale: Scale<
   const named = (Object.keys(scale.units) as U[])
     .map((unit) => ({ unit, match: scale.units[unit].words.exec(plain) }))
     .find(({ match }) => match !== null);
-  const amount = named ? plain.slice(0, named.match!.index).trim() : plain;
+  const written = named ? plain.slice(0, named.match!.index).trim() : plain;
+  const amount = scale.alone ? written.replace(scale.alone, '').trim() : written;
   if (hasTwoSeparators(amount)) {
     return refused(`“${plain}” has two decimal marks in one number`, scale.examples);
   }
@@ -52,6 +55,7 @@ const TEMPERATURE: Scale<TemperatureUnit> = {
     '°C': { words: /\s*°?\s*C$/iu, factor: 1, sign: ' °C', decimals: 1 },
   },
   examples: 'a temperature such as 21, 21.5 °C or 70 F',
+  alone: /\s*(?:°|º|deg\.?|degrees?)$/iu,
   from: -40,
   to: 60,
   range: '−40 to 60 °C',
@@ -68,7 +72,7 @@ export function printTemperature(celsius: number, unit: TemperatureUnit): string
 
 const PERCENT: Scale<'%'> = {
   what: 'a percentage',
-  units: { '%': { words: /\s*%\s*(?:RH|MC)?$/iu, factor: 1, sign: ' %', decimals: 1 } },
+  units: { '%': { words: /\s*(?:%\s*(?:RH|MC)?|RH|MC|percent)$/iu, factor: 1, sign: ' %', decimals: 1 } },
   examples: 'a percentage from 0 to 100 such as 45, 8.5 or 8,5 %',
   from: 0,
   to: 100,
@@ -140,7 +144,7 @@ export type DurationUnit = 'min' | 'h' | 'd' | 'wk';
 const DURATION: Scale<DurationUnit> = {
   what: 'a duration',
   units: {
-    min: { words: /\s*(?:minutes|minute|mins|min)$/iu, factor: 60, sign: ' min', decimals: 2 },
+    min: { words: /\s*(?:minutes|minute|mins|min|m)$/iu, factor: 60, sign: ' min', decimals: 2 },
     h: { words: /\s*(?:hours|hour|hrs|hr|h)$/iu, factor: 3600, sign: ' h', decimals: 4 },
     wk: { words: /\s*(?:weeks|week|wks|wk|w)$/iu, factor: 7 * 86400, sign: ' wk', decimals: 6 },
     d: { words: /\s*(?:days|day|d)$/iu, factor: 86400, sign: ' d', decimals: 5 },
@@ -151,17 +155,29 @@ const DURATION: Scale<DurationUnit> = {
   range: '0 to 20 years',
 };
 
-/** Text to seconds: `45 min`, `1.5 h`, `1:30` (hours and minutes), `1 h 30 min`. */
+/** Text to seconds: `45 min`, `1.5 h`, `1:30` (hours and minutes), `1 h 30 min`, `1h30`; `90m` is minutes. */
 export function parseDuration(text: string, fieldUnit: DurationUnit): Parsed<number> {
-  const clock = /^(\d+):([0-5]\d)$/u.exec(text.trim());
+  const plain = text.trim();
+  const clock = /^(\d+):([0-5]\d)$/u.exec(plain);
   if (clock) return parsed(Number(clock[1]) * 3600 + Number(clock[2]) * 60);
-  const parts = text.trim().match(/^(.*?(?:wk|weeks?|d|days?|h|hrs?|hours?))\s*(\d.*)$/iu);
+  const parts = /^(.*?(?:weeks?|wks?|days?|hours?|hrs?|d|h|w))\s*(\d.*)$/iu.exec(plain);
   if (parts) {
     const first = parseScalar(parts[1]!, fieldUnit, DURATION);
-    const rest = parseDuration(parts[2]!, fieldUnit);
-    return first.ok && rest.ok ? parsed(first.value + rest.value) : first.ok ? rest : first;
+    // a bare number behind hours is minutes, as in 1h30; behind days and weeks it could be anything
+    const bare = /^\d+$/u.test(parts[2]!);
+    const hours = /h(?:ours?|rs?)?$/iu.test(parts[1]!.trim());
+    if (bare && !hours)
+      return refused(`“${plain}” does not say what its last number counts`, DURATION.examples);
+    const rest = bare ? parseScalar(parts[2]!, 'min', DURATION) : parseDuration(parts[2]!, fieldUnit);
+    if (!first.ok || !rest.ok) return first.ok ? rest : first;
+    if (first.value + rest.value > DURATION.to)
+      return refused(
+        `“${plain}” is outside what a duration can be here (${DURATION.range})`,
+        DURATION.examples,
+      );
+    return parsed(first.value + rest.value);
   }
-  return parseScalar(text, fieldUnit, DURATION);
+  return parseScalar(plain, fieldUnit, DURATION);
 }
 /** Seconds to text in the unit. */
 export function printDuration(seconds: number, unit: DurationUnit): string {

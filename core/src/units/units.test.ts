@@ -21,6 +21,7 @@ import {
   printPercent,
   printTemperature,
   sayAction,
+  sayHeight,
   sayInches,
   type LengthUnit,
   type Parsed,
@@ -58,6 +59,25 @@ describe('length', () => {
     ['6 64ths', 'mm', (6 / 64) * 25.4],
     ['64.5 cm', 'mm', 645],
     [' 0 ', 'mm', 0],
+    // as the trade and this program write them
+    ['7 1/2 64ths', 'mm', (7.5 / 64) * 25.4],
+    ['7½ 64ths', 'mm', (7.5 / 64) * 25.4],
+    ['7/64ths', 'mm', (7 / 64) * 25.4],
+    ['3/32nds', 'mm', (3 / 32) * 25.4],
+    ['7¾/64', 'mm', (7.75 / 64) * 25.4],
+    ['7⁄64', 'mm', (7 / 64) * 25.4],
+    ['⅓', 'mm', 25.4 / 3],
+    ['–7/64', 'mm', (-7 / 64) * 25.4],
+    ['− ½', 'mm', -12.7],
+    ['10½ thou', 'mm', 10.5 * 0.0254],
+    ["7''", 'mm', 7 * 25.4],
+    ['1½ in', 'mm', 38.1],
+    // a leading point with three digits is inches in every field
+    ['.110', 'mm', 2.794],
+    ['.008', '64ths', 0.2032],
+    ['-,020', 'thou', -0.508],
+    ['.11', 'mm', 0.11],
+    ['0.110', 'mm', 0.11],
   ] as const)('%s in a field of %s', (text, unit, millimetres) => {
     expect(valueOf(parseLength(text, unit)) * 1000).toBeCloseTo(millimetres, 9);
   });
@@ -88,6 +108,27 @@ describe('length', () => {
     }
   });
 
+  it('that it says for people is read again as what it is, whoever says it', () => {
+    const units = ['64ths', 'thou', 'mm'] as const;
+    fc.assert(
+      fc.property(
+        fc.double({ min: -0.3, max: 0.3, noNaN: true }),
+        fc.constantFrom(...units),
+        fc.constantFrom(...lengthUnits),
+        (metres, unit, field) => {
+          const quarter = METRES_PER['64ths'] / 4;
+          const near = (text: string, within: number) =>
+            Math.abs(valueOf(parseLength(text, field)) - metres) <= within * 1.0001;
+          return (
+            near(sayHeight(metres, unit), { '64ths': quarter, thou: METRES_PER.thou / 2, mm: 5e-6 }[unit]) &&
+            near(sayInches(metres), METRES_PER['64ths'] / 2) &&
+            otherLengths(metres, 'in').every((text) => near(text, METRES_PER['64ths'] / 2))
+          );
+        },
+      ),
+    );
+  });
+
   it('parses back what it printed, to half of the last printed digit, in any field', () => {
     fc.assert(
       fc.property(
@@ -111,13 +152,14 @@ describe('length', () => {
     );
   });
 
-  it('says inches within half of a 64th, and an action within a quarter of one, and both parse back', () => {
+  it('says inches within half of a 64th, within a quarter of one below an inch like an action, and both parse back', () => {
     fc.assert(
       fc.property(fc.double({ min: -0.8, max: 0.8, noNaN: true }), (metres) => {
         const back = valueOf(parseLength(sayInches(metres), 'mm'));
         const action = valueOf(parseLength(sayAction(metres), 'mm'));
         const limit = METRES_PER['64ths'] / 4 + 1e-12;
-        return Math.abs(back - metres) <= limit && Math.abs(action - metres) <= limit;
+        const inches = Math.abs(metres) < 0.0254 ? limit : 2 * limit;
+        return Math.abs(back - metres) <= inches && Math.abs(action - metres) <= limit;
       }),
     );
     expect(sayAction(0.00278)).toBe('7/64');
@@ -127,9 +169,9 @@ describe('length', () => {
   it('shows a typed length in the two units it was not typed in', () => {
     expect(otherLengths(valueOf(parseLength('7/64', 'mm')), lengthUnitOf('7/64', 'mm'))).toEqual([
       '2.78 mm',
-      '109.4 thou',
+      '109 thou',
     ]);
-    expect(otherLengths(0.0028, lengthUnitOf('2,8', 'mm'))).toEqual(['110.2 thou', '7.1/64 in']);
+    expect(otherLengths(0.0028, lengthUnitOf('2,8', 'mm'))).toEqual(['110 thou', '7/64 in']);
     expect(otherLengths(0.002794, lengthUnitOf('.110"', 'mm'))).toEqual(['2.79 mm', '7/64 in']);
   });
 });
@@ -155,6 +197,14 @@ describe('temperature, percentage, angle, force, duration', () => {
     [parseDuration('2 days', 'h'), 172800],
     [parseDuration('3 weeks', 'd'), 21 * 86400],
     [parseDuration('1 week 2 d', 'h'), 9 * 86400],
+    [parseDuration('1h30', 'd'), 5400],
+    [parseDuration('1 h 30', 'h'), 5400],
+    [parseDuration('1h30m', 'd'), 5400],
+    [parseDuration('90m', 'h'), 5400],
+    [parseTemperature('72.5°', '°F'), 22.5],
+    [parseTemperature('–3', '°C'), -3],
+    [parsePercent('12 MC'), 12],
+    [parsePercent('45 RH'), 45],
   ])('reads %j', (result, expected) => {
     expect(valueOf(result)).toBeCloseTo(expected, 6);
   });
@@ -176,6 +226,8 @@ describe('temperature, percentage, angle, force, duration', () => {
       parseForce('1.2.3 N', 'N'),
       parseDuration('-3 h', 'h'),
       parseDuration('soon', 'h'),
+      // behind days a bare number could count anything
+      parseDuration('2d30', 'h'),
     ]) {
       expect(result.ok).toBe(false);
       if (!result.ok) expect(result.accepted).toMatch(/such as/u);
@@ -218,6 +270,10 @@ describe('money as typed', () => {
     ['85.50', 85.5],
     ['£ 1200', 1200],
     ['1200 kr', 1200],
+    ['12 000', 12000],
+    ['£ 1\u2009690.50', 1690.5],
+    ['1’200.-'.replace('.-', ''), 1200],
+    ['EUR 1\u00a0200,50', 1200.5],
   ])('%s is %d', (text, amount) => expect(parseMoney(text)).toEqual({ ok: true, value: amount }));
 
   it('refuses what could mean two amounts, or none', () => {
@@ -245,5 +301,25 @@ describe('cents', () => {
     expect(parseCents('−4,5 cents')).toEqual({ ok: true, value: -4.5 });
     expect(parseCents('1300').ok).toBe(false);
     expect(parseCents('flat').ok).toBe(false);
+  });
+});
+
+describe('an amount as it is printed', () => {
+  it('is read again as what it is, in any currency', () => {
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 0, max: 99_999_999_99 }),
+        fc.constantFrom('', '£', '€', 'kr', 'CHF', 'Fr.'),
+        (hundredths, currency) => {
+          const back = parseMoney(printMoney(hundredths / 100, currency));
+          return back.ok && Math.abs(back.value - hundredths / 100) < 0.001;
+        },
+      ),
+    );
+  });
+
+  it('is refused where letters behind it would multiply it, or groups are none', () => {
+    for (const text of ['1k', '1.5k', '1500 m', '2 mio', '1K', '12 00', '1 2000', '1,200'])
+      expect(parseMoney(text).ok, text).toBe(false);
   });
 });

@@ -1,5 +1,13 @@
 import { Injectable, type OnModuleInit } from '@nestjs/common';
-import type { AirBatch, AirImport, AirTaken, FieldError, Room, RoomAir, RoomInput } from '@upright-elder/contract';
+import type {
+  AirBatch,
+  AirImport,
+  AirTaken,
+  FieldError,
+  Room,
+  RoomAir,
+  RoomInput,
+} from '@upright-elder/contract';
 import { corrected, dayIn, isoDate, parsePercent, parseTemperature, type Climate } from '@upright-elder/core';
 import type { EntityManager } from 'typeorm';
 import { v5 as named, v7 as uuid } from 'uuid';
@@ -185,7 +193,15 @@ export class AirService implements OnModuleInit {
   /** What brought a room's air, the newest first; struck ones too. */
   async imports(roomId: string): Promise<AirImport[]> {
     const rows = await this.database.read.query<
-      { id: string; name: string; at: string; struck: number; readings: number; first: string; last: string }[]
+      {
+        id: string;
+        name: string;
+        at: string;
+        struck: number;
+        readings: number;
+        first: string;
+        last: string;
+      }[]
     >(
       `SELECT i."id", i."name", i."at", i."struck", COUNT(r."at") AS "readings", MIN(r."at") AS "first", MAX(r."at") AS "last"
        FROM "air_import" i JOIN (
@@ -195,7 +211,10 @@ export class AirService implements OnModuleInit {
        WHERE i."roomId" = ? GROUP BY i."id" ORDER BY i."at" DESC, i."id" DESC LIMIT ?`,
       [roomId, MOST_IMPORTS],
     );
-    const strikes = await this.strikes.ofMany('import', rows.map(({ id }) => id));
+    const strikes = await this.strikes.ofMany(
+      'import',
+      rows.map(({ id }) => id),
+    );
     return rows.map((row) => ({ ...row, struck: row.struck === 1, strikes: strikes.get(row.id) ?? [] }));
   }
 
@@ -272,11 +291,21 @@ async function keepAir(
   const known = await manager.findOneBy(AirImportEntity, { id: from.id });
   if (known && known.roomId !== roomId)
     throw badFields([
-      { field: 'importId', typed: from.id, reason: 'it is another room’s', accepted: 'an id of its own for each file' },
+      {
+        field: 'importId',
+        typed: from.id,
+        reason: 'it is another room’s',
+        accepted: 'an id of its own for each file',
+      },
     ]);
   if (known?.struck)
     throw badFields([
-      { field: 'importId', typed: from.id, reason: 'it was taken back', accepted: 'bring it back first, or send it as a new file' },
+      {
+        field: 'importId',
+        typed: from.id,
+        reason: 'it was taken back',
+        accepted: 'bring it back first, or send it as a new file',
+      },
     ]);
   if (!known) await manager.insert(AirImportEntity, { id: from.id, name: from.name, at: from.at, roomId });
   const before = await readingsOf(manager, roomId);
@@ -302,14 +331,7 @@ async function insertKnownOnce(
   const values = rows.map(() => '(?, ?, ?, ?, ?, ?)').join(', ');
   await manager.query(
     `INSERT OR IGNORE INTO "air_reading" ("roomId", "at", "day", "humidity", "temperature", "importId") VALUES ${values}`,
-    rows.flatMap(({ at, day, humidity, temperature }) => [
-      roomId,
-      at,
-      day,
-      humidity,
-      temperature,
-      importId,
-    ]),
+    rows.flatMap(({ at, day, humidity, temperature }) => [roomId, at, day, humidity, temperature, importId]),
   );
 }
 

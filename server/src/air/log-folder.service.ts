@@ -168,7 +168,12 @@ export class LogFolderService implements OnApplicationBootstrap, OnApplicationSh
         hash,
       );
     const from = await this.air.importOf(room.id, name);
-    if (from.struck) return refused('it was taken back: bring it back on the room’s page, then it is read again', '', room.id);
+    if (from.struck)
+      return refused(
+        'it was taken back: bring it back on the room’s page, then it is read again',
+        '',
+        room.id,
+      );
     const report: LogFileReport = {
       name,
       state: 'reading',

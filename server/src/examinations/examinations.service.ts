@@ -7,7 +7,7 @@ import type {
   Finding,
   Reading,
 } from '@upright-elder/contract';
-import { parseFrets, repeatsMean } from '@upright-elder/core';
+import { divisionOf, parseFrets, repeatsMean } from '@upright-elder/core';
 import type { EntityManager } from 'typeorm';
 import { Clock } from '../clock.js';
 import { Database } from '../database/database.js';
@@ -150,7 +150,10 @@ export class ExaminationsService {
         {
           field: 'why',
           typed: '',
-          reason: `what was written down is changed (${replaced.map(({ line }) => line).join(', ').slice(0, 120)}), and nobody could tell later why`,
+          reason: `what was written down is changed (${replaced
+            .map(({ line }) => line)
+            .join(', ')
+            .slice(0, 120)}), and nobody could tell later why`,
           accepted: 'a word on why, such as “read with the wrong rule”',
         },
       ]);
@@ -162,11 +165,11 @@ export class ExaminationsService {
     if (readings.length > 0)
       await manager.insert(
         ReadingEntity,
-        readings.map((now) => ({
-          ...now,
-          examinationId,
-          by: oldReadings.find((old) => sameReading(old, now))?.by ?? by,
-        })),
+        readings.map((now) => {
+          const same = oldReadings.find((old) => sameReading(old, now));
+          // what stands as it was typed keeps its meaning, however a newer program would read the same text
+          return { ...now, readings: same?.readings ?? now.readings, examinationId, by: same?.by ?? by };
+        }),
       );
     if (findings.length > 0)
       await manager.insert(
@@ -233,6 +236,7 @@ function toReading(
     unit,
     tool,
     toolName: held.name,
+    division: divisionOf(tool, held),
     values: readings,
     ...repeatsMean(readings, held),
     byName: nameOf(by),

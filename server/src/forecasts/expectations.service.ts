@@ -133,7 +133,7 @@ function expectationOf(
     const wood = woodAt(examination, { instrument, log, climate });
     const { value, sd } = reading;
     earlier.push({ day, value, sd, moisture: wood.moisture, moistureSd: wood.sd });
-    last = { date: examination.date, value, sd, tool: reading.toolName };
+    last = { date: examination.date, value, sd, division: reading.division, tool: reading.toolName };
   }
   if (!last) return null;
   const expectation =

@@ -1,5 +1,5 @@
 import { Controller, Get, Param, Query } from '@nestjs/common';
-import { ApiOkResponse, ApiTags } from '@nestjs/swagger';
+import { ApiOkResponse, ApiQuery, ApiTags } from '@nestjs/swagger';
 import {
   Expectations,
   ExpectationsQuery,
@@ -12,6 +12,8 @@ import { ExpectationsService } from './expectations.service.js';
 import { ForecastsService } from './forecasts.service.js';
 import { ReforecastService } from './reforecast.service.js';
 import { ScorecardsService } from './scorecards.service.js';
+import { HEIGHT_UNITS } from '@upright-elder/core';
+import { heightUnitOf } from '../shop/sayer.js';
 import { IdPipe } from '../http/id.pipe.js';
 
 @ApiTags('forecasts')
@@ -27,8 +29,9 @@ export class ForecastsController {
   /** What is shown is kept, so that the next examination can be held against it. */
   @Get('instruments/:id/forecast')
   @ApiOkResponse({ type: Forecast })
-  async of(@Param('id', IdPipe) id: string): Promise<Forecast> {
-    const forecast = await this.forecasts.of(id);
+  @ApiQuery({ name: 'heights', required: false, enum: HEIGHT_UNITS })
+  async of(@Param('id', IdPipe) id: string, @Query('heights') heights?: string): Promise<Forecast> {
+    const forecast = await this.forecasts.of(id, heightUnitOf(heights));
     await this.scorecards.keep(id, forecast.sides);
     return forecast;
   }

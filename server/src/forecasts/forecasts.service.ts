@@ -6,13 +6,13 @@ import {
   historySentences,
   isoDate,
   prepareSides,
-  printLength,
   saddleLever,
   sayYear,
   seasonMoisture,
   seriesKey,
   stringLength,
   yearUnder,
+  type HeightUnit,
 } from '@upright-elder/core';
 import { AirService, climateBasis } from '../air/air.service.js';
 import { Clock } from '../clock.js';
@@ -72,12 +72,12 @@ export class ForecastsService {
     return worked;
   }
 
-  async of(id: string): Promise<Forecast> {
+  async of(id: string, heights: HeightUnit | null = null): Promise<Forecast> {
     const worked = await this.caseOf(id);
     const { outlook, climate, examinations } = worked;
     const today = this.clock.today();
     const first = examinations[0] ? Math.min(dayOf(examinations[0].date), today) : today;
-    const say = await this.shop.sayer();
+    const say = await this.shop.sayer(heights);
     const ground = groundOf(worked, today);
     const year = yearUnder(ground, prepareSides(ground, outlook.sides));
     const others = otherSeries(worked, await this.map.marks(id));
@@ -93,7 +93,7 @@ export class ForecastsService {
         moisture: seasonMoisture(climate, day),
       })),
       sentences: [...historySentences(outlook.sides), ...bodySaid(worked)],
-      year: sayYear(year, { action: say, saddle: saySaddle }),
+      year: sayYear(year, { action: say, saddle: say }),
       months: year.sides.map(({ side, answers }) => ({ side, months: answers.months })),
       climateBasis: climateBasis(climate, worked.packs),
       ground,
@@ -118,9 +118,6 @@ function sideForecast(side: CalibratedSide, worked: Case, today: number): Series
     window: side.window,
   });
 }
-
-/** A saddle is cut by caliper. */
-const saySaddle = (metres: number) => printLength(metres, 'mm', 1);
 
 function groundOf(worked: Case, today: number): ForecastGround {
   const { instrument, climate, outlook } = worked;

@@ -60,7 +60,7 @@ export class InstrumentsService {
           const before = await manager.findOneBy(InstrumentEntity, { id });
           return saveVersioned(manager, InstrumentEntity, id, version, input, {
             ...facts,
-            ...lengths,
+            ...asTyped(lengths, before),
             ...amounts,
             designStringSet: facts.designStringSet ?? null,
             homeRoomId: facts.homeRoomId ?? null,
@@ -117,6 +117,19 @@ function parseLengths(
     }
   }
   return lengths as ReturnType<typeof parseLengths>;
+}
+
+/** A length that stands as it was typed keeps its meaning, however a newer program would read the same text. */
+function asTyped<L extends Partial<Record<InstrumentLength, Length | null>>>(
+  lengths: L,
+  before: InstrumentEntity | null,
+): L {
+  return Object.fromEntries(
+    Object.entries(lengths).map(([field, length]) => {
+      const old = before?.[field as InstrumentLength];
+      return [field, old && old.text === length?.text && old.unit === length.unit ? old : length];
+    }),
+  ) as L;
 }
 
 function toInstrument(row: InstrumentEntity, strikes: Strike[]): Instrument {

@@ -1,6 +1,8 @@
-import { Controller, Get, Param } from '@nestjs/common';
-import { ApiOkResponse, ApiTags } from '@nestjs/swagger';
+import { Controller, Get, Param, Query } from '@nestjs/common';
+import { ApiOkResponse, ApiQuery, ApiTags } from '@nestjs/swagger';
 import { Judgement } from '@upright-elder/contract';
+import { HEIGHT_UNITS } from '@upright-elder/core';
+import { heightUnitOf } from '../shop/sayer.js';
 import { JudgementService } from './judgement.service.js';
 import { IdPipe } from '../http/id.pipe.js';
 
@@ -11,7 +13,8 @@ export class JudgementController {
 
   @Get()
   @ApiOkResponse({ type: Judgement })
-  of(@Param('id', IdPipe) id: string): Promise<Judgement> {
-    return this.judgement.of(id);
+  @ApiQuery({ name: 'heights', required: false, enum: HEIGHT_UNITS })
+  of(@Param('id', IdPipe) id: string, @Query('heights') heights?: string): Promise<Judgement> {
+    return this.judgement.of(id, heightUnitOf(heights));
   }
 }

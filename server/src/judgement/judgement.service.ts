@@ -1,7 +1,8 @@
 import { Injectable } from '@nestjs/common';
-import type { Examination, Judgement, Step } from '@upright-elder/contract';
+import type { Examination, Judgement, Reading, Step } from '@upright-elder/contract';
 import {
   actionBudget,
+  BOTH,
   CAUTIONS,
   dayOf,
   proposeOrder,
@@ -13,6 +14,7 @@ import {
   STRING_SIDES,
   TREATMENTS,
   type ActionBudget,
+  type HeightUnit,
   type Ordered,
   type QuantityId,
   type SideMeasured,
@@ -35,10 +37,10 @@ export class JudgementService {
     private readonly shop: ShopService,
   ) {}
 
-  async of(id: string): Promise<Judgement> {
+  async of(id: string, heights: HeightUnit | null = null): Promise<Judgement> {
     const worked = await this.forecasts.caseOf(id);
-    const say = await this.shop.sayer();
-    const latest = worked.examinations.findLast(({ conditions }) => conditions.strings === 'pitch');
+    const say = await this.shop.sayer(heights);
+    const latest = newestOfEach(worked.examinations);
     if (!latest)
       return nothingYet(
         'No examination at pitch yet: measure action, relief, first-fret gap, straightedge and saddle with the strings up.',
@@ -82,6 +84,33 @@ export class JudgementService {
       questions: proposal.questions,
     };
   }
+}
+
+/**
+ * The last examination at pitch, with what it did not read as it was read last: a short look adds to a full one, and
+ * takes nothing away. Work ends what was read before it.
+ */
+function newestOfEach(examinations: readonly Examination[]): Examination | undefined {
+  let read = new Map<string, Reading>();
+  let held: Pick<Examination['conditions'], 'reliefFrom' | 'reliefTo'> | null = null;
+  let last: Examination | undefined;
+  for (const examination of examinations) {
+    const { conditions, readings } = examination;
+    if (conditions.afterWork) {
+      read = new Map();
+      held = null;
+    }
+    if (conditions.strings !== 'pitch') continue;
+    last = examination;
+    for (const reading of readings) {
+      if (reading.quantity === 'relief') held = conditions;
+      for (const place of reading.place === BOTH ? STRING_SIDES : [reading.place])
+        read.set(`${reading.quantity} ${place}`, { ...reading, place });
+    }
+  }
+  if (!last) return undefined;
+  const { reliefFrom, reliefTo } = held ?? last.conditions;
+  return { ...last, conditions: { ...last.conditions, reliefFrom, reliefTo }, readings: [...read.values()] };
 }
 
 function nothingYet(verdict: string): Judgement {

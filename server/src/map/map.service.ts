@@ -152,16 +152,24 @@ export class MapService {
     const errors: FieldError[] = [];
     if (stored && stored.instrumentId !== instrumentId)
       errors.push({ field: 'instrumentId', typed: instrumentId, ...STAYS });
-    const plan = brace && brace !== stored?.brace ? await manager.findOneBy(PlanEntity, { id: instrumentId }) : null;
+    const plan =
+      brace && brace !== stored?.brace ? await manager.findOneBy(PlanEntity, { id: instrumentId }) : null;
     const drawn = plan && [...plan.drawn.braces, ...(plan.drawn.backBraces ?? [])];
     if (drawn && !drawn.some(({ id }) => id === brace))
       errors.push({
         field: 'brace',
         typed: brace!,
         reason: 'the plan has no such brace',
-        accepted: drawn.map(({ id }) => id).join(', ').slice(0, 200),
+        accepted: drawn
+          .map(({ id }) => id)
+          .join(', ')
+          .slice(0, 200),
       });
-    const named = [...new Set(sightings.map((one) => one.examinationId).filter((one) => one !== null && one !== undefined))];
+    const named = [
+      ...new Set(
+        sightings.map((one) => one.examinationId).filter((one) => one !== null && one !== undefined),
+      ),
+    ];
     const known = await manager.query<{ id: string }[]>(
       'SELECT "id" FROM "examination" WHERE "instrumentId" = ? AND "id" IN (SELECT value FROM json_each(?))',
       [instrumentId, JSON.stringify(named)],

@@ -21,6 +21,10 @@ export class ShelfController {
     @Query('search', new DefaultValuePipe('')) search: string,
     @Query('archived') archived?: string,
   ): Promise<SlipPage> {
-    return this.shelf.page(Math.min(MOST_PAGES, Math.max(1, page)), String(search).slice(0, 200), archived === 'true');
+    return this.shelf.page(
+      Math.min(MOST_PAGES, Math.max(1, page)),
+      String(search).slice(0, 200),
+      archived === 'true',
+    );
   }
 }

@@ -30,7 +30,9 @@ export class ShelfService {
    */
   async page(page: number, search: string, archived: boolean): Promise<SlipPage> {
     const query = (struck: boolean) => {
-      const found = this.database.read.createQueryBuilder(InstrumentEntity, 'i').where('i.struck = :struck', { struck });
+      const found = this.database.read
+        .createQueryBuilder(InstrumentEntity, 'i')
+        .where('i.struck = :struck', { struck });
       lookFor(search).forEach(({ sql, parameters }) => found.andWhere(sql, parameters));
       return found;
     };
@@ -57,7 +59,7 @@ export class ShelfService {
       const patient = performance.now() < until;
       slips.push(this.slip(row, worked ?? (patient ? await this.reforecast.now(id, stamp.key) : null)));
     }
-    return { slips, total, page, archived: archived ? total : await query(true).getCount() };
+    return { slips, total, page, search, archived: archived ? total : await query(true).getCount() };
   }
 
   private slip(row: InstrumentEntity, summary: Summary | null): Slip {

@@ -1,7 +1,11 @@
-import type { ShopInput } from '@upright-elder/contract';
-import { printLength, sayAction } from '@upright-elder/core';
+import { HEIGHT_UNITS, sayHeight, type HeightUnit } from '@upright-elder/core';
 
-/** How a shop says a height, which it takes in m. */
-export function sayerIn(sayIn: ShopInput['sayIn']): (metres: number) => string {
-  return sayIn === '64ths' ? sayAction : (metres) => printLength(metres, sayIn, sayIn === 'mm' ? 1 : 0);
-}
+/** How a shop says a height in a sentence, which it takes in m. */
+export const sayerIn =
+  (unit: HeightUnit): ((metres: number) => string) =>
+  (metres) =>
+    sayHeight(metres, unit, 1);
+
+/** The unit that an address asks for; null where it asks for none that is known. */
+export const heightUnitOf = (asked: unknown): HeightUnit | null =>
+  HEIGHT_UNITS.find((unit) => unit === asked) ?? null;

@@ -13,7 +13,10 @@ export class StrikesController {
 
   @Get(':kind/:id')
   @ApiOkResponse({ type: [Strike] })
-  of(@Param('kind', new ParseEnumPipe(KINDS)) kind: StruckKind, @Param('id', IdPipe) id: string): Promise<Strike[]> {
+  of(
+    @Param('kind', new ParseEnumPipe(KINDS)) kind: StruckKind,
+    @Param('id', IdPipe) id: string,
+  ): Promise<Strike[]> {
     return this.strikes.of(kind, id);
   }
 

@@ -79,7 +79,9 @@ export class StrikesService {
       await manager.query(`UPDATE "${table}" SET "${column}" = ? WHERE "id" = ?`, [struck ? 1 : 0, id]);
       await this.keep(manager, { kind, subjectId: id, struck, why, by });
       if (row.instrument)
-        await manager.query('UPDATE "instrument" SET "revision" = "revision" + 1 WHERE "id" = ?', [row.instrument]);
+        await manager.query('UPDATE "instrument" SET "revision" = "revision" + 1 WHERE "id" = ?', [
+          row.instrument,
+        ]);
     });
     for (const follower of this.followers) follower();
     return this.of(kind, id);

@@ -48,11 +48,14 @@ export function dump(path: string, leftOut: string[] = []): Record<string, strin
     return Object.fromEntries(
       tables
         .filter((name) => !leftOut.includes(name))
-        .map((name) => [name, database
+        .map((name) => [
+          name,
+          database
             .prepare(`SELECT * FROM "${name}"`)
             .all()
             .map((row) => JSON.stringify(row))
-            .sort()]),
+            .sort(),
+        ]),
     );
   } finally {
     database.close();

@@ -1,19 +1,38 @@
 import type { ReactNode } from 'react';
+import { ProblemError } from '../data/api.js';
 
 interface Fetched<T> {
   data?: T;
   error?: Error;
+  mutate?: () => Promise<unknown>;
 }
 
-/** Waits for server data and says plainly when it does not come. */
+/** Waits for server data, and says plainly when it does not come, or when what is shown may be old. */
 export function Fetching<T>({ of, children }: { of: Fetched<T>; children: (data: T) => ReactNode }) {
-  if (of.data !== undefined) return <>{children(of.data)}</>;
-  if (of.error) {
+  const { data, error, mutate } = of;
+  const trouble = error && (
+    <p role="alert" className={data === undefined ? 'said text-ochre' : 'mb-2 text-ochre'}>
+      ▲ {error.message}
+      {data !== undefined && ' What is shown here may be old.'}
+      {mutate && !isNotThere(error) && (
+        <>
+          {' '}
+          <button type="button" className="quiet" onClick={() => void mutate()}>
+            Try again
+          </button>
+        </>
+      )}
+    </p>
+  );
+  if (data !== undefined)
     return (
-      <p role="alert" className="said text-ochre">
-        {of.error.message}
-      </p>
+      <>
+        {trouble}
+        {children(data)}
+      </>
     );
-  }
-  return <p className="said text-faint">Fetching…</p>;
+  return trouble ?? <p className="said text-faint">Fetching…</p>;
 }
+
+/** Asked again, what is not there is still not there. */
+const isNotThere = (error: Error): boolean => error instanceof ProblemError && error.problem.status === 404;

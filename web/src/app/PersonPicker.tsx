@@ -1,4 +1,4 @@
-import { useEffect } from 'react';
+import { useEffect, useMemo } from 'react';
 import { usePeople } from '../data/hooks.js';
 import { pickPerson, usePersonId } from '../data/person.js';
 
@@ -6,10 +6,12 @@ import { pickPerson, usePersonId } from '../data/person.js';
 export function PersonPicker() {
   const { data: people } = usePeople();
   const personId = usePersonId();
+  const here = useMemo(() => people?.filter(({ struck }) => !struck), [people]);
   useEffect(() => {
-    if (people?.length && !people.some(({ id }) => id === personId)) pickPerson(people[0]!.id);
-  }, [people, personId]);
-  if (!people || people.length === 0) return null;
+    // only where nobody was ever picked here, or who was picked is no longer in the shop
+    if (here?.length && !here.some(({ id }) => id === personId)) pickPerson(here[0]!.id);
+  }, [here, personId]);
+  if (!here || here.length === 0) return null;
   return (
     <label className="flex items-center gap-2">
       <span className="sr-only text-[0.9rem] text-faint md:not-sr-only">At the bench</span>
@@ -18,7 +20,7 @@ export function PersonPicker() {
         value={personId ?? ''}
         onChange={(event) => pickPerson(event.target.value)}
       >
-        {people.map(({ id, name }) => (
+        {here.map(({ id, name }) => (
           <option key={id} value={id}>
             {name}
           </option>

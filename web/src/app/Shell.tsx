@@ -32,7 +32,7 @@ export function Shell() {
         href="#main"
         className="sr-only focus:not-sr-only focus:absolute focus:z-10 focus:bg-sheet focus:p-3"
       >
-        To the page
+        Skip to content
       </a>
       <header className="border-b-2 border-ink/70 bg-sheet">
         <div className="mx-auto flex max-w-[1360px] flex-wrap items-center gap-x-5 gap-y-1 px-3 py-1.5 sm:px-5">
@@ -76,7 +76,15 @@ export function Shell() {
         </Suspense>
       </main>
       <KeySheet open={keysOpen} onOpenChange={setKeysOpen} />
-      <Toaster position="bottom-center" theme={scheme} toastOptions={{ style: { fontSize: '1rem' } }} />
+      <Toaster
+        position="bottom-left"
+        theme={scheme}
+        // a word in passing never takes a click that was meant for what lies under it
+        toastOptions={{
+          style: { fontSize: '1rem', pointerEvents: 'none' },
+          actionButtonStyle: { pointerEvents: 'auto', minHeight: '44px', fontSize: '1rem' },
+        }}
+      />
     </>
   );
 }

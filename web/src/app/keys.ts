@@ -24,6 +24,7 @@ export const KEYS: { where: string; keys: [string, string][] }[] = [
       ['6', 'work'],
       ['7', 'readings'],
       ['8', 'photographs'],
+      ['u', 'heights in the next unit: 64ths, thousandths, mm'],
     ],
   },
   {
@@ -48,7 +49,7 @@ export const KEYS: { where: string; keys: [string, string][] }[] = [
       ['1 … 9', 'choose or give up a state of a point'],
       ['m', 'mark it on the map, at a point that has a place there'],
       ['F2', 'take what the gauge shows, once it stands still; again adds a repeat'],
-      ['← →', 'choose among strings at pitch, slack, off'],
+      ['← → or 1 2 3', 'choose among strings at pitch, slack, off'],
       ['Ctrl S', 'save the examination'],
       ['Esc', 'leave the field; nothing typed is lost'],
     ],
@@ -58,6 +59,10 @@ export const KEYS: { where: string; keys: [string, string][] }[] = [
 const inField = (target: EventTarget | null) =>
   target instanceof HTMLElement &&
   (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/u.test(target.tagName));
+
+/** A digit within a form is for the form: it never leads away from what is being filled in. */
+const digitInForm = ({ key, target }: KeyboardEvent) =>
+  /^\d$/u.test(key) && target instanceof Element && target.closest('form') !== null;
 
 /**
  * Single keys and `g`-then-letter pairs, outside fields and dialogs.
@@ -75,6 +80,7 @@ export function useKeys(bindings: Record<string, () => void>): void {
         event.metaKey ||
         event.altKey ||
         inField(event.target) ||
+        digitInForm(event) ||
         document.querySelector('[role=dialog]')
       )
         return;

@@ -3,7 +3,7 @@ import type { Problem } from '@upright-elder/contract';
 /** The server's own words about what went wrong. */
 export class ProblemError extends Error {
   constructor(readonly problem: Problem) {
-    super(problem.detail ?? problem.title);
+    super(problem.detail ? `${problem.title}: ${problem.detail}` : problem.title);
   }
 }
 

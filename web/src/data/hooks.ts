@@ -1,4 +1,5 @@
 import type {
+  AirImport,
   Examination,
   Expectations,
   ExpectationsQuery,
@@ -6,6 +7,7 @@ import type {
   ForecastProgress,
   Instrument,
   Judgement,
+  Keeping,
   LogFolder,
   Mark,
   Person,
@@ -21,6 +23,7 @@ import type {
   Tool,
   TopCase,
 } from '@upright-elder/contract';
+import type { HeightUnit } from '@upright-elder/core';
 import useSWR, { useSWRConfig } from 'swr';
 import { get } from './api.js';
 
@@ -29,13 +32,18 @@ export const usePeople = () => useSWR<Person[]>('people', get);
 /** Asked again now and then: the day turns while a page is open. */
 export const useShop = () => useSWR<Shop>('shop', get, { refreshInterval: 60000 });
 /** The zone of the shop’s clock; until it is known, that of this browser. */
-export const useZone = (): string =>
-  useShop().data?.zone ?? Intl.DateTimeFormat().resolvedOptions().timeZone;
+export const useZone = (): string => useShop().data?.zone ?? Intl.DateTimeFormat().resolvedOptions().timeZone;
 export const useRooms = () => useSWR<Room[]>('rooms', get);
+export const useImports = (id: string) => useSWR<AirImport[]>(`rooms/${id}/imports`, get);
+export const useKeeping = () => useSWR<Keeping>('backups', get, { refreshInterval: 60000 });
 export const useRoomAir = (id: string | undefined) => useSWR<RoomAir>(id ? `rooms/${id}/air` : null, get);
 export const useInstrument = (id: string) => useSWR<Instrument>(`instruments/${id}`, get);
 export const useExaminations = (id: string) => useSWR<Examination[]>(`instruments/${id}/examinations`, get);
-export const useForecast = (id: string) => useSWR<Forecast>(`instruments/${id}/forecast`, get);
+/** Those that were taken back too. */
+export const useAllExaminations = (id: string) =>
+  useSWR<Examination[]>(`instruments/${id}/examinations?struck=true`, get);
+export const useForecast = (id: string, heights?: HeightUnit) =>
+  useSWR<Forecast>(`instruments/${id}/forecast${heights ? `?heights=${heights}` : ''}`, get);
 /** One of the series besides the action, asked for when it is looked at. */
 export const useSeries = (id: string, key: string | null) =>
   useSWR<SeriesForecast>(key ? `instruments/${id}/forecast/${key}` : null, get);
@@ -45,18 +53,26 @@ export const useForecastProgress = () =>
   useSWR<ForecastProgress>('forecasts', get, {
     refreshInterval: (known) => (known && known.done < known.total ? 1500 : 20000),
   });
-export const useJudgement = (id: string) => useSWR<Judgement>(`instruments/${id}/judgement`, get);
-export const useShelf = (page: number, search: string) =>
-  useSWR<SlipPage>(`shelf?page=${page}&search=${encodeURIComponent(search)}`, get, {
-    keepPreviousData: true,
-    refreshInterval: (known) => (known?.slips.some(({ pending }) => pending) ? 1200 : 0),
-  });
+export const useJudgement = (id: string, heights: HeightUnit) =>
+  useSWR<Judgement>(`instruments/${id}/judgement?heights=${heights}`, get);
+export const useShelf = (page: number, search: string, archived = false) =>
+  useSWR<SlipPage>(
+    `shelf?page=${page}&search=${encodeURIComponent(search)}${archived ? '&archived=true' : ''}`,
+    get,
+    {
+      keepPreviousData: true,
+      refreshInterval: (known) => (known?.slips.some(({ pending }) => pending) ? 1200 : 0),
+    },
+  );
 
 export const useTools = () => useSWR<Tool[]>('tools', get);
 export const useProtocols = () => useSWR<Protocol[]>('protocols', get);
 export const usePhotographs = (id: string) => useSWR<Photograph[]>(`instruments/${id}/photographs`, get);
+export const useAllPhotographs = (id: string) =>
+  useSWR<Photograph[]>(`instruments/${id}/photographs?struck=true`, get);
 export const usePlan = (id: string) => useSWR<PlanAnswer>(`instruments/${id}/plan`, get);
 export const useMarks = (id: string) => useSWR<Mark[]>(`instruments/${id}/marks`, get);
+export const useAllMarks = (id: string) => useSWR<Mark[]>(`instruments/${id}/marks?struck=true`, get);
 /** What the plate model needs; asked again while the server is still solving it. */
 export const useTop = (id: string) =>
   useSWR<TopCase>(`instruments/${id}/top`, get, {

@@ -1,4 +1,3 @@
-import { printLength } from '@upright-elder/core';
 import { scaleLinear } from 'd3-scale';
 
 interface Part {
@@ -10,7 +9,7 @@ interface Part {
 }
 
 /** Signed parts about a common zero line: to the right raises the action, to the left lowers it. */
-export function BudgetBars({ parts }: { parts: Part[] }) {
+export function BudgetBars({ parts, say }: { parts: Part[]; say: (metres: number) => string }) {
   const reach = Math.max(0.0005, ...parts.map(({ value, sd }) => Math.abs(value) + sd));
   const x = scaleLinear([-reach, reach], [0, 100]);
   return (
@@ -23,8 +22,7 @@ export function BudgetBars({ parts }: { parts: Part[] }) {
               <span>{name}</span>
               <span className="whitespace-nowrap">
                 {value < -0.000005 ? '−' : '+'}
-                {printLength(Math.abs(value), 'mm')}{' '}
-                <span className="text-faint">± {printLength(sd, 'mm').replace(' mm', '')}</span>
+                {say(Math.abs(value))} <span className="text-faint">± {say(sd)}</span>
               </span>
             </div>
             <svg viewBox="0 0 100 6" preserveAspectRatio="none" className="h-3 w-full" aria-hidden="true">

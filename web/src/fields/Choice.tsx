@@ -16,6 +16,12 @@ export function Choice<T extends string>({ label, value, options, onChange }: Pr
       onValueChange={(chosen) => onChange(chosen as T)}
       className="flex flex-wrap gap-1"
       orientation="horizontal"
+      onKeyDown={(event) => {
+        const chosen = /^[1-9]$/u.test(event.key) ? options[Number(event.key) - 1] : undefined;
+        if (!chosen) return;
+        event.preventDefault();
+        onChange(chosen.value);
+      }}
     >
       {options.map((option) => (
         <RadioGroup.Item

@@ -1,4 +1,4 @@
-import { LENGTH_UNIT_NAMES, parseLength, type LengthUnit } from '@upright-elder/core';
+import { LENGTH_UNIT_NAMES, parseLength, questionOfLength, type LengthUnit } from '@upright-elder/core';
 import { TypedField } from './TypedField.js';
 import { understoodLength } from './understood.js';
 
@@ -18,6 +18,7 @@ export function LengthField({ unit, ...rest }: Props) {
       {...rest}
       unit={LENGTH_UNIT_NAMES[unit]}
       parse={(text) => parseLength(text, unit)}
+      question={(text) => questionOfLength(text, unit)}
       understood={(text) => understoodLength(text, unit)}
     />
   );

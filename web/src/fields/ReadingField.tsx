@@ -6,6 +6,7 @@ import {
   placeName,
   QUANTITIES,
   type Place,
+  type Question,
   type QuantityId,
   type ReadingUnit,
 } from '@upright-elder/core';
@@ -18,6 +19,8 @@ export const SAME = '=';
 
 interface Props {
   quantity: QuantityId;
+  /** what is probably meant where a value is odd; left out where the history answers for it */
+  question?: (text: string) => Question | null;
   place: Place;
   value: string;
   unit: ReadingUnit;

@@ -1,4 +1,4 @@
-import type { Parsed } from '@upright-elder/core';
+import type { Parsed, Question } from '@upright-elder/core';
 import { useId, type KeyboardEvent, type ReactNode, type Ref } from 'react';
 
 interface Props {
@@ -18,6 +18,8 @@ interface Props {
   inputRef?: Ref<HTMLInputElement>;
   onKeyDown?: (event: KeyboardEvent<HTMLInputElement>) => void;
   onFocus?: () => void;
+  /** one question about an understood text that is probably something else */
+  question?: (text: string) => Question | null;
   /** stands under the field after what was understood */
   note?: ReactNode;
   placeholder?: string;
@@ -46,12 +48,14 @@ export function TypedField(props: Props) {
     onKeyDown,
     onFocus,
     note,
+    question,
     placeholder,
     aside,
   } = props;
   const blank = value.trim() === '';
   const result = blank ? null : parse(value);
   const wrong = refusal ?? (result && !result.ok ? `${result.reason}. Accepted: ${result.accepted}.` : null);
+  const asked = !wrong && result?.ok ? (question?.(value) ?? null) : null;
   return (
     <div className="min-w-0">
       <label htmlFor={id} className={hideLabel ? 'sr-only' : 'block text-[0.9rem] font-bold'}>
@@ -88,8 +92,29 @@ export function TypedField(props: Props) {
         ) : (
           <span className="text-faint">{hint ?? ''}</span>
         )}
+        {asked && <Asked question={asked} onInstead={onChange} />}
         {note}
       </div>
+    </div>
+  );
+}
+
+/** A question that is answered with a touch, or left: what was typed stays until somebody says otherwise. */
+function Asked({ question, onInstead }: { question: Question; onInstead: (text: string) => void }) {
+  const { words, instead } = question;
+  return (
+    <div className="font-bold text-ochre" role="status">
+      ▲ {words}
+      {instead !== null && (
+        <button
+          type="button"
+          className="ml-2 min-h-[44px] font-normal underline"
+          data-aside
+          onClick={() => onInstead(instead)}
+        >
+          Take {instead}
+        </button>
+      )}
     </div>
   );
 }

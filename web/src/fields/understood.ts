@@ -14,7 +14,9 @@ import {
   printTemperature,
   parseDuration,
   QUANTITIES,
+  sayHeight,
   sayInches,
+  type HeightUnit,
   type LengthUnit,
   type QuantityId,
   type ReadingUnit,
@@ -48,11 +50,10 @@ export function understoodReading(id: QuantityId, text: string, unit: ReadingUni
   const value = values.reduce((sum, one) => sum + one, 0) / values.length;
   const repeats = values.length > 1 ? `mean of ${values.length}: ` : '';
   const { dimension } = QUANTITIES[id];
-  if (dimension === 'angle') return `${repeats}${printAngle(value, '°')} · ${printAngle(value, 'mrad')}`;
+  if (dimension === 'angle') return `${repeats}${printAngle(value, '°')}`;
   if (dimension === 'cents') return `${repeats}${printCents(value)}`;
   if (Math.abs(value) > SMALL) return repeats + longLength(value, text, unit as LengthUnit);
-  if (repeats)
-    return `${repeats}${printLength(value, 'mm')} · ${printLength(value, 'thou')} · ${printLength(value, '64ths')}`;
+  if (repeats) return `${repeats}${[printLength(value, 'mm'), ...otherLengths(value, 'mm')].join(' · ')}`;
   return otherLengths(value, lengthUnitOf(text, unit as LengthUnit)).join(' · ');
 }
 
@@ -71,17 +72,38 @@ export function understoodDays(text: string): string {
   return result.ok ? printDuration(result.value, 'd') : '';
 }
 
-const SAID_DECIMALS: Record<LengthUnit, number> = { mm: 2, in: 3, thou: 0, '64ths': 1 };
 const LONG_DECIMALS: Record<LengthUnit, number> = { mm: 0, in: 1, thou: 0, '64ths': 0 };
+const SAID_DECIMALS: Record<LengthUnit, number> = { mm: 2, in: 3, thou: 0, '64ths': 1 };
 
-/** A reading said in the unit a shop reads it in. */
-export function sayReading(id: QuantityId, value: number, unit: ReadingUnit): string {
+/** Lengths that are no heights over frets, bridge or rim: they keep the unit they are read in. */
+const NO_HEIGHTS: ReadonlySet<QuantityId> = new Set([
+  'radius',
+  'nutWidth',
+  'pinGap',
+  'saddleSlot',
+  'bridgeThickness',
+  'bridgeGapDepth',
+  'bridgeGapLength',
+  'plateThickness',
+  'plateSize',
+]);
+
+export const isHeight = (id: QuantityId): boolean =>
+  QUANTITIES[id].dimension === 'length' && !NO_HEIGHTS.has(id);
+
+/**
+ * A reading said: a height in the page's one unit for heights, anything else in the unit that the shop reads it in.
+ *
+ * @param heights the page's unit; left out, the reading's own unit, as beside its field
+ */
+export function sayReading(id: QuantityId, value: number, unit: ReadingUnit, heights?: HeightUnit): string {
   const { dimension } = QUANTITIES[id];
   if (dimension === 'angle') return `${(value / (Math.PI / 180)).toFixed(1)}°`.replace('-', '−');
   if (dimension === 'cents') return `${value.toFixed(0)} cents`.replace('-', '−');
+  if (heights && isHeight(id)) return sayHeight(value, heights);
   const length = unit === '°' || unit === 'cents' ? 'mm' : unit;
+  if (length === '64ths') return sayHeight(value, '64ths');
   // the same number of decimals in every row, so that they can be compared at a glance
   const decimals = id === 'radius' || Math.abs(value) > 0.1 ? LONG_DECIMALS : SAID_DECIMALS;
-  const amount = (value / METRES_PER[length]).toFixed(decimals[length]);
-  return `${amount}${length === '64ths' ? '/64' : ` ${length}`}`.replace('-', '−');
+  return `${(value / METRES_PER[length]).toFixed(decimals[length])} ${length}`.replace('-', '−');
 }

@@ -2,12 +2,12 @@ import {
   expectThrough,
   isoDate,
   prepareSides,
-  printLength,
-  sayAction,
+  sayHeight,
   sayYear,
   yearUnder,
   type Calibration,
   type Ground,
+  type HeightUnit,
   type MonthAhead,
   type PreparedSide,
   type Scenario,
@@ -23,7 +23,7 @@ export interface SeasonsTask {
   sides: SideFit[];
   /** the series on the chart */
   shown: Calibration;
-  sayIn: '64ths' | 'thou' | 'mm';
+  sayIn: HeightUnit;
 }
 
 export interface ScenarioPoint {
@@ -54,8 +54,7 @@ const api = {
     if (!task) throw new Error('nothing was given to work a year out from');
     const began = performance.now();
     const { ground, prepared, shown, sayIn } = task;
-    const action =
-      sayIn === '64ths' ? sayAction : (metres: number) => printLength(metres, sayIn, sayIn === 'mm' ? 1 : 0);
+    const say = (metres: number) => sayHeight(metres, sayIn, 1);
     const year = yearUnder(ground, prepared, scenario);
     const days = Array.from({ length: 53 }, (_, i) => ground.from + STEP_DAYS * i);
     const points = expectThrough(shown, ground.climate, days, {
@@ -65,7 +64,7 @@ const api = {
     return {
       points,
       months: year.sides.map(({ side, answers }) => ({ side, months: answers.months })),
-      sentences: sayYear(year, { action, saddle: (metres) => printLength(metres, 'mm', 1) }),
+      sentences: sayYear(year, { action: say, saddle: say }),
       took: performance.now() - began,
     };
   },

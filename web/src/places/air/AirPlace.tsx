@@ -4,15 +4,21 @@ import {
   humidityAt,
   HUMIDITY_WINDOW,
   parsePercent,
-  parseTemperature, sayDate } from '@upright-elder/core';
+  parseTemperature,
+  questionOfHumidity,
+  questionOfTemperature,
+  sayDate,
+} from '@upright-elder/core';
 import { lazy, useState, type FormEvent } from 'react';
 import { useSearchParams } from 'react-router';
 import { toast } from 'sonner';
+import { useTitle } from '../../app/useTitle.js';
 import { Fetching } from '../../app/Fetching.js';
 import { send } from '../../data/api.js';
 import { useRefresh, useRoomAir, useRooms, useShop } from '../../data/hooks.js';
 import { newId } from '../../data/ids.js';
 import { refusals } from '../../data/save.js';
+import { Imports } from './Imports.js';
 import { LoggerFolder } from './LoggerFolder.js';
 import { KIND_NAMES, RoomSettings } from './RoomSettings.js';
 import { TakeLogFile } from './TakeLogFile.js';
@@ -25,6 +31,7 @@ const AirCurve = lazy(() => import('../../drawings/AirCurve.js'));
 /** Air: rooms, their logs, and what the wood in each is doing. */
 export function AirPlace() {
   const rooms = useRooms();
+  useTitle('The air');
   const [params, setParams] = useSearchParams();
   return (
     <>
@@ -38,7 +45,7 @@ export function AirPlace() {
                 <h2 className="text-[1.2rem]">Rooms</h2>
                 {all.length === 0 && <p>No room yet. An instrument’s home room carries its seasons.</p>}
                 <ul>
-                  {all.map(({ id, name, kind, readings }) => (
+                  {all.map(({ id, name, kind, readings, struck }) => (
                     <li key={id}>
                       <button
                         type="button"
@@ -46,7 +53,7 @@ export function AirPlace() {
                         onClick={() => setParams({ room: id })}
                         className={`min-h-[44px] w-full border-l-4 px-3 text-left ${id === room?.id ? 'border-verdigris font-bold' : 'border-transparent'}`}
                       >
-                        {name}{' '}
+                        <span className={struck ? 'text-faint line-through' : ''}>{name}</span>{' '}
                         <span className="block text-[0.85rem] font-normal text-faint">
                           {KIND_NAMES[kind]} · {readings.toLocaleString('en')} readings
                         </span>
@@ -117,8 +124,8 @@ function RoomOf({ room }: { room: Room }) {
             <>
               {last && (
                 <p className="said">
-                  On {sayDate(last.date, 'long')} it stood at {Math.round(last.humidity)} % RH
-                  and {last.temperature.toFixed(0)} °C
+                  On {sayDate(last.date, 'long')} it stood at {Math.round(last.humidity)} % RH and{' '}
+                  {last.temperature.toFixed(0)} °C
                   {last.moisture !== null && `; thin wood rests at ${last.moisture.toFixed(1)} %MC`}.{' '}
                   {airWords(last.humidity)}
                 </p>
@@ -138,7 +145,8 @@ function RoomOf({ room }: { room: Room }) {
       </Fetching>
       <AddReading room={room} />
       <TakeLogFile room={room} />
-      <RoomSettings key={room.version} room={room} />
+      <Imports room={room} />
+      <RoomSettings room={room} />
     </section>
   );
 }
@@ -189,6 +197,7 @@ function AddReading({ room }: { room: Room }) {
         onChange={setHumidity}
         parse={parsePercent}
         understood={understoodPercent}
+        question={questionOfHumidity}
         refusal={refused['readings.0.humidity']}
       />
       <TypedField
@@ -198,6 +207,7 @@ function AddReading({ room }: { room: Room }) {
         onChange={setTemperature}
         parse={(text) => parseTemperature(text, unit)}
         understood={(text) => understoodTemperature(text, unit)}
+        question={(text) => questionOfTemperature(text, unit)}
         refusal={refused['readings.0.temperature']}
       />
       <div className="pt-[1.35rem]">

@@ -1,10 +1,9 @@
 import { ROOM_KINDS, type Room, type RoomInput, type RoomKind } from '@upright-elder/contract';
 import { PACKS_HUMIDITY, parsePacks, parseSalt, SALTS } from '@upright-elder/core';
-import { useState, type FormEvent } from 'react';
-import { toast } from 'sonner';
+import { FormFoot } from '../../app/FormFoot.js';
+import { StrikeOut } from '../../app/StrikeOut.js';
 import { send } from '../../data/api.js';
-import { useRefresh } from '../../data/hooks.js';
-import { refusals } from '../../data/save.js';
+import { useVersionedForm } from '../../data/useVersionedForm.js';
 import { TypedField } from '../../fields/TypedField.js';
 import { understoodPercent } from '../../fields/understood.js';
 
@@ -15,44 +14,71 @@ export const KIND_NAMES: Record<RoomKind, string> = {
   case: 'a case with packs',
 };
 
+type RoomForm = Required<RoomInput>;
+
+const formOf = ({ version, name, notes, logger, kind, saltLow, saltHigh, packs }: Room): RoomForm => ({
+  version,
+  name,
+  notes,
+  logger,
+  kind,
+  saltLow,
+  saltHigh,
+  packs,
+});
+
 /** Kind of the room, its logger's file names, and how its hygrometer stands over two salts. */
 export function RoomSettings({ room }: { room: Room }) {
-  const { version, name, notes } = room;
-  const [edited, setEdited] = useState<RoomInput>({
-    version,
-    name,
-    notes,
-    logger: room.logger,
-    kind: room.kind,
-    saltLow: room.saltLow,
-    saltHigh: room.saltHigh,
-    packs: room.packs,
+  const form = useVersionedForm<RoomForm>({
+    draftKey: `room ${room.id}`,
+    stored: formOf(room),
+    names: {
+      name: 'Name',
+      notes: 'Notes',
+      kind: 'What it is',
+      logger: 'Its logger’s files begin with',
+      saltLow: 'Over magnesium chloride',
+      saltHigh: 'Over table salt',
+      packs: 'Its packs hold',
+    },
+    send: (input) => send<Room>('PUT', `rooms/${room.id}`, input),
+    read: (current) => formOf(current as Room),
+    saved: 'The room is kept.',
   });
-  const [refused, setRefused] = useState<Record<string, string>>({});
-  const refresh = useRefresh();
-  const change = (part: Partial<RoomInput>) => setEdited((now) => ({ ...now, ...part }));
-  const same =
-    edited.logger === room.logger &&
-    edited.kind === room.kind &&
-    edited.saltLow === room.saltLow &&
-    edited.saltHigh === room.saltHigh &&
-    edited.packs === room.packs;
-  const save = async (event: FormEvent) => {
-    event.preventDefault();
-    try {
-      await send<Room>('PUT', `rooms/${room.id}`, edited);
-      toast.success('The room is kept.');
-      await refresh();
-    } catch (error) {
-      setRefused(refusals(error));
-    }
-  };
+  const { value: edited, change, refused } = form;
   return (
     <details className="mt-3 border-t border-rule pt-2">
       <summary className="min-h-[44px] cursor-pointer content-center font-bold">
         The room and its hygrometer
       </summary>
-      <form onSubmit={(event) => void save(event)} className="grid gap-x-4 sm:grid-cols-2" noValidate>
+      <form
+        onSubmit={(event) => {
+          event.preventDefault();
+          void form.save();
+        }}
+        className="grid gap-x-4 sm:grid-cols-2"
+        noValidate
+      >
+        <label className="text-[0.9rem] font-bold">
+          Name
+          <input
+            className="field block w-full font-normal"
+            autoComplete="off"
+            value={edited.name}
+            aria-invalid={refused.name ? true : undefined}
+            onChange={(event) => change({ name: event.target.value })}
+          />
+          {refused.name && <span className="font-normal text-ochre">✕ {refused.name}</span>}
+        </label>
+        <label className="text-[0.9rem] font-bold">
+          Notes
+          <input
+            className="field block w-full font-normal"
+            autoComplete="off"
+            value={edited.notes}
+            onChange={(event) => change({ notes: event.target.value })}
+          />
+        </label>
         <label className="text-[0.9rem] font-bold">
           What it is
           <select
@@ -113,10 +139,20 @@ export function RoomSettings({ room }: { room: Room }) {
           understood={understoodPercent}
           refusal={refused.saltHigh}
         />
-        <div>
-          <button type="submit" className="quiet" disabled={same}>
+        <div className="col-span-full flex flex-wrap gap-3">
+          <button type="submit" className="quiet" disabled={!form.dirty || form.saving}>
             Keep the room
           </button>
+          <StrikeOut
+            kind="room"
+            id={room.id}
+            what={room.name}
+            struck={room.struck}
+            example="such as entered twice"
+          />
+        </div>
+        <div className="col-span-full">
+          <FormFoot what="room" form={form} />
         </div>
       </form>
     </details>

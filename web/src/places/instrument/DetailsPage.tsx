@@ -15,6 +15,8 @@ export function DetailsPage() {
           {(all) => (
             <InstrumentFormView
               id={id}
+              draftKey={`instrument ${id}`}
+              instrument={instrument}
               initial={formOf(instrument)}
               rooms={all}
               onSaved={() => void navigate(`/instruments/${id}/stance`)}

@@ -1,12 +1,13 @@
 import type { Examination, Instrument, Protocol, Shop, Tool } from '@upright-elder/contract';
-import { isQuantity, type LineId, type Place, sayDate } from '@upright-elder/core';
+import { isQuantity, type LineId, type Place, sayDate, sayHeight } from '@upright-elder/core';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { Link, useParams, useSearchParams } from 'react-router';
 import { Fetching } from '../../app/Fetching.js';
 import { MergeDialog } from '../../app/MergeDialog.js';
+import { StrikeOut, StruckWords } from '../../app/StrikeOut.js';
 import { gaugesFor, laidOn, useGauges } from '../../data/gauges.js';
 import {
-  useExaminations,
+  useAllExaminations,
   useExpectations,
   useInstrument,
   useMarks,
@@ -15,6 +16,7 @@ import {
   useShop,
   useTools,
 } from '../../data/hooks.js';
+import { useHeights } from '../../data/heights.js';
 import { useSettled } from '../../data/useSettled.js';
 import { Choice } from '../../fields/Choice.js';
 import { ClosureNote } from './ClosureNote.js';
@@ -37,7 +39,7 @@ export function ExaminePage() {
   const [params] = useSearchParams();
   const instrument = useInstrument(id);
   const shop = useShop();
-  const examinations = useExaminations(id);
+  const examinations = useAllExaminations(id);
   const protocols = useProtocols();
   const tools = useTools();
   const chosen = params.get('examination');
@@ -56,7 +58,7 @@ export function ExaminePage() {
                           key={chosen ?? 'new'}
                           instrument={known}
                           shop={settings}
-                          examinations={all}
+                          examinations={all.filter(({ struck }) => !struck)}
                           protocols={orders}
                           tools={held}
                           stored={all.find((one) => one.id === chosen)}
@@ -95,10 +97,8 @@ function Examining(props: Props) {
   const usual = [asked, examinations.length === 0 ? 'full' : 'recheck', offered[0]?.id].find((id) =>
     offered.some((one) => one.id === id),
   );
-  const { draft, change, refusals, saving, save, broughtBack, startAfresh, theirs, closeMerge } =
-    useExamination(instrument, shop, stored, () =>
-      emptyDraft(shop, instrument.bodyJoin, usual ?? 'full'),
-    );
+  const { draft, change, changed, refusals, saving, save, broughtBack, startAfresh, theirs, closeMerge } =
+    useExamination(instrument, shop, stored, () => emptyDraft(shop, instrument.bodyJoin, usual ?? 'full'));
   const { data: marks } = useMarks(instrument.id);
   const form = useRef<HTMLFormElement>(null);
   const gauges = useGauges();
@@ -145,7 +145,11 @@ function Examining(props: Props) {
   );
   const { data: expectations } = useExpectations(instrument.id, air);
   const now = useMemo(() => valuesOf(draft, shop, tools), [draft, shop, tools]);
-  const closure = useMemo(() => closureOf(draft, now, instrument), [draft, now, instrument]);
+  const { unit: heights } = useHeights();
+  const closure = useMemo(
+    () => closureOf(draft, now, instrument, (metres) => sayHeight(metres, heights)),
+    [draft, now, instrument, heights],
+  );
   const stages = useMemo(
     () => stagesOf(protocol, instrument, last, draft),
     [protocol, instrument, last, draft],
@@ -224,13 +228,12 @@ function Examining(props: Props) {
                   expectations={expectations?.expected ?? []}
                   now={now}
                   refusals={refusals}
+                  construction={instrument.type}
                   active={active?.line === one ? active.place : null}
                   gauge={gaugeOf(one)}
                   onActive={(place) => setActive({ line: one, place })}
                   onText={onText}
-                  onTool={(quantity, tool) =>
-                    change(withTool(draft, quantity, tool), `${quantity}.tool`)
-                  }
+                  onTool={(quantity, tool) => change(withTool(draft, quantity, tool), `${quantity}.tool`)}
                 />
               ) : (
                 <PointLine
@@ -285,13 +288,25 @@ function Examining(props: Props) {
           <p className="mt-1 text-[0.85rem] text-faint">
             Anything may be skipped and stays missing. Enter goes on, 1 to 9 choose a state, Ctrl S saves.
           </p>
-          {broughtBack && (
+          {changed && (
             <p className="mt-2 text-[0.95rem]">
-              An unsaved draft was brought back.{' '}
-              <button type="button" className="underline" onClick={startAfresh}>
+              {broughtBack ? 'An unsaved draft was brought back.' : 'Not saved yet.'}{' '}
+              <button type="button" className="min-h-[44px] underline" onClick={startAfresh}>
                 Start afresh
               </button>
             </p>
+          )}
+          {stored && (
+            <div className="mt-2 border-t border-rule pt-2">
+              <StrikeOut
+                kind="examination"
+                id={stored.id}
+                what={`the examination of ${sayDate(stored.date)}`}
+                struck={stored.struck}
+                example="such as entered for the wrong instrument"
+              />
+              <StruckWords strikes={stored.strikes} />
+            </div>
           )}
         </div>
         {protocol.priced && (

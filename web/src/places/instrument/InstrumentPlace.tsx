@@ -1,8 +1,11 @@
 import type { Instrument } from '@upright-elder/contract';
 import { STRING_SETS, TUNINGS } from '@upright-elder/core';
-import { NavLink, Outlet, useNavigate, useParams } from 'react-router';
+import { NavLink, Outlet, useLocation, useNavigate, useParams } from 'react-router';
 import { Fetching } from '../../app/Fetching.js';
 import { useKeys } from '../../app/keys.js';
+import { StruckWords } from '../../app/StrikeOut.js';
+import { useTitle } from '../../app/useTitle.js';
+import { useHeights } from '../../data/heights.js';
 import { useInstrument } from '../../data/hooks.js';
 
 const PAGES = [
@@ -20,10 +23,16 @@ const PAGES = [
 export function InstrumentPlace() {
   const { id } = useParams() as { id: string };
   const navigate = useNavigate();
+  const known = useInstrument(id);
+  const at = useLocation().pathname.split('/')[3];
+  useTitle(
+    known.data?.nickname,
+    PAGES.find(({ to }) => to === at)?.label ?? (at === 'details' ? 'Details' : undefined),
+  );
   const go = (page: string) => () => void navigate(`/instruments/${id}/${page}`);
   useKeys(Object.fromEntries(PAGES.map(({ to }, i) => [String(i + 1), go(to)])));
   return (
-    <Fetching of={useInstrument(id)}>
+    <Fetching of={known}>
       {(instrument) => (
         <>
           <div className="flex flex-wrap items-end gap-x-6 gap-y-1 lg:flex-nowrap">
@@ -38,7 +47,8 @@ export function InstrumentPlace() {
                   pullWords(instrument),
                 ]
                   .filter(Boolean)
-                  .join(' · ')}
+                  .join(' · ')}{' '}
+                <HeightsSwitch />
               </p>
             </div>
             <nav aria-label="Pages of the instrument" className="flex flex-wrap lg:ml-auto lg:shrink-0">
@@ -69,12 +79,33 @@ export function InstrumentPlace() {
               </NavLink>
             </nav>
           </div>
+          {instrument.struck && (
+            <p className="mt-2 text-ochre">
+              ▲ It lies in the archive. <StruckWords strikes={instrument.strikes} />
+            </p>
+          )}
           <div className="mt-3">
             <Outlet />
           </div>
         </>
       )}
     </Fetching>
+  );
+}
+
+/** Which unit the heights of these pages are said in; a touch or the key u takes the next. */
+function HeightsSwitch() {
+  const { unit, next } = useHeights();
+  useKeys({ u: next });
+  return (
+    <button
+      type="button"
+      className="underline decoration-dotted underline-offset-4"
+      title="Say heights in another unit (u)"
+      onClick={next}
+    >
+      heights in {unit === 'thou' ? 'thousandths' : unit}
+    </button>
   );
 }
 

@@ -2,7 +2,7 @@ import type { Instrument, Mark, StoredPlan } from '@upright-elder/contract';
 import { useMemo } from 'react';
 import { useParams } from 'react-router';
 import { Fetching } from '../../app/Fetching.js';
-import { useInstrument, useMarks, usePlan, useShop } from '../../data/hooks.js';
+import { useAllMarks, useInstrument, usePlan, useShop } from '../../data/hooks.js';
 import { documentOf } from './map/mapDocument.js';
 import { MapView } from './map/MapView.js';
 import { SetUpPlan } from './map/SetUpPlan.js';
@@ -14,7 +14,7 @@ export function MapPage() {
 }
 
 function MapOf({ instrument }: { instrument: Instrument }) {
-  const marks = useMarks(instrument.id);
+  const marks = useAllMarks(instrument.id);
   const shop = useShop();
   return (
     <Fetching of={usePlan(instrument.id)}>
@@ -46,7 +46,14 @@ function DrawnMap({
   marks: Mark[];
   today: string;
 }) {
-  const saved = useMemo(() => documentOf(plan, marks), [plan, marks]);
+  const saved = useMemo(
+    () =>
+      documentOf(
+        plan,
+        marks.filter(({ struck }) => !struck),
+      ),
+    [plan, marks],
+  );
   const neck = useMemo(() => ({ scale: scale.metres, bodyJoin }), [scale.metres, bodyJoin]);
   return <MapView instrumentId={id} saved={saved} stored={marks} neck={neck} today={today} />;
 }

@@ -1,5 +1,6 @@
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
+import { useTitle } from '../../app/useTitle.js';
 import { Fetching } from '../../app/Fetching.js';
 import { useRooms } from '../../data/hooks.js';
 import { newId } from '../../data/ids.js';
@@ -9,6 +10,7 @@ import { InstrumentFormView } from './details/InstrumentFormView.js';
 export function NewInstrumentPage() {
   const [id] = useState(newId);
   const navigate = useNavigate();
+  useTitle('A new instrument');
   return (
     <>
       <h1 className="mb-3 text-[1.9rem]">A new instrument</h1>
@@ -16,6 +18,7 @@ export function NewInstrumentPage() {
         {(all) => (
           <InstrumentFormView
             id={id}
+            draftKey="new instrument"
             initial={emptyForm()}
             rooms={all}
             onSaved={() => void navigate(`/instruments/${id}/examine`)}

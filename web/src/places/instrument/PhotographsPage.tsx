@@ -1,14 +1,22 @@
+import {
+  ACCEPTED_PICTURES,
+  SPOTS,
+  type Photograph,
+  type PhotographInput,
+  type Shop,
+  type Spot,
+} from '@upright-elder/contract';
 import { sayDate, sayInstant } from '@upright-elder/core';
-import { ACCEPTED_PICTURES, SPOTS, type Photograph, type Shop, type Spot } from '@upright-elder/contract';
 import { useState } from 'react';
 import { useParams } from 'react-router';
-import { toast } from 'sonner';
 import { Fetching } from '../../app/Fetching.js';
+import { FormFoot } from '../../app/FormFoot.js';
+import { StrikeOut, StruckWords } from '../../app/StrikeOut.js';
 import { send } from '../../data/api.js';
-import { usePhotographs, useRefresh, useShop } from '../../data/hooks.js';
+import { useAllPhotographs, useShop, useZone } from '../../data/hooks.js';
 import { usePersonId } from '../../data/person.js';
 import { pictureUrl } from '../../data/pictures.js';
-import { refusals } from '../../data/save.js';
+import { useVersionedForm } from '../../data/useVersionedForm.js';
 import { AddPhotographs } from './photographs/AddPhotographs.js';
 import { Compare } from './photographs/Compare.js';
 
@@ -17,7 +25,7 @@ export function PhotographsPage() {
   const { id } = useParams() as { id: string };
   const shop = useShop();
   return (
-    <Fetching of={usePhotographs(id)}>
+    <Fetching of={useAllPhotographs(id)}>
       {(photographs) => (
         <Fetching of={shop}>
           {(settings) => <Album instrumentId={id} photographs={photographs} shop={settings} />}
@@ -29,7 +37,7 @@ export function PhotographsPage() {
 
 function Album({
   instrumentId,
-  photographs,
+  photographs: all,
   shop,
 }: {
   instrumentId: string;
@@ -38,6 +46,9 @@ function Album({
 }) {
   const [spot, setSpot] = useState<Spot | 'all'>('all');
   const [chosen, setChosen] = useState<string | null>(null);
+  const [withStruck, setWithStruck] = useState(false);
+  const struckOnes = all.filter(({ struck }) => struck).length;
+  const photographs = withStruck ? all : all.filter(({ struck }) => !struck);
   const spots = SPOTS.filter((one) => photographs.some((photograph) => photograph.spot === one));
   const shown = spot === 'all' ? photographs : photographs.filter((one) => one.spot === spot);
   const open = photographs.find(({ id }) => id === chosen) ?? null;
@@ -47,6 +58,17 @@ function Album({
       <section className="sheet p-4" aria-label="Album">
         <div className="flex flex-wrap items-center gap-3">
           <h2 className="text-[1.4rem]">Photographs</h2>
+          {struckOnes > 0 && (
+            <label className="flex min-h-[44px] items-center gap-2 text-[0.9rem]">
+              <input
+                type="checkbox"
+                className="h-6 w-6 accent-verdigris"
+                checked={withStruck}
+                onChange={(event) => setWithStruck(event.target.checked)}
+              />
+              with {struckOnes} struck
+            </label>
+          )}
           {spots.length > 1 && (
             <label className="ml-auto flex items-center gap-2 text-[0.9rem]">
               Show
@@ -81,12 +103,14 @@ function Album({
                   src={pictureUrl(photograph.picture, true)}
                   alt={`${photograph.spot}, ${photograph.note || 'no note'}`}
                   loading="lazy"
-                  className="aspect-[4/3] w-full bg-sunk object-cover"
+                  className={`aspect-[4/3] w-full bg-sunk object-cover ${photograph.struck ? 'opacity-40' : ''}`}
                 />
                 <span className="block px-1 text-[0.88rem]">
-                  <span className="font-bold">{photograph.spot}</span>,{' '}
-                  {sayDate(photograph.takenOn)}
-                  <span className="block truncate text-faint">{photograph.note}</span>
+                  <span className="font-bold">{photograph.spot}</span>, {sayDate(photograph.takenOn)}
+                  <span className="block truncate text-faint">
+                    {photograph.struck && <strong>struck. </strong>}
+                    {photograph.note}
+                  </span>
                 </span>
               </button>
             </li>
@@ -97,11 +121,7 @@ function Album({
         {open ? (
           <>
             <Compare key={open.id} photograph={open} others={sameSpot} />
-            <EditPhotograph
-              key={`${open.id} ${open.version}`}
-              photograph={open}
-              onPutAway={() => setChosen(null)}
-            />
+            <EditPhotograph key={open.id} photograph={open} onStruck={() => setChosen(null)} />
           </>
         ) : (
           photographs.length > 0 && (
@@ -120,43 +140,49 @@ function Album({
   );
 }
 
-function EditPhotograph({ photograph, onPutAway }: { photograph: Photograph; onPutAway: () => void }) {
-  const [note, setNote] = useState(photograph.note);
-  const [spot, setSpot] = useState(photograph.spot);
+type PhotographForm = Omit<PhotographInput, 'by'>;
+
+const formOf = ({
+  version,
+  instrumentId,
+  examinationId,
+  markId,
+  picture,
+  takenOn,
+  spot,
+  note,
+}: Photograph): PhotographForm => ({
+  version,
+  instrumentId,
+  examinationId,
+  markId,
+  picture,
+  takenOn,
+  spot,
+  note,
+});
+
+function EditPhotograph({ photograph, onStruck }: { photograph: Photograph; onStruck: () => void }) {
   const personId = usePersonId();
-  const refresh = useRefresh();
-  const save = async (putAway: boolean) => {
-    if (!personId) {
-      toast.error('Pick who is at the bench first.');
-      return;
-    }
-    const { id, version, instrumentId, examinationId, markId, picture, takenOn } = photograph;
-    try {
-      await send<Photograph>('PUT', `photographs/${id}`, {
-        version,
-        instrumentId,
-        examinationId,
-        markId,
-        picture,
-        takenOn,
-        spot,
-        note,
-        putAway,
-        by: personId,
-      });
-      toast.success(putAway ? 'Put away; nothing is deleted.' : 'Kept.');
-      if (putAway) onPutAway();
-      await refresh();
-    } catch (error) {
-      refusals(error);
-    }
-  };
+  const zone = useZone();
+  const form = useVersionedForm<PhotographForm>({
+    draftKey: `photograph ${photograph.id}`,
+    stored: formOf(photograph),
+    names: { spot: 'Spot', note: 'Note' },
+    send: (value) => {
+      if (!personId) throw new Error('Pick who is at the bench first.');
+      return send<Photograph>('PUT', `photographs/${photograph.id}`, { ...value, by: personId });
+    },
+    read: (current) => formOf(current as Photograph),
+    saved: 'The note is kept.',
+  });
+  const { spot, note } = form.value;
   return (
     <form
       className="sheet p-4"
       onSubmit={(event) => {
         event.preventDefault();
-        void save(false);
+        void form.save();
       }}
     >
       <label className="block text-[0.9rem] font-bold">
@@ -164,7 +190,7 @@ function EditPhotograph({ photograph, onPutAway }: { photograph: Photograph; onP
         <select
           className="field font-normal"
           value={spot}
-          onChange={(event) => setSpot(event.target.value as Spot)}
+          onChange={(event) => form.change({ spot: event.target.value as Spot })}
         >
           {SPOTS.map((one) => (
             <option key={one}>{one}</option>
@@ -176,7 +202,7 @@ function EditPhotograph({ photograph, onPutAway }: { photograph: Photograph; onP
         <textarea
           className="field min-h-[4rem] font-normal"
           value={note}
-          onChange={(event) => setNote(event.target.value)}
+          onChange={(event) => form.change({ note: event.target.value })}
         />
       </label>
       <p className="text-[0.85rem] text-faint">
@@ -187,10 +213,17 @@ function EditPhotograph({ photograph, onPutAway }: { photograph: Photograph; onP
         <button type="submit" className="act">
           Keep the note
         </button>
-        <button type="button" className="quiet" onClick={() => void save(true)}>
-          Put away
-        </button>
+        <StrikeOut
+          kind="photograph"
+          id={photograph.id}
+          what="this photograph"
+          struck={photograph.struck}
+          example="such as blurred, or of another guitar"
+          onDone={(struck) => struck && onStruck()}
+        />
       </div>
+      {photograph.struck && <StruckWords strikes={photograph.strikes} />}
+      <FormFoot what="photograph" form={form} />
     </form>
   );
 }

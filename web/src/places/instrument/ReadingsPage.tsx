@@ -1,16 +1,22 @@
-import type { Examination, Shop } from '@upright-elder/contract';
+import type { Examination, Reading, Shop } from '@upright-elder/contract';
 import {
   isBareNumber,
   placeName,
+  printPercent,
   QUANTITIES,
   QUANTITY_IDS,
   readingOn,
   realChange,
   type Place,
-  type QuantityId, sayDate, sayInstant } from '@upright-elder/core';
+  type QuantityId,
+  sayDate,
+  sayInstant,
+} from '@upright-elder/core';
 import { Link, useParams, useSearchParams } from 'react-router';
 import { Fetching } from '../../app/Fetching.js';
-import { useExaminations, useShop } from '../../data/hooks.js';
+import { StruckWords } from '../../app/StrikeOut.js';
+import { useHeights } from '../../data/heights.js';
+import { useAllExaminations, useShop, useZone } from '../../data/hooks.js';
 import { ReadingCurve } from '../../drawings/ReadingCurve.js';
 import { sayReading } from '../../fields/understood.js';
 
@@ -19,7 +25,7 @@ export function ReadingsPage() {
   const { id } = useParams() as { id: string };
   const shop = useShop();
   return (
-    <Fetching of={useExaminations(id)}>
+    <Fetching of={useAllExaminations(id)}>
       {(examinations) => (
         <Fetching of={shop}>{(settings) => <History examinations={examinations} shop={settings} />}</Fetching>
       )}
@@ -31,19 +37,23 @@ type Of = `${QuantityId}.${Place}`;
 
 function History({ examinations, shop }: { examinations: Examination[]; shop: Shop }) {
   const [params, setParams] = useSearchParams();
+  const zone = useZone();
+  const { unit: heights } = useHeights();
   const read = placesRead(examinations);
   const asked = params.get('of') as Of | null;
   const of = read.find((one) => one === asked) ?? read[0];
   if (!of) return <p className="said sheet p-5">Nothing has been measured yet: begin with an examination.</p>;
   const [quantity, place] = of.split('.') as [QuantityId, Place];
   const unit = shop.units[quantity] ?? QUANTITIES[quantity].unit;
-  const say = (value: number) => sayReading(quantity, value, unit);
+  const say = (value: number) => sayReading(quantity, value, unit, heights);
   const rows = examinations.flatMap((examination) => {
     const reading = readingOn(examination.readings, quantity, place);
     return reading ? [{ examination, reading }] : [];
   });
   // like is compared with like: strung with strung
-  const strung = rows.filter(({ examination }) => examination.conditions.strings === 'pitch');
+  const strung = rows.filter(
+    ({ examination }) => !examination.struck && examination.conditions.strings === 'pitch',
+  );
   return (
     <div className="sheet p-4">
       <label className="flex flex-wrap items-center gap-3">
@@ -102,16 +112,27 @@ function History({ examinations, shop }: { examinations: Examination[]; shop: Sh
               const { conditions } = examination;
               const earlier = all
                 .slice(i + 1)
-                .find((one) => one.examination.conditions.strings === conditions.strings)?.reading;
+                .find(
+                  (one) =>
+                    !one.examination.struck && one.examination.conditions.strings === conditions.strings,
+                )?.reading;
               const corrections = examination.corrections.filter(
                 (old) => old.line === quantity && (old.place === reading.place || old.place === 'both'),
               );
               return (
-                <tr key={examination.id} className="border-b border-rule align-baseline">
+                <tr
+                  key={examination.id}
+                  className={`border-b border-rule align-baseline ${examination.struck ? 'text-faint line-through decoration-1' : ''}`}
+                >
                   <td className="py-1.5 pr-4 whitespace-nowrap">
                     <Link className="underline" to={`../examine?examination=${examination.id}`}>
                       {sayDate(examination.date)}
                     </Link>
+                    {examination.struck && (
+                      <span className="inline-block">
+                        <StruckWords strikes={examination.strikes} />
+                      </span>
+                    )}
                   </td>
                   <td className="pr-4 text-[1.15rem] font-bold whitespace-nowrap">{say(reading.value)}</td>
                   <td className="pr-4">
@@ -127,13 +148,14 @@ function History({ examinations, shop }: { examinations: Examination[]; shop: Sh
                   </td>
                   <td className="pr-4 whitespace-nowrap">{say(1.96 * reading.sd)}</td>
                   <td className="pr-4 whitespace-nowrap">
-                    {earlier ? changeWords(earlier, reading, say) : ''}
+                    {earlier && !examination.struck ? changeWords(earlier, reading, say) : ''}
                   </td>
                   <td className="pr-4">{reading.toolName}</td>
                   <td className="pr-4">
                     {[
                       { pitch: 'at pitch', slack: 'slack', off: 'strings off' }[conditions.strings],
-                      conditions.humidityPercent !== null && `${conditions.humidityPercent} % RH`,
+                      conditions.humidityPercent !== null &&
+                        printPercent(conditions.humidityPercent).replace(' %', ' % RH'),
                       conditions.woodMoisturePercent !== null &&
                         `meter ${conditions.woodMoisturePercent.toFixed(1)} %MC`,
                       conditions.afterWork && 'after work',
@@ -165,11 +187,9 @@ function nameOf(key: Of): string {
   return [QUANTITIES[quantity].name, placeName(place)].filter(Boolean).join(', ');
 }
 
-function changeWords(
-  earlier: { value: number; sd: number },
-  now: { value: number; sd: number },
-  say: (value: number) => string,
-): string {
-  const { change, real } = realChange(earlier, now);
-  return real ? `${change > 0 ? '+' : '−'}${say(Math.abs(change))}` : 'none seen';
+function changeWords(earlier: Reading, now: Reading, say: (value: number) => string): string {
+  const { change, real, oneDivision } = realChange(earlier, now);
+  const by = `${change > 0 ? '+' : '−'}${say(Math.abs(change))}`;
+  if (oneDivision) return `${by}: one line of the scale`;
+  return real ? by : 'none seen';
 }

@@ -1,6 +1,7 @@
 import type { Forecast, Shop } from '@upright-elder/contract';
 import { Link, useParams, useSearchParams } from 'react-router';
 import { Fetching } from '../../app/Fetching.js';
+import { useHeights } from '../../data/heights.js';
 import { useForecast, useSeries, useShop } from '../../data/hooks.js';
 import { ScorecardOf } from './seasons/ScorecardOf.js';
 import { SeasonsView } from './seasons/SeasonsView.js';
@@ -9,11 +10,12 @@ import { SeasonsView } from './seasons/SeasonsView.js';
 export default function SeasonsPage() {
   const { id } = useParams() as { id: string };
   const shop = useShop();
+  const { unit: sayIn } = useHeights();
   return (
-    <Fetching of={useForecast(id)}>
+    <Fetching of={useForecast(id, sayIn)}>
       {(forecast) => (
         <Fetching of={shop}>
-          {(settings) => <SeasonsOf key={id} id={id} forecast={forecast} shop={settings} />}
+          {(settings) => <SeasonsOf key={id} id={id} forecast={forecast} shop={{ ...settings, sayIn }} />}
         </Fetching>
       )}
     </Fetching>

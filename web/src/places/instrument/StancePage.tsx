@@ -3,15 +3,21 @@ import {
   checkClosure,
   closureWords,
   COMPENSATION,
+  printDecimal,
+  printTemperature,
   QUANTITIES,
   readingOn,
+  sayHeight,
   sideMeasured,
   stanceOf,
   valuesOf,
-  type QuantityId, sayDate } from '@upright-elder/core';
+  type QuantityId,
+  sayDate,
+} from '@upright-elder/core';
 import { useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { Fetching } from '../../app/Fetching.js';
+import { useHeights } from '../../data/heights.js';
 import { useExaminations, useInstrument, useShop } from '../../data/hooks.js';
 import { placesAlong, StanceDrawing, xOf, type DrawnSide } from '../../drawings/StanceDrawing.js';
 import { Choice } from '../../fields/Choice.js';
@@ -51,6 +57,8 @@ function StanceOf({
   shop: Shop;
 }) {
   const [chosenId, setChosenId] = useState<string | null>(null);
+  const { unit } = useHeights();
+  const say = (metres: number) => sayHeight(metres, unit);
   const steps = EXAGGERATIONS[instrument.type];
   const [exaggeration, setExaggeration] = useState(String(steps[1]));
   const examination = examinations.find(({ id }) => id === chosenId) ?? examinations.at(-1);
@@ -103,7 +111,7 @@ function StanceOf({
       options,
       measured[i === 0 ? 'treble' : 'bass'].measured ?? undefined,
     );
-    return [closureWords(side === 'bass' ? 'Bass' : 'Treble', found.action12.value, closure)];
+    return [closureWords(side === 'bass' ? 'Bass' : 'Treble', found.action12.value, closure, say)];
   });
   const { conditions } = examination;
 
@@ -128,9 +136,11 @@ function StanceOf({
           <span className="text-[0.95rem] text-faint">
             {[
               { pitch: 'at pitch', slack: 'strings slack', off: 'strings off' }[conditions.strings],
-              conditions.humidityPercent !== null && `${conditions.humidityPercent} % RH`,
-              conditions.temperature && `${conditions.temperatureCelsius?.toFixed(0)} °C`,
-              conditions.woodMoisturePercent !== null && `meter ${conditions.woodMoisturePercent} %MC`,
+              conditions.humidityPercent !== null && `${printDecimal(conditions.humidityPercent, 1)} % RH`,
+              conditions.temperatureCelsius !== null &&
+                printTemperature(conditions.temperatureCelsius, shop.temperatureUnit),
+              conditions.woodMoisturePercent !== null &&
+                `meter ${printDecimal(conditions.woodMoisturePercent, 1)} %MC`,
               examination.byName,
             ]
               .filter(Boolean)

@@ -1,9 +1,9 @@
-import type { Instrument, Shop, TopCase } from '@upright-elder/contract';
+import type { Instrument, TopCase } from '@upright-elder/contract';
 import { planOf } from '@upright-elder/contract';
 import { useMemo } from 'react';
 import { Link, useParams } from 'react-router';
 import { Fetching } from '../../app/Fetching.js';
-import { useInstrument, useShop, useTop } from '../../data/hooks.js';
+import { useInstrument, useTop } from '../../data/hooks.js';
 import { ArchedTop } from './top/ArchedTop.js';
 import { VirtualTop } from './top/VirtualTop.js';
 
@@ -11,25 +11,18 @@ import { VirtualTop } from './top/VirtualTop.js';
 export default function TopPage() {
   const { id } = useParams() as { id: string };
   const top = useTop(id);
-  const shop = useShop();
   return (
     <Fetching of={useInstrument(id)}>
       {(instrument) => (
-        <Fetching of={top}>
-          {(known) => (
-            <Fetching of={shop}>
-              {(settings) => <TopOf instrument={instrument} top={known} shop={settings} />}
-            </Fetching>
-          )}
-        </Fetching>
+        <Fetching of={top}>{(known) => <TopOf instrument={instrument} top={known} />}</Fetching>
       )}
     </Fetching>
   );
 }
 
-function TopOf({ instrument, top, shop }: { instrument: Instrument; top: TopCase; shop: Shop }) {
+function TopOf({ instrument, top }: { instrument: Instrument; top: TopCase }) {
   const plan = useMemo(() => top.plan && planOf(top.plan), [top.plan]);
-  if (top.prior === 'archtop') return <ArchedTop instrument={instrument} shop={shop} />;
+  if (top.prior === 'archtop') return <ArchedTop instrument={instrument} />;
   if (!plan)
     return (
       <div className="sheet p-6">
@@ -43,5 +36,5 @@ function TopOf({ instrument, top, shop }: { instrument: Instrument; top: TopCase
     );
   // what is tried begins again as found where the map has changed
   const found = JSON.stringify([instrument.id, plan, top.loose]);
-  return <VirtualTop key={found} instrument={instrument} known={top} plan={plan} shop={shop} />;
+  return <VirtualTop key={found} instrument={instrument} known={top} plan={plan} />;
 }

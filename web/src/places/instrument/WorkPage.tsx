@@ -1,13 +1,16 @@
 import type { Budget, Judgement, Step } from '@upright-elder/contract';
 import {
   CAUTIONS_DEFER,
-  printLength,
   QUANTITIES,
-  sayAction,
+  sayDate,
+  sayHeight,
   TREATMENTS,
-  type BudgetCause, sayDate } from '@upright-elder/core';
+  type BudgetCause,
+  type HeightUnit,
+} from '@upright-elder/core';
 import { Link, useParams } from 'react-router';
 import { Fetching } from '../../app/Fetching.js';
+import { useHeights } from '../../data/heights.js';
 import { useJudgement } from '../../data/hooks.js';
 import { BudgetBars } from '../../drawings/BudgetBars.js';
 
@@ -23,10 +26,15 @@ const CAUSE_NAMES: Record<BudgetCause, string> = {
 /** Work: the action budget and the first repair order it leads to. */
 export function WorkPage() {
   const { id } = useParams() as { id: string };
-  return <Fetching of={useJudgement(id)}>{(judgement) => <WorkOf judgement={judgement} />}</Fetching>;
+  const { unit } = useHeights();
+  return (
+    <Fetching of={useJudgement(id, unit)}>
+      {(judgement) => <WorkOf judgement={judgement} unit={unit} />}
+    </Fetching>
+  );
 }
 
-function WorkOf({ judgement }: { judgement: Judgement }) {
+function WorkOf({ judgement, unit }: { judgement: Judgement; unit: HeightUnit }) {
   const { verdict, budgets, order, questions, date } = judgement;
   return (
     <div className="grid gap-4 xl:grid-cols-[27rem_minmax(0,1fr)]">
@@ -55,7 +63,7 @@ function WorkOf({ judgement }: { judgement: Judgement }) {
           )}
         </section>
         {budgets.map((budget) => (
-          <BudgetOf key={budget.side} budget={budget} />
+          <BudgetOf key={budget.side} budget={budget} unit={unit} />
         ))}
       </div>
       <section aria-label="Repair order">
@@ -77,24 +85,28 @@ function WorkOf({ judgement }: { judgement: Judgement }) {
   );
 }
 
-function BudgetOf({ budget }: { budget: Budget }) {
+/** Nearer than this no rule tells it from its target, m. */
+const ON_TARGET = 0.00002;
+
+function BudgetOf({ budget, unit }: { budget: Budget; unit: HeightUnit }) {
   const { side, actual, target, total, parts } = budget;
-  const off = Math.round((total / 0.0254) * 64 * 10) / 10;
+  const say = (metres: number) => sayHeight(metres, unit);
   return (
     <section className="sheet mt-3 p-4" aria-label={`Action budget, ${side}`}>
       <div className="flex items-baseline justify-between gap-2">
         <h3 className="text-[1.2rem]">{side === 'bass' ? 'Bass' : 'Treble'}</h3>
         <p>
-          <span className="text-[1.65rem] font-bold">{sayAction(actual)}</span>{' '}
-          <span className="text-faint">wanted {sayAction(target)}</span>
+          <span className="text-[1.65rem] font-bold">{say(actual)}</span>{' '}
+          <span className="text-faint">wanted {say(target)}</span>
         </p>
       </div>
       <p className="text-[0.95rem]">
-        {Math.abs(off) < 0.05
+        {Math.abs(total) < ON_TARGET
           ? 'On its target.'
-          : `${Math.abs(off)}/64 too ${total > 0 ? 'high' : 'low'} (${printLength(Math.abs(total), 'mm')}). What gives how much:`}
+          : `${say(Math.abs(total))} too ${total > 0 ? 'high' : 'low'}. What gives how much:`}
       </p>
       <BudgetBars
+        say={say}
         parts={parts.map(({ cause, value, sd, evidence }) => ({
           name: CAUSE_NAMES[cause],
           value,

@@ -1,9 +1,11 @@
 import { sayDate } from '@upright-elder/core';
 import type { Slip } from '@upright-elder/contract';
-import { useRef, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { Link, useNavigate, useSearchParams } from 'react-router';
 import { Fetching } from '../../app/Fetching.js';
 import { useKeys } from '../../app/keys.js';
+import { useTitle } from '../../app/useTitle.js';
+import { useSettled } from '../../data/useSettled.js';
 import { useForecastProgress, usePeople, useShelf } from '../../data/hooks.js';
 import { MiniStance } from '../../drawings/MiniStance.js';
 import { WeightMark } from '../../fields/WeightMark.js';
@@ -17,22 +19,42 @@ const WEIGHTS: Slip['weight'][] = ['act', 'watch', 'unknown', 'well'];
 export function ShelfPlace() {
   const [params, setParams] = useSearchParams();
   const search = params.get('search') ?? '';
+  const archived = params.get('archived') === 'true';
   const page = Number(params.get('page') ?? 1);
   const [order, setOrder] = useState<Order>('urgency');
   const [only, setOnly] = useState<Slip['weight'] | 'due' | ''>('');
   const field = useRef<HTMLInputElement>(null);
   const navigate = useNavigate();
   const people = usePeople();
-  const shelf = useShelf(page, search);
+  const shelf = useShelf(page, search, archived);
+  useTitle(archived ? 'The archive' : 'The shelf');
+  // what is typed stands in the field at once; the address and the server follow when the hand rests
+  const [typed, setTyped] = useState(search);
+  const settled = useSettled(typed, 200);
+  useEffect(() => {
+    if (settled === (params.get('search') ?? '')) return;
+    setParams(paramsOf({ search: settled, archived }), { replace: true });
+    // the address follows the field, and not the other way round while somebody types
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [settled]);
+  // Enter opens the only hit, also where it is still being looked for
+  const [entered, setEntered] = useState<string | null>(null);
+  const onlyHit =
+    shelf.data?.slips.length === 1 && shelf.data.search === entered ? shelf.data.slips[0]! : null;
+  useEffect(() => {
+    if (onlyHit) void navigate(`/instruments/${onlyHit.id}/stance`);
+  }, [onlyHit, navigate]);
+  const onEnter = () => {
+    setEntered(typed);
+    setParams(paramsOf({ search: typed, archived }), { replace: true });
+  };
   useKeys({ '/': () => field.current?.focus() });
 
-  if (people.data?.length === 0) {
+  if (people.data?.every(({ struck }) => struck)) {
     return (
       <section className="sheet mx-auto max-w-[40rem] p-6">
         <h1 className="text-[1.8rem]">A bench book that does sums</h1>
-        <p className="said mt-2">
-          First of all: who works here? Every reading carries the name of the hand that took it.
-        </p>
+        <p className="said mt-2">First of all: who works here? We note who took each reading.</p>
         <AddPerson first />
       </section>
     );
@@ -40,19 +62,21 @@ export function ShelfPlace() {
   return (
     <>
       <div className="mb-3 flex flex-wrap items-end gap-3">
-        <h1 className="mr-auto text-[1.9rem] leading-tight">The shelf</h1>
+        <h1 className="mr-auto text-[1.9rem] leading-tight">{archived ? 'The archive' : 'The shelf'}</h1>
         <ForecastsUnderWay />
         <label className="text-[0.9rem]">
           Search
           <input
             ref={field}
             type="search"
-            className="field block w-56"
-            value={search}
-            onChange={(event) =>
-              setParams(event.target.value ? { search: event.target.value } : {}, { replace: true })
-            }
-            placeholder="name, maker, owner"
+            className="field block w-72"
+            value={typed}
+            onChange={(event) => {
+              setTyped(event.target.value);
+              setEntered(null);
+            }}
+            onKeyDown={(event) => event.key === 'Enter' && typed.trim() !== '' && onEnter()}
+            placeholder="name, maker, year, bracing, mark"
           />
         </label>
         <label className="text-[0.9rem]">
@@ -88,9 +112,9 @@ export function ShelfPlace() {
         </Link>
       </div>
       <Fetching of={shelf}>
-        {({ slips, total }) => {
+        {({ slips, total, archived: put }) => {
           const shown = arranged(slips, order, only);
-          if (total === 0 && search === '') {
+          if (total === 0 && search === '' && !archived && put === 0) {
             return (
               <div className="sheet p-6">
                 <p className="said">The shelf is empty.</p>
@@ -106,7 +130,7 @@ export function ShelfPlace() {
           }
           return (
             <>
-              {shown.length === 0 && <p className="said">Nothing on this page of the shelf fits.</p>}
+              {shown.length === 0 && <p className="said">No instrument matches.</p>}
               <ul className="grid gap-3 lg:grid-cols-2">
                 {shown.map((slip) => (
                   <SlipOf key={slip.id} slip={slip} />
@@ -116,8 +140,19 @@ export function ShelfPlace() {
                 <Pages
                   page={page}
                   pages={Math.ceil(total / 100)}
-                  onPage={(next) => setParams({ ...(search ? { search } : {}), page: String(next) })}
+                  onPage={(next) => setParams(paramsOf({ search, archived, page: next }))}
                 />
+              )}
+              {(archived || put > 0) && (
+                <p className="mt-4">
+                  <button
+                    type="button"
+                    className="min-h-[44px] underline"
+                    onClick={() => setParams(paramsOf({ search, archived: !archived }))}
+                  >
+                    {archived ? 'Back to the shelf' : `In the archive: ${put}`}
+                  </button>
+                </p>
               )}
             </>
           );
@@ -126,6 +161,21 @@ export function ShelfPlace() {
     </>
   );
 }
+
+/** What of the shelf's state stands in the address. */
+const paramsOf = ({
+  search,
+  archived,
+  page = 1,
+}: {
+  search: string;
+  archived: boolean;
+  page?: number;
+}): Record<string, string> => ({
+  ...(search ? { search } : {}),
+  ...(archived ? { archived: 'true' } : {}),
+  ...(page > 1 ? { page: String(page) } : {}),
+});
 
 function arranged(slips: Slip[], order: Order, only: Slip['weight'] | 'due' | ''): Slip[] {
   const shown = slips.filter(({ due, weight }) => only === '' || (only === 'due' ? due : weight === only));
@@ -155,7 +205,9 @@ function SlipOf({ slip }: { slip: Slip }) {
         <p className="mt-1 text-[0.9rem]">
           {slip.lastExamined
             ? `measured ${sayDate(slip.lastExamined)}`
-            : 'never measured'}
+            : slip.pending
+              ? ''
+              : 'never measured'}
           {slip.due && <strong className="ml-2 text-ochre">▲ due for measuring</strong>}
         </p>
       </div>

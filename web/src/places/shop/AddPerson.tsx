@@ -18,7 +18,11 @@ export function AddPerson({ first = false }: { first?: boolean }) {
     try {
       const person = await send<Person>('PUT', `people/${id}`, { version: 0, name: name.trim(), role });
       if (first) pickPerson(person.id);
-      toast.success(`${person.name} is at the bench.`);
+      toast.success(
+        first
+          ? `${person.name} is at the bench.`
+          : `${person.name} is added. Who is at the bench stays as it was.`,
+      );
       setName('');
       setId(newId());
       setRefusal(undefined);

@@ -1,12 +1,12 @@
 import type { Protocol, ProtocolInput } from '@upright-elder/contract';
-import { HOUSE_PROTOCOLS, type HouseProtocolId } from '@upright-elder/core';
+import { HOUSE_PROTOCOLS, lineOf, type HouseProtocolId } from '@upright-elder/core';
 import { useState } from 'react';
-import { toast } from 'sonner';
 import { Fetching } from '../../app/Fetching.js';
+import { FormFoot } from '../../app/FormFoot.js';
 import { send } from '../../data/api.js';
-import { useProtocols, useRefresh } from '../../data/hooks.js';
+import { useProtocols } from '../../data/hooks.js';
 import { newId } from '../../data/ids.js';
-import { refusals } from '../../data/save.js';
+import { useVersionedForm } from '../../data/useVersionedForm.js';
 import { StagesEditor } from './protocols/StagesEditor.js';
 
 /** Protocols: the house's, and the shop's own, put in order by drag and drop or by keys. */
@@ -35,7 +35,7 @@ export function ProtocolsPage() {
                       {name || 'unnamed'}
                       <span className="block text-[0.85rem] font-normal text-faint">
                         {retired
-                          ? 'retired'
+                          ? 'hidden'
                           : house
                             ? version === 0
                               ? 'of the house'
@@ -58,7 +58,7 @@ export function ProtocolsPage() {
                 Our own, from this one
               </button>
             </aside>
-            <Editor key={`${protocol.id} ${protocol.version}`} protocol={protocol} />
+            <Editor key={protocol.id} protocol={protocol} />
           </div>
         );
       }}
@@ -75,28 +75,51 @@ const ownOf = (protocol: Protocol): Protocol => ({
   retired: false,
 });
 
+const inputOf = ({ version, name, about, priced, again, retired, stages }: Protocol): ProtocolInput => ({
+  version,
+  name,
+  about,
+  priced,
+  again,
+  retired,
+  stages,
+});
+
 function Editor({ protocol }: { protocol: Protocol }) {
-  const { id, house, ...initial } = protocol;
-  const [input, setInput] = useState<ProtocolInput>(initial);
-  const [refused, setRefused] = useState<Record<string, string>>({});
-  const refresh = useRefresh();
-  const save = async (toSave: ProtocolInput) => {
-    try {
-      await send<Protocol>('PUT', `protocols/${id}`, toSave);
-      setRefused({});
-      toast.success(`${toSave.name} is saved.`);
-      await refresh();
-    } catch (error) {
-      setRefused(refusals(error));
-    }
-  };
+  const { id, house } = protocol;
+  const form = useVersionedForm<ProtocolInput>({
+    draftKey: `protocol ${id}`,
+    stored: inputOf(protocol),
+    names: {
+      name: 'Name',
+      about: 'What it is for',
+      priced: 'Points take an allowance',
+      again: 'What was found is looked at again',
+      retired: 'Hidden',
+      stages: 'Stages and lines',
+    },
+    say: (field, value) =>
+      field === 'stages'
+        ? (value as ProtocolInput['stages'])
+            .map(({ title, lines }) => `${title}: ${lines.map((line) => lineOf(line).name).join(', ')}`)
+            .join('; ')
+        : typeof value === 'boolean'
+          ? value
+            ? 'yes'
+            : 'no'
+          : String(value),
+    send: (input) => send<Protocol>('PUT', `protocols/${id}`, input),
+    read: (current) => inputOf(current as Protocol),
+    saved: 'The protocol is saved.',
+  });
+  const { value: input, change, refused } = form;
   const check = (field: 'priced' | 'again' | 'retired', words: string) => (
     <label className="flex min-h-[40px] items-center gap-2">
       <input
         type="checkbox"
         className="h-6 w-6 accent-verdigris"
         checked={input[field]}
-        onChange={(event) => setInput({ ...input, [field]: event.target.checked })}
+        onChange={(event) => change({ [field]: event.target.checked })}
       />
       {words}
     </label>
@@ -106,7 +129,7 @@ function Editor({ protocol }: { protocol: Protocol }) {
       className="sheet p-5"
       onSubmit={(event) => {
         event.preventDefault();
-        void save(input);
+        void form.save();
       }}
     >
       <div className="grid gap-x-4 gap-y-2 sm:grid-cols-[16rem_minmax(0,1fr)]">
@@ -116,7 +139,7 @@ function Editor({ protocol }: { protocol: Protocol }) {
             className="field font-normal"
             value={input.name}
             aria-invalid={refused.name ? true : undefined}
-            onChange={(event) => setInput({ ...input, name: event.target.value })}
+            onChange={(event) => change({ name: event.target.value })}
           />
           {refused.name && <span className="block font-normal text-ochre">✕ {refused.name}</span>}
         </label>
@@ -125,34 +148,31 @@ function Editor({ protocol }: { protocol: Protocol }) {
           <input
             className="field font-normal"
             value={input.about}
-            onChange={(event) => setInput({ ...input, about: event.target.value })}
+            onChange={(event) => change({ about: event.target.value })}
           />
         </label>
       </div>
       <div className="mt-1 flex flex-wrap gap-x-6">
         {check('priced', 'Points take an allowance, beside an asking price')}
         {check('again', 'Looks again at what the last one found')}
-        {check('retired', 'Retired: no longer offered')}
+        {check('retired', 'Hidden: no longer offered')}
       </div>
-      <StagesEditor
-        stages={input.stages}
-        refused={refused}
-        onChange={(stages) => setInput({ ...input, stages })}
-      />
+      <StagesEditor stages={input.stages} refused={refused} onChange={(stages) => change({ stages })} />
       <div className="mt-4 flex flex-wrap gap-2">
-        <button type="submit" className="act">
+        <button type="submit" className="act" disabled={form.saving}>
           Save the protocol
         </button>
         {house && (
           <button
             type="button"
             className="quiet"
-            onClick={() => setInput({ ...input, ...HOUSE_PROTOCOLS[id as HouseProtocolId] })}
+            onClick={() => change({ ...HOUSE_PROTOCOLS[id as HouseProtocolId] })}
           >
             As the house has it
           </button>
         )}
       </div>
+      <FormFoot what="protocol" form={form} />
     </form>
   );
 }

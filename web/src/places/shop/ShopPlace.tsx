@@ -1,14 +1,15 @@
 import type { Shop } from '@upright-elder/contract';
 import { LENGTH_UNIT_NAMES, QUANTITIES, QUANTITY_IDS, type LengthUnit } from '@upright-elder/core';
-import { useState, type FormEvent } from 'react';
-import { NavLink, Outlet } from 'react-router';
-import { toast } from 'sonner';
+import { NavLink, Outlet, useLocation } from 'react-router';
 import { Fetching } from '../../app/Fetching.js';
-import { send } from '../../data/api.js';
-import { usePeople, useRefresh, useShop } from '../../data/hooks.js';
-import { refusals } from '../../data/save.js';
+import { FormFoot } from '../../app/FormFoot.js';
+import { useTitle } from '../../app/useTitle.js';
+import { StrikeOut } from '../../app/StrikeOut.js';
+import { usePeople, useShop } from '../../data/hooks.js';
 import { Choice } from '../../fields/Choice.js';
 import { AddPerson } from './AddPerson.js';
+import { KeepingPanel } from './KeepingPanel.js';
+import { useShopForm } from './useShopForm.js';
 
 const PAGES = [
   { to: '/shop', label: 'People and units' },
@@ -18,6 +19,8 @@ const PAGES = [
 
 /** The shop: who works here, how it measures and speaks, its tools and protocols. */
 export function ShopPlace() {
+  const { pathname } = useLocation();
+  useTitle('The shop', PAGES.find(({ to }) => to === pathname)?.label);
   return (
     <>
       <div className="mb-3 flex flex-wrap items-end gap-x-6">
@@ -42,32 +45,46 @@ export function ShopPlace() {
   );
 }
 
-/** People, and the units that fields and sentences speak. */
+/** People, the units that fields and sentences speak, and how it is all kept. */
 export function PeoplePage() {
   const people = usePeople();
   const shop = useShop();
   return (
     <div className="grid items-start gap-4 lg:grid-cols-2">
-      <section className="sheet p-5">
-        <h2 className="text-[1.3rem]">People</h2>
-        <Fetching of={people}>
-          {(all) => (
-            <ul className="mt-1">
-              {all.map(({ id, name, role }) => (
-                <li key={id} className="flex justify-between border-b border-rule py-1.5">
-                  {name} <span className="text-faint">{role}</span>
-                </li>
-              ))}
-            </ul>
-          )}
-        </Fetching>
-        <AddPerson />
-      </section>
-      <Fetching of={shop}>{(known) => <Settings key={known.version} shop={known} />}</Fetching>
+      <div className="grid gap-4">
+        <section className="sheet p-5">
+          <h2 className="text-[1.3rem]">People</h2>
+          <Fetching of={people}>
+            {(all) => (
+              <ul className="mt-1">
+                {all.map(({ id, name, role, struck }) => (
+                  <li key={id} className="flex items-center justify-between gap-3 border-b border-rule py-1">
+                    <span className={struck ? 'text-faint line-through' : ''}>
+                      {name} <span className="text-faint">{role}</span>
+                    </span>
+                    <StrikeOut
+                      kind="person"
+                      id={id}
+                      what={name}
+                      struck={struck}
+                      label="No longer here"
+                      example="such as entered twice, or left the shop"
+                    />
+                  </li>
+                ))}
+              </ul>
+            )}
+          </Fetching>
+          <AddPerson />
+        </section>
+        <KeepingPanel />
+      </div>
+      <Fetching of={shop}>{(known) => <Settings shop={known} />}</Fetching>
     </div>
   );
 }
 
+const TIME_ZONES = Intl.supportedValuesOf('timeZone');
 const SAY_IN = [
   { value: '64ths', label: '64ths' },
   { value: 'thou', label: 'thousandths' },
@@ -79,28 +96,34 @@ const TEMPERATURES = [
 ] as const;
 
 function Settings({ shop }: { shop: Shop }) {
-  const [settings, setSettings] = useState(shop);
-  const refresh = useRefresh();
-  const save = async (event: FormEvent) => {
-    event.preventDefault();
-    const { today: _today, ...input } = settings;
-    try {
-      await send<Shop>('PUT', 'shop', input);
-      toast.success('The shop’s settings are saved.');
-      await refresh();
-    } catch (error) {
-      refusals(error);
-    }
-  };
+  const form = useShopForm(shop, {
+    draftKey: 'shop settings',
+    names: {
+      name: 'Name of the workshop',
+      sayIn: 'Heights in sentences',
+      temperatureUnit: 'Temperature',
+      currency: 'Currency',
+      timeZone: 'Time zone',
+      units: 'Units of the fields',
+    },
+    saved: 'The shop’s settings are saved.',
+  });
+  const { value: settings, change, refused } = form;
   return (
-    <form onSubmit={(event) => void save(event)} className="sheet p-5">
+    <form
+      onSubmit={(event) => {
+        event.preventDefault();
+        void form.save();
+      }}
+      className="sheet p-5"
+    >
       <h2 className="text-[1.3rem]">How it measures and speaks</h2>
       <label className="mt-2 block text-[0.9rem] font-bold">
         Name of the workshop
         <input
           className="field font-normal"
           value={settings.name}
-          onChange={(event) => setSettings({ ...settings, name: event.target.value })}
+          onChange={(event) => change({ name: event.target.value })}
         />
       </label>
       <div className="mt-3 flex flex-wrap gap-x-8 gap-y-2">
@@ -110,7 +133,7 @@ function Settings({ shop }: { shop: Shop }) {
             label="Heights in sentences"
             value={settings.sayIn}
             options={SAY_IN}
-            onChange={(sayIn) => setSettings({ ...settings, sayIn })}
+            onChange={(sayIn) => change({ sayIn })}
           />
         </div>
         <div>
@@ -119,10 +142,27 @@ function Settings({ shop }: { shop: Shop }) {
             label="Temperature"
             value={settings.temperatureUnit}
             options={TEMPERATURES}
-            onChange={(temperatureUnit) => setSettings({ ...settings, temperatureUnit })}
+            onChange={(temperatureUnit) => change({ temperatureUnit })}
           />
         </div>
       </div>
+      {refused.name && <p className="text-ochre">✕ {refused.name}</p>}
+      <label className="mt-3 block text-[0.9rem] font-bold">
+        Time zone
+        <select
+          className="field font-normal"
+          value={settings.timeZone ?? ''}
+          onChange={(event) => change({ timeZone: event.target.value || null })}
+        >
+          <option value="">as this computer ({shop.zone})</option>
+          {TIME_ZONES.map((zone) => (
+            <option key={zone}>{zone}</option>
+          ))}
+        </select>
+        <span className="font-normal text-faint">
+          Days, and times that a logger wrote without a zone, are counted by it.
+        </span>
+      </label>
       <label className="mt-3 block w-40 text-[0.9rem] font-bold">
         Currency
         <input
@@ -130,7 +170,7 @@ function Settings({ shop }: { shop: Shop }) {
           maxLength={4}
           placeholder="sign or code"
           value={settings.currency}
-          onChange={(event) => setSettings({ ...settings, currency: event.target.value })}
+          onChange={(event) => change({ currency: event.target.value })}
         />
       </label>
       <h3 className="mt-4 text-[1.1rem]">What a bare number means in each field</h3>
@@ -145,10 +185,7 @@ function Settings({ shop }: { shop: Shop }) {
               className="field"
               value={settings.units[id] ?? QUANTITIES[id].unit}
               onChange={(event) =>
-                setSettings({
-                  ...settings,
-                  units: { ...settings.units, [id]: event.target.value as LengthUnit },
-                })
+                change({ units: { ...settings.units, [id]: event.target.value as LengthUnit } })
               }
             >
               {Object.entries(LENGTH_UNIT_NAMES).map(([unit, name]) => (
@@ -160,9 +197,10 @@ function Settings({ shop }: { shop: Shop }) {
           </label>
         ))}
       </div>
-      <button type="submit" className="act mt-4">
+      <button type="submit" className="act mt-4" disabled={form.saving}>
         Save the settings
       </button>
+      <FormFoot what="shop’s settings" form={form} />
     </form>
   );
 }

@@ -9,13 +9,14 @@ import {
   type QuantityId,
   type ReadingUnit,
 } from '@upright-elder/core';
-import { useState, type FormEvent } from 'react';
-import { toast } from 'sonner';
+import { useState } from 'react';
 import { Fetching } from '../../app/Fetching.js';
+import { FormFoot } from '../../app/FormFoot.js';
 import { send } from '../../data/api.js';
-import { useRefresh, useShop, useTools } from '../../data/hooks.js';
+import { useShop, useTools } from '../../data/hooks.js';
 import { newId } from '../../data/ids.js';
-import { refusals } from '../../data/save.js';
+import { useVersionedForm } from '../../data/useVersionedForm.js';
+import { useShopForm } from './useShopForm.js';
 
 const READS: Record<Dimension, string> = { length: 'lengths', angle: 'angles', cents: 'cents' };
 const UNITS: Record<Dimension, ReadingUnit> = { length: 'mm', angle: '°', cents: 'cents' };
@@ -36,7 +37,7 @@ export function ToolsPage() {
           {(settings) => (
             <div className="grid grid-cols-[minmax(0,1fr)] items-start gap-4 xl:grid-cols-[minmax(0,1fr)_24rem]">
               <ToolList tools={all} />
-              <UsualTools key={settings.version} tools={all} shop={settings} />
+              <UsualTools tools={all} shop={settings} />
             </div>
           )}
         </Fetching>
@@ -80,7 +81,7 @@ function ToolList({ tools }: { tools: Tool[] }) {
               <tr key={tool.id} className="border-b border-rule">
                 <td className="py-1 pr-3">
                   {tool.name}
-                  {tool.retired && <span className="text-faint"> (retired)</span>}
+                  {tool.retired && <span className="text-faint"> (hidden)</span>}
                 </td>
                 <td className="pr-3">{SAY[tool.dimension](tool.resolutionValue)}</td>
                 <td className="pr-3 font-bold">{SAY[tool.dimension](tool.repeatabilityValue)}</td>
@@ -108,12 +109,7 @@ function ToolList({ tools }: { tools: Tool[] }) {
       {tools
         .filter(({ id }) => id === open)
         .map((tool) => (
-          <ToolForm
-            key={`${tool.id} ${tool.version}`}
-            id={tool.id}
-            tool={tool}
-            onSaved={() => setOpen(null)}
-          />
+          <ToolForm key={tool.id} id={tool.id} tool={tool} onSaved={() => setOpen(null)} />
         ))}
       {open === null && <AddTool />}
     </section>
@@ -141,20 +137,22 @@ const NEW: ToolInput = {
 };
 
 function ToolForm({ id, tool, onSaved }: { id: string; tool?: Tool; onSaved: () => void }) {
-  const [input, setInput] = useState<ToolInput>(() => (tool ? inputOf(tool) : NEW));
-  const [refused, setRefused] = useState<Record<string, string>>({});
-  const refresh = useRefresh();
-  const save = async (event: FormEvent) => {
-    event.preventDefault();
-    try {
-      await send<Tool>('PUT', `tools/${id}`, input);
-      toast.success(`${input.name} is saved.`);
-      await refresh();
-      onSaved();
-    } catch (error) {
-      setRefused(refusals(error));
-    }
-  };
+  const form = useVersionedForm<ToolInput>({
+    draftKey: tool ? `tool ${id}` : 'new tool',
+    stored: tool ? inputOf(tool) : NEW,
+    names: {
+      name: 'Name',
+      dimension: 'Reads',
+      resolution: 'Scale reads to',
+      repeatability: 'Repeats within',
+      retired: 'Hidden',
+    },
+    send: (input) => send<Tool>('PUT', `tools/${id}`, input),
+    read: (current) => inputOf(current as Tool),
+    saved: 'The tool is saved.',
+    onSaved,
+  });
+  const { value: input, change, refused } = form;
   const text = (field: 'name' | 'resolution' | 'repeatability', label: string, placeholder: string) => (
     <label className="text-[0.9rem] font-bold">
       {label}
@@ -164,13 +162,20 @@ function ToolForm({ id, tool, onSaved }: { id: string; tool?: Tool; onSaved: () 
         placeholder={placeholder}
         value={input[field]}
         aria-invalid={refused[field] ? true : undefined}
-        onChange={(event) => setInput({ ...input, [field]: event.target.value })}
+        onChange={(event) => change({ [field]: event.target.value })}
       />
       {refused[field] && <span className="block font-normal text-ochre">✕ {refused[field]}</span>}
     </label>
   );
   return (
-    <form onSubmit={(event) => void save(event)} className="mt-3 border-t-2 border-rule pt-3" noValidate>
+    <form
+      onSubmit={(event) => {
+        event.preventDefault();
+        void form.save();
+      }}
+      className="mt-3 border-t-2 border-rule pt-3"
+      noValidate
+    >
       <h3 className="text-[1.1rem]">{tool ? `Change ${tool.name}` : 'A new tool'}</h3>
       <div className="mt-1 grid gap-x-4 gap-y-2 sm:grid-cols-2">
         {text('name', 'Name', 'such as long feeler set')}
@@ -182,7 +187,7 @@ function ToolForm({ id, tool, onSaved }: { id: string; tool?: Tool; onSaved: () 
             disabled={tool !== undefined}
             onChange={(event) => {
               const dimension = event.target.value as Dimension;
-              setInput({ ...input, dimension, unit: UNITS[dimension] });
+              change({ dimension, unit: UNITS[dimension] });
             }}
           >
             {(Object.keys(READS) as Dimension[]).map((dimension) => (
@@ -200,9 +205,9 @@ function ToolForm({ id, tool, onSaved }: { id: string; tool?: Tool; onSaved: () 
           type="checkbox"
           className="h-6 w-6 accent-verdigris"
           checked={input.retired}
-          onChange={(event) => setInput({ ...input, retired: event.target.checked })}
+          onChange={(event) => change({ retired: event.target.checked })}
         />
-        Retired: no longer offered, its readings stay
+        Hidden: no longer offered, its readings stay
       </label>
       <div className="mt-1 flex gap-2">
         <button type="submit" className="act">
@@ -212,6 +217,8 @@ function ToolForm({ id, tool, onSaved }: { id: string; tool?: Tool; onSaved: () 
           Leave it
         </button>
       </div>
+      {refused.dimension && <p className="text-ochre">✕ {refused.dimension}</p>}
+      <FormFoot what="tool" form={form} />
     </form>
   );
 }
@@ -221,25 +228,24 @@ function inputOf({ version, name, dimension, resolution, repeatability, unit, re
 }
 
 function UsualTools({ tools, shop }: { tools: Tool[]; shop: Shop }) {
-  const [usual, setUsual] = useState(shop.tools);
-  const refresh = useRefresh();
-  const save = async (event: FormEvent) => {
-    event.preventDefault();
-    const { today: _today, ...settings } = shop;
-    try {
-      await send<Shop>('PUT', 'shop', { ...settings, tools: usual });
-      toast.success('The usual tools are saved.');
-      await refresh();
-    } catch (error) {
-      refusals(error);
-    }
-  };
+  const form = useShopForm(shop, {
+    draftKey: 'usual tools',
+    names: { tools: 'Usual tools' },
+    saved: 'The usual tools are saved.',
+  });
+  const usual = form.value.tools;
   const choose = (quantity: QuantityId, tool: string) => {
     const { [quantity]: _former, ...others } = usual;
-    setUsual(tool === QUANTITIES[quantity].tool ? others : { ...others, [quantity]: tool });
+    form.change({ tools: tool === QUANTITIES[quantity].tool ? others : { ...others, [quantity]: tool } });
   };
   return (
-    <form onSubmit={(event) => void save(event)} className="sheet p-5">
+    <form
+      onSubmit={(event) => {
+        event.preventDefault();
+        void form.save();
+      }}
+      className="sheet p-5"
+    >
       <h2 className="text-[1.3rem]">Usually read with</h2>
       <div
         className="mt-1 max-h-[26rem] overflow-y-auto pr-1"
@@ -269,9 +275,15 @@ function UsualTools({ tools, shop }: { tools: Tool[]; shop: Shop }) {
           </label>
         ))}
       </div>
-      <button type="submit" className="act mt-3">
+      <button type="submit" className="act mt-3" disabled={form.saving}>
         Save the usual tools
       </button>
+      {Object.entries(form.refused).map(([field, words]) => (
+        <p key={field} className="text-ochre">
+          ✕ {words}
+        </p>
+      ))}
+      <FormFoot what="list of usual tools" form={form} />
     </form>
   );
 }

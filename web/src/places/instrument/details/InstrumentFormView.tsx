@@ -26,8 +26,10 @@ import { ToggleGroup } from 'radix-ui';
 import { useState, type ReactNode } from 'react';
 import { Controller, useForm, type UseFormRegisterReturn } from 'react-hook-form';
 import { toast } from 'sonner';
+import { LeaveGuard } from '../../../app/FormFoot.js';
 import { MergeDialog } from '../../../app/MergeDialog.js';
-import { ProblemError, send } from '../../../data/api.js';
+import { StrikeOut, StruckWords } from '../../../app/StrikeOut.js';
+import { ProblemError, send, Unreachable } from '../../../data/api.js';
 import { useRefresh, useShop } from '../../../data/hooks.js';
 import { usePersonId } from '../../../data/person.js';
 import { refusals } from '../../../data/save.js';
@@ -43,6 +45,7 @@ import {
   mergedForm,
   type InstrumentForm,
 } from './form.js';
+import { useFormDraft } from './useFormDraft.js';
 
 const TYPE_NAMES = { 'flat-top': 'flat top', archtop: 'archtop' };
 const ROD_NAMES = { adjustable: 'adjustable', none: 'none', unknown: 'not known' };
@@ -50,12 +53,18 @@ const ROD_NAMES = { adjustable: 'adjustable', none: 'none', unknown: 'not known'
 /** The facts of an instrument: taken at intake, mended at any time. */
 export function InstrumentFormView({
   id,
+  draftKey,
   initial,
   rooms,
+  instrument,
   onSaved,
 }: {
   id: string;
+  /** name of its draft in this browser */
+  draftKey: string;
   initial: InstrumentForm;
+  /** as it is stored; none where it is new */
+  instrument?: Instrument;
   /** all rooms: the form is shown once they are known, or a chosen one would have no line to stand on */
   rooms: Room[];
   onSaved: (saved: Instrument) => void;
@@ -69,6 +78,7 @@ export function InstrumentFormView({
   const errors = formState.errors;
 
   const [theirs, setTheirs] = useState<InstrumentForm | null>(null);
+  const draft = useFormDraft(form, draftKey, initial);
 
   const save = handleSubmit(async (values) => {
     if (!personId) {
@@ -78,11 +88,16 @@ export function InstrumentFormView({
     try {
       const saved = await send<Instrument>('PUT', `instruments/${id}`, inputOf(values, personId));
       toast.success(`${saved.nickname} is saved.`);
+      draft.drop();
       await refresh();
       onSaved(saved);
     } catch (error) {
       if (error instanceof ProblemError && error.problem.status === 409) {
         setTheirs(formOf(error.problem.current as Instrument));
+        return;
+      }
+      if (error instanceof Unreachable) {
+        toast.error(error.message, { duration: 10000 });
         return;
       }
       for (const [field, message] of Object.entries(refusals(error))) {
@@ -121,7 +136,7 @@ export function InstrumentFormView({
     <form onSubmit={(event) => void save(event)} noValidate className="sheet max-w-[62rem] p-5">
       <Section title="Who it is">
         <Text
-          label="Name to find it by"
+          label="Name"
           field={register('nickname', { required: 'an instrument needs a name to be found by' })}
           error={errors.nickname?.message}
         />
@@ -230,7 +245,9 @@ export function InstrumentFormView({
           field={register('homeRoomId')}
           options={[
             ['', 'not known yet'],
-            ...rooms.map(({ id: room, name }): [string, string] => [room, name]),
+            ...rooms
+              .filter((room) => !room.struck || room.id === initial.homeRoomId)
+              .map(({ id: room, name }): [string, string] => [room, name]),
           ]}
         />
         {length('targetBass', `empty: ${sayAction(ACTION_TARGETS[style].bass)} for this style`)}
@@ -271,9 +288,31 @@ export function InstrumentFormView({
           />
         ))}
       </Section>
-      <button type="submit" className="act mt-4" disabled={formState.isSubmitting}>
-        Save the instrument
-      </button>
+      <div className="mt-4 flex flex-wrap gap-3">
+        <button type="submit" className="act" disabled={formState.isSubmitting}>
+          Save the instrument
+        </button>
+        {instrument && (
+          <StrikeOut
+            kind="instrument"
+            id={id}
+            what={instrument.nickname}
+            struck={instrument.struck}
+            label="Put in the archive"
+            example="such as gone back to its owner, or a practice guitar"
+          />
+        )}
+      </div>
+      {instrument?.struck && <StruckWords strikes={instrument.strikes} />}
+      {draft.broughtBack && (
+        <p className="mt-2 text-[0.95rem]">
+          What you typed before was brought back; it is not saved yet.{' '}
+          <button type="button" className="min-h-[44px] underline" onClick={draft.startAfresh}>
+            Start afresh
+          </button>
+        </p>
+      )}
+      <LeaveGuard dirty={draft.dirty && !formState.isSubmitting} what="instrument" />
       {theirs && (
         <MergeDialog
           what="instrument"

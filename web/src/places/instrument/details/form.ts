@@ -86,6 +86,8 @@ export function formOf(instrument: Instrument): InstrumentForm {
     stringPull: _pull,
     designPull: _designPull,
     updatedAt: _at,
+    struck: _struck,
+    strikes: _strikes,
     scale,
     targetBass,
     targetTreble,

@@ -1,6 +1,15 @@
 import { HELD_FRETS, METERS, type GaugeShown, type Meter, type Shop } from '@upright-elder/contract';
 import { useState } from 'react';
-import { parsed, parseDuration, parsePercent, parseTemperature, parseWhole } from '@upright-elder/core';
+import {
+  questionOfHumidity,
+  questionOfTemperature,
+  questionOfWoodMoisture,
+  parsed,
+  parseDuration,
+  parsePercent,
+  parseTemperature,
+  parseWhole,
+} from '@upright-elder/core';
 import { Choice } from '../../../fields/Choice.js';
 import { TypedField } from '../../../fields/TypedField.js';
 import { understoodDays, understoodPercent, understoodTemperature } from '../../../fields/understood.js';
@@ -48,6 +57,7 @@ export function ConditionLines({ draft, shop, refusals, meter, onCondition, onDa
           refusal={refusals['conditions.humidity']}
           parse={parsePercent}
           understood={understoodPercent}
+          question={questionOfHumidity}
           onChange={(humidity) => onCondition({ humidity })}
         />
         <TypedField
@@ -57,6 +67,7 @@ export function ConditionLines({ draft, shop, refusals, meter, onCondition, onDa
           refusal={refusals['conditions.temperature']}
           parse={(text) => parseTemperature(text, conditions.temperatureUnit)}
           understood={(text) => understoodTemperature(text, conditions.temperatureUnit)}
+          question={(text) => questionOfTemperature(text, conditions.temperatureUnit)}
           onChange={(temperature) => onCondition({ temperature })}
         />
         <div onFocus={() => setMetering(true)} onBlur={() => setMetering(false)}>
@@ -72,6 +83,7 @@ export function ConditionLines({ draft, shop, refusals, meter, onCondition, onDa
                 .map((part) => understoodPercent(part))
                 .join('; ')
             }
+            question={questionOfWoodMoisture}
             hint="three readings: 8.5; 8; 9"
             onChange={(woodMoisture) => onCondition({ woodMoisture })}
             onKeyDown={(event) => {

@@ -7,7 +7,7 @@ interface Props {
   unit: ReadingUnit;
   expectation: Expectation;
   /** what was read now, once it is understood */
-  value: { value: number; sd: number } | undefined;
+  value: { value: number; sd: number; division?: number } | undefined;
   /** only the numbers, where there is little room */
   narrow: boolean;
 }
@@ -45,6 +45,12 @@ export function FieldNote({ quantity, unit, expectation, value, narrow }: Props)
   if (kind === 'not seen')
     return (
       <div className="text-faint">{narrow ? 'no change' : `no change that this tool can see${since}`}</div>
+    );
+  if (kind === 'one division')
+    return (
+      <div className="font-bold text-ochre">
+        ▲ {narrow ? `${by}?` : `${by}${since}, one line of the scale: read it again?`}
+      </div>
     );
   if (kind === 'moisture')
     return <div>{narrow ? `${by}, season` : `${by}${since}, explained by the moisture`}</div>;

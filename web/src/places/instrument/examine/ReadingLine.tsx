@@ -1,8 +1,10 @@
 import type { Expectation, GaugeShown, Shop, Tool } from '@upright-elder/contract';
 import {
   placeName,
+  questionOfReading,
   QUANTITIES,
   readingOn,
+  type ConstructionKind,
   type Place,
   type QuantityId,
   type ReadingValue,
@@ -21,6 +23,7 @@ interface Props {
   expectations: readonly Expectation[];
   now: ReadingValue[];
   refusals: Record<string, string>;
+  construction: ConstructionKind;
   /** the field of this line that has the focus */
   active: Place | null;
   gauge: GaugeShown | undefined;
@@ -49,6 +52,7 @@ export function ReadingLine(props: Props) {
     expectations,
     now,
     refusals,
+    construction,
     active,
     gauge,
     onActive,
@@ -131,6 +135,12 @@ export function ReadingLine(props: Props) {
                   take(key);
                 }}
                 onChange={(text) => onText(key, text)}
+                // where a history says what is expected, that answers for an odd value
+                question={(text) =>
+                  expectation?.range || text.trim() === SAME
+                    ? null
+                    : questionOfReading(quantity, text, unit, construction)
+                }
                 note={
                   expectation && (
                     <FieldNote

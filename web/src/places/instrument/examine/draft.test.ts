@@ -62,6 +62,7 @@ function stored(draft: Draft): Examination {
       ...reading,
       values: [0],
       value: 0,
+      division: 0.00025,
       sd: 0,
       toolName: '',
       byName: '',
@@ -136,8 +137,14 @@ describe('a draft', () => {
   });
 
   it('kept by an older program has its units by quantity, and gives them to both sides', () => {
-    const old = { ...filled({ 'action12.bass': '7', 'action12.treble': '6' }), units: { action12: '64ths' } } as Draft;
-    expect(completed(old, '°C').units).toMatchObject({ 'action12.bass': '64ths', 'action12.treble': '64ths' });
+    const old = {
+      ...filled({ 'action12.bass': '7', 'action12.treble': '6' }),
+      units: { action12: '64ths' },
+    } as Draft;
+    expect(completed(old, '°C').units).toMatchObject({
+      'action12.bass': '64ths',
+      'action12.treble': '64ths',
+    });
   });
 
   it('asks why where a note is written over, not where it goes on', () => {
@@ -189,7 +196,8 @@ describe('the closure check over a draft', () => {
     'straightedge.bass': '0.5 mm',
     'saddleShowing.bass': '5.6 mm',
   };
-  const closes = (draft: Draft) => closureOf(draft, valuesOf(draft, shop, []), instrument);
+  const closes = (draft: Draft) =>
+    closureOf(draft, valuesOf(draft, shop, []), instrument, (metres) => `${metres}`);
 
   it('asks once a side is complete, at pitch only', () => {
     expect(closes(filled({ ...readings, 'relief.bass': '' }))).toEqual([]);

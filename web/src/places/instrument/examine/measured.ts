@@ -3,6 +3,7 @@ import {
   checkClosure,
   closureWords,
   COMPENSATION,
+  divisionOf,
   HOUSE_TOOLS,
   parseReading,
   QUANTITIES,
@@ -33,12 +34,19 @@ export function valuesOf(draft: Draft, shop: Shop, tools: readonly Tool[]): Read
   return readingsOf(draft, shop).flatMap(({ input: { quantity, place, text, unit, tool } }) => {
     const result = parseReading(quantity, text, unit);
     if (!result.ok) return [];
-    return [{ quantity, place, ...repeatsMean(result.value, errorOf(tools, tool, quantity)) }];
+    const error = errorOf(tools, tool, quantity);
+    const division = divisionOf(tool ?? QUANTITIES[quantity].tool, error);
+    return [{ quantity, place, ...repeatsMean(result.value, error), division }];
   });
 }
 
 /** The closure check over a draft, a side at a time; sides with missing readings are silent. */
-export function closureOf(draft: Draft, values: ReadingValue[], instrument: Instrument): ClosureWords[] {
+export function closureOf(
+  draft: Draft,
+  values: ReadingValue[],
+  instrument: Instrument,
+  say: (metres: number) => string,
+): ClosureWords[] {
   if (draft.conditions.strings !== 'pitch') return [];
   const held: [number, number] = [wholeOf(draft.conditions.reliefFrom), wholeOf(draft.conditions.reliefTo)];
   if (!(held[0] < held[1])) return [];
@@ -52,6 +60,6 @@ export function closureOf(draft: Draft, values: ReadingValue[], instrument: Inst
     };
     const options = { reliefFrets: held };
     const closure = checkClosure(neck, measured, options, sides[1 - i]!.measured ?? undefined);
-    return [closureWords(side === 'bass' ? 'Bass' : 'Treble', measured.action12.value, closure)];
+    return [closureWords(side === 'bass' ? 'Bass' : 'Treble', measured.action12.value, closure, say)];
   });
 }

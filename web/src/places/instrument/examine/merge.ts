@@ -88,7 +88,9 @@ export function mergedDraft(theirs: Draft, yours: Draft, chosen: ReadonlySet<str
     askingPrice: from('askingPrice').askingPrice,
     notes: from('notes').notes,
     conditions: {
-      ...(Object.fromEntries(CONDITIONS.map((key) => [key, from(key).conditions[key]])) as Draft['conditions']),
+      ...(Object.fromEntries(
+        CONDITIONS.map((key) => [key, from(key).conditions[key]]),
+      ) as Draft['conditions']),
       temperatureUnit: from('temperature').conditions.temperatureUnit,
     },
     texts: byField(({ texts }) => texts),

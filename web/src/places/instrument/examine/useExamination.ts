@@ -1,5 +1,5 @@
 import type { Examination, Instrument, Shop } from '@upright-elder/contract';
-import { useEffect, useRef, useState } from 'react';
+import { useEffect, useMemo, useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { toast } from 'sonner';
 import { ProblemError, send, Unreachable } from '../../../data/api.js';
@@ -7,8 +7,9 @@ import { dropDraft, keepDraft, readDraft } from '../../../data/drafts.js';
 import { useRefresh } from '../../../data/hooks.js';
 import { usePersonId } from '../../../data/person.js';
 import { refusals as refusalsOf } from '../../../data/save.js';
-import { completed, draftOf, findingsOf, inputOf, refusalsByField, type Draft } from './draft.js';
+import { completed, draftOf, emptyDraft, findingsOf, inputOf, refusalsByField, type Draft } from './draft.js';
 import { isGiven } from './draftFinding.js';
+import { differencesOf } from './merge.js';
 
 /** An examination on its way: its draft, kept as it is typed, and its save. */
 export function useExamination(
@@ -32,8 +33,9 @@ export function useExamination(
   useEffect(() => {
     void readDraft<Draft>(draftKey).then((kept) => {
       if (!kept || touched.current) return;
-      setDraft(completed(kept, shop.temperatureUnit));
-      setBroughtBack(true);
+      const known = completed(kept, shop.temperatureUnit);
+      setDraft(known);
+      setBroughtBack(saysSomething(known));
     });
   }, [draftKey, shop.temperatureUnit]);
 
@@ -51,11 +53,13 @@ export function useExamination(
   };
 
   const startAfresh = () => {
+    const former = draft;
     void dropDraft(draftKey);
     touched.current = false;
     setBroughtBack(false);
     setRefusals({});
     setDraft(begin());
+    toast('What you typed was taken out.', { action: { label: 'Undo', onClick: () => change(former) } });
   };
 
   const save = async (toSave: Draft) => {
@@ -93,9 +97,12 @@ export function useExamination(
     }
   };
 
+  const from = useMemo(() => (stored ? draftOf(stored) : null), [stored]);
   return {
     draft,
     change,
+    /** something is typed that is not saved */
+    changed: from ? differencesOf(from, draft).length > 0 : saysSomething(draft),
     refusals,
     saving,
     save,
@@ -104,6 +111,21 @@ export function useExamination(
     theirs,
     closeMerge: () => setTheirs(null),
   };
+}
+
+/** True where anything was read, found or written; a protocol chosen alone says nothing. */
+function saysSomething(draft: Draft): boolean {
+  const empty = emptyDraft(
+    { today: draft.date, temperatureUnit: draft.conditions.temperatureUnit },
+    14,
+    draft.protocol,
+  );
+  return (
+    differencesOf(
+      { ...empty, conditions: { ...empty.conditions, reliefTo: draft.conditions.reliefTo } },
+      draft,
+    ).length > 0
+  );
 }
 
 /** Points of which something was said, but not what they end in. */

@@ -14,9 +14,7 @@ export function DaySlider({
   if (days.length < 2) return null;
   return (
     <div className="mt-1 flex items-center gap-3">
-      <span className="text-[0.9rem] font-bold whitespace-nowrap">
-        As on {sayDate(days[at]!)}
-      </span>
+      <span className="text-[0.9rem] font-bold whitespace-nowrap">As on {sayDate(days[at]!)}</span>
       <OneSlider
         label="Through the examinations"
         min={0}

@@ -1,6 +1,8 @@
 import { BRACE_KINDS, partsOf, type BraceKind, type Face, type Plan, sayDate } from '@upright-elder/core';
 import { useState } from 'react';
-import { inARow, nameOf, sayExtent, type DrawnMark } from './mapDocument.js';
+import type { Mark } from '@upright-elder/contract';
+import { StrikeOut, StruckWords } from '../../../app/StrikeOut.js';
+import { drawnOf, inARow, nameOf, sayExtent, type DrawnMark } from './mapDocument.js';
 
 /** Every mark with how it was last seen; live damage first to the eye by shape, word and colour. */
 export function MarksList({
@@ -43,6 +45,32 @@ export function MarksList({
             </li>
           );
         })}
+      </ul>
+    </section>
+  );
+}
+
+/** Marks that were struck: shown struck, with who and why, and brought back at a touch. */
+export function StruckMarks({ marks }: { marks: readonly Mark[] }) {
+  if (marks.length === 0) return null;
+  return (
+    <section className="sheet p-4" aria-label="Struck marks">
+      <h2 className="text-[1.2rem]">Struck out</h2>
+      <ul>
+        {marks.map((mark) => (
+          <li
+            key={mark.id}
+            className="flex flex-wrap items-center justify-between gap-2 border-b border-rule py-1"
+          >
+            <span>
+              <span className="text-faint line-through">{nameOf(drawnOf(mark))}</span>
+              <span className="block">
+                <StruckWords strikes={mark.strikes} />
+              </span>
+            </span>
+            <StrikeOut kind="mark" id={mark.id} what={nameOf(drawnOf(mark))} struck />
+          </li>
+        ))}
       </ul>
     </section>
   );

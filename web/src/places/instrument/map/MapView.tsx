@@ -20,7 +20,7 @@ import { DatedBoard } from './DatedBoard.js';
 import { FACE_OPTIONS } from './faceNames.js';
 import { LookAgain } from './LookAgain.js';
 import { seenAgain, withSighting, type DrawnMark, type MapDocument } from './mapDocument.js';
-import { MarksList, PartsList } from './MapLists.js';
+import { MarksList, PartsList, StruckMarks } from './MapLists.js';
 import { MarkForm } from './MarkForm.js';
 import { MarkPhotographs } from './MarkPhotographs.js';
 import { PartForm } from './PartForm.js';
@@ -81,7 +81,7 @@ export function MapView({ instrumentId, saved, stored, neck, today }: Props) {
     if (points.length < fewestPoints(on?.kind ?? kind)) return;
     const path = copied(points);
     if (drawnOn && on) setMark(drawnOn, withSighting(on, { ...on.sightings.at(-1)!, path, ruler: null }));
-    else addMark({ face, kind, brace: null }, { path, state: kind === 'crack' ? 'moving' : 'quiet' });
+    else addMark({ face, kind, brace: null }, { path, state: kind === 'crack' ? 'not tried' : 'quiet' });
   };
   const hair = useCrossHair(plan, face, neck, finish);
 
@@ -167,7 +167,7 @@ export function MapView({ instrumentId, saved, stored, neck, today }: Props) {
               mark={mark}
               brace={allBraces(plan).find(({ id }) => id === mark.brace)}
               today={today}
-              corrections={stored.find(({ id }) => id === chosenMark)?.corrections ?? []}
+              stored={stored.find(({ id }) => id === chosenMark)}
               onChange={(next) => setMark(chosenMark, next)}
               onSeenAgain={(state) => see(chosenMark, state)}
               onDrawOn={() => {
@@ -225,6 +225,7 @@ export function MapView({ instrumentId, saved, stored, neck, today }: Props) {
           chosen={chosenMark}
           onChoose={(id, markFace) => place.choose({ mark: id, face: markFace })}
         />
+        <StruckMarks marks={stored.filter(({ struck }) => struck)} />
         <PartsList
           plan={plan}
           face={face}

@@ -1,7 +1,15 @@
-import type { MarkCorrection, MarkState, Sighting } from '@upright-elder/contract';
-import { fewestPoints, type Brace, sayDate } from '@upright-elder/core';
+import type { Mark, MarkState, Sighting } from '@upright-elder/contract';
+import { fewestPoints, isDay, sayDate, type Brace } from '@upright-elder/core';
 import { useState } from 'react';
-import { inARow, sayExtent, withSighting, type DrawnMark } from './mapDocument.js';
+import {
+  inARow,
+  movedTo,
+  sayExtent,
+  withoutSighting,
+  withSighting,
+  withSightingBack,
+  type DrawnMark,
+} from './mapDocument.js';
 import { MarkHistory } from './MarkHistory.js';
 import { SightingFields } from './SightingFields.js';
 
@@ -10,7 +18,8 @@ interface Props {
   /** that a separation is of */
   brace: Brace | undefined;
   today: string;
-  corrections: readonly MarkCorrection[];
+  /** as it is stored; none while it was never saved */
+  stored: Mark | undefined;
   onChange: (mark: DrawnMark) => void;
   onSeenAgain: (state: MarkState) => void;
   onDrawOn: () => void;
@@ -18,14 +27,24 @@ interface Props {
   onClose: () => void;
 }
 
-/** A mark as it was last seen. Today's sighting is open; what an earlier day saw is evidence and is only corrected with a reason. */
+/**
+ * A mark as a day saw it, the last one unless another is opened. What is stored of an earlier day is evidence and is
+ * only corrected with a reason; a day out of old papers is added like any other.
+ */
 export function MarkForm(props: Props) {
-  const { mark, brace, today, corrections, onChange, onSeenAgain, onClose } = props;
-  const last = mark.sightings.at(-1)!;
+  const { mark, brace, today, stored, onChange, onSeenAgain, onClose } = props;
+  const [day, setDay] = useState<string | null>(null);
   const [correcting, setCorrecting] = useState(false);
-  const fromToday = last.date === today;
-  const open = fromToday || correcting;
-  const see = (part: Partial<Sighting>) => onChange(withSighting(mark, { ...last, ...part }));
+  const last = mark.sightings.at(-1)!;
+  const shown = mark.sightings.find(({ date }) => date === day) ?? last;
+  const kept = stored?.sightings.some(({ date, struck }) => date === shown.date && !struck) ?? false;
+  const earlier = kept && shown.date < today;
+  const open = !earlier || correcting;
+  const see = (part: Partial<Sighting>) => onChange(withSighting(mark, { ...shown, ...part }));
+  const openDay = (date: string | null) => {
+    setDay(date);
+    setCorrecting(false);
+  };
   return (
     <section className="sheet p-4" aria-label="The mark">
       <div className="flex items-center justify-between">
@@ -37,7 +56,7 @@ export function MarkForm(props: Props) {
         </button>
       </div>
       <p className="said">
-        {inARow(sayExtent(mark, last), last.state)} on {sayDate(last.date)}
+        {inARow(sayExtent(mark, shown), shown.state)} on {sayDate(shown.date)}
       </p>
       <label className="block text-[0.9rem] font-bold">
         Name of the mark
@@ -51,8 +70,26 @@ export function MarkForm(props: Props) {
       </label>
       {open ? (
         <>
-          <SightingFields key={last.date} kind={mark.kind} sighting={last} onSighting={see} />
-          {mark.kind !== 'separation' && fewestPoints(mark.kind) > 1 && (
+          <DayField
+            key={shown.date}
+            label="Seen on"
+            day={shown.date}
+            today={today}
+            onDay={(date) => {
+              const next = movedTo(mark, shown.date, date);
+              if (!next) return 'It was seen on that day already.';
+              setDay(date);
+              onChange(next);
+              return null;
+            }}
+          />
+          <SightingFields
+            key={`fields of ${shown.date}`}
+            kind={mark.kind}
+            sighting={shown}
+            onSighting={see}
+          />
+          {mark.kind !== 'separation' && fewestPoints(mark.kind) > 1 && shown === last && (
             <button type="button" className="quiet mt-2" onClick={props.onDrawOn}>
               Draw it longer
             </button>
@@ -60,10 +97,24 @@ export function MarkForm(props: Props) {
         </>
       ) : (
         <div className="mt-2 flex flex-wrap gap-2">
-          <button type="button" className="act" onClick={() => onSeenAgain(last.state)}>
+          <button
+            type="button"
+            className="act"
+            onClick={() => {
+              openDay(null);
+              onSeenAgain(last.state);
+            }}
+          >
             Seen today
           </button>
-          <button type="button" className="quiet" onClick={() => onSeenAgain('closed')}>
+          <button
+            type="button"
+            className="quiet"
+            onClick={() => {
+              openDay(null);
+              onSeenAgain('closed');
+            }}
+          >
             Closed today
           </button>
           <button type="button" className="quiet" onClick={() => setCorrecting(true)}>
@@ -71,9 +122,9 @@ export function MarkForm(props: Props) {
           </button>
         </div>
       )}
-      {correcting && !fromToday && (
+      {correcting && earlier && (
         <label className="mt-2 block text-[0.9rem] font-bold">
-          {`Why ${sayDate(last.date)} is corrected`}
+          {`Why ${sayDate(shown.date)} is corrected`}
           <input
             className="field font-normal"
             autoComplete="off"
@@ -82,10 +133,96 @@ export function MarkForm(props: Props) {
           />
         </label>
       )}
-      <MarkHistory mark={mark} corrections={corrections} />
+      <MarkHistory
+        mark={mark}
+        corrections={stored?.corrections ?? []}
+        shown={shown.date}
+        onOpen={openDay}
+        onStrike={(date, why) => {
+          onChange(withoutSighting(mark, date, why));
+          openDay(null);
+        }}
+        onBack={(sighting) => {
+          const next = withSightingBack(mark, sighting);
+          if (next) onChange(next);
+        }}
+      />
+      <OtherDay
+        mark={mark}
+        today={today}
+        onAdd={(date) => {
+          const before = mark.sightings.findLast((one) => one.date < date) ?? mark.sightings[0]!;
+          onChange(withSighting(mark, { ...before, date, note: '', examinationId: null }));
+          openDay(date);
+        }}
+      />
       <button type="button" className="quiet mt-3" onClick={props.onStrike}>
         Strike it out: marked by mistake
       </button>
     </section>
+  );
+}
+
+/** A day that a mark was seen on, such as one out of old papers. */
+function OtherDay({ mark, today, onAdd }: { mark: DrawnMark; today: string; onAdd: (date: string) => void }) {
+  const [adding, setAdding] = useState(false);
+  if (!adding)
+    return (
+      <button type="button" className="quiet mt-2" onClick={() => setAdding(true)}>
+        It was seen on another day
+      </button>
+    );
+  return (
+    <DayField
+      label="It was seen on"
+      day=""
+      today={today}
+      onDay={(date) => {
+        if (mark.sightings.some((one) => one.date === date)) return 'It was seen on that day already.';
+        setAdding(false);
+        onAdd(date);
+        return null;
+      }}
+    />
+  );
+}
+
+/** A day up to today; taken once it is whole. */
+function DayField({
+  label,
+  day,
+  today,
+  onDay,
+}: {
+  label: string;
+  day: string;
+  today: string;
+  /** @returns why it cannot be that day */
+  onDay: (date: string) => string | null;
+}) {
+  const [text, setText] = useState(day);
+  const [refusal, setRefusal] = useState<string | null>(null);
+  const take = (date: string) => {
+    if (date === '' || date === day) return;
+    setRefusal(
+      !isDay(date) || date < '1950' || date > today ? `A day from 1950 to ${sayDate(today)}.` : onDay(date),
+    );
+  };
+  return (
+    <label className="mt-2 block text-[0.9rem] font-bold">
+      {label}
+      <input
+        type="date"
+        className="field font-normal"
+        max={today}
+        min="1950-01-01"
+        value={text}
+        aria-invalid={refusal ? true : undefined}
+        onChange={(event) => setText(event.target.value)}
+        onBlur={() => take(text)}
+        onKeyDown={(event) => event.key === 'Enter' && take(text)}
+      />
+      {refusal && <span className="font-normal text-ochre">✕ {refusal}</span>}
+    </label>
   );
 }

@@ -1,33 +1,74 @@
 import type { MarkCorrection, Sighting } from '@upright-elder/contract';
-import { crackLength, dayOf, growthOf, printLength, sayDate } from '@upright-elder/core';
+import { crackLength, dayOf, growthOf, printLength, sayDate, sayInstant } from '@upright-elder/core';
+import { useState } from 'react';
+import { useZone } from '../../../data/hooks.js';
 import { extentOfSighting, inARow, sayExtent, type DrawnMark } from './mapDocument.js';
 
-const day = (date: string) => sayDate(date);
-
-/** Everything that was seen of a mark, its growth with its error, and what was corrected. */
-export function MarkHistory({
-  mark,
-  corrections,
-}: {
+interface Props {
   mark: DrawnMark;
   corrections: readonly MarkCorrection[];
-}) {
-  const { sightings } = mark;
+  /** the day that is open */
+  shown: string;
+  onOpen: (day: string) => void;
+  onStrike: (day: string, why: string) => void;
+  onBack: (sighting: Sighting) => void;
+}
+
+/** Everything that was seen of a mark, its growth with its error, what was taken back and what was corrected. */
+export function MarkHistory({ mark, corrections, shown, onOpen, onStrike, onBack }: Props) {
+  const { sightings, taken = [] } = mark;
+  const zone = useZone();
+  const [striking, setStriking] = useState<string | null>(null);
   return (
     <>
-      {sightings.length > 1 && (
+      {sightings.length + taken.length > 1 && (
         <>
           <h3 className="mt-3 text-[1.05rem]">As it was seen</h3>
-          <p className="text-[0.95rem]">{overAll(sightings)}</p>
+          {sightings.length > 1 && <p className="text-[0.95rem]">{overAll(sightings)}</p>}
           <ol className="mt-1 text-[0.95rem]">
             {sightings.map((one, i) => (
               <li key={one.date} className="border-b border-rule py-1">
-                <span className="flex gap-3">
-                  <span className="w-[6.6rem] whitespace-nowrap">{day(one.date)}</span>
+                <span className="flex flex-wrap items-center gap-x-3">
+                  <button
+                    type="button"
+                    className={`min-h-[44px] w-[6.6rem] text-left whitespace-nowrap underline ${one.date === shown ? 'font-bold' : ''}`}
+                    onClick={() => onOpen(one.date)}
+                  >
+                    {sayDate(one.date)}
+                  </button>
                   <span className="font-bold">{sayExtent(mark, one)}</span>
                   <span>{growthWords(sightings[i - 1], one)}</span>
+                  {sightings.length > 1 && (
+                    <button
+                      type="button"
+                      className="ml-auto min-h-[44px] px-2 text-[0.88rem] text-faint underline"
+                      aria-label={`Strike what ${sayDate(one.date)} saw`}
+                      onClick={() => setStriking(one.date)}
+                    >
+                      Strike
+                    </button>
+                  )}
                 </span>
                 <span className="block text-[0.88rem] text-faint">{detailsOf(mark, one)}</span>
+                {striking === one.date && (
+                  <WhyStruck
+                    onWhy={(why) => {
+                      setStriking(null);
+                      onStrike(one.date, why);
+                    }}
+                    onLeave={() => setStriking(null)}
+                  />
+                )}
+              </li>
+            ))}
+            {taken.map((one, i) => (
+              <li key={`taken ${i}`} className="flex items-center gap-3 border-b border-rule py-1 text-faint">
+                <span className="line-through">
+                  {sayDate(one.date)}, {inARow(sayExtent(mark, one), one.state)}
+                </span>
+                <button type="button" className="quiet ml-auto" onClick={() => onBack(one)}>
+                  Bring back
+                </button>
               </li>
             ))}
           </ol>
@@ -37,17 +78,41 @@ export function MarkHistory({
         <>
           <h3 className="mt-3 text-[1.05rem]">Corrected</h3>
           <ul className="text-[0.9rem]">
-            {corrections.map(({ at, byName, why, was }) => (
-              <li key={`${at} ${was.date}`}>
-                {day(was.date)} had{' '}
+            {corrections.map(({ at, byName, why, was }, i) => (
+              <li key={i}>
+                {sayDate(was.date)} had{' '}
                 {inARow(sayExtent(mark, was), was.ruler && `ruler ${was.ruler}`, was.state)}; corrected{' '}
-                {day(at)} by {byName}: {why}
+                {sayInstant(at, zone)} by {byName}: {why}
               </li>
             ))}
           </ul>
         </>
       )}
     </>
+  );
+}
+
+function WhyStruck({ onWhy, onLeave }: { onWhy: (why: string) => void; onLeave: () => void }) {
+  const [why, setWhy] = useState('');
+  return (
+    <span className="mt-1 flex flex-wrap items-end gap-2">
+      <label className="text-[0.9rem] font-bold">
+        Why it is struck
+        <input
+          className="field font-normal"
+          autoFocus
+          autoComplete="off"
+          value={why}
+          onChange={(event) => setWhy(event.target.value)}
+        />
+      </label>
+      <button type="button" className="act" disabled={why.trim() === ''} onClick={() => onWhy(why.trim())}>
+        Strike it
+      </button>
+      <button type="button" className="quiet" onClick={onLeave}>
+        Leave it
+      </button>
+    </span>
   );
 }
 
@@ -83,7 +148,7 @@ function growthWords(earlier: Sighting | undefined, later: Sighting): string {
 /** The growth from the first day to the last. */
 function overAll(sightings: readonly Sighting[]): string {
   const { by, sd, perYear, real } = growthOf(lengthOn(sightings[0]!), lengthOn(sightings.at(-1)!));
-  const since = `since ${day(sightings[0]!.date)}`;
+  const since = `since ${sayDate(sightings[0]!.date)}`;
   if (!real) return `No change ${since} that a ruler can see (± ${say(1.96 * sd)}).`;
   const rate = perYear === null ? '' : `, ${printLength(Math.abs(perYear), 'mm', 1)} a year`;
   return `${by > 0 ? 'Longer' : 'Shorter'} by ${say(by)} ± ${say(1.96 * sd)} ${since}${rate}.`;

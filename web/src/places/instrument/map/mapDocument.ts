@@ -13,6 +13,7 @@ import {
   pointAlong,
   polygonArea,
   printLength,
+  standing,
   stretchOf,
   type Brace,
   type Plan,
@@ -20,7 +21,36 @@ import {
 } from '@upright-elder/core';
 import { dequal } from 'dequal';
 
-export type DrawnMark = Omit<MarkInput, 'by' | 'instrumentId'>;
+export type DrawnMark = Omit<MarkInput, 'by' | 'instrumentId'> & {
+  /** what was seen and taken back; `sightings` are those that stand */
+  taken?: Sighting[];
+};
+
+/** A stored mark as it is drawn: what was taken back stands apart. */
+export function drawnOf({
+  version,
+  face,
+  kind,
+  brace,
+  name,
+  sightings,
+}: Pick<Mark, 'version' | 'face' | 'kind' | 'brace' | 'name' | 'sightings'>): DrawnMark {
+  const taken = sightings.filter(({ struck }) => struck);
+  return {
+    version,
+    face,
+    kind,
+    brace,
+    name,
+    sightings: standing(sightings),
+    ...(taken.length > 0 ? { taken } : {}),
+  };
+}
+
+/** A drawn mark as it is sent. */
+export function sentMark({ taken = [], ...mark }: DrawnMark): Omit<MarkInput, 'by' | 'instrumentId'> {
+  return { ...mark, sightings: [...mark.sightings, ...taken] };
+}
 
 /** The map as it is worked on: the plan, and every mark under its id. */
 export interface MapDocument {
@@ -33,12 +63,7 @@ export function documentOf(plan: StoredPlan, marks: readonly Mark[]): MapDocumen
   return {
     plan: planOf(plan),
     planVersion: plan.version,
-    marks: Object.fromEntries(
-      marks.map(({ id, version, face, kind, brace, name, sightings }) => [
-        id,
-        { version, face, kind, brace, name, sightings },
-      ]),
-    ),
+    marks: Object.fromEntries(marks.map((mark) => [mark.id, drawnOf(mark)])),
   };
 }
 
@@ -118,6 +143,35 @@ export const daysSeen = (marks: Record<string, DrawnMark>): string[] =>
 export function withSighting(mark: DrawnMark, sighting: Sighting): DrawnMark {
   const others = mark.sightings.filter(({ date }) => date !== sighting.date);
   return { ...mark, sightings: [...others, sighting].sort((a, b) => a.date.localeCompare(b.date)) };
+}
+
+/** A sighting moved to another day; null where that day has one already. */
+export function movedTo(mark: DrawnMark, from: string, to: string): DrawnMark | null {
+  const moved = mark.sightings.find(({ date }) => date === from);
+  if (!moved || mark.sightings.some(({ date }) => date === to)) return null;
+  const others = mark.sightings.filter(({ date }) => date !== from);
+  return withSighting({ ...mark, sightings: others }, { ...moved, date: to });
+}
+
+/** What a day saw, taken back with a reason; the last one that stands stays. */
+export function withoutSighting(mark: DrawnMark, day: string, why: string): DrawnMark {
+  const struck = mark.sightings.find(({ date }) => date === day);
+  if (!struck || mark.sightings.length < 2) return mark;
+  return {
+    ...mark,
+    why,
+    sightings: mark.sightings.filter(({ date }) => date !== day),
+    taken: [...(mark.taken ?? []), { ...struck, struck: true }],
+  };
+}
+
+/** Brought back; null where that day has another sighting meanwhile. */
+export function withSightingBack(mark: DrawnMark, sighting: Sighting): DrawnMark | null {
+  if (mark.sightings.some(({ date }) => date === sighting.date)) return null;
+  const { struck: _struck, ...back } = sighting;
+  const taken = (mark.taken ?? []).filter((one) => one !== sighting);
+  const { taken: _taken, ...rest } = mark;
+  return withSighting({ ...rest, ...(taken.length > 0 ? { taken } : {}), why: 'brought back' }, back);
 }
 
 /** Seen again on a day as it was last, but for its state. */

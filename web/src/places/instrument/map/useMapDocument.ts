@@ -8,7 +8,16 @@ import { dropDraft, keepDraft, readDraft } from '../../../data/drafts.js';
 import { useRefresh } from '../../../data/hooks.js';
 import { usePersonId } from '../../../data/person.js';
 import { begun, changed, mapped, redone, undone, type History } from './history.js';
-import { inARow, rebased, sayExtent, unsaved, type DrawnMark, type MapDocument } from './mapDocument.js';
+import {
+  drawnOf,
+  inARow,
+  rebased,
+  sayExtent,
+  sentMark,
+  unsaved,
+  type DrawnMark,
+  type MapDocument,
+} from './mapDocument.js';
 
 /** What somebody else saved meanwhile: the plan, or one mark. */
 interface Conflict {
@@ -86,7 +95,7 @@ export function useMapDocument(instrumentId: string, saved: MapDocument) {
     }
     const { plan, marks, struck } = unsaved(saved, toSave);
     const sendMark = (id: string, mark: DrawnMark) =>
-      send<Mark>('PUT', `marks/${id}`, { ...mark, instrumentId, by: personId });
+      send<Mark>('PUT', `marks/${id}`, { ...sentMark(mark), instrumentId, by: personId });
     setBoard((current) => ({ ...current, sent: toSave }));
     let part: 'plan' | (string & {}) = 'plan';
     try {
@@ -97,7 +106,8 @@ export function useMapDocument(instrumentId: string, saved: MapDocument) {
           planInputOf(toSave.plan, toSave.planVersion, personId),
         );
       for (part of marks) await sendMark(part, { ...toSave.marks[part]!, struck: false });
-      for (part of struck) await sendMark(part, { ...saved.marks[part]!, struck: true });
+      for (part of struck)
+        await sendMark(part, { ...saved.marks[part]!, struck: true, why: 'marked by mistake' });
       setRefused([]);
       toast.success('The map is saved.');
       await refresh();
@@ -181,13 +191,13 @@ function conflictOf(now: MapDocument, part: string, theirs: Mark & StoredPlan): 
     const last = mark.sightings.at(-1)!;
     return inARow(mark.name, sayExtent(mark, last), last.state, `seen ${mark.sightings.length} times`);
   };
-  const { version, face, kind, brace, name, sightings, struck } = theirs;
-  const other: DrawnMark = { version, face, kind, brace, name, sightings, struck };
+  const { kind, struck } = theirs;
+  const other: DrawnMark = { ...drawnOf(theirs), struck };
   return {
     differences: [{ key: part, name: yours?.name || kind, theirs: say(other), yours: say(yours) }],
     resolved: (document, taken) => {
       const { [part]: _left, ...others } = document.marks;
-      const kept = taken ? (struck ? undefined : other) : yours && { ...yours, version };
+      const kept = taken ? (struck ? undefined : other) : yours && { ...yours, version: theirs.version };
       return { ...document, marks: kept ? { ...others, [part]: kept } : others };
     },
   };

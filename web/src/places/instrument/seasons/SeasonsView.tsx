@@ -37,7 +37,7 @@ export function SeasonsView({ forecast, series, shop, onChoose }: Props) {
     }),
     [forecast, series, shop],
   );
-  const year = useScenarioYear(useSame(given), scenario);
+  const { year, trouble, again } = useScenarioYear(useSame(given), scenario);
   // the chart follows the finger; words and tables come as soon as there is time
   const late = useDeferredValue(year);
   const unit = useMemo(() => unitOf(series, shop.sayIn), [series, shop.sayIn]);
@@ -52,6 +52,14 @@ export function SeasonsView({ forecast, series, shop, onChoose }: Props) {
         kept={year !== null}
       />
       <div className="sheet p-4">
+        {trouble && (
+          <p role="alert" className="mb-2 text-ochre">
+            ▲ {trouble}{' '}
+            <button type="button" className="quiet" onClick={again}>
+              Try again
+            </button>
+          </p>
+        )}
         <div className="flex flex-wrap items-center justify-between gap-2">
           <h2 className="text-[1.3rem]">{series.name}</h2>
           <label className="text-[0.9rem]">

@@ -6,9 +6,14 @@ import {
   readingOn,
   realChange,
   type QuantityId,
-  type StringSide, sayDate, sayInstant } from '@upright-elder/core';
+  type StringSide,
+  sayDate,
+  sayInstant,
+} from '@upright-elder/core';
 import { Popover } from 'radix-ui';
 import { Link } from 'react-router';
+import { useHeights } from '../../../data/heights.js';
+import { useZone } from '../../../data/hooks.js';
 import { ReadingCurve } from '../../../drawings/ReadingCurve.js';
 import { sayReading } from '../../../fields/understood.js';
 
@@ -58,10 +63,12 @@ interface Opened extends Among {
 
 /** Every number can be opened: what was typed, by whom, how sure, what has changed, and how it went over the years. */
 export function ReadingNumber({ quantity, side, examination, examinations, shop }: Opened) {
+  const zone = useZone();
+  const { unit: heights } = useHeights();
   const reading = readingOn(examination.readings, quantity, side);
   if (!reading) return <span className="text-[0.95rem] text-faint">not read</span>;
   const unit = shop.units[quantity] ?? QUANTITIES[quantity].unit;
-  const say = (value: number) => sayReading(quantity, value, unit);
+  const say = (value: number) => sayReading(quantity, value, unit, heights);
   // like is compared with like: strung with strung
   const history = examinations.flatMap(({ id, date, conditions, readings }) => {
     const found = readingOn(readings, quantity, side);
@@ -128,13 +135,16 @@ function ChangeSince({
   reading: Reading;
   say: (value: number) => string;
 }) {
-  const { change, real } = realChange(earlier.reading, reading);
+  const { change, real, oneDivision } = realChange(earlier.reading, reading);
+  const by = `${change > 0 ? '+' : '−'}${say(Math.abs(change))}`;
   return (
     <p className="mt-2">
       Since {sayDate(earlier.date)}:{' '}
-      {real
-        ? `${change > 0 ? '+' : '−'}${say(Math.abs(change))}, a real change.`
-        : 'no change that this tool can see.'}
+      {oneDivision
+        ? `${by}, one line of the scale: a change, or the line beside it?`
+        : real
+          ? `${by}, a real change.`
+          : 'no change that this tool can see.'}
     </p>
   );
 }

@@ -1,21 +1,23 @@
-import type { Instrument, Shop } from '@upright-elder/contract';
+import type { Instrument } from '@upright-elder/contract';
 import {
   ACTION_LEVER,
   archRise,
   downForce,
-  QUANTITIES,
   readingOn,
   STRING_SIDES,
   wheelTurns,
-  type QuantityId, sayDate } from '@upright-elder/core';
+  sayDate,
+  sayHeight,
+  type QuantityId,
+} from '@upright-elder/core';
 import { useState } from 'react';
+import { useHeights } from '../../../data/heights.js';
 import { useExaminations } from '../../../data/hooks.js';
 import { LengthField } from '../../../fields/LengthField.js';
-import { sayReading } from '../../../fields/understood.js';
 import { metresOf } from '../map/mapDocument.js';
 
 /** A carved top: its arch, what presses on it, and the wheels that answer for it. */
-export function ArchedTop({ instrument, shop }: { instrument: Instrument; shop: Shop }) {
+export function ArchedTop({ instrument }: { instrument: Instrument }) {
   const { data: examinations = [] } = useExaminations(instrument.id);
   const [pitch, setPitch] = useState('0.8');
   const [change, setChange] = useState('');
@@ -24,8 +26,8 @@ export function ArchedTop({ instrument, shop }: { instrument: Instrument; shop: 
       const reading = readingOn(readings, quantity, place);
       return reading ? [{ date, value: reading.value }] : [];
     });
-  const unit = shop.units.archHeight ?? QUANTITIES.archHeight.unit;
-  const say = (metres: number) => sayReading('archHeight', metres, unit);
+  const { unit } = useHeights();
+  const say = (metres: number) => sayHeight(metres, unit);
   const rise = archRise({
     species: instrument.topSpecies,
     length: instrument.bodyLength?.metres ?? 0.51,

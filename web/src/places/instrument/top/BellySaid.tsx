@@ -56,8 +56,8 @@ export function BellySaid({
         />
       </dl>
       <p className="mt-1 text-[0.88rem] text-faint">
-        From {fit.stations.length} heights of {sayDate(known.belly.date)}; ± holds 8 in
-        10 times. The farthest lies {say(Math.abs(worst.height - worst.modelled))} off
+        From {fit.stations.length} heights of {sayDate(known.belly.date)}; ± holds 8 in 10 times. The farthest
+        lies {say(Math.abs(worst.height - worst.modelled))} off
         {fit.misfit > 2 ? ', more than tools miss: another dome than 9 m, or another cause' : ''}. The
         threshold depends on plate and bridge: look at the shapes, not only at the number.
       </p>

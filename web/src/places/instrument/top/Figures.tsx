@@ -1,14 +1,11 @@
-import type { Shop } from '@upright-elder/contract';
-import { QUANTITIES, type ShapeFigures } from '@upright-elder/core';
-import { sayReading } from '../../../fields/understood.js';
+import { sayHeight, type ShapeFigures } from '@upright-elder/core';
+import { useHeights } from '../../../data/heights.js';
 import { sayTurn } from './sayTurn.js';
 
 /** Turn, hump, hollow and action under what is set, and what has changed against the instrument as it was found. */
-export function Figures({ now, found, shop }: { now: ShapeFigures; found: ShapeFigures; shop: Shop }) {
-  const belly = (metres: number) =>
-    sayReading('bellyAlong', metres, shop.units.bellyAlong ?? QUANTITIES.bellyAlong.unit);
-  const action = (metres: number) =>
-    sayReading('action12', metres, shop.units.action12 ?? QUANTITIES.action12.unit);
+export function Figures({ now, found }: { now: ShapeFigures; found: ShapeFigures }) {
+  const { unit } = useHeights();
+  const height = (metres: number) => sayHeight(metres, unit);
   return (
     <dl
       className="grid grid-cols-2 gap-x-4 gap-y-2 xl:grid-cols-4"
@@ -24,23 +21,23 @@ export function Figures({ now, found, shop }: { now: ShapeFigures; found: ShapeF
       />
       <Figure
         name="Hump behind"
-        value={belly(now.hump)}
+        value={height(now.hump)}
         by={now.hump - found.hump}
-        say={belly}
+        say={height}
         seen={0.000005}
       />
       <Figure
         name="Hollow before"
-        value={belly(now.hollow)}
+        value={height(now.hollow)}
         by={now.hollow - found.hollow}
-        say={belly}
+        say={height}
         seen={0.000005}
       />
       <Figure
         name="Action at 12, from the top"
-        value={signed(now.action, action)}
+        value={signed(now.action, height)}
         by={now.action - found.action}
-        say={action}
+        say={height}
         seen={0.000005}
       />
     </dl>

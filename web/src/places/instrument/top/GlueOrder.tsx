@@ -1,24 +1,21 @@
-import type { RecordedStretch, Shop } from '@upright-elder/contract';
-import { QUANTITIES, type BraceRanking, type Gain, type LooseStretch } from '@upright-elder/core';
-import { sayReading } from '../../../fields/understood.js';
+import type { RecordedStretch } from '@upright-elder/contract';
+import { sayHeight, type BraceRanking, type Gain, type LooseStretch } from '@upright-elder/core';
+import { useHeights } from '../../../data/heights.js';
 import { sayTurn } from './sayTurn.js';
 
 interface Props {
   ranking: BraceRanking;
   loose: readonly RecordedStretch[];
-  shop: Shop;
 }
 
 /** What each loose stretch would give back if it were glued, and in which order. */
-export function GlueOrder({ ranking, loose, shop }: Props) {
+export function GlueOrder({ ranking, loose }: Props) {
+  const { unit } = useHeights();
   const nameOf = ({ brace, from }: LooseStretch) =>
     loose.find((one) => one.brace === brace && one.from === from)?.name ?? brace;
-  const belly = (metres: number) =>
-    sayReading('bellyAlong', metres, shop.units.bellyAlong ?? QUANTITIES.bellyAlong.unit);
-  const action = (metres: number) =>
-    sayReading('action12', metres, shop.units.action12 ?? QUANTITIES.action12.unit);
-  const say = ({ turn, hump, action: height }: Gain) =>
-    `${sayTurn(turn)} of turn, ${belly(hump)} of hump, ${action(height)} of action`;
+  const height = (metres: number) => sayHeight(metres, unit);
+  const say = ({ turn, hump, action }: Gain) =>
+    `${sayTurn(turn)} of turn, ${height(hump)} of hump, ${height(action)} of action`;
   return (
     <section className="sheet p-4" aria-label="If glued">
       <h2 className="text-[1.2rem]">If glued</h2>

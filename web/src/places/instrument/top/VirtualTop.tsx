@@ -1,11 +1,11 @@
-import type { Instrument, Shop, TopCase } from '@upright-elder/contract';
+import type { Instrument, TopCase } from '@upright-elder/contract';
 import {
   ACROSS_BEHIND,
   GLUED_AT,
   builtDome,
   heightOf,
   heights,
-  QUANTITIES,
+  sayHeight,
   shapeFigures,
   softened,
   type Anchor,
@@ -22,7 +22,7 @@ import { useMemo, useState } from 'react';
 import { SectionDrawing } from '../../../drawings/top/SectionDrawing.js';
 import { extremes, TopRelief } from '../../../drawings/top/TopRelief.js';
 import { contourStep } from '../../../drawings/top/contours.js';
-import { sayReading } from '../../../fields/understood.js';
+import { useHeights } from '../../../data/heights.js';
 import { sayTurn } from './sayTurn.js';
 import type { TopApi } from '../../../workers/top.worker.js';
 import { loosePath } from '../map/mapDocument.js';
@@ -42,14 +42,13 @@ interface Props {
   instrument: Instrument;
   known: TopCase;
   plan: Plan;
-  shop: Shop;
 }
 
 const stretchesOf = (known: TopCase): LooseStretch[] =>
   known.loose.map(({ brace, from, to }) => ({ brace, from, to }));
 
 /** The virtual top: solved once beside the page, then asked at every touch. */
-export function VirtualTop({ instrument, known, plan, shop }: Props) {
+export function VirtualTop({ instrument, known, plan }: Props) {
   const [anchor, setAnchor] = useState<Anchor>('bridge');
   const toggles = useMemo(() => togglesOf(plan.braces, known.loose), [plan, known.loose]);
   const trial = useTrial(instrument, known, toggles);
@@ -86,7 +85,7 @@ export function VirtualTop({ instrument, known, plan, shop }: Props) {
     );
   return (
     <SolvedView
-      {...{ instrument, known, shop, toggles, trial, view: top.view, api: top.api }}
+      {...{ instrument, known, toggles, trial, view: top.view, api: top.api }}
       anchor={anchor}
       onAnchor={setAnchor}
     />
@@ -96,7 +95,6 @@ export function VirtualTop({ instrument, known, plan, shop }: Props) {
 function SolvedView({
   instrument,
   known,
-  shop,
   toggles,
   trial,
   view,
@@ -106,7 +104,6 @@ function SolvedView({
 }: {
   instrument: Instrument;
   known: TopCase;
-  shop: Shop;
   toggles: readonly Toggle[];
   trial: Trial;
   view: TopView;
@@ -114,6 +111,7 @@ function SolvedView({
   anchor: Anchor;
   onAnchor: (anchor: Anchor) => void;
 }) {
+  const { unit } = useHeights();
   const { loose, toggle, strung, setStrung, moisture, setMoisture, softness, setSoftness } = trial;
   const pull = pullOf(strung, instrument.scale.metres);
   const load: Load = { pull, moisture };
@@ -124,18 +122,19 @@ function SolvedView({
     () => toggles.filter(({ id }) => loose.has(id)).map(({ stretch }) => stretch),
     [toggles, loose],
   );
-  const solvedAsFound = useAnswer(() => api.responses(recorded), [api, recorded]);
-  const solvedNow = useAnswer(() => api.responses(tried), [api, tried]);
+  const answeredAsFound = useAnswer(() => api.responses(recorded), [api, recorded]);
+  const answeredNow = useAnswer(() => api.responses(tried), [api, tried]);
+  const [solvedAsFound, solvedNow] = [answeredAsFound.value, answeredNow.value];
   const asFound = useMemo(
     () => solvedAsFound && softened(solvedAsFound, softness),
     [solvedAsFound, softness],
   );
   const now = useMemo(() => solvedNow && softened(solvedNow, softness), [solvedNow, softness]);
-  const ranking = useAnswer(
+  const ranked = useAnswer(
     () => (recorded.length > 0 ? api.ranking(recorded, { pull: ownPull, moisture: 0 }) : null),
     [api, recorded, ownPull],
   );
-  const fit = useAnswer(
+  const fitted = useAnswer(
     () =>
       belly
         ? api.fit(
@@ -149,19 +148,33 @@ function SolvedView({
         : null,
     [api, recorded, belly, ownPull],
   );
-  if (!now || !asFound) return <p className="said p-6">Reading the solved top…</p>;
+  const [ranking, fit] = [ranked.value, fitted.value];
+  const troubles = [
+    ...new Set([answeredAsFound, answeredNow, ranked, fitted].map(({ trouble }) => trouble)),
+  ].filter((words): words is string => words !== null);
+  const trouble = troubles.map((words) => (
+    <p key={words} role="alert" className="text-ochre">
+      ▲ The model could not answer: {words}. Reload the page to try again; what is saved is untouched.
+    </p>
+  ));
+  if (!now || !asFound)
+    return trouble.length > 0 ? (
+      <div className="sheet p-4">{trouble}</div>
+    ) : (
+      <p className="said p-6">Reading the solved top…</p>
+    );
   const rises = heights(now, load);
   const found = shapeFigures(view, asFound, { pull: known.pull, moisture });
-  const unit = shop.units.bellyAlong ?? QUANTITIES.bellyAlong.unit;
   // what rounds to nothing has no sign
-  const say = (metres: number) => sayReading('bellyAlong', Math.abs(metres) < 5e-6 ? 0 : metres, unit);
+  const say = (metres: number) => sayHeight(Math.abs(metres) < 5e-6 ? 0 : metres, unit);
   const [low, high] = extremes(rises);
   const figures = shapeFigures(view, now, load);
   return (
     <div className="grid grid-cols-[minmax(0,1fr)] items-start gap-4 lg:grid-cols-[minmax(0,1fr)_19rem] xl:grid-cols-[minmax(0,1fr)_24rem]">
       <div className="grid gap-4">
+        {trouble}
         <section className="sheet p-4" aria-label="How it moves">
-          <Figures now={figures} found={found} shop={shop} />
+          <Figures now={figures} found={found} />
           <div className="mt-2 grid gap-4 sm:grid-cols-[minmax(0,13rem)_minmax(0,1fr)] xl:grid-cols-[minmax(0,15rem)_minmax(0,1fr)]">
             <div>
               <div className="mx-auto max-w-[15rem]">
@@ -197,7 +210,7 @@ function SolvedView({
           onStrung={setStrung}
           onMoisture={(wood) => setMoisture(wood - GLUED_AT.mean)}
         />
-        {ranking && <GlueOrder ranking={ranking} loose={known.loose} shop={shop} />}
+        {ranking && <GlueOrder ranking={ranking} loose={known.loose} />}
         <LooseList toggles={toggles} loose={loose} onToggle={toggle} />
         {solvedAsFound && <WeightTest responses={solvedAsFound} onSoftness={setSoftness} />}
         <p className="px-1 text-[0.85rem] text-faint">{PRIOR_WORDS[known.prior]}</p>

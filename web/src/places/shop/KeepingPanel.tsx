@@ -1,0 +1,110 @@
+import type { Keeping } from '@upright-elder/contract';
+import { DAY_MS, sayInstant } from '@upright-elder/core';
+import { useState } from 'react';
+import { toast } from 'sonner';
+import { Fetching } from '../../app/Fetching.js';
+import { send } from '../../data/api.js';
+import { useKeeping, useRefresh, useZone } from '../../data/hooks.js';
+import { refusals } from '../../data/save.js';
+
+const SHOWN = 6;
+/** A backup older than this is asked for, days. */
+const OLD_DAYS = 7;
+
+/** Where the shop's data lie, how old the last good backup is, and a way to make one. */
+export function KeepingPanel() {
+  return (
+    <section className="sheet p-5" aria-label="How the shop is kept">
+      <h2 className="text-[1.3rem]">How it is kept</h2>
+      <Fetching of={useKeeping()}>{(keeping) => <Kept keeping={keeping} />}</Fetching>
+    </section>
+  );
+}
+
+function Kept({ keeping }: { keeping: Keeping }) {
+  const { folder, unwritable, backupFolder, sameDisk, lastBackup, failed, backups, remarks, now } = keeping;
+  const [busy, setBusy] = useState(false);
+  const refresh = useRefresh();
+  const zone = useZone();
+  const age = lastBackup === null ? null : (Date.parse(now) - Date.parse(lastBackup)) / DAY_MS;
+  const make = async () => {
+    setBusy(true);
+    try {
+      await send<Keeping>('POST', 'backups');
+      toast.success('The backup is written, read back and counted.');
+    } catch (error) {
+      refusals(error);
+    } finally {
+      setBusy(false);
+      await refresh();
+    }
+  };
+  return (
+    <>
+      {unwritable && (
+        <p className="said text-ochre">
+          ✕{' '}
+          {unwritable === 'full'
+            ? 'The disk was full when the program started: the shop can be read, and nothing can be saved. Make room and start again.'
+            : 'The folder cannot be written: the shop can be read, and nothing can be saved.'}
+        </p>
+      )}
+      <p className={age === null || age > OLD_DAYS ? 'text-ochre' : ''}>
+        {age === null
+          ? '▲ There is no backup yet.'
+          : `${age > OLD_DAYS ? '▲ ' : ''}Last good backup: ${sayAge(age)}.`}
+      </p>
+      {failed && <p className="text-ochre">✕ The last try failed: {failed}</p>}
+      {sameDisk && (
+        <p className="text-[0.92rem] text-faint">
+          Backups lie on the same disk as the shop: copy them to another one, or start with
+          UPRIGHT_ELDER_BACKUPS naming a folder there. What breaks the disk takes both.
+        </p>
+      )}
+      {remarks.map((words) => (
+        <p key={words} className="text-[0.95rem] text-ochre">
+          ▲ {words}
+        </p>
+      ))}
+      <button
+        type="button"
+        className="act mt-2"
+        disabled={busy || unwritable !== null}
+        onClick={() => void make()}
+      >
+        {busy ? 'Writing and checking…' : 'Back up now'}
+      </button>
+      {backups.length > 0 && (
+        <ul className="mt-2 text-[0.92rem]">
+          {backups.slice(0, SHOWN).map(({ name, made, bytes }) => (
+            <li key={name} className="flex flex-wrap justify-between gap-x-3 border-b border-rule py-1">
+              <span>{sayInstant(made, zone)}</span>
+              <span className="text-faint">{(bytes / 1e6).toFixed(1)} MB</span>
+            </li>
+          ))}
+          {backups.length > SHOWN && (
+            <li className="text-faint">and {backups.length - SHOWN} earlier ones</li>
+          )}
+        </ul>
+      )}
+      <dl className="mt-2 text-[0.88rem] text-faint">
+        <dt className="inline font-bold">The shop: </dt>
+        <dd className="inline break-all">{folder}</dd>
+        <br />
+        <dt className="inline font-bold">Backups: </dt>
+        <dd className="inline break-all">{backupFolder}</dd>
+      </dl>
+      <p className="mt-1 text-[0.88rem] text-faint">
+        One is made each day that something was saved. The five newest are kept, and the last of each month
+        for a year. To bring one back: <code>npm run restore -- backup.zip new-folder</code>.
+      </p>
+    </>
+  );
+}
+
+function sayAge(days: number): string {
+  if (days < 1 / 24) return 'within this hour';
+  if (days < 1) return `${Math.round(days * 24)} hours ago`;
+  const whole = Math.floor(days);
+  return whole === 1 ? 'yesterday' : `${whole} days ago`;
+}
