@@ -12,6 +12,8 @@ const ROOT = fileURLToPath(new URL('../..', import.meta.url));
 export interface Program {
   address: string;
   folder: string;
+  /** of the process that runs now */
+  pid: () => number;
   /** ends it as a power cut would */
   kill: () => Promise<void>;
   /** starts it again on the same folder and port */
@@ -58,6 +60,7 @@ export async function startProgram(
   return {
     address: await start(),
     folder,
+    pid: () => child!.pid!,
     kill: () => end('SIGKILL'),
     restart: async () => void (await start()),
     close: async () => {

@@ -18,7 +18,7 @@ export async function recountDays(manager: EntityManager, zone: string): Promise
   if (range && range.first !== null && range.last !== null) {
     for (const { from, to, offset } of clocksBetween(zone, range.first - 2, range.last + 3))
       await manager.query(
-        'UPDATE "air_reading" SET "day" = (unixepoch("at") + ?) / 86400 WHERE "at" >= ? AND "at" < ?',
+        'UPDATE "air_reading" SET "day" = CAST((unixepoch("at") + ?) / 86400 AS INTEGER) WHERE "at" >= ? AND "at" < ?',
         [offset / 1000, new Date(from).toISOString(), new Date(to).toISOString()],
       );
     await manager.query('DELETE FROM "air_day"');

@@ -36,7 +36,7 @@ export async function takeImport(
       ))
         await manager.query(
           `INSERT OR IGNORE INTO "air_reading" ("roomId", "at", "day", "humidity", "temperature", "importId")
-           SELECT i."roomId", a."at", (unixepoch(a."at") + ?) / 86400, a."humidity", a."temperature", i."id"
+           SELECT i."roomId", a."at", CAST((unixepoch(a."at") + ?) / 86400 AS INTEGER), a."humidity", a."temperature", i."id"
            FROM "air_set_aside" a JOIN "air_import" i ON i."id" = a."importId"
            WHERE a."importId" = ? AND a."at" >= ? AND a."at" < ?`,
           [offset / 1000, id, new Date(from).toISOString(), new Date(to).toISOString()],

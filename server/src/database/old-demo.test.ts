@@ -1,0 +1,147 @@
+import { join } from 'node:path';
+import type { Examination, Mark, Photograph, SlipPage } from '@upright-elder/contract';
+import { dayIn } from '@upright-elder/core';
+import BetterSqlite3 from 'better-sqlite3';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { startApp, type AppUnderTest } from '../testing/app-under-test.js';
+import { dump, oldDemoFolder } from '../testing/folders.js';
+import { DATA_FILE } from './folder.js';
+
+/** The scenario as an earlier program wrote it, with corrections, a struck mark, a tool and a protocol of its own. */
+describe('a folder of the program before', () => {
+  let folder: string;
+  let before: Record<string, string[]>;
+  let server: AppUnderTest;
+
+  beforeAll(async () => {
+    folder = oldDemoFolder();
+    before = dump(join(folder, DATA_FILE));
+    server = await startApp(folder);
+  });
+  afterAll(() => server.close());
+
+  it('has every row as it was, but for what the new tables add', () => {
+    const after = dump(join(folder, DATA_FILE));
+    /** what is worked out, and counted by the shop's calendar instead of by UTC */
+    const counted = ['migrations', 'air_day', 'solved_top', 'kept_forecast'];
+    for (const [table, rows] of Object.entries(before)) {
+      if (counted.includes(table)) continue;
+      const columns = Object.keys(JSON.parse(rows[0] ?? '{}') as object);
+      const left = table === 'air_reading' ? ['day'] : table === 'room' ? ['airRevision'] : [];
+      const only = (row: string) => {
+        const all = JSON.parse(row) as Record<string, unknown>;
+        return JSON.stringify(columns.filter((name) => !left.includes(name)).map((name) => all[name]));
+      };
+      expect(after[table]!.map(only).sort(), table).toEqual(rows.map(only).sort());
+    }
+  });
+
+  it('shows every examination with its readings and corrections as they were typed', async () => {
+    const { slips } = (await server.call('GET', 'shelf')).body as SlipPage;
+    expect(slips).toHaveLength(8);
+    let readings = 0;
+    let corrections = 0;
+    const stored = new BetterSqlite3(join(folder, DATA_FILE), { readonly: true });
+    for (const { id } of slips) {
+      const { body } = await server.call('GET', `instruments/${id}/examinations`);
+      for (const one of body as Examination[]) {
+        expect(one.struck).toBe(false);
+        corrections += one.corrections.length;
+        for (const reading of one.readings) {
+          readings++;
+          const row = stored
+            .prepare(
+              'SELECT "text", "readings" FROM "reading" WHERE "examinationId" = ? AND "quantity" = ? AND "place" = ?',
+            )
+            .get(one.id, reading.quantity, reading.place) as { text: string; readings: string };
+          expect([reading.text, reading.values]).toEqual([row.text, JSON.parse(row.readings)]);
+        }
+      }
+    }
+    stored.close();
+    expect([readings, corrections]).toEqual([before.reading!.length, before.correction!.length]);
+  });
+
+  it('shows every mark with what was corrected, the struck one where it is asked for, and every photograph', async () => {
+    const { slips } = (await server.call('GET', 'shelf')).body as SlipPage;
+    const of = async <T>(path: string) =>
+      (await Promise.all(slips.map(({ id }) => server.call('GET', `instruments/${id}/${path}`)))).flatMap(
+        ({ body }) => body as T[],
+      );
+    const marks = await of<Mark>('marks?struck=true');
+    expect(marks).toHaveLength(before.mark!.length);
+    expect(marks.filter(({ struck }) => struck)).toHaveLength(1);
+    expect(marks.flatMap((mark) => mark.corrections).length).toBeGreaterThan(0);
+    const photographs = await of<Photograph>('photographs?struck=true');
+    expect(photographs).toHaveLength(before.photograph!.length);
+    expect(photographs.filter(({ struck }) => struck)).toHaveLength(1);
+  });
+
+  it('can be corrected: what stands as it was typed keeps its value', async () => {
+    const { slips } = (await server.call('GET', 'shelf')).body as SlipPage;
+    const { body } = await server.call('GET', `instruments/${slips[0]!.id}/examinations`);
+    const last = (body as Examination[]).at(-1)!;
+    const { conditions } = last;
+    const saved = await server.call('PUT', `examinations/${last.id}`, {
+      version: last.version,
+      instrumentId: last.instrumentId,
+      by: last.by,
+      date: last.date,
+      protocol: last.protocol,
+      askingPrice: last.askingPrice?.text ?? null,
+      notes: `${last.notes} and a word more`,
+      why: null,
+      conditions: Object.fromEntries(
+        Object.entries(conditions).filter(
+          ([key]) =>
+            !['humidityPercent', 'temperatureCelsius', 'woodMoisturePercent', 'daysAtPitch'].includes(key),
+        ),
+      ),
+      readings: last.readings.map(({ quantity, place, text, unit, tool }) => ({
+        quantity,
+        place,
+        text,
+        unit,
+        tool,
+      })),
+      findings: last.findings.map(({ point, states, verdict, frets, words, allowance }) => ({
+        point,
+        states,
+        verdict,
+        frets,
+        words,
+        allowance,
+      })),
+    });
+    expect(saved.status, JSON.stringify(saved.body)).toBe(200);
+    expect((saved.body as Examination).readings).toEqual(last.readings);
+    expect((saved.body as Examination).corrections).toEqual(last.corrections);
+  });
+
+  it('counts the days of its air by the shop’s calendar, and again when the shop moves', async () => {
+    const rows = (zone: string) => {
+      const file = new BetterSqlite3(join(folder, DATA_FILE), { readonly: true });
+      const all = file.prepare('SELECT "at", "day" FROM "air_reading"').all() as {
+        at: string;
+        day: number;
+      }[];
+      const sums = file.prepare('SELECT SUM("readings") FROM "air_day"').pluck().get();
+      file.close();
+      expect(sums).toBe(all.length);
+      return all.filter(({ at, day }) => dayIn(at, zone) !== day).length;
+    };
+    const shop = (await server.call('GET', 'shop')).body as Record<string, unknown>;
+    expect(rows(String(shop.zone))).toBe(0);
+    for (const timeZone of ['America/Los_Angeles', 'Pacific/Auckland', 'UTC']) {
+      const {
+        today: _today,
+        zone: _zone,
+        ...settings
+      } = (await server.call('GET', 'shop')).body as Record<string, unknown>;
+      expect((await server.call('PUT', 'shop', { ...settings, timeZone })).body).toMatchObject({
+        zone: timeZone,
+      });
+      expect(rows(timeZone)).toBe(0);
+    }
+  });
+});
