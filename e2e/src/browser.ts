@@ -48,6 +48,8 @@ export async function openPage(
   { scheme = 'light' }: { scheme?: 'light' | 'dark' } = {},
 ): Promise<Page> {
   const page = await browser.newPage();
+  // a page that is left with something unsaved asks first
+  page.on('dialog', (dialog) => void dialog.accept());
   await page.setViewport({ width: 1280, height: 800 });
   await page.emulateMediaFeatures([{ name: 'prefers-color-scheme', value: scheme }]);
   await page.goto(url, { waitUntil: 'networkidle2' });

@@ -171,7 +171,7 @@ describe('a full examination', () => {
     await page.goto(`${program.address}/instruments/${instrument}/readings?of=action12.bass`, {
       waitUntil: 'networkidle2',
     });
-    await hand.sees(/from \d\.\d\d mm to \d\.\d\d mm over 2 examinations/u);
+    await hand.sees(/from [\d½]+\/64 to [\d½]+\/64 over 2 examinations/u);
     await page.close();
   });
 });
@@ -199,7 +199,7 @@ describe('the gauge box', () => {
     await hand.sees('The gauge box is lost');
     await hand.tabTo('Belly behind the bridge', 90);
     await hand.type('2,4');
-    await hand.sees('94.5 thou');
+    await hand.sees('94 thou');
     gauges = await startGaugeBox(port);
     await hand.sees(/Gauges: stand-in/u);
     await page.close();

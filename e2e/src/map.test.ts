@@ -106,7 +106,7 @@ describe('the map', () => {
     await hand.keys('Enter', 'Enter', 'Backspace');
     await hand.tabBack('Done, 2 points');
     await hand.keys('Enter');
-    await hand.sees('crack, 40 mm, moving');
+    await hand.sees('crack, 40 mm, not tried');
     await hand.tabTo('Name of the mark');
     await hand.type('below the bridge');
     await hand.tabTo('By the ruler');
@@ -125,7 +125,7 @@ describe('the map', () => {
     await hand.keys('Enter');
     await hand.tabBack('Done, 2 points');
     await hand.keys('Enter');
-    await hand.sees('crack, 50 mm, moving');
+    await hand.sees('crack, 50 mm, not tried');
 
     await hand.tabBack('Top');
     await hand.keys('ArrowRight');
@@ -219,7 +219,7 @@ describe('the map', () => {
     await hand.keys('Enter');
     await control('s');
     await hand.sees('The map is saved');
-    expect((await marksOf(one))[0]!.sightings.map(({ state }) => state)).toEqual(['moving', 'closed']);
+    expect((await marksOf(one))[0]!.sightings.map(({ state }) => state)).toEqual(['not tried', 'closed']);
   });
 
   it('never loses one of two people who save the same mark', async () => {
@@ -245,7 +245,7 @@ describe('the map', () => {
     await hand.keys('Enter', 'Enter', 'ArrowUp', 'ArrowUp', 'ArrowUp', 'ArrowUp', 'ArrowUp', 'Enter');
     await hand.tabBack('Done, 2 points');
     await hand.keys('Enter');
-    await hand.sees('crack, 5 mm, moving');
+    await hand.sees('crack, 5 mm, not tried');
     await new Promise((done) => setTimeout(done, 300));
     await page.reload({ waitUntil: 'networkidle2' });
     await hand.sees('An unsaved drawing was brought back');
@@ -272,7 +272,7 @@ describe('the map', () => {
     await page.keyboard.down('Control');
     await page.keyboard.press('Enter');
     await page.keyboard.up('Control');
-    await hand.sees('crack, 3 mm, moving');
+    await hand.sees('crack, 3 mm, not tried');
     await control('s');
     await until(async () => (await marksOf(one)).length === before + 1);
     await stored();
@@ -281,13 +281,13 @@ describe('the map', () => {
     await page.waitForFunction(
       (words) => !document.body.innerText.includes(words),
       {},
-      'crack, 3 mm, moving',
+      'crack, 3 mm, not tried',
     );
     await control('s');
     await until(async () => (await marksOf(one)).length === before);
     await stored();
     await control('y');
-    await hand.sees('crack, 3 mm, moving');
+    await hand.sees('crack, 3 mm, not tried');
     expect(await said()).toBe(drawn);
     await control('s');
     await until(async () => (await marksOf(one)).length === before + 1);
@@ -426,7 +426,7 @@ describe('the map', () => {
       await quick.keys('Enter', 'Enter', ...Array.from({ length }, () => 'ArrowDown' as const), 'Enter');
       await quick.tabBack('Done, 2 points');
       await quick.keys('Enter');
-      await quick.sees(`crack, ${length} mm, moving`);
+      await quick.sees(`crack, ${length} mm, not tried`);
     };
     await crack(4);
     await quick.save();
@@ -440,7 +440,7 @@ describe('the map', () => {
     const again = await openBrowser(first.profile);
     const later = new Hand(await openPage(again.browser, url));
     await later.sees('An unsaved drawing was brought back');
-    await later.sees('crack, 7 mm, moving');
+    await later.sees('crack, 7 mm, not tried');
     await later.save();
     await later.sees('The map is saved');
     expect(await marksOf(five)).toHaveLength(2);
@@ -486,7 +486,7 @@ describe('the map', () => {
       await tablet.touchscreen.tap(box.x + box.width * across, box.y + box.height * to);
       await finger.sees('Done, 2 points');
       await tap('Done, 2 points');
-      await finger.sees(/crack, \d+ mm, moving/u);
+      await finger.sees(/crack, \d+ mm, not tried/u);
     };
     const said = () => tablet.$eval('section[aria-label=Marks]', (section) => section.innerText);
     const states: string[] = [await said()];

@@ -118,7 +118,7 @@ describe('trust', () => {
     await page.goto(`${program.address}/instruments/${instrumentId}/examine`, { waitUntil: 'networkidle2' });
     await hand.tabTo('Action at fret 12, bass');
     await hand.type('7');
-    await hand.sees('2.78 mm · 109.4 thou');
+    await hand.sees('2.78 mm · 109 thou');
     await close();
   });
 

@@ -11,7 +11,7 @@ import {
 import { planFrom, usualOutline, type Plan } from '@upright-elder/core';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { startApp, type AppUnderTest } from './testing/app-under-test.js';
-import { id, INSTRUMENT, instrumentBody, PERSON } from './testing/bodies.js';
+import { examinationBody, id, INSTRUMENT, instrumentBody, PERSON } from './testing/bodies.js';
 
 let server: AppUnderTest;
 const put = (path: string, body: unknown) => server.call('PUT', path, body);
@@ -245,7 +245,9 @@ describe('a mark', () => {
     expect(fields((await put(`marks/${id(89)}`, mark({ version: 1, instrumentId: id(4) }))).body)).toContain(
       'instrumentId',
     );
-    const stranger = mark({ sightings: [sighting({ examinationId: id(999) })] });
+    await put(`instruments/${id(997)}`, instrumentBody({ nickname: 'Halyard' }));
+    await put(`examinations/${id(998)}`, examinationBody({ instrumentId: id(997) }));
+    const stranger = mark({ sightings: [sighting({ examinationId: id(998) })] });
     expect(fields((await put(`marks/${id(90)}`, stranger)).body)).toEqual(['sightings']);
     const far = mark({ kind: 'separation', brace: 'x', sightings: [sighting({ from: 0, to: 1e308 })] });
     expect(fields((await put(`marks/${id(90)}`, far)).body)).toEqual(['sightings.0.to']);

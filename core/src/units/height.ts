@@ -4,6 +4,9 @@ import { METRES_PER, printLength, sayAction } from './length.js';
 export const HEIGHT_UNITS = ['64ths', 'thou', 'mm'] as const;
 export type HeightUnit = (typeof HEIGHT_UNITS)[number];
 
+/** The unit for movements too small for a rule in 64ths: whoever measures in inches says them in thousandths. */
+export const finer = (unit: HeightUnit): HeightUnit => (unit === '64ths' ? 'thou' : unit);
+
 /** Under this a rule in 64ths says nothing, and whoever measures in inches takes feelers in thousandths, m. */
 const BY_FEELERS = 0.0006;
 

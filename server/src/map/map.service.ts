@@ -170,16 +170,17 @@ export class MapService {
         sightings.map((one) => one.examinationId).filter((one) => one !== null && one !== undefined),
       ),
     ];
-    const known = await manager.query<{ id: string }[]>(
-      'SELECT "id" FROM "examination" WHERE "instrumentId" = ? AND "id" IN (SELECT value FROM json_each(?))',
+    // one that is still being written is not saved yet; one of another instrument is a slip
+    const [stranger] = await manager.query<{ id: string }[]>(
+      'SELECT "id" FROM "examination" WHERE "instrumentId" <> ? AND "id" IN (SELECT value FROM json_each(?))',
       [instrumentId, JSON.stringify(named)],
     );
-    if (known.length < named.length)
+    if (stranger)
       errors.push({
         field: 'sightings',
-        typed: named.find((one) => !known.some(({ id }) => id === one)) ?? '',
-        reason: 'this instrument has no such examination',
-        accepted: 'an examination of it that is saved, or none',
+        typed: stranger.id,
+        reason: 'that examination is of another instrument',
+        accepted: 'an examination of this one, or none',
       });
     if (errors.length > 0) throw badFields(errors);
   }

@@ -23,7 +23,7 @@ interface Spec<V extends Versioned> {
   /** the stored copy that a conflict brings, as the form edits it */
   read: (current: object) => V;
   /** said once it is stored */
-  saved: string;
+  saved: string | ((value: V) => string);
   onSaved?: () => void;
 }
 
@@ -79,7 +79,7 @@ export function useVersionedForm<V extends Versioned>(spec: Spec<V>) {
       keep(null);
       setBroughtBack(false);
       setRefused({});
-      toast.success(saved);
+      toast.success(typeof saved === 'string' ? saved : saved(toSave));
       await refresh();
       spec.onSaved?.();
     } catch (error) {

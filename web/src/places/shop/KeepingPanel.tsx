@@ -87,12 +87,11 @@ function Kept({ keeping }: { keeping: Keeping }) {
           )}
         </ul>
       )}
-      <dl className="mt-2 text-[0.88rem] text-faint">
-        <dt className="inline font-bold">The shop: </dt>
-        <dd className="inline break-all">{folder}</dd>
-        <br />
-        <dt className="inline font-bold">Backups: </dt>
-        <dd className="inline break-all">{backupFolder}</dd>
+      <dl className="mt-2 grid grid-cols-[auto_minmax(0,1fr)] gap-x-2 text-[0.88rem] text-faint">
+        <dt className="font-bold">The shop</dt>
+        <dd className="break-all">{folder}</dd>
+        <dt className="font-bold">Backups</dt>
+        <dd className="break-all">{backupFolder}</dd>
       </dl>
       <p className="mt-1 text-[0.88rem] text-faint">
         One is made each day that something was saved. The five newest are kept, and the last of each month

@@ -110,7 +110,7 @@ function Editor({ protocol }: { protocol: Protocol }) {
           : String(value),
     send: (input) => send<Protocol>('PUT', `protocols/${id}`, input),
     read: (current) => inputOf(current as Protocol),
-    saved: 'The protocol is saved.',
+    saved: ({ name }) => `${name} is saved.`,
   });
   const { value: input, change, refused } = form;
   const check = (field: 'priced' | 'again' | 'retired', words: string) => (

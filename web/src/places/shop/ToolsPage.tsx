@@ -149,7 +149,7 @@ function ToolForm({ id, tool, onSaved }: { id: string; tool?: Tool; onSaved: () 
     },
     send: (input) => send<Tool>('PUT', `tools/${id}`, input),
     read: (current) => inputOf(current as Tool),
-    saved: 'The tool is saved.',
+    saved: ({ name }) => `${name} is saved.`,
     onSaved,
   });
   const { value: input, change, refused } = form;

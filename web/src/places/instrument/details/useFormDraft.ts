@@ -26,7 +26,6 @@ export function useFormDraft(form: UseFormReturn<InstrumentForm>, key: string, i
   }, [form, key]);
 
   useEffect(() => {
-     
     const watching = form.watch(() => {
       touched.current = true;
       const now = form.getValues();

@@ -1,10 +1,10 @@
-import { sayHeight, type ShapeFigures } from '@upright-elder/core';
+import { finer, sayHeight, type ShapeFigures } from '@upright-elder/core';
 import { useHeights } from '../../../data/heights.js';
 import { sayTurn } from './sayTurn.js';
 
 /** Turn, hump, hollow and action under what is set, and what has changed against the instrument as it was found. */
 export function Figures({ now, found }: { now: ShapeFigures; found: ShapeFigures }) {
-  const { unit } = useHeights();
+  const unit = finer(useHeights().unit);
   const height = (metres: number) => sayHeight(metres, unit);
   return (
     <dl

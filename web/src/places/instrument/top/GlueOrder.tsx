@@ -1,5 +1,5 @@
 import type { RecordedStretch } from '@upright-elder/contract';
-import { sayHeight, type BraceRanking, type Gain, type LooseStretch } from '@upright-elder/core';
+import { finer, sayHeight, type BraceRanking, type Gain, type LooseStretch } from '@upright-elder/core';
 import { useHeights } from '../../../data/heights.js';
 import { sayTurn } from './sayTurn.js';
 
@@ -10,7 +10,7 @@ interface Props {
 
 /** What each loose stretch would give back if it were glued, and in which order. */
 export function GlueOrder({ ranking, loose }: Props) {
-  const { unit } = useHeights();
+  const unit = finer(useHeights().unit);
   const nameOf = ({ brace, from }: LooseStretch) =>
     loose.find((one) => one.brace === brace && one.from === from)?.name ?? brace;
   const height = (metres: number) => sayHeight(metres, unit);

@@ -5,6 +5,7 @@ import {
   builtDome,
   heightOf,
   heights,
+  finer,
   sayHeight,
   shapeFigures,
   softened,
@@ -111,7 +112,7 @@ function SolvedView({
   anchor: Anchor;
   onAnchor: (anchor: Anchor) => void;
 }) {
-  const { unit } = useHeights();
+  const unit = finer(useHeights().unit);
   const { loose, toggle, strung, setStrung, moisture, setMoisture, softness, setSoftness } = trial;
   const pull = pullOf(strung, instrument.scale.metres);
   const load: Load = { pull, moisture };
