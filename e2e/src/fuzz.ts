@@ -27,6 +27,10 @@ const MORE_MB = 60;
 /** From here on memory may not grow. */
 const WARM = 2000;
 
+/** What must never stand in an answer: folders of the machine, SQL, stacks. */
+const LEAKS =
+  /\/(?:tmp|home|root|work|usr|var)\/[\w.-]+|SQLITE_|\bSELECT\b.+\bFROM\b|INSERT INTO|\bat [\w.]+ \(|node_modules|\.js:\d+/u;
+
 function argument(name: string, otherwise: number): number {
   const at = process.argv.indexOf(`--${name}`);
   const value = at < 0 ? otherwise : Number(process.argv[at + 1]);
@@ -194,10 +198,6 @@ async function one(
   if ((response.status === 503 || response.status === 507) && !/"detail":"[A-Z“]/u.test(text))
     faults.push(`${what} ${response.status} without a sentence`);
 }
-
-/** What must never stand in an answer: folders of the machine, SQL, stacks. */
-const LEAKS =
-  /\/(?:tmp|home|root|work|usr|var)\/[\w.-]+|SQLITE_|\bSELECT\b.+\bFROM\b|INSERT INTO|\bat [\w.]+ \(|node_modules|\.js:\d+/u;
 
 /** A body out of what is stored, changed at one place or at many; or one that nobody ever saw. */
 async function bodyOf(

@@ -165,7 +165,7 @@ export function mutated(chance: Chance, body: unknown): string {
   const fate = chance();
   if (fate < 0.02)
     return pick(chance, ['', '{', 'null', '[]', '"x"', '{"a":1}}', '\u0000', '[[[['.repeat(2000)]);
-  if (fate < 0.03) return JSON.stringify(nested(5000));
+  if (fate < 0.03) return `${'{"a":['.repeat(2500)}1${']}'.repeat(2500)}`;
   const copy = structuredClone(body);
   const spoils = fate < 0.2 ? 0 : fate < 0.8 ? 1 : 4;
   for (let i = 0; i < spoils; i++) spoil(chance, copy);

@@ -10,7 +10,7 @@ export class DatabaseSync {
 
   /** The first column of every row, as text. */
   all(sql: string): string[] {
-    return (this.file.prepare(sql).pluck().all() as unknown[]).map(String);
+    return this.file.prepare(sql).pluck().all().map(String);
   }
 
   close(): void {

@@ -1,3 +1,4 @@
+import { moveIn, type MoveUnit } from '../units/height.js';
 import type { StringSide } from '../readings/side.js';
 import { fretPosition } from '../stance/frets.js';
 import { RELIEF_TO_PLANE, stringLength, type NeckGeometry } from '../stance/stance.js';
@@ -70,13 +71,14 @@ export function bodySentence(
   side: StringSide,
   share: BodyShare,
   dates: { from: string; to: string },
+  move: MoveUnit = moveIn('mm'),
 ): Sentence | null {
   const { moved, byBelly, byRelief, rest } = share;
   if (Math.abs(moved.mean) <= 1.96 * moved.sd) return null;
-  const mm = ({ mean }: Belief) => `${mean < 0 ? '−' : '+'}${Math.abs(1000 * mean).toFixed(2)} mm`;
+  const by = ({ mean }: Belief) => `${mean < 0 ? '−' : '+'}${move.of(Math.abs(mean))} ${move.name}`;
   const because =
-    `From ${dates.from} to ${dates.to} the action moved ${mm(moved)}: belly ${mm(byBelly)} (half its rise), relief ${mm(byRelief)} ` +
-    `(dip and the turn of the fret plane), left ${mm(rest)} with a standard error of ${(1000 * rest.sd).toFixed(2)}.`;
+    `From ${dates.from} to ${dates.to} the action moved ${by(moved)}: belly ${by(byBelly)} (half its rise), relief ${by(byRelief)} ` +
+    `(dip and the turn of the fret plane), left ${by(rest)} with a standard error of ${move.of(rest.sd)}.`;
   if (Math.abs(rest.mean) > 1.96 * rest.sd)
     return {
       text: `Belly and relief do not explain what the ${side} action did: look at the neck joint.`,

@@ -1,5 +1,6 @@
 import { DAYS_PER_YEAR, isoDate, sayDay, sayMonth } from '../days/day.js';
 import type { StringSide } from '../readings/side.js';
+import { moveIn, type MoveUnit } from '../units/height.js';
 import { isDrift, type Attribution, type AttributionOrNot } from './attribution.js';
 import type { Calibration } from './calibrate.js';
 import { normalBelow } from './fit.js';
@@ -41,28 +42,33 @@ const chanceOfRise = ({ age }: Calibration): number => normalBelow((age.mean - A
  * The forecast in sentences with dates: what season and age say of it as a whole first, then what asks for the most.
  *
  * @param say how a height is said, in the shop's unit
+ * @param move how a movement is said; hundredths of a millimetre where it is left out
  */
 export function outlookSentences(
   outlooks: readonly SideOutlook[],
   say: (metres: number) => string,
+  move: MoveUnit = moveIn('mm'),
 ): Sentence[] {
-  const [verdict, rest] = history(outlooks);
+  const [verdict, rest] = history(outlooks, move);
   const ages = verdict?.weight === 'act';
-  const sorted = sortByWeight([...rest, ...yearSentences(outlooks, say, ages)]);
+  const sorted = sortByWeight([...rest, ...yearSentences(outlooks, say, ages, move)]);
   return verdict ? [verdict, ...sorted] : sorted;
 }
 
 /** What the readings say of the past: season, age, what is not explained, what stands apart. */
-export function historySentences(outlooks: readonly SideOutlook[]): Sentence[] {
-  const [verdict, rest] = history(outlooks);
+export function historySentences(
+  outlooks: readonly SideOutlook[],
+  move: MoveUnit = moveIn('mm'),
+): Sentence[] {
+  const [verdict, rest] = history(outlooks, move);
   return verdict ? [verdict, ...sortByWeight(rest)] : sortByWeight(rest);
 }
 
-function history(outlooks: readonly SideOutlook[]): [Sentence | null, Sentence[]] {
+function history(outlooks: readonly SideOutlook[], move: MoveUnit): [Sentence | null, Sentence[]] {
   const rest = outlooks.flatMap((outlook) =>
-    ofSide(outlook.side, [...questioned(outlook), changeOf(outlook)]),
+    ofSide(outlook.side, [...questioned(outlook), changeOf(outlook, move)]),
   );
-  return [verdictOf(outlooks), rest];
+  return [verdictOf(outlooks, move), rest];
 }
 
 /**
@@ -74,10 +80,11 @@ export function yearSentences(
   outlooks: readonly Pick<SideOutlook, 'side' | 'calibration' | 'year' | 'window'>[],
   say: (metres: number) => string,
   ages = false,
+  move: MoveUnit = moveIn('mm'),
 ): Sentence[] {
   return [
     ...outlooks.flatMap((outlook) => ofSide(outlook.side, [crossing(outlook, say, ages)])),
-    ...outlooks.flatMap((outlook) => ofSide(outlook.side, [extremes(outlook, say)])),
+    ...outlooks.flatMap((outlook) => ofSide(outlook.side, [extremes(outlook, say, move)])),
   ];
 }
 
@@ -111,6 +118,7 @@ function questioned({ side, calibration }: SideOutlook): Sentence[] {
 function extremes(
   { side, year, calibration }: Pick<SideOutlook, 'side' | 'year' | 'calibration'>,
   say: (m: number) => string,
+  move: MoveUnit,
 ): Sentence {
   const said = ({ value, band80: [low, high], when }: YearAhead['highest']) =>
     `about ${sayDay(when.day)} at ${say(value)} (${say(low)} to ${say(high)})`;
@@ -118,7 +126,7 @@ function extremes(
     text: `The ${side} side stands highest ${said(year.highest)}, lowest ${said(year.lowest)}.`,
     weight: 'well',
     because:
-      `Simulated years with 80${NBSP}% bands; the action moves ${mm(calibration.sensitivity.mean)} ± ${mm(calibration.sensitivity.sd)} mm ` +
+      `Simulated years with 80${NBSP}% bands; the action moves ${move.of(calibration.sensitivity.mean)} ± ${move.of(calibration.sensitivity.sd)} ${move.name} ` +
       `per 1${NBSP}% of wood moisture, learned from ${visitsOf(calibration)} and the house figure.`,
   };
 }
@@ -145,7 +153,8 @@ function crossing(
   return { text, weight: ages && likely ? 'act' : 'watch', because };
 }
 
-function changeOf({ side, attribution }: SideOutlook): Sentence {
+function changeOf({ side, attribution }: SideOutlook, move: MoveUnit): Sentence {
+  const signed = signedIn(move);
   if (!attribution.known) {
     return {
       text: `What is season and what is age on the ${side} side cannot be told yet: measure again in ${sayMonth(attribution.measureAgain)}.`,
@@ -159,7 +168,7 @@ function changeOf({ side, attribution }: SideOutlook): Sentence {
   parts.push(`not explained ${signed(unexplained)}`);
   const odd = Math.abs(unexplained.value) > 1.96 * unexplained.sd;
   return {
-    text: `Since ${sayMonth(fromDay)} ${isoDate(fromDay).slice(0, 4)} the ${side} side has ${moved(change.value)}: ${parts.join(', ')} mm.`,
+    text: `Since ${sayMonth(fromDay)} ${isoDate(fromDay).slice(0, 4)} the ${side} side has ${moved(change.value, move)}: ${parts.join(', ')} ${move.name}.`,
     weight: odd ? 'watch' : 'well',
     because: odd
       ? 'What is not explained is more than the readings’ errors: look at the relief, the belly and the neck joint.'
@@ -168,7 +177,7 @@ function changeOf({ side, attribution }: SideOutlook): Sentence {
 }
 
 /** Never a reset on one summer reading: says plainly where the height is season, and where it is age. */
-function verdictOf(outlooks: readonly SideOutlook[]): Sentence | null {
+function verdictOf(outlooks: readonly SideOutlook[], move: MoveUnit): Sentence | null {
   const perYear = (a: Attribution) => a.age.value / ((a.toDay - a.fromDay) / DAYS_PER_YEAR);
   const surely = (a: Attribution) => Math.max(a.rising, 1 - a.rising);
   const told = outlooks.flatMap(({ attribution, calibration }) =>
@@ -183,7 +192,7 @@ function verdictOf(outlooks: readonly SideOutlook[]): Sentence | null {
     const rises = perYear(fastest) > 0;
     return {
       text:
-        `It ${rises ? 'rises' : 'sinks'} by about ${mm(Math.abs(perYear(fastest)))} mm a year that no ` +
+        `It ${rises ? 'rises' : 'sinks'} by about ${move.of(Math.abs(perYear(fastest)))} ${move.name} a year that no ` +
         `${rises ? 'dry season takes back' : 'damp season gives back'}: age, not season.`,
       weight: 'act',
       because: `The chance that there is such a yearly change at all is ${percent(surely(fastest))}; the season is already taken out.`,
@@ -200,7 +209,7 @@ function verdictOf(outlooks: readonly SideOutlook[]): Sentence | null {
       return {
         text: `It stands high now and comes back by ${when}: mostly season. A small yearly rise is not ruled out; no neck reset on these readings.`,
         weight: 'watch',
-        because: `The chance that it rises by ${mm(AGE_THAT_MATTERS)} mm a year or more is ${percent(rising)}. A reading in the next dry season tells more than any other.`,
+        because: `The chance that it rises by ${move.of(AGE_THAT_MATTERS)} ${move.name} a year or more is ${percent(rising)}. A reading in the next dry season tells more than any other.`,
       };
     return {
       text: `It stands high now and comes back by ${when}: season. Not a neck reset.`,
@@ -212,16 +221,17 @@ function verdictOf(outlooks: readonly SideOutlook[]): Sentence | null {
   return null;
 }
 
-const mm = (metres: number) => (1000 * metres).toFixed(2);
-const moved = (change: number) =>
-  Number(mm(change)) === 0
+const moved = (change: number, { of, name }: MoveUnit) =>
+  Number(of(change)) === 0
     ? 'come back to where it stood'
-    : `${change < 0 ? 'fallen' : 'risen'} ${mm(Math.abs(change))} mm`;
-const signed = ({ value, sd }: { value: number; sd: number }) => {
-  const size = mm(Math.abs(value));
-  const sign = Number(size) === 0 ? '' : value < 0 ? '−' : '+';
-  return `${sign}${size}${NBSP}±${NBSP}${mm(sd)}`;
-};
+    : `${change < 0 ? 'fallen' : 'risen'} ${of(Math.abs(change))} ${name}`;
+const signedIn =
+  ({ of }: MoveUnit) =>
+  ({ value, sd }: { value: number; sd: number }) => {
+    const size = of(Math.abs(value));
+    const sign = Number(size) === 0 ? '' : value < 0 ? '−' : '+';
+    return `${sign}${size}${NBSP}±${NBSP}${of(sd)}`;
+  };
 export const percent = (p: number) => `${Math.round(100 * p)}${NBSP}%`;
 const between = (when: When) =>
   sayDay(when.from) === sayDay(when.to) ? sayDay(when.day) : `${sayDay(when.from)} to ${sayDay(when.to)}`;

@@ -14,6 +14,7 @@ import {
 import type { Calibration } from './calibrate.js';
 import type { Played } from './months.js';
 import { yearAhead, type YearAhead } from './paths.js';
+import type { MoveUnit } from '../units/height.js';
 import { sortByWeight, yearSentences, type Sentence } from './sentences.js';
 
 /** What a year is worked out from, besides the fits. */
@@ -88,11 +89,11 @@ export function yearUnder(ground: Ground, sides: readonly PreparedSide[], scenar
  */
 export function sayYear(
   { sides, drying }: YearUnder,
-  say: { action: (metres: number) => string; saddle: (metres: number) => string },
+  say: { action: (metres: number) => string; saddle: (metres: number) => string; move?: MoveUnit },
 ): Sentence[] {
   const answers = sides.map((side) => side.answers);
   return sortByWeight([
-    ...yearSentences(sides, say.action),
+    ...yearSentences(sides, say.action, false, say.move),
     ...answerSentences(answers, drying, say.action, say.saddle),
   ]);
 }

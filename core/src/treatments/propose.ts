@@ -59,13 +59,17 @@ const TRIM_THAT_MATTERS = 0.2e-3;
  * under it is looked for: a leaning bridge points to the belly, a bridge that stands straight to the neck angle.
  * A reset is only proposed as more than a question when season and age have been told apart.
  *
- * @param say how a length is said, in the shop's unit
+ * @param say how a height is said, in the shop's unit
+ * @param fine how an amount that is cut or pressed is said; tenths of a millimetre where it is left out
  */
-export function proposeOrder(input: ProposalInput, say: (metres: number) => string): Proposal {
+export function proposeOrder(
+  input: ProposalInput,
+  say: (metres: number) => string,
+  fine: (metres: number) => string = (metres) => `${(metres * 1000).toFixed(1)} mm`,
+): Proposal {
   const chosen: Chosen[] = [];
   const questions: string[] = [];
   const verdicts: string[] = [];
-  const mm = (metres: number) => `${(metres * 1000).toFixed(1)} mm`;
   const worst = [...input.sides].sort((a, b) => beyond(b.budget) - beyond(a.budget))[0];
   if (!worst)
     return {
@@ -127,11 +131,11 @@ export function proposeOrder(input: ProposalInput, say: (metres: number) => stri
     const off = worstOf('relief');
     if (Math.abs(off.value) < 2 * off.sd || Math.abs(off.value) < RELIEF_THAT_MATTERS) return;
     const bow = Math.max(...input.sides.map(({ measured }) => measured.relief.value));
-    const effect = `it ${off.value > 0 ? 'raises' : 'lowers'} the action at fret 12 by ${mm(Math.abs(off.value))}`;
+    const effect = `it ${off.value > 0 ? 'raises' : 'lowers'} the action at fret 12 by ${fine(Math.abs(off.value))}`;
     if (input.rod === 'adjustable')
       chosen.push({ id: 'adjust-rod', why: `Relief is off its target; ${effect}.` });
     else if (bow > BOW_TO_PRESS)
-      chosen.push({ id: 'press-neck', why: `A bow of ${mm(bow)} and no rod to pull it; ${effect}.` });
+      chosen.push({ id: 'press-neck', why: `A bow of ${fine(bow)} and no rod to pull it; ${effect}.` });
     if (input.rod === 'unknown') questions.push('Is there a rod, and does its nut turn freely?');
   }
 
@@ -177,7 +181,7 @@ export function proposeOrder(input: ProposalInput, say: (metres: number) => stri
     );
     chosen.push({
       id: 'thumb-wheels',
-      why: `Archtops are corrected at the wheels first: ${turn.join(', ')} on a thread of ${mm(WHEEL_PITCH)}.`,
+      why: `Archtops are corrected at the wheels first: ${turn.join(', ')} on a thread of ${fine(WHEEL_PITCH)}.`,
     });
     verdicts.push('The thumb wheels carry what is off.');
     questions.push(
@@ -197,7 +201,7 @@ export function proposeOrder(input: ProposalInput, say: (metres: number) => stri
     if (enough) {
       const parts = needed.map(
         ({ side, trim, remains }) =>
-          `${side} ${trim > 0 ? 'down' : 'up'} ${mm(Math.abs(trim))}, ${mm(remains)} left showing`,
+          `${side} ${trim > 0 ? 'down' : 'up'} ${fine(Math.abs(trim))}, ${fine(remains)} left showing`,
       );
       chosen.push({ id: 'saddle', why: `Twice the wanted change at fret 12: ${parts.join('; ')}.` });
       if (input.restingDays !== null) rest(input.restingDays);
@@ -208,7 +212,7 @@ export function proposeOrder(input: ProposalInput, say: (metres: number) => stri
     if (short > SADDLE_SHOWING.most) {
       chosen.push({
         id: 'saddle',
-        why: `A taller saddle would show ${mm(short)}, more than 1/4 in: look at the neck angle before it is made.`,
+        why: `A taller saddle would show ${fine(short)}, more than ${fine(SADDLE_SHOWING.most)}: look at the neck angle before it is made.`,
       });
       verdicts.push(
         'The strings stand low and the saddle is already tall: the neck may be set too far back.',
@@ -235,7 +239,7 @@ export function proposeOrder(input: ProposalInput, say: (metres: number) => stri
       },
       {
         id: 'flatten-belly',
-        why: `Trimming would leave ${leaves(short)}, and 1/8 in is the least; the belly is what lifts the bridge.`,
+        why: `Trimming would leave ${leaves(short)}, and ${fine(SADDLE_SHOWING.least)} is the least; the belly is what lifts the bridge.`,
       },
       {
         id: 'rest-under-tension',
@@ -286,19 +290,19 @@ export function proposeOrder(input: ProposalInput, say: (metres: number) => stri
     chosen.push(
       {
         id: 'neck-off',
-        why: `Trimming to the target would leave ${leaves(short)}; 1/8 in is the least.`,
+        why: `Trimming to the target would leave ${leaves(short)}; ${fine(SADDLE_SHOWING.least)} is the least.`,
       },
       {
         id: 'fit-heel',
         why: numbers
-          ? `At the year’s mean moisture the straightedge must come up ${mm(numbers.change)} at the bridge: ${mm(numbers.heelCut)} off the heel at the cap, to nothing at the board (${((numbers.angle * 180) / Math.PI).toFixed(2)}°). Marks below the board: ${heelMarks(numbers)}.`
+          ? `At the year’s mean moisture the straightedge must come up ${fine(numbers.change)} at the bridge: ${fine(numbers.heelCut)} off the heel at the cap, to nothing at the board (${((numbers.angle * 180) / Math.PI).toFixed(2)}°). Marks below the board: ${heelMarks(numbers)}.`
           : 'The straightedge must come up to just above the bridge top.',
       },
       { id: 'reglue-neck', why: 'With fitted shims, or as a bolted joint the next person can undo.' },
       {
         id: 'extension',
         why: numbers
-          ? `A wedge from nothing at the join to ${mm(numbers.wedge)} at its end keeps the board in one plane.`
+          ? `A wedge from nothing at the join to ${fine(numbers.wedge)} at its end keeps the board in one plane.`
           : 'Keeps the board in one plane.',
       },
       {
@@ -310,7 +314,7 @@ export function proposeOrder(input: ProposalInput, say: (metres: number) => stri
 
   /** What a trim leaves standing, in words. */
   function leaves(short: number): string {
-    return short < 0.05e-3 ? 'no saddle at all' : `${mm(short)} of saddle`;
+    return short < 0.05e-3 ? 'no saddle at all' : `${fine(short)} of saddle`;
   }
 
   /** The strip of numbers: `20 mm 0.2, 40 mm 0.5, … cap 95 mm 1.1`. */

@@ -26,3 +26,16 @@ export function sayHeight(metres: number, unit: HeightUnit, decimals: 1 | 2 = 2)
   if (unit === '64ths' && Math.abs(metres) >= BY_FEELERS) return sayAction(metres);
   return minus(printLength(metres, 'thou', 0));
 }
+
+/** How movements are said: too small for a rule, and given with their errors in one unit. */
+export interface MoveUnit {
+  /** the amount alone, with the digits that mean something */
+  of: (metres: number) => string;
+  name: string;
+}
+
+/** Movements in hundredths of a millimetre, or in tenths of a thousandth for who measures in inches. */
+export const moveIn = (unit: HeightUnit): MoveUnit =>
+  unit === 'mm'
+    ? { of: (metres) => (metres / METRES_PER.mm).toFixed(2), name: 'mm' }
+    : { of: (metres) => (metres / METRES_PER.thou).toFixed(1), name: 'thou' };

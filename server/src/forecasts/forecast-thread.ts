@@ -2,7 +2,6 @@ import type { PromiseKept, ShopInput } from '@upright-elder/contract';
 import type { DailyAir } from '@upright-elder/core';
 import { parentPort } from 'node:worker_threads';
 import { NO_ROOM, roomClimate, type RoomClimate } from '../air/room-climate.js';
-import { sayerIn } from '../shop/sayer.js';
 import { workOutCase, type CaseGround } from './case.js';
 import { latestFirst, promisesKept, type Shown } from './promises.js';
 import { summaryOf, type Summary } from './summary.js';
@@ -36,7 +35,7 @@ function find(question: ForecastQuestion): ForecastFinding {
   try {
     const { room, sayIn, shown } = question;
     const worked = workOutCase(question, (room === null ? undefined : rooms.get(room)) ?? NO_ROOM);
-    return { summary: summaryOf(worked, sayerIn(sayIn)), kept: latestFirst(promisesKept(worked, shown)) };
+    return { summary: summaryOf(worked, sayIn), kept: latestFirst(promisesKept(worked, shown)) };
   } catch (error) {
     return { refusal: error instanceof Error ? error.message : String(error) };
   }

@@ -5,6 +5,7 @@ import {
   dayOf,
   historySentences,
   isoDate,
+  moveIn,
   prepareSides,
   saddleLever,
   sayYear,
@@ -20,6 +21,7 @@ import { ExaminationsService } from '../examinations/examinations.service.js';
 import { notFound } from '../http/problem.js';
 import { InstrumentsService } from '../instruments/instruments.service.js';
 import { MapService } from '../map/map.service.js';
+import { sayerIn } from '../shop/sayer.js';
 import { ShopService } from '../shop/shop.service.js';
 import { TopSolverService } from '../tops/top-solver.service.js';
 import { bodySaid } from './body-said.js';
@@ -77,7 +79,9 @@ export class ForecastsService {
     const { outlook, climate, examinations } = worked;
     const today = this.clock.today();
     const first = examinations[0] ? Math.min(dayOf(examinations[0].date), today) : today;
-    const say = await this.shop.sayer(heights);
+    const unit = heights ?? (await this.shop.get()).sayIn;
+    const say = sayerIn(unit);
+    const move = moveIn(unit);
     const ground = groundOf(worked, today);
     const year = yearUnder(ground, prepareSides(ground, outlook.sides));
     const others = otherSeries(worked, await this.map.marks(id));
@@ -92,8 +96,8 @@ export class ForecastsService {
         date: isoDate(day),
         moisture: seasonMoisture(climate, day),
       })),
-      sentences: [...historySentences(outlook.sides), ...bodySaid(worked)],
-      year: sayYear(year, { action: say, saddle: say }),
+      sentences: [...historySentences(outlook.sides, move), ...bodySaid(worked, move)],
+      year: sayYear(year, { action: say, saddle: say, move }),
       months: year.sides.map(({ side, answers }) => ({ side, months: answers.months })),
       climateBasis: climateBasis(climate, worked.packs),
       ground,

@@ -4,7 +4,6 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { roomClimate } from '../air/room-climate.js';
 import { startApp, type AppUnderTest } from '../testing/app-under-test.js';
 import { actionBody, id, INSTRUMENT, instrumentBody, PERSON, ROOM } from '../testing/bodies.js';
-import { sayerIn } from '../shop/sayer.js';
 import { Forecaster } from './forecaster.js';
 import { ForecastsService } from './forecasts.service.js';
 import { workOutCase, type Case } from './case.js';
@@ -89,9 +88,7 @@ describe('a summary', () => {
       { instrument, examinations: examinations.slice(0, 1), solved: null, today: TODAY },
       room,
     );
-    const said = (['64ths', 'mm', 'thou'] as const).map(
-      (sayIn) => summaryOf(once, sayerIn(sayIn)).first!.text,
-    );
+    const said = (['64ths', 'mm', 'thou'] as const).map((sayIn) => summaryOf(once, sayIn).first!.text);
     expect(said[0]).toMatch(/\/64/u);
     expect(said[1]).toMatch(/\d mm/u);
     expect(said[2]).toMatch(/\d thou/u);

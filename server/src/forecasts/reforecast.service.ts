@@ -3,7 +3,6 @@ import type { ForecastProgress, ShopInput } from '@upright-elder/contract';
 import { PinoLogger } from 'nestjs-pino';
 import { Clock } from '../clock.js';
 import { Database } from '../database/database.js';
-import { sayerIn } from '../shop/sayer.js';
 import { ShopService } from '../shop/shop.service.js';
 import { Forecaster } from './forecaster.js';
 import { ForecastsService } from './forecasts.service.js';
@@ -80,7 +79,7 @@ export class ReforecastService implements OnApplicationBootstrap, OnApplicationS
     const { sayIn } = await this.shop.get();
     const summary = await this.forecasts
       .caseOf(id)
-      .then((worked) => summaryOf(worked, sayerIn(sayIn)))
+      .then((worked) => summaryOf(worked, sayIn))
       .catch((error: unknown) => this.refused(id, error instanceof Error ? error.message : String(error)));
     this.summaries.set(id, { ...summary, key });
     return summary;

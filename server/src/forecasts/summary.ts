@@ -1,5 +1,6 @@
 import type { SlipStance } from '@upright-elder/contract';
-import { outlookSentences, readingOn, type Sentence } from '@upright-elder/core';
+import { moveIn, outlookSentences, readingOn, type HeightUnit, type Sentence } from '@upright-elder/core';
+import { sayerIn } from '../shop/sayer.js';
 import type { Case } from './case.js';
 import { stanceAt } from './played.js';
 
@@ -12,10 +13,10 @@ export interface Summary {
   lastExamined: string | null;
 }
 
-/** @param say how the shop says a height */
-export function summaryOf(worked: Case, say: (metres: number) => string): Summary {
+/** @param unit how the shop says heights */
+export function summaryOf(worked: Case, unit: HeightUnit): Summary {
   const { outlook, examinations } = worked;
-  const [first = null] = outlookSentences(outlook.sides, say);
+  const [first = null] = outlookSentences(outlook.sides, sayerIn(unit), moveIn(unit));
   return {
     first,
     stance: slipStance(worked),

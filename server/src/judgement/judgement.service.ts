@@ -5,6 +5,7 @@ import {
   BOTH,
   CAUTIONS,
   dayOf,
+  finer,
   proposeOrder,
   QUANTITIES,
   readingOn,
@@ -23,6 +24,7 @@ import type { Case } from '../forecasts/case.js';
 import { ForecastsService } from '../forecasts/forecasts.service.js';
 import { actionTarget } from '../forecasts/outlook.js';
 import { neckOf } from '../forecasts/played.js';
+import { sayerIn } from '../shop/sayer.js';
 import { ShopService } from '../shop/shop.service.js';
 
 interface JudgedSide {
@@ -39,7 +41,8 @@ export class JudgementService {
 
   async of(id: string, heights: HeightUnit | null = null): Promise<Judgement> {
     const worked = await this.forecasts.caseOf(id);
-    const say = await this.shop.sayer(heights);
+    const unit = heights ?? (await this.shop.get()).sayIn;
+    const say = sayerIn(unit);
     const latest = newestOfEach(worked.examinations);
     if (!latest)
       return nothingYet(
@@ -68,6 +71,7 @@ export class JudgementService {
         age: ageOf(worked),
       },
       say,
+      sayerIn(finer(unit)),
     );
     return {
       examinationId: latest.id,

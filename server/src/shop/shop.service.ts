@@ -1,11 +1,10 @@
 import { Injectable } from '@nestjs/common';
 import type { FieldError, Shop, ShopInput } from '@upright-elder/contract';
-import { HOUSE_TOOLS, QUANTITIES, type HeightUnit, type QuantityId } from '@upright-elder/core';
+import { HOUSE_TOOLS, QUANTITIES, type QuantityId } from '@upright-elder/core';
 import { Clock, MACHINE_ZONE } from '../clock.js';
 import { Database } from '../database/database.js';
 import { saveVersioned } from '../database/versioned.js';
 import { badFields, withBothCopies } from '../http/problem.js';
-import { sayerIn } from './sayer.js';
 import { ShopEntity } from './shop.entity.js';
 
 /** There is one shop to a data folder. */
@@ -93,10 +92,5 @@ export class ShopService {
       ];
     });
     if (errors.length > 0) throw badFields(errors);
-  }
-
-  /** How this shop says a height, or as it is asked for. */
-  async sayer(asked: HeightUnit | null = null): Promise<(metres: number) => string> {
-    return sayerIn(asked ?? (await this.get()).sayIn);
   }
 }

@@ -22,7 +22,7 @@ export function BudgetBars({ parts, say }: { parts: Part[]; say: (metres: number
               <span>{name}</span>
               <span className="whitespace-nowrap">
                 {value < -0.000005 ? '−' : '+'}
-                {say(Math.abs(value))} <span className="text-faint">± {say(sd)}</span>
+                {say(Math.abs(value))} <span className="text-faint">± {sayError(sd, say)}</span>
               </span>
             </div>
             <svg viewBox="0 0 100 6" preserveAspectRatio="none" className="h-3 w-full" aria-hidden="true">
@@ -42,4 +42,12 @@ export function BudgetBars({ parts, say }: { parts: Part[]; say: (metres: number
       })}
     </ul>
   );
+}
+
+/** An error that rounds to nothing is small, not none. */
+function sayError(sd: number, say: (metres: number) => string): string {
+  const said = say(sd);
+  return /^0(?:\.0+)?\b/u.test(said)
+    ? said.replace(/^0(?:\.0+)?/u, said.includes('mm') ? 'under 0.01' : 'under 1')
+    : said;
 }

@@ -2,6 +2,7 @@ import {
   expectThrough,
   isoDate,
   prepareSides,
+  moveIn,
   sayHeight,
   sayYear,
   yearUnder,
@@ -64,7 +65,7 @@ const api = {
     return {
       points,
       months: year.sides.map(({ side, answers }) => ({ side, months: answers.months })),
-      sentences: sayYear(year, { action: say, saddle: say }),
+      sentences: sayYear(year, { action: say, saddle: say, move: moveIn(sayIn) }),
       took: performance.now() - began,
     };
   },

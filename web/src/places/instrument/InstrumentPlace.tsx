@@ -37,7 +37,10 @@ export function InstrumentPlace() {
         <>
           <div className="flex flex-wrap items-end gap-x-6 gap-y-1 lg:flex-nowrap">
             <div className="min-w-0 flex-1">
-              <h1 className="text-[1.9rem] leading-tight">{instrument.nickname}</h1>
+              <div className="flex flex-wrap items-baseline gap-x-4">
+                <h1 className="text-[1.9rem] leading-tight">{instrument.nickname}</h1>
+                <HeightsSwitch />
+              </div>
               <p className="line-clamp-2 text-[0.95rem] leading-snug text-faint">
                 {[
                   instrument.maker,
@@ -47,8 +50,7 @@ export function InstrumentPlace() {
                   pullWords(instrument),
                 ]
                   .filter(Boolean)
-                  .join(' · ')}{' '}
-                <HeightsSwitch />
+                  .join(' · ')}
               </p>
             </div>
             <nav aria-label="Pages of the instrument" className="flex flex-wrap lg:ml-auto lg:shrink-0">
@@ -100,7 +102,7 @@ function HeightsSwitch() {
   return (
     <button
       type="button"
-      className="underline decoration-dotted underline-offset-4"
+      className="min-h-[44px] text-[0.9rem] text-faint underline decoration-dotted underline-offset-4"
       title="Say heights in another unit (u)"
       onClick={next}
     >

@@ -1,6 +1,7 @@
 import type { Budget, Judgement, Step } from '@upright-elder/contract';
 import {
   CAUTIONS_DEFER,
+  finer,
   QUANTITIES,
   sayDate,
   sayHeight,
@@ -106,7 +107,7 @@ function BudgetOf({ budget, unit }: { budget: Budget; unit: HeightUnit }) {
           : `${say(Math.abs(total))} too ${total > 0 ? 'high' : 'low'}. What gives how much:`}
       </p>
       <BudgetBars
-        say={say}
+        say={(metres) => sayHeight(metres, finer(unit))}
         parts={parts.map(({ cause, value, sd, evidence }) => ({
           name: CAUSE_NAMES[cause],
           value,
