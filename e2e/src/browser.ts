@@ -13,6 +13,7 @@ const CANDIDATES = [
 /** Chromium on a fresh profile of its own. */
 export async function openBrowser(
   profile = mkdtempSync(join(tmpdir(), 'upright-elder-browser-')),
+  { zone, language = 'en-GB' }: { zone?: string; language?: string } = {},
 ): Promise<{ browser: Browser; profile: string; close: () => Promise<void> }> {
   const executablePath = CANDIDATES.find((path): path is string => path !== undefined && existsSync(path));
   if (!executablePath)
@@ -21,6 +22,7 @@ export async function openBrowser(
     executablePath,
     headless: true,
     userDataDir: profile,
+    env: { ...process.env, ...(zone ? { TZ: zone } : {}) },
     args: [
       '--no-sandbox',
       '--disable-gpu',
@@ -29,7 +31,7 @@ export async function openBrowser(
       '--disable-background-networking',
       '--disable-component-update',
       '--disable-sync',
-      '--lang=en-GB',
+      `--lang=${language}`,
     ],
   });
   return {

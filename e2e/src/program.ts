@@ -31,6 +31,8 @@ export async function startProgram(
   const start = async () => {
     const started = spawn(process.execPath, [join(ROOT, 'server/dist/main.js')], {
       env: {
+        // as scripts/setup.mjs starts it
+        MALLOC_ARENA_MAX: '2',
         ...process.env,
         UPRIGHT_ELDER_DATA: folder,
         UPRIGHT_ELDER_PORT: port,

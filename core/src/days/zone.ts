@@ -8,7 +8,14 @@ const MINUTE = 60000;
 
 /** True where the text names a zone of the IANA time zone database, such as `Europe/Lisbon` or `UTC`. */
 export function isTimeZone(text: string): boolean {
-  return /^[A-Za-z]/u.test(text) && !Number.isNaN(tzOffset(text, new Date(0)));
+  try {
+    // the platform's own database decides; names of an object's parts, such as `constructor`, are none
+    return (
+      /^[A-Z][\w+-]*(?:\/[\w+-]+)*$/u.test(text) && Intl.DateTimeFormat('en', { timeZone: text }) !== null
+    );
+  } catch {
+    return false;
+  }
 }
 
 /**

@@ -1,0 +1,309 @@
+import { randomUUID } from 'node:crypto';
+import type { Browser, Page } from 'puppeteer-core';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { examinationBody, instrumentBody, planBody } from './bodies.js';
+import { Hand } from './bench-hand.js';
+import { openBrowser, openPage } from './browser.js';
+import { putTo, startProgram, type Program } from './program.js';
+
+/** What a bench meets every day: nothing is lost by a click, a key or a draught, and everything can be taken back. */
+let program: Program;
+let browser: Browser;
+let closeBrowser: () => Promise<void>;
+let page: Page;
+let hand: Hand;
+const by = randomUUID();
+const purser = randomUUID();
+const examination = randomUUID();
+const get = async <T>(path: string): Promise<T> =>
+  (await (await fetch(`${program.address}/api/${path}`)).json()) as T;
+const open = (path: string) => page.goto(program.address + path, { waitUntil: 'networkidle2' });
+/** Presses what carries these words. */
+const press = (words: string) =>
+  page.evaluate((text) => {
+    const found = [...document.querySelectorAll('button, a, summary')].find(
+      (one) => one.textContent?.trim() === text,
+    );
+    if (!found) throw new Error(`nothing says “${text}”`);
+    (found as HTMLElement).click();
+  }, words);
+
+beforeAll(async () => {
+  program = await startProgram();
+  await putTo(program, `people/${by}`, { version: 0, name: 'Isbel Crane', role: 'owner' });
+  await putTo(program, `instruments/${purser}`, {
+    ...instrumentBody(by, 'the Purser'),
+    identity: '1938, label gone',
+    construction: 'ladder braced',
+  });
+  for (const nickname of ['Night Boat', 'Corvane twelve'])
+    await putTo(program, `instruments/${randomUUID()}`, {
+      ...instrumentBody(by, nickname),
+      stringSet: 'twelve-light',
+    });
+  await putTo(program, `instruments/${purser}/plan`, planBody(by));
+  await putTo(program, `examinations/${examination}`, examinationBody(purser, by, '2026-08-01', 'a hum'));
+  ({ browser, close: closeBrowser } = await openBrowser());
+  page = await openPage(browser, program.address);
+  await page.evaluate((id) => localStorage.setItem('upright-elder.person', id), by);
+  hand = new Hand(page);
+});
+afterAll(async () => {
+  await closeBrowser();
+  await program.close();
+});
+
+describe('the shelf', () => {
+  it('keeps every letter that is typed, however fast, finds by bracing, year and strings, and opens the only hit', async () => {
+    await open('/');
+    await hand.tabTo('Search');
+    await hand.type('purser the');
+    expect(await page.$eval('input[type=search]', (field) => (field as HTMLInputElement).value)).toBe(
+      'purser the',
+    );
+    for (const [words, found, left] of [
+      ['ladder', 'the Purser', 'Night Boat'],
+      ['1938', 'the Purser', 'Night Boat'],
+      ['twelve night', 'Night Boat', 'the Purser'],
+    ] as const) {
+      await hand.replace(words);
+      await page.waitForFunction(
+        (yes, no) => {
+          const names = [...document.querySelectorAll('h2')].map((one) => one.textContent);
+          return names.includes(yes) && !names.includes(no);
+        },
+        {},
+        found,
+        left,
+      );
+    }
+    await hand.replace('ladder');
+    await hand.keys('Enter');
+    await page.waitForFunction((id) => location.pathname === `/instruments/${id}/stance`, {}, purser);
+  });
+
+  it('names every window after what it shows', async () => {
+    await open(`/instruments/${purser}/seasons`);
+    await page.waitForFunction(() => document.title === 'the Purser, Seasons · Upright Elder');
+    await open('/');
+    await page.waitForFunction(() => document.title === 'The shelf · Upright Elder');
+  });
+});
+
+describe('at the keyboard', () => {
+  it('a digit within an examination chooses, and never leaves it', async () => {
+    await open(`/instruments/${purser}/examine`);
+    await hand.tabTo('At pitch');
+    await hand.keys('2');
+    await page.waitForFunction(
+      () => document.querySelector('[role=radio][data-state=checked][value=slack]') !== null,
+    );
+    expect(page.url()).toContain('/examine');
+    // one begun on this visit can be begun afresh, and that can be undone
+    await hand.tabTo('Action at fret 12, bass');
+    await hand.type('7/64');
+    await hand.sees('Not saved yet');
+    await press('Start afresh');
+    await hand.sees('What you typed was taken out');
+    await press('Undo');
+    await page.waitForFunction(() =>
+      [...document.querySelectorAll('input')].some(({ value }) => value === '7/64'),
+    );
+    await press('Start afresh');
+  });
+
+  it('an odd first reading is met with what was probably meant, and taken with a touch', async () => {
+    const fresh = randomUUID();
+    await putTo(program, `instruments/${fresh}`, instrumentBody(by, 'Fog Signal'));
+    await open(`/instruments/${fresh}/examine?protocol=full`);
+    await hand.tabTo('Action at fret 12, bass');
+    await hand.type('11.0');
+    await hand.sees('Did you mean .110"?');
+    await press('Take .110"');
+    await hand.sees('2.79 mm');
+    await hand.tabTo('Room humidity');
+  });
+});
+
+describe('a form', () => {
+  it('that was begun is brought back, and leaving it asks', async () => {
+    await open('/instruments/new');
+    await hand.tabTo('Name');
+    await hand.type('the Stowaway');
+    await press('Shelf');
+    await hand.sees('The instrument is not saved');
+    await press('Leave it unsaved');
+    await hand.sees('The shelf');
+    await open('/instruments/new');
+    await hand.sees('What you typed before was brought back');
+    expect(await page.$$eval('input', (all) => all.map(({ value }) => value))).toContain('the Stowaway');
+    await press('Start afresh');
+  });
+
+  it('saves at once though a word in passing lies over its button; a new person changes nobody at the bench', async () => {
+    await open('/shop');
+    await hand.tabTo('Name');
+    await hand.type('Mieke');
+    await hand.keys('Enter');
+    await hand.sees('Who is at the bench stays as it was');
+    expect(await page.$eval('header select', (field) => (field as HTMLSelectElement).value)).toBe(by);
+    const covered = await page.evaluate(() => {
+      const toast = document.querySelector('[data-sonner-toast]')!.getBoundingClientRect();
+      const there = document.elementFromPoint(toast.x + toast.width / 3, toast.y + toast.height / 2);
+      return there?.closest('[data-sonner-toast]') !== null;
+    });
+    expect(covered).toBe(false);
+  });
+
+  it('lays both copies side by side when somebody else saved it, and keeps what was typed', async () => {
+    await open('/shop');
+    await hand.tabTo('Name of the workshop');
+    await hand.replace('Lantern Yard');
+    const { today: _today, zone: _zone, ...settings } = await get<Record<string, unknown>>('shop');
+    await putTo(program, 'shop', { ...settings, currency: '£', name: 'Elsewhere' });
+    await page.evaluate(() => window.dispatchEvent(new Event('focus')));
+    await hand.tabTo('Save the settings');
+    await hand.keys('Enter');
+    await hand.sees('Somebody else saved this shop’s settings');
+    await hand.sees('Theirs: Elsewhere');
+    await hand.sees('Yours: Lantern Yard');
+    await press('Save what is chosen');
+    await hand.sees('settings are saved');
+    expect(await get('shop')).toMatchObject({ name: 'Lantern Yard' });
+  });
+
+  it('makes a backup and says how old it is', async () => {
+    await open('/shop');
+    await hand.sees('There is no backup yet');
+    await press('Back up now');
+    await hand.sees('Last good backup: within this hour');
+    await hand.sees('Backups lie on the same disk');
+  });
+});
+
+describe('what was done', () => {
+  it('an examination is struck with a reason, shown struck, and brought back', async () => {
+    await open(`/instruments/${purser}/examine?examination=${examination}`);
+    await press('Strike out');
+    await hand.sees('Nothing is erased');
+    await hand.type('of the other guitar');
+    await hand.keys('Enter');
+    await hand.sees('struck by Isbel Crane');
+    expect(await get(`instruments/${purser}/examinations`)).toEqual([]);
+    await open(`/instruments/${purser}/readings`);
+    await hand.sees('“of the other guitar”');
+    await open(`/instruments/${purser}/examine?examination=${examination}`);
+    await hand.sees('Bring back');
+    await press('Bring back');
+    await page.waitForFunction(() => !document.body.innerText.includes('Bring back'));
+    expect(await get(`instruments/${purser}/examinations`)).toHaveLength(1);
+  });
+
+  it('a crack out of old papers has its own day, and drawing it longer today leaves that as it was', async () => {
+    const crack = randomUUID();
+    const path = [
+      [0.05, 0.1],
+      [0.05, 0.06],
+    ];
+    await putTo(program, `marks/${crack}`, {
+      version: 0,
+      by,
+      instrumentId: purser,
+      face: 'top',
+      kind: 'crack',
+      brace: null,
+      name: 'by the tail',
+      sightings: [
+        {
+          date: '2026-09-01',
+          path,
+          examinationId: null,
+          from: null,
+          to: null,
+          ruler: null,
+          width: null,
+          depth: null,
+          through: null,
+          state: 'not tried',
+          cleated: false,
+          note: '',
+        },
+      ],
+    });
+    await open(`/instruments/${purser}/map`);
+    await page.waitForFunction(() => document.body.innerText.includes('by the tail'));
+    await page.evaluate(() =>
+      ([...document.querySelectorAll('section[aria-label=Marks] button')][0] as HTMLElement).click(),
+    );
+    await hand.sees('It was seen on another day');
+    await press('It was seen on another day');
+    await page.waitForSelector('input[type=date]');
+    await page.$eval('input[type=date]', (field) => {
+      const set = Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value')!.set!;
+      set.call(field, '1998-05-03');
+      field.dispatchEvent(new Event('input', { bubbles: true }));
+      field.focus();
+      field.blur();
+    });
+    await hand.sees('on 3 May 1998');
+    await hand.save();
+    await hand.sees('The map is saved');
+    const [mark] = await get<{ sightings: { date: string; path: unknown[] }[] }[]>(
+      `instruments/${purser}/marks`,
+    );
+    expect(mark!.sightings.map(({ date }) => date)).toEqual(['1998-05-03', '2026-09-01']);
+  });
+
+  it('an instrument goes into the archive, off the shelf, and comes back', async () => {
+    await open(`/instruments/${purser}/details`);
+    await press('Put in the archive');
+    await hand.sees('Nothing is erased');
+    await hand.type('gone home');
+    await hand.keys('Enter');
+    await hand.sees('It lies in the archive');
+    await open('/');
+    await hand.sees('In the archive: 1');
+    expect(await hand.text()).not.toContain('the Purser');
+    await press('In the archive: 1');
+    await hand.sees('the Purser');
+    await open(`/instruments/${purser}/details`);
+    await press('Bring back');
+    await page.waitForFunction(() => !document.body.innerText.includes('It lies in the archive'));
+  });
+});
+
+describe('a page', () => {
+  it('says when its worker fails, and begins it again', async () => {
+    const own = await openPage(browser, program.address);
+    await own.setRequestInterception(true);
+    let broken = true;
+    own.on(
+      'request',
+      (request) =>
+        void (broken && request.url().includes('seasons.worker') ? request.abort() : request.continue()),
+    );
+    await own.goto(`${program.address}/instruments/${purser}/seasons`, { waitUntil: 'networkidle2' });
+    const there = new Hand(own);
+    await there.tabTo('held at');
+    await there.keys('Space');
+    await there.sees('The year could not be worked out');
+    broken = false;
+    await own.evaluate(() =>
+      [...document.querySelectorAll('button')].find((one) => one.textContent === 'Try again')!.click(),
+    );
+    await own.waitForFunction(() => !document.body.innerText.includes('could not be worked out'));
+    await own.close();
+  });
+
+  it('says when the program is gone and what it shows may be old, and goes on when it is back', async () => {
+    await open('/');
+    await hand.sees('the Purser');
+    await program.kill();
+    await page.evaluate(() => window.dispatchEvent(new Event('focus')));
+    await page.evaluate(() => document.dispatchEvent(new Event('visibilitychange')));
+    await hand.sees('may be old');
+    await program.restart();
+    await press('Try again');
+    await page.waitForFunction(() => !document.body.innerText.includes('may be old'));
+  });
+});
