@@ -12,9 +12,9 @@ import {
   writeFileSync,
 } from 'node:fs';
 import { join } from 'node:path';
-import type { Examination, Person } from '@upright-elder/contract';
+import type { Examination, Keeping, Person, SlipPage } from '@upright-elder/contract';
 import BetterSqlite3 from 'better-sqlite3';
-import { afterEach, describe, expect, it } from 'vitest';
+import { afterEach, describe, expect, it, vi } from 'vitest';
 import { Database } from './database/database.js';
 import { askBeforeNewShop, DATA_FILE, keptInStep, prepareFolder } from './database/folder.js';
 import { PersonEntity } from './people/person.entity.js';
@@ -266,6 +266,30 @@ describe('a start', () => {
     writeFileSync(join(folder, 'lock.sqlite'), 'rubbish '.repeat(200));
     const database = await Database.open(folder);
     await database.onApplicationShutdown();
+  });
+
+  it('says that a data file is damaged somewhere, and answers in words what cannot be read', async () => {
+    const folder = oldDemoFolder();
+    await (await startApp(folder)).app.close();
+    const path = join(folder, DATA_FILE);
+    const pageOf = (table: string) => {
+      const file = new BetterSqlite3(path, { readonly: true });
+      const root = file.prepare('SELECT "rootpage" FROM sqlite_master WHERE "name" = ?').pluck().get(table);
+      file.close();
+      return root as number;
+    };
+    const bytes = readFileSync(path);
+    const at = (pageOf('finding') - 1) * 4096;
+    bytes.fill(0x5a, at, at + 4096);
+    writeFileSync(path, bytes);
+    const server = await startApp(folder);
+    undo.push(server.close);
+    const remarks = async () => ((await server.call('GET', 'backups')).body as Keeping).remarks.join(' ');
+    await vi.waitFor(async () => expect(await remarks()).toContain('The data file is damaged'), 5000);
+    const { slips } = (await server.call('GET', 'shelf')).body as SlipPage;
+    const answer = await server.call('GET', `instruments/${slips[0]!.id}/examinations`);
+    expect(answer).toMatchObject({ status: 503, body: { title: 'The data file is damaged' } });
+    expect((await server.call('POST', 'backups')).status).toBe(503);
   });
 
   it('tells a folder that another program keeps in step', () => {

@@ -122,6 +122,8 @@ export class BackupsService implements OnApplicationBootstrap, OnApplicationShut
     const unknown = there.filter((picture) => !named.has(picture)).length;
     const missing = [...named].filter((picture) => !this.pictures.has(picture)).length;
     return [
+      this.database.damaged !== null &&
+        'The data file is damaged: a part of it cannot be read. Close the program, and bring the last good backup back into a fresh folder with “npm run restore”.',
       keptInStep(this.database.folder),
       unknown > 0 &&
         `${unknown} ${unknown === 1 ? 'picture belongs' : 'pictures belong'} to no photograph of this data file. ${unknown === 1 ? 'It is' : 'They are'} kept: the upload was given up, or an older data file was put in place.`,

@@ -30,6 +30,11 @@ export interface Opening {
   beforeMigration?: (pending: string[]) => Promise<void>;
 }
 
+/** Found a moment after the start, by the thread beside. */
+interface Health {
+  damaged: string | null;
+}
+
 /** The two connections and what looks after them; none where the folder can only be read. */
 interface Writing {
   lock: FolderLock;
@@ -58,7 +63,13 @@ export class Database implements OnApplicationShutdown {
     private readonly writing: Writing | null,
     /** why nothing can be saved; null where it can */
     readonly unwritable: Unwritable,
+    private readonly health: Health = { damaged: null },
   ) {}
+
+  /** What SQLite found when it looked whether the file is whole; null where it is, or was not looked yet. */
+  get damaged(): string | null {
+    return this.health.damaged;
+  }
 
   /** @throws FolderTrouble in plain words where the folder cannot be used; nothing in it was changed then */
   static async open(folder: string, opening: Opening = {}): Promise<Database> {
@@ -106,11 +117,19 @@ export class Database implements OnApplicationShutdown {
       }
       const source = await writerSource(folder).initialize();
       const reader = await readerSource(folder).initialize();
-      const checkpointer = Checkpointer.start(path, () => {
-        connectionOf(source).pragma('wal_autocheckpoint = 1000');
-      });
+      const health: Health = { damaged: null };
+      const checkpointer = Checkpointer.start(
+        path,
+        () => connectionOf(source).pragma('wal_autocheckpoint = 1000'),
+        (words) => {
+          health.damaged = words;
+          console.error(
+            `The data file in ${folder} is damaged (${words}). Close the program, and bring the last good backup back into a fresh folder with “npm run restore”.`,
+          );
+        },
+      );
       const files = new Map([path, `${path}-wal`].map((one) => [one, identityOf(one)]));
-      return new Database(folder, reader, { lock, source, checkpointer, files }, null);
+      return new Database(folder, reader, { lock, source, checkpointer, files }, null, health);
     } catch (error) {
       lock.release();
       throw error;

@@ -79,10 +79,9 @@ export function Shell() {
       <Toaster
         position="bottom-left"
         theme={scheme}
-        // a word in passing never takes a click that was meant for what lies under it
         toastOptions={{
-          style: { fontSize: '1rem', pointerEvents: 'none' },
-          actionButtonStyle: { pointerEvents: 'auto', minHeight: '44px', fontSize: '1rem' },
+          style: { fontSize: '1rem' },
+          actionButtonStyle: { minHeight: '44px', fontSize: '1rem' },
         }}
       />
     </>

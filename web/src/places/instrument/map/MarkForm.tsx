@@ -219,8 +219,8 @@ function DayField({
         value={text}
         aria-invalid={refusal ? true : undefined}
         onChange={(event) => setText(event.target.value)}
-        onBlur={() => take(text)}
-        onKeyDown={(event) => event.key === 'Enter' && take(text)}
+        onBlur={(event) => take(event.target.value)}
+        onKeyDown={(event) => event.key === 'Enter' && take(event.currentTarget.value)}
       />
       {refusal && <span className="font-normal text-ochre">✕ {refusal}</span>}
     </label>
