@@ -3,6 +3,7 @@ import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { setTimeout as wait } from 'node:timers/promises';
+import { figureUnder } from '../../core/bench/figures.js';
 import { startProgram } from './program.js';
 
 /**
@@ -43,6 +44,7 @@ const held = (from: number, to: number) =>
 const instantOf = (i: number, first: number) => new Date(first + i * 600000).toISOString();
 const say = (what: string, from: number, to: number, words: string) => {
   const gaps = held(from, to);
+  figureUnder(`100,000 lines of a logger, ${what}: thread held`, gaps[0] ?? 15, 50);
   console.log(
     `${what}: ${((to - from) / 1000).toFixed(1)} s, ${words}; the thread was never held longer than ${(gaps[0] ?? 15).toFixed(0)} ms (${gaps.filter((ms) => ms > 50).length} times over 50 ms).`,
   );
