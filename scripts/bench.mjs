@@ -26,10 +26,7 @@ for (const bench of [
   }
   if ((await ended) !== 0) rows.push(['short', bench, 'runs to its end', 'broke off']);
 }
-const table = [
-  ['figure', 'wanted', 'measured', ''],
-  ...rows.map(([kept, ...figure]) => [...figure, kept]),
-];
+const table = [['figure', 'wanted', 'measured', ''], ...rows.map(([kept, ...figure]) => [...figure, kept])];
 const width = (column) => Math.max(...table.map((row) => row[column].length));
 const widths = [width(0), width(1), width(2), 0];
 console.log('');
