@@ -92,6 +92,10 @@ const ON_TARGET = 0.00002;
 function BudgetOf({ budget, unit }: { budget: Budget; unit: HeightUnit }) {
   const { side, actual, target, total, parts } = budget;
   const say = (metres: number) => sayHeight(metres, unit);
+  const sayPart = (metres: number) => sayHeight(metres, finer(unit));
+  const off = Math.abs(total);
+  // in the unit of the parts too, so that they can be added up by eye
+  const asParts = sayPart(off) === say(off) ? '' : ` (${sayPart(off)})`;
   return (
     <section className="sheet mt-3 p-4" aria-label={`Action budget, ${side}`}>
       <div className="flex items-baseline justify-between gap-2">
@@ -102,12 +106,12 @@ function BudgetOf({ budget, unit }: { budget: Budget; unit: HeightUnit }) {
         </p>
       </div>
       <p className="text-[0.95rem]">
-        {Math.abs(total) < ON_TARGET
+        {off < ON_TARGET
           ? 'On its target.'
-          : `${say(Math.abs(total))} too ${total > 0 ? 'high' : 'low'}. What gives how much:`}
+          : `${say(off)}${asParts} too ${total > 0 ? 'high' : 'low'}. What gives how much:`}
       </p>
       <BudgetBars
-        say={(metres) => sayHeight(metres, finer(unit))}
+        say={sayPart}
         parts={parts.map(({ cause, value, sd, evidence }) => ({
           name: CAUSE_NAMES[cause],
           value,
