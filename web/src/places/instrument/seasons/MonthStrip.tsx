@@ -1,6 +1,6 @@
 import { sayFrets, type MonthAhead } from '@upright-elder/core';
 import { memo } from 'react';
-import { inUnit, type SeriesUnit } from './unitOf.js';
+import type { SeriesUnit } from './unitOf.js';
 
 interface Props {
   months: readonly MonthAhead[];
@@ -35,7 +35,7 @@ export const MonthStrip = memo(function MonthStrip({ months, window, unit, side 
             >
               <span className="block font-bold">{NAMES.format(new Date(day * 86400000))}</span>
               <span className={`block tabular-nums ${outside ? 'font-bold text-ochre' : ''}`}>
-                {inUnit(median, unit)}
+                {unit.say(median)}
                 {outside && <span className="sr-only">, outside what is wanted</span>}
               </span>
               <span className={`block ${buzzes.length > 0 ? 'text-ochre' : 'text-faint'}`}>

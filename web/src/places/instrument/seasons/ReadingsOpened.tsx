@@ -2,7 +2,7 @@ import { sayDate } from '@upright-elder/core';
 import type { HistoryPoint, SeriesForecast } from '@upright-elder/contract';
 import { memo, useRef } from 'react';
 import { Link } from 'react-router';
-import { inUnit, trimmed, type SeriesUnit } from './unitOf.js';
+import type { SeriesUnit } from './unitOf.js';
 
 interface Props {
   series: SeriesForecast;
@@ -53,7 +53,7 @@ function ReadingHead({
     >
       <span className="w-32">{sayDate(point.date)}</span>
       <span className="w-40 tabular-nums">
-        <strong>{inUnit(point.value, unit)}</strong> ± {trimmed(point.sd / unit.per, unit.decimals + 1)}
+        <strong>{unit.say(point.value)}</strong> ± {unit.move.of(point.sd)} {unit.move.name}
       </span>
       <span className="w-28 tabular-nums">{point.moisture.toFixed(1)} %MC</span>
       <span className={odd ? 'font-bold text-ochre' : 'text-faint'}>
@@ -88,14 +88,14 @@ function ReadingSources({
 }) {
   const { value, sd, moisture, moistureSd, moistureFrom, misfit, slip, atReference } = point;
   const { sensitivity, age, calibration } = series;
-  const per = (n: number, more = 2) => trimmed(n / unit.per, unit.decimals + more);
+  const { of, name } = unit.move;
   const visit = calibration.visits.find(({ day }) => day === Date.parse(point.date) / 86400000);
   return (
     <dl className="mb-3 grid gap-x-4 gap-y-1 border-l-4 border-verdigris pl-3 text-[0.95rem] sm:grid-cols-[12rem_1fr]">
       <dt className="text-faint">Read</dt>
       <dd>
-        {inUnit(value, unit)} with a standard error of {per(sd)} {unit.name}, from the tool’s resolution /√12
-        and its repeatability.
+        {unit.say(value)} with a standard error of {of(sd)} {name}, from the tool’s resolution /√12 and its
+        repeatability.
       </dd>
       <dt className="text-faint">Wood that day</dt>
       <dd>
@@ -109,8 +109,8 @@ function ReadingSources({
           <dd>
             y = level + β (M − {calibration.referenceMoisture.toFixed(2)}) + age · years + settling · ln(1 +
             τ/τ₀) + walk, with M drawn towards its season to {visit.shrunkMoisture.toFixed(2)} %MC; level{' '}
-            {per(calibration.level.mean)}, β {per(sensitivity.mean)} ± {per(sensitivity.sd)} per %MC, age{' '}
-            {per(age.mean)} ± {per(age.sd)} a year.
+            {unit.say(calibration.level.mean)}, β {of(sensitivity.mean)} ± {of(sensitivity.sd)} {name} per
+            %MC, age {of(age.mean)} ± {of(age.sd)} {name} a year.
           </dd>
           <dt className="text-faint">Against all others</dt>
           <dd>
@@ -120,7 +120,7 @@ function ReadingSources({
           </dd>
           <dt className="text-faint">Carried to spring</dt>
           <dd>
-            {inUnit(atReference!, unit)} at the year’s mean moisture on its way up: so readings of different
+            {unit.say(atReference!)} at the year’s mean moisture on its way up: so readings of different
             seasons are compared.
           </dd>
         </>

@@ -8,7 +8,7 @@ import { MonthStrip } from './MonthStrip.js';
 import { NumbersTable } from './NumbersTable.js';
 import { ReadingsOpened } from './ReadingsOpened.js';
 import { ScenarioControls } from './ScenarioControls.js';
-import { inUnit, trimmed, unitOf } from './unitOf.js';
+import { unitOf } from './unitOf.js';
 import { useScenarioYear } from './useScenarioYear.js';
 
 const SeasonCurve = lazy(() => import('../../../drawings/SeasonCurve.js'));
@@ -183,7 +183,7 @@ const StandsOn = memo(function StandsOn({
   shop: Shop;
 }) {
   const unit = unitOf(series, shop.sayIn);
-  const fine = (value: number) => trimmed(value / unit.per, unit.decimals + 2);
+  const { of: fine, name: fineName } = unit.move;
   const { prior, priorSource, sensitivity, age } = series;
   return (
     <details>
@@ -192,15 +192,15 @@ const StandsOn = memo(function StandsOn({
         <li>{series.readings === 1 ? 'One reading' : `${series.readings} readings`} at pitch.</li>
         <li>{forecast.climateBasis}</li>
         <li>
-          Before measuring it was believed to move {fine(prior.mean)} ± {fine(prior.sd)} {unit.name} per 1 %MC
+          Before measuring it was believed to move {fine(prior.mean)} ± {fine(prior.sd)} {fineName} per 1 %MC
           ({priorSource}); now {fine(sensitivity.mean)} ± {fine(sensitivity.sd)}.
         </li>
         <li>
-          Apart from the season it moves {fine(age.mean)} ± {fine(age.sd)} {unit.name} a year.
+          Apart from the season it moves {fine(age.mean)} ± {fine(age.sd)} {fineName} a year.
         </li>
         {series.window && (
           <li>
-            Wanted: {inUnit(series.window[0], unit)} to {inUnit(series.window[1], unit)}.
+            Wanted: {unit.say(series.window[0])} to {unit.say(series.window[1])}.
           </li>
         )}
         {forecast.leftOut.map((words) => (

@@ -2,44 +2,54 @@ import type { SeriesForecast } from '@upright-elder/contract';
 import { METRES_PER, parseLength } from '@upright-elder/core';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { inUnit, trimmed, unitOf } from './unitOf.js';
+import { trimmed, unitOf } from './unitOf.js';
 
-const series = (dimension: SeriesForecast['dimension'], side: SeriesForecast['side'] = null) =>
-  ({ dimension, side }) as SeriesForecast;
+const series = (key: string, dimension: SeriesForecast['dimension'] = 'length') => ({ key, dimension });
 
 describe('the unit of a series', () => {
-  it('is the shop’s for the action, millimetres for every other length', () => {
-    expect(unitOf(series('length', 'bass'), '64ths').sign).toBe('/64');
-    expect(unitOf(series('length', 'treble'), 'thou').sign).toBe(' thou');
-    expect(unitOf(series('length', 'bass'), 'mm').sign).toBe(' mm');
+  it('is the page’s for every height, thousandths for what feelers read', () => {
+    for (const key of ['action12.bass', 'straightedge.treble', 'saddleShowing.bass'])
+      for (const [sayIn, sign] of [
+        ['64ths', '/64'],
+        ['thou', ' thou'],
+        ['mm', ' mm'],
+      ] as const)
+        expect(unitOf(series(key), sayIn).sign).toBe(sign);
+    expect(unitOf(series('relief.bass'), '64ths').sign).toBe(' thou');
+    expect(unitOf(series('relief.bass'), 'mm').sign).toBe(' mm');
+  });
+
+  it('of a crack, which is no height, is the millimetre', () => {
     for (const sayIn of ['64ths', 'thou', 'mm'] as const)
-      expect(unitOf(series('length'), sayIn).sign).toBe(' mm');
+      expect(unitOf(series('crack.0c1d.length'), sayIn).say(0.1043)).toBe('104.3 mm');
   });
 
   it('of an angle is the degree and of intonation the cent, whatever the shop says', () => {
-    expect(inUnit(Math.PI / 180, unitOf(series('angle'), '64ths'))).toBe('1.00°');
-    expect(inUnit(-4.4, unitOf(series('cents'), 'mm'))).toBe('−4 cents');
+    expect(unitOf(series('bridgeTilt.middle', 'angle'), '64ths').say(Math.PI / 180)).toBe('1.00°');
+    expect(unitOf(series('intonation.e', 'cents'), 'mm').say(-4.4)).toBe('−4 cents');
   });
 
   it('says an action as a luthier reads it', () => {
     const action = (metres: number, sayIn: '64ths' | 'thou' | 'mm') =>
-      inUnit(metres, unitOf(series('length', 'bass'), sayIn));
-    expect(action(7 * METRES_PER['64ths'], '64ths')).toBe('7.0/64');
+      unitOf(series('action12.bass'), sayIn).say(metres);
+    expect(action(7 * METRES_PER['64ths'], '64ths')).toBe('7/64');
     expect(action(0.11 * 0.0254, 'thou')).toBe('110 thou');
     expect(action(0.0028, 'mm')).toBe('2.80 mm');
   });
 
-  it('says what can be read again as typed, to the last decimal shown', () => {
+  /** half of the last step that is said, m */
+  const READ_TO = { '64ths': 0.26 * METRES_PER['64ths'], thou: 0.51 * METRES_PER.thou, mm: 0.0051e-3 };
+
+  it('says what can be read again as typed, to the last step that is said', () => {
     fc.assert(
       fc.property(
         fc.double({ min: 0, max: 0.009, noNaN: true }),
         fc.constantFrom('64ths' as const, 'thou' as const, 'mm' as const),
         (metres, sayIn) => {
-          const unit = unitOf(series('length', 'bass'), sayIn);
-          const read = parseLength(inUnit(metres, unit), 'mm');
+          const unit = unitOf(series('action12.bass'), sayIn);
+          const read = parseLength(unit.say(metres), 'mm');
           expect(read.ok).toBe(true);
-          if (read.ok)
-            expect(Math.abs(read.value - metres)).toBeLessThan(0.51 * 10 ** -unit.decimals * unit.per);
+          if (read.ok) expect(Math.abs(read.value - metres)).toBeLessThan(READ_TO[sayIn]);
         },
       ),
     );
