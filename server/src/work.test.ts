@@ -154,20 +154,25 @@ describe('forecast and judgement', () => {
 
   it('ask by name for what is missing, and judge the side that is complete', async () => {
     const one = await instrument(5500);
-    const without = (quantity: string, side?: string) =>
+    const without = (instrumentId: string, quantity: string, side?: string) =>
       examinationBody({
-        instrumentId: one,
+        instrumentId,
         readings: examinationBody().readings.filter(
           (r) => r.quantity !== quantity || (side !== undefined && r.place !== side),
         ),
       });
-    await put(`examinations/${id(5501)}`, without('straightedge'));
+    await put(`examinations/${id(5501)}`, without(one, 'straightedge'));
     const blind = await get<Judgement>(`instruments/${one}/judgement`);
     expect(blind).toMatchObject({ budgets: [], order: [] });
     expect(blind.questions.join()).toMatch(/straightedge at the bridge/u);
-    await put(`examinations/${id(5502)}`, { ...without('saddleShowing', 'treble'), date: '2026-09-01' });
-    const half = await get<Judgement>(`instruments/${one}/judgement`);
+    const other = await instrument(5510);
+    await put(`examinations/${id(5502)}`, without(other, 'saddleShowing', 'treble'));
+    const half = await get<Judgement>(`instruments/${other}/judgement`);
     expect(half.budgets.map(({ side }) => side)).toEqual(['bass']);
+    // what a later, partial examination did not read stands as it was read last
+    await put(`examinations/${id(5503)}`, { ...without(one, 'saddleShowing', 'treble'), date: '2026-09-01' });
+    const later = await get<Judgement>(`instruments/${one}/judgement`);
+    expect(later.budgets.map(({ side }) => side)).toEqual(['bass', 'treble']);
   });
 
   it('judge an archtop against how it was first measured', async () => {
