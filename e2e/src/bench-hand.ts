@@ -6,7 +6,7 @@ export class Hand {
 
   async keys(...keys: KeyInput[]): Promise<void> {
     // a choice follows an arrow only while it is down, as under a real finger
-    for (const key of keys) await this.page.keyboard.press(key, { delay: key.startsWith('Arrow') ? 40 : 0 });
+    for (const key of keys) await this.page.keyboard.press(key, { delay: key.startsWith('Arrow') ? 90 : 0 });
   }
 
   async type(text: string): Promise<void> {

@@ -39,7 +39,7 @@ export function InstrumentPlace() {
             <div className="min-w-0 flex-1">
               <div className="flex flex-wrap items-baseline gap-x-4">
                 <h1 className="text-[1.9rem] leading-tight">{instrument.nickname}</h1>
-                <HeightsSwitch />
+                {SAYS_HEIGHTS.has(at ?? '') && <HeightsSwitch />}
               </div>
               <p className="line-clamp-2 text-[0.95rem] leading-snug text-faint">
                 {[
@@ -94,6 +94,9 @@ export function InstrumentPlace() {
     </Fetching>
   );
 }
+
+/** The pages that say heights. */
+const SAYS_HEIGHTS = new Set(['stance', 'examine', 'top', 'seasons', 'work', 'readings']);
 
 /** Which unit the heights of these pages are said in; a touch or the key u takes the next. */
 function HeightsSwitch() {
