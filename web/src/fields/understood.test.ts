@@ -52,6 +52,9 @@ describe('a reading said', () => {
   it('keeps its decimals, so that rows can be compared, and has a real minus', () => {
     expect(sayReading('action12', 0.003, 'mm')).toBe('3.00 mm');
     expect(sayReading('straightedge', -0.004, 'mm')).toBe('−4.00 mm');
+    expect(sayReading('bridgeGap', 0.00075, 'mm', '64ths')).toBe('30 thou');
+    expect(sayReading('bridgeGap', 0.00059, 'mm', '64ths')).toBe('23 thou');
+    expect(sayReading('bridgeGap', 0.00075, 'thou', 'mm')).toBe('0.75 mm');
     expect(sayReading('action12', (7 / 64) * 0.0254, '64ths')).toBe('7/64');
     expect(sayReading('relief', 0.0002032, 'thou')).toBe('8 thou');
     expect(sayReading('bridgeTilt', Math.PI / 360, '°')).toBe('0.5°');

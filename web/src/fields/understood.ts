@@ -1,4 +1,5 @@
 import {
+  finer,
   lengthUnitOf,
   METRES_PER,
   otherLengths,
@@ -91,6 +92,10 @@ const NO_HEIGHTS: ReadonlySet<QuantityId> = new Set([
 export const isHeight = (id: QuantityId): boolean =>
   QUANTITIES[id].dimension === 'length' && !NO_HEIGHTS.has(id);
 
+/** What feelers read is said in thousandths where the page's heights are 64ths, all of it, so that it compares. */
+export const heightUnit = (id: QuantityId, heights: HeightUnit): HeightUnit =>
+  QUANTITIES[id].tool === 'feelers' ? finer(heights) : heights;
+
 /**
  * A reading said: a height in the page's one unit for heights, anything else in the unit that the shop reads it in.
  *
@@ -100,7 +105,7 @@ export function sayReading(id: QuantityId, value: number, unit: ReadingUnit, hei
   const { dimension } = QUANTITIES[id];
   if (dimension === 'angle') return `${(value / (Math.PI / 180)).toFixed(1)}°`.replace('-', '−');
   if (dimension === 'cents') return `${value.toFixed(0)} cents`.replace('-', '−');
-  if (heights && isHeight(id)) return sayHeight(value, heights);
+  if (heights && isHeight(id)) return sayHeight(value, heightUnit(id, heights));
   const length = unit === '°' || unit === 'cents' ? 'mm' : unit;
   if (length === '64ths') return sayHeight(value, '64ths');
   // the same number of decimals in every row, so that they can be compared at a glance

@@ -1,14 +1,6 @@
 import type { SeriesForecast, Shop } from '@upright-elder/contract';
-import {
-  finer,
-  METRES_PER,
-  moveIn,
-  QUANTITIES,
-  QUANTITY_IDS,
-  sayHeight,
-  type MoveUnit,
-} from '@upright-elder/core';
-import { isHeight } from '../../../fields/understood.js';
+import { METRES_PER, moveIn, QUANTITY_IDS, sayHeight, type MoveUnit } from '@upright-elder/core';
+import { heightUnit, isHeight } from '../../../fields/understood.js';
 
 /** How the values of a series are shown: SI per unit, its name, and what stands between two lines of the chart. */
 export interface SeriesUnit {
@@ -40,7 +32,7 @@ const CENTS: Scale = { per: 1, name: 'cents', sign: ' cents', step: 5, decimals:
 function lengthUnit(key: string, sayIn: Shop['sayIn']): Shop['sayIn'] {
   const quantity = QUANTITY_IDS.find((id) => key.startsWith(`${id}.`));
   if (quantity === undefined || !isHeight(quantity)) return 'mm';
-  return QUANTITIES[quantity].tool === 'feelers' ? finer(sayIn) : sayIn;
+  return heightUnit(quantity, sayIn);
 }
 
 export function unitOf(
