@@ -20,7 +20,7 @@ import { NO_ROOM, roomClimate, type RoomClimate } from './room-climate.js';
 import { ShopService } from '../shop/shop.service.js';
 import { StrikesService } from '../strikes/strikes.service.js';
 import { countedZone, recountDays } from './air-days.js';
-import type { ImportNamed } from './air-imports.js';
+import { takeImport, type ImportNamed } from './air-imports.js';
 import { AirDayEntity, AirImportEntity, AirReadingEntity, RoomEntity } from './room.entity.js';
 import { airToday, woodOfRoom } from './wood-of-room.js';
 
@@ -47,6 +47,9 @@ export class AirService implements OnModuleInit {
 
   /** The shop's days: by the zone it chose, else by the one that its air was counted in first, else by the machine's. */
   async onModuleInit(): Promise<void> {
+    this.strikes.alsoWrite('import', (manager, id, struck) =>
+      takeImport(manager, id, struck, this.clock.zone),
+    );
     const counted = await countedZone(this.database.read);
     const zone = (await this.shop.chosenZone()) ?? (counted || MACHINE_ZONE);
     this.clock.zone = zone;

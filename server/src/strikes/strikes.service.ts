@@ -1,7 +1,6 @@
 import { Injectable } from '@nestjs/common';
 import type { Strike, StrikeInput, StruckKind } from '@upright-elder/contract';
 import type { EntityManager } from 'typeorm';
-import { takeImport } from '../air/air-imports.js';
 import { Clock } from '../clock.js';
 import { Database } from '../database/database.js';
 import { badFields, notFound } from '../http/problem.js';
@@ -18,10 +17,14 @@ const SUBJECTS: Record<StruckKind, { table: string; column: string; name: string
   import: { table: 'air_import', column: 'struck', name: 'import' },
 };
 
+/** What else is written where something is taken back or brought back, within the same transaction. */
+type Within = (manager: EntityManager, id: string, struck: boolean) => Promise<void>;
+
 /** Takes things back and brings them back; every time is kept, with who and why. */
 @Injectable()
 export class StrikesService {
   private readonly followers: (() => void)[] = [];
+  private readonly within = new Map<StruckKind, Within>();
 
   constructor(
     private readonly database: Database,
@@ -31,6 +34,11 @@ export class StrikesService {
   /** To be called by whoever keeps something worked out. */
   follow(follower: () => void): void {
     this.followers.push(follower);
+  }
+
+  /** Called by the subject whose taking back changes more than its own row. */
+  alsoWrite(kind: StruckKind, work: Within): void {
+    this.within.set(kind, work);
   }
 
   /** All that happened to something, oldest first. */
@@ -75,7 +83,7 @@ export class StrikesService {
       if (!row) throw notFound(name);
       // asked a second time, it is as the first time
       if ((row.struck === 1) === struck) return;
-      if (kind === 'import') await takeImport(manager, id, struck, this.clock.zone);
+      await this.within.get(kind)?.(manager, id, struck);
       await manager.query(`UPDATE "${table}" SET "${column}" = ? WHERE "id" = ?`, [struck ? 1 : 0, id]);
       await this.keep(manager, { kind, subjectId: id, struck, why, by });
       if (row.instrument)
