@@ -65,7 +65,6 @@ const examination = {
     woodMoisture: null,
     strings: 'pitch',
     timeAtPitch: null,
-    afterWork: false,
     reliefFrom: 1,
     reliefTo: 14,
   },
@@ -101,7 +100,7 @@ const photograph = {
   by: ID,
 };
 const room = { version: 0, name: 'Loft', notes: '', logger: 'loft' };
-const query = { date: '2026-08-20', strings: 'pitch', afterWork: 'false', humidity: 'damp' };
+const query = { date: '2026-08-20', strings: 'pitch', humidity: 'damp' };
 
 /** Paths of the properties that are refused. */
 async function refused(type: new () => object, body: object): Promise<string[]> {

@@ -2,12 +2,15 @@ import {
   POINT_IDS,
   QUANTITY_IDS,
   READING_UNITS,
+  STRING_STATES,
   READ_PLACES,
   VERDICTS,
   type PointId,
   type QuantityId,
   type ReadingUnit,
   type ReadPlace,
+  type StateId,
+  type StringState,
   type TemperatureUnit,
   type Verdict,
 } from '@upright-elder/core';
@@ -29,9 +32,6 @@ import { TEMPERATURE_UNITS } from './air.js';
 import { Money } from './money.js';
 import { IsDay, IsId, Nested, NestedList } from './checks.js';
 import { Strike } from './strikes.js';
-
-export const STRING_STATES = ['pitch', 'slack', 'off'] as const;
-export type StringState = (typeof STRING_STATES)[number];
 
 export const METERS = ['pin', 'pinless'] as const;
 export type Meter = (typeof METERS)[number];
@@ -85,10 +85,6 @@ export class ConditionsInput {
   @IsString()
   @MaxLength(20)
   timeAtPitch!: string | null;
-
-  /** structure, rod or string set were changed since the last examination */
-  @IsBoolean()
-  afterWork!: boolean;
 
   /** the two frets held for the relief */
   @IsInt({ message: FIRST_HELD })
@@ -178,7 +174,7 @@ export class FindingInput {
   @IsArray()
   @ArrayMaxSize(12)
   @IsString({ each: true })
-  states!: string[];
+  states!: StateId[];
 
   @IsIn(VERDICTS)
   verdict!: Verdict;

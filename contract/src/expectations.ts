@@ -1,13 +1,14 @@
 import {
   QUANTITY_IDS,
   READ_PLACES,
+  STRING_STATES,
   type QuantityId,
   type ReadPlace,
+  type StringState,
   type TemperatureUnit,
 } from '@upright-elder/core';
-import { IsBooleanString, IsIn, IsNumber, IsOptional, IsString, MaxLength } from 'class-validator';
+import { IsIn, IsNumber, IsOptional, IsString, MaxLength } from 'class-validator';
 import { TEMPERATURE_UNITS } from './air.js';
-import { STRING_STATES, type StringState } from './examinations.js';
 import { IsDay, IsId, Nested, NestedList } from './checks.js';
 
 /** The conditions under which something is about to be read. */
@@ -18,8 +19,11 @@ export class ExpectationsQuery {
   @IsIn(STRING_STATES)
   strings!: StringState;
 
-  @IsBooleanString()
-  afterWork!: string;
+  /** kinds of what was done since the last examination and is saved with this one, with commas between them */
+  @IsOptional()
+  @IsString()
+  @MaxLength(300)
+  done?: string;
 
   /** air in the room as typed; what cannot be read is as if it were not given */
   @IsOptional()

@@ -57,9 +57,13 @@ export class HistoryPoint {
   @IsString()
   moistureFrom!: string;
 
-  /** work was done before it: a new count begins */
+  /** as it would read with saddle and nut as they are set today, m or rad */
+  @IsNumber()
+  standing!: number;
+
+  /** something was done before it that begins a new epoch */
   @IsBoolean()
-  afterWork!: boolean;
+  afterIntervention!: boolean;
 
   /** how far it lies from what all the others expect, in its own errors; null before the last work */
   @IsOptional()
@@ -265,10 +269,14 @@ export class Forecast {
 
   @IsBoolean()
   ready!: boolean;
+
+  /** its own plan is being solved: until then the usual top is taken */
+  @IsBoolean()
+  solving!: boolean;
 }
 
-/** A promise and what came of it. */
-export class PromiseKept {
+/** A forecast and the reading that came. */
+export class ForecastCheck {
   @IsString()
   key!: string;
 
@@ -340,8 +348,8 @@ export class ScorecardSum {
 }
 
 export class Scorecard {
-  @NestedList(() => PromiseKept)
-  kept!: PromiseKept[];
+  @NestedList(() => ForecastCheck)
+  checks!: ForecastCheck[];
 
   @Nested(() => ScorecardSum)
   instrument!: ScorecardSum;

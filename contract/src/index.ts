@@ -19,3 +19,5 @@ export * from './gauges.js';
 export * from './expectations.js';
 export * from './map.js';
 export * from './tops.js';
+export * from './interventions.js';
+export * from './events.js';

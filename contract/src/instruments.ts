@@ -1,9 +1,13 @@
 import {
+  CONSTRUCTIONS,
   PLAYING_STYLES,
+  RELIEF_SCHOOL_IDS,
   SPECIES_IDS,
   STRING_SET_IDS,
   TUNING_IDS,
+  type Construction,
   type PlayingStyle,
+  type ReliefSchool,
   type SpeciesId,
   type StringSetId,
   type TuningId,
@@ -27,12 +31,8 @@ import { Money, TypedMoney } from './money.js';
 import { Strike } from './strikes.js';
 import { IsId, IsName, Nested, NestedList } from './checks.js';
 
-export const INSTRUMENT_TYPES = ['flat-top', 'archtop'] as const;
-export type InstrumentType = (typeof INSTRUMENT_TYPES)[number];
 export const RODS = ['adjustable', 'none', 'unknown'] as const;
 export type Rod = (typeof RODS)[number];
-export const RELIEF_SCHOOL_IDS = ['none', 'nearly straight', 'moderate', 'relaxed'] as const;
-export type ReliefSchool = (typeof RELIEF_SCHOOL_IDS)[number];
 
 /** What of an instrument may not be what it says. */
 export const IDENTITY_PARTS = [
@@ -97,8 +97,8 @@ export class InstrumentFacts {
   @IsId()
   homeRoomId!: string | null;
 
-  @IsIn(INSTRUMENT_TYPES)
-  type!: InstrumentType;
+  @IsIn(CONSTRUCTIONS)
+  type!: Construction;
 
   /** fret at which the neck meets the body */
   @IsInt({ message: FRET })
@@ -287,8 +287,8 @@ export class Instrument extends InstrumentFacts {
   updatedAt!: string;
 }
 
-/** Both sides' stance for a drawing, m; null where the last examination does not give it. */
-export class SlipStance {
+/** One side's stance for a small drawing, m; null where the last examination does not give it. */
+export class CardStance {
   @IsNumber()
   saddleHeight!: number;
 
@@ -303,7 +303,7 @@ export class SlipStance {
 }
 
 /** An instrument on the shelf. */
-export class Slip {
+export class Card {
   @IsId()
   id!: string;
 
@@ -316,8 +316,8 @@ export class Slip {
   @IsString()
   owner!: string;
 
-  @IsIn(INSTRUMENT_TYPES)
-  type!: InstrumentType;
+  @IsIn(CONSTRUCTIONS)
+  type!: Construction;
 
   @IsNumber()
   scale!: number;
@@ -326,8 +326,8 @@ export class Slip {
   bodyJoin!: number;
 
   @IsOptional()
-  @Nested(() => SlipStance)
-  stance!: SlipStance | null;
+  @Nested(() => CardStance)
+  stance!: CardStance | null;
 
   @IsInt()
   examinations!: number;
@@ -350,14 +350,22 @@ export class Slip {
   @IsBoolean()
   struck!: boolean;
 
-  /** its forecast is still being worked out */
+  /** nothing was worked out of it yet */
   @IsBoolean()
   pending!: boolean;
+
+  /**
+   * the day of which its sentence speaks, where that is not today or something was recorded since: it is being worked
+   * out anew; null where it is as new as all that is recorded
+   */
+  @IsOptional()
+  @IsString()
+  asOf!: string | null;
 }
 
-export class SlipPage {
-  @NestedList(() => Slip)
-  slips!: Slip[];
+export class CardPage {
+  @NestedList(() => Card)
+  cards!: Card[];
 
   @IsInt()
   total!: number;

@@ -13,6 +13,8 @@ import {
   type Path,
   type Plan,
   type SpeciesId,
+  MARK_STATES,
+  type MarkState,
 } from '@upright-elder/core';
 import {
   ArrayMinSize,
@@ -204,9 +206,6 @@ export class PlanAnswer {
   @Nested(() => StoredPlan)
   plan!: StoredPlan | null;
 }
-
-export const MARK_STATES = ['not tried', 'moving', 'quiet', 'closed', 'repaired'] as const;
-export type MarkState = (typeof MARK_STATES)[number];
 
 /** A mark as one examination saw it. */
 export class Sighting {

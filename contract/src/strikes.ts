@@ -5,6 +5,7 @@ import { IsId } from './checks.js';
 export const STRUCK_KINDS = [
   'instrument',
   'examination',
+  'intervention',
   'mark',
   'photograph',
   'person',

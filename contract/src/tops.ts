@@ -1,7 +1,7 @@
-import { SPECIES_IDS, type Place, type SpeciesId } from '@upright-elder/core';
+import { SPECIES_IDS, type MarkState, type Place, type SpeciesId } from '@upright-elder/core';
 import { IsBoolean, IsIn, IsNumber, IsOptional, IsString } from 'class-validator';
 import { Estimate } from './forecasts.js';
-import { StoredPlan, type MarkState } from './map.js';
+import { StoredPlan } from './map.js';
 import { Nested, NestedList } from './checks.js';
 
 /** A stretch of a top brace that a mark says is loose. */
@@ -66,7 +66,7 @@ export const TOP_PRIORS = ['solved', 'solving', 'refused', 'no plan', 'archtop']
 export type TopPrior = (typeof TOP_PRIORS)[number];
 
 /** What the plate model needs to know of an instrument, and what the forecasts made of it. */
-export class TopCase {
+export class TopModel {
   @IsOptional()
   @Nested(() => StoredPlan)
   plan!: StoredPlan | null;

@@ -1,5 +1,5 @@
 import type { AirBatch, PictureTaken, Shop } from '@upright-elder/contract';
-import { dayOf } from '@upright-elder/core';
+import { dayOf, isoDate } from '@upright-elder/core';
 import { v5 } from 'uuid';
 import { inventRoom } from './air.js';
 import { INSTRUMENTS, PEOPLE, ROOMS, SHOP } from './scenario.js';
@@ -74,6 +74,16 @@ for (const instrument of INSTRUMENTS) {
       version: 0,
       instrumentId: id,
       by: idOf(PEOPLE[visit.by ?? 0].name),
+    });
+  for (const { daysAgo, by, ...done } of instrument.done ?? [])
+    await send('PUT', `interventions/${idOf(`${input.nickname} done ${daysAgo}`)}`, {
+      ...done,
+      version: 0,
+      instrumentId: id,
+      by: idOf(PEOPLE[by].name),
+      date: isoDate(today - daysAgo),
+      time: null,
+      follows: null,
     });
 }
 for (const instrument of INSTRUMENTS) {

@@ -146,14 +146,14 @@ export const INSTRUMENTS: (InventedInstrument & { home: 'loft' | 'workshop' | 'k
             ...visit,
             notes: 'Even dome, level at the sound hole, nothing rattles. Leave it alone.',
             findings: [
-              { point: 'topShape', states: ['even dome'] },
+              { point: 'topShape', states: ['even-dome'] },
               { point: 'braceRap', states: ['quiet'] },
-              { point: 'bridge', states: ['full thickness'] },
+              { point: 'bridge', states: ['full-thickness'] },
               { point: 'bridgePlate', states: ['original'] },
               { point: 'serial', states: ['doubtful'], verdict: 'watch', words: 'stamped over' },
               {
                 point: 'cracks',
-                states: ['quiet hairline'],
+                states: ['quiet-hairline'],
                 verdict: 'watch',
                 words: 'beside the board, treble, 40 mm',
               },
@@ -201,10 +201,10 @@ export const INSTRUMENTS: (InventedInstrument & { home: 'loft' | 'workshop' | 'k
             ...visit,
             notes: 'Bridge full thickness, plate original and sound.',
             findings: [
-              { point: 'bridge', states: ['full thickness'] },
+              { point: 'bridge', states: ['full-thickness'] },
               { point: 'bridgePlate', states: ['original'] },
-              { point: 'saddleLook', states: ['hardly any'], verdict: 'repair' },
-              { point: 'neckJoint', states: ['hairline at the heel'], verdict: 'watch' },
+              { point: 'saddleLook', states: ['hardly-any'], verdict: 'repair' },
+              { point: 'neckJoint', states: ['hairline-at-the-heel'], verdict: 'watch' },
               {
                 point: 'fretPits',
                 states: ['shallow'],
@@ -324,17 +324,17 @@ export const INSTRUMENTS: (InventedInstrument & { home: 'loft' | 'workshop' | 'k
             ...visit,
             notes: 'Hollow before the bridge, hump behind. Rattle over the lower bass leg.',
             findings: [
-              { point: 'topShape', states: ['hollow and hump'], verdict: 'repair' },
+              { point: 'topShape', states: ['hollow-and-hump'], verdict: 'repair' },
               { point: 'braceRap', states: ['buzzes'], verdict: 'repair', words: 'lower bass leg of the X' },
               {
                 point: 'topBraces',
-                states: ['loose end'],
+                states: ['loose-end'],
                 verdict: 'repair',
                 words: 'both lower legs, outer two thirds',
               },
               {
                 point: 'bridgePlate',
-                states: ['cannot be seen'],
+                states: ['unseen'],
                 verdict: 'unseen',
                 words: 'looks replaced, edge filled',
               },
@@ -374,11 +374,20 @@ export const INSTRUMENTS: (InventedInstrument & { home: 'loft' | 'workshop' | 'k
     },
     visits: [
       { daysAgo: 330 },
-      { daysAgo: 39, afterWork: true, notes: 'Strung up after the reset.' },
+      { daysAgo: 39, notes: 'Strung up after the reset.' },
       { daysAgo: 36, by: 1 },
       { daysAgo: 31 },
       { daysAgo: 22, by: 1 },
       { daysAgo: 9 },
+    ],
+    done: [
+      {
+        daysAgo: 40,
+        by: 0,
+        kinds: ['structure', 'saddle', 'strings'],
+        treatments: ['neck-off', 'fit-heel', 'reglue-neck', 'saddle'],
+        note: 'Neck reset, new bone saddle, strung up anew.',
+      },
     ],
   },
   {
@@ -397,7 +406,7 @@ export const INSTRUMENTS: (InventedInstrument & { home: 'loft' | 'workshop' | 'k
       budget: { text: '400' },
       complaint: 'A crack below the bridge that is there in February and gone in August.',
       construction: 'X-braced, dovetail, mahogany back and sides.',
-      reliefSchool: 'nearly straight',
+      reliefSchool: 'nearly-straight',
     },
     truth: {
       gap: 0.49,
@@ -428,7 +437,7 @@ export const INSTRUMENTS: (InventedInstrument & { home: 'loft' | 'workshop' | 'k
           : [
               {
                 point: 'cracks' as const,
-                states: ['quiet hairline'],
+                states: ['quiet-hairline'],
                 verdict: 'watch' as const,
                 words: 'below the bridge, closed',
               },
@@ -476,11 +485,11 @@ export const INSTRUMENTS: (InventedInstrument & { home: 'loft' | 'workshop' | 'k
             findings: [
               {
                 point: 'bridge' as const,
-                states: ['lifting', 'screws or bolts'],
+                states: ['lifting', 'screws-or-bolts'],
                 verdict: 'repair' as const,
                 words: 'two screws through the wings',
               },
-              { point: 'bridgePlate' as const, states: ['worn holes'], verdict: 'watch' as const },
+              { point: 'bridgePlate' as const, states: ['worn-holes'], verdict: 'watch' as const },
             ],
           }
         : visit,

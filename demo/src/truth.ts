@@ -14,6 +14,8 @@ import {
   parseLength,
   seededChance,
   stanceOf,
+  type InterventionKind,
+  type TreatmentId,
   type Chance,
   type NeckGeometry,
 } from '@upright-elder/core';
@@ -49,7 +51,6 @@ export interface Truth {
 export interface Visit {
   daysAgo: number;
   notes?: string;
-  afterWork?: boolean;
   strings?: 'pitch' | 'slack';
   /** gone through in full, or by the re-check */
   full?: boolean;
@@ -66,6 +67,8 @@ export interface InventedInstrument {
   /** a crack below the bridge: its length today, mm, what it gains in a year and by a drier %MC */
   crack?: { length: number; perYear: number; perDry: number };
   visits: Visit[];
+  /** what was done to it */
+  done?: { daysAgo: number; by: 0 | 1; kinds: InterventionKind[]; treatments: TreatmentId[]; note: string }[];
   seed: number;
 }
 
@@ -136,7 +139,6 @@ function examine(
     meterPlace: 'inside, by the neck block',
     strings: visit.strings ?? 'pitch',
     timeAtPitch: strung !== null && strung >= 0 ? `${Math.max(1, Math.round(strung))} d` : null,
-    afterWork: visit.afterWork ?? false,
     reliefFrom: 1,
     reliefTo: neck.bodyJoin,
   };

@@ -2,14 +2,17 @@ import { Module, RequestMethod, type DynamicModule } from '@nestjs/common';
 import { LoggerModule } from 'nestjs-pino';
 import { LogFolderModule } from './air/air.module.js';
 import { BackupsModule } from './backups/backups.module.js';
+import { ChangesModule } from './changes/changes.module.js';
 import { Clock } from './clock.js';
 import type { Config } from './config.js';
 import { Database } from './database/database.js';
+import { EventsModule } from './events/events.module.js';
 import { ExaminationsModule } from './examinations/examinations.module.js';
 import { ForecastsModule } from './forecasts/forecasts.module.js';
 import { GaugesModule } from './gauges/gauges.module.js';
 import { OpenConnections } from './http/open-connections.js';
 import { InstrumentsModule } from './instruments/instruments.module.js';
+import { InterventionsModule } from './interventions/interventions.module.js';
 import { JudgementModule } from './judgement/judgement.module.js';
 import { MapModule } from './map/map.module.js';
 import { PeopleModule } from './people/people.module.js';
@@ -49,6 +52,8 @@ export class AppModule {
           forRoutes: [{ path: '{*path}', method: RequestMethod.ALL }],
         }),
         GroundModule.with(config, database),
+        ChangesModule,
+        EventsModule,
         StrikesModule,
         PeopleModule,
         ShopModule,
@@ -56,6 +61,7 @@ export class AppModule {
         ToolsModule,
         ProtocolsModule,
         InstrumentsModule,
+        InterventionsModule,
         ExaminationsModule,
         MapModule,
         TopsModule,

@@ -7,6 +7,7 @@ import { AppModule } from './app.module.js';
 import { backUpBeforeMigration } from './backups/backup-file.js';
 import type { Config } from './config.js';
 import { Database } from './database/database.js';
+import { ENTITIES } from './entities.js';
 import { localOnly } from './http/local-only.js';
 import { onlyJson } from './http/only-json.js';
 import { serveOpenApi } from './http/openapi.js';
@@ -18,6 +19,7 @@ import { serveWeb } from './http/web-files.js';
 export async function createApp(config: Config): Promise<NestExpressApplication> {
   // opened before all else: a folder that cannot be used is said in its own words, not in the framework’s
   const database = await Database.open(config.dataFolder, {
+    entities: ENTITIES,
     newShop: config.newShop,
     beforeMigration: () => backUpBeforeMigration(config),
   });

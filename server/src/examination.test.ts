@@ -10,7 +10,15 @@ import type {
 } from '@upright-elder/contract';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { startApp, type AppUnderTest } from './testing/app-under-test.js';
-import { examinationBody, id, INSTRUMENT, instrumentBody, PERSON, reading } from './testing/bodies.js';
+import {
+  interventionBody,
+  examinationBody,
+  id,
+  INSTRUMENT,
+  instrumentBody,
+  PERSON,
+  reading,
+} from './testing/bodies.js';
 
 let server: AppUnderTest;
 const TOBIN = id(4);
@@ -28,7 +36,7 @@ afterAll(() => server.close());
 
 const finding = (over: Partial<FindingInput> = {}): FindingInput => ({
   point: 'bridge',
-  states: ['planed thin'],
+  states: ['planed-thin'],
   verdict: 'repair',
   frets: null,
   words: '',
@@ -55,7 +63,7 @@ describe('an examination', () => {
           words: 'under the plain strings',
           allowance: '90,50',
         }),
-        finding({ point: 'bridgePlate', states: ['cannot be seen'], verdict: 'unseen' }),
+        finding({ point: 'bridgePlate', states: ['unseen'], verdict: 'unseen' }),
       ],
     });
     await put(`examinations/${id(20)}`, body);
@@ -86,7 +94,7 @@ describe('an examination', () => {
           reading('intonation', 'both', '3', 'cents'),
         ],
         findings: [
-          finding({ states: ['gone'] }),
+          finding({ states: ['gone' as never] }),
           finding({ point: 'fretLift', states: [], frets: 'all' }),
           finding({ point: 'debris', states: ['nothing'], allowance: 'a lot' }),
           finding({ point: 'debris', states: ['nothing'] }),
@@ -275,7 +283,7 @@ describe('protocols', () => {
 
 describe('what is expected', () => {
   const query = (over: Record<string, string> = {}) =>
-    new URLSearchParams({ date: '2026-11-24', strings: 'pitch', afterWork: 'false', ...over }).toString();
+    new URLSearchParams({ date: '2026-11-24', strings: 'pitch', ...over }).toString();
 
   it('stands beside each quantity: the last value, a range that moves with the moisture, and nothing of the future', async () => {
     const one = id(50);
@@ -307,7 +315,12 @@ describe('what is expected', () => {
     expect((await ask({}))('relief', 'treble')!.last.value).toBeCloseTo(0.0002, 12);
     expect((await ask({ date: '2026-03-01' }))('bellyBehindBridge')!.last.value).toBeCloseTo(0.002, 12);
     expect((await ask({ except: id(52) }))('bellyBehindBridge')!.last.value).toBeCloseTo(0.002, 12);
-    expect((await ask({ afterWork: 'true' }))('bellyBehindBridge')!.range).toBeNull();
+    // whatever was done since, the past says nothing of today; struck, it was never done
+    const done = `interventions/${id(59)}`;
+    expect((await put(done, interventionBody({ instrumentId: one, date: '2026-11-01' }))).status).toBe(200);
+    expect((await ask({}))('bellyBehindBridge')!.range).toBeNull();
+    await put(`strikes/intervention/${id(59)}`, { struck: true, why: 'of another guitar', by: PERSON });
+    expect((await ask({}))('bellyBehindBridge')!.range).not.toBeNull();
     expect((await ask({ strings: 'slack' }))('bellyBehindBridge')).toBeUndefined();
   });
 

@@ -12,7 +12,7 @@ import {
   writeFileSync,
 } from 'node:fs';
 import { join } from 'node:path';
-import type { Examination, Keeping, Person, SlipPage } from '@upright-elder/contract';
+import type { Examination, Keeping, Person, CardPage } from '@upright-elder/contract';
 import BetterSqlite3 from 'better-sqlite3';
 import { afterEach, describe, expect, it, vi } from 'vitest';
 import { Database } from './database/database.js';
@@ -21,6 +21,7 @@ import { PersonEntity } from './people/person.entity.js';
 import { startApp, type AppUnderTest } from './testing/app-under-test.js';
 import { examinationBody, id, INSTRUMENT, instrumentBody, PERSON } from './testing/bodies.js';
 import { fillPictures, freshFolder, oldDemoFolder, picturesIn } from './testing/folders.js';
+import { ENTITIES } from './entities.js';
 
 let undo: (() => void | Promise<void>)[] = [];
 afterEach(async () => {
@@ -111,7 +112,7 @@ describe('a save', () => {
 
   it('is refused where SQLite rolled back by itself, and those after it are kept', async () => {
     const folder = freshFolder();
-    const database = await Database.open(folder);
+    const database = await Database.open(folder, { entities: ENTITIES });
     const row = (n: number) => ({
       id: id(n),
       version: 1,
@@ -194,7 +195,7 @@ describe('a start', () => {
     await expect(startApp(folder)).rejects.toThrow(`is ${state}, but the folder holds about 64 photographs`);
     expect(picturesIn(folder)).toEqual(before);
     // the question can be answered with yes
-    const anew = await Database.open(folder, { newShop: true });
+    const anew = await Database.open(folder, { newShop: true, entities: ENTITIES });
     await anew.onApplicationShutdown();
     expect(picturesIn(folder)).toEqual(before);
   });
@@ -243,28 +244,28 @@ describe('a start', () => {
     const path = join(folder, DATA_FILE);
     spoil(path);
     const before = readFileSync(path);
-    await expect(Database.open(folder)).rejects.toThrow(words);
+    await expect(Database.open(folder, { entities: ENTITIES })).rejects.toThrow(words);
     expect(readFileSync(path).equals(before)).toBe(true);
   });
 
   it('says in plain words what stands in the way of the folder', async () => {
     const folder = freshFolder();
     writeFileSync(join(folder, 'taken'), '');
-    await expect(Database.open(join(folder, 'taken'))).rejects.toThrow(
+    await expect(Database.open(join(folder, 'taken'), { entities: ENTITIES })).rejects.toThrow(
       'is a file, and the shop needs a folder',
     );
     for (const name of ['pictures', 'logger', 'backups']) {
       const shop = join(folder, `with-${name}`);
       mkdirSync(shop);
       writeFileSync(join(shop, name), '');
-      await expect(Database.open(shop)).rejects.toThrow(`${name} is a file`);
+      await expect(Database.open(shop, { entities: ENTITIES })).rejects.toThrow(`${name} is a file`);
     }
   });
 
   it('is not kept shut by a lock file of rubbish', async () => {
     const folder = oldDemoFolder();
     writeFileSync(join(folder, 'lock.sqlite'), 'rubbish '.repeat(200));
-    const database = await Database.open(folder);
+    const database = await Database.open(folder, { entities: ENTITIES });
     await database.onApplicationShutdown();
   });
 
@@ -286,8 +287,8 @@ describe('a start', () => {
     undo.push(server.close);
     const remarks = async () => ((await server.call('GET', 'backups')).body as Keeping).remarks.join(' ');
     await vi.waitFor(async () => expect(await remarks()).toContain('The data file is damaged'), 5000);
-    const { slips } = (await server.call('GET', 'shelf')).body as SlipPage;
-    const answer = await server.call('GET', `instruments/${slips[0]!.id}/examinations`);
+    const { cards } = (await server.call('GET', 'shelf')).body as CardPage;
+    const answer = await server.call('GET', `instruments/${cards[0]!.id}/examinations`);
     expect(answer).toMatchObject({ status: 503, body: { title: 'The data file is damaged' } });
     expect((await server.call('POST', 'backups')).status).toBe(503);
   });
@@ -333,7 +334,7 @@ describe('where nothing can be written', () => {
       fill(folder);
       expect(statfsSync(folder).bavail).toBe(0);
       await readsAll(folder);
-      const database = await Database.open(folder);
+      const database = await Database.open(folder, { entities: ENTITIES });
       expect((await database.read.find(PersonEntity)).every(({ name }) => name === 'from the log')).toBe(
         true,
       );

@@ -333,7 +333,7 @@ describe('the gauge box', () => {
   });
 
   it('tells browsers as it changes', async () => {
-    const stream = await fetch(`${server.address}/api/gauges/live`);
+    const stream = await fetch(`${server.address}/api/events`);
     expect(stream.headers.get('content-type')).toMatch(/text\/event-stream/u);
     const reader = stream.body!.getReader();
     setTimeout(() => box.say('depth 5.5 mm\n'), 100);
@@ -345,7 +345,7 @@ describe('the gauge box', () => {
 
   it('lets the program end while browsers listen', async () => {
     const other = await startApp(undefined, { host: '127.0.0.1', port: box.port });
-    const stream = await fetch(`${other.address}/api/gauges/live`);
+    const stream = await fetch(`${other.address}/api/events`);
     const ended = stream.text().catch(() => '');
     await other.close();
     await ended;

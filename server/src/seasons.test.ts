@@ -7,7 +7,7 @@ import type {
   RoomAir,
   Scorecard,
   SeriesForecast,
-  SlipPage,
+  CardPage,
 } from '@upright-elder/contract';
 import { NOTHING_SEEN } from '@upright-elder/contract';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
@@ -20,6 +20,7 @@ import {
   instrumentBody,
   PERSON,
   ROOM,
+  interventionBody,
 } from './testing/bodies.js';
 
 let server: AppUnderTest;
@@ -118,7 +119,7 @@ describe('the forecast', () => {
     const buzz = { point: 'buzz', verdict: 'repair', words: '', allowance: null } as const;
     await put(`examinations/${last.id}`, {
       ...body,
-      findings: [{ ...buzz, states: ['buzzes on the bass string'], frets: '1-3' }],
+      findings: [{ ...buzz, states: ['buzzes-bass'], frets: '1-3' }],
       why: 'the buzz was forgotten',
     });
     const after = (await forecast()).ground.played.bass!.pluck;
@@ -139,56 +140,59 @@ describe('the forecast', () => {
   });
 });
 
+/** Waits until everything is worked out. */
+async function settled(): Promise<ForecastProgress> {
+  for (let i = 0; i < 100; i++) {
+    const progress = await get<ForecastProgress>('forecasts');
+    if (progress.done === progress.total) return progress;
+    await new Promise((later) => setTimeout(later, 100));
+  }
+  throw new Error('it is never done');
+}
+
 describe('the scorecard', () => {
   it('keeps what was shown, and holds the next examination against it', async () => {
     const shown = (await forecast()).sides[0]!;
+    // what is shown is kept by the server’s own hand
+    await settled();
     const promised = shown.points[0]!;
     await put(`examinations/${id(120)}`, examinationBody({ date: '2026-11-24' }));
-    const { kept, instrument, shop } = await get<Scorecard>(`instruments/${INSTRUMENT}/scorecard`);
-    const [newest] = kept;
+    const { checks, instrument, shop } = await get<Scorecard>(`instruments/${INSTRUMENT}/scorecard`);
+    const [newest] = checks;
     expect(newest).toMatchObject({ date: '2026-11-24', shownOn: '2026-11-24', basis: '2026-11-10' });
     expect(newest!.median).toBeCloseTo(promised.median, 4);
     // a reading is promised with its tool's error, so wider than the action itself
     expect(newest!.band80[1] - newest!.band80[0]).toBeGreaterThan(promised.band80[1] - promised.band80[0]);
     // those before were never shown: they are worked out from what was known then
-    expect(kept.filter(({ shownOn }) => shownOn === null)).toHaveLength(8);
+    expect(checks.filter(({ shownOn }) => shownOn === null)).toHaveLength(8);
     expect(instrument.count).toBe(10);
     expect(shop.count).toBeGreaterThanOrEqual(10);
     expect(instrument.bands.map(({ promised: share }) => share)).toEqual([0.5, 0.8, 0.95]);
   });
 
   it('promises nothing over work that was done in between', async () => {
-    const before = (await get<Scorecard>(`instruments/${INSTRUMENT}/scorecard`)).kept.length;
-    const body = examinationBody({ date: '2026-11-23' });
-    body.conditions = { ...body.conditions, afterWork: true };
-    await put(`examinations/${id(121)}`, body);
-    const { kept } = await get<Scorecard>(`instruments/${INSTRUMENT}/scorecard`);
-    expect(kept.some(({ date }) => date === '2026-11-23')).toBe(false);
+    const before = (await get<Scorecard>(`instruments/${INSTRUMENT}/scorecard`)).checks.length;
+    await put(`examinations/${id(121)}`, examinationBody({ date: '2026-11-23' }));
+    await put(`interventions/${id(122)}`, interventionBody({ date: '2026-11-23' }));
+    const { checks } = await get<Scorecard>(`instruments/${INSTRUMENT}/scorecard`);
+    expect(checks.some(({ date }) => date === '2026-11-23')).toBe(false);
     // the reading after the work now stands on the first one after it
-    expect(kept).toHaveLength(before);
+    expect(checks).toHaveLength(before);
   });
 });
 
 describe('the background', () => {
   it('works the whole shop out, and again after a room’s air has changed', async () => {
-    const done = async () => {
-      for (let i = 0; i < 100; i++) {
-        const progress = await get<ForecastProgress>('forecasts');
-        if (progress.done === progress.total) return progress;
-        await new Promise((later) => setTimeout(later, 100));
-      }
-      throw new Error('it is never done');
-    };
-    await get<SlipPage>('shelf');
-    expect(await done()).toEqual({ done: 1, total: 1 });
+    await get<CardPage>('shelf');
+    expect(await settled()).toEqual({ done: 1, total: 1 });
     await server.call('POST', `rooms/${ROOM}/air`, {
       unit: '°C',
       readings: airOf('2026-11-22', 2, () => 70),
     });
     expect(await get<ForecastProgress>('forecasts')).toEqual({ done: 0, total: 1 });
-    await done();
-    const [slip] = (await get<SlipPage>('shelf')).slips;
-    expect(slip).toMatchObject({ pending: false, examinations: 7 });
+    await settled();
+    const [card] = (await get<CardPage>('shelf')).cards;
+    expect(card).toMatchObject({ pending: false, examinations: 7 });
   });
 });
 

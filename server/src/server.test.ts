@@ -10,7 +10,7 @@ import type {
   Judgement,
   Problem,
   RoomAir,
-  SlipPage,
+  CardPage,
 } from '@upright-elder/contract';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { configFrom } from './config.js';
@@ -20,6 +20,7 @@ import { FolderLock } from './database/folder-lock.js';
 import { PersonEntity } from './people/person.entity.js';
 import { startApp, type AppUnderTest } from './testing/app-under-test.js';
 import { examinationBody, id, INSTRUMENT, instrumentBody, PERSON, reading, ROOM } from './testing/bodies.js';
+import { ENTITIES } from './entities.js';
 
 let server: AppUnderTest;
 const put = (path: string, body: unknown) => server.call('PUT', path, body);
@@ -94,14 +95,14 @@ describe('examinations', () => {
     expect(forecast).toMatchObject({ ready: true, strungVisits: 1, made: '2026-11-24' });
     expect(forecast.sides[0]!.points).toHaveLength(53);
     expect(forecast.sentences.map(({ text }) => text).join(' ')).toMatch(/measure again in/u);
-    const shelf = (await server.call('GET', 'shelf?search=purs')).body as SlipPage;
-    expect(shelf.slips[0]).toMatchObject({
+    const shelf = (await server.call('GET', 'shelf?search=purs')).body as CardPage;
+    expect(shelf.cards[0]).toMatchObject({
       nickname: 'the Purser',
       examinations: 1,
       lastExamined: '2026-08-20',
     });
-    expect(shelf.slips[0]!.stance!.saddleHeight).toBeGreaterThan(0.003);
-    expect(((await server.call('GET', 'shelf?search=%25')).body as SlipPage).total).toBe(0);
+    expect(shelf.cards[0]!.stance!.saddleHeight).toBeGreaterThan(0.003);
+    expect(((await server.call('GET', 'shelf?search=%25')).body as CardPage).total).toBe(0);
   });
 
   it('never compare slack with strung', async () => {
@@ -316,7 +317,7 @@ describe('the data folder', () => {
 
   it('has tables that agree with the entities, and pragmas that keep what is acknowledged', async () => {
     const folder = mkdtempSync(join(tmpdir(), 'upright-elder-schema-'));
-    const source = await writerSource(folder).initialize();
+    const source = await writerSource(folder, ENTITIES).initialize();
     for (const { tableName, columns } of source.entityMetadatas) {
       const stored = await source.query<{ name: string; type: string; notnull: number; pk: number }[]>(
         `PRAGMA table_info("${tableName}")`,
@@ -339,7 +340,7 @@ describe('the data folder', () => {
 
   it('lets no read see unfinished work, and runs writes one after another', async () => {
     const folder = mkdtempSync(join(tmpdir(), 'upright-elder-queue-'));
-    const database = await Database.open(folder);
+    const database = await Database.open(folder, { entities: ENTITIES });
     const row = (n: number) => ({
       id: id(n),
       version: 1,

@@ -3,21 +3,28 @@ import {
   planInputOf,
   type Forecast,
   type MarkInput,
-  type TopCase,
+  type TopModel,
 } from '@upright-elder/contract';
 import { planFrom, usualOutline, type Plan } from '@upright-elder/core';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { TopSolverService } from './tops/top-solver.service.js';
+import { AnalysisService } from './analysis/analysis.service.js';
 import { startApp, type AppUnderTest } from './testing/app-under-test.js';
-import { examinationBody, id, INSTRUMENT, instrumentBody, PERSON } from './testing/bodies.js';
+import {
+  examinationBody,
+  id,
+  INSTRUMENT,
+  instrumentBody,
+  PERSON,
+  interventionBody,
+} from './testing/bodies.js';
 
 let server: AppUnderTest;
 const put = (path: string, body: unknown) => server.call('PUT', path, body);
 const get = async <T>(path: string): Promise<T> => (await server.call('GET', path)).body;
-const topOf = (instrument = INSTRUMENT) => get<TopCase>(`instruments/${instrument}/top`);
+const topOf = (instrument = INSTRUMENT) => get<TopModel>(`instruments/${instrument}/top`);
 
 /** Waits until the thread beside has found something. */
-async function found(instrument = INSTRUMENT): Promise<TopCase> {
+async function found(instrument = INSTRUMENT): Promise<TopModel> {
   for (let i = 0; i < 300; i++) {
     const top = await topOf(instrument);
     if (top.prior !== 'solving') return top;
@@ -140,13 +147,12 @@ describe('the top of an instrument', () => {
       sightings: [seen('2026-02-10', 'moving'), seen('2026-05-10', 'repaired')],
     });
     await put(`examinations/${id(82)}`, examinationBody({ instrumentId: one, date: '2026-02-10' }));
-    const body = examinationBody({ instrumentId: one, date: '2026-05-10' });
-    body.conditions = { ...body.conditions, afterWork: true };
-    await put(`examinations/${id(83)}`, body);
-    const solver = server.app.get(TopSolverService);
-    for (let i = 0; i < 300 && !(await solver.of(one))?.breathes['2026-05-10']; i++)
-      await new Promise((done) => setTimeout(done, 100));
-    const factor = (await solver.of(one))!.breathes['2026-05-10']!;
+    await put(`examinations/${id(83)}`, examinationBody({ instrumentId: one, date: '2026-05-10' }));
+    const glued = id(84);
+    await put(`interventions/${glued}`, interventionBody({ instrumentId: one, date: '2026-05-06' }));
+    await found(one);
+    const { record } = await server.app.get(AnalysisService).of(one);
+    const factor = record.top!.breathes[glued]!;
     expect(factor).not.toBe(1);
     expect(factor).toBeGreaterThan(0.4);
     expect(factor).toBeLessThan(1.6);

@@ -9,12 +9,21 @@ import type {
   Person,
   Problem,
   Shop,
-  SlipPage,
+  CardPage,
 } from '@upright-elder/contract';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { Database } from './database/database.js';
 import { startApp, type AppUnderTest } from './testing/app-under-test.js';
-import { examinationBody, id, INSTRUMENT, instrumentBody, PERSON, reading, ROOM } from './testing/bodies.js';
+import {
+  examinationBody,
+  id,
+  INSTRUMENT,
+  instrumentBody,
+  PERSON,
+  reading,
+  ROOM,
+  interventionBody,
+} from './testing/bodies.js';
 
 let server: AppUnderTest;
 const put = (path: string, body: unknown) => server.call('PUT', path, body);
@@ -46,26 +55,26 @@ describe('the shelf', () => {
         }),
       ),
     );
-    const first = await get<SlipPage>('shelf?page=1&search=tin');
-    const second = await get<SlipPage>('shelf?page=2&search=tin');
+    const first = await get<CardPage>('shelf?page=1&search=tin');
+    const second = await get<CardPage>('shelf?page=2&search=tin');
     expect(first).toMatchObject({ total: 104, page: 1 });
-    expect(first.slips).toHaveLength(100);
-    expect(second.slips.map(({ nickname }) => nickname)).toEqual([
+    expect(first.cards).toHaveLength(100);
+    expect(second.cards.map(({ nickname }) => nickname)).toEqual([
       'tin 100',
       'tin 101',
       'tin 102',
       'tin 103',
     ]);
-    expect((await get<SlipPage>('shelf?search=bRIGHT')).slips.map(({ nickname }) => nickname)).toEqual([
+    expect((await get<CardPage>('shelf?search=bRIGHT')).cards.map(({ nickname }) => nickname)).toEqual([
       'tin 007',
     ]);
-    expect((await get<SlipPage>('shelf?search=tin%25')).total).toBe(0);
-    expect(first.slips[0]).toMatchObject({ stance: null, lastExamined: null, due: true, weight: 'unknown' });
+    expect((await get<CardPage>('shelf?search=tin%25')).total).toBe(0);
+    expect(first.cards[0]).toMatchObject({ stance: null, lastExamined: null, due: true, weight: 'unknown' });
   });
 
   it('calls an instrument due once a season has turned since it was measured', async () => {
     const one = await instrument(5200, { nickname: 'due or not' });
-    const slip = async () => (await get<SlipPage>('shelf?search=due%20or%20not')).slips[0]!;
+    const slip = async () => (await get<CardPage>('shelf?search=due%20or%20not')).cards[0]!;
     await put(`examinations/${id(5201)}`, examinationBody({ instrumentId: one, date: '2026-03-01' }));
     expect(await slip()).toMatchObject({ due: true, lastExamined: '2026-03-01' });
     await put(`examinations/${id(5202)}`, examinationBody({ instrumentId: one, date: '2026-10-01' }));
@@ -120,7 +129,7 @@ describe('forecast and judgement', () => {
   it('bands lie in one another, and a reading’s band is wider than the action’s own', async () => {
     const { sides } = await get<Forecast>(`instruments/${id(5300)}/forecast`);
     const { expected } = await get<Expectations>(
-      `instruments/${id(5300)}/expectations?date=2026-11-24&strings=pitch&afterWork=false`,
+      `instruments/${id(5300)}/expectations?date=2026-11-24&strings=pitch`,
     );
     for (const { side, points } of sides) {
       for (const { median, band50, band80, band95 } of points) {
@@ -140,9 +149,10 @@ describe('forecast and judgement', () => {
     const dates = ['2025-02-01', '2025-05-01', '2025-08-01', '2026-02-01', '2026-05-01'];
     for (const [i, date] of dates.entries()) {
       const body = examinationBody({ instrumentId: one, date });
-      body.conditions = { ...body.conditions, strings: i === 3 ? 'slack' : 'pitch', afterWork: i === 3 };
+      body.conditions = { ...body.conditions, strings: i === 3 ? 'slack' : 'pitch' };
       await put(`examinations/${id(5401 + i)}`, body);
     }
+    await put(`interventions/${id(5409)}`, interventionBody({ instrumentId: one, date: '2026-01-20' }));
     const { sides } = await get<Forecast>(`instruments/${one}/forecast`);
     expect(sides[0]!.history.map(({ date, misfit }) => [date, misfit === null])).toEqual([
       ['2025-02-01', true],

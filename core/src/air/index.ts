@@ -5,3 +5,5 @@ export * from './climate.js';
 export * from './scenario.js';
 export * from './logFile.js';
 export * from './logCheck.js';
+export * from './room.js';
+export * from './roomWood.js';

@@ -7,9 +7,10 @@ import {
   type StanceOptions,
 } from '../stance/stance.js';
 import { fretPosition } from '../stance/frets.js';
-import { checkClosure, valuesOf, type SideMeasured } from '../stance/closure.js';
+import { checkClosure, valuesOf } from '../stance/closure.js';
+import type { SideMeasured } from '../readings/side.js';
 import type { QuantityId } from '../readings/quantities.js';
-import { FIRST_FRET_GAP, STRAIGHTEDGE_TARGET } from './targets.js';
+import { FIRST_FRET_GAP, STRAIGHTEDGE_TARGET } from '../targets/targets.js';
 
 export const BUDGET_CAUSES = ['season', 'nut', 'relief', 'plane', 'saddle', 'unexplained'] as const;
 export type BudgetCause = (typeof BUDGET_CAUSES)[number];

@@ -1,2 +1,1 @@
-export * from './targets.js';
 export * from './budget.js';

@@ -4,7 +4,6 @@ import { fitClimate, seasonMoisture } from '../air/index.js';
 import { SPECIES } from '../wood/index.js';
 import {
   actionBelief,
-  answerSentences,
   attribute,
   backToReference,
   calibrate,
@@ -17,7 +16,6 @@ import {
   referenceDay,
   saddleAdvice,
   saddleLever,
-  sayFrets,
   scorecard,
   sideAnswers,
   standingAnswers,
@@ -29,6 +27,7 @@ import {
 } from './index.js';
 import { actionAt, stanceOf } from '../stance/index.js';
 import { bisect } from '../numeric/index.js';
+import { answerSentences, sayFrets } from '../sentences/index.js';
 
 const mm = 1e-3;
 const climate = fitClimate([], 0);

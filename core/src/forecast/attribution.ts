@@ -22,7 +22,15 @@ export interface Attribution {
 }
 
 export type AttributionOrNot =
-  { known: true; attribution: Attribution } | { known: false; reason: string; measureAgain: number };
+  | { known: true; attribution: Attribution }
+  | ({ known: false; /** the day from which on it could be told */ measureAgain: number } & NotYet);
+
+/** Why season and age cannot be told apart yet. */
+export type NotYet =
+  | { missing: 'visits'; visits: number }
+  | { missing: 'months'; months: number }
+  | { missing: 'moisture'; span: number }
+  | { missing: 'separation' };
 
 /** At least three strung visits over eleven months, a span of 2 %MC, time and moisture not hand in hand. */
 const VISITS = 3;
@@ -42,42 +50,22 @@ export function attribute(calibration: Calibration): AttributionOrNot {
   const months = ((last.day - first.day) / DAYS_PER_YEAR) * 12;
   const moistures = visits.map(({ moisture }) => moisture);
   const span = Math.max(...moistures) - Math.min(...moistures);
-  if (visits.length < VISITS) {
-    const seen = visits.length === 1 ? 'one strung visit' : `${visits.length} strung visits`;
+  if (visits.length < VISITS)
+    return { known: false, missing: 'visits', visits: visits.length, measureAgain: halfYearOn };
+  if (months < MONTHS)
     return {
       known: false,
-      reason: `there is ${seen} since the last change, three are needed`,
-      measureAgain: halfYearOn,
-    };
-  }
-  if (months < MONTHS) {
-    return {
-      known: false,
-      reason: `the visits span ${Math.round(months)} of the eleven months that are needed`,
+      missing: 'months',
+      months,
       measureAgain: Math.max(first.day + (MONTHS / 12) * DAYS_PER_YEAR, last.day + 30),
     };
-  }
-  if (span < SPAN) {
-    return {
-      known: false,
-      reason: `the wood moved through ${span.toFixed(1)} %MC only, two are needed`,
-      measureAgain: halfYearOn,
-    };
-  }
-  if (
-    Math.abs(
-      correlation(
-        visits.map(({ day }) => day),
-        moistures,
-      ),
-    ) >= CORRELATION
-  ) {
-    return {
-      known: false,
-      reason: 'the visits went from one season to the other together with time',
-      measureAgain: halfYearOn,
-    };
-  }
+  if (span < SPAN) return { known: false, missing: 'moisture', span, measureAgain: halfYearOn };
+  const together = correlation(
+    visits.map(({ day }) => day),
+    moistures,
+  );
+  if (Math.abs(together) >= CORRELATION)
+    return { known: false, missing: 'separation', measureAgain: halfYearOn };
 
   const { sensitivity, age, members } = calibration;
   const moved = last.shrunkMoisture - first.shrunkMoisture;

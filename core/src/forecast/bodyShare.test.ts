@@ -1,7 +1,8 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { actionAt, stanceOf, type NeckGeometry } from '../stance/index.js';
-import { bodySentence, bodyShare, type BodyReadings } from './index.js';
+import { bodyShare, type BodyReadings } from './index.js';
+import { bodySentence } from '../sentences/index.js';
 
 const mm = 1e-3;
 const neck: NeckGeometry = { scale: 0.645, compensation: 3 * mm, bodyJoin: 14 };

@@ -1,9 +1,6 @@
-import { moveIn, type MoveUnit } from '../units/height.js';
-import type { StringSide } from '../readings/side.js';
 import { fretPosition } from '../stance/frets.js';
 import { RELIEF_TO_PLANE, stringLength, type NeckGeometry } from '../stance/stance.js';
 import type { Belief } from './prior.js';
-import type { Sentence } from './sentences.js';
 
 /** A reading with its standard error, m. */
 interface Read {
@@ -24,7 +21,9 @@ export interface BodyShare {
   moved: Belief;
   byBelly: Belief;
   byRelief: Belief;
-  /** what they leave: the neck joint, or the saddle itself */
+  /** by saddle and nut, where they were read on both days and had been moved */
+  byEnds: Belief;
+  /** what they leave: the neck joint */
   rest: Belief;
 }
 
@@ -34,8 +33,15 @@ const ELSEWHERE = 0.3;
 /**
  * Whether belly and relief explain a change of the action between two days without work in between: half of the belly's
  * rise (the lever of the strings at fret 12), and of the relief its dip and the turn of the fret plane that comes with it.
+ *
+ * @param byEnds what saddle and nut moved the action by between the two days, m
  */
-export function bodyShare(earlier: BodyReadings, later: BodyReadings, neck: NeckGeometry): BodyShare {
+export function bodyShare(
+  earlier: BodyReadings,
+  later: BodyReadings,
+  neck: NeckGeometry,
+  byEnds: Belief = { mean: 0, sd: 0 },
+): BodyShare {
   const change = (what: keyof BodyReadings): Belief => ({
     mean: later[what].value - earlier[what].value,
     sd: Math.hypot(later[what].sd, earlier[what].sd),
@@ -59,37 +65,10 @@ export function bodyShare(earlier: BodyReadings, later: BodyReadings, neck: Neck
     moved,
     byBelly,
     byRelief,
+    byEnds,
     rest: {
-      mean: moved.mean - byBelly.mean - byRelief.mean,
-      sd: Math.hypot(moved.sd, byBelly.sd, byRelief.sd),
+      mean: moved.mean - byBelly.mean - byRelief.mean - byEnds.mean,
+      sd: Math.hypot(moved.sd, byBelly.sd, byRelief.sd, byEnds.sd),
     },
-  };
-}
-
-/** Points to the neck joint where belly and relief leave more than their errors; null where the action did not move. */
-export function bodySentence(
-  side: StringSide,
-  share: BodyShare,
-  dates: { from: string; to: string },
-  move: MoveUnit = moveIn('mm'),
-): Sentence | null {
-  const { moved, byBelly, byRelief, rest } = share;
-  if (Math.abs(moved.mean) <= 1.96 * moved.sd) return null;
-  const by = ({ mean }: Belief) => `${mean < 0 ? '−' : '+'}${move.of(Math.abs(mean))} ${move.name}`;
-  const because =
-    `From ${dates.from} to ${dates.to} the action moved ${by(moved)}: belly ${by(byBelly)} (half its rise), relief ${by(byRelief)} ` +
-    `(dip and the turn of the fret plane), left ${by(rest)} with a standard error of ${move.of(rest.sd)}.`;
-  if (Math.abs(rest.mean) > 1.96 * rest.sd)
-    return {
-      text: `Belly and relief do not explain what the ${side} action did: look at the neck joint.`,
-      weight: 'watch',
-      because,
-      side,
-    };
-  return {
-    text: `Belly and relief explain what the ${side} action did: the neck joint need not have moved.`,
-    weight: 'well',
-    because,
-    side,
   };
 }

@@ -21,6 +21,11 @@ export interface Visit {
   afterIntervention?: boolean;
   /** by what factor the top breathes differently since then, from the solved tops before and after; 1 where unknown */
   breathesBy?: number;
+  /**
+   * standard error of what was taken out of all earlier values, since a lever of a known length was moved between the
+   * visit before and this one; SI
+   */
+  stepSd?: number;
 }
 
 /** One member of the average: a fit under one choice of what is not known, with its weight. */
@@ -256,19 +261,29 @@ interface Epoch {
   memory: number[][];
   /** years that two visits share of the walk back from the last one */
   shared: number[][];
+  /** variance that two visits share of what was taken out after both of them, SI */
+  taken: number[][];
 }
 
-function correlations(visits: readonly Visit[], referenceDay: number): Pick<Epoch, 'memory' | 'shared'> {
+function correlations(
+  visits: readonly Visit[],
+  referenceDay: number,
+): Pick<Epoch, 'memory' | 'shared' | 'taken'> {
   const between = (of: (a: number, b: number) => number) =>
     visits.map((one) => visits.map((other) => of(one.day, other.day)));
   return {
     memory: between((a, b) => Math.exp(-Math.abs(a - b) / MODEL_MEMORY_DAYS)),
     shared: between((a, b) => (referenceDay - Math.max(a, b)) / DAYS_PER_YEAR),
+    taken: visits.map((_, i) =>
+      visits.map((_, k) =>
+        visits.slice(Math.max(i, k) + 1).reduce((sum, { stepSd = 0 }) => sum + stepSd ** 2, 0),
+      ),
+    ),
   };
 }
 
 function problemOf(epoch: Epoch, shrunk: readonly Shrunk[], choice: Choice): LinearProblem {
-  const { visits, belief, referenceDay, referenceMoisture, daysAtPitch, memory, shared } = epoch;
+  const { visits, belief, referenceDay, referenceMoisture, daysAtPitch, memory, shared, taken } = epoch;
   const { walk, settlingDays, slip } = choice;
   const model = choice.model.sd ** 2;
   const walked = walk.sd ** 2;
@@ -281,7 +296,7 @@ function problemOf(epoch: Epoch, shrunk: readonly Shrunk[], choice: Choice): Lin
     observed: visits.map(({ value }) => value),
     errors: memory.map((row, i) =>
       row.map((correlation, k) => {
-        const together = model * correlation + walked * shared[i]![k]!;
+        const together = model * correlation + walked * shared[i]![k]! + taken[i]![k]!;
         if (i !== k) return together;
         const slipped = slip === i ? belief.slipSd ** 2 : 0;
         return together + visits[i]!.sd ** 2 + shrunk[i]!.variance + slipped;

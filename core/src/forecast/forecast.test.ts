@@ -16,12 +16,12 @@ import {
   fitLinear,
   leaveOneOut,
   normalBelow,
-  outlookSentences,
   topMovement,
   truncateBelowZero,
   yearAhead,
   type Visit,
 } from './index.js';
+import { outlookSentences } from '../sentences/index.js';
 
 const mm = 1e-3;
 const climate = fitClimate([], 0);
@@ -311,7 +311,7 @@ describe('year ahead and sentences', () => {
 
   it('shares add up to the change, and a drift is called age', () => {
     const drifting = outlook(quarterly(14, 0.15 * mm, 0.4 * mm), [2 * mm, 3 * mm]);
-    if (!drifting.attribution.known) throw new Error(drifting.attribution.reason);
+    if (!drifting.attribution.known) throw new Error(drifting.attribution.missing);
     const { change, season, age, settling, unexplained } = drifting.attribution.attribution;
     expect(season.value + age.value + settling.value + unexplained.value).toBeCloseTo(change.value, 12);
     expect(age.value).toBeGreaterThan(0.6 * mm);
@@ -408,7 +408,7 @@ describe('year ahead and sentences', () => {
         { climate, belief },
       ),
     );
-    expect(still).toMatchObject({ known: false, reason: expect.stringContaining('%MC') as string });
+    expect(still).toMatchObject({ known: false, missing: 'moisture' });
   });
 
   it('bands widen with the tool’s error, never shrink', () => {

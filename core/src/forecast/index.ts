@@ -9,7 +9,7 @@ export * from './saddles.js';
 export * from './bodyShare.js';
 export * from './reference.js';
 export * from './scorecard.js';
-export * from './sentences.js';
+export * from './outlook.js';
 export * from './months.js';
 export * from './answers.js';
 export * from './expected.js';

@@ -11,10 +11,10 @@ import {
   calibrate,
   expectOn,
   expectThrough,
-  outlookSentences,
   yearAhead,
   type Visit,
 } from './index.js';
+import { attributionReason, outlookSentences } from '../sentences/index.js';
 
 /** What must hold of any forecast, whatever was measured. */
 const mm = 1e-3;
@@ -227,7 +227,7 @@ describe('what is told, and what is not', () => {
     const told = attribute(calibrate(visits, options));
     expect(told.known).toBe(false);
     if (told.known) return;
-    expect(told.reason).toMatch(reason);
+    expect(attributionReason(told)).toMatch(reason);
     expect(told.measureAgain).toBeGreaterThan(visits.at(-1)!.day);
   });
 

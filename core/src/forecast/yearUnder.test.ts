@@ -18,7 +18,6 @@ import {
   prepareSides,
   saddleLever,
   SEEDS,
-  sayYear,
   yearAhead,
   yearUnder,
   type Ground,
@@ -26,6 +25,7 @@ import {
   type SideFit,
   type Visit,
 } from './index.js';
+import { sayYear } from '../sentences/index.js';
 
 const mm = 1e-3;
 const FROM = 20697;

@@ -3,7 +3,6 @@ import type { Scenario } from '../air/scenario.js';
 import type { StringSide } from '../readings/side.js';
 import { SPECIES, type SpeciesId } from '../wood/species.js';
 import {
-  answerSentences,
   dryingOutlook,
   sideAnswers,
   standingAnswers,
@@ -14,8 +13,6 @@ import {
 import type { Calibration } from './calibrate.js';
 import type { Played } from './months.js';
 import { yearAhead, type YearAhead } from './paths.js';
-import type { MoveUnit } from '../units/height.js';
-import { sortByWeight, yearSentences, type Sentence } from './sentences.js';
 
 /** What a year is worked out from, besides the fits. */
 export interface Ground {
@@ -80,20 +77,4 @@ export function yearUnder(ground: Ground, sides: readonly PreparedSide[], scenar
     })),
     drying: dryingOutlook(climate, { species: SPECIES[species], restraint }, from, ahead),
   };
-}
-
-/**
- * The year in sentences, what asks for the most first.
- *
- * @param say how an action is said in the shop's unit, and a saddle's height
- */
-export function sayYear(
-  { sides, drying }: YearUnder,
-  say: { action: (metres: number) => string; saddle: (metres: number) => string; move?: MoveUnit },
-): Sentence[] {
-  const answers = sides.map((side) => side.answers);
-  return sortByWeight([
-    ...yearSentences(sides, say.action, false, say.move),
-    ...answerSentences(answers, drying, say.action, say.saddle),
-  ]);
 }

@@ -17,6 +17,10 @@ export const MARK_KINDS = [
 ] as const;
 export type MarkKind = (typeof MARK_KINDS)[number];
 
+/** How a mark was found. */
+export const MARK_STATES = ['not tried', 'moving', 'quiet', 'closed', 'repaired'] as const;
+export type MarkState = (typeof MARK_STATES)[number];
+
 /** A stretch of a brace that has come loose: from one distance along it to another, m. */
 export interface Stretch {
   from: number;

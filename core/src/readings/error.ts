@@ -28,6 +28,9 @@ export function repeatsMean(
   return { value, sd: Math.sqrt(tool.resolution ** 2 / 12 + pooled / repeats.length) };
 }
 
+/** A change is real beyond so many of its standard errors (two-sided 5 %). */
+export const REAL_AT = 1.96;
+
 export interface Change {
   /** later minus earlier, SI */
   change: number;
@@ -57,7 +60,7 @@ const ONE_DIVISION = 1.25;
  */
 export function realChange(earlier: Read, later: Read, expected = 0): Change {
   const change = later.value - earlier.value;
-  const limit = 1.96 * Math.hypot(earlier.sd, later.sd);
+  const limit = REAL_AT * Math.hypot(earlier.sd, later.sd);
   const division = Math.max(earlier.division ?? 0, later.division ?? 0);
   const beyond = Math.abs(change) > limit;
   const oneDivision =

@@ -180,9 +180,9 @@ describe('a point that is looked at', () => {
       expect(new Set(POINTS[id].states.map(({ name }) => name)).size).toBe(POINTS[id].states.length);
     }
     expect(verdictOf('bridge', [])).toBeNull();
-    expect(verdictOf('bridge', ['full thickness'])).toBe('sound');
-    expect(verdictOf('bridge', ['full thickness', 'screws or bolts'])).toBe('watch');
-    expect(verdictOf('bridge', ['screws or bolts', 'planed thin'])).toBe('repair');
-    expect(verdictOf('bridgePlate', ['cannot be seen'])).toBe('unseen');
+    expect(verdictOf('bridge', ['full-thickness'])).toBe('sound');
+    expect(verdictOf('bridge', ['full-thickness', 'screws-or-bolts'])).toBe('watch');
+    expect(verdictOf('bridge', ['screws-or-bolts', 'planed-thin'])).toBe('repair');
+    expect(verdictOf('bridgePlate', ['unseen'])).toBe('unseen');
   });
 });

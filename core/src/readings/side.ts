@@ -1,4 +1,3 @@
-import type { SideMeasured } from '../stance/closure.js';
 import { BOTH, type Place, type ReadPlace } from './places.js';
 import type { QuantityId } from './quantities.js';
 
@@ -23,6 +22,21 @@ export function readingOn<R extends Pick<ReadingValue, 'quantity' | 'place'>>(
 ): R | undefined {
   const sided = place === 'bass' || place === 'treble';
   return readings.find((r) => r.quantity === quantity && (r.place === place || (r.place === BOTH && sided)));
+}
+
+/** A reading with its standard error, m. */
+export interface Measured {
+  value: number;
+  sd: number;
+}
+
+/** All that one side's closure needs. */
+export interface SideMeasured {
+  action12: Measured;
+  firstFretGap: Measured;
+  relief: Measured;
+  straightedge: Measured;
+  saddleShowing: Measured;
 }
 
 const SIDE_QUANTITIES = ['action12', 'firstFretGap', 'relief', 'straightedge', 'saddleShowing'] as const;

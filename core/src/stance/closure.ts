@@ -1,3 +1,4 @@
+import type { SideMeasured } from '../readings/side.js';
 import { METRES_PER } from '../units/length.js';
 import {
   actionAt,
@@ -8,20 +9,6 @@ import {
   type StanceOptions,
 } from './stance.js';
 
-/** A reading with its standard error, m. */
-export interface Measured {
-  value: number;
-  sd: number;
-}
-
-/** All that one side's closure needs. */
-export interface SideMeasured {
-  action12: Measured;
-  firstFretGap: Measured;
-  relief: Measured;
-  straightedge: Measured;
-  saddleShowing: Measured;
-}
 export type ClosureQuantity = keyof SideMeasured;
 
 /** A known slip that would make the examination close. */

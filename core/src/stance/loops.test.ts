@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { actionBudget, FIRST_FRET_GAP, STRAIGHTEDGE_TARGET, termOf } from '../diagnosis/index.js';
+import { actionBudget, termOf } from '../diagnosis/index.js';
 import { METRES_PER } from '../units/index.js';
 import {
   actionAt,
@@ -14,9 +14,10 @@ import {
   stringHeight,
   type ClosureQuantity,
   type NeckGeometry,
-  type SideMeasured,
   type SideReadings,
 } from './index.js';
+import { FIRST_FRET_GAP, STRAIGHTEDGE_TARGET } from '../targets/index.js';
+import { type SideMeasured } from '../readings/index.js';
 
 /**
  * Closed loops: what one function prescribes is carried out on the readings, and another function finds the result

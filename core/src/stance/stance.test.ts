@@ -19,8 +19,8 @@ import {
   stanceOf,
   stringHeight,
   type NeckGeometry,
-  type SideMeasured,
 } from './index.js';
+import { type SideMeasured } from '../readings/index.js';
 
 const mm = 1e-3;
 const neck: NeckGeometry = { scale: 645 * mm, compensation: 2.5 * mm, bodyJoin: 14 };

@@ -6,11 +6,11 @@ import {
   SADDLE_SHOWING,
   STRAIGHTEDGE_TARGET,
   TILT_LIMIT,
-} from '../diagnosis/targets.js';
+} from '../targets/targets.js';
 import { heelStrip, neckReset, type Reset } from '../stance/reset.js';
 import { saddleTrim } from '../stance/saddle.js';
 import type { NeckGeometry } from '../stance/stance.js';
-import type { SideMeasured } from '../stance/closure.js';
+import type { SideMeasured } from '../readings/side.js';
 import { METRES_PER } from '../units/length.js';
 import { orderTreatments, type Chosen, type Ordered } from './order.js';
 

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { ACTION_TARGETS, actionBudget, RELIEF_SCHOOLS, termOf } from '../diagnosis/index.js';
-import { actionAt, stanceOf, type NeckGeometry, type SideMeasured } from '../stance/index.js';
+import { actionBudget, termOf } from '../diagnosis/index.js';
+import { actionAt, stanceOf, type NeckGeometry } from '../stance/index.js';
 import {
   CAUTIONS,
   orderTreatments,
@@ -10,6 +10,8 @@ import {
   TREATMENTS,
   type ProposalInput,
 } from './index.js';
+import { ACTION_TARGETS, RELIEF_SCHOOLS } from '../targets/index.js';
+import { type SideMeasured } from '../readings/index.js';
 
 const mm = 1e-3;
 const neck: NeckGeometry = { scale: 645 * mm, compensation: 2.5 * mm, bodyJoin: 14 };
@@ -43,7 +45,7 @@ const budgetOf = (side: SideMeasured, season = 0) =>
     neck,
     measured: side,
     target,
-    reliefTarget: RELIEF_SCHOOLS.moderate,
+    reliefTarget: RELIEF_SCHOOLS.moderate.relief,
     season: { value: season, sd: 0.05 * mm },
   });
 const proposal = (side: SideMeasured, over: Partial<ProposalInput> = {}, season = 0) =>
@@ -57,7 +59,7 @@ const proposal = (side: SideMeasured, over: Partial<ProposalInput> = {}, season 
       sides: [{ budget: budgetOf(side, season), measured: side }],
       tilt: 0.01,
       humidity: 45,
-      reliefTarget: RELIEF_SCHOOLS.moderate,
+      reliefTarget: RELIEF_SCHOOLS.moderate.relief,
       restingDays: null,
       age: 'none shows',
       ...over,

@@ -39,3 +39,9 @@ export const moveIn = (unit: HeightUnit): MoveUnit =>
   unit === 'mm'
     ? { of: (metres) => (metres / METRES_PER.mm).toFixed(2), name: 'mm' }
     : { of: (metres) => (metres / METRES_PER.thou).toFixed(1), name: 'thou' };
+
+/** How a shop says a height in a sentence, which it takes in m. */
+export const sayHeightIn =
+  (unit: HeightUnit): ((metres: number) => string) =>
+  (metres) =>
+    sayHeight(metres, unit, 1);

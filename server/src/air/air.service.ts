@@ -8,21 +8,39 @@ import type {
   RoomAir,
   RoomInput,
 } from '@upright-elder/contract';
-import { corrected, dayIn, isoDate, parsePercent, parseTemperature, type Climate } from '@upright-elder/core';
+import {
+  aboutPiece,
+  climateBasis,
+  corrected,
+  dayIn,
+  FULL_YEAR,
+  hygrometerSentence,
+  isoDate,
+  lastDewPoint,
+  NO_ROOM,
+  parsePercent,
+  parseTemperature,
+  PIECES,
+  pieceSentence,
+  roomAir,
+  woodOfRoom,
+  type DailyAir,
+  type RoomAir as KnownAir,
+} from '@upright-elder/core';
+import { createHash } from 'node:crypto';
 import type { EntityManager } from 'typeorm';
 import { v5 as named, v7 as uuid } from 'uuid';
 import { Clock, MACHINE_ZONE } from '../clock.js';
 import { Database } from '../database/database.js';
 import { saveVersioned } from '../database/versioned.js';
+import type { PackedRoom } from '../workers/tasks.js';
 import { badFields, notFound, withBothCopies } from '../http/problem.js';
-import { correctionOf, hygrometerWords, packsOf, understandHumidities } from './hygrometer.js';
-import { NO_ROOM, roomClimate, type RoomClimate } from './room-climate.js';
+import { correctionOf, packsOf, understandHumidities } from './hygrometer.js';
 import { ShopService } from '../shop/shop.service.js';
 import { StrikesService } from '../strikes/strikes.service.js';
 import { countedZone, recountDays } from './air-days.js';
 import { takeImport, type ImportNamed } from './air-imports.js';
 import { AirDayEntity, AirImportEntity, AirReadingEntity, RoomEntity } from './room.entity.js';
-import { airToday, woodOfRoom } from './wood-of-room.js';
 
 /** No room was logged before. */
 const EARLIEST = '1980-01-01T00:00:00.000Z';
@@ -31,12 +49,13 @@ const EARLIEST = '1980-01-01T00:00:00.000Z';
 const MOST_BY_HAND = 10;
 /** So many imports of a room are listed. */
 const MOST_IMPORTS = 200;
-/** Under this the preset still speaks along, and it is said. */
-const FULL_YEAR = 1;
+/** Rooms whose air is kept ready. */
+const KEPT_ROOMS = 40;
 
 @Injectable()
 export class AirService implements OnModuleInit {
-  private readonly climates = new Map<string, { revision: number; room: RoomClimate }>();
+  /** by room, the longest unused first */
+  private readonly airs = new Map<string, { revision: number; air: KnownAir; packed: PackedRoom }>();
 
   constructor(
     private readonly database: Database,
@@ -228,13 +247,22 @@ export class AirService implements OnModuleInit {
     return row ?? { id, name, at: this.clock.now(), struck: false };
   }
 
-  /** Revision and climate of a room; null where the instrument has no home. */
-  async climateOf(roomId: string | null): Promise<RoomClimate & { revision: number }> {
-    if (roomId === null) return { ...NO_ROOM, revision: 0 };
+  /** A room's air as everything that is worked out takes it; nothing is known where there is no home. */
+  async airIn(roomId: string | null): Promise<KnownAir> {
+    return roomId === null ? NO_ROOM : (await this.known(roomId)).air;
+  }
+
+  /** The same on its way into a thread; its key changes with every change of it. */
+  async packed(roomId: string | null): Promise<PackedRoom> {
+    return roomId === null ? NO_ROOM_PACKED : (await this.known(roomId)).packed;
+  }
+
+  /** Kept until the room's air, or how it is corrected, changes. */
+  private async known(roomId: string): Promise<{ air: KnownAir; packed: PackedRoom }> {
     const row = await this.database.read.findOneBy(RoomEntity, { id: roomId });
     const revision = row?.airRevision ?? 0;
-    const known = this.climates.get(roomId);
-    if (known?.revision === revision) return { ...known.room, revision };
+    const known = this.airs.get(roomId);
+    if (known?.revision === revision) return known;
     const sums = await this.database.read.find(AirDayEntity, { where: { roomId }, order: { day: 'ASC' } });
     const line = correctionOf(row);
     const days = sums.map(({ day, readings, humidity, temperature }) => ({
@@ -242,14 +270,21 @@ export class AirService implements OnModuleInit {
       humidity: corrected(humidity / readings, line),
       celsius: temperature / readings,
     }));
-    const room = roomClimate(days, row?.kind === 'case' ? packsOf(row) : null);
-    this.climates.set(roomId, { revision, room });
-    return { ...room, revision };
+    const packs = row?.kind === 'case' ? packsOf(row) : null;
+    const one = { revision, air: roomAir(days, packs), packed: pack(days, packs) };
+    this.airs.delete(roomId);
+    this.airs.set(roomId, one);
+    for (const oldest of this.airs.keys()) {
+      if (this.airs.size <= KEPT_ROOMS) break;
+      this.airs.delete(oldest);
+    }
+    return one;
   }
 
   async airOf(roomId: string): Promise<RoomAir> {
     const room = await this.room(roomId);
-    const { log, climate, packs } = await this.climateOf(roomId);
+    const { log, climate, packs } = await this.airIn(roomId);
+    const wood = woodOfRoom({ log, climate, packs }, this.clock.today());
     return {
       days: log.days().map(({ day, humidity, celsius }) => ({
         date: isoDate(day),
@@ -260,26 +295,29 @@ export class AirService implements OnModuleInit {
       basis: climateBasis(climate, packs),
       blended: climate.years < FULL_YEAR,
       climate,
-      wood: woodOfRoom({ log, climate, packs }, this.clock.today()),
-      dewPoint: airToday(log),
-      hygrometer: hygrometerWords(room),
+      wood: wood.map((one) => ({
+        piece: one.piece,
+        name: PIECES[one.piece].name,
+        about: aboutPiece(one.piece),
+        now: one.now,
+        fortnight: one.fortnight,
+        twoMonths: one.twoMonths,
+        ...pieceSentence(one),
+      })),
+      dewPoint: lastDewPoint(log),
+      hygrometer: hygrometerSentence(correctionOf(room)),
     };
   }
 }
 
-/** What a climate stands on, in a sentence. */
-export function climateBasis(climate: Climate, packs: number | null = null): string {
-  if (climate.years === 0 && packs !== null)
-    return `A case with packs of ${packs} % RH: wood about that humidity, with a third of a room’s swing, is taken until it has been logged for a while.`;
-  if (climate.years === 0)
-    return 'No room log: the house preset of a yearly climate and the air read at the examinations are used, with wide bands.';
-  const months = Math.round(climate.years * 12);
-  if (climate.years < FULL_YEAR) {
-    const preset = packs === null ? 'the house preset' : `what packs of ${packs} % RH hold`;
-    return `${months} ${months === 1 ? 'month' : 'months'} of room log, blended with ${preset}: a whole year is wanted.`;
-  }
-  return `${climate.years.toFixed(1)} years of room log.`;
+function pack(days: readonly DailyAir[], packs: number | null): PackedRoom {
+  const packed = new Float64Array(3 * days.length);
+  days.forEach(({ day, humidity, celsius }, i) => packed.set([day, humidity, celsius], 3 * i));
+  const key = createHash('sha256').update(packed).update(String(packs)).digest('base64url');
+  return { key, days: packed, packs };
 }
+
+const NO_ROOM_PACKED = pack([], null);
 
 type NewAir = Omit<AirReadingEntity, 'roomId' | 'importId'>;
 

@@ -46,11 +46,3 @@ export function understandHumidities(typed: Pick<RoomEntity, keyof typeof FIELDS
   });
   if (errors.length > 0) throw badFields(errors);
 }
-
-export function hygrometerWords(room: Salts): string {
-  const { gain, offset } = correctionOf(room);
-  if (gain === 1 && offset === 0)
-    return 'Its hygrometer has not been tried over salts: take it as a few percent sure.';
-  const at = (shown: number) => (offset + gain * shown).toFixed(0);
-  return `Its hygrometer is corrected by the salts: 30 % shown are ${at(30)}, 50 are ${at(50)}, 70 are ${at(70)}.`;
-}

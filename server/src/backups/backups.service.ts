@@ -12,9 +12,9 @@ import { Clock } from '../clock.js';
 import { Database } from '../database/database.js';
 import { DATA_FILE, keptInStep } from '../database/folder.js';
 import { unavailable } from '../http/problem.js';
-import { PhotographEntity } from '../photographs/photograph.entity.js';
 import { PictureStore } from '../photographs/picture-store.js';
-import { startThread } from '../threads/start-thread.js';
+import { WorkPool } from '../workers/pool.js';
+import type * as work from './write-backup.js';
 import { listBackups, type BackupReason } from './backup-file.js';
 
 export const BACKUP_FOLDER = Symbol('folder that backups are written into');
@@ -80,17 +80,12 @@ export class BackupsService implements OnApplicationBootstrap, OnApplicationShut
   }
 
   private async write(reason: BackupReason): Promise<void> {
-    const worker = startThread(import.meta.url, 'write-backup', {
-      folder: this.database.folder,
-      into: this.folder,
-      reason,
-    });
-    const said = await new Promise<{ refusal?: string }>((done) => {
-      worker.once('message', done);
-      worker.once('error', (error) => done({ refusal: error.message }));
-      worker.once('exit', () => done({ refusal: 'the thread ended before it was done' }));
-    });
-    this.failed = said.refusal ?? null;
+    const pool = new WorkPool<typeof work>(import.meta.url, 'write-backup');
+    this.failed = await pool
+      .run('write', { folder: this.database.folder, into: this.folder, reason })
+      .then(() => null)
+      .catch((error: unknown) => (error instanceof Error ? error.message : String(error)))
+      .finally(() => void pool.end());
     if (this.failed !== null) this.logger.warn(this.failed);
   }
 
@@ -116,7 +111,7 @@ export class BackupsService implements OnApplicationBootstrap, OnApplicationShut
 
   /** What a person should know of the folder, in sentences. */
   private async remarks(): Promise<string[]> {
-    const rows = await this.database.read.find(PhotographEntity, { select: { id: true, picture: true } });
+    const rows = await this.database.read.query<{ picture: string }[]>('SELECT "picture" FROM "photograph"');
     const named = new Set(rows.map(({ picture }) => picture));
     const there = await this.pictures.all();
     const unknown = there.filter((picture) => !named.has(picture)).length;

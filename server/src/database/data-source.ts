@@ -1,48 +1,8 @@
 import { join } from 'node:path';
 import BetterSqlite3 from 'better-sqlite3';
 import { DataSource, type DataSourceOptions } from 'typeorm';
-import { LogFileEntity } from '../air/log-file.entity.js';
-import { AirDayEntity, AirImportEntity, AirReadingEntity, RoomEntity } from '../air/room.entity.js';
-import {
-  CorrectionEntity,
-  ExaminationEntity,
-  FindingEntity,
-  ReadingEntity,
-} from '../examinations/examination.entity.js';
-import { KeptForecastEntity } from '../forecasts/kept-forecast.entity.js';
-import { InstrumentEntity } from '../instruments/instrument.entity.js';
-import { SolvedTopEntity } from '../tops/solved-top.entity.js';
-import { MarkEntity } from '../map/mark.entity.js';
-import { PlanEntity } from '../map/plan.entity.js';
-import { PersonEntity } from '../people/person.entity.js';
-import { PhotographEntity } from '../photographs/photograph.entity.js';
-import { ProtocolEntity } from '../protocols/protocol.entity.js';
-import { ShopEntity } from '../shop/shop.entity.js';
-import { ToolEntity } from '../tools/tool.entity.js';
 import { DATA_FILE } from './folder.js';
 import { MIGRATIONS } from './known-schema.js';
-
-export const ENTITIES = [
-  PersonEntity,
-  RoomEntity,
-  AirReadingEntity,
-  AirDayEntity,
-  AirImportEntity,
-  LogFileEntity,
-  InstrumentEntity,
-  ExaminationEntity,
-  ReadingEntity,
-  FindingEntity,
-  CorrectionEntity,
-  MarkEntity,
-  PhotographEntity,
-  PlanEntity,
-  SolvedTopEntity,
-  KeptForecastEntity,
-  ProtocolEntity,
-  ShopEntity,
-  ToolEntity,
-];
 
 /** The connection itself, under TypeORM. */
 export type Connection = BetterSqlite3.Database;
@@ -51,14 +11,17 @@ export function connectionOf(source: DataSource): Connection {
   return (source.driver as unknown as { databaseConnection: Connection }).databaseConnection;
 }
 
-function options(database: string): DataSourceOptions {
-  return { type: 'better-sqlite3', database, entities: ENTITIES };
+/** Classes of the tables, handed in by whoever knows them all. */
+export type Entities = readonly (new () => object)[];
+
+function options(database: string, entities: Entities): DataSourceOptions {
+  return { type: 'better-sqlite3', database, entities: [...entities] };
 }
 
 /** The one connection that writes: WAL, foreign keys, every commit on disk before it is acknowledged. */
-export function writerSource(folder: string): DataSource {
+export function writerSource(folder: string, entities: Entities): DataSource {
   return new DataSource({
-    ...options(join(folder, DATA_FILE)),
+    ...options(join(folder, DATA_FILE), entities),
     enableWAL: true,
     migrations: MIGRATIONS,
     migrationsRun: true,
@@ -74,22 +37,22 @@ export function writerSource(folder: string): DataSource {
 }
 
 /** A second, read-only connection: it never sees a transaction that is still under way. */
-export function readerSource(folder: string): DataSource {
+export function readerSource(folder: string, entities: Entities): DataSource {
   return new DataSource({
-    ...options(join(folder, DATA_FILE)),
+    ...options(join(folder, DATA_FILE), entities),
     readonly: true,
     prepareDatabase: (database: Connection) => database.pragma('query_only = ON'),
   } as DataSourceOptions);
 }
 
 /** A data file that was read into memory, brought up to today's tables there; what is written is gone at the end. */
-export function memorySource(bytes: Buffer): DataSource {
+export function memorySource(bytes: Buffer, entities: Entities): DataSource {
   // TypeORM calls what it is given as a class with the name of a file
   const Opened = function () {
     return new BetterSqlite3(bytes);
   };
   return new DataSource({
-    ...options(':memory:'),
+    ...options(':memory:', entities),
     driver: Opened,
     migrations: MIGRATIONS,
     migrationsRun: true,

@@ -6,7 +6,14 @@ import { setTimeout } from 'node:timers/promises';
 import type { DataSource, EntityManager } from 'typeorm';
 import { unavailable } from '../http/problem.js';
 import { Checkpointer } from './checkpointer.js';
-import { connectionOf, memorySource, readerSource, writerSource, type Connection } from './data-source.js';
+import {
+  connectionOf,
+  memorySource,
+  readerSource,
+  writerSource,
+  type Connection,
+  type Entities,
+} from './data-source.js';
 import {
   askBeforeNewShop,
   DATA_FILE,
@@ -24,6 +31,8 @@ const PATIENCE_MS = 2000;
 const RETRY_MS = 25;
 
 export interface Opening {
+  /** classes of the tables */
+  entities: Entities;
   /** begin an empty shop beside pictures that are already there */
   newShop?: boolean;
   /** called before the tables of an older data file are changed */
@@ -56,6 +65,7 @@ interface Writing {
 @Injectable()
 export class Database implements OnApplicationShutdown {
   private last: Promise<unknown> = Promise.resolve();
+  private readonly followers: (() => void)[] = [];
 
   private constructor(
     readonly folder: string,
@@ -72,7 +82,7 @@ export class Database implements OnApplicationShutdown {
   }
 
   /** @throws FolderTrouble in plain words where the folder cannot be used; nothing in it was changed then */
-  static async open(folder: string, opening: Opening = {}): Promise<Database> {
+  static async open(folder: string, opening: Opening): Promise<Database> {
     const unwritable = prepareFolder(folder);
     const kind = kindOfDataFile(folder);
     if (kind === 'other') throw damaged(folder);
@@ -86,24 +96,24 @@ export class Database implements OnApplicationShutdown {
               : `A new shop cannot be begun in ${folder}: this account may not write there, or the disk can only be read. Choose another folder with UPRIGHT_ELDER_DATA.`,
           );
       }
-      if (unwritable) return await Database.openToRead(folder, unwritable);
+      if (unwritable) return await Database.openToRead(folder, unwritable, opening);
       try {
         return await Database.openToWrite(folder, opening);
       } catch (error) {
         const full = ['SQLITE_FULL', 'SQLITE_IOERR_SHMSIZE', 'SQLITE_IOERR_WRITE'].includes(codeOf(error));
         if (!full || kind !== 'database') throw error;
         // there was room for the probe and none for the log
-        return await Database.openToRead(folder, 'full');
+        return await Database.openToRead(folder, 'full', opening);
       }
     } catch (error) {
       throw readable(error, folder);
     }
   }
 
-  private static async openToRead(folder: string, why: Unwritable): Promise<Database> {
+  private static async openToRead(folder: string, why: Unwritable, { entities }: Opening): Promise<Database> {
     const bytes = dataInMemory(folder);
     refuseUnknown(schemaOf(bytes), folder);
-    return new Database(folder, await memorySource(bytes).initialize(), null, why);
+    return new Database(folder, await memorySource(bytes, entities).initialize(), null, why);
   }
 
   private static async openToWrite(folder: string, opening: Opening): Promise<Database> {
@@ -115,8 +125,8 @@ export class Database implements OnApplicationShutdown {
         if (kind === 'new') askBeforeNewShop(folder, opening.newShop ?? false);
         else if (pending.length > 0) await opening.beforeMigration?.(pending);
       }
-      const source = await writerSource(folder).initialize();
-      const reader = await readerSource(folder).initialize();
+      const source = await writerSource(folder, opening.entities).initialize();
+      const reader = await readerSource(folder, opening.entities).initialize();
       const health: Health = { damaged: null };
       const checkpointer = Checkpointer.start(
         path,
@@ -139,6 +149,11 @@ export class Database implements OnApplicationShutdown {
   /** Sees committed work only. */
   get read(): EntityManager {
     return this.reader.manager;
+  }
+
+  /** To be called after every transaction that is on disk; it must not throw. */
+  follow(follower: () => void): void {
+    this.followers.push(follower);
   }
 
   /** The connection that writes, for looking after the file; null where the folder can only be read. */
@@ -193,7 +208,9 @@ export class Database implements OnApplicationShutdown {
       if (!connection.inTransaction) throw notKept();
       connection.exec('COMMIT');
       this.refuseLost(writing);
-      if (changesOf(connection) !== before && this.sees(committed)) throw notKept();
+      const wrote = changesOf(connection) !== before;
+      if (wrote && this.sees(committed)) throw notKept();
+      if (wrote) for (const follower of this.followers) follower();
       return result;
     } finally {
       runner.isTransactionActive = false;

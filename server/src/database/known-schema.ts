@@ -1,4 +1,5 @@
 import { FirstLight1764000000000 } from './migrations/first-light.js';
+import { Interventions1764800000000 } from './migrations/interventions.js';
 import { KeptAsTyped1764700000000 } from './migrations/kept-as-typed.js';
 import { MarksAsEvidence1764300000000 } from './migrations/marks-as-evidence.js';
 import { PacksAndRestraint1764600000000 } from './migrations/packs-and-restraint.js';
@@ -17,6 +18,7 @@ export const MIGRATIONS = [
   TheSeasons1764500000000,
   PacksAndRestraint1764600000000,
   KeptAsTyped1764700000000,
+  Interventions1764800000000,
 ];
 
 /** What a data file says of itself. */

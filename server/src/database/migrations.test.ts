@@ -4,9 +4,10 @@ import { join } from 'node:path';
 import { DataSource } from 'typeorm';
 import { describe, expect, it } from 'vitest';
 import { AirDayEntity } from '../air/room.entity.js';
-import { ReadingEntity } from '../examinations/examination.entity.js';
+import { ReadingEntity } from '../readings/reading.entity.js';
 import { Database } from './database.js';
 import { FirstLight1764000000000 } from './migrations/first-light.js';
+import { ENTITIES } from '../entities.js';
 
 describe('a folder written before the examination grew', () => {
   it('is opened with every reading, correction and day of air still there', async () => {
@@ -29,7 +30,7 @@ describe('a folder written before the examination grew', () => {
       await old.query(statement);
     await old.destroy();
 
-    const database = await Database.open(folder);
+    const database = await Database.open(folder, { entities: ENTITIES });
     const readings = await database.read.find(ReadingEntity, { order: { quantity: 'ASC' } });
     expect(
       readings.map(({ quantity, place, by, tool, readings: repeats }) => [

@@ -1,5 +1,5 @@
 import type { Conditions, Money } from '@upright-elder/contract';
-import type { PointId, QuantityId, ReadingUnit, ReadPlace, Verdict } from '@upright-elder/core';
+import type { PointId, StateId, Verdict } from '@upright-elder/core';
 import { Column, Entity, Index, PrimaryColumn } from 'typeorm';
 
 @Entity('examination')
@@ -43,36 +43,6 @@ export class ExaminationEntity {
   fingerprint!: string;
 }
 
-@Entity('reading')
-export class ReadingEntity {
-  @PrimaryColumn({ type: 'text' })
-  examinationId!: string;
-
-  @PrimaryColumn({ type: 'text' })
-  quantity!: QuantityId;
-
-  @PrimaryColumn({ type: 'text' })
-  place!: ReadPlace;
-
-  @Column({ type: 'text' })
-  text!: string;
-
-  @Column({ type: 'text' })
-  unit!: ReadingUnit;
-
-  /** every repeat, m, rad or cents */
-  @Column({ type: 'simple-json' })
-  readings!: number[];
-
-  /** null for readings of before tools were kept: the usual one of the quantity */
-  @Column({ type: 'text', nullable: true })
-  tool!: string | null;
-
-  /** who read it, or corrected it last */
-  @Column({ type: 'text' })
-  by!: string;
-}
-
 /** What was looked at, and what it ended in. */
 @Entity('finding')
 export class FindingEntity {
@@ -83,7 +53,7 @@ export class FindingEntity {
   point!: PointId;
 
   @Column({ type: 'simple-json' })
-  states!: string[];
+  states!: StateId[];
 
   @Column({ type: 'text' })
   verdict!: Verdict;

@@ -7,19 +7,25 @@ import type {
   Finding,
   Reading,
 } from '@upright-elder/contract';
-import { divisionOf, parseFrets, repeatsMean } from '@upright-elder/core';
+import {
+  divisionOf,
+  parseFrets,
+  repeatsMean,
+  type ExaminationFacts,
+  type ReadingValue,
+} from '@upright-elder/core';
 import type { EntityManager } from 'typeorm';
 import { Clock } from '../clock.js';
 import { Database } from '../database/database.js';
 import { saveVersioned } from '../database/versioned.js';
 import { badFields, notFound, STAYS, withBothCopies } from '../http/problem.js';
-import { InstrumentEntity } from '../instruments/instrument.entity.js';
-import { PersonEntity } from '../people/person.entity.js';
+import { PeopleService } from '../people/people.service.js';
 import { ProtocolsService } from '../protocols/protocols.service.js';
 import { StrikesService } from '../strikes/strikes.service.js';
-import { TopSolverService } from '../tops/top-solver.service.js';
+import { ReadingsService, type StoredReading } from '../readings/readings.service.js';
 import { ToolsService, type KnownTool } from '../tools/tools.service.js';
-import { CorrectionEntity, ExaminationEntity, FindingEntity, ReadingEntity } from './examination.entity.js';
+import { CorrectionEntity, ExaminationEntity, FindingEntity } from './examination.entity.js';
+import { factsOf } from './facts.js';
 import {
   replacedFacts,
   replacedFindings,
@@ -44,7 +50,8 @@ export class ExaminationsService {
     private readonly clock: Clock,
     private readonly tools: ToolsService,
     private readonly protocols: ProtocolsService,
-    private readonly solver: TopSolverService,
+    private readonly readings: ReadingsService,
+    private readonly people: PeopleService,
     private readonly strikes: StrikesService,
   ) {}
 
@@ -55,6 +62,53 @@ export class ExaminationsService {
       order: { date: 'ASC', id: 'ASC' },
     });
     return this.complete(rows);
+  }
+
+  /** How many examinations of each instrument stand, and the day of the last. */
+  async counts(instrumentIds: readonly string[]): Promise<Map<string, { count: number; last: string }>> {
+    const rows = await this.database.read.query<{ id: string; count: number; last: string }[]>(
+      `SELECT "instrumentId" AS "id", count(*) AS "count", max("date") AS "last" FROM "examination"
+       WHERE NOT "struck" AND "instrumentId" IN (SELECT value FROM json_each(?)) GROUP BY "instrumentId"`,
+      [JSON.stringify(instrumentIds)],
+    );
+    return new Map(rows.map(({ id, count, last }) => [id, { count, last }]));
+  }
+
+  /** What of an instrument's examinations the computation needs, oldest first; those taken back are left out. */
+  async facts(instrumentId: string): Promise<ExaminationFacts[]> {
+    const rows = await this.database.read.find(ExaminationEntity, {
+      where: { instrumentId, struck: false },
+      order: { date: 'ASC', id: 'ASC' },
+      select: { id: true, date: true, conditions: true },
+    });
+    const ids = rows.map(({ id }) => id);
+    const readings = grouped(await this.readings.ofExaminations(ids));
+    const findings = grouped(await this.findingsOf(ids));
+    const tools = await this.tools.byId();
+    const usual = await this.tools.usual();
+    return rows.map((row) =>
+      factsOf(row, readings.get(row.id) ?? [], findings.get(row.id) ?? [], { tools, usual }),
+    );
+  }
+
+  /** Which tool each reading of these examinations was taken with, by name. */
+  async toolNames(
+    ids: readonly string[],
+  ): Promise<(reading: Pick<ReadingValue, 'quantity' | 'place'> & { examinationId: string }) => string> {
+    const rows = await this.readings.ofExaminations([...new Set(ids)]);
+    const tools = await this.tools.byId();
+    const usual = await this.tools.usual();
+    const key = (one: { examinationId: string; quantity: string; place: string }) =>
+      `${one.examinationId} ${one.quantity} ${one.place}`;
+    const names = new Map(rows.map((row) => [key(row), tools.get(row.tool ?? usual(row.quantity))?.name]));
+    return (reading) => names.get(key(reading)) ?? '';
+  }
+
+  private findingsOf(ids: readonly string[]): Promise<FindingEntity[]> {
+    return this.database.read
+      .createQueryBuilder(FindingEntity, 'one')
+      .where('one.examinationId IN (SELECT value FROM json_each(:ids))', { ids: JSON.stringify(ids) })
+      .getMany();
   }
 
   async get(id: string): Promise<Examination> {
@@ -110,13 +164,10 @@ export class ExaminationsService {
             ? replacedFacts(before, { date, conditions, protocol, notes, askingPrice })
             : [];
           await this.replace(manager, id, { readings, findings, changed, by, why: input.why?.trim() ?? '' });
-          await manager.increment(InstrumentEntity, { id: instrumentId }, 'revision', 1);
         }),
       () => this.get(id),
       input,
     );
-    if (readings.some(({ readings: repeats }) => repeats.length > 1)) this.tools.forget();
-    if (conditions.afterWork) this.solver.wake();
     return this.get(id);
   }
 
@@ -138,7 +189,7 @@ export class ExaminationsService {
     },
   ): Promise<void> {
     const { readings, findings, by, why } = after;
-    const oldReadings = await manager.findBy(ReadingEntity, { examinationId });
+    const oldReadings = await this.readings.ofExaminations([examinationId], manager);
     const oldFindings = await manager.findBy(FindingEntity, { examinationId });
     const replaced = [
       ...after.changed,
@@ -160,17 +211,16 @@ export class ExaminationsService {
     }
     for (const row of replaced)
       await manager.insert(CorrectionEntity, { ...row, examinationId, by, why, at: this.clock.now() });
-    await manager.delete(ReadingEntity, { examinationId });
+    await this.readings.replace(
+      manager,
+      examinationId,
+      readings.map((now) => {
+        const same = oldReadings.find((old) => sameReading(old, now));
+        // what stands as it was typed keeps its meaning, however a newer program would read the same text
+        return { ...now, readings: same?.readings ?? now.readings, by: same?.by ?? by };
+      }),
+    );
     await manager.delete(FindingEntity, { examinationId });
-    if (readings.length > 0)
-      await manager.insert(
-        ReadingEntity,
-        readings.map((now) => {
-          const same = oldReadings.find((old) => sameReading(old, now));
-          // what stands as it was typed keeps its meaning, however a newer program would read the same text
-          return { ...now, readings: same?.readings ?? now.readings, examinationId, by: same?.by ?? by };
-        }),
-      );
     if (findings.length > 0)
       await manager.insert(
         FindingEntity,
@@ -185,20 +235,20 @@ export class ExaminationsService {
   private async complete(rows: ExaminationEntity[]): Promise<Examination[]> {
     if (rows.length === 0) return [];
     const ids = rows.map(({ id }) => id);
-    const of = <T extends { examinationId: string }>(entity: new () => T): Promise<T[]> =>
-      this.database.read
-        .createQueryBuilder(entity, 'one')
-        .where('one.examinationId IN (:...ids)', { ids })
-        .getMany();
-    const readings = grouped(await of(ReadingEntity));
-    const findings = grouped(await of(FindingEntity));
-    const corrections = grouped((await of(CorrectionEntity)).sort((a, b) => a.id - b.id));
-    const people = new Map((await this.database.read.find(PersonEntity)).map(({ id, name }) => [id, name]));
+    const readings = grouped(await this.readings.ofExaminations(ids));
+    const findings = grouped(await this.findingsOf(ids));
+    const corrections = grouped(
+      await this.database.read
+        .createQueryBuilder(CorrectionEntity, 'one')
+        .where('one.examinationId IN (SELECT value FROM json_each(:ids))', { ids: JSON.stringify(ids) })
+        .orderBy('one.id')
+        .getMany(),
+    );
+    const nameOf = await this.people.names();
     const protocols = new Map((await this.protocols.list()).map(({ id, name }) => [id, name]));
     const tools = await this.tools.byId();
     const usual = await this.tools.usual();
     const strikes = await this.strikes.ofMany('examination', ids);
-    const nameOf = (by: string) => people.get(by) ?? 'unknown';
     return rows.map(({ fingerprint: _fingerprint, ...row }) => ({
       ...row,
       byName: nameOf(row.by),
@@ -224,7 +274,7 @@ function grouped<T extends { examinationId: string }>(rows: T[]): Map<string, T[
 }
 
 function toReading(
-  { quantity, place, text, unit, tool, readings, by }: ReadingEntity & { tool: string },
+  { quantity, place, text, unit, tool, readings, by }: StoredReading & { tool: string },
   tools: Map<string, KnownTool>,
   nameOf: (by: string) => string,
 ): Reading {

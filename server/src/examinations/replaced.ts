@@ -1,11 +1,7 @@
 import type { ConditionsInput } from '@upright-elder/contract';
-import { isBareNumber } from '@upright-elder/core';
-import type {
-  CorrectionEntity,
-  ExaminationEntity,
-  FindingEntity,
-  ReadingEntity,
-} from './examination.entity.js';
+import { isBareNumber, stateName } from '@upright-elder/core';
+import type { CorrectionEntity, ExaminationEntity, FindingEntity } from './examination.entity.js';
+import type { StoredReading } from '../readings/readings.service.js';
 import type { UnderstoodFinding, UnderstoodReading } from './understood.js';
 
 /** What of a stored examination a save would change, as it stood before. */
@@ -13,7 +9,7 @@ export type Replaced = Pick<CorrectionEntity, 'line' | 'place' | 'text'>;
 
 /** Readings that are changed or taken out. */
 export function replacedReadings(
-  before: readonly ReadingEntity[],
+  before: readonly StoredReading[],
   after: readonly UnderstoodReading[],
 ): Replaced[] {
   return before
@@ -25,7 +21,7 @@ export function replacedReadings(
     }));
 }
 
-export const sameReading = (old: ReadingEntity, now: UnderstoodReading): boolean =>
+export const sameReading = (old: StoredReading, now: UnderstoodReading): boolean =>
   now.quantity === old.quantity &&
   now.place === old.place &&
   now.text === old.text &&
@@ -45,10 +41,10 @@ export function replacedFindings(
 export const sameFinding = (old: FindingEntity, now: UnderstoodFinding): boolean =>
   now.point === old.point && sayFinding(old) === sayFinding(now);
 
-function sayFinding({ states, verdict, frets, words, allowance }: UnderstoodFinding): string {
+function sayFinding({ point, states, verdict, frets, words, allowance }: UnderstoodFinding): string {
   return [
     verdict,
-    states.join(', '),
+    states.map((state) => stateName(point, state)).join(', '),
     frets && `frets ${frets}`,
     words,
     allowance && `allowance ${allowance.text}`,
@@ -66,7 +62,6 @@ const CONDITIONS: (keyof ConditionsInput)[] = [
   'meterPlace',
   'strings',
   'timeAtPitch',
-  'afterWork',
   'reliefFrom',
   'reliefTo',
 ];

@@ -21,10 +21,11 @@ import {
   type Parsed,
 } from '@upright-elder/core';
 import type { KnownTool } from '../tools/tools.service.js';
-import type { FindingEntity, ReadingEntity } from './examination.entity.js';
+import type { NewReading } from '../readings/readings.service.js';
+import type { FindingEntity } from './examination.entity.js';
 
 /** What was typed, turned into what it means; everything that cannot be is named among the errors. */
-export type UnderstoodReading = Omit<ReadingEntity, 'examinationId' | 'by'> & { tool: string };
+export type UnderstoodReading = NewReading;
 export type UnderstoodFinding = Omit<FindingEntity, 'examinationId' | 'by'>;
 
 const isBlank = (text: string | null | undefined): text is null | undefined | '' =>
@@ -122,8 +123,8 @@ export function understandFindings(inputs: FindingInput[], errors: FieldError[])
     if (seen.has(point)) refuse('point', point, `${name} is given twice`, 'each point once');
     seen.add(point);
     for (const state of states)
-      if (!known.some((one) => one.name === state))
-        refuse('states', state, `${name} knows no “${state}”`, known.map((one) => one.name).join(', '));
+      if (!known.some((one) => one.id === state))
+        refuse('states', state, `${name} knows no “${state}”`, known.map(({ id }) => id).join(', '));
     if (!isBlank(input.frets)) {
       const result = parseFrets(input.frets);
       if (!result.ok) refuse('frets', input.frets, result.reason, result.accepted);

@@ -8,12 +8,12 @@ import {
   Scorecard,
   SeriesForecast,
 } from '@upright-elder/contract';
+import { BackgroundService } from '../analysis/background.service.js';
 import { ExpectationsService } from './expectations.service.js';
 import { ForecastsService } from './forecasts.service.js';
-import { ReforecastService } from './reforecast.service.js';
 import { ScorecardsService } from './scorecards.service.js';
 import { HEIGHT_UNITS } from '@upright-elder/core';
-import { heightUnitOf } from '../shop/sayer.js';
+import { heightUnitOf } from '../shop/height-unit.js';
 import { IdPipe } from '../http/id.pipe.js';
 
 @ApiTags('forecasts')
@@ -23,17 +23,14 @@ export class ForecastsController {
     private readonly forecasts: ForecastsService,
     private readonly expectations: ExpectationsService,
     private readonly scorecards: ScorecardsService,
-    private readonly reforecast: ReforecastService,
+    private readonly background: BackgroundService,
   ) {}
 
-  /** What is shown is kept, so that the next examination can be held against it. */
   @Get('instruments/:id/forecast')
   @ApiOkResponse({ type: Forecast })
   @ApiQuery({ name: 'heights', required: false, enum: HEIGHT_UNITS })
-  async of(@Param('id', IdPipe) id: string, @Query('heights') heights?: string): Promise<Forecast> {
-    const forecast = await this.forecasts.of(id, heightUnitOf(heights));
-    await this.scorecards.keep(id, forecast.sides);
-    return forecast;
+  of(@Param('id', IdPipe) id: string, @Query('heights') heights?: string): Promise<Forecast> {
+    return this.forecasts.of(id, heightUnitOf(heights));
   }
 
   @Get('instruments/:id/forecast/:key')
@@ -53,7 +50,7 @@ export class ForecastsController {
   @Get('forecasts')
   @ApiOkResponse({ type: ForecastProgress })
   progress(): Promise<ForecastProgress> {
-    return this.reforecast.progress();
+    return this.background.progress();
   }
 
   /** What each quantity was last, and where it is expected under these conditions. */

@@ -1,92 +1,61 @@
 import { setImmediate } from 'node:timers/promises';
-import { Injectable, Logger } from '@nestjs/common';
-import type { PromiseKept, Scorecard, SeriesForecast } from '@upright-elder/contract';
-import { expectThrough, scorecard, type Kept } from '@upright-elder/core';
-import { Clock } from '../clock.js';
-import { Database } from '../database/database.js';
-import { ForecastsService } from './forecasts.service.js';
-import { KeptForecastEntity } from './kept-forecast.entity.js';
-import { latestFirst, promisesKept } from './promises.js';
+import { Injectable, type OnApplicationBootstrap } from '@nestjs/common';
+import type { ForecastCheck, Scorecard } from '@upright-elder/contract';
+import { QUANTITIES, scorecard, type ForecastCheck as Check, type Kept } from '@upright-elder/core';
+import { AnalysisService } from '../analysis/analysis.service.js';
+import { BackgroundService } from '../analysis/background.service.js';
 
-/** Days between two points of a kept forecast, and how far it reaches. */
-const STEP_DAYS = 14;
-const POINTS = 40;
-
-/** Keeps what was promised, and says how often it was held. */
+/** How often the bands held, for an instrument and over the shop. */
 @Injectable()
-export class ScorecardsService {
-  private readonly logger = new Logger('forecasts');
-  /** what each instrument kept, as far as it was worked out; see reforecast.service.ts */
+export class ScorecardsService implements OnApplicationBootstrap {
+  /** what each instrument's forecasts came to, as far as it is worked out */
   private readonly byInstrument = new Map<string, Kept[]>();
 
   constructor(
-    private readonly database: Database,
-    private readonly forecasts: ForecastsService,
-    private readonly clock: Clock,
-  ) {}
+    private readonly analysis: AnalysisService,
+    private readonly background: BackgroundService,
+  ) {
+    background.follow((id, checks) => this.know(id, checks));
+  }
 
-  /** Writes down a forecast that is being shown, once a day and last reading. */
-  async keep(instrumentId: string, shown: readonly SeriesForecast[]): Promise<void> {
-    const shownOn = this.clock.date();
-    // what can only be read is read all the same
-    if (this.database.unwritable) return;
-    const today = this.clock.today();
-    const worked = await this.forecasts.caseOf(instrumentId);
-    const rows = shown.flatMap(({ key, calibration, history }): KeptForecastEntity[] => {
-      const last = history.at(-1);
-      if (!last) return [];
-      const days = Array.from({ length: POINTS }, (_, i) => today + STEP_DAYS * i);
-      const points = expectThrough(calibration, worked.climate, days, {
-        today: worked.outlook.today,
-        readingSd: last.sd,
-      }).map(({ day, median, band50, band80, band95 }) => ({ day, median, band50, band80, band95 }));
-      return [{ instrumentId, key, basis: last.date, shownOn, points }];
-    });
-    const known = await this.database.read.find(KeptForecastEntity, {
-      where: { instrumentId, shownOn },
-      select: { key: true, basis: true },
-    });
-    const fresh = rows.filter(
-      ({ key, basis }) => !known.some((one) => one.key === key && one.basis === basis),
-    );
-    if (fresh.length > 0)
-      // a forecast is shown whether it could be kept or not
-      await this.database
-        .write((manager) => manager.save(KeptForecastEntity, fresh))
-        .catch((error: unknown) => this.logger.warn(`a forecast could not be kept: ${String(error)}`));
+  onApplicationBootstrap(): void {
+    void this.remember();
   }
 
   async of(instrumentId: string): Promise<Scorecard> {
-    const worked = await this.forecasts.caseOf(instrumentId);
-    const shown = await this.database.read.findBy(KeptForecastEntity, { instrumentId });
-    const found: PromiseKept[] = [];
-    for (const one of promisesKept(worked, shown)) {
-      found.push(one);
-      await setImmediate();
-    }
-    const kept = latestFirst(found);
-    this.know(instrumentId, kept);
+    const { fresh } = await this.analysis.of(instrumentId);
+    const checks = fresh?.checks ?? (await this.background.checksOf(instrumentId));
+    this.know(instrumentId, checks);
     return {
-      kept,
-      instrument: scorecard(kept.map(inShort)),
+      checks: checks.map(said),
+      instrument: scorecard(checks),
       shop: scorecard([...this.byInstrument.values()].flat()),
     };
   }
 
-  /** What an instrument kept, worked out beside for the shop's sum; see reforecast.service.ts. */
-  know(instrumentId: string, kept: PromiseKept[]): void {
-    this.byInstrument.set(instrumentId, kept.map(inShort));
+  private know(id: string, checks: readonly Check[]): void {
+    this.byInstrument.set(
+      id,
+      checks.map(({ in50, in80, in95, error }) => ({ in50, in80, in95, error })),
+    );
   }
 
-  forget(instrumentId: string): void {
-    this.byInstrument.delete(instrumentId);
+  /** What was worked out before the program was started, a few at a time: nobody is kept waiting. */
+  private async remember(): Promise<void> {
+    for await (const { id, checks } of this.background.allChecks()) {
+      if (!this.byInstrument.has(id)) this.know(id, checks);
+      await setImmediate();
+    }
   }
 }
 
-/** All that the shop's sum asks of one promise. */
-const inShort = ({ in50, in80, in95, read, median }: PromiseKept): Kept => ({
-  in50,
-  in80,
-  in95,
-  error: read - median,
-});
+function said({ promise, side, error: _error, ...check }: Check): ForecastCheck {
+  const { name, dimension } = QUANTITIES.action12;
+  return {
+    ...check,
+    name: `${name}, ${side}`,
+    dimension,
+    median: promise.median,
+    band80: [promise.band80[0], promise.band80[1]],
+  };
+}

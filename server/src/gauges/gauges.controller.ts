@@ -1,7 +1,6 @@
-import { Controller, Get, Sse } from '@nestjs/common';
+import { Controller, Get } from '@nestjs/common';
 import { ApiOkResponse, ApiTags } from '@nestjs/swagger';
 import { GaugesNow } from '@upright-elder/contract';
-import { map, type Observable } from 'rxjs';
 import { GaugesService } from './gauges.service.js';
 
 @ApiTags('gauges')
@@ -9,15 +8,10 @@ import { GaugesService } from './gauges.service.js';
 export class GaugesController {
   constructor(private readonly gauges: GaugesService) {}
 
+  /** What the gauges show now; as it changes it is told by the events. */
   @Get()
   @ApiOkResponse({ type: GaugesNow })
   now(): GaugesNow {
     return this.gauges.now();
-  }
-
-  /** Server-sent events: what the gauges show, as it changes. */
-  @Sse('live')
-  live(): Observable<{ data: GaugesNow }> {
-    return this.gauges.live().pipe(map((data) => ({ data })));
   }
 }

@@ -9,16 +9,8 @@ import {
   steadyValue,
   type Gauge,
 } from '@upright-elder/core';
-import {
-  distinctUntilChanged,
-  interval,
-  map,
-  merge,
-  Subject,
-  takeUntil,
-  throttleTime,
-  type Observable,
-} from 'rxjs';
+import { distinctUntilChanged, interval, map, merge, Subject, throttleTime, type Observable } from 'rxjs';
+import { EventsService } from '../events/events.service.js';
 import { GaugeBox, type BoxAddress } from './gauge-box.js';
 
 export const GAUGE_BOX = Symbol('where the gauge box listens, or nothing');
@@ -39,10 +31,10 @@ const SAY: Record<Gauge, (value: number) => string> = {
 @Injectable()
 export class GaugesService implements OnApplicationBootstrap, OnModuleDestroy {
   private readonly changed = new Subject<void>();
-  private readonly ended = new Subject<void>();
   private readonly box: GaugeBox | null;
 
-  constructor(@Inject(GAUGE_BOX) address: BoxAddress | null) {
+  constructor(@Inject(GAUGE_BOX) address: BoxAddress | null, events: EventsService) {
+    if (address) events.add(() => this.live().pipe(map((data) => ({ type: 'gauges', data }))));
     this.box = address && new GaugeBox(address, () => this.changed.next(), seconds);
   }
 
@@ -50,9 +42,7 @@ export class GaugesService implements OnApplicationBootstrap, OnModuleDestroy {
     this.box?.open();
   }
 
-  /** before the server waits for its connections to end: the live ones end only here */
   onModuleDestroy(): void {
-    this.ended.next();
     this.box?.close();
   }
 
@@ -69,15 +59,14 @@ export class GaugesService implements OnApplicationBootstrap, OnModuleDestroy {
     return { setUp: true, connected, box: name, gauges };
   }
 
-  /** The same as it changes, until the program ends. */
-  live(): Observable<GaugesNow> {
+  /** The same as it changes. */
+  private live(): Observable<GaugesNow> {
     return merge(
       this.changed.pipe(throttleTime(TELL_MS, undefined, { leading: true, trailing: true })),
       interval(LOOK_MS),
     ).pipe(
       map(() => this.now()),
       distinctUntilChanged((a, b) => JSON.stringify(a) === JSON.stringify(b)),
-      takeUntil(this.ended),
     );
   }
 }

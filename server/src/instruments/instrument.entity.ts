@@ -1,5 +1,12 @@
-import type { IdentityPart, InstrumentType, Length, Money, ReliefSchool, Rod } from '@upright-elder/contract';
-import type { PlayingStyle, SpeciesId, StringSetId, TuningId } from '@upright-elder/core';
+import type { IdentityPart, Length, Money, Rod } from '@upright-elder/contract';
+import type {
+  Construction,
+  PlayingStyle,
+  ReliefSchool,
+  SpeciesId,
+  StringSetId,
+  TuningId,
+} from '@upright-elder/core';
 import { Column, Entity, Index, PrimaryColumn } from 'typeorm';
 
 @Entity('instrument')
@@ -39,7 +46,7 @@ export class InstrumentEntity {
   homeRoomId!: string | null;
 
   @Column({ type: 'text' })
-  type!: InstrumentType;
+  type!: Construction;
 
   @Column({ type: 'integer' })
   bodyJoin!: number;
@@ -104,10 +111,6 @@ export class InstrumentEntity {
 
   @Column({ type: 'text' })
   updatedAt!: string;
-
-  /** rises with the instrument and with each of its examinations */
-  @Column({ type: 'integer', default: 0 })
-  revision!: number;
 
   /** taken back, see strikes/ */
   @Column({ type: 'boolean', default: false })

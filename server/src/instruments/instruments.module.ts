@@ -1,10 +1,10 @@
 import { Module } from '@nestjs/common';
-import { TopSolverModule } from '../tops/top-solver.module.js';
+import { InterventionsModule } from '../interventions/interventions.module.js';
 import { InstrumentsController } from './instruments.controller.js';
 import { InstrumentsService } from './instruments.service.js';
 
 @Module({
-  imports: [TopSolverModule],
+  imports: [InterventionsModule],
   controllers: [InstrumentsController],
   providers: [InstrumentsService],
   exports: [InstrumentsService],

@@ -8,32 +8,35 @@ import {
   type InstrumentAmount,
   type InstrumentInput,
   type InstrumentLength,
+  type InterventionChanges,
   type Length,
   type Money,
   type Strike,
 } from '@upright-elder/contract';
-import {
-  parseLength,
-  parseMoney,
-  setTension,
-  STRING_SETS,
-  TUNINGS,
-  type StringSetId,
-} from '@upright-elder/core';
+import { parseLength, parseMoney, type InstrumentFacts } from '@upright-elder/core';
+import { In, type EntityManager } from 'typeorm';
 import { Clock } from '../clock.js';
 import { Database } from '../database/database.js';
 import { saveVersioned } from '../database/versioned.js';
 import { badFields, notFound, withBothCopies } from '../http/problem.js';
 import { StrikesService } from '../strikes/strikes.service.js';
-import { TopSolverService } from '../tops/top-solver.service.js';
+import { InterventionsService } from '../interventions/interventions.service.js';
+import { lookFor } from './look-for.js';
+import { factsOf, pullOf } from './facts.js';
 import { InstrumentEntity } from './instrument.entity.js';
+
+/** What a card of the shelf shows of an instrument's own. */
+export type ShelfRow = Pick<
+  InstrumentEntity,
+  'id' | 'nickname' | 'maker' | 'owner' | 'type' | 'scale' | 'bodyJoin' | 'struck'
+>;
 
 @Injectable()
 export class InstrumentsService {
   constructor(
     private readonly database: Database,
     private readonly clock: Clock,
-    private readonly solver: TopSolverService,
+    private readonly interventions: InterventionsService,
     private readonly strikes: StrikesService,
   ) {}
 
@@ -42,7 +45,54 @@ export class InstrumentsService {
     return toInstrument(row, row.struck ? await this.strikes.of('instrument', id) : []);
   }
 
-  async row(id: string): Promise<InstrumentEntity> {
+  /** What of an instrument the computation needs, and the room that it lives in. */
+  async facts(id: string): Promise<{ instrument: InstrumentFacts; homeRoomId: string | null }> {
+    const row = await this.row(id);
+    return { instrument: factsOf(row), homeRoomId: row.homeRoomId };
+  }
+
+  /**
+   * A page of instruments by name.
+   *
+   * @param archived those put away in the archive instead of those on the shelf
+   * @param offset so many are passed over
+   */
+  async page(
+    search: string,
+    archived: boolean,
+    offset: number,
+    limit: number,
+  ): Promise<{ rows: ShelfRow[]; total: number; archived: number }> {
+    const query = (struck: boolean) => {
+      const found = this.database.read
+        .createQueryBuilder(InstrumentEntity, 'i')
+        .where('i.struck = :struck', { struck });
+      lookFor(search).forEach(({ sql, parameters }) => found.andWhere(sql, parameters));
+      return found;
+    };
+    const total = await query(archived).getCount();
+    const found = await query(archived)
+      .select('i.id', 'id')
+      .orderBy('i.nickname', 'ASC')
+      .addOrderBy('i.id', 'ASC')
+      .offset(offset)
+      .limit(limit)
+      .getRawMany<{ id: string }>();
+    const ids = found.map(({ id }) => id);
+    const rows = await this.database.read.findBy(InstrumentEntity, { id: In(ids) });
+    const byId = new Map(rows.map((row) => [row.id, row]));
+    return {
+      rows: ids.flatMap((id) => byId.get(id) ?? []),
+      total,
+      archived: archived ? total : await query(true).getCount(),
+    };
+  }
+
+  async exists(manager: EntityManager, id: string): Promise<boolean> {
+    return (await manager.countBy(InstrumentEntity, { id })) > 0;
+  }
+
+  private async row(id: string): Promise<InstrumentEntity> {
     const row = await this.database.read.findOneBy(InstrumentEntity, { id });
     if (!row) throw notFound('instrument');
     return row;
@@ -58,7 +108,7 @@ export class InstrumentsService {
       () =>
         this.database.write(async (manager) => {
           const before = await manager.findOneBy(InstrumentEntity, { id });
-          return saveVersioned(manager, InstrumentEntity, id, version, input, {
+          const saved = await saveVersioned(manager, InstrumentEntity, id, version, input, {
             ...facts,
             ...asTyped(lengths, before),
             ...amounts,
@@ -66,15 +116,30 @@ export class InstrumentsService {
             homeRoomId: facts.homeRoomId ?? null,
             updatedBy: by,
             updatedAt: this.clock.now(),
-            revision: (before?.revision ?? 0) + 1,
           });
+          if (saved === 'saved' && before)
+            await this.interventions.noteChanges(manager, id, by, changesOf(before, facts));
         }),
       () => this.get(id),
       input,
     );
-    this.solver.wake();
     return this.get(id);
   }
+}
+
+/** What of an instrument's facts a save changes that was done with hands: strings, tuning, another room. */
+function changesOf(
+  before: InstrumentEntity,
+  after: Pick<InstrumentInput, 'stringSet' | 'tuning' | 'homeRoomId'>,
+): InterventionChanges {
+  const room = after.homeRoomId ?? null;
+  return {
+    ...(before.stringSet !== after.stringSet && {
+      strings: { from: before.stringSet, to: after.stringSet },
+    }),
+    ...(before.tuning !== after.tuning && { tuning: { from: before.tuning, to: after.tuning } }),
+    ...(before.homeRoomId !== room && { room: { from: before.homeRoomId, to: room } }),
+  };
 }
 
 function parseAmounts(input: InstrumentInput, errors: FieldError[]): Record<InstrumentAmount, Money | null> {
@@ -133,13 +198,11 @@ function asTyped<L extends Partial<Record<InstrumentLength, Length | null>>>(
 }
 
 function toInstrument(row: InstrumentEntity, strikes: Strike[]): Instrument {
-  const { fingerprint: _fingerprint, revision: _revision, updatedBy: _updatedBy, ...known } = row;
-  const pullOf = (set: StringSetId) =>
-    setTension(STRING_SETS[set], TUNINGS[row.tuning], row.scale.metres).total;
+  const { fingerprint: _fingerprint, updatedBy: _updatedBy, ...known } = row;
   return {
     ...known,
     strikes,
-    stringPull: pullOf(row.stringSet),
-    designPull: row.designStringSet && pullOf(row.designStringSet),
+    stringPull: pullOf(row, row.stringSet),
+    designPull: row.designStringSet && pullOf(row, row.designStringSet),
   };
 }

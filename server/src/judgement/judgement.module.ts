@@ -1,11 +1,11 @@
 import { Module } from '@nestjs/common';
-import { ForecastsModule } from '../forecasts/forecasts.module.js';
+import { AnalysisModule } from '../analysis/analysis.module.js';
 import { ShopModule } from '../shop/shop.module.js';
 import { JudgementController } from './judgement.controller.js';
 import { JudgementService } from './judgement.service.js';
 
 @Module({
-  imports: [ForecastsModule, ShopModule],
+  imports: [AnalysisModule, ShopModule],
   controllers: [JudgementController],
   providers: [JudgementService],
 })

@@ -1,10 +1,11 @@
 import { Module } from '@nestjs/common';
-import { TopSolverModule } from '../tops/top-solver.module.js';
+import { InstrumentsModule } from '../instruments/instruments.module.js';
+import { PeopleModule } from '../people/people.module.js';
 import { MapController } from './map.controller.js';
 import { MapService } from './map.service.js';
 
 @Module({
-  imports: [TopSolverModule],
+  imports: [InstrumentsModule, PeopleModule],
   controllers: [MapController],
   providers: [MapService],
   exports: [MapService],

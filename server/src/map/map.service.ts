@@ -16,6 +16,7 @@ import {
   parseLength,
   pathLength,
   standing,
+  type InstrumentRecord,
   type Parsed,
 } from '@upright-elder/core';
 import type { EntityManager } from 'typeorm';
@@ -23,10 +24,10 @@ import { Clock } from '../clock.js';
 import { Database } from '../database/database.js';
 import { saveVersioned } from '../database/versioned.js';
 import { badFields, notFound, STAYS, withBothCopies } from '../http/problem.js';
-import { InstrumentEntity } from '../instruments/instrument.entity.js';
-import { PersonEntity } from '../people/person.entity.js';
+import { InstrumentsService } from '../instruments/instruments.service.js';
+import { PeopleService } from '../people/people.service.js';
 import { StrikesService } from '../strikes/strikes.service.js';
-import { TopSolverService } from '../tops/top-solver.service.js';
+import { markFacts } from './facts.js';
 import { MarkEntity } from './mark.entity.js';
 import { PlanEntity } from './plan.entity.js';
 
@@ -36,11 +37,10 @@ export class MapService {
   constructor(
     private readonly database: Database,
     private readonly clock: Clock,
-    private readonly solver: TopSolverService,
+    private readonly instruments: InstrumentsService,
+    private readonly people: PeopleService,
     private readonly strikes: StrikesService,
-  ) {
-    strikes.follow(() => this.solver.wake());
-  }
+  ) {}
 
   async plan(instrumentId: string): Promise<PlanAnswer> {
     const row = await this.database.read.findOneBy(PlanEntity, { id: instrumentId });
@@ -62,8 +62,7 @@ export class MapService {
     await withBothCopies(
       () =>
         this.database.write(async (manager) => {
-          if ((await manager.countBy(InstrumentEntity, { id: instrumentId })) === 0)
-            throw notFound('instrument');
+          if (!(await this.instruments.exists(manager, instrumentId))) throw notFound('instrument');
           return saveVersioned(manager, PlanEntity, instrumentId, version, input, {
             drawn: { ...drawn, plate: drawn.plate ?? null },
             by,
@@ -73,7 +72,6 @@ export class MapService {
       async () => (await this.plan(instrumentId)).plan ?? {},
       input,
     );
-    this.solver.wake();
     return this.plan(instrumentId);
   }
 
@@ -84,6 +82,20 @@ export class MapService {
       order: { id: 'ASC' },
     });
     return this.complete(rows);
+  }
+
+  /** What of plan and marks the computation needs. */
+  async facts(instrumentId: string): Promise<Pick<InstrumentRecord, 'plan' | 'marks'>> {
+    const [plan, marks] = await Promise.all([
+      this.database.read.findOneBy(PlanEntity, { id: instrumentId }),
+      this.database.read.find(MarkEntity, { where: { instrumentId, struck: false }, order: { id: 'ASC' } }),
+    ]);
+    return { plan: plan && planOf(plan.drawn), marks: marks.map(markFacts) };
+  }
+
+  /** Whether an instrument has such a mark. */
+  async hasMark(manager: EntityManager, id: string, instrumentId: string): Promise<boolean> {
+    return (await manager.countBy(MarkEntity, { id, instrumentId })) > 0;
   }
 
   async mark(id: string): Promise<Mark> {
@@ -139,7 +151,6 @@ export class MapService {
       () => this.mark(id),
       input,
     );
-    this.solver.wake();
     return this.mark(id);
   }
 
@@ -225,14 +236,14 @@ export class MapService {
   }
 
   private async complete(rows: MarkEntity[]): Promise<Mark[]> {
-    const people = new Map((await this.database.read.find(PersonEntity)).map(({ id, name }) => [id, name]));
+    const nameOf = await this.people.names();
     const struck = rows.filter((row) => row.struck).map(({ id }) => id);
     const strikes = await this.strikes.ofMany('mark', struck);
     return rows.map(({ fingerprint: _fingerprint, ...row }) => ({
       ...row,
       strikes: strikes.get(row.id) ?? [],
-      corrections: row.corrections.map((one) => ({ ...one, byName: people.get(one.by) ?? 'unknown' })),
-      byName: people.get(row.by) ?? 'unknown',
+      corrections: row.corrections.map((one) => ({ ...one, byName: nameOf(one.by) })),
+      byName: nameOf(row.by),
     }));
   }
 }

@@ -14,6 +14,12 @@ export class PeopleService {
     return rows.map(toPerson);
   }
 
+  /** How everybody is called, by id; who is not known is said so. */
+  async names(): Promise<(id: string) => string> {
+    const names = new Map((await this.list()).map(({ id, name }) => [id, name]));
+    return (id) => names.get(id) ?? 'unknown';
+  }
+
   async get(id: string): Promise<Person> {
     const row = await this.database.read.findOneBy(PersonEntity, { id });
     if (!row) throw notFound('person');

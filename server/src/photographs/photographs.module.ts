@@ -1,4 +1,6 @@
 import { Module, type DynamicModule } from '@nestjs/common';
+import { MapModule } from '../map/map.module.js';
+import { PeopleModule } from '../people/people.module.js';
 import { PhotographsController } from './photographs.controller.js';
 import { PhotographsService } from './photographs.service.js';
 import { PictureStore } from './picture-store.js';
@@ -9,6 +11,7 @@ export class PhotographsModule {
   static with(dataFolder: string): DynamicModule {
     return {
       module: PhotographsModule,
+      imports: [MapModule, PeopleModule],
       controllers: [PhotographsController],
       providers: [
         PhotographsService,

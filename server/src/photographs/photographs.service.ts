@@ -5,8 +5,8 @@ import { Clock } from '../clock.js';
 import { Database } from '../database/database.js';
 import { saveVersioned } from '../database/versioned.js';
 import { badFields, notFound, STAYS, withBothCopies } from '../http/problem.js';
-import { MarkEntity } from '../map/mark.entity.js';
-import { PersonEntity } from '../people/person.entity.js';
+import { MapService } from '../map/map.service.js';
+import { PeopleService } from '../people/people.service.js';
 import { StrikesService } from '../strikes/strikes.service.js';
 import { PhotographEntity } from './photograph.entity.js';
 import { PictureStore } from './picture-store.js';
@@ -24,6 +24,8 @@ export class PhotographsService {
     private readonly database: Database,
     private readonly clock: Clock,
     private readonly pictures: PictureStore,
+    private readonly map: MapService,
+    private readonly people: PeopleService,
     private readonly strikes: StrikesService,
   ) {}
 
@@ -70,7 +72,7 @@ export class PhotographsService {
       () =>
         this.database.write(async (manager) => {
           const { markId, instrumentId } = facts;
-          if (markId && (await manager.countBy(MarkEntity, { id: markId, instrumentId })) === 0)
+          if (markId && !(await this.map.hasMark(manager, markId, instrumentId)))
             throw badFields([NO_SUCH_MARK]);
           const before = await manager.findOneBy(PhotographEntity, { id });
           if (before && (before.instrumentId !== instrumentId || before.picture !== facts.picture))
@@ -92,7 +94,7 @@ export class PhotographsService {
   }
 
   private async complete(rows: PhotographEntity[]): Promise<Photograph[]> {
-    const people = new Map((await this.database.read.find(PersonEntity)).map(({ id, name }) => [id, name]));
+    const nameOf = await this.people.names();
     const strikes = await this.strikes.ofMany(
       'photograph',
       rows.filter(({ putAway }) => putAway).map(({ id }) => id),
@@ -101,7 +103,7 @@ export class PhotographsService {
       ...row,
       struck,
       strikes: strikes.get(row.id) ?? [],
-      byName: people.get(row.by) ?? 'unknown',
+      byName: nameOf(row.by),
     }));
   }
 }

@@ -1,6 +1,6 @@
 import { Controller, DefaultValuePipe, Get, ParseIntPipe, Query } from '@nestjs/common';
 import { ApiOkResponse, ApiQuery, ApiTags } from '@nestjs/swagger';
-import { SlipPage } from '@upright-elder/contract';
+import { CardPage } from '@upright-elder/contract';
 import { ShelfService } from './shelf.service.js';
 
 /** Beyond this no shelf goes. */
@@ -15,12 +15,12 @@ export class ShelfController {
   @ApiQuery({ name: 'page', required: false })
   @ApiQuery({ name: 'search', required: false })
   @ApiQuery({ name: 'archived', required: false, enum: ['true'] })
-  @ApiOkResponse({ type: SlipPage })
+  @ApiOkResponse({ type: CardPage })
   page(
     @Query('page', new DefaultValuePipe(1), ParseIntPipe) page: number,
     @Query('search', new DefaultValuePipe('')) search: string,
     @Query('archived') archived?: string,
-  ): Promise<SlipPage> {
+  ): Promise<CardPage> {
     return this.shelf.page(
       Math.min(MOST_PAGES, Math.max(1, page)),
       String(search).slice(0, 200),

@@ -1,8 +1,14 @@
 import { Module } from '@nestjs/common';
-import { ForecastsModule } from '../forecasts/forecasts.module.js';
-
+import { AnalysisModule } from '../analysis/analysis.module.js';
+import { ExaminationsModule } from '../examinations/examinations.module.js';
+import { InstrumentsModule } from '../instruments/instruments.module.js';
+import { ShopModule } from '../shop/shop.module.js';
 import { ShelfController } from './shelf.controller.js';
 import { ShelfService } from './shelf.service.js';
 
-@Module({ imports: [ForecastsModule], controllers: [ShelfController], providers: [ShelfService] })
+@Module({
+  imports: [AnalysisModule, ExaminationsModule, InstrumentsModule, ShopModule],
+  controllers: [ShelfController],
+  providers: [ShelfService],
+})
 export class ShelfModule {}

@@ -1,89 +1,81 @@
 import { Injectable } from '@nestjs/common';
-import type { Slip, SlipPage } from '@upright-elder/contract';
-import { dayOf } from '@upright-elder/core';
-import { In } from 'typeorm';
+import type { Card, CardPage } from '@upright-elder/contract';
+import { dayOf, isoDate, type HeightUnit } from '@upright-elder/core';
+import { BackgroundService } from '../analysis/background.service.js';
+import type { KeptCard } from '../analysis/kept.entity.js';
 import { Clock } from '../clock.js';
-import { Database } from '../database/database.js';
-import { ReforecastService } from '../forecasts/reforecast.service.js';
-import type { Summary } from '../forecasts/summary.js';
-import { InstrumentEntity } from '../instruments/instrument.entity.js';
-import { lookFor } from './look-for.js';
+import { ExaminationsService } from '../examinations/examinations.service.js';
+import { InstrumentsService, type ShelfRow } from '../instruments/instruments.service.js';
+import { ShopService } from '../shop/shop.service.js';
 
 const PAGE = 100;
 /** After this many days a season has turned. */
 const DUE_DAYS = 150;
-/** What is not worked out yet is worked out for so long before the page is answered; the rest follows in the background, ms. */
-const PATIENCE_MS = 80;
 
 @Injectable()
 export class ShelfService {
   constructor(
-    private readonly database: Database,
-    private readonly reforecast: ReforecastService,
+    private readonly instruments: InstrumentsService,
+    private readonly background: BackgroundService,
+    private readonly examinations: ExaminationsService,
+    private readonly shop: ShopService,
     private readonly clock: Clock,
   ) {}
 
   /**
-   * A page of instruments by name, each with its most urgent sentence as far as it is worked out.
+   * A page of instruments by name, each with its most urgent sentence as it was worked out last; where that was for
+   * another day, or something was recorded since, it is said of which day it is.
    *
    * @param archived those put away in the archive instead of those on the shelf
    */
-  async page(page: number, search: string, archived: boolean): Promise<SlipPage> {
-    const query = (struck: boolean) => {
-      const found = this.database.read
-        .createQueryBuilder(InstrumentEntity, 'i')
-        .where('i.struck = :struck', { struck });
-      lookFor(search).forEach(({ sql, parameters }) => found.andWhere(sql, parameters));
-      return found;
+  async page(page: number, search: string, archived: boolean): Promise<CardPage> {
+    const found = await this.instruments.page(search, archived, (page - 1) * PAGE, PAGE);
+    const { sayIn } = await this.shop.get();
+    const ids = found.rows.map(({ id }) => id);
+    const [kept, examined] = await Promise.all([this.background.kept(ids), this.examinations.counts(ids)]);
+    return {
+      cards: found.rows.map((row) => this.card(row, kept.get(row.id) ?? null, examined.get(row.id), sayIn)),
+      total: found.total,
+      page,
+      search,
+      archived: found.archived,
     };
-    const total = await query(archived).getCount();
-    const found = await query(archived)
-      .select('i.id', 'id')
-      .orderBy('i.nickname', 'ASC')
-      .addOrderBy('i.id', 'ASC')
-      .offset((page - 1) * PAGE)
-      .limit(PAGE)
-      .getRawMany<{ id: string }>();
-    const ids = found.map(({ id }) => id);
-    const [rows, stamps] = await Promise.all([
-      this.database.read.findBy(InstrumentEntity, { id: In(ids) }),
-      this.reforecast.stamps(ids),
-    ]);
-    const until = performance.now() + PATIENCE_MS;
-    const slips: Slip[] = [];
-    for (const id of ids) {
-      const row = rows.find((one) => one.id === id);
-      const stamp = stamps.find((one) => one.id === id);
-      if (!row || !stamp) continue;
-      const worked = this.reforecast.of(id, stamp.key);
-      const patient = performance.now() < until;
-      slips.push(this.slip(row, worked ?? (patient ? await this.reforecast.now(id, stamp.key) : null)));
-    }
-    return { slips, total, page, search, archived: archived ? total : await query(true).getCount() };
   }
 
-  private slip(row: InstrumentEntity, summary: Summary | null): Slip {
-    const last = summary?.lastExamined ?? null;
-    const due = summary !== null && (last === null || this.clock.today() - dayOf(last) > DUE_DAYS);
-    const nothing = summary
-      ? 'Not measured at pitch yet: begin with an examination.'
-      : 'Its forecast is being worked out.';
+  private card(
+    { scale, ...row }: ShelfRow,
+    kept: { card: KeptCard; day: number; fresh: boolean } | null,
+    examined: { count: number; last: string } | undefined,
+    unit: HeightUnit,
+  ): Card {
+    const { card } = kept ?? { card: null };
+    const last = examined?.last ?? null;
+    const due = last === null || this.clock.today() - dayOf(last) > DUE_DAYS;
+    const first = card?.first?.[unit];
+    const old = kept !== null && (!kept.fresh || kept.day !== this.clock.today());
     return {
       id: row.id,
       nickname: row.nickname,
       maker: row.maker,
       owner: row.owner,
       type: row.type,
-      scale: row.scale.metres,
       bodyJoin: row.bodyJoin,
-      stance: summary?.stance ?? null,
-      examinations: summary?.examinations ?? 0,
+      struck: row.struck,
+      scale: scale.metres,
+      stance: card?.stance ?? null,
+      examinations: examined?.count ?? 0,
       lastExamined: last,
       due,
-      sentence: summary?.first?.text ?? nothing,
-      weight: summary?.first?.weight ?? 'unknown',
-      struck: row.struck,
-      pending: summary === null,
+      sentence: first?.text ?? without(card),
+      weight: first?.weight ?? 'unknown',
+      pending: kept === null,
+      asOf: old ? isoDate(kept.day) : null,
     };
   }
+}
+
+function without(card: KeptCard | null): string {
+  if (card === null) return 'Its forecast is being worked out.';
+  if (card.refusal !== null) return 'Its forecast could not be worked out.';
+  return 'Not measured at pitch yet: begin with an examination.';
 }

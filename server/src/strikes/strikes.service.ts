@@ -5,11 +5,12 @@ import { Clock } from '../clock.js';
 import { Database } from '../database/database.js';
 import { badFields, notFound } from '../http/problem.js';
 
-/** Where each kind says that it is struck; what stands on it is told by the revision of its instrument. */
-const SUBJECTS: Record<StruckKind, { table: string; column: string; name: string; instrument?: string }> = {
-  instrument: { table: 'instrument', column: 'struck', name: 'instrument', instrument: 'id' },
-  examination: { table: 'examination', column: 'struck', name: 'examination', instrument: 'instrumentId' },
-  mark: { table: 'mark', column: 'struck', name: 'mark', instrument: 'instrumentId' },
+/** Where each kind says that it is struck; that it changed is noted by its table's own triggers. */
+const SUBJECTS: Record<StruckKind, { table: string; column: string; name: string }> = {
+  instrument: { table: 'instrument', column: 'struck', name: 'instrument' },
+  examination: { table: 'examination', column: 'struck', name: 'examination' },
+  intervention: { table: 'intervention', column: 'struck', name: 'intervention' },
+  mark: { table: 'mark', column: 'struck', name: 'mark' },
   photograph: { table: 'photograph', column: 'putAway', name: 'photograph' },
   person: { table: 'person', column: 'struck', name: 'person' },
   room: { table: 'room', column: 'struck', name: 'room' },
@@ -23,18 +24,12 @@ type Within = (manager: EntityManager, id: string, struck: boolean) => Promise<v
 /** Takes things back and brings them back; every time is kept, with who and why. */
 @Injectable()
 export class StrikesService {
-  private readonly followers: (() => void)[] = [];
   private readonly within = new Map<StruckKind, Within>();
 
   constructor(
     private readonly database: Database,
     private readonly clock: Clock,
   ) {}
-
-  /** To be called by whoever keeps something worked out. */
-  follow(follower: () => void): void {
-    this.followers.push(follower);
-  }
 
   /** Called by the subject whose taking back changes more than its own row. */
   alsoWrite(kind: StruckKind, work: Within): void {
@@ -75,9 +70,9 @@ export class StrikesService {
         },
       ]);
     await this.database.write(async (manager) => {
-      const { table, column, name, instrument } = SUBJECTS[kind];
-      const [row] = await manager.query<{ struck: number; instrument: string | null }[]>(
-        `SELECT "${column}" AS "struck", ${instrument ? `"${instrument}"` : 'NULL'} AS "instrument" FROM "${table}" WHERE "id" = ?`,
+      const { table, column, name } = SUBJECTS[kind];
+      const [row] = await manager.query<{ struck: number }[]>(
+        `SELECT "${column}" AS "struck" FROM "${table}" WHERE "id" = ?`,
         [id],
       );
       if (!row) throw notFound(name);
@@ -86,12 +81,7 @@ export class StrikesService {
       await this.within.get(kind)?.(manager, id, struck);
       await manager.query(`UPDATE "${table}" SET "${column}" = ? WHERE "id" = ?`, [struck ? 1 : 0, id]);
       await this.keep(manager, { kind, subjectId: id, struck, why, by });
-      if (row.instrument)
-        await manager.query('UPDATE "instrument" SET "revision" = "revision" + 1 WHERE "id" = ?', [
-          row.instrument,
-        ]);
     });
-    for (const follower of this.followers) follower();
     return this.of(kind, id);
   }
 

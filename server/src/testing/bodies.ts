@@ -1,4 +1,9 @@
-import type { ExaminationInput, InstrumentInput, ReadingInput } from '@upright-elder/contract';
+import type {
+  ExaminationInput,
+  InstrumentInput,
+  ReadingInput,
+  InterventionInput,
+} from '@upright-elder/contract';
 
 /** Ids of the right form, told apart by their last digits. */
 export const id = (n: number) => `019aa000-0000-7000-8000-${String(n).padStart(12, '0')}`;
@@ -68,7 +73,6 @@ export function examinationBody(over: Partial<ExaminationInput> = {}): Examinati
       woodMoisture: '10.5',
       strings: 'pitch',
       timeAtPitch: null,
-      afterWork: false,
       reliefFrom: 1,
       reliefTo: 14,
     },
@@ -96,5 +100,21 @@ export function actionBody(date: string, action: string): ExaminationInput {
     readings: body.readings.map((one) =>
       one.quantity === 'action12' ? reading('action12', one.place, action) : one,
     ),
+  };
+}
+
+/** Something that was done to the instrument. */
+export function interventionBody(over: Partial<InterventionInput> = {}): InterventionInput {
+  return {
+    version: 0,
+    instrumentId: INSTRUMENT,
+    by: PERSON,
+    date: '2026-08-20',
+    time: null,
+    follows: null,
+    kinds: ['structure'],
+    treatments: [],
+    note: '',
+    ...over,
   };
 }

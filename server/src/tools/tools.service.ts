@@ -22,10 +22,10 @@ import {
 import { validate as isUuid } from 'uuid';
 import { Database } from '../database/database.js';
 import { saveVersioned } from '../database/versioned.js';
-import { ReadingEntity } from '../examinations/examination.entity.js';
+import { ChangesService } from '../changes/changes.service.js';
 import { badFields, notFound, withBothCopies } from '../http/problem.js';
+import { ReadingsService } from '../readings/readings.service.js';
 import { ShopService } from '../shop/shop.service.js';
-import { StrikesService } from '../strikes/strikes.service.js';
 import { ToolEntity } from './tool.entity.js';
 
 export type KnownTool = ToolError & { name: string; dimension: Dimension };
@@ -36,26 +36,20 @@ const COARSEST: Record<Dimension, number> = { length: 0.5, angle: Math.PI / 6, c
 /** Tools of the shop: the house's, as the shop has changed them, and its own; each learns from its repeats. */
 @Injectable()
 export class ToolsService {
-  private known: { shopVersion: number; tools: Promise<Tool[]> } | null = null;
+  private known: { revisions: string; tools: Promise<Tool[]> } | null = null;
 
   constructor(
     private readonly database: Database,
+    private readonly changes: ChangesService,
     private readonly shop: ShopService,
-    strikes: StrikesService,
-  ) {
-    strikes.follow(() => this.forget());
-  }
+    private readonly readings: ReadingsService,
+  ) {}
 
   /** All tools, retired ones too. Kept until a tool, the shop or a reading with repeats is saved. */
   async list(): Promise<Tool[]> {
-    const { version: shopVersion } = await this.shop.get();
-    if (this.known?.shopVersion !== shopVersion) this.known = { shopVersion, tools: this.workOut() };
+    const revisions = `${await this.changes.revisionOf('tools')} ${await this.changes.revisionOf('shop')}`;
+    if (this.known?.revisions !== revisions) this.known = { revisions, tools: this.workOut() };
     return this.known.tools;
-  }
-
-  /** To be called when something was saved that the list stands on. */
-  forget(): void {
-    this.known = null;
   }
 
   /** Errors and name of every tool by its id. */
@@ -66,6 +60,17 @@ export class ToolsService {
         { name, dimension, resolution: resolutionValue, repeatability: repeatabilityValue },
       ]),
     );
+  }
+
+  /** Everything that readings stand on: the error of each tool, and which one each quantity is usually read with. */
+  async standing(): Promise<object> {
+    const tools = [...(await this.byId())].map(([id, { resolution, repeatability }]) => ({
+      id,
+      resolution,
+      repeatability,
+    }));
+    const usual = await this.usual();
+    return { tools, usual: QUANTITY_IDS.map((quantity) => usual(quantity)) };
   }
 
   /** What a quantity is usually read with in this shop. */
@@ -81,7 +86,6 @@ export class ToolsService {
     const { version: _version, ...facts } = input;
     const values = errorsOf(input, house ? HOUSE_TOOLS[id as HouseTool['id']].dimension : null);
     const get = async () => {
-      this.forget();
       const tool = (await this.list()).find((one) => one.id === id);
       if (!tool) throw notFound('tool');
       return tool;
@@ -90,7 +94,7 @@ export class ToolsService {
       () =>
         this.database.write(async (manager) => {
           const before = await manager.findOneBy(ToolEntity, { id });
-          const read = await manager.countBy(ReadingEntity, { tool: id });
+          const read = await this.readings.takenWith(manager, id);
           if (before && before.dimension !== input.dimension && read > 0)
             throw badFields([readAlready(before.dimension, input.dimension)]);
           return saveVersioned(manager, ToolEntity, id, input.version, input, { ...facts, ...values });
@@ -104,11 +108,7 @@ export class ToolsService {
   private async workOut(): Promise<Tool[]> {
     const stored = await this.database.read.find(ToolEntity, { order: { name: 'ASC' } });
     const usual = await this.usual();
-    const repeated = await this.database.read
-      .createQueryBuilder(ReadingEntity, 'r')
-      .where(`r.readings LIKE '%,%'`)
-      .andWhere('NOT EXISTS (SELECT 1 FROM examination e WHERE e.id = r.examinationId AND e.struck)')
-      .getMany();
+    const repeated = await this.readings.repeated();
     const groups = new Map<string, number[][]>();
     for (const { tool, quantity, readings } of repeated) {
       const id = tool ?? usual(quantity);
@@ -121,13 +121,16 @@ export class ToolsService {
       const learned = learnedRepeatability(believed, groups.get(row.id) ?? []);
       return {
         ...row,
-        repeatabilityValue: learned.repeatability,
+        repeatabilityValue: twoDigits(learned.repeatability),
         repeats: learned.degrees,
         quantities: QUANTITY_IDS.filter((quantity) => usual(quantity) === row.id),
       };
     });
   }
 }
+
+/** An error is known to two digits; so that one more repeat does not make everything that was worked out stale. */
+const twoDigits = (error: number): number => Number(error.toPrecision(2));
 
 function houseRow({ id, name, dimension, resolution, repeatability }: HouseTool): ToolEntity {
   const unit: ReadingUnit = { length: 'mm', angle: '°', cents: 'cents' }[dimension] as ReadingUnit;

@@ -1,6 +1,6 @@
 import { Controller, Get, Param } from '@nestjs/common';
 import { ApiOkResponse, ApiTags } from '@nestjs/swagger';
-import { TopCase } from '@upright-elder/contract';
+import { TopModel } from '@upright-elder/contract';
 import { TopsService } from './tops.service.js';
 import { IdPipe } from '../http/id.pipe.js';
 
@@ -10,8 +10,8 @@ export class TopsController {
   constructor(private readonly tops: TopsService) {}
 
   @Get('instruments/:id/top')
-  @ApiOkResponse({ type: TopCase })
-  of(@Param('id', IdPipe) id: string): Promise<TopCase> {
+  @ApiOkResponse({ type: TopModel })
+  of(@Param('id', IdPipe) id: string): Promise<TopModel> {
     return this.tops.of(id);
   }
 }

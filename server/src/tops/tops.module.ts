@@ -1,12 +1,13 @@
 import { Module } from '@nestjs/common';
-import { ForecastsModule } from '../forecasts/forecasts.module.js';
+import { AirModule } from '../air/air.module.js';
+import { AnalysisModule } from '../analysis/analysis.module.js';
+import { InstrumentsModule } from '../instruments/instruments.module.js';
 import { MapModule } from '../map/map.module.js';
-import { TopSolverModule } from './top-solver.module.js';
 import { TopsController } from './tops.controller.js';
 import { TopsService } from './tops.service.js';
 
 @Module({
-  imports: [ForecastsModule, MapModule, TopSolverModule],
+  imports: [AirModule, AnalysisModule, InstrumentsModule, MapModule],
   controllers: [TopsController],
   providers: [TopsService],
 })

@@ -2,6 +2,7 @@ import { Keyboard, Moon, Sun } from 'lucide-react';
 import { Suspense, useState } from 'react';
 import { NavLink, Outlet, useNavigate } from 'react-router';
 import { Toaster } from 'sonner';
+import { useLive, useRenewing } from '../data/events.js';
 import { useShop } from '../data/hooks.js';
 import { KeySheet } from './KeySheet.js';
 import { useKeys } from './keys.js';
@@ -19,6 +20,8 @@ export function Shell() {
   const [keysOpen, setKeysOpen] = useState(false);
   const navigate = useNavigate();
   const { data: shop } = useShop();
+  useLive();
+  const renewing = useRenewing();
   useKeys({
     '?': () => setKeysOpen(true),
     'g s': () => void navigate('/'),
@@ -70,7 +73,16 @@ export function Shell() {
           </div>
         </div>
       </header>
-      <main id="main" className="mx-auto max-w-[1360px] px-3 py-4 sm:px-5">
+      {renewing && (
+        <p role="status" className="fixed inset-x-0 top-0 z-10 mx-auto w-fit bg-ink px-4 py-1 text-sheet">
+          Changed elsewhere: figures are being worked out anew…
+        </p>
+      )}
+      <main
+        id="main"
+        aria-busy={renewing}
+        className={`mx-auto max-w-[1360px] px-3 py-4 sm:px-5 ${renewing ? 'opacity-60' : ''}`}
+      >
         <Suspense fallback={<p className="said">Fetching…</p>}>
           <Outlet />
         </Suspense>

@@ -1,11 +1,13 @@
 import type { GaugeKind, GaugesNow, GaugeShown } from '@upright-elder/contract';
 import { QUANTITIES, type QuantityId } from '@upright-elder/core';
 import { useSyncExternalStore } from 'react';
+import { get } from './api.js';
+import { hear } from './events.js';
 
 const SILENT: GaugesNow = { setUp: false, connected: false, box: '', gauges: [] };
 
 let now: GaugesNow = SILENT;
-let source: EventSource | null = null;
+let stop: (() => void) | null = null;
 const listeners = new Set<() => void>();
 
 function tell(next: GaugesNow): void {
@@ -13,19 +15,23 @@ function tell(next: GaugesNow): void {
   listeners.forEach((listener) => listener());
 }
 
-/** One line to the server for all fields; the browser opens it again by itself when it is lost. */
+/** The gauges come with the events of the server; what they show already is asked for once. */
 function listen(listener: () => void): () => void {
   listeners.add(listener);
-  if (!source) {
-    source = new EventSource('/api/gauges/live');
-    source.onmessage = ({ data }: MessageEvent<string>) => tell(JSON.parse(data) as GaugesNow);
-    source.onerror = () => tell({ ...now, connected: false, gauges: [] });
+  if (!stop) {
+    stop = hear((said) => {
+      if (said.type === 'gauges') tell(JSON.parse(said.data) as GaugesNow);
+      if (said.type === 'lost') tell({ ...now, connected: false, gauges: [] });
+    });
+    void get<GaugesNow>('gauges')
+      .then(tell)
+      .catch(() => undefined);
   }
   return () => {
     listeners.delete(listener);
     if (listeners.size > 0) return;
-    source?.close();
-    source = null;
+    stop?.();
+    stop = null;
     now = SILENT;
   };
 }

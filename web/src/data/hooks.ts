@@ -6,6 +6,7 @@ import type {
   Forecast,
   ForecastProgress,
   Instrument,
+  Intervention,
   Judgement,
   Keeping,
   LogFolder,
@@ -19,9 +20,9 @@ import type {
   Scorecard,
   SeriesForecast,
   Shop,
-  SlipPage,
+  CardPage,
   Tool,
-  TopCase,
+  TopModel,
 } from '@upright-elder/contract';
 import type { HeightUnit } from '@upright-elder/core';
 import useSWR, { useSWRConfig } from 'swr';
@@ -42,27 +43,22 @@ export const useExaminations = (id: string) => useSWR<Examination[]>(`instrument
 /** Those that were taken back too. */
 export const useAllExaminations = (id: string) =>
   useSWR<Examination[]>(`instruments/${id}/examinations?struck=true`, get);
+export const useInterventions = (id: string, withStruck = false) =>
+  useSWR<Intervention[]>(`instruments/${id}/interventions${withStruck ? '?struck=true' : ''}`, get);
 export const useForecast = (id: string, heights?: HeightUnit) =>
   useSWR<Forecast>(`instruments/${id}/forecast${heights ? `?heights=${heights}` : ''}`, get);
 /** One of the series besides the action, asked for when it is looked at. */
 export const useSeries = (id: string, key: string | null) =>
   useSWR<SeriesForecast>(key ? `instruments/${id}/forecast/${key}` : null, get);
 export const useScorecard = (id: string) => useSWR<Scorecard>(`instruments/${id}/scorecard`, get);
-/** Asked again while forecasts of the shop are still being worked out. */
-export const useForecastProgress = () =>
-  useSWR<ForecastProgress>('forecasts', get, {
-    refreshInterval: (known) => (known && known.done < known.total ? 1500 : 20000),
-  });
+export const useForecastProgress = () => useSWR<ForecastProgress>('forecasts', get);
 export const useJudgement = (id: string, heights: HeightUnit) =>
   useSWR<Judgement>(`instruments/${id}/judgement?heights=${heights}`, get);
 export const useShelf = (page: number, search: string, archived = false) =>
-  useSWR<SlipPage>(
+  useSWR<CardPage>(
     `shelf?page=${page}&search=${encodeURIComponent(search)}${archived ? '&archived=true' : ''}`,
     get,
-    {
-      keepPreviousData: true,
-      refreshInterval: (known) => (known?.slips.some(({ pending }) => pending) ? 1200 : 0),
-    },
+    { keepPreviousData: true },
   );
 
 export const useTools = () => useSWR<Tool[]>('tools', get);
@@ -73,11 +69,8 @@ export const useAllPhotographs = (id: string) =>
 export const usePlan = (id: string) => useSWR<PlanAnswer>(`instruments/${id}/plan`, get);
 export const useMarks = (id: string) => useSWR<Mark[]>(`instruments/${id}/marks`, get);
 export const useAllMarks = (id: string) => useSWR<Mark[]>(`instruments/${id}/marks?struck=true`, get);
-/** What the plate model needs; asked again while the server is still solving it. */
-export const useTop = (id: string) =>
-  useSWR<TopCase>(`instruments/${id}/top`, get, {
-    refreshInterval: (known) => (known?.prior === 'solving' ? 2000 : 0),
-  });
+/** What the plate model needs. */
+export const useTop = (id: string) => useSWR<TopModel>(`instruments/${id}/top`, get);
 export const useLogFolder = () => useSWR<LogFolder>('log-files', get, { refreshInterval: 2000 });
 /** What is expected under the conditions; the former answer stands until the next one comes. */
 export const useExpectations = (id: string, query: ExpectationsQuery) =>

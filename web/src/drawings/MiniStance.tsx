@@ -1,9 +1,9 @@
-import type { Slip } from '@upright-elder/contract';
+import type { Card } from '@upright-elder/contract';
 import { fretPosition } from '@upright-elder/core';
 
-/** A slip's little stance: fret plane, string, saddle and relief, heights exaggerated to fit. */
-export function MiniStance({ slip }: { slip: Slip }) {
-  const { stance, scale, bodyJoin } = slip;
+/** A card's little stance: fret plane, string, saddle and relief, heights exaggerated to fit. */
+export function MiniStance({ card }: { card: Card }) {
+  const { stance, scale, bodyJoin } = card;
   const width = 190;
   const perMetre = (width - 30) / scale;
   const ground = 44;

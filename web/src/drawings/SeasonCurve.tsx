@@ -181,7 +181,7 @@ const BaseCurve = memo(function BaseCurve({
     })),
   ].sort((a, b) => a.time - b.time);
   const wanted = series.window ? pair(series.window) : [];
-  const worked = series.history.filter(({ afterWork }) => afterWork);
+  const worked = series.history.filter(({ afterIntervention }) => afterIntervention);
   const ticks = Array.from({ length: Math.round((high - low) / step) + 1 }, (_, i) => low + i * step);
   const moistures = season.map(({ moisture }) => moisture);
   const months = monthStarts(from, to);

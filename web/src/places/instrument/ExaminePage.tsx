@@ -21,6 +21,7 @@ import { useSettled } from '../../data/useSettled.js';
 import { Choice } from '../../fields/Choice.js';
 import { ClosureNote } from './ClosureNote.js';
 import { ConditionLines } from './examine/ConditionLines.js';
+import { DoneSince } from './examine/DoneSince.js';
 import { Corrections } from './examine/Corrections.js';
 import { draftOf, emptyDraft, withText, withTool, type Draft, type FieldKey } from './examine/draft.js';
 import { goOn } from './examine/goOn.js';
@@ -126,7 +127,7 @@ function Examining(props: Props) {
       () => ({
         date: draft.date,
         strings: conditions.strings,
-        afterWork: String(conditions.afterWork),
+        done: draft.done?.kinds.join(',') ?? '',
         humidity: conditions.humidity,
         temperature: conditions.temperature,
         temperatureUnit: conditions.temperatureUnit,
@@ -135,7 +136,7 @@ function Examining(props: Props) {
       [
         draft.date,
         conditions.strings,
-        conditions.afterWork,
+        draft.done,
         conditions.humidity,
         conditions.temperature,
         conditions.temperatureUnit,
@@ -207,6 +208,14 @@ function Examining(props: Props) {
             meter={laidOn(gauges.gauges, ['moisture'])}
             onCondition={onCondition}
             onDate={(date) => change({ ...draft, date }, 'date')}
+          />
+          <DoneSince
+            instrumentId={instrument.id}
+            done={draft.done}
+            since={last?.date ?? null}
+            until={draft.date}
+            refusal={refusals.done}
+            onDone={(done) => change({ ...draft, done }, 'done')}
           />
           {expectations?.moisture != null && (
             <p className="mt-1 text-[0.88rem] text-faint">

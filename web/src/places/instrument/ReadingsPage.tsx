@@ -158,7 +158,6 @@ function History({ examinations, shop }: { examinations: Examination[]; shop: Sh
                         printPercent(conditions.humidityPercent).replace(' %', ' % RH'),
                       conditions.woodMoisturePercent !== null &&
                         `meter ${conditions.woodMoisturePercent.toFixed(1)} %MC`,
-                      conditions.afterWork && 'after work',
                     ]
                       .filter(Boolean)
                       .join(', ')}

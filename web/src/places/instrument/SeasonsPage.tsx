@@ -3,6 +3,7 @@ import { Link, useParams, useSearchParams } from 'react-router';
 import { Fetching } from '../../app/Fetching.js';
 import { useHeights } from '../../data/heights.js';
 import { useForecast, useSeries, useShop } from '../../data/hooks.js';
+import { DoneOf } from './interventions/DoneOf.js';
 import { ScorecardOf } from './seasons/ScorecardOf.js';
 import { SeasonsView } from './seasons/SeasonsView.js';
 
@@ -30,10 +31,17 @@ function SeasonsOf({ id, forecast, shop }: { id: string; forecast: Forecast; sho
   const asked = useSeries(id, other?.key ?? null);
   const choose = (key: string) => setParams({ of: key }, { replace: true });
   const first = forecast.sides[0];
-  if (!forecast.ready || !first) return <NothingYet leftOut={forecast.leftOut} />;
+  if (!forecast.ready || !first)
+    return (
+      <>
+        <NothingYet leftOut={forecast.leftOut} />
+        <DoneOf id={id} today={shop.today} />
+      </>
+    );
   const view = (series: Forecast['sides'][number]) => (
     <>
       <SeasonsView forecast={forecast} series={series} shop={shop} onChoose={choose} />
+      <DoneOf id={id} today={shop.today} />
       <ScorecardOf id={id} sayIn={shop.sayIn} />
     </>
   );

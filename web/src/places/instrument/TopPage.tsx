@@ -1,4 +1,4 @@
-import type { Instrument, TopCase } from '@upright-elder/contract';
+import type { Instrument, TopModel } from '@upright-elder/contract';
 import { planOf } from '@upright-elder/contract';
 import { useMemo } from 'react';
 import { Link, useParams } from 'react-router';
@@ -20,7 +20,7 @@ export default function TopPage() {
   );
 }
 
-function TopOf({ instrument, top }: { instrument: Instrument; top: TopCase }) {
+function TopOf({ instrument, top }: { instrument: Instrument; top: TopModel }) {
   const plan = useMemo(() => top.plan && planOf(top.plan), [top.plan]);
   if (top.prior === 'archtop') return <ArchedTop instrument={instrument} />;
   if (!plan)

@@ -1,5 +1,5 @@
 import { sayDate } from '@upright-elder/core';
-import type { Slip } from '@upright-elder/contract';
+import type { Card } from '@upright-elder/contract';
 import { useEffect, useRef, useState } from 'react';
 import { Link, useNavigate, useSearchParams } from 'react-router';
 import { Fetching } from '../../app/Fetching.js';
@@ -13,16 +13,16 @@ import { AddPerson } from '../shop/AddPerson.js';
 
 const ORDERS = { urgency: 'most urgent first', name: 'by name', measured: 'longest not measured first' };
 type Order = keyof typeof ORDERS;
-const WEIGHTS: Slip['weight'][] = ['act', 'watch', 'unknown', 'well'];
+const WEIGHTS: Card['weight'][] = ['act', 'watch', 'unknown', 'well'];
 
-/** The shelf: all instruments, each as a slip with its little stance and its most urgent sentence. */
+/** The shelf: all instruments, each as a card with its little stance and its most urgent sentence. */
 export function ShelfPlace() {
   const [params, setParams] = useSearchParams();
   const search = params.get('search') ?? '';
   const archived = params.get('archived') === 'true';
   const page = Number(params.get('page') ?? 1);
   const [order, setOrder] = useState<Order>('urgency');
-  const [only, setOnly] = useState<Slip['weight'] | 'due' | ''>('');
+  const [only, setOnly] = useState<Card['weight'] | 'due' | ''>('');
   const field = useRef<HTMLInputElement>(null);
   const navigate = useNavigate();
   const people = usePeople();
@@ -40,7 +40,7 @@ export function ShelfPlace() {
   // Enter opens the only hit, also where it is still being looked for
   const [entered, setEntered] = useState<string | null>(null);
   const onlyHit =
-    shelf.data?.slips.length === 1 && shelf.data.search === entered ? shelf.data.slips[0]! : null;
+    shelf.data?.cards.length === 1 && shelf.data.search === entered ? shelf.data.cards[0]! : null;
   useEffect(() => {
     if (onlyHit) void navigate(`/instruments/${onlyHit.id}/stance`);
   }, [onlyHit, navigate]);
@@ -112,8 +112,8 @@ export function ShelfPlace() {
         </Link>
       </div>
       <Fetching of={shelf}>
-        {({ slips, total, archived: put }) => {
-          const shown = arranged(slips, order, only);
+        {({ cards, total, archived: put }) => {
+          const shown = arranged(cards, order, only);
           if (total === 0 && search === '' && !archived && put === 0) {
             return (
               <div className="sheet p-6">
@@ -132,8 +132,8 @@ export function ShelfPlace() {
             <>
               {shown.length === 0 && <p className="said">No instrument matches.</p>}
               <ul className="grid gap-3 lg:grid-cols-2">
-                {shown.map((slip) => (
-                  <SlipOf key={slip.id} slip={slip} />
+                {shown.map((card) => (
+                  <CardOf key={card.id} card={card} />
                 ))}
               </ul>
               {total > 100 && (
@@ -177,38 +177,37 @@ const paramsOf = ({
   ...(page > 1 ? { page: String(page) } : {}),
 });
 
-function arranged(slips: Slip[], order: Order, only: Slip['weight'] | 'due' | ''): Slip[] {
-  const shown = slips.filter(({ due, weight }) => only === '' || (only === 'due' ? due : weight === only));
+function arranged(cards: Card[], order: Order, only: Card['weight'] | 'due' | ''): Card[] {
+  const shown = cards.filter(({ due, weight }) => only === '' || (only === 'due' ? due : weight === only));
   if (order === 'urgency') return shown.sort((a, b) => WEIGHTS.indexOf(a.weight) - WEIGHTS.indexOf(b.weight));
   if (order === 'measured')
     return shown.sort((a, b) => (a.lastExamined ?? '').localeCompare(b.lastExamined ?? ''));
   return shown;
 }
 
-function SlipOf({ slip }: { slip: Slip }) {
+function CardOf({ card }: { card: Card }) {
   return (
     <li className="sheet relative flex min-w-0 gap-3 border-l-[6px] p-3 pl-3.5 hover:border-l-verdigris">
-      <MiniStance slip={slip} />
+      <MiniStance card={card} />
       <div className="min-w-0 flex-1">
         <div className="flex items-baseline justify-between gap-2">
           <h2 className="text-[1.3rem]">
-            <Link to={`/instruments/${slip.id}/stance`} className="after:absolute after:inset-0">
-              {slip.nickname}
+            <Link to={`/instruments/${card.id}/stance`} className="after:absolute after:inset-0">
+              {card.nickname}
             </Link>
           </h2>
-          <WeightMark weight={slip.weight} />
+          <WeightMark weight={card.weight} />
         </div>
         <p className="truncate text-[0.9rem] text-faint">
-          {[slip.maker, slip.owner].filter(Boolean).join(' · ')}
+          {[card.maker, card.owner].filter(Boolean).join(' · ')}
         </p>
-        <p className="mt-1 font-serif text-[1.05rem] leading-snug">{slip.sentence}</p>
+        <p className="mt-1 font-serif text-[1.05rem] leading-snug">{card.sentence}</p>
         <p className="mt-1 text-[0.9rem]">
-          {slip.lastExamined
-            ? `measured ${sayDate(slip.lastExamined)}`
-            : slip.pending
-              ? ''
-              : 'never measured'}
-          {slip.due && <strong className="ml-2 text-ochre">▲ due for measuring</strong>}
+          {card.lastExamined ? `measured ${sayDate(card.lastExamined)}` : 'never measured'}
+          {card.asOf && (
+            <span className="ml-2 text-faint">as of {sayDate(card.asOf)}, being worked out anew</span>
+          )}
+          {card.due && <strong className="ml-2 text-ochre">▲ due for measuring</strong>}
         </p>
       </div>
     </li>

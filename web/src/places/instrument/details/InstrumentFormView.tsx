@@ -2,8 +2,6 @@ import {
   IDENTITY_PARTS,
   INSTRUMENT_AMOUNTS,
   INSTRUMENT_LENGTHS,
-  INSTRUMENT_TYPES,
-  RELIEF_SCHOOL_IDS,
   RODS,
   type Instrument,
   type InstrumentLength,
@@ -13,6 +11,8 @@ import {
   ACTION_TARGETS,
   PLAYING_STYLES,
   printLength,
+  CONSTRUCTIONS,
+  RELIEF_SCHOOL_IDS,
   RELIEF_SCHOOLS,
   sayAction,
   SPECIES,
@@ -180,7 +180,7 @@ export function InstrumentFormView({
         <Select
           label="Type"
           field={register('type')}
-          options={INSTRUMENT_TYPES.map((value) => [value, TYPE_NAMES[value]])}
+          options={CONSTRUCTIONS.map((value) => [value, TYPE_NAMES[value]])}
         />
         {length('scale', 'for example 645, 25.4 in, 25½ in')}
         <Text
@@ -257,7 +257,7 @@ export function InstrumentFormView({
           field={register('reliefSchool')}
           options={RELIEF_SCHOOL_IDS.map((value) => [
             value,
-            `${value}, ${printLength(RELIEF_SCHOOLS[value], 'thou', 0)}`,
+            `${RELIEF_SCHOOLS[value].name}, ${printLength(RELIEF_SCHOOLS[value].relief, 'thou', 0)}`,
           ])}
         />
         {designSet !== '' && designSet !== set && (

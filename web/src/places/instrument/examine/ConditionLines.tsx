@@ -145,15 +145,6 @@ export function ConditionLines({ draft, shop, refusals, meter, onCondition, onDa
             onChange={(event) => onDate(event.target.value)}
           />
         </label>
-        <label className="flex min-h-[44px] items-center gap-2">
-          <input
-            type="checkbox"
-            className="h-6 w-6 accent-verdigris"
-            checked={conditions.afterWork}
-            onChange={(event) => onCondition({ afterWork: event.target.checked })}
-          />
-          Worked on since last time
-        </label>
       </div>
       {refusals.date && <p className="text-ochre">✕ {refusals.date}</p>}
     </fieldset>

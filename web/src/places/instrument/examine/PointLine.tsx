@@ -1,5 +1,13 @@
 import type { Examination } from '@upright-elder/contract';
-import { parseFrets, POINTS, VERDICTS, type PointId, type Verdict, sayDate } from '@upright-elder/core';
+import {
+  parseFrets,
+  POINTS,
+  VERDICTS,
+  type PointId,
+  type StateId,
+  type Verdict,
+  sayDate,
+} from '@upright-elder/core';
 import { ToggleGroup } from 'radix-ui';
 import { useState, type KeyboardEvent } from 'react';
 import { Link, useNavigate } from 'react-router';
@@ -55,7 +63,7 @@ export function PointLine(props: Props) {
     // a number that no state has must not lead to another page either
     event.preventDefault();
     const state = states[Number(event.key) - 1];
-    if (state) onFinding(point, withState(point, finding, state.name));
+    if (state) onFinding(point, withState(point, finding, state.id));
   };
   /** M goes to the map, from a state or a button, never from within words */
   const onLetter = (event: KeyboardEvent) => {
@@ -95,7 +103,7 @@ export function PointLine(props: Props) {
           aria-label={name}
           data-step
           value={finding.states}
-          onValueChange={(chosen) => {
+          onValueChange={(chosen: StateId[]) => {
             const changed = [...finding.states, ...chosen].find(
               (state) => finding.states.includes(state) !== chosen.includes(state),
             );
@@ -106,8 +114,8 @@ export function PointLine(props: Props) {
         >
           {states.map((state, i) => (
             <ToggleGroup.Item
-              key={state.name}
-              value={state.name}
+              key={state.id}
+              value={state.id}
               className="min-h-[44px] rounded-[3px] border border-faint bg-sheet px-3 data-[state=on]:border-2 data-[state=on]:border-ink data-[state=on]:bg-sunk data-[state=on]:font-bold"
             >
               <span

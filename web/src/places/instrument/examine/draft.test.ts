@@ -225,13 +225,13 @@ describe('the closure check over a draft', () => {
 
 describe('findings of a draft', () => {
   it('take the gravest verdict of their states, and may be judged otherwise', () => {
-    let finding = withState('bridge', NO_FINDING, 'full thickness');
+    let finding = withState('bridge', NO_FINDING, 'full-thickness');
     expect(finding.verdict).toBe('sound');
     finding = withState('bridge', finding, 'lifting');
-    expect(finding).toMatchObject({ states: ['full thickness', 'lifting'], verdict: 'repair' });
+    expect(finding).toMatchObject({ states: ['full-thickness', 'lifting'], verdict: 'repair' });
     finding = withState('bridge', finding, 'lifting');
     expect(finding.verdict).toBe('sound');
-    expect(withState('bridge', finding, 'full thickness')).toEqual(NO_FINDING);
+    expect(withState('bridge', finding, 'full-thickness')).toEqual(NO_FINDING);
   });
 
   it('are sent once they are judged, and their allowances are summed as far as they can be read', () => {

@@ -10,13 +10,16 @@ import {
   BOTH,
   isSided,
   POINT_IDS,
+  POINTS,
   QUANTITIES,
   QUANTITY_IDS,
   STRING_SIDES,
   type Place,
+  type InterventionKind,
   type PointId,
   type QuantityId,
   type ReadingUnit,
+  type StateId,
   type TemperatureUnit,
 } from '@upright-elder/core';
 import { newId } from '../../../data/ids.js';
@@ -24,6 +27,15 @@ import { SAME } from '../../../fields/ReadingField.js';
 import { findingOf, isGiven, type DraftFinding } from './draftFinding.js';
 
 export type FieldKey = `${QuantityId}.${Place}`;
+
+/** What was done, on its way. */
+export interface DraftIntervention {
+  id: string;
+  kinds: InterventionKind[];
+  note: string;
+}
+
+export const nothingDone = (): DraftIntervention => ({ id: newId(), kinds: [], note: '' });
 
 /** An examination on its way: all as typed, nothing lost. */
 export interface Draft {
@@ -42,7 +54,6 @@ export interface Draft {
     meterPlace: string;
     strings: 'pitch' | 'slack' | 'off';
     timeAtPitch: string;
-    afterWork: boolean;
     reliefFrom: string;
     reliefTo: string;
   };
@@ -52,6 +63,8 @@ export interface Draft {
   tools: Partial<Record<FieldKey, string>>;
   findings: Partial<Record<PointId, DraftFinding>>;
   askingPrice: string;
+  /** what was done to the instrument since last time, saved as a record of its own; null where nothing was */
+  done: DraftIntervention | null;
   /** why something stored is changed */
   why: string;
   notes: string;
@@ -110,7 +123,6 @@ export function emptyDraft(
       meterPlace: '',
       strings: 'pitch',
       timeAtPitch: '',
-      afterWork: false,
       reliefFrom: '1',
       reliefTo: String(bodyJoin),
     },
@@ -119,6 +131,7 @@ export function emptyDraft(
     tools: {},
     findings: {},
     askingPrice: '',
+    done: null,
     why: '',
     notes: '',
   };
@@ -133,6 +146,7 @@ export function draftOf(examination: Examination): Draft {
     date,
     protocol,
     notes,
+    done: null,
     why: '',
     askingPrice: askingPrice?.text ?? '',
     conditions: {
@@ -145,7 +159,6 @@ export function draftOf(examination: Examination): Draft {
       meterPlace: conditions.meterPlace ?? '',
       strings: conditions.strings,
       timeAtPitch: conditions.timeAtPitch ?? '',
-      afterWork: conditions.afterWork,
       reliefFrom: String(conditions.reliefFrom),
       reliefTo: String(conditions.reliefTo),
     },
@@ -175,14 +188,27 @@ export function completed(kept: Draft, temperatureUnit: TemperatureUnit): Draft 
         return value === undefined ? [] : [[key, value]];
       }),
     );
+  const { afterWork, ...conditions } = kept.conditions as Draft['conditions'] & { afterWork?: boolean };
   return {
     ...fresh,
     ...kept,
     units: byField(kept.units),
     tools: byField(kept.tools),
-    conditions: { ...fresh.conditions, ...kept.conditions },
+    conditions: { ...fresh.conditions, ...conditions },
+    // a tick once said that something was done
+    done: kept.done ?? (afterWork ? { ...nothingDone(), kinds: ['other'] } : null),
+    findings: Object.fromEntries(
+      Object.entries(kept.findings).map(([point, finding]) => [
+        point,
+        { ...finding, states: finding.states.map((state) => idOfState(point as PointId, state)) },
+      ]),
+    ),
   };
 }
+
+/** States were kept by their words once. */
+const idOfState = (point: PointId, state: string): StateId =>
+  POINTS[point].states.find(({ id, name }) => id === state || name === state)?.id ?? (state as StateId);
 
 /** What is sent: one reading a field, one `both` where the treble says so, nothing for what was not read. */
 export function inputOf(draft: Draft, instrumentId: string, by: string, shop: Shop): ExaminationInput {

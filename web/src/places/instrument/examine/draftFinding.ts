@@ -1,9 +1,16 @@
 import type { Finding } from '@upright-elder/contract';
-import { parseMoney, verdictOf, type PointId, type Verdict } from '@upright-elder/core';
+import {
+  parseMoney,
+  stateName,
+  verdictOf,
+  type PointId,
+  type StateId,
+  type Verdict,
+} from '@upright-elder/core';
 
 /** What was looked at, on its way; a point that was not looked at has none. */
 export interface DraftFinding {
-  states: string[];
+  states: StateId[];
   verdict: Verdict | '';
   words: string;
   frets: string;
@@ -25,7 +32,7 @@ export const isGiven = ({ states, verdict, words, frets, allowance }: DraftFindi
   states.length > 0 || verdict !== '' || [words, frets, allowance].some((text) => text.trim() !== '');
 
 /** Chooses or gives up a state; the verdict follows the gravest. */
-export function withState(point: PointId, finding: DraftFinding, state: string): DraftFinding {
+export function withState(point: PointId, finding: DraftFinding, state: StateId): DraftFinding {
   const states = finding.states.includes(state)
     ? finding.states.filter((one) => one !== state)
     : [...finding.states, state];
@@ -48,7 +55,14 @@ export const VERDICT_WORDS: Record<Verdict, string> = {
 };
 
 /** A finding in one line, as it stands in a list. */
-export function sayFinding({ states, verdict, words, frets }: Omit<Finding, 'point'>): string {
+export function sayFinding({ point, states, verdict, words, frets }: Finding): string {
   const where = frets ? `frets ${frets}` : '';
-  return [VERDICT_WORDS[verdict].toLowerCase(), ...states, where, words].filter(Boolean).join(', ');
+  return [
+    VERDICT_WORDS[verdict].toLowerCase(),
+    ...states.map((state) => stateName(point, state)),
+    where,
+    words,
+  ]
+    .filter(Boolean)
+    .join(', ');
 }

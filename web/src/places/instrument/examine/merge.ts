@@ -1,4 +1,12 @@
-import { isBareNumber, placeName, POINT_IDS, POINTS, QUANTITIES, type PointId } from '@upright-elder/core';
+import {
+  isBareNumber,
+  placeName,
+  POINT_IDS,
+  POINTS,
+  QUANTITIES,
+  stateName,
+  type PointId,
+} from '@upright-elder/core';
 import type { Difference } from '../../../app/MergeDialog.js';
 import { FIELD_KEYS, partsOf, type Draft, type FieldKey } from './draft.js';
 import { NO_FINDING, VERDICT_WORDS } from './draftFinding.js';
@@ -13,7 +21,6 @@ const CONDITION_NAMES: Record<Exclude<keyof Draft['conditions'], 'temperatureUni
   meterPlace: 'Where the meter was held',
   strings: 'Strings',
   timeAtPitch: 'Time at pitch',
-  afterWork: 'Worked on since last time',
   reliefFrom: 'Relief, first held fret',
   reliefTo: 'Relief, second held fret',
 };
@@ -22,7 +29,12 @@ const WHOLE = { date: 'Date', protocol: 'Protocol', askingPrice: 'Asking price',
 type Whole = keyof typeof WHOLE;
 
 /** What a correction may be of, besides readings and points. */
-export const CORRECTED_NAMES: Partial<Record<string, string>> = { ...WHOLE, ...CONDITION_NAMES };
+export const CORRECTED_NAMES: Partial<Record<string, string>> = {
+  ...WHOLE,
+  ...CONDITION_NAMES,
+  // of before what was done had a record of its own
+  afterWork: 'Worked on since last time',
+};
 
 export function fieldName(key: FieldKey): string {
   const [quantity, place] = partsOf(key);
@@ -43,7 +55,13 @@ function sayCondition({ conditions }: Draft, key: keyof typeof CONDITION_NAMES):
 
 function sayPoint(draft: Draft, point: PointId): string {
   const { states, verdict, words, frets, allowance } = draft.findings[point] ?? NO_FINDING;
-  return [verdict && VERDICT_WORDS[verdict], states.join(', '), frets, words, allowance]
+  return [
+    verdict && VERDICT_WORDS[verdict],
+    states.map((state) => stateName(point, state)).join(', '),
+    frets,
+    words,
+    allowance,
+  ]
     .filter(Boolean)
     .join('; ');
 }
@@ -83,6 +101,7 @@ export function mergedDraft(theirs: Draft, yours: Draft, chosen: ReadonlySet<str
     id: yours.id,
     version: theirs.version,
     why: yours.why,
+    done: yours.done,
     date: from('date').date,
     protocol: from('protocol').protocol,
     askingPrice: from('askingPrice').askingPrice,

@@ -1,4 +1,4 @@
-import type { Examination, Instrument, Shop } from '@upright-elder/contract';
+import type { Examination, Instrument, Intervention, InterventionInput, Shop } from '@upright-elder/contract';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { toast } from 'sonner';
@@ -7,7 +7,16 @@ import { dropDraft, keepDraft, readDraft } from '../../../data/drafts.js';
 import { useRefresh } from '../../../data/hooks.js';
 import { usePersonId } from '../../../data/person.js';
 import { refusals as refusalsOf } from '../../../data/save.js';
-import { completed, draftOf, emptyDraft, findingsOf, inputOf, refusalsByField, type Draft } from './draft.js';
+import {
+  completed,
+  draftOf,
+  emptyDraft,
+  findingsOf,
+  inputOf,
+  refusalsByField,
+  type Draft,
+  type DraftIntervention,
+} from './draft.js';
 import { isGiven } from './draftFinding.js';
 import { differencesOf } from './merge.js';
 
@@ -73,8 +82,22 @@ export function useExamination(
       toast.error('A point was described but not judged.');
       return;
     }
+    const undone =
+      toSave.done && toSave.done.kinds.length === 0 && toSave.done.note.trim() === '' ? null : toSave.done;
+    if (undone && undone.kinds.length === 0) {
+      setRefusals({ done: 'what was done is described, but not which of these it was' });
+      return;
+    }
     setSaving(true);
     try {
+      if (undone) {
+        // a record of its own, on disk before the examination that stands on it; sent again, it is the same one
+        await send<Intervention>(
+          'PUT',
+          `interventions/${undone.id}`,
+          interventionOf(toSave, undone, instrument.id, personId),
+        );
+      }
       await send<Examination>(
         'PUT',
         `examinations/${toSave.id}`,
@@ -102,7 +125,7 @@ export function useExamination(
     draft,
     change,
     /** something is typed that is not saved */
-    changed: from ? differencesOf(from, draft).length > 0 : saysSomething(draft),
+    changed: draft.done !== null || (from ? differencesOf(from, draft).length > 0 : saysSomething(draft)),
     refusals,
     saving,
     save,
@@ -111,6 +134,16 @@ export function useExamination(
     theirs,
     closeMerge: () => setTheirs(null),
   };
+}
+
+/** What was done since last time, as sent: before the examination of the day. */
+function interventionOf(
+  { date }: Draft,
+  { kinds, note }: DraftIntervention,
+  instrumentId: string,
+  by: string,
+): InterventionInput {
+  return { version: 0, instrumentId, by, date, time: null, follows: null, kinds, treatments: [], note };
 }
 
 /** True where anything was read, found or written; a protocol chosen alone says nothing. */
@@ -124,7 +157,7 @@ function saysSomething(draft: Draft): boolean {
     differencesOf(
       { ...empty, conditions: { ...empty.conditions, reliefTo: draft.conditions.reliefTo } },
       draft,
-    ).length > 0
+    ).length > 0 || draft.done !== null
   );
 }
 

@@ -1,4 +1,5 @@
-import { NOTHING_SEEN, type Mark, type MarkState, type Sighting } from '@upright-elder/contract';
+import { NOTHING_SEEN, type Mark, type Sighting } from '@upright-elder/contract';
+import type { MarkState } from '@upright-elder/core';
 import {
   addedBrace,
   allBraces,

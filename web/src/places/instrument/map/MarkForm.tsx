@@ -1,4 +1,5 @@
-import type { Mark, MarkState, Sighting } from '@upright-elder/contract';
+import type { Mark, Sighting } from '@upright-elder/contract';
+import type { MarkState } from '@upright-elder/core';
 import { fewestPoints, isDay, sayDate, type Brace } from '@upright-elder/core';
 import { useState } from 'react';
 import {

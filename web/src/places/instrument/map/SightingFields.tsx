@@ -1,4 +1,5 @@
-import { MARK_STATES, type MarkState, type Sighting } from '@upright-elder/contract';
+import type { Sighting } from '@upright-elder/contract';
+import { MARK_STATES, type MarkState } from '@upright-elder/core';
 import { lengthsAgree, pathLength, type MarkKind } from '@upright-elder/core';
 import { useState } from 'react';
 import { LengthField } from '../../../fields/LengthField.js';

@@ -1,11 +1,4 @@
-import {
-  planOf,
-  type Mark,
-  type MarkInput,
-  type MarkState,
-  type Sighting,
-  type StoredPlan,
-} from '@upright-elder/contract';
+import { planOf, type Mark, type MarkInput, type Sighting, type StoredPlan } from '@upright-elder/contract';
 import {
   goesRound,
   parseLength,
@@ -18,6 +11,7 @@ import {
   type Brace,
   type Plan,
   type Point,
+  type MarkState,
 } from '@upright-elder/core';
 import { dequal } from 'dequal';
 

@@ -61,7 +61,7 @@ function ReadingHead({
           ? 'before the last work'
           : odd
             ? `▲ stands apart: was it read right?`
-            : point.afterWork
+            : point.afterIntervention
               ? 'first after work'
               : ''}
       </span>
@@ -86,7 +86,7 @@ function ReadingSources({
   series: SeriesForecast;
   unit: SeriesUnit;
 }) {
-  const { value, sd, moisture, moistureSd, moistureFrom, misfit, slip, atReference } = point;
+  const { value, standing, sd, moisture, moistureSd, moistureFrom, misfit, slip, atReference } = point;
   const { sensitivity, age, calibration } = series;
   const { of, name } = unit.move;
   const visit = calibration.visits.find(({ day }) => day === Date.parse(point.date) / 86400000);
@@ -96,6 +96,8 @@ function ReadingSources({
       <dd>
         {unit.say(value)} with a standard error of {of(sd)} {name}, from the tool’s resolution /√12 and its
         repeatability.
+        {standing !== value &&
+          ` With saddle and nut as they are set today it would read ${unit.say(standing)}: what they were moved by since is taken out.`}
       </dd>
       <dt className="text-faint">Wood that day</dt>
       <dd>

@@ -1,4 +1,4 @@
-import type { PromiseKept, ScorecardSum, Shop } from '@upright-elder/contract';
+import type { ForecastCheck, ScorecardSum, Shop } from '@upright-elder/contract';
 import { METRES_PER, sayDate } from '@upright-elder/core';
 import { Fetching } from '../../../app/Fetching.js';
 import { useScorecard } from '../../../data/hooks.js';
@@ -13,8 +13,8 @@ export function ScorecardOf({ id, sayIn }: { id: string; sayIn: Shop['sayIn'] })
     <section aria-label="Scorecard" className="sheet mt-4 p-4">
       <h2 className="text-[1.3rem]">What was promised of the action, and what came</h2>
       <Fetching of={useScorecard(id)}>
-        {({ kept, instrument, shop }) =>
-          kept.length === 0 && shop.count === 0 ? (
+        {({ checks, instrument, shop }) =>
+          checks.length === 0 && shop.count === 0 ? (
             <p className="said">
               Nothing to compare yet: the next examination at pitch is held against what is said today.
             </p>
@@ -23,12 +23,12 @@ export function ScorecardOf({ id, sayIn }: { id: string; sayIn: Shop['sayIn'] })
               <div>
                 <p className="said">{sumSaid(instrument, 'this instrument', sayIn)}</p>
                 <ul>
-                  {kept.slice(0, SHOWN).map((one) => (
-                    <Kept key={`${one.key} ${one.date}`} one={one} sayIn={sayIn} />
+                  {checks.slice(0, SHOWN).map((one) => (
+                    <CheckLine key={`${one.key} ${one.date}`} one={one} sayIn={sayIn} />
                   ))}
                 </ul>
-                {kept.length > SHOWN && (
-                  <p className="text-[0.9rem] text-faint">and {kept.length - SHOWN} earlier ones</p>
+                {checks.length > SHOWN && (
+                  <p className="text-[0.9rem] text-faint">and {checks.length - SHOWN} earlier ones</p>
                 )}
               </div>
               <div>
@@ -43,7 +43,7 @@ export function ScorecardOf({ id, sayIn }: { id: string; sayIn: Shop['sayIn'] })
   );
 }
 
-function Kept({ one, sayIn }: { one: PromiseKept; sayIn: Shop['sayIn'] }) {
+function CheckLine({ one, sayIn }: { one: ForecastCheck; sayIn: Shop['sayIn'] }) {
   const say = (value: number) =>
     trimmed(value / METRES_PER[sayIn], sayIn === 'thou' ? 0 : sayIn === 'mm' ? 2 : 1);
   const { name, date, median, band80, read, in80, in95, shownOn, basis } = one;

@@ -89,6 +89,11 @@ export function SeasonsView({ forecast, series, shop, onChoose }: Props) {
             </select>
           </label>
         </div>
+        {forecast.solving && (
+          <p role="status" className="text-[0.95rem] text-ochre">
+            ▲ Its own plan is being solved; until then these figures stand on a usual top.
+          </p>
+        )}
         <Suspense fallback={<div className="h-[360px]" />}>
           <SeasonCurve
             series={series}
@@ -112,7 +117,7 @@ export function SeasonsView({ forecast, series, shop, onChoose }: Props) {
           and nineteen twentieths of the time. Behind: the wood’s moisture by season, higher is damper.
           {series.window && ' Between the green lines is what is wanted.'}
           {year && ' Dotted, with its green band: as it would be kept, four fifths of the time.'} A double
-          line is work done in between.
+          line: something was done that begins a new count.
         </p>
         <NumbersTable name={series.name} points={series.points} scenario={late?.points ?? null} unit={unit} />
         <StandsOn forecast={forecast} series={series} shop={shop} />

@@ -1,5 +1,5 @@
 import { sayDate } from '@upright-elder/core';
-import type { TopCase } from '@upright-elder/contract';
+import type { TopModel } from '@upright-elder/contract';
 import type { BellyFit, Estimate } from '@upright-elder/core';
 
 const VERDICTS: Record<BellyFit['verdict'], { words: string; mark: string }> = {
@@ -15,7 +15,7 @@ export function BellySaid({
   say,
 }: {
   fit: BellyFit | null | undefined;
-  known: TopCase;
+  known: TopModel;
   say: (metres: number) => string;
 }) {
   if (fit === undefined) return null;

@@ -1,4 +1,4 @@
-import type { Instrument, TopCase } from '@upright-elder/contract';
+import type { Instrument, TopModel } from '@upright-elder/contract';
 import {
   ACROSS_BEHIND,
   GLUED_AT,
@@ -41,11 +41,11 @@ import { WeightTest } from './WeightTest.js';
 
 interface Props {
   instrument: Instrument;
-  known: TopCase;
+  known: TopModel;
   plan: Plan;
 }
 
-const stretchesOf = (known: TopCase): LooseStretch[] =>
+const stretchesOf = (known: TopModel): LooseStretch[] =>
   known.loose.map(({ brace, from, to }) => ({ brace, from, to }));
 
 /** The virtual top: solved once beside the page, then asked at every touch. */
@@ -104,7 +104,7 @@ function SolvedView({
   onAnchor,
 }: {
   instrument: Instrument;
-  known: TopCase;
+  known: TopModel;
   toggles: readonly Toggle[];
   trial: Trial;
   view: TopView;
@@ -220,7 +220,7 @@ function SolvedView({
   );
 }
 
-const PRIOR_WORDS: Record<TopCase['prior'], string> = {
+const PRIOR_WORDS: Record<TopModel['prior'], string> = {
   solved:
     'The forecasts of this instrument take six tenths of what is solved here as their first belief, and learn from its readings.',
   solving: 'The forecasts still lean on the house figure; this top is being solved for them.',
@@ -243,7 +243,7 @@ function Sections({
   now: Responses;
   found: Responses;
   load: Load;
-  known: TopCase;
+  known: TopModel;
   fit: BellyFit | null | undefined;
   say: (metres: number) => string;
 }) {

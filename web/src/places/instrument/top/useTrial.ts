@@ -1,4 +1,4 @@
-import type { Instrument, TopCase } from '@upright-elder/contract';
+import type { Instrument, TopModel } from '@upright-elder/contract';
 import { useState } from 'react';
 import type { Strung } from './LoadControls.js';
 import type { Toggle } from './stretches.js';
@@ -19,7 +19,7 @@ export interface Trial {
 }
 
 /** Begins as the instrument was found: its loose braces loose, its own strings on, the wood as damp as it is. */
-export function useTrial(instrument: Instrument, known: TopCase, toggles: readonly Toggle[]): Trial {
+export function useTrial(instrument: Instrument, known: TopModel, toggles: readonly Toggle[]): Trial {
   const [loose, setLoose] = useState<ReadonlySet<string>>(
     () => new Set(toggles.filter(({ recorded }) => recorded).map(({ id }) => id)),
   );

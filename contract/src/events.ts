@@ -1,0 +1,33 @@
+import { IsArray, IsIn, IsString } from 'class-validator';
+
+/**
+ * What a browser is told about: `worked out` is what the server worked out anew of an instrument; all others are what
+ * somebody saved. An instrument's subject covers its examinations, interventions, marks and plan.
+ */
+export const CHANGE_SUBJECTS = [
+  'instrument',
+  'photographs',
+  'room',
+  'tools',
+  'shop',
+  'people',
+  'protocols',
+  'worked out',
+] as const;
+export type ChangeSubject = (typeof CHANGE_SUBJECTS)[number];
+
+/** Something changed. */
+export class Changed {
+  @IsIn(CHANGE_SUBJECTS)
+  subject!: ChangeSubject;
+
+  /** of the instrument or room; empty where there is one of the subject */
+  @IsString()
+  id!: string;
+}
+
+/** What one event of the stream says: everything that changed since the last. */
+export class ChangesSaid {
+  @IsArray()
+  changed!: Changed[];
+}

@@ -1,0 +1,182 @@
+import {
+  INTERVENTION_KINDS,
+  STRING_SET_IDS,
+  TREATMENT_IDS,
+  TUNING_IDS,
+  type InterventionKind,
+  type StringSetId,
+  type TreatmentId,
+  type TuningId,
+} from '@upright-elder/core';
+import {
+  ArrayMaxSize,
+  ArrayMinSize,
+  ArrayUnique,
+  IsArray,
+  IsBoolean,
+  IsIn,
+  IsInt,
+  IsOptional,
+  IsString,
+  Matches,
+  MaxLength,
+  Min,
+} from 'class-validator';
+import { IsDay, IsId, Nested, NestedList } from './checks.js';
+import { Strike } from './strikes.js';
+
+/** What a fact of the instrument was before an intervention, and after it. */
+export class StringsChanged {
+  @IsIn(STRING_SET_IDS)
+  from!: StringSetId;
+
+  @IsIn(STRING_SET_IDS)
+  to!: StringSetId;
+}
+
+export class TuningChanged {
+  @IsIn(TUNING_IDS)
+  from!: TuningId;
+
+  @IsIn(TUNING_IDS)
+  to!: TuningId;
+}
+
+export class RoomChanged {
+  @IsOptional()
+  @IsId()
+  from!: string | null;
+
+  @IsOptional()
+  @IsId()
+  to!: string | null;
+}
+
+/** What of the instrument's facts an intervention changed; noted by the server where those facts are saved. */
+export class InterventionChanges {
+  @IsOptional()
+  @Nested(() => StringsChanged)
+  strings?: StringsChanged;
+
+  @IsOptional()
+  @Nested(() => TuningChanged)
+  tuning?: TuningChanged;
+
+  @IsOptional()
+  @Nested(() => RoomChanged)
+  room?: RoomChanged;
+}
+
+/** Something that was done to an instrument. */
+export class InterventionInput {
+  @IsInt()
+  @Min(0)
+  version!: number;
+
+  @IsId()
+  instrumentId!: string;
+
+  /** who did it, or wrote it down */
+  @IsId()
+  by!: string;
+
+  @IsDay()
+  date!: string;
+
+  /** by the shop's clock, HH:MM; null where only the day is known */
+  @IsOptional()
+  @Matches(/^([01]\d|2[0-3]):[0-5]\d$/u, {
+    message: 'the time is written as hours and minutes, such as 14:30',
+  })
+  time!: string | null;
+
+  /** the examination of the same day after which it was done; null where it was before all of that day */
+  @IsOptional()
+  @IsId()
+  follows!: string | null;
+
+  @IsArray()
+  @ArrayMinSize(1, { message: 'say what was done: at least one of the kinds' })
+  @ArrayMaxSize(INTERVENTION_KINDS.length)
+  @ArrayUnique()
+  @IsIn(INTERVENTION_KINDS, { each: true })
+  kinds!: InterventionKind[];
+
+  /** of the catalogue, where it was one of them */
+  @IsArray()
+  @ArrayMaxSize(40)
+  @IsIn(TREATMENT_IDS, { each: true })
+  treatments!: TreatmentId[];
+
+  @IsString()
+  @MaxLength(4000)
+  note!: string;
+
+  /** why a stored one is changed; needed where it is */
+  @IsOptional()
+  @IsString()
+  @MaxLength(500)
+  why?: string | null;
+}
+
+/** An intervention as it stood before it was corrected. */
+export class InterventionBefore {
+  @IsString()
+  date!: string;
+
+  @IsOptional()
+  @IsString()
+  time!: string | null;
+
+  @IsOptional()
+  @IsString()
+  follows!: string | null;
+
+  @IsIn(INTERVENTION_KINDS, { each: true })
+  kinds!: InterventionKind[];
+
+  @IsIn(TREATMENT_IDS, { each: true })
+  treatments!: TreatmentId[];
+
+  @IsString()
+  note!: string;
+}
+
+export class InterventionCorrection {
+  @IsString()
+  at!: string;
+
+  @IsString()
+  byName!: string;
+
+  @IsString()
+  why!: string;
+
+  @Nested(() => InterventionBefore)
+  was!: InterventionBefore;
+}
+
+export class Intervention extends InterventionInput {
+  @IsId()
+  id!: string;
+
+  @Nested(() => InterventionChanges)
+  changes!: InterventionChanges;
+
+  @IsString()
+  byName!: string;
+
+  @IsString()
+  updatedAt!: string;
+
+  /** what stood before it was corrected, oldest first */
+  @NestedList(() => InterventionCorrection)
+  corrections!: InterventionCorrection[];
+
+  /** taken back: kept, shown struck, and counted nowhere */
+  @IsBoolean()
+  struck!: boolean;
+
+  @NestedList(() => Strike)
+  strikes!: Strike[];
+}

@@ -1,0 +1,14 @@
+import type { StringSide } from '../readings/side.js';
+import type { AttributionOrNot } from './attribution.js';
+import type { Calibration } from './calibrate.js';
+import type { YearAhead } from './paths.js';
+
+/** One side of the strings: what was learned of it, and its coming year. */
+export interface SideOutlook {
+  side: StringSide;
+  calibration: Calibration;
+  year: YearAhead;
+  attribution: AttributionOrNot;
+  /** lower and upper limit of the wanted action, m */
+  window: [number, number];
+}

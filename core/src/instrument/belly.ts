@@ -1,0 +1,96 @@
+import type { AirLog } from '../air/index.js';
+import { dayOf } from '../days/index.js';
+import type { MarkState, Plan } from '../map/index.js';
+import { readingOn, type Place, type QuantityId } from '../readings/index.js';
+import { bellyStation, type LooseStretch } from '../top/index.js';
+import { GLUED_AT } from '../wood/index.js';
+import { woodMoisture } from '../air/index.js';
+import type { ExaminationFacts, MarkFacts } from './facts.js';
+import { airOf } from './wood.js';
+
+/** The belly as one examination at pitch read it. */
+export interface BellyProfile {
+  examinationId: string;
+  date: string;
+  /** where each height was read, m in the plan's frame, and what it was */
+  stations: { place: Place; x: number; y: number; height: number; sd: number }[];
+  /** the wood against what it was glued at, %MC */
+  moisture: { mean: number; sd: number };
+}
+
+/** Fewer heights say nothing of a shape. */
+const FEWEST_STATIONS = 4;
+/** Where nothing tells the wood's moisture, %MC. House default. */
+const UNKNOWN_WOOD = { mean: 0, sd: 2 };
+
+/** The last examination at pitch that read the belly at enough places to say anything. */
+export function bellyOf(
+  plan: Plan,
+  examinations: readonly ExaminationFacts[],
+  log: AirLog,
+): BellyProfile | null {
+  for (const examination of [...examinations].reverse()) {
+    if (examination.strings !== 'pitch') continue;
+    const stations = examination.readings.flatMap(({ quantity, place, value, sd }) => {
+      if (quantity !== 'bellyAlong' && quantity !== 'bellyAcross') return [];
+      const point = bellyStation(plan, place as Place);
+      if (!point) return [];
+      const [x, y] = point;
+      return [{ place: place as Place, x, y, height: value, sd }];
+    });
+    if (stations.length < FEWEST_STATIONS) continue;
+    const [air] = airOf(examination);
+    const wood = woodMoisture(dayOf(examination.date), log, air);
+    const moisture = wood
+      ? { mean: wood.moisture - GLUED_AT.mean, sd: Math.hypot(wood.sd, GLUED_AT.sd) }
+      : UNKNOWN_WOOD;
+    return { examinationId: examination.id, date: examination.date, stations, moisture };
+  }
+  return null;
+}
+
+/** The last reading of a quantity at one place, SI; null where it was never read. */
+export function lastRead(
+  examinations: readonly ExaminationFacts[],
+  quantity: QuantityId,
+  place: Place,
+): number | null {
+  for (const { readings } of [...examinations].reverse()) {
+    const reading = readingOn(readings, quantity, place);
+    if (reading) return reading.value;
+  }
+  return null;
+}
+
+/** A loose stretch as it was last seen. */
+export interface LooseSeen extends LooseStretch {
+  mark: string;
+  seen: string;
+  state: MarkState;
+}
+
+/**
+ * Stretches of top braces that were loose when they were last seen.
+ *
+ * @param until only what was seen up to this date counts; default: everything
+ */
+export function looseOf(
+  plan: Pick<Plan, 'braces'>,
+  marks: readonly MarkFacts[],
+  until?: string,
+): LooseSeen[] {
+  return marks.flatMap(({ id, kind, brace, sightings }): LooseSeen[] => {
+    const last = sightings.findLast(({ date }) => until === undefined || date <= until);
+    const known = plan.braces.some((one) => one.id === brace);
+    // what was not pressed on is loose all the same
+    if (
+      !last?.stretch ||
+      !known ||
+      kind !== 'separation' ||
+      last.state === 'closed' ||
+      last.state === 'repaired'
+    )
+      return [];
+    return [{ mark: id, brace: brace!, ...last.stretch, seen: last.date, state: last.state }];
+  });
+}

@@ -1,0 +1,109 @@
+import type { Stretch } from '../map/marks.js';
+import type { MarkKind, MarkState, Path, Plan } from '../map/index.js';
+import type { PointId, ReadingValue, StateId } from '../readings/index.js';
+import type { PlayingStyle } from '../targets/index.js';
+import type { MeterKind, SpeciesId } from '../wood/index.js';
+import type { InterventionKind } from './interventions.js';
+
+/**
+ * What is recorded of an instrument, reduced to what the computation needs: SI, percent and whole days, no words that
+ * are only shown. Lists are oldest first. Everything that is worked out of an instrument is worked out from this, and
+ * is as old as this is.
+ */
+export interface InstrumentRecord {
+  instrument: InstrumentFacts;
+  examinations: ExaminationFacts[];
+  interventions: InterventionFacts[];
+  marks: MarkFacts[];
+  /** null where no plan of its body is drawn */
+  plan: Plan | null;
+  /** what the plate model found for that plan as it is now; null where it is not solved */
+  top: SolvedTopFacts | null;
+}
+
+export const CONSTRUCTIONS = ['flat-top', 'archtop'] as const;
+export type Construction = (typeof CONSTRUCTIONS)[number];
+
+/** What an instrument is. Lengths m; null where it was not measured. */
+export interface InstrumentFacts {
+  type: Construction;
+  scale: number;
+  /** fret at which the neck meets the body */
+  bodyJoin: number;
+  topSpecies: SpeciesId;
+  laminatedTop: boolean;
+  playingStyle: PlayingStyle;
+  /** relief wanted between fret 1 and the body join */
+  reliefTarget: number;
+  /** wanted action at fret 12; null takes the playing style's */
+  targetBass: number | null;
+  targetTreble: number | null;
+  rod: 'adjustable' | 'none' | 'unknown';
+  heelDepth: number | null;
+  extension: number | null;
+  bodyLength: number | null;
+  bodyWidth: number | null;
+  archHeight: number | null;
+  /** of the string set at pitch, N */
+  stringPull: number;
+}
+
+export const STRING_STATES = ['pitch', 'slack', 'off'] as const;
+export type StringState = (typeof STRING_STATES)[number];
+
+/** One examination. Percent, °C, days; null where it was not read. */
+export interface ExaminationFacts {
+  id: string;
+  /** YYYY-MM-DD */
+  date: string;
+  strings: StringState;
+  daysAtPitch: number | null;
+  humidity: number | null;
+  celsius: number | null;
+  /** mean of what a moisture meter showed, and its species setting in words */
+  meter: { shown: number; kind: MeterKind | null; setting: string } | null;
+  /** the two frets held for the relief */
+  reliefFrets: [number, number];
+  readings: ReadingValue[];
+  findings: { point: PointId; states: StateId[]; frets: number[] }[];
+}
+
+/** Something that was done to the instrument. */
+export interface InterventionFacts {
+  id: string;
+  date: string;
+  /** the examination of the same day that it followed; null where it came before all of that day */
+  follows: string | null;
+  kinds: InterventionKind[];
+}
+
+/** A mark of the map with its sightings that stand, oldest first. Lengths m. */
+export interface MarkFacts {
+  id: string;
+  kind: MarkKind;
+  name: string;
+  /** the brace that is loose */
+  brace: string | null;
+  sightings: {
+    date: string;
+    path: Path;
+    /** by ruler; null where it was only drawn */
+    ruled: number | null;
+    width: number | null;
+    /** how far a feeler goes in */
+    depth: number | null;
+    /** along the brace; null where it is none */
+    stretch: Stretch | null;
+    state: MarkState;
+  }[];
+}
+
+/** What the plate model found for an instrument's own plan. */
+export interface SolvedTopFacts {
+  /** at the saddle line, m per %MC, of a solid top; null where it could not be solved */
+  rise: number | null;
+  /** how much of the top's shrinking braces and rim hold back, 0 to 1; null where it could not be solved */
+  restraint: number | null;
+  /** by what factor it breathes differently since an intervention, by its id */
+  breathes: Readonly<Record<string, number>>;
+}

@@ -1,0 +1,123 @@
+import type { Climate, RoomAir } from '../air/index.js';
+import {
+  actionBelief,
+  actionSensitivity,
+  attribute,
+  calibrate,
+  type AttributionOrNot,
+  type Calibration,
+  type Played,
+  type TopConstruction,
+  type TopMovement,
+} from '../forecast/index.js';
+import { STRING_SIDES, type StringSide } from '../readings/index.js';
+import { ACTION_TARGETS, ACTION_TOLERANCE } from '../targets/index.js';
+import { bodyMoved, type BodyMoved } from './body.js';
+import type { InstrumentFacts, InstrumentRecord, SolvedTopFacts, StringState } from './facts.js';
+import { playedOf } from './played.js';
+import { visitsOf, type StrungVisit } from './visits.js';
+import { climateFor, latestMoisture, type WoodSource } from './wood.js';
+
+/** One side of the strings, calibrated. */
+export interface FittedSide {
+  side: StringSide;
+  /** every strung reading of its action, those before the present epoch too */
+  all: StrungVisit[];
+  prior: TopMovement;
+  calibration: Calibration;
+  attribution: AttributionOrNot;
+  /** lower and upper limit of the wanted action, m */
+  window: [number, number];
+}
+
+/**
+ * What was learned of an instrument from everything that is recorded of it. There is no day in it: it stays true until
+ * something is recorded, and what is shown on a day is read off it. Plain values only, so that it can be kept as JSON.
+ */
+export interface InstrumentFit {
+  climate: Climate;
+  top: TopConstruction;
+  /** how much of the top's shrinking its braces hold back, 0 to 1; null where it has no solved plan */
+  restraint: number | null;
+  /** those sides whose action was read at pitch */
+  sides: FittedSide[];
+  /** how each side stands and is played; null where its stance was not measured in full */
+  played: Record<StringSide, Played | null>;
+  /** what belly and relief account for of what the action did */
+  body: BodyMoved[];
+  /** examinations that are not compared with readings at pitch */
+  leftOut: { date: string; strings: StringState }[];
+  /** the wood on the day of the last examination; null where nothing tells it */
+  latestMoisture: { day: number; moisture: number } | null;
+}
+
+/** @param air of the room that the instrument lives in */
+export function fitInstrument(record: InstrumentRecord, air: RoomAir): InstrumentFit {
+  const { instrument, examinations, top: solved } = record;
+  const climate = climateFor(examinations, air);
+  const top = topOf(instrument, solved);
+  const source: WoodSource = { species: instrument.topSpecies, log: air.log, climate };
+  const prior = actionSensitivity(top);
+  const sides = STRING_SIDES.flatMap((side): FittedSide[] => {
+    const all = visitsOf(record, 'action12', side, source, solved?.breathes);
+    if (all.length === 0) return [];
+    const calibration = calibrate(all, { climate, belief: actionBelief(prior) });
+    const target = actionTarget(instrument, side);
+    return [
+      {
+        side,
+        all,
+        prior,
+        calibration,
+        attribution: attribute(calibration),
+        window: [target - ACTION_TOLERANCE, target + ACTION_TOLERANCE],
+      },
+    ];
+  });
+  const play = (side: StringSide) => playedOf(record, side, { source, top });
+  return {
+    climate,
+    top,
+    restraint: (top.kind === 'flat' && solved?.restraint) || null,
+    sides,
+    played: { bass: play('bass'), treble: play('treble') },
+    body: sides.flatMap((side) => bodyMoved(record, side)),
+    leftOut: examinations
+      .filter(({ strings }) => strings !== 'pitch')
+      .map(({ date, strings }) => ({ date, strings })),
+    latestMoisture: latestMoisture(examinations, air.log),
+  };
+}
+
+/** Wanted action at fret 12, m: the instrument's own, else that of the playing style. */
+export function actionTarget(instrument: InstrumentFacts, side: StringSide): number {
+  const own = side === 'bass' ? instrument.targetBass : instrument.targetTreble;
+  return own ?? ACTION_TARGETS[instrument.playingStyle][side];
+}
+
+/** A common archtop where the owner's has not been measured, m. House default. */
+const COMMON_ARCH = { length: 0.51, width: 0.42, height: 0.017 };
+
+/** What is believed of the top before it is measured. */
+export function topOf(instrument: InstrumentFacts, solved: SolvedTopFacts | null): TopConstruction {
+  const { laminatedTop: laminated, topSpecies: species } = instrument;
+  if (instrument.type === 'flat-top')
+    return { kind: 'flat', laminated, solvedRise: solved?.rise ?? undefined };
+  return {
+    kind: 'archtop',
+    laminated,
+    arch: {
+      species,
+      length: instrument.bodyLength ?? COMMON_ARCH.length,
+      width: instrument.bodyWidth ?? COMMON_ARCH.width,
+      height: instrument.archHeight ?? COMMON_ARCH.height,
+    },
+  };
+}
+
+/** What the wood of a fitted instrument's days is known from. */
+export const woodSourceOf = (
+  { instrument }: Pick<InstrumentRecord, 'instrument'>,
+  { climate }: Pick<InstrumentFit, 'climate'>,
+  { log }: Pick<RoomAir, 'log'>,
+): WoodSource => ({ species: instrument.topSpecies, log, climate });

@@ -1,0 +1,206 @@
+import { seasonMoisture, type RoomAir } from '../air/index.js';
+import { dayOf, isoDate } from '../days/index.js';
+import {
+  backToReference,
+  DAYS_AHEAD,
+  expectThrough,
+  prepareSides,
+  referenceDay,
+  yearUnder,
+  type Belief,
+  type Calibration,
+  type Ground,
+  type YearUnder,
+} from '../forecast/index.js';
+import type { Dimension, StringSide } from '../readings/index.js';
+import type { InstrumentRecord } from './facts.js';
+import { woodSourceOf, type InstrumentFit } from './fit.js';
+import {
+  actionSeries,
+  calibrateSeries,
+  findingOf,
+  otherSeries,
+  type Series,
+  type SeriesFinding,
+  type SeriesSubject,
+} from './series.js';
+import { groundOf, standOn, type InstrumentToday } from './today.js';
+import type { StrungVisit } from './visits.js';
+
+const STEP_DAYS = 7;
+
+/** A reading that a forecast stands on, SI. */
+export interface HistoryReading {
+  /** null for a crack */
+  examinationId: string | null;
+  date: string;
+  /** as it was read, and as it would read with saddle and nut as they are set today */
+  value: number;
+  standing: number;
+  sd: number;
+  /** the wood that day, %MC, its error and what it was taken from */
+  moisture: number;
+  moistureSd: number;
+  moistureFrom: StrungVisit['moistureFrom'];
+  /** something was done before it that begins a new epoch */
+  afterIntervention: boolean;
+  /** how far it lies from what all the others expect, in its own errors; null before the present epoch */
+  misfit: number | null;
+  /** how likely it is a slip, 0 to 1; null before the present epoch */
+  slip: number | null;
+  /** carried to the season of comparison; null before the present epoch */
+  atReference: number | null;
+}
+
+/** What is expected on one day, SI and %MC. */
+export interface ForecastPoint {
+  date: string;
+  median: number;
+  band50: [number, number];
+  band80: [number, number];
+  band95: [number, number];
+  moisture: number;
+}
+
+/** One series worked out: history, the coming year, what was learned. */
+export interface SeriesForecast {
+  key: string;
+  subject: SeriesSubject;
+  readings: number;
+  dimension: Dimension;
+  /** of the action; null for all else */
+  side: StringSide | null;
+  /** what is wanted; null where nothing is */
+  window: [number, number] | null;
+  history: HistoryReading[];
+  points: ForecastPoint[];
+  /** per %MC, as learned and as believed before */
+  sensitivity: Belief;
+  prior: Belief;
+  believedFrom: Series['believedFrom'];
+  /** per year */
+  age: Belief;
+  finding: SeriesFinding | null;
+  calibration: Calibration;
+}
+
+/** Everything that *Seasons* shows of an instrument on a day, in numbers. */
+export interface InstrumentForecast {
+  today: InstrumentToday;
+  sides: SeriesForecast[];
+  others: { key: string; subject: SeriesSubject; readings: number }[];
+  /** the wood by season, from the first examination on, %MC */
+  season: { date: string; moisture: number }[];
+  year: YearUnder;
+  ground: Ground;
+}
+
+/** A series worked out: fitted, and forecast through the coming year. */
+export function seriesForecast(
+  series: Series,
+  calibration: Calibration,
+  record: Pick<InstrumentRecord, 'instrument'>,
+  fit: InstrumentFit,
+  { day, moisture }: Pick<InstrumentToday, 'day' | 'moisture'>,
+  about: { side: StringSide | null; window: [number, number] | null } = { side: null, window: null },
+): SeriesForecast {
+  const { key, subject, dimension, visits, belief, believedFrom } = series;
+  const days = Array.from({ length: 53 }, (_, i) => day + STEP_DAYS * i);
+  return {
+    key,
+    subject,
+    readings: visits.length,
+    dimension,
+    ...about,
+    history: visits.map((visit) => historyReading(visit, calibration, fit, day)),
+    points: expectThrough(calibration, fit.climate, days, { today: moisture ?? undefined }).map((point) => ({
+      date: isoDate(point.day),
+      median: point.median,
+      band50: point.band50,
+      band80: point.band80,
+      band95: point.band95,
+      moisture: point.moisture,
+    })),
+    sensitivity: calibration.sensitivity,
+    prior: belief.sensitivity,
+    believedFrom,
+    age: calibration.age,
+    finding: findingOf(series, calibration, record, fit),
+    calibration,
+  };
+}
+
+function historyReading(
+  visit: StrungVisit,
+  calibration: Calibration,
+  { climate }: Pick<InstrumentFit, 'climate'>,
+  today: number,
+): HistoryReading {
+  const index = calibration.visits.findIndex(({ day }) => day === visit.day);
+  const fitted = calibration.visits[index];
+  const { examinationId, date, read, value, sd, moisture, moistureSd, moistureFrom } = visit;
+  return {
+    examinationId,
+    date,
+    value: read,
+    standing: value,
+    sd,
+    moisture,
+    moistureSd,
+    moistureFrom,
+    afterIntervention: visit.afterIntervention ?? false,
+    misfit: fitted?.z ?? null,
+    slip: fitted?.slip ?? null,
+    atReference: fitted
+      ? backToReference(calibration, index, seasonMoisture(climate, referenceDay(climate, today))).mean
+      : null,
+  };
+}
+
+/** What *Seasons* shows on a day, read off a fit. */
+export function forecastOf(
+  record: InstrumentRecord,
+  fit: InstrumentFit,
+  air: RoomAir,
+  day: number,
+): InstrumentForecast {
+  const today = standOn(fit, air.log, day);
+  const { examinations } = record;
+  const first = examinations[0] ? Math.min(dayOf(examinations[0].date), day) : day;
+  const ground = groundOf(record.instrument, fit, today);
+  const others = otherSeries(record, fit, woodSourceOf(record, fit, air));
+  return {
+    today,
+    sides: today.sides.map((side) =>
+      seriesForecast(actionSeries(side), side.calibration, record, fit, today, {
+        side: side.side,
+        window: side.window,
+      }),
+    ),
+    others: others.map(({ key, subject, visits }) => ({ key, subject, readings: visits.length })),
+    season: steps(first, day + DAYS_AHEAD).map((at) => ({
+      date: isoDate(at),
+      moisture: seasonMoisture(fit.climate, at),
+    })),
+    year: yearUnder(ground, prepareSides(ground, today.sides)),
+    ground,
+  };
+}
+
+/** One of the other series, fitted; null where there is none of that key. */
+export function otherForecast(
+  record: InstrumentRecord,
+  fit: InstrumentFit,
+  air: RoomAir,
+  day: number,
+  key: string,
+): SeriesForecast | null {
+  const series = otherSeries(record, fit, woodSourceOf(record, fit, air)).find((one) => one.key === key);
+  return series
+    ? seriesForecast(series, calibrateSeries(series, fit), record, fit, standOn(fit, air.log, day))
+    : null;
+}
+
+function steps(from: number, to: number): number[] {
+  return Array.from({ length: Math.floor((to - from) / STEP_DAYS) + 1 }, (_, i) => from + i * STEP_DAYS);
+}

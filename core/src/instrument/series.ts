@@ -1,0 +1,184 @@
+import { dayOf } from '../days/index.js';
+import {
+  actionBelief,
+  attribute,
+  calibrate,
+  CRACK_BELIEF,
+  isDrift,
+  isFollowed,
+  seriesBelief,
+  seriesKey,
+  type AttributionOrNot,
+  type Calibration,
+  type CrackMeasure,
+  type SeriesBelief,
+} from '../forecast/index.js';
+import { crackLength } from '../map/index.js';
+import { BOTH, QUANTITIES, type Dimension, type Place, type QuantityId } from '../readings/index.js';
+import { closingMoisture, SPECIES } from '../wood/index.js';
+import type { ExaminationFacts, InstrumentRecord, MarkFacts } from './facts.js';
+import type { FittedSide, InstrumentFit } from './fit.js';
+import { visitsOf, type StrungVisit } from './visits.js';
+import { woodAt, woodOn, type WoodSource } from './wood.js';
+
+/** What a series of readings is of. */
+export type SeriesSubject =
+  | { of: 'quantity'; quantity: QuantityId; place: Place }
+  | { of: 'crack'; mark: string; name: string; measure: CrackMeasure };
+
+/** Where the belief of a series comes from, before anything of it was read. */
+export type BeliefSource = 'top' | 'quantity' | 'crack';
+
+/** A series before it is worked out: what it is of, its readings, and what is believed of it. */
+export interface Series {
+  /** `action12.bass`, or `crack.<mark>.length` */
+  key: string;
+  subject: SeriesSubject;
+  dimension: Dimension;
+  visits: StrungVisit[];
+  belief: SeriesBelief;
+  believedFrom: BeliefSource;
+}
+
+/** What a fit of a series says beyond its numbers. */
+export type SeriesFinding =
+  | { kind: 'drift'; attribution: AttributionOrNot; drifts: boolean; perYear: number }
+  | {
+      kind: 'closing';
+      /** its last width is within a feeler's error of none */
+      closed: boolean;
+      /** at which it closes, %MC; null where damp does not close it */
+      moisture: number | null;
+      restraint: number | null;
+    };
+
+/** The action of a side as a series. */
+export function actionSeries({ side, all, prior }: Pick<FittedSide, 'side' | 'all' | 'prior'>): Series {
+  return {
+    key: seriesKey('action12', side),
+    subject: { of: 'quantity', quantity: 'action12', place: side },
+    dimension: 'length',
+    visits: all,
+    belief: actionBelief(prior),
+    believedFrom: 'top',
+  };
+}
+
+/** Every series of an instrument that has at least one reading, but the action itself. */
+export function otherSeries(record: InstrumentRecord, fit: InstrumentFit, source: WoodSource): Series[] {
+  const quantities = placesRead(record.examinations).flatMap(([quantity, place]): Series[] => {
+    const visits = visitsOf(record, quantity, place, source, record.top?.breathes);
+    if (visits.length === 0) return [];
+    return [
+      {
+        key: seriesKey(quantity, place),
+        subject: { of: 'quantity', quantity, place },
+        dimension: QUANTITIES[quantity].dimension,
+        visits,
+        belief: seriesBelief(quantity, fit.top),
+        believedFrom: 'quantity',
+      },
+    ];
+  });
+  return [...quantities, ...record.marks.flatMap((mark) => crackSeries(mark, record, source))];
+}
+
+export const calibrateSeries = (series: Series, { climate }: Pick<InstrumentFit, 'climate'>): Calibration =>
+  calibrate(series.visits, { climate, belief: series.belief });
+
+/** Quantities and places that are followed and were read; one value for both sides counts for each. */
+function placesRead(examinations: readonly ExaminationFacts[]): [QuantityId, Place][] {
+  const found = new Map<string, [QuantityId, Place]>();
+  for (const { readings } of examinations)
+    for (const { quantity, place } of readings) {
+      if (quantity === 'action12' || !isFollowed(quantity)) continue;
+      for (const one of place === BOTH ? (['bass', 'treble'] as const) : [place])
+        found.set(seriesKey(quantity, one), [quantity, one]);
+    }
+  return [...found.values()];
+}
+
+/** A crack's length and, where it was read, its width. */
+function crackSeries(mark: MarkFacts, { examinations }: InstrumentRecord, source: WoodSource): Series[] {
+  if (mark.kind !== 'crack') return [];
+  const visit = (date: string, value: number, sd: number): StrungVisit => {
+    const examination = examinations.find((one) => one.date === date);
+    const wood = examination ? woodAt(examination, source) : woodOn(dayOf(date), source);
+    return {
+      examinationId: examination?.id ?? null,
+      date,
+      day: dayOf(date),
+      read: value,
+      value,
+      sd,
+      moisture: wood.moisture,
+      moistureSd: wood.sd,
+      moistureFrom: wood.from,
+      levers: [],
+    };
+  };
+  const series = (measure: CrackMeasure, visits: StrungVisit[]): Series[] =>
+    visits.length === 0
+      ? []
+      : [
+          {
+            key: `crack.${mark.id}.${measure}`,
+            subject: { of: 'crack', mark: mark.id, name: mark.name, measure },
+            dimension: 'length',
+            visits,
+            belief: CRACK_BELIEF[measure],
+            believedFrom: 'crack',
+          },
+        ];
+  return [
+    ...series(
+      'length',
+      mark.sightings.map(({ date, path, ruled }) => {
+        const { value, sd } = crackLength(path);
+        return visit(date, ruled ?? value, sd);
+      }),
+    ),
+    ...series(
+      'width',
+      mark.sightings.flatMap(({ date, width }) => (width === null ? [] : [visit(date, width, FEELER_SD)])),
+    ),
+  ];
+}
+
+/** A feeler in a crack, m. Common practice. */
+const FEELER_SD = 0.02e-3;
+/** A crack no wider than this stands closed, m: a feeler's error. */
+const CLOSED = 0.02e-3;
+/** Width of wood that pulls on a crack of the top, m: half a lower bout. House default. */
+const PULLS = 0.19;
+
+/** What is to be said of a series besides its curve. */
+export function findingOf(
+  { subject }: Series,
+  calibration: Calibration,
+  { instrument }: Pick<InstrumentRecord, 'instrument'>,
+  { restraint }: Pick<InstrumentFit, 'restraint'>,
+): SeriesFinding | null {
+  if (subject.of === 'quantity' && subject.quantity === 'action12') return null;
+  if (subject.of === 'quantity' || subject.measure === 'length')
+    return {
+      kind: 'drift',
+      attribution: attribute(calibration),
+      drifts: isDrift(calibration),
+      perYear: calibration.age.mean,
+    };
+  const widths = calibration.visits.map(({ value, shrunkMoisture }) => ({
+    width: value,
+    moisture: shrunkMoisture,
+  }));
+  return {
+    kind: 'closing',
+    closed: widths.at(-1)!.width <= CLOSED,
+    moisture: closingMoisture(widths, {
+      change: SPECIES[instrument.topSpecies].radialChange,
+      width: PULLS,
+      restraint: restraint ?? undefined,
+    }),
+    restraint,
+  };
+}

@@ -1,0 +1,43 @@
+import { dayOf, isoDate } from '../days/index.js';
+import type { Plan } from '../map/index.js';
+import type { LooseStretch } from '../top/index.js';
+import type { SpeciesId } from '../wood/index.js';
+import { looseOf } from './belly.js';
+import type { InstrumentRecord } from './facts.js';
+import { beginsEpoch } from './interventions.js';
+
+/** What the plate model is asked for an instrument's forecasts. */
+export interface TopQuestion {
+  plan: Plan;
+  species: SpeciesId;
+  /** what was loose before and after each intervention that touched a brace */
+  interventions: { id: string; before: LooseStretch[]; after: LooseStretch[] }[];
+}
+
+/**
+ * What is to be solved of an instrument's own top; null where it is none that the plate model knows, or no plan of it is
+ * drawn. What was loose before an intervention is what was seen up to the day before; what was loose after it, what was
+ * seen by the next examination.
+ */
+export function topQuestionOf({
+  instrument,
+  plan,
+  marks,
+  interventions,
+  examinations,
+}: Omit<InstrumentRecord, 'top'>): TopQuestion | null {
+  if (instrument.type !== 'flat-top' || !plan) return null;
+  const stretches = (until: string): LooseStretch[] =>
+    looseOf(plan, marks, until).map(({ brace, from, to }) => ({ brace, from, to }));
+  return {
+    plan,
+    species: instrument.topSpecies,
+    interventions: interventions
+      .filter(({ kinds }) => beginsEpoch(kinds))
+      .map(({ id, date }) => {
+        const next = examinations.find((one) => one.date >= date)?.date ?? date;
+        return { id, before: stretches(isoDate(dayOf(date) - 1)), after: stretches(next) };
+      })
+      .filter(({ before, after }) => JSON.stringify(before) !== JSON.stringify(after)),
+  };
+}

@@ -1,0 +1,96 @@
+import type { Climate } from '../air/climate.js';
+import type { HygrometerCorrection } from '../air/hygrometer.js';
+import type { PieceInRoom } from '../air/roomWood.js';
+import { HUMIDITY_WINDOW } from '../targets/targets.js';
+import { PIECE_IDS, PIECES, sayLag, type PieceId } from '../wood/pieces.js';
+
+/** Under this the preset still speaks along, and it is said; years of log. */
+export const FULL_YEAR = 1;
+
+/**
+ * What a climate stands on.
+ *
+ * @param packs what the packs of a case hold, percent; null where the room is none
+ */
+export function climateBasis({ years }: Pick<Climate, 'years'>, packs: number | null = null): string {
+  if (years === 0 && packs !== null)
+    return `A case with packs of ${packs} % RH: wood about that humidity, with a third of a room’s swing, is taken until it has been logged for a while.`;
+  if (years === 0)
+    return 'No room log: the house preset of a yearly climate and the air read at the examinations are used, with wide bands.';
+  const months = Math.round(years * 12);
+  if (years < FULL_YEAR) {
+    const preset = packs === null ? 'the house preset' : `what packs of ${packs} % RH hold`;
+    return `${months} ${months === 1 ? 'month' : 'months'} of room log, blended with ${preset}: a whole year is wanted.`;
+  }
+  return `${years.toFixed(1)} years of room log.`;
+}
+
+/** What a room's air is to an instrument, by its humidity in percent. */
+export function humiditySentence(humidity: number): string {
+  if (humidity < HUMIDITY_WINDOW.from) return 'That is dry: tops flatten, action drops, cracks open.';
+  if (humidity > HUMIDITY_WINDOW.to) return 'That is damp: bellies and action rise.';
+  return 'That is within what is tolerable.';
+}
+
+export function hygrometerSentence({ gain, offset }: HygrometerCorrection): string {
+  if (gain === 1 && offset === 0)
+    return 'Its hygrometer has not been tried over salts: take it as a few percent sure.';
+  const at = (shown: number) => (offset + gain * shown).toFixed(0);
+  return `Its hygrometer is corrected by the salts: 30 % shown are ${at(30)}, 50 are ${at(50)}, 70 are ${at(70)}.`;
+}
+
+/** How long each piece takes, worked out once. */
+const LAGS = Object.fromEntries(PIECE_IDS.map((id) => [id, sayLag(PIECES[id].slab)])) as Record<
+  PieceId,
+  string
+>;
+
+/** How the faces of a piece stand to the air, and how long it takes to follow. */
+export const aboutPiece = (id: PieceId): string => `${PIECES[id].faces}; ${LAGS[id]}`;
+
+const DRY: Record<PieceId, string> = {
+  bareTop: 'do not glue structure on it; bring it to working moisture first',
+  finishedTop: 'action drops and cracks open: humidify now, cases shut',
+  fingerboard: 'fret ends will be felt, and frets may lift',
+  neckBlock: 'joints and linings feel it last: it takes as long to come back',
+};
+const DAMP: Record<PieceId, string> = {
+  bareTop: 'do not glue or press on it',
+  finishedTop: 'belly and action rise: no saddle is cut and no reset judged now',
+  fingerboard: 'the neck may bow back',
+  neckBlock: 'the neck angle may follow, and it takes as long to come back',
+};
+
+/** What a piece of wood in a room is doing, and whether that is a warning. */
+export function pieceSentence({ piece, now, fortnight, twoMonths, state }: PieceInRoom): {
+  warns: boolean;
+  words: string;
+} {
+  const goes = (to: number) => `${to < now! ? 'drying' : 'rising'} to ${to.toFixed(1)}`;
+  const advice = (damp: boolean) => (damp ? DAMP : DRY)[piece];
+  switch (state.kind) {
+    case 'not known':
+      return { warns: false, words: 'The log does not reach today: nothing can be said.' };
+    case 'out': {
+      const back = state.back ? '; with this week’s air it is at ease again within a fortnight' : '';
+      return { warns: true, words: `${state.damp ? 'Damp' : 'Dry'}: ${advice(state.damp)}${back}.` };
+    }
+    case 'out in a fortnight':
+      return {
+        warns: true,
+        words: `If the air stays as this week, ${goes(fortnight!)} within a fortnight: ${advice(state.damp)}.`,
+      };
+    case 'moving fast':
+      return {
+        warns: true,
+        words: `Moving fast, ${goes(fortnight!)} within a fortnight: the swing hurts more than the level.`,
+      };
+    case 'out in two months':
+      return {
+        warns: true,
+        words: `As the season goes, ${goes(twoMonths!)} within two months: ${advice(state.damp)}.`,
+      };
+    case 'at ease':
+      return { warns: false, words: `At ease, ${goes(twoMonths!)} within two months as the season goes.` };
+  }
+}

@@ -1,0 +1,242 @@
+import { Injectable, type OnApplicationBootstrap, type OnApplicationShutdown } from '@nestjs/common';
+import { cardStance, neededForVerification, type ForecastCheck } from '@upright-elder/core';
+import { PinoLogger } from 'nestjs-pino';
+import type { Subscription } from 'rxjs';
+import { In, MoreThan } from 'typeorm';
+import { ChangesService } from '../changes/changes.service.js';
+import { Clock } from '../clock.js';
+import { Database } from '../database/database.js';
+import { EventsService } from '../events/events.service.js';
+import type * as tasks from '../workers/tasks.js';
+import { AnalysisService, fitOf, type Analysis } from './analysis.service.js';
+import { ShownForecastEntity, SolvedTopEntity, WorkedOutEntity, type KeptCard } from './kept.entity.js';
+import { StampsService, type Kept } from './stamps.service.js';
+
+/** The day is looked at so often, ms. */
+const LOOK_MS = 30000;
+/** Instruments whose checks are read at once. */
+const CHECKS_AT_ONCE = 50;
+/** What asks for the most is brought up to a new day first. */
+const ORDER = ['act', 'watch', 'unknown', 'well'];
+
+/**
+ * Keeps the whole shop worked out: whatever was written since is gathered and worked out anew, and on a new day every
+ * card is read off its fit. What it finds is stored with its fingerprint, so that a restart works nothing out again;
+ * so is what was shown, until the reading comes that it is held against.
+ */
+@Injectable()
+export class BackgroundService implements OnApplicationBootstrap, OnApplicationShutdown {
+  private working: Promise<void> | null = null;
+  private again = false;
+  private ended = false;
+  private timer: NodeJS.Timeout | null = null;
+  private listening: Subscription | null = null;
+  /** what is worked out where nothing can be written */
+  private readonly inMemory = new Map<string, WorkedOutEntity>();
+  private readonly followers: ((id: string, checks: ForecastCheck[]) => void)[] = [];
+
+  constructor(
+    private readonly database: Database,
+    private readonly changes: ChangesService,
+    private readonly stamps: StampsService,
+    private readonly analysis: AnalysisService,
+    private readonly events: EventsService,
+    private readonly clock: Clock,
+    private readonly log: PinoLogger,
+  ) {}
+
+  onApplicationBootstrap(): void {
+    this.listening = this.changes.changed().subscribe(() => this.wake());
+    this.timer = setInterval(() => this.wake(), LOOK_MS);
+    this.timer.unref();
+    this.wake();
+  }
+
+  async onApplicationShutdown(): Promise<void> {
+    this.ended = true;
+    this.listening?.unsubscribe();
+    if (this.timer) clearInterval(this.timer);
+    await this.working;
+  }
+
+  /** Something may have been written, or the day have turned. */
+  wake(): void {
+    this.again = true;
+    if (this.ended) return;
+    this.working ??= this.work().finally(() => {
+      this.working = null;
+      if (this.again) this.wake();
+    });
+  }
+
+  /** To be told of the checks of every instrument that is worked out anew. */
+  follow(follower: (id: string, checks: ForecastCheck[]) => void): void {
+    this.followers.push(follower);
+  }
+
+  /** What is kept of instruments, and whether it stands on everything that is recorded of them. */
+  async kept(ids: readonly string[]): Promise<Map<string, { card: KeptCard; day: number; fresh: boolean }>> {
+    const rows = this.database.unwritable
+      ? ids.flatMap((id) => this.inMemory.get(id) ?? [])
+      : await this.database.read.find(WorkedOutEntity, {
+          where: { instrumentId: In([...ids]) },
+          select: { instrumentId: true, stamp: true, day: true, card: true },
+        });
+    const stamps = new Map((await this.stamps.these(ids)).map(({ id, stamp }) => [id, stamp]));
+    return new Map(
+      rows.map(({ instrumentId, stamp, day, card }) => [
+        instrumentId,
+        { card, day, fresh: stamp === stamps.get(instrumentId) },
+      ]),
+    );
+  }
+
+  /** How the forecasts of an instrument held, as it is kept. */
+  async checksOf(instrumentId: string): Promise<ForecastCheck[]> {
+    const row = this.database.unwritable
+      ? this.inMemory.get(instrumentId)
+      : await this.database.read.findOne(WorkedOutEntity, {
+          where: { instrumentId },
+          select: { instrumentId: true, checks: true },
+        });
+    return row?.checks ?? [];
+  }
+
+  /** The same of all that is kept, a few at a time. */
+  async *allChecks(): AsyncGenerator<{ id: string; checks: ForecastCheck[] }> {
+    let last = '';
+    for (;;) {
+      if (this.ended) return;
+      const rows = await this.database.read.find(WorkedOutEntity, {
+        where: { instrumentId: MoreThan(last) },
+        order: { instrumentId: 'ASC' },
+        take: CHECKS_AT_ONCE,
+        select: { instrumentId: true, checks: true },
+      });
+      for (const { instrumentId: id, checks } of rows) yield { id, checks };
+      if (rows.length < CHECKS_AT_ONCE) return;
+      last = rows.at(-1)!.instrumentId;
+    }
+  }
+
+  /** How far the shop is worked out. */
+  async progress(): Promise<{ done: number; total: number }> {
+    const all = await this.stamps.all();
+    return { done: all.filter((one) => !this.isStale(one)).length, total: all.length };
+  }
+
+  private isStale({ id, stamp, keptStamp, keptDay }: Kept): boolean {
+    const kept = this.database.unwritable ? this.inMemory.get(id) : { stamp: keptStamp, day: keptDay };
+    return kept?.stamp !== stamp || kept.day !== this.clock.today();
+  }
+
+  private async work(): Promise<void> {
+    try {
+      while (this.again && !this.ended) {
+        this.again = false;
+        const stale = (await this.stamps.all()).filter((one) => this.isStale(one)).sort(byUrgency);
+        for (const { id } of stale) {
+          if (this.ended) return;
+          await this.one(id);
+          // what was written meanwhile may be more urgent
+          if (this.again) break;
+        }
+      }
+    } catch (error) {
+      this.log.error(error, 'what is kept worked out could not be brought up to date');
+    }
+  }
+
+  /** One that cannot be worked out is said so, and never keeps the others from it. */
+  private async one(id: string): Promise<void> {
+    try {
+      const analysis = await this.solved(await this.analysis.of(id, false));
+      const day = this.clock.today();
+      const { room, packed, fresh } = analysis;
+      const off =
+        fresh?.day === day ? fresh : await this.analysis.later('readOff', { fit: packed, room, day });
+      await this.keep(analysis, day, off, fresh?.checks);
+    } catch (error) {
+      if (this.ended) return;
+      const because = error instanceof Error ? error.message : String(error);
+      this.log.error(`${id} could not be worked out: ${because}`);
+      await this.keepRefusal(id, because);
+    }
+    this.events.workedOut([id]);
+  }
+
+  /** The plate model is asked first, where its answer is not there yet. */
+  private async solved(analysis: Analysis): Promise<Analysis> {
+    const { id, question, questioned, solving } = analysis;
+    // what is found could not be kept
+    if (!question || !solving || this.database.unwritable) return analysis;
+    const finding = await this.analysis
+      .later('solveTop', question)
+      .catch((error: unknown): tasks.TopFinding => ({
+        refusal:
+          error instanceof Error && error.name !== 'AbortError' ? error.message : 'it took too long to solve',
+      }));
+    if (this.ended) throw new Error('the program ends');
+    const found = 'rise' in finding ? { ...finding, refusal: '' } : { ...NOTHING_FOUND, ...finding };
+    await this.database.write((manager) =>
+      manager.save(SolvedTopEntity, { id, fingerprint: questioned, ...found }),
+    );
+    return this.analysis.of(id, false);
+  }
+
+  private async keep(
+    analysis: Analysis,
+    day: number,
+    { first, shown }: tasks.ReadOff,
+    checks: ForecastCheck[] | undefined,
+  ): Promise<void> {
+    const { id, stamp, fingerprint, packed, record } = analysis;
+    const card: KeptCard = { stance: cardStance(record), first, refusal: null };
+    const row = { instrumentId: id, stamp, fingerprint, day, fit: Buffer.from(packed), card };
+    if (this.database.unwritable) this.inMemory.set(id, { ...row, checks: checks ?? [] });
+    else {
+      const known = await this.database.read.findBy(ShownForecastEntity, { instrumentId: id });
+      const now = shown.map((one) => ({ instrumentId: id, ...one }));
+      const needed = new Set(
+        neededForVerification([...known.filter((one) => !now.some(same(one))), ...now], fitOf(analysis)),
+      );
+      await this.database.writeUnsynced(async (manager) => {
+        if (checks) await manager.save(WorkedOutEntity, { ...row, checks });
+        else await manager.update(WorkedOutEntity, { instrumentId: id }, row);
+        for (const { points: _points, ...gone } of known)
+          if (![...needed].some(same(gone))) await manager.delete(ShownForecastEntity, gone);
+        const kept = now.filter((one) => needed.has(one));
+        if (kept.length > 0) await manager.save(ShownForecastEntity, kept);
+      });
+    }
+    if (checks) for (const follower of this.followers) follower(id, checks);
+  }
+
+  private async keepRefusal(id: string, refusal: string): Promise<void> {
+    const row: WorkedOutEntity = {
+      instrumentId: id,
+      stamp: await this.stamps.of(id),
+      fingerprint: '',
+      day: this.clock.today(),
+      fit: Buffer.alloc(0),
+      card: { first: null, stance: null, refusal },
+      checks: [],
+    };
+    if (this.database.unwritable) this.inMemory.set(id, row);
+    else await this.database.writeUnsynced((manager) => manager.save(WorkedOutEntity, row));
+  }
+}
+
+const NOTHING_FOUND = { rise: null, restraint: null, breathes: {} };
+
+const same =
+  (one: { key: string; basis: string; shownOn: string }) =>
+  (other: { key: string; basis: string; shownOn: string }): boolean =>
+    one.key === other.key && one.basis === other.basis && one.shownOn === other.shownOn;
+
+/** What was written since goes before what only has another day; what asks for the most goes first. */
+function byUrgency(a: Kept, b: Kept): number {
+  const changed = (one: Kept) => (one.keptStamp === one.stamp ? 1 : 0);
+  const asks = ({ weight }: Kept) => ORDER.indexOf(weight ?? 'act');
+  return changed(a) - changed(b) || asks(a) - asks(b);
+}

@@ -1,0 +1,88 @@
+import type { ForecastCheck, HeightUnit, CardStance, Sentence, ShownForecast } from '@upright-elder/core';
+import { Column, Entity, PrimaryColumn } from 'typeorm';
+
+/** What the plate model found for an instrument's plan, and what it was found from. */
+@Entity('solved_top')
+export class SolvedTopEntity {
+  /** the instrument */
+  @PrimaryColumn({ type: 'text' })
+  id!: string;
+
+  /** of everything that was asked; another one and it counts no more */
+  @Column({ type: 'text' })
+  fingerprint!: string;
+
+  /** rise at the saddle line, m per %MC, of a solid top; null where it could not be solved */
+  @Column({ type: 'real', nullable: true })
+  rise!: number | null;
+
+  /** how much of its shrinking across the grain braces and rim hold back, 0 to 1; null where it could not be solved */
+  @Column({ type: 'real', nullable: true })
+  restraint!: number | null;
+
+  /** by what factor it breathes differently since an intervention, by its id */
+  @Column({ type: 'simple-json' })
+  breathes!: Record<string, number>;
+
+  /** why it could not be solved */
+  @Column({ type: 'text' })
+  refusal!: string;
+}
+
+/** What the shelf shows of an instrument; `refusal` where it could not be worked out. */
+export interface KeptCard {
+  stance: CardStance | null;
+  first: Record<HeightUnit, Sentence> | null;
+  refusal: string | null;
+}
+
+/** What was worked out of an instrument, and what it was worked out from. */
+@Entity('worked_out')
+export class WorkedOutEntity {
+  @PrimaryColumn({ type: 'text' })
+  instrumentId!: string;
+
+  /** what the change record said of everything that it stands on: the same, and nothing was written since */
+  @Column({ type: 'text' })
+  stamp!: string;
+
+  /** of everything that it was worked out from */
+  @Column({ type: 'text' })
+  fingerprint!: string;
+
+  /** whole day that the card was read off for */
+  @Column({ type: 'integer' })
+  day!: number;
+
+  /** the fit, as workers/tasks.ts packs it */
+  @Column({ type: 'blob' })
+  fit!: Buffer;
+
+  @Column({ type: 'simple-json' })
+  card!: KeptCard;
+
+  /** forecasts held against the readings that came */
+  @Column({ type: 'simple-json' })
+  checks!: ForecastCheck[];
+}
+
+/** A forecast as it was shown on a day, kept until its reading comes; never changed. */
+@Entity('kept_forecast', { withoutRowid: true })
+export class ShownForecastEntity implements ShownForecast {
+  @PrimaryColumn({ type: 'text' })
+  instrumentId!: string;
+
+  /** which series, such as `action12.bass` */
+  @PrimaryColumn({ type: 'text' })
+  key!: string;
+
+  /** date of the last reading it stands on */
+  @PrimaryColumn({ type: 'text' })
+  basis!: string;
+
+  @PrimaryColumn({ type: 'text' })
+  shownOn!: string;
+
+  @Column({ type: 'simple-json' })
+  points!: ShownForecast['points'];
+}

@@ -1,0 +1,71 @@
+import { Injectable } from '@nestjs/common';
+import { topQuestionOf, type InstrumentRecord, type TopQuestion } from '@upright-elder/core';
+import { AirService } from '../air/air.service.js';
+import { Database } from '../database/database.js';
+import { ExaminationsService } from '../examinations/examinations.service.js';
+import { InstrumentsService } from '../instruments/instruments.service.js';
+import { InterventionsService } from '../interventions/interventions.service.js';
+import { MapService } from '../map/map.service.js';
+import type { PackedRoom } from '../workers/tasks.js';
+import { fingerprintOf } from './fingerprint.js';
+import { SolvedTopEntity } from './kept.entity.js';
+
+/** Everything recorded of an instrument, with the air that it lives in. */
+export interface Gathered {
+  record: InstrumentRecord;
+  room: PackedRoom;
+  /** of all of it */
+  fingerprint: string;
+  /** what the plate model is asked; null where nothing is */
+  question: TopQuestion | null;
+  /** of that question */
+  questioned: string;
+  /** the question is not answered yet */
+  solving: boolean;
+  /** why the plate model could not solve it; empty where it could, or was not asked */
+  refusal: string;
+}
+
+/** Gathers what an instrument is worked out from: the one input of everything that is worked out of it. */
+@Injectable()
+export class RecordsService {
+  constructor(
+    private readonly database: Database,
+    private readonly instruments: InstrumentsService,
+    private readonly examinations: ExaminationsService,
+    private readonly interventions: InterventionsService,
+    private readonly map: MapService,
+    private readonly air: AirService,
+  ) {}
+
+  /** @throws ProblemError where there is no such instrument */
+  async gather(id: string): Promise<Gathered> {
+    const { instrument, homeRoomId } = await this.instruments.facts(id);
+    const [examinations, interventions, { plan, marks }, room, solved] = await Promise.all([
+      this.examinations.facts(id),
+      this.interventions.facts(id),
+      this.map.facts(id),
+      this.air.packed(homeRoomId),
+      this.database.read.findOneBy(SolvedTopEntity, { id }),
+    ]);
+    const known = { instrument, examinations, interventions, marks, plan };
+    const question = topQuestionOf(known);
+    const questioned = question ? fingerprintOf(question) : '';
+    const answered = question && solved?.fingerprint === questioned ? solved : null;
+    const top = answered && {
+      rise: answered.rise,
+      restraint: answered.restraint,
+      breathes: answered.breathes,
+    };
+    const record: InstrumentRecord = { ...known, top };
+    return {
+      record,
+      room,
+      fingerprint: fingerprintOf({ record, room: room.key }),
+      question,
+      questioned,
+      solving: question !== null && !answered,
+      refusal: answered?.refusal ?? '',
+    };
+  }
+}

@@ -1,0 +1,73 @@
+import { Injectable } from '@nestjs/common';
+import { ChangesService } from '../changes/changes.service.js';
+import { Database } from '../database/database.js';
+import { ToolsService } from '../tools/tools.service.js';
+import { fingerprintOf } from './fingerprint.js';
+
+/** What the change record says of everything that an instrument stands on. */
+export interface Stamp {
+  id: string;
+  stamp: string;
+}
+
+/** What is kept of an instrument, beside what its stamp is now. */
+export interface Kept extends Stamp {
+  /** null where nothing is kept */
+  keptStamp: string | null;
+  keptDay: number | null;
+  /** of the sentence on its card */
+  weight: string | null;
+}
+
+/** The change record: what is it, since when it says so. */
+const STAMP = `ifnull(c."revision", 0) || ' ' || ifnull(i."homeRoomId", '') || ' ' || ifnull(r."revision", 0) || ' ' || ifnull(s."fingerprint", '')`;
+const FROM = `"instrument" i
+  LEFT JOIN "change" c ON c."subject" = 'instrument' AND c."id" = i."id"
+  LEFT JOIN "change" r ON r."subject" = 'room' AND r."id" = i."homeRoomId"
+  LEFT JOIN "solved_top" s ON s."id" = i."id"`;
+
+/**
+ * Tells without gathering whether anything was written that an instrument stands on. Two stamps that are the same stand
+ * on the same; two that differ may all the same, and only the fingerprint tells.
+ */
+@Injectable()
+export class StampsService {
+  private shared: { revisions: string; text: string } | null = null;
+
+  constructor(
+    private readonly database: Database,
+    private readonly changes: ChangesService,
+    private readonly tools: ToolsService,
+  ) {}
+
+  async of(id: string): Promise<string> {
+    return (await this.these([id]))[0]?.stamp ?? '';
+  }
+
+  async these(ids: readonly string[]): Promise<Stamp[]> {
+    const shared = await this.ofShop();
+    return this.database.read.query<Stamp[]>(
+      `SELECT i."id", ${STAMP} || ' ' || ? AS "stamp" FROM ${FROM} WHERE i."id" IN (SELECT value FROM json_each(?))`,
+      [shared, JSON.stringify(ids)],
+    );
+  }
+
+  /** Of all instruments, beside what is kept of them. */
+  async all(): Promise<Kept[]> {
+    const shared = await this.ofShop();
+    return this.database.read.query<Kept[]>(
+      `SELECT i."id", ${STAMP} || ' ' || ? AS "stamp", w."stamp" AS "keptStamp", w."day" AS "keptDay",
+        json_extract(w."card", '$.first.mm.weight') AS "weight"
+       FROM ${FROM} LEFT JOIN "worked_out" w ON w."instrumentId" = i."id"`,
+      [shared],
+    );
+  }
+
+  /** What every instrument stands on: the errors of the shop's tools, and the program. */
+  private async ofShop(): Promise<string> {
+    const revisions = `${await this.changes.revisionOf('tools')} ${await this.changes.revisionOf('shop')}`;
+    if (this.shared?.revisions !== revisions)
+      this.shared = { revisions, text: fingerprintOf(await this.tools.standing()) };
+    return this.shared.text;
+  }
+}

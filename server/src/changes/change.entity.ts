@@ -1,0 +1,16 @@
+import { Column, Entity, PrimaryColumn } from 'typeorm';
+
+/** When each subject was changed last; written by triggers with every row, in the same transaction. */
+@Entity('change', { withoutRowid: true })
+export class ChangeEntity {
+  @PrimaryColumn({ type: 'text' })
+  subject!: string;
+
+  /** of the instrument or room; empty where there is one of the subject */
+  @PrimaryColumn({ type: 'text' })
+  id!: string;
+
+  /** rises with every change of anything */
+  @Column({ type: 'integer' })
+  revision!: number;
+}

@@ -1,0 +1,41 @@
+import { LogFileEntity } from './air/log-file.entity.js';
+import { AirDayEntity, AirImportEntity, AirReadingEntity, RoomEntity } from './air/room.entity.js';
+import { ChangeEntity } from './changes/change.entity.js';
+import { CorrectionEntity, ExaminationEntity, FindingEntity } from './examinations/examination.entity.js';
+import { InstrumentEntity } from './instruments/instrument.entity.js';
+import { InterventionEntity } from './interventions/intervention.entity.js';
+import { MarkEntity } from './map/mark.entity.js';
+import { PlanEntity } from './map/plan.entity.js';
+import { PersonEntity } from './people/person.entity.js';
+import { PhotographEntity } from './photographs/photograph.entity.js';
+import { ProtocolEntity } from './protocols/protocol.entity.js';
+import { ReadingEntity } from './readings/reading.entity.js';
+import { ShopEntity } from './shop/shop.entity.js';
+import { ToolEntity } from './tools/tool.entity.js';
+import { ShownForecastEntity, SolvedTopEntity, WorkedOutEntity } from './analysis/kept.entity.js';
+
+/** Every table; each class is known to its own module and to this list alone. */
+export const ENTITIES = [
+  PersonEntity,
+  RoomEntity,
+  AirReadingEntity,
+  AirDayEntity,
+  AirImportEntity,
+  LogFileEntity,
+  InstrumentEntity,
+  ExaminationEntity,
+  ReadingEntity,
+  FindingEntity,
+  CorrectionEntity,
+  InterventionEntity,
+  MarkEntity,
+  PhotographEntity,
+  PlanEntity,
+  ProtocolEntity,
+  ShopEntity,
+  ToolEntity,
+  ChangeEntity,
+  SolvedTopEntity,
+  WorkedOutEntity,
+  ShownForecastEntity,
+];

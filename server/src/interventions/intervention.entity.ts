@@ -1,0 +1,58 @@
+import type { InterventionBefore, InterventionChanges } from '@upright-elder/contract';
+import type { InterventionKind, TreatmentId } from '@upright-elder/core';
+import { Column, Entity, Index, PrimaryColumn } from 'typeorm';
+
+/** Something that was done to an instrument. */
+@Entity('intervention')
+@Index('intervention_by_date', ['instrumentId', 'date'])
+export class InterventionEntity {
+  @PrimaryColumn({ type: 'text' })
+  id!: string;
+
+  @Column({ type: 'integer' })
+  version!: number;
+
+  @Column({ type: 'text' })
+  instrumentId!: string;
+
+  @Column({ type: 'text' })
+  date!: string;
+
+  /** HH:MM by the shop's clock; null where only the day is known */
+  @Column({ type: 'text', nullable: true })
+  time!: string | null;
+
+  /** the examination of the same day that it followed */
+  @Column({ type: 'text', nullable: true })
+  follows!: string | null;
+
+  @Column({ type: 'simple-json' })
+  kinds!: InterventionKind[];
+
+  @Column({ type: 'simple-json' })
+  treatments!: TreatmentId[];
+
+  /** what of the instrument's facts it changed */
+  @Column({ type: 'simple-json' })
+  changes!: InterventionChanges;
+
+  @Column({ type: 'text' })
+  note!: string;
+
+  @Column({ type: 'text' })
+  by!: string;
+
+  @Column({ type: 'text' })
+  updatedAt!: string;
+
+  /** taken back, see strikes/ */
+  @Column({ type: 'boolean', default: false })
+  struck!: boolean;
+
+  /** what stood before, oldest first */
+  @Column({ type: 'simple-json' })
+  corrections!: { at: string; by: string; why: string; was: InterventionBefore }[];
+
+  @Column({ type: 'text' })
+  fingerprint!: string;
+}

@@ -1,0 +1,27 @@
+import { parseLength, standing, type MarkFacts } from '@upright-elder/core';
+import type { MarkEntity } from './mark.entity.js';
+
+/** What of a stored mark the computation needs: the sightings that stand, oldest first, lengths in m. */
+export function markFacts({ id, kind, name, brace, sightings }: MarkEntity): MarkFacts {
+  const metres = (typed: string | null) => {
+    const read = typed ? parseLength(typed, 'mm') : null;
+    return read?.ok ? read.value : null;
+  };
+  return {
+    id,
+    kind,
+    name,
+    brace,
+    sightings: standing(sightings)
+      .sort((a, b) => a.date.localeCompare(b.date))
+      .map(({ date, path, ruler, width, depth, from, to, state }) => ({
+        date,
+        path,
+        ruled: metres(ruler),
+        width: metres(width),
+        depth: metres(depth),
+        stretch: from == null || to == null ? null : { from, to },
+        state,
+      })),
+  };
+}

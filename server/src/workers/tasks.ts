@@ -1,0 +1,159 @@
+import { deflateRawSync, inflateRawSync } from 'node:zlib';
+import {
+  checksOf,
+  expectReadings,
+  firstSentence,
+  fitInstrument,
+  forecastOf,
+  otherForecast,
+  roomAir,
+  shownToday,
+  SolvedTop,
+  standOn,
+  topSpec,
+  woodOfRoom,
+  type ExpectedReadings,
+  type ForecastCheck,
+  type HeightUnit,
+  type InstrumentFit,
+  type InstrumentForecast,
+  type InstrumentRecord,
+  type PieceInRoom,
+  type QuantityId,
+  type ReadingConditions,
+  type RoomAir,
+  type Sentence,
+  type SeriesForecast,
+  type ShownForecast,
+  type TopQuestion,
+} from '@upright-elder/core';
+
+// what runs in the threads beside; every export is one task
+
+/** The air of a room on its way into a thread: day, humidity and °C one after the other. */
+export interface PackedRoom {
+  /** changes with every change of it */
+  key: string;
+  days: Float64Array;
+  /** what the packs of a case hold, percent; null elsewhere */
+  packs: number | null;
+}
+
+/** Rooms that a thread keeps ready. */
+const KEPT_ROOMS = 40;
+const rooms = new Map<string, RoomAir>();
+
+function roomOf({ key, days, packs }: PackedRoom): RoomAir {
+  const known = rooms.get(key);
+  if (known) return known;
+  const air = Array.from({ length: days.length / 3 }, (_, i) => ({
+    day: days[3 * i]!,
+    humidity: days[3 * i + 1]!,
+    celsius: days[3 * i + 2]!,
+  }));
+  const room = roomAir(air, packs);
+  rooms.set(key, room);
+  for (const oldest of rooms.keys()) {
+    if (rooms.size <= KEPT_ROOMS) break;
+    rooms.delete(oldest);
+  }
+  return room;
+}
+
+/** A fit as it is kept. */
+export type PackedFit = Uint8Array;
+const unpacked = (fit: PackedFit): InstrumentFit =>
+  JSON.parse(inflateRawSync(fit).toString('utf8')) as InstrumentFit;
+const packed = (fit: InstrumentFit): PackedFit => deflateRawSync(JSON.stringify(fit), { level: 3 });
+
+/** What is read off a fit for a day. */
+export interface ReadOff {
+  first: Record<HeightUnit, Sentence> | null;
+  /** what is shown of the action that day */
+  shown: ShownForecast[];
+}
+
+export interface WorkedOut extends ReadOff {
+  day: number;
+  fit: PackedFit;
+  checks: ForecastCheck[];
+}
+
+/** Fits an instrument, holds what was shown of it against what came, and reads the day off. */
+export function workOut(input: {
+  record: InstrumentRecord;
+  room: PackedRoom;
+  day: number;
+  shown: ShownForecast[];
+}): WorkedOut {
+  const { record, day, shown } = input;
+  const room = roomOf(input.room);
+  const fit = fitInstrument(record, room);
+  return { day, fit: packed(fit), checks: checksOf(record, fit, room, shown), ...dayOff(fit, room, day) };
+}
+
+/** Reads a new day off a fit that is kept. */
+export function readOff({ fit, room, day }: { fit: PackedFit; room: PackedRoom; day: number }): ReadOff {
+  return dayOff(unpacked(fit), roomOf(room), day);
+}
+
+function dayOff(fit: InstrumentFit, room: RoomAir, day: number): ReadOff {
+  const today = standOn(fit, room.log, day);
+  return { first: firstSentence(today), shown: shownToday(fit, today) };
+}
+
+/** What a page is worked out from. */
+export interface Asked {
+  record: InstrumentRecord;
+  fit: PackedFit;
+  room: PackedRoom;
+  day: number;
+}
+
+export function forecast({ record, fit, room, day }: Asked): InstrumentForecast {
+  return forecastOf(record, unpacked(fit), roomOf(room), day);
+}
+
+/** One of the other series; null where there is none of that key. */
+export function series({ record, fit, room, day, key }: Asked & { key: string }): SeriesForecast | null {
+  return otherForecast(record, unpacked(fit), roomOf(room), day, key);
+}
+
+export function expectations({
+  record,
+  fit,
+  room,
+  conditions,
+  toolSds,
+}: Omit<Asked, 'day'> & {
+  conditions: Omit<ReadingConditions, 'toolSd'>;
+  toolSds: Partial<Record<QuantityId, number>>;
+}): ExpectedReadings {
+  const toolSd = (quantity: QuantityId) => toolSds[quantity] ?? 0;
+  return expectReadings(record, unpacked(fit), roomOf(room), { ...conditions, toolSd });
+}
+
+export function roomWood({ room, day }: { room: PackedRoom; day: number }): PieceInRoom[] {
+  return woodOfRoom(roomOf(room), day);
+}
+
+/** What the plate model finds of a plan, or why it cannot. */
+export type TopFinding =
+  { rise: number; restraint: number; breathes: Record<string, number> } | { refusal: string };
+
+export function solveTop({ plan, species, interventions }: TopQuestion): TopFinding {
+  try {
+    const recorded = interventions.flatMap(({ before, after }) => [...before, ...after]);
+    const top = new SolvedTop(topSpec(plan, { species, laminated: false }), { recorded });
+    const riseOf = (loose: (typeof recorded)[number][]) => top.responses(loose).moisture.saddle.rise;
+    return {
+      rise: riseOf([]),
+      restraint: top.restraint(),
+      breathes: Object.fromEntries(
+        interventions.map(({ id, before, after }) => [id, riseOf(after) / riseOf(before)]),
+      ),
+    };
+  } catch (error) {
+    return { refusal: error instanceof Error ? error.message : 'it could not be solved' };
+  }
+}

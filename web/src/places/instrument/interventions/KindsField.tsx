@@ -1,0 +1,44 @@
+import { INTERVENTION_KINDS, INTERVENTIONS, type InterventionKind } from '@upright-elder/core';
+import { ToggleGroup } from 'radix-ui';
+import { capitalised } from '../../../fields/words.js';
+
+/** What nobody chooses: it stands for what older records did not say. */
+const CHOSEN = INTERVENTION_KINDS.filter((kind) => kind !== 'unsaid');
+
+/** Which kinds of work something was; several may be. */
+export function KindsField({
+  kinds,
+  label,
+  refusal,
+  onKinds,
+}: {
+  kinds: readonly InterventionKind[];
+  label: string;
+  refusal?: string;
+  onKinds: (kinds: InterventionKind[]) => void;
+}) {
+  // what an older record holds can be given up, not chosen
+  const shown = kinds.includes('unsaid') ? [...CHOSEN, 'unsaid' as const] : CHOSEN;
+  return (
+    <div>
+      <ToggleGroup.Root
+        type="multiple"
+        aria-label={label}
+        value={[...kinds]}
+        onValueChange={(chosen) => onKinds(shown.filter((kind) => chosen.includes(kind)))}
+        className="flex flex-wrap gap-1"
+      >
+        {shown.map((kind) => (
+          <ToggleGroup.Item
+            key={kind}
+            value={kind}
+            className="min-h-[44px] rounded-[3px] border border-faint bg-sheet px-3 data-[state=on]:border-2 data-[state=on]:border-ink data-[state=on]:bg-sunk data-[state=on]:font-bold"
+          >
+            {capitalised(INTERVENTIONS[kind].name)}
+          </ToggleGroup.Item>
+        ))}
+      </ToggleGroup.Root>
+      {refusal && <p className="text-ochre">✕ {refusal}</p>}
+    </div>
+  );
+}
