@@ -58,7 +58,7 @@ export class WorkPool<W> {
     const task = this.sources ? { name, input } : { ...(input as object) };
     const waiting = Object.assign(task, { [Piscina.queueOptionsSymbol]: { urgent } });
     const found: Promise<unknown> = this.pool.run(waiting, { ...(this.sources ? {} : { name }), signal });
-    return found as ReturnType<WorkPool<W>['run']> as never;
+    return found as never;
   }
 
   end(): Promise<void> {
