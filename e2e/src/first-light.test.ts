@@ -157,8 +157,8 @@ describe('first light, from an empty folder, by keyboard alone', () => {
 
   it('never loses one of two tabs that save the same examination', async () => {
     const [examination] = (
-      (await (await fetch(`${program.address}/api/shelf`)).json()) as { slips: { id: string }[] }
-    ).slips;
+      (await (await fetch(`${program.address}/api/shelf`)).json()) as { cards: { id: string }[] }
+    ).cards;
     const stored = (await (
       await fetch(`${program.address}/api/instruments/${examination!.id}/examinations`)
     ).json()) as { id: string }[];
@@ -166,12 +166,13 @@ describe('first light, from an empty folder, by keyboard alone', () => {
     const other = await openPage(browser, url);
     const otherHand = new Hand(other);
     await page.goto(url, { waitUntil: 'networkidle2' });
+    // what is typed stands on what was there when it was begun
+    await hand.tabTo('Notes');
+    await hand.type('From this tab.');
     await otherHand.tabTo('Notes');
     await otherHand.type('From the other tab.');
     await otherHand.save();
     await otherHand.sees('as measured on');
-    await hand.tabTo('Notes');
-    await hand.type('From this tab.');
     await hand.save();
     await hand.sees('Somebody else saved this examination');
     await hand.sees('From the other tab.');

@@ -128,7 +128,7 @@ function operationsOf({ paths }: OpenApi): Operation[] {
 async function idsOf(address: string): Promise<Record<string, string[]>> {
   const get = async <T>(path: string) => (await (await fetch(`${address}/api/${path}`)).json()) as T;
   type Row = { id: string };
-  const instruments = (await get<{ slips: Row[] }>('shelf')).slips.map(({ id }) => id);
+  const instruments = (await get<{ cards: Row[] }>('shelf')).cards.map(({ id }) => id);
   const of = async (path: string) =>
     (await Promise.all(instruments.map((id) => get<Row[]>(`instruments/${id}/${path}`))))
       .flat()

@@ -22,13 +22,24 @@ try {
   await new Promise((r) => setTimeout(r, 1500));
   await p2.screenshot({ path: '/tmp/look-seasons.png' });
   await p2.evaluate(() => document.querySelector('[aria-label="What was done"]')!.scrollIntoView());
-  await p2.evaluate(() => [...document.querySelectorAll('button')].find((b) => b.textContent === 'Enter what was done')!.click());
-  await p2.evaluate(() => [...document.querySelectorAll('button')].find((b) => b.textContent === 'Correct')!.click());
+  await p2.evaluate(() =>
+    [...document.querySelectorAll('button')].find((b) => b.textContent === 'Enter what was done')!.click(),
+  );
+  await p2.evaluate(() =>
+    [...document.querySelectorAll('button')].find((b) => b.textContent === 'Correct')!.click(),
+  );
   await new Promise((r) => setTimeout(r, 500));
   await p2.screenshot({ path: '/tmp/look-done.png' });
   const p3 = await openPage(browser, `${program.address}/instruments/${reset[0].id}/examine`);
   await isReady(p3, {});
-  await p3.evaluate(() => [...document.querySelectorAll('button')].find((b) => b.textContent === 'Something was done since last time')!.click());
+  await p3.evaluate(() =>
+    [...document.querySelectorAll('button')]
+      .find((b) => b.textContent === 'Something was done since last time')!
+      .click(),
+  );
   await new Promise((r) => setTimeout(r, 300));
   await p3.screenshot({ path: '/tmp/look-examine.png' });
-} finally { await close(); await program.close(); }
+} finally {
+  await close();
+  await program.close();
+}

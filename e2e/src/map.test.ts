@@ -226,10 +226,10 @@ describe('the map', () => {
     await page.goto(`${program.address}/instruments/${one}/map`, { waitUntil: 'networkidle2' });
     const { id } = (await get<{ id: string }[]>(`instruments/${one}/marks`))[1]!;
     const stored = (await marksOf(one))[1]!;
-    await put(`marks/${id}`, { ...bare(stored), by: person, instrumentId: one, name: 'by the other one' });
     await page.click('section[aria-label=Marks] li:nth-child(2) button');
     await hand.tabTo('Name of the mark');
     await hand.replace('by this one');
+    await put(`marks/${id}`, { ...bare(stored), by: person, instrumentId: one, name: 'by the other one' });
     await control('s');
     await hand.sees('Somebody else saved this map');
     await hand.sees('by the other one');

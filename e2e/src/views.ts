@@ -51,11 +51,11 @@ export async function isReady(page: Page, { ready = '' }: Pick<View, 'ready'> = 
 
 /** Ids of the shelf's instruments by nickname. */
 export async function shelfIds(address: string): Promise<(nickname: string) => string> {
-  const { slips } = (await (await fetch(`${address}/api/shelf`)).json()) as {
-    slips: { id: string; nickname: string }[];
+  const { cards } = (await (await fetch(`${address}/api/shelf`)).json()) as {
+    cards: { id: string; nickname: string }[];
   };
   return (nickname) => {
-    const slip = slips.find((one) => one.nickname === nickname);
+    const slip = cards.find((one) => one.nickname === nickname);
     if (!slip) throw new Error(`${nickname} is not on the shelf`);
     return slip.id;
   };

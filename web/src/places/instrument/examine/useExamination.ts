@@ -42,11 +42,17 @@ export function useExamination(
   useEffect(() => {
     void readDraft<Draft>(draftKey).then((kept) => {
       if (!kept || touched.current) return;
+      touched.current = true;
       const known = completed(kept, shop.temperatureUnit);
       setDraft(known);
       setBroughtBack(saysSomething(known));
     });
   }, [draftKey, shop.temperatureUnit]);
+
+  // somebody else corrected it while nothing was typed here: what is shown is what is stored
+  useEffect(() => {
+    if (stored && !touched.current && stored.version !== draft.version) setDraft(draftOf(stored));
+  }, [stored, draft.version]);
 
   /** Changes the draft; refusals of the fields that are changed are taken back. */
   const change = (next: Draft, ...fields: string[]) => {
