@@ -45,7 +45,7 @@ beforeAll(async () => {
   await put(`examinations/${randomUUID()}`, {
     ...examinationBody(instrument, person, '2026-02-10'),
     findings: [
-      { point: 'neckJoint', states: ['hairline at the heel'], verdict: 'watch', words: 'bass cheek' },
+      { point: 'neckJoint', states: ['hairline-at-the-heel'], verdict: 'watch', words: 'bass cheek' },
     ],
   });
 });
@@ -138,7 +138,7 @@ describe('a full examination', () => {
     expect(read('intonation', 'string3')!.value).toBe(4);
     expect(read('relief', 'both')!.text).toBe('8 thou');
     expect(stored.findings.find(({ point }) => point === 'trussRod')).toMatchObject({
-      states: ['turns freely'],
+      states: ['turns-freely'],
       verdict: 'sound',
     });
     await page.close();

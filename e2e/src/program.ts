@@ -16,8 +16,8 @@ export interface Program {
   pid: () => number;
   /** ends it as a power cut would */
   kill: () => Promise<void>;
-  /** starts it again on the same folder and port */
-  restart: () => Promise<void>;
+  /** starts it again on the same folder and port, at another instant where one is named */
+  restart: (now?: string) => Promise<void>;
   close: () => Promise<void>;
 }
 
@@ -28,6 +28,7 @@ export async function startProgram(
   const folder = mkdtempSync(join(tmpdir(), 'upright-elder-e2e-'));
   let child: ChildProcess | null = null;
   let port = '0';
+  let clock = now;
   const start = async () => {
     const started = spawn(process.execPath, [join(ROOT, 'server/dist/main.js')], {
       env: {
@@ -36,7 +37,7 @@ export async function startProgram(
         ...process.env,
         UPRIGHT_ELDER_DATA: folder,
         UPRIGHT_ELDER_PORT: port,
-        UPRIGHT_ELDER_NOW: now,
+        UPRIGHT_ELDER_NOW: clock,
         UPRIGHT_ELDER_WEB: join(ROOT, 'web/dist'),
         UPRIGHT_ELDER_QUIET: '1',
         ...env,
@@ -64,7 +65,10 @@ export async function startProgram(
     folder,
     pid: () => child!.pid!,
     kill: () => end('SIGKILL'),
-    restart: async () => void (await start()),
+    restart: async (at) => {
+      clock = at ?? clock;
+      await start();
+    },
     close: async () => {
       await end('SIGTERM');
       rmSync(folder, { recursive: true, force: true });

@@ -216,7 +216,9 @@ describe('what was moved at the ends of the strings', () => {
 
 describe('a saddle trimmed by 1.6 mm between two visits', () => {
   const lever = 0.5;
-  const trimmed = visits(9, (i) => (i < 6 ? {} : { saddle: 3.4 * mm, gap: 0.391 * mm, by: -lever * 1.6 * mm }));
+  const trimmed = visits(9, (i) =>
+    i < 6 ? {} : { saddle: 3.4 * mm, gap: 0.391 * mm, by: -lever * 1.6 * mm },
+  );
   const untouched = visits(9);
 
   it('recorded in the readings only is neither age nor neck joint: it is asked about', () => {
