@@ -12,7 +12,7 @@ import { isDay } from '@upright-elder/core';
 
 /** Decorators that several bodies share: ids, days, instants, names, records within records. */
 
-function check(
+export function check(
   name: string,
   passes: (value: unknown) => boolean,
   options: ValidationOptions,

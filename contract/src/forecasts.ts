@@ -237,6 +237,11 @@ export class Forecast {
   @IsString({ each: true })
   leftOut!: string[];
 
+  /** what stands for facts that nobody knows */
+  @IsArray()
+  @IsString({ each: true })
+  assumed!: string[];
+
   /** the action of each side */
   @NestedList(() => SeriesForecast)
   sides!: SeriesForecast[];

@@ -1,11 +1,15 @@
 import {
-  CONSTRUCTIONS,
+  INSTRUMENT_TYPES,
+  isWay,
+  NOT_KNOWN,
   PLAYING_STYLES,
   RELIEF_SCHOOL_IDS,
   SPECIES_IDS,
   STRING_SET_IDS,
   TUNING_IDS,
-  type Construction,
+  type Build,
+  type InstrumentType,
+  type NotKnown,
   type PlayingStyle,
   type ReliefSchool,
   type SpeciesId,
@@ -29,7 +33,7 @@ import {
 import { Length, TypedLength } from './lengths.js';
 import { Money, TypedMoney } from './money.js';
 import { Strike } from './strikes.js';
-import { IsId, IsName, Nested, NestedList } from './checks.js';
+import { check, IsId, isRecord, IsName, Nested, NestedList } from './checks.js';
 
 export const RODS = ['adjustable', 'none', 'unknown'] as const;
 export type Rod = (typeof RODS)[number];
@@ -51,6 +55,23 @@ export const IDENTITY_PARTS = [
 export type IdentityPart = (typeof IDENTITY_PARTS)[number];
 
 const FRET = 'a whole fret number from 8 to 20 is accepted';
+/** None of these is guessed: it is chosen, or said not to be known. */
+const CHOOSE = {
+  playingStyle: 'choose how it is played, or that it is not known',
+  stringSet: 'choose what it is strung with, or that it is not known',
+  topSpecies: 'choose the wood of the top, or that it is not known',
+};
+
+/** Parts of a build, each with one of its ways. */
+const IsBuild = (): PropertyDecorator =>
+  check(
+    'isBuild',
+    (value) =>
+      isRecord(value) &&
+      Object.keys(value).length <= 60 &&
+      Object.entries(value).every(([part, way]) => isWay(part, way)),
+    { message: 'a part of the build, or its way, is none that is known' },
+  );
 
 /** What is known of an instrument, lengths left out; shared by what is sent and what is stored. */
 export class InstrumentFacts {
@@ -86,8 +107,8 @@ export class InstrumentFacts {
   @MaxLength(4000)
   complaint!: string;
 
-  @IsIn(PLAYING_STYLES)
-  playingStyle!: PlayingStyle;
+  @IsIn([...PLAYING_STYLES, NOT_KNOWN], { message: CHOOSE.playingStyle })
+  playingStyle!: PlayingStyle | NotKnown;
 
   @IsIn(RELIEF_SCHOOL_IDS)
   reliefSchool!: ReliefSchool;
@@ -97,8 +118,8 @@ export class InstrumentFacts {
   @IsId()
   homeRoomId!: string | null;
 
-  @IsIn(CONSTRUCTIONS)
-  type!: Construction;
+  @IsIn(INSTRUMENT_TYPES)
+  type!: InstrumentType;
 
   /** fret at which the neck meets the body */
   @IsInt({ message: FRET })
@@ -106,8 +127,8 @@ export class InstrumentFacts {
   @Max(20, { message: FRET })
   bodyJoin!: number;
 
-  @IsIn(STRING_SET_IDS)
-  stringSet!: StringSetId;
+  @IsIn([...STRING_SET_IDS, NOT_KNOWN], { message: CHOOSE.stringSet })
+  stringSet!: StringSetId | NotKnown;
 
   /** the set the builder meant it for; null while not known */
   @IsOptional()
@@ -117,13 +138,18 @@ export class InstrumentFacts {
   @IsIn(TUNING_IDS)
   tuning!: TuningId;
 
-  @IsIn(SPECIES_IDS)
-  topSpecies!: SpeciesId;
+  @IsIn([...SPECIES_IDS, NOT_KNOWN], { message: CHOOSE.topSpecies })
+  topSpecies!: SpeciesId | NotKnown;
 
   @IsBoolean()
   laminatedTop!: boolean;
 
-  /** free text: bracing, joint, back and sides */
+  /** how it is built, part by part; what is left out is not known */
+  @IsOptional()
+  @IsBuild()
+  build?: Build;
+
+  /** whatever else there is to say of how it is built */
   @IsString()
   @MaxLength(1000)
   construction!: string;
@@ -186,6 +212,37 @@ export class InstrumentInput extends InstrumentFacts {
   @IsOptional()
   @Nested(() => TypedLength)
   archHeight!: TypedLength | null;
+
+  @IsOptional()
+  @Nested(() => TypedLength)
+  topThickness?: TypedLength | null;
+
+  @IsOptional()
+  @Nested(() => TypedLength)
+  domeRadius?: TypedLength | null;
+
+  /** strings over the top at the saddle, and 100 mm before it */
+  @IsOptional()
+  @Nested(() => TypedLength)
+  stringHeight?: TypedLength | null;
+
+  @IsOptional()
+  @Nested(() => TypedLength)
+  stringHeightBefore?: TypedLength | null;
+
+  /** as the builder made it */
+  @IsOptional()
+  @Nested(() => TypedLength)
+  builtBridge?: TypedLength | null;
+
+  @IsOptional()
+  @Nested(() => TypedLength)
+  nutWidth?: TypedLength | null;
+
+  /** outer strings at the saddle */
+  @IsOptional()
+  @Nested(() => TypedLength)
+  stringSpread?: TypedLength | null;
 }
 
 /** The lengths of an instrument, by field; the same list serves server and form. */
@@ -198,6 +255,13 @@ export const INSTRUMENT_LENGTHS = [
   'bodyLength',
   'bodyWidth',
   'archHeight',
+  'topThickness',
+  'domeRadius',
+  'stringHeight',
+  'stringHeightBefore',
+  'builtBridge',
+  'nutWidth',
+  'stringSpread',
 ] as const;
 export type InstrumentLength = (typeof INSTRUMENT_LENGTHS)[number];
 
@@ -216,6 +280,13 @@ export const INSTRUMENT_LENGTH_LIMITS: Record<InstrumentLength, { from: number; 
     bodyLength: { from: 0.2, to: 0.7, range: 'from 200 to 700 mm' },
     bodyWidth: { from: 0.15, to: 0.6, range: 'from 150 to 600 mm' },
     archHeight: { from: 0.003, to: 0.05, range: 'from 3 to 50 mm' },
+    topThickness: { from: 0.001, to: 0.008, range: 'from 1 to 8 mm' },
+    domeRadius: { from: 1, to: 50, range: 'from 1 to 50 m (3 to 160 ft)' },
+    stringHeight: { from: 0.001, to: 0.06, range: 'from 1 to 60 mm' },
+    stringHeightBefore: { from: 0.001, to: 0.06, range: 'from 1 to 60 mm' },
+    builtBridge: { from: 0.002, to: 0.03, range: 'from 2 to 30 mm' },
+    nutWidth: { from: 0.025, to: 0.08, range: 'from 25 to 80 mm' },
+    stringSpread: { from: 0.03, to: 0.1, range: 'from 30 to 100 mm' },
   };
 
 /** An instrument as stored. */
@@ -274,6 +345,34 @@ export class Instrument extends InstrumentFacts {
   @Nested(() => Length)
   archHeight!: Length | null;
 
+  @IsOptional()
+  @Nested(() => Length)
+  topThickness!: Length | null;
+
+  @IsOptional()
+  @Nested(() => Length)
+  domeRadius!: Length | null;
+
+  @IsOptional()
+  @Nested(() => Length)
+  stringHeight!: Length | null;
+
+  @IsOptional()
+  @Nested(() => Length)
+  stringHeightBefore!: Length | null;
+
+  @IsOptional()
+  @Nested(() => Length)
+  builtBridge!: Length | null;
+
+  @IsOptional()
+  @Nested(() => Length)
+  nutWidth!: Length | null;
+
+  @IsOptional()
+  @Nested(() => Length)
+  stringSpread!: Length | null;
+
   /** pull of the string set at pitch, N */
   @IsNumber()
   stringPull!: number;
@@ -316,8 +415,8 @@ export class Card {
   @IsString()
   owner!: string;
 
-  @IsIn(CONSTRUCTIONS)
-  type!: Construction;
+  @IsIn(INSTRUMENT_TYPES)
+  type!: InstrumentType;
 
   @IsNumber()
   scale!: number;

@@ -77,6 +77,29 @@ export class TopModel {
   @IsBoolean()
   laminated!: boolean;
 
+  /** of the top, and of the sphere that it was built on, m; null while not measured */
+  @IsOptional()
+  @IsNumber()
+  thickness!: number | null;
+
+  @IsOptional()
+  @IsNumber()
+  domeRadius!: number | null;
+
+  /** of the strings over the top at the saddle, m, and their slope towards the nut, rad; null while not measured */
+  @IsOptional()
+  @IsNumber()
+  stringHeight!: number | null;
+
+  @IsOptional()
+  @IsNumber()
+  stringSlope!: number | null;
+
+  /** where the strings end; null while not known */
+  @IsOptional()
+  @IsIn(['bridge', 'tailpiece'])
+  anchor!: 'bridge' | 'tailpiece' | null;
+
   /** m; null while not measured */
   @IsOptional()
   @IsNumber()

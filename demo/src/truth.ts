@@ -15,6 +15,9 @@ import {
   seededChance,
   stanceOf,
   type InterventionKind,
+  type PlayingStyle,
+  type SpeciesId,
+  type StringSetId,
   type TreatmentId,
   type Chance,
   type NeckGeometry,
@@ -60,7 +63,15 @@ export interface Visit {
 }
 
 export interface InventedInstrument {
-  input: Omit<InstrumentInput, 'by' | 'version' | 'homeRoomId'>;
+  /** everything of it is known: it was invented so */
+  input: Omit<
+    InstrumentInput,
+    'by' | 'version' | 'homeRoomId' | 'topSpecies' | 'stringSet' | 'playingStyle'
+  > & {
+    topSpecies: SpeciesId;
+    stringSet: StringSetId;
+    playingStyle: PlayingStyle;
+  };
   /** what the camera sees; see pictures.ts */
   look: Look;
   truth: Truth;

@@ -361,3 +361,49 @@ describe('intake', () => {
     expect((await put(`instruments/${one}`, { ...body, version: 1, doubtful: ['soul'] })).status).toBe(422);
   });
 });
+
+describe('how an instrument is built', () => {
+  const of = id(900);
+  const save = (over: Parameters<typeof instrumentBody>[0], version: number) =>
+    put(`instruments/${of}`, { ...instrumentBody({ nickname: 'built', ...over }), version });
+
+  it('is kept part by part; what nobody knows stays not known, and what stands for it is said', async () => {
+    const build = { neckJoint: 'dovetail', bracing: 'ladder', finish: 'shellac' } as const;
+    const unknown = { topSpecies: 'not-known', stringSet: 'not-known', playingStyle: 'not-known' } as const;
+    const saved = await save(
+      {
+        build,
+        ...unknown,
+        topThickness: { text: '0.11', unit: 'in' },
+        domeRadius: { text: '28 ft', unit: 'mm' },
+      },
+      0,
+    );
+    expect(saved.status).toBe(200);
+    expect(saved.body).toMatchObject({ build, ...unknown });
+    expect((saved.body as { domeRadius: { metres: number } }).domeRadius.metres).toBeCloseTo(8.5344, 9);
+    const { assumed } = (await server.call('GET', `instruments/${of}/forecast`)).body as {
+      assumed: string[];
+    };
+    expect(assumed.join()).toMatch(/Sitka spruce is taken.*light set is taken.*medium is taken/u);
+    // found out later, nothing was done to the instrument
+    await save({ build, stringSet: 'medium' }, 1);
+    expect((await server.call('GET', `instruments/${of}/interventions`)).body).toEqual([]);
+    // another set is something that was done
+    await save({ build, stringSet: 'light' }, 2);
+    expect((await server.call('GET', `instruments/${of}/interventions`)).body).toMatchObject([
+      { kinds: ['strings'], changes: { strings: { from: 'medium', to: 'light' } } },
+    ]);
+  });
+
+  it('has no part and no way that is not known to the trade, and nothing is guessed', async () => {
+    for (const build of [{ neckJoint: 'magnet' }, { wheels: 'four' }, 'dovetail', { bracing: 1 }])
+      expect((await save({ build: build as never }, 3)).status).toBe(422);
+    const empty = await save(
+      { topSpecies: '' as never, stringSet: '' as never, playingStyle: '' as never },
+      3,
+    );
+    expect(empty.status).toBe(422);
+    expect(JSON.stringify(empty.body)).toMatch(/choose the wood of the top, or that it is not known/u);
+  });
+});

@@ -17,6 +17,7 @@ import {
   saddleAdvice,
   saddleLever,
   scorecard,
+  ScorecardTally,
   sideAnswers,
   standingAnswers,
   yearAhead,
@@ -247,6 +248,27 @@ describe('the scorecard', () => {
     expect(eight.bands[1]!.range[0]).toBeCloseTo(0.49, 2);
     expect(eight.bands[1]!.range[1]).toBeCloseTo(0.943, 2);
     expect(scorecard([])).toMatchObject({ count: 0, medianError: null });
+  });
+
+  it('as a tally says the same of any that were added and taken out, the error to a micrometre', () => {
+    const one = fc.record({
+      in50: fc.boolean(),
+      in80: fc.boolean(),
+      in95: fc.boolean(),
+      error: fc.double({ min: -0.01, max: 0.01, noNaN: true }),
+    });
+    fc.assert(
+      fc.property(fc.array(one, { maxLength: 30 }), fc.array(one, { maxLength: 10 }), (stay, go) => {
+        const tally = new ScorecardTally();
+        tally.add(go);
+        tally.add(stay);
+        tally.remove(go);
+        const [sum, wanted] = [tally.sum(), scorecard(stay)];
+        expect({ ...sum, medianError: null }).toEqual({ ...wanted, medianError: null });
+        if (wanted.medianError === null) expect(sum.medianError).toBeNull();
+        else expect(Math.abs(sum.medianError! - wanted.medianError)).toBeLessThanOrEqual(0.51e-6);
+      }),
+    );
   });
   it('takes a promise between two days in a straight line, and none outside them', () => {
     const points = [

@@ -5,7 +5,7 @@ import { readingOn, type Place, type QuantityId } from '../readings/index.js';
 import { bellyStation, type LooseStretch } from '../top/index.js';
 import { GLUED_AT } from '../wood/index.js';
 import { woodMoisture } from '../air/index.js';
-import type { ExaminationFacts, MarkFacts } from './facts.js';
+import type { ExaminationFacts, InstrumentFacts, MarkFacts } from './facts.js';
 import { airOf } from './wood.js';
 
 /** The belly as one examination at pitch read it. */
@@ -60,6 +60,18 @@ export function lastRead(
     if (reading) return reading.value;
   }
   return null;
+}
+
+/** The second height of the strings over the top is read so far before the saddle, m. */
+const BEFORE_SADDLE = 0.1;
+
+/** Slope of the strings over the top towards the nut, down positive, rad; null where it was not measured. */
+export function stringSlope({
+  stringHeight,
+  stringHeightBefore,
+}: Pick<InstrumentFacts, 'stringHeight' | 'stringHeightBefore'>): number | null {
+  if (stringHeight === null || stringHeightBefore === null) return null;
+  return Math.atan((stringHeight - stringHeightBefore) / BEFORE_SADDLE);
 }
 
 /** A loose stretch as it was last seen. */

@@ -1,3 +1,4 @@
+import type { Build } from '../build/index.js';
 import type { Stretch } from '../map/marks.js';
 import type { MarkKind, MarkState, Path, Plan } from '../map/index.js';
 import type { PointId, ReadingValue, StateId } from '../readings/index.js';
@@ -21,12 +22,12 @@ export interface InstrumentRecord {
   top: SolvedTopFacts | null;
 }
 
-export const CONSTRUCTIONS = ['flat-top', 'archtop'] as const;
-export type Construction = (typeof CONSTRUCTIONS)[number];
+export const INSTRUMENT_TYPES = ['flat-top', 'archtop'] as const;
+export type InstrumentType = (typeof INSTRUMENT_TYPES)[number];
 
 /** What an instrument is. Lengths m; null where it was not measured. */
 export interface InstrumentFacts {
-  type: Construction;
+  type: InstrumentType;
   scale: number;
   /** fret at which the neck meets the body */
   bodyJoin: number;
@@ -46,7 +47,21 @@ export interface InstrumentFacts {
   archHeight: number | null;
   /** of the string set at pitch, N */
   stringPull: number;
+  build: Build;
+  /** of the top, in the middle of the lower bout */
+  topThickness: number | null;
+  /** of the sphere that the top was built on */
+  domeRadius: number | null;
+  /** of the strings over the top at the saddle, and 100 mm before it */
+  stringHeight: number | null;
+  stringHeightBefore: number | null;
+  /** what nobody knows, and a usual one stands for */
+  assumed: AssumedFact[];
 }
+
+/** Facts that a usual one stands for while nobody knows them. */
+export const ASSUMED_FACTS = ['topSpecies', 'stringSet', 'playingStyle'] as const;
+export type AssumedFact = (typeof ASSUMED_FACTS)[number];
 
 export const STRING_STATES = ['pitch', 'slack', 'off'] as const;
 export type StringState = (typeof STRING_STATES)[number];

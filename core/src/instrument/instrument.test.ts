@@ -46,6 +46,12 @@ const INSTRUMENT: InstrumentFacts = {
   bodyWidth: null,
   archHeight: null,
   stringPull: 735,
+  build: {},
+  topThickness: null,
+  domeRadius: null,
+  stringHeight: null,
+  stringHeightBefore: null,
+  assumed: [],
 };
 
 /** A room that swings through the year about 50 % RH, damp in August, logged up to a day. */

@@ -10,6 +10,9 @@ import { beginsEpoch } from './interventions.js';
 export interface TopQuestion {
   plan: Plan;
   species: SpeciesId;
+  /** null where they were not measured, m */
+  thickness: number | null;
+  domeRadius: number | null;
   /** what was loose before and after each intervention that touched a brace */
   interventions: { id: string; before: LooseStretch[]; after: LooseStretch[] }[];
 }
@@ -32,6 +35,8 @@ export function topQuestionOf({
   return {
     plan,
     species: instrument.topSpecies,
+    thickness: instrument.topThickness,
+    domeRadius: instrument.domeRadius,
     interventions: interventions
       .filter(({ kinds }) => beginsEpoch(kinds))
       .map(({ id, date }) => {

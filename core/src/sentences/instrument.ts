@@ -1,4 +1,5 @@
 import type { FittedSide, InstrumentFit } from '../instrument/fit.js';
+import type { AssumedFact, InstrumentFacts } from '../instrument/facts.js';
 import type { InstrumentToday } from '../instrument/today.js';
 import { HEIGHT_UNITS, moveIn, sayHeightIn, type HeightUnit } from '../units/height.js';
 import { bodySentence } from './body.js';
@@ -47,6 +48,16 @@ const leverSentences = (sides: InstrumentToday['sides'], unit: HeightUnit): Sent
 
 const bodySentences = ({ body }: InstrumentFit, unit: HeightUnit): Sentence[] =>
   body.flatMap(({ side, share, from, to }) => bodySentence(side, share, { from, to }, moveIn(unit)) ?? []);
+
+const ASSUMED: Record<AssumedFact, string> = {
+  topSpecies: 'the wood of its top is not known: Sitka spruce is taken',
+  stringSet: 'what it is strung with is not known: a light set is taken',
+  playingStyle: 'how it is played is not known: medium is taken',
+};
+
+/** What stands for facts that nobody knows. */
+export const assumedSentences = ({ assumed }: Pick<InstrumentFacts, 'assumed'>): string[] =>
+  assumed.map((fact) => ASSUMED[fact]);
 
 /** Examinations that are not compared, and why. */
 export const leftOutSentences = ({ leftOut }: Pick<InstrumentFit, 'leftOut'>): string[] =>

@@ -51,6 +51,8 @@ export interface TopFacts {
   /** with a tailpiece: sum of the sines of the two break angles */
   downShare?: number;
   stringHeight?: number;
+  /** of the strings towards the nut, down positive, rad */
+  slope?: number;
 }
 
 const mm = 1e-3;
@@ -162,7 +164,7 @@ export function topSpec(plan: Plan, facts: TopFacts): TopSpec {
     strings: {
       anchor: facts.anchor ?? 'bridge',
       height: facts.stringHeight ?? stringHeight,
-      slope: 0,
+      slope: facts.slope ?? 0,
       downShare: facts.downShare ?? downShare,
     },
   };

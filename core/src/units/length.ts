@@ -36,8 +36,8 @@ export const LENGTH_UNIT_NAMES: Record<LengthUnit, string> = {
 export const ACCEPTED_LENGTHS =
   'a length such as 7/64, 3 3/32 in, 110 thou, .110", 2.8 mm or 2,8 mm; a bare decimal takes the field’s own unit';
 
-/** Longer than any guitar: a number beyond this is a slip, not a length. Metres. */
-export const LONGEST_LENGTH = 10;
+/** Longer than any guitar, and than the radius of any dome: a number beyond this is a slip, not a length. Metres. */
+export const LONGEST_LENGTH = 50;
 
 const UNIT_WORDS: [RegExp, number][] = [
   [/(?:inches|inch|in\.?|["″”]|''|’’|′′)$/iu, METRES_PER_INCH],
@@ -46,6 +46,7 @@ const UNIT_WORDS: [RegExp, number][] = [
   [/(?:millimetres|millimeters|mm)$/iu, 0.001],
   [/(?:centimetres|centimeters|cm)$/iu, 0.01],
   [/(?:metres|meters|m)$/iu, 1],
+  [/(?:feet|foot|ft)$/iu, 12 * METRES_PER_INCH],
 ];
 
 const VULGAR: Record<string, string> = {
@@ -62,7 +63,7 @@ const VULGAR: Record<string, string> = {
 const SIGNS = Object.keys(VULGAR).join('');
 
 /** Units of which a fraction is a part: nobody writes half a millimetre so. */
-const PARTED = new Set([METRES_PER_INCH, METRES_PER_INCH / 1000, METRES_PER_INCH / 64]);
+const PARTED = new Set([12 * METRES_PER_INCH, METRES_PER_INCH, METRES_PER_INCH / 1000, METRES_PER_INCH / 64]);
 
 /**
  * Text to metres.

@@ -68,6 +68,11 @@ export class AnalysisService implements OnApplicationShutdown {
     return analysis;
   }
 
+  /** The air of the room that an instrument lives in. */
+  roomOf(id: string): Promise<tasks.PackedRoom> {
+    return this.records.roomOf(id);
+  }
+
   /** Runs a task beside for an open page, before what is worked out in the background. */
   ask<T extends keyof Tasks>(task: T, input: Parameters<Tasks[T]>[0]): Promise<ReturnType<Tasks[T]>> {
     return this.run(task, input, LIMIT_MS, true);

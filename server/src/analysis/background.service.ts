@@ -1,5 +1,5 @@
 import { Injectable, type OnApplicationBootstrap, type OnApplicationShutdown } from '@nestjs/common';
-import { cardStance, neededForVerification, type ForecastCheck } from '@upright-elder/core';
+import { cardStance, type ForecastCheck } from '@upright-elder/core';
 import { PinoLogger } from 'nestjs-pino';
 import type { Subscription } from 'rxjs';
 import { In, MoreThan } from 'typeorm';
@@ -8,7 +8,7 @@ import { Clock } from '../clock.js';
 import { Database } from '../database/database.js';
 import { EventsService } from '../events/events.service.js';
 import type * as tasks from '../workers/tasks.js';
-import { AnalysisService, fitOf, type Analysis } from './analysis.service.js';
+import { AnalysisService, type Analysis } from './analysis.service.js';
 import { ShownForecastEntity, SolvedTopEntity, WorkedOutEntity, type KeptCard } from './kept.entity.js';
 import { StampsService, type Kept } from './stamps.service.js';
 
@@ -135,9 +135,9 @@ export class BackgroundService implements OnApplicationBootstrap, OnApplicationS
       while (this.again && !this.ended) {
         this.again = false;
         const stale = (await this.stamps.all()).filter((one) => this.isStale(one)).sort(byUrgency);
-        for (const { id } of stale) {
+        for (const one of stale) {
           if (this.ended) return;
-          await this.one(id);
+          await this.one(one);
           // what was written meanwhile may be more urgent
           if (this.again) break;
         }
@@ -148,14 +148,9 @@ export class BackgroundService implements OnApplicationBootstrap, OnApplicationS
   }
 
   /** One that cannot be worked out is said so, and never keeps the others from it. */
-  private async one(id: string): Promise<void> {
+  private async one({ id, stamp, keptStamp }: Kept): Promise<void> {
     try {
-      const analysis = await this.solved(await this.analysis.of(id, false));
-      const day = this.clock.today();
-      const { room, packed, fresh } = analysis;
-      const off =
-        fresh?.day === day ? fresh : await this.analysis.later('readOff', { fit: packed, room, day });
-      await this.keep(analysis, day, off, fresh?.checks);
+      if (stamp !== keptStamp || !(await this.onlyDay(id, stamp))) await this.whole(id);
     } catch (error) {
       if (this.ended) return;
       const because = error instanceof Error ? error.message : String(error);
@@ -163,6 +158,47 @@ export class BackgroundService implements OnApplicationBootstrap, OnApplicationS
       await this.keepRefusal(id, because);
     }
     this.events.workedOut([id]);
+  }
+
+  private async whole(id: string): Promise<void> {
+    const analysis = await this.solved(await this.analysis.of(id, false));
+    const day = this.clock.today();
+    const { stamp, fingerprint, room, packed, fresh, record } = analysis;
+    const off =
+      fresh?.day === day
+        ? fresh
+        : await this.analysis.later('readOff', { fit: packed, room, day, shown: await this.shownOf(id) });
+    const card: KeptCard = { stance: cardStance(record), first: off.first, refusal: null };
+    const row = { instrumentId: id, stamp, fingerprint, day, fit: Buffer.from(packed), card };
+    await this.keep(row, off, fresh?.checks);
+  }
+
+  /**
+   * Nothing was written since, and only another day is read off what is kept: nothing is gathered for that.
+   *
+   * @returns false where nothing is kept that it could be read off
+   */
+  private async onlyDay(id: string, stamp: string): Promise<boolean> {
+    if (this.database.unwritable) return false;
+    const kept = await this.database.read.findOne(WorkedOutEntity, {
+      where: { instrumentId: id, stamp },
+      select: { instrumentId: true, stamp: true, fingerprint: true, fit: true, card: true },
+    });
+    if (!kept || kept.card.refusal !== null) return false;
+    const day = this.clock.today();
+    const room = await this.analysis.roomOf(id);
+    const off = await this.analysis.later('readOff', {
+      fit: kept.fit,
+      room,
+      day,
+      shown: await this.shownOf(id),
+    });
+    await this.keep({ ...kept, day, card: { ...kept.card, first: off.first } }, off, undefined);
+    return true;
+  }
+
+  private shownOf(instrumentId: string): Promise<ShownForecastEntity[]> {
+    return this.database.read.findBy(ShownForecastEntity, { instrumentId });
   }
 
   /** The plate model is asked first, where its answer is not there yet. */
@@ -185,31 +221,24 @@ export class BackgroundService implements OnApplicationBootstrap, OnApplicationS
   }
 
   private async keep(
-    analysis: Analysis,
-    day: number,
-    { first, shown }: tasks.ReadOff,
+    row: Omit<WorkedOutEntity, 'checks'>,
+    { shown, gone }: Pick<tasks.ReadOff, 'shown' | 'gone'>,
     checks: ForecastCheck[] | undefined,
   ): Promise<void> {
-    const { id, stamp, fingerprint, packed, record } = analysis;
-    const card: KeptCard = { stance: cardStance(record), first, refusal: null };
-    const row = { instrumentId: id, stamp, fingerprint, day, fit: Buffer.from(packed), card };
-    if (this.database.unwritable) this.inMemory.set(id, { ...row, checks: checks ?? [] });
-    else {
-      const known = await this.database.read.findBy(ShownForecastEntity, { instrumentId: id });
-      const now = shown.map((one) => ({ instrumentId: id, ...one }));
-      const needed = new Set(
-        neededForVerification([...known.filter((one) => !now.some(same(one))), ...now], fitOf(analysis)),
-      );
+    const { instrumentId } = row;
+    if (this.database.unwritable) this.inMemory.set(instrumentId, { ...row, checks: checks ?? [] });
+    else
       await this.database.writeUnsynced(async (manager) => {
         if (checks) await manager.save(WorkedOutEntity, { ...row, checks });
-        else await manager.update(WorkedOutEntity, { instrumentId: id }, row);
-        for (const { points: _points, ...gone } of known)
-          if (![...needed].some(same(gone))) await manager.delete(ShownForecastEntity, gone);
-        const kept = now.filter((one) => needed.has(one));
-        if (kept.length > 0) await manager.save(ShownForecastEntity, kept);
+        else await manager.update(WorkedOutEntity, { instrumentId }, row);
+        for (const one of gone) await manager.delete(ShownForecastEntity, { instrumentId, ...one });
+        if (shown.length > 0)
+          await manager.save(
+            ShownForecastEntity,
+            shown.map((one) => ({ instrumentId, ...one })),
+          );
       });
-    }
-    if (checks) for (const follower of this.followers) follower(id, checks);
+    if (checks) for (const follower of this.followers) follower(instrumentId, checks);
   }
 
   private async keepRefusal(id: string, refusal: string): Promise<void> {
@@ -228,11 +257,6 @@ export class BackgroundService implements OnApplicationBootstrap, OnApplicationS
 }
 
 const NOTHING_FOUND = { rise: null, restraint: null, breathes: {} };
-
-const same =
-  (one: { key: string; basis: string; shownOn: string }) =>
-  (other: { key: string; basis: string; shownOn: string }): boolean =>
-    one.key === other.key && one.basis === other.basis && one.shownOn === other.shownOn;
 
 /** What was written since goes before what only has another day; what asks for the most goes first. */
 function byUrgency(a: Kept, b: Kept): number {

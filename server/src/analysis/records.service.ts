@@ -38,6 +38,12 @@ export class RecordsService {
     private readonly air: AirService,
   ) {}
 
+  /** The air of the room that an instrument lives in. */
+  async roomOf(id: string): Promise<PackedRoom> {
+    const { homeRoomId } = await this.instruments.facts(id);
+    return this.air.packed(homeRoomId);
+  }
+
   /** @throws ProblemError where there is no such instrument */
   async gather(id: string): Promise<Gathered> {
     const { instrument, homeRoomId } = await this.instruments.facts(id);

@@ -1,6 +1,7 @@
 import { Injectable } from '@nestjs/common';
 import type { Forecast, SeriesForecast } from '@upright-elder/contract';
 import {
+  assumedSentences,
   climateBasis,
   isoDate,
   leftOutSentences,
@@ -52,6 +53,7 @@ export class ForecastsService {
       solving: analysis.solving,
       strungVisits: Math.max(0, ...today.sides.map(({ all }) => all.length)),
       leftOut: leftOutSentences(fit),
+      assumed: assumedSentences(analysis.record.instrument),
       sides: sides.map((side) => said(side, fit)),
       others: others.map(({ key, subject, readings }) => ({ key, name: seriesName(subject), readings })),
       season,

@@ -1,15 +1,26 @@
 import { setImmediate } from 'node:timers/promises';
-import { Injectable, type OnApplicationBootstrap } from '@nestjs/common';
+import { Injectable, type OnApplicationBootstrap, type OnApplicationShutdown } from '@nestjs/common';
 import type { ForecastCheck, Scorecard } from '@upright-elder/contract';
-import { QUANTITIES, scorecard, type ForecastCheck as Check, type Kept } from '@upright-elder/core';
+import {
+  QUANTITIES,
+  scorecard,
+  ScorecardTally,
+  type ForecastCheck as Check,
+  type Kept,
+} from '@upright-elder/core';
 import { AnalysisService } from '../analysis/analysis.service.js';
 import { BackgroundService } from '../analysis/background.service.js';
 
+/** The sum over the shop is gathered when the start is over, ms. */
+const LATER_MS = 5000;
+
 /** How often the bands held, for an instrument and over the shop. */
 @Injectable()
-export class ScorecardsService implements OnApplicationBootstrap {
+export class ScorecardsService implements OnApplicationBootstrap, OnApplicationShutdown {
+  private timer: NodeJS.Timeout | null = null;
   /** what each instrument's forecasts came to, as far as it is worked out */
   private readonly byInstrument = new Map<string, Kept[]>();
+  private readonly shop = new ScorecardTally();
 
   constructor(
     private readonly analysis: AnalysisService,
@@ -19,7 +30,12 @@ export class ScorecardsService implements OnApplicationBootstrap {
   }
 
   onApplicationBootstrap(): void {
-    void this.remember();
+    this.timer = setTimeout(() => void this.remember(), LATER_MS);
+    this.timer.unref();
+  }
+
+  onApplicationShutdown(): void {
+    if (this.timer) clearTimeout(this.timer);
   }
 
   async of(instrumentId: string): Promise<Scorecard> {
@@ -29,15 +45,15 @@ export class ScorecardsService implements OnApplicationBootstrap {
     return {
       checks: checks.map(said),
       instrument: scorecard(checks),
-      shop: scorecard([...this.byInstrument.values()].flat()),
+      shop: this.shop.sum(),
     };
   }
 
   private know(id: string, checks: readonly Check[]): void {
-    this.byInstrument.set(
-      id,
-      checks.map(({ in50, in80, in95, error }) => ({ in50, in80, in95, error })),
-    );
+    const now = checks.map(({ in50, in80, in95, error }) => ({ in50, in80, in95, error }));
+    this.shop.remove(this.byInstrument.get(id) ?? []);
+    this.shop.add(now);
+    this.byInstrument.set(id, now);
   }
 
   /** What was worked out before the program was started, a few at a time: nobody is kept waiting. */

@@ -1,10 +1,15 @@
 import type { Length } from '@upright-elder/contract';
 import {
+  ASSUMED_FACTS,
+  knownOr,
+  NOT_KNOWN,
   RELIEF_SCHOOLS,
   setTension,
   STRING_SETS,
   TUNINGS,
+  USUAL_FACTS,
   type InstrumentFacts,
+  type NotKnown,
   type StringSetId,
 } from '@upright-elder/core';
 import type { InstrumentEntity } from './instrument.entity.js';
@@ -16,9 +21,9 @@ export function factsOf(row: InstrumentEntity): InstrumentFacts {
     type: row.type,
     scale: row.scale.metres,
     bodyJoin: row.bodyJoin,
-    topSpecies: row.topSpecies,
+    topSpecies: knownOr(row.topSpecies, USUAL_FACTS.topSpecies),
     laminatedTop: row.laminatedTop,
-    playingStyle: row.playingStyle,
+    playingStyle: knownOr(row.playingStyle, USUAL_FACTS.playingStyle),
     reliefTarget: RELIEF_SCHOOLS[row.reliefSchool].relief,
     targetBass: metres(row.targetBass),
     targetTreble: metres(row.targetTreble),
@@ -29,11 +34,18 @@ export function factsOf(row: InstrumentEntity): InstrumentFacts {
     bodyWidth: metres(row.bodyWidth),
     archHeight: metres(row.archHeight),
     stringPull: pullOf(row, row.stringSet),
+    build: row.build,
+    topThickness: metres(row.topThickness),
+    domeRadius: metres(row.domeRadius),
+    stringHeight: metres(row.stringHeight),
+    stringHeightBefore: metres(row.stringHeightBefore),
+    assumed: ASSUMED_FACTS.filter((fact) => row[fact] === NOT_KNOWN),
   };
 }
 
-/** Pull of a set on an instrument at its own tuning, N. */
+/** Pull of a set on an instrument at its own tuning, N; of the usual one where it is not known. */
 export const pullOf = (
   { tuning, scale }: Pick<InstrumentEntity, 'tuning' | 'scale'>,
-  set: StringSetId,
-): number => setTension(STRING_SETS[set], TUNINGS[tuning], scale.metres).total;
+  set: StringSetId | NotKnown,
+): number =>
+  setTension(STRING_SETS[knownOr(set, USUAL_FACTS.stringSet)], TUNINGS[tuning], scale.metres).total;

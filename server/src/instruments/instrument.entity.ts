@@ -1,6 +1,8 @@
 import type { IdentityPart, Length, Money, Rod } from '@upright-elder/contract';
 import type {
-  Construction,
+  Build,
+  InstrumentType,
+  NotKnown,
   PlayingStyle,
   ReliefSchool,
   SpeciesId,
@@ -37,7 +39,7 @@ export class InstrumentEntity {
   complaint!: string;
 
   @Column({ type: 'text' })
-  playingStyle!: PlayingStyle;
+  playingStyle!: PlayingStyle | NotKnown;
 
   @Column({ type: 'text' })
   reliefSchool!: ReliefSchool;
@@ -46,13 +48,13 @@ export class InstrumentEntity {
   homeRoomId!: string | null;
 
   @Column({ type: 'text' })
-  type!: Construction;
+  type!: InstrumentType;
 
   @Column({ type: 'integer' })
   bodyJoin!: number;
 
   @Column({ type: 'text' })
-  stringSet!: StringSetId;
+  stringSet!: StringSetId | NotKnown;
 
   @Column({ type: 'text', nullable: true })
   designStringSet!: StringSetId | null;
@@ -70,10 +72,13 @@ export class InstrumentEntity {
   budget!: Money | null;
 
   @Column({ type: 'text' })
-  topSpecies!: SpeciesId;
+  topSpecies!: SpeciesId | NotKnown;
 
   @Column({ type: 'boolean' })
   laminatedTop!: boolean;
+
+  @Column({ type: 'simple-json' })
+  build!: Build;
 
   @Column({ type: 'text' })
   construction!: string;
@@ -105,6 +110,27 @@ export class InstrumentEntity {
 
   @Column({ type: 'simple-json', nullable: true })
   archHeight!: Length | null;
+
+  @Column({ type: 'simple-json', nullable: true })
+  topThickness!: Length | null;
+
+  @Column({ type: 'simple-json', nullable: true })
+  domeRadius!: Length | null;
+
+  @Column({ type: 'simple-json', nullable: true })
+  stringHeight!: Length | null;
+
+  @Column({ type: 'simple-json', nullable: true })
+  stringHeightBefore!: Length | null;
+
+  @Column({ type: 'simple-json', nullable: true })
+  builtBridge!: Length | null;
+
+  @Column({ type: 'simple-json', nullable: true })
+  nutWidth!: Length | null;
+
+  @Column({ type: 'simple-json', nullable: true })
+  stringSpread!: Length | null;
 
   @Column({ type: 'text' })
   updatedBy!: string;

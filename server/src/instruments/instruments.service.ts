@@ -13,7 +13,7 @@ import {
   type Money,
   type Strike,
 } from '@upright-elder/contract';
-import { parseLength, parseMoney, type InstrumentFacts } from '@upright-elder/core';
+import { NOT_KNOWN, parseLength, parseMoney, type InstrumentFacts } from '@upright-elder/core';
 import { In, type EntityManager } from 'typeorm';
 import { Clock } from '../clock.js';
 import { Database } from '../database/database.js';
@@ -112,6 +112,7 @@ export class InstrumentsService {
             ...facts,
             ...asTyped(lengths, before),
             ...amounts,
+            build: facts.build ?? before?.build ?? {},
             designStringSet: facts.designStringSet ?? null,
             homeRoomId: facts.homeRoomId ?? null,
             updatedBy: by,
@@ -134,9 +135,12 @@ function changesOf(
 ): InterventionChanges {
   const room = after.homeRoomId ?? null;
   return {
-    ...(before.stringSet !== after.stringSet && {
-      strings: { from: before.stringSet, to: after.stringSet },
-    }),
+    // what was not known before was not changed by hand
+    ...(before.stringSet !== after.stringSet &&
+      before.stringSet !== NOT_KNOWN &&
+      after.stringSet !== NOT_KNOWN && {
+        strings: { from: before.stringSet, to: after.stringSet },
+      }),
     ...(before.tuning !== after.tuning && { tuning: { from: before.tuning, to: after.tuning } }),
     ...(before.homeRoomId !== room && { room: { from: before.homeRoomId, to: room } }),
   };

@@ -1,6 +1,6 @@
 import { Injectable } from '@nestjs/common';
 import type { TopModel, TopPrior } from '@upright-elder/contract';
-import { bellyOf, GLUED_AT, lastRead, looseOf, moistureOn } from '@upright-elder/core';
+import { anchorOf, bellyOf, GLUED_AT, lastRead, looseOf, moistureOn, stringSlope } from '@upright-elder/core';
 import { AirService } from '../air/air.service.js';
 import { AnalysisService, fitOf, type Analysis } from '../analysis/analysis.service.js';
 import { Clock } from '../clock.js';
@@ -32,6 +32,11 @@ export class TopsService {
       plan: stored,
       species: instrument.topSpecies,
       laminated: instrument.laminatedTop,
+      thickness: instrument.topThickness,
+      domeRadius: instrument.domeRadius,
+      stringHeight: instrument.stringHeight,
+      stringSlope: stringSlope(instrument),
+      anchor: anchorOf(instrument.build),
       bridgeThickness: lastRead(examinations, 'bridgeThickness', 'middle'),
       plateThickness: lastRead(examinations, 'plateThickness', 'centre'),
       pull: instrument.stringPull,

@@ -3,6 +3,7 @@ import {
   checksOf,
   expectReadings,
   firstSentence,
+  neededForVerification,
   fitInstrument,
   forecastOf,
   otherForecast,
@@ -69,8 +70,10 @@ const packed = (fit: InstrumentFit): PackedFit => deflateRawSync(JSON.stringify(
 /** What is read off a fit for a day. */
 export interface ReadOff {
   first: Record<HeightUnit, Sentence> | null;
-  /** what is shown of the action that day */
+  /** what is shown of the action that day, as far as a reading may be held against it */
   shown: ShownForecast[];
+  /** what was kept before, and nothing will be held against any more */
+  gone: Pick<ShownForecast, 'key' | 'basis' | 'shownOn'>[];
 }
 
 export interface WorkedOut extends ReadOff {
@@ -89,17 +92,44 @@ export function workOut(input: {
   const { record, day, shown } = input;
   const room = roomOf(input.room);
   const fit = fitInstrument(record, room);
-  return { day, fit: packed(fit), checks: checksOf(record, fit, room, shown), ...dayOff(fit, room, day) };
+  return {
+    day,
+    fit: packed(fit),
+    checks: checksOf(record, fit, room, shown),
+    ...dayOff(fit, room, day, shown),
+  };
 }
 
 /** Reads a new day off a fit that is kept. */
-export function readOff({ fit, room, day }: { fit: PackedFit; room: PackedRoom; day: number }): ReadOff {
-  return dayOff(unpacked(fit), roomOf(room), day);
+export function readOff({
+  fit,
+  room,
+  day,
+  shown,
+}: {
+  fit: PackedFit;
+  room: PackedRoom;
+  day: number;
+  shown: ShownForecast[];
+}): ReadOff {
+  return dayOff(unpacked(fit), roomOf(room), day, shown);
 }
 
-function dayOff(fit: InstrumentFit, room: RoomAir, day: number): ReadOff {
+function dayOff(fit: InstrumentFit, room: RoomAir, day: number, known: ShownForecast[]): ReadOff {
   const today = standOn(fit, room.log, day);
-  return { first: firstSentence(today), shown: shownToday(fit, today) };
+  const now = shownToday(fit, today);
+  const same = (one: ShownForecast) => (other: ShownForecast) =>
+    one.key === other.key && one.basis === other.basis && one.shownOn === other.shownOn;
+  const needed = new Set(
+    neededForVerification([...known.filter((one) => !now.some(same(one))), ...now], fit),
+  );
+  return {
+    first: firstSentence(today),
+    shown: now.filter((one) => needed.has(one)),
+    gone: known
+      .filter((one) => !needed.has(one) && !now.some(same(one)))
+      .map(({ key, basis, shownOn }) => ({ key, basis, shownOn })),
+  };
 }
 
 /** What a page is worked out from. */
@@ -141,10 +171,16 @@ export function roomWood({ room, day }: { room: PackedRoom; day: number }): Piec
 export type TopFinding =
   { rise: number; restraint: number; breathes: Record<string, number> } | { refusal: string };
 
-export function solveTop({ plan, species, interventions }: TopQuestion): TopFinding {
+export function solveTop({ plan, species, thickness, domeRadius, interventions }: TopQuestion): TopFinding {
   try {
     const recorded = interventions.flatMap(({ before, after }) => [...before, ...after]);
-    const top = new SolvedTop(topSpec(plan, { species, laminated: false }), { recorded });
+    const spec = topSpec(plan, {
+      species,
+      laminated: false,
+      thickness: thickness ?? undefined,
+      domeRadius: domeRadius ?? undefined,
+    });
+    const top = new SolvedTop(spec, { recorded });
     const riseOf = (loose: (typeof recorded)[number][]) => top.responses(loose).moisture.saddle.rise;
     return {
       rise: riseOf([]),

@@ -87,6 +87,16 @@ function triggersOf({ table, subject, id }: (typeof SUBJECTS)[number]): string[]
   });
 }
 
+const BUILT_LENGTHS = [
+  'topThickness',
+  'domeRadius',
+  'stringHeight',
+  'stringHeightBefore',
+  'builtBridge',
+  'nutWidth',
+  'stringSpread',
+];
+
 const NOTE_TOOLS = `INSERT INTO "change" ("subject", "id", "revision") VALUES ('tools', '', (SELECT ifnull(max("revision"), 0) + 1 FROM "change"))
       ON CONFLICT ("subject", "id") DO UPDATE SET "revision" = excluded."revision";`;
 
@@ -122,6 +132,10 @@ export class Interventions1764800000000 implements MigrationInterface {
       `UPDATE "instrument" SET "reliefSchool" = 'nearly-straight' WHERE "reliefSchool" = 'nearly straight'`,
     );
     await runner.query(`ALTER TABLE "instrument" DROP COLUMN "revision"`);
+    // how it is built, part by part: nothing of it is known of older instruments but what stands in words
+    await runner.query(`ALTER TABLE "instrument" ADD COLUMN "build" text NOT NULL DEFAULT '{}'`);
+    for (const length of BUILT_LENGTHS)
+      await runner.query(`ALTER TABLE "instrument" ADD COLUMN "${length}" text`);
     for (const trigger of [...SUBJECTS.flatMap(triggersOf), ...REPEATS]) await runner.query(trigger);
     // everything that is there counts as changed once
     await runner.query(

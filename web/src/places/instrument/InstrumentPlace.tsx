@@ -1,5 +1,5 @@
 import type { Instrument } from '@upright-elder/contract';
-import { STRING_SETS, TUNINGS } from '@upright-elder/core';
+import { NOT_KNOWN, STRING_SETS, TUNINGS } from '@upright-elder/core';
 import { NavLink, Outlet, useLocation, useNavigate, useParams } from 'react-router';
 import { Fetching } from '../../app/Fetching.js';
 import { useKeys } from '../../app/keys.js';
@@ -45,7 +45,9 @@ export function InstrumentPlace() {
                 {[
                   instrument.maker,
                   instrument.owner,
-                  STRING_SETS[instrument.stringSet].name,
+                  instrument.stringSet === NOT_KNOWN
+                    ? 'strings not known'
+                    : STRING_SETS[instrument.stringSet].name,
                   TUNINGS[instrument.tuning].name,
                   pullWords(instrument),
                 ]
@@ -115,7 +117,8 @@ function HeightsSwitch() {
 }
 
 /** The pull of the strings, and by how much it differs from what the builder meant. */
-function pullWords({ stringPull, designPull }: Instrument): string {
+function pullWords({ stringPull, designPull, stringSet }: Instrument): string {
+  if (stringSet === NOT_KNOWN) return '';
   const pull = `pull ${Math.round(stringPull)} N`;
   const over = designPull ? Math.round((stringPull / designPull - 1) * 100) : 0;
   if (over === 0) return pull;

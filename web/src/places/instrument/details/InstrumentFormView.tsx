@@ -11,11 +11,15 @@ import {
   ACTION_TARGETS,
   PLAYING_STYLES,
   printLength,
-  CONSTRUCTIONS,
+  INSTRUMENT_TYPES,
   RELIEF_SCHOOL_IDS,
   RELIEF_SCHOOLS,
   sayAction,
   SPECIES,
+  BUILD_PARTS,
+  buildPartsOf,
+  NOT_KNOWN,
+  type PlayingStyle,
   SPECIES_IDS,
   STRING_SET_IDS,
   STRING_SETS,
@@ -23,7 +27,7 @@ import {
   TUNINGS,
 } from '@upright-elder/core';
 import { ToggleGroup } from 'radix-ui';
-import { useState, type ReactNode } from 'react';
+import { Fragment, useState, type ReactNode } from 'react';
 import { Controller, useForm, type UseFormRegisterReturn } from 'react-hook-form';
 import { toast } from 'sonner';
 import { LeaveGuard } from '../../../app/FormFoot.js';
@@ -180,7 +184,7 @@ export function InstrumentFormView({
         <Select
           label="Type"
           field={register('type')}
-          options={CONSTRUCTIONS.map((value) => [value, TYPE_NAMES[value]])}
+          options={INSTRUMENT_TYPES.map((value) => [value, TYPE_NAMES[value]])}
         />
         {length('scale', 'for example 645, 25.4 in, 25½ in')}
         <Text
@@ -197,7 +201,12 @@ export function InstrumentFormView({
         <Select
           label="Top wood"
           field={register('topSpecies')}
-          options={SPECIES_IDS.map((value) => [value, SPECIES[value].name])}
+          error={errors.topSpecies?.message}
+          options={[
+            ...CHOOSE,
+            ...SPECIES_IDS.map((value): [string, string] => [value, SPECIES[value].name]),
+            UNKNOWN,
+          ]}
         />
         <label className="flex min-h-[44px] items-center gap-2 self-center">
           <input type="checkbox" className="h-6 w-6 accent-verdigris" {...register('laminatedTop')} />{' '}
@@ -213,19 +222,49 @@ export function InstrumentFormView({
           </>
         )}
         <div className="sm:col-span-2">
-          <Text label="Bracing, neck joint, back and sides" field={register('construction')} />
+          <Text label="What else there is to say of its build" field={register('construction')} />
         </div>
       </Section>
+      <details className="mb-3">
+        <summary className="min-h-[44px] cursor-pointer content-center font-serif text-[1.3rem] font-semibold">
+          How it is built
+        </summary>
+        <p className="text-[0.95rem] text-faint">
+          Nothing here is guessed: what nobody has found out stays not known. What is entered is used by the
+          map, the virtual top and the forecasts.
+        </p>
+        <div className="grid gap-x-4 gap-y-2 sm:grid-cols-2 lg:grid-cols-4">
+          {buildPartsOf(type).map((part) => (
+            <Select
+              key={part}
+              label={BUILD_PARTS[part].name}
+              field={register(`build.${part}`)}
+              options={[['', 'not known'], ...Object.entries(BUILD_PARTS[part].ways)]}
+            />
+          ))}
+          {BUILT_LENGTHS.map((name) => (
+            <Fragment key={name}>
+              {length(name, name === 'domeRadius' ? 'for example 9 m, 28 ft' : undefined)}
+            </Fragment>
+          ))}
+        </div>
+      </details>
       <Section title="How it is played, where it lives">
         <Select
           label="Playing style"
           field={register('playingStyle')}
-          options={PLAYING_STYLES.map((value) => [value, value])}
+          error={errors.playingStyle?.message}
+          options={[...CHOOSE, ...PLAYING_STYLES.map((value): [string, string] => [value, value]), UNKNOWN]}
         />
         <Select
           label="Strings"
           field={register('stringSet')}
-          options={STRING_SET_IDS.map((value) => [value, STRING_SETS[value].name])}
+          error={errors.stringSet?.message}
+          options={[
+            ...CHOOSE,
+            ...STRING_SET_IDS.map((value): [string, string] => [value, STRING_SETS[value].name]),
+            UNKNOWN,
+          ]}
         />
         <Select
           label="Builder’s set"
@@ -250,8 +289,8 @@ export function InstrumentFormView({
               .map(({ id: room, name }): [string, string] => [room, name]),
           ]}
         />
-        {length('targetBass', `empty: ${sayAction(ACTION_TARGETS[style].bass)} for this style`)}
-        {length('targetTreble', `empty: ${sayAction(ACTION_TARGETS[style].treble)} for this style`)}
+        {length('targetBass', `empty: ${sayAction(ACTION_TARGETS[styleOf(style)].bass)} for this style`)}
+        {length('targetTreble', `empty: ${sayAction(ACTION_TARGETS[styleOf(style)].treble)} for this style`)}
         <Select
           label="Relief wanted"
           field={register('reliefSchool')}
@@ -329,6 +368,23 @@ export function InstrumentFormView({
   );
 }
 
+/** Nothing is chosen for anybody. */
+const CHOOSE: [string, string][] = [['', 'choose']];
+const UNKNOWN: [string, string] = [NOT_KNOWN, 'not known'];
+const styleOf = (style: InstrumentForm['playingStyle']): PlayingStyle =>
+  style === '' || style === NOT_KNOWN ? 'medium' : style;
+
+/** Lengths of how it is built. */
+const BUILT_LENGTHS = [
+  'topThickness',
+  'domeRadius',
+  'stringHeight',
+  'stringHeightBefore',
+  'builtBridge',
+  'nutWidth',
+  'stringSpread',
+] as const;
+
 function Section({ title, children }: { title: string; children: ReactNode }) {
   return (
     <fieldset className="mb-3">
@@ -368,21 +424,24 @@ function Select({
   label,
   field,
   options,
+  error,
 }: {
   label: string;
+  error?: string;
   field: UseFormRegisterReturn;
   options: [string, string][];
 }) {
   return (
     <label className="block text-[0.9rem] font-bold">
       {label}
-      <select className="field text-[1.05rem] font-normal" {...field}>
+      <select className="field text-[1.05rem] font-normal" aria-invalid={error ? true : undefined} {...field}>
         {options.map(([value, name]) => (
           <option key={value} value={value}>
             {name}
           </option>
         ))}
       </select>
+      {error && <span className="block text-[0.88rem] font-normal text-ochre">✕ {error}</span>}
     </label>
   );
 }

@@ -7,15 +7,40 @@ import {
   type InstrumentInput,
   type InstrumentLength,
 } from '@upright-elder/contract';
-import { isBareNumber, type LengthUnit, type StringSetId } from '@upright-elder/core';
+import {
+  BUILD_PART_IDS,
+  BUILD_PARTS,
+  isBareNumber,
+  type Build,
+  type BuildPart,
+  type LengthUnit,
+  type StringSetId,
+} from '@upright-elder/core';
 import type { Difference } from '../../../app/MergeDialog.js';
 
 /** The form of an instrument: its facts, and each length as typed. */
 export type InstrumentForm = Omit<
   InstrumentInput,
-  'by' | InstrumentLength | InstrumentAmount | 'homeRoomId' | 'designStringSet' | 'doubtful'
+  | 'by'
+  | InstrumentLength
+  | InstrumentAmount
+  | 'homeRoomId'
+  | 'designStringSet'
+  | 'doubtful'
+  | 'build'
+  | 'bodyJoin'
+  | 'playingStyle'
+  | 'stringSet'
+  | 'topSpecies'
 > & {
   homeRoomId: string;
+  /** none of these is guessed: they begin empty */
+  bodyJoin: string;
+  playingStyle: InstrumentInput['playingStyle'] | '';
+  stringSet: InstrumentInput['stringSet'] | '';
+  topSpecies: InstrumentInput['topSpecies'] | '';
+  /** empty where it is not known */
+  build: Record<BuildPart, string>;
   designStringSet: StringSetId | '';
   doubtful: IdentityPart[];
   lengths: Record<InstrumentLength, string>;
@@ -37,6 +62,13 @@ export const LENGTH_NAMES: Record<InstrumentLength, string> = {
   bodyLength: 'Body length',
   bodyWidth: 'Lower bout width',
   archHeight: 'Arch over the rim',
+  topThickness: 'Thickness of the top',
+  domeRadius: 'Radius of the built dome',
+  stringHeight: 'Strings over the top, at the saddle',
+  stringHeightBefore: 'Strings over the top, 100 mm before it',
+  builtBridge: 'Bridge as it was built, thickness',
+  nutWidth: 'Nut width',
+  stringSpread: 'Outer strings at the saddle',
 };
 
 /** The unit that a bare number takes in each field. */
@@ -49,7 +81,19 @@ export const LENGTH_FIELD_UNITS: Record<InstrumentLength, LengthUnit> = {
   bodyLength: 'mm',
   bodyWidth: 'mm',
   archHeight: 'mm',
+  topThickness: 'mm',
+  domeRadius: 'mm',
+  stringHeight: 'mm',
+  stringHeightBefore: 'mm',
+  builtBridge: 'mm',
+  nutWidth: 'mm',
+  stringSpread: 'mm',
 };
+
+const NOTHING_BUILT = Object.fromEntries(BUILD_PART_IDS.map((part) => [part, ''])) as Record<
+  BuildPart,
+  string
+>;
 
 export function emptyForm(): InstrumentForm {
   return {
@@ -60,17 +104,18 @@ export function emptyForm(): InstrumentForm {
     doubtful: [],
     owner: '',
     complaint: '',
-    playingStyle: 'medium',
+    playingStyle: '',
     reliefSchool: 'moderate',
     homeRoomId: '',
     type: 'flat-top',
-    bodyJoin: 14,
-    stringSet: 'light',
+    bodyJoin: '',
+    stringSet: '',
     designStringSet: '',
     tuning: 'standard',
-    topSpecies: 'sitka-spruce',
+    topSpecies: '',
     laminatedTop: false,
     construction: '',
+    build: NOTHING_BUILT,
     rod: 'unknown',
     amounts: { marketValue: '', worthToOwner: '', budget: '' },
     lengths: Object.fromEntries(INSTRUMENT_LENGTHS.map((name) => [name, ''])) as Record<
@@ -96,14 +141,39 @@ export function formOf(instrument: Instrument): InstrumentForm {
     bodyLength,
     bodyWidth,
     archHeight,
+    topThickness,
+    domeRadius,
+    stringHeight,
+    stringHeightBefore,
+    builtBridge,
+    nutWidth,
+    stringSpread,
     homeRoomId,
     designStringSet,
     marketValue,
     worthToOwner,
     budget,
+    build = {},
+    bodyJoin,
     ...facts
   } = instrument;
-  const stored = { scale, targetBass, targetTreble, heelDepth, extension, bodyLength, bodyWidth, archHeight };
+  const stored = {
+    scale,
+    targetBass,
+    targetTreble,
+    heelDepth,
+    extension,
+    bodyLength,
+    bodyWidth,
+    archHeight,
+    topThickness,
+    domeRadius,
+    stringHeight,
+    stringHeightBefore,
+    builtBridge,
+    nutWidth,
+    stringSpread,
+  };
   const lengths = Object.fromEntries(
     INSTRUMENT_LENGTHS.map((name) => {
       const length = stored[name];
@@ -118,11 +188,30 @@ export function formOf(instrument: Instrument): InstrumentForm {
     worthToOwner: worthToOwner?.text ?? '',
     budget: budget?.text ?? '',
   };
-  return { ...facts, homeRoomId: homeRoomId ?? '', designStringSet: designStringSet ?? '', lengths, amounts };
+  return {
+    ...facts,
+    bodyJoin: String(bodyJoin),
+    build: { ...NOTHING_BUILT, ...build },
+    homeRoomId: homeRoomId ?? '',
+    designStringSet: designStringSet ?? '',
+    lengths,
+    amounts,
+  };
 }
 
 export function inputOf(form: InstrumentForm, by: string): InstrumentInput {
-  const { lengths, amounts, homeRoomId, designStringSet, bodyJoin, ...facts } = form;
+  const {
+    lengths,
+    amounts,
+    homeRoomId,
+    designStringSet,
+    bodyJoin,
+    build,
+    playingStyle,
+    stringSet,
+    topSpecies,
+    ...facts
+  } = form;
   const typed = Object.fromEntries(
     INSTRUMENT_LENGTHS.map((name) => [
       name,
@@ -139,14 +228,22 @@ export function inputOf(form: InstrumentForm, by: string): InstrumentInput {
     ...typed,
     ...sums,
     scale,
-    bodyJoin: Number(bodyJoin),
+    // what was not chosen is sent so, and the server says what is accepted
+    playingStyle: playingStyle as InstrumentInput['playingStyle'],
+    stringSet: stringSet as InstrumentInput['stringSet'],
+    topSpecies: topSpecies as InstrumentInput['topSpecies'],
+    bodyJoin: /^\s*\d+\s*$/u.test(bodyJoin) ? Number(bodyJoin) : NaN,
+    build: Object.fromEntries(Object.entries(build).filter(([, way]) => way !== '')) as Build,
     homeRoomId: homeRoomId === '' ? null : homeRoomId,
     designStringSet: designStringSet === '' ? null : designStringSet,
     by,
   };
 }
 
-const FORM_NAMES: Record<Exclude<keyof InstrumentForm, 'version' | 'lengths' | 'amounts'>, string> = {
+const FORM_NAMES: Record<
+  Exclude<keyof InstrumentForm, 'version' | 'lengths' | 'amounts' | 'build'>,
+  string
+> = {
   nickname: 'Name to find it by',
   maker: 'Maker',
   owner: 'Owner',
@@ -157,7 +254,7 @@ const FORM_NAMES: Record<Exclude<keyof InstrumentForm, 'version' | 'lengths' | '
   rod: 'Truss rod',
   topSpecies: 'Top wood',
   laminatedTop: 'Laminated top',
-  construction: 'Bracing, neck joint, back and sides',
+  construction: 'What else there is to say of its build',
   playingStyle: 'Playing style',
   stringSet: 'Strings',
   designStringSet: 'Builder’s set',
@@ -182,13 +279,21 @@ export function formDifferences(theirs: InstrumentForm, yours: InstrumentForm): 
     theirs: theirs.lengths[key],
     yours: yours.lengths[key],
   }));
+  const build = BUILD_PART_IDS.map((key) => ({
+    key: `build.${key}`,
+    name: BUILD_PARTS[key].name,
+    theirs: sayPart(key, theirs.build[key]),
+    yours: sayPart(key, yours.build[key]),
+  }));
   const amounts = INSTRUMENT_AMOUNTS.map((key) => ({
     key,
     name: AMOUNT_NAMES[key],
     theirs: theirs.amounts[key],
     yours: yours.amounts[key],
   }));
-  return [...facts, ...lengths, ...amounts].filter((difference) => difference.theirs !== difference.yours);
+  return [...facts, ...build, ...lengths, ...amounts].filter(
+    (difference) => difference.theirs !== difference.yours,
+  );
 }
 
 /** Yours, with theirs where that was chosen, on top of their version. */
@@ -207,6 +312,12 @@ export function mergedForm(
     amounts: Object.fromEntries(
       INSTRUMENT_AMOUNTS.map((key) => [key, pick(key).amounts[key]]),
     ) as InstrumentForm['amounts'],
+    build: Object.fromEntries(
+      BUILD_PART_IDS.map((key) => [key, pick(`build.${key}`).build[key]]),
+    ) as InstrumentForm['build'],
     version: theirs.version,
   };
 }
+
+const sayPart = (part: BuildPart, way: string): string =>
+  (BUILD_PARTS[part].ways as Record<string, string>)[way] ?? 'not known';

@@ -67,7 +67,11 @@ export function Board({ plan, face, neck, marks, part, hair, boardRef, ...on }: 
       {!drawing && hints.length > 0 && (
         <p className="text-[0.88rem] text-faint">
           Dashed rings: where to look first.{' '}
-          {face === 'back' ? 'Ends of back braces let go most often.' : 'Ends of the X let go often.'}
+          {face === 'back'
+            ? 'Ends of back braces let go most often.'
+            : plan.braces.some(({ kind }) => kind === 'X brace')
+              ? 'Ends of the X let go often.'
+              : ''}
         </p>
       )}
     </>

@@ -26,11 +26,20 @@ import { PlanDrawing } from '../../../drawings/plan/PlanDrawing.js';
 import { LengthField } from '../../../fields/LengthField.js';
 import { metresOf } from './mapDocument.js';
 
+/** The layout that an instrument is offered first: its own bracing where that was entered. */
+function bracingOf({ type, build = {} }: Instrument): BracingId {
+  const archtop = type === 'archtop';
+  if (build.bracing === 'x') return archtop ? 'x-archtop' : 'x';
+  if (build.bracing === 'ladder' || build.bracing === 'fan' || build.bracing === 'parallel')
+    return build.bracing;
+  return archtop ? 'parallel' : 'x';
+}
+
 /** The first drawing of an instrument: a body shape, its length, six widths, and a bracing to be corrected later. */
 export function SetUpPlan({ instrument }: { instrument: Instrument }) {
   const archtop = instrument.type === 'archtop';
   const [shape, setShape] = useState<BodyShapeId>(archtop ? 'archtop' : 'auditorium');
-  const [bracing, setBracing] = useState<BracingId>(archtop ? 'parallel' : 'x');
+  const [bracing, setBracing] = useState<BracingId>(bracingOf(instrument));
   const [length, setLength] = useState(instrument.bodyLength?.text ?? '');
   const [widths, setWidths] = useState<Record<string, string>>({});
   const personId = usePersonId();

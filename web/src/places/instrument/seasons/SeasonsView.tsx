@@ -208,6 +208,9 @@ const StandsOn = memo(function StandsOn({
             Wanted: {unit.say(series.window[0])} to {unit.say(series.window[1])}.
           </li>
         )}
+        {forecast.assumed.map((words) => (
+          <li key={words}>{words[0]!.toUpperCase() + words.slice(1)}.</li>
+        ))}
         {forecast.leftOut.map((words) => (
           <li key={words}>Left out: {words}.</li>
         ))}

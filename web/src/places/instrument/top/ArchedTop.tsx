@@ -1,5 +1,7 @@
 import type { Instrument } from '@upright-elder/contract';
 import {
+  knownOr,
+  USUAL_FACTS,
   ACTION_LEVER,
   archRise,
   downForce,
@@ -29,7 +31,7 @@ export function ArchedTop({ instrument }: { instrument: Instrument }) {
   const { unit } = useHeights();
   const say = (metres: number) => sayHeight(metres, unit);
   const rise = archRise({
-    species: instrument.topSpecies,
+    species: knownOr(instrument.topSpecies, USUAL_FACTS.topSpecies),
     length: instrument.bodyLength?.metres ?? 0.51,
     width: instrument.bodyWidth?.metres ?? 0.42,
     height: instrument.archHeight?.metres ?? 0.017,

@@ -36,7 +36,7 @@ import { togglesOf, type Toggle } from './stretches.js';
 import { useAnswer } from './useAnswer.js';
 import { useSame } from './useSame.js';
 import { useTopWorker } from './useTopWorker.js';
-import { useTrial, type Trial } from './useTrial.js';
+import { knownSet, useTrial, type Trial } from './useTrial.js';
 import { WeightTest } from './WeightTest.js';
 
 interface Props {
@@ -50,13 +50,17 @@ const stretchesOf = (known: TopModel): LooseStretch[] =>
 
 /** The virtual top: solved once beside the page, then asked at every touch. */
 export function VirtualTop({ instrument, known, plan }: Props) {
-  const [anchor, setAnchor] = useState<Anchor>('bridge');
+  const [anchor, setAnchor] = useState<Anchor>(known.anchor ?? 'bridge');
   const toggles = useMemo(() => togglesOf(plan.braces, known.loose), [plan, known.loose]);
   const trial = useTrial(instrument, known, toggles);
   const facts: TopFacts = {
     anchor,
     species: known.species,
     laminated: known.laminated,
+    thickness: known.thickness ?? undefined,
+    domeRadius: known.domeRadius ?? undefined,
+    stringHeight: known.stringHeight ?? undefined,
+    slope: known.stringSlope ?? undefined,
     bridgeThickness: known.bridgeThickness ?? undefined,
     plateThickness: known.plateThickness ?? undefined,
   };
@@ -203,7 +207,7 @@ function SolvedView({
       <aside className="grid gap-4">
         <LoadControls
           strung={strung}
-          own={{ set: instrument.stringSet, tuning: instrument.tuning }}
+          own={{ set: knownSet(instrument), tuning: instrument.tuning }}
           pull={pull}
           moisture={GLUED_AT.mean + moisture}
           anchor={anchor}

@@ -1,4 +1,5 @@
 import type { Instrument, TopModel } from '@upright-elder/contract';
+import { knownOr, USUAL_FACTS, type StringSetId } from '@upright-elder/core';
 import { useState } from 'react';
 import type { Strung } from './LoadControls.js';
 import type { Toggle } from './stretches.js';
@@ -18,12 +19,16 @@ export interface Trial {
   setSoftness: (softness: number) => void;
 }
 
+/** What it is strung with; the commonest set while nobody knows. */
+export const knownSet = ({ stringSet }: Pick<Instrument, 'stringSet'>): StringSetId =>
+  knownOr(stringSet, USUAL_FACTS.stringSet);
+
 /** Begins as the instrument was found: its loose braces loose, its own strings on, the wood as damp as it is. */
 export function useTrial(instrument: Instrument, known: TopModel, toggles: readonly Toggle[]): Trial {
   const [loose, setLoose] = useState<ReadonlySet<string>>(
     () => new Set(toggles.filter(({ recorded }) => recorded).map(({ id }) => id)),
   );
-  const [strung, setStrung] = useState<Strung>({ set: instrument.stringSet, tuning: instrument.tuning });
+  const [strung, setStrung] = useState<Strung>({ set: knownSet(instrument), tuning: instrument.tuning });
   const [moisture, setMoisture] = useState(() => known.belly?.moisture.mean ?? known.moisture?.mean ?? 0);
   const [softness, setSoftness] = useState(1);
   const toggle = (id: string) =>

@@ -1,0 +1,2 @@
+export * from './build.js';
+export * from './usual.js';
