@@ -1,5 +1,6 @@
 import { Matrix, solve } from 'ml-matrix';
 import { coverage, driftCalled, USUAL } from '../simulated/coverage.js';
+import { closureFigures, SIMULATED_SLIPS } from '../simulated/closures.js';
 import { simulateInstrument, type Variant } from '../simulated/instruments.js';
 import {
   actionBelief,
@@ -228,3 +229,26 @@ const odd: Variant = { slips: 0.1, interventions: 1 };
 console.log(
   `  with slips and an intervention ${real({ ...odd, drifting: 1 })}, without drift ${real({ ...odd, drifting: 0 })}`,
 );
+
+console.log('\nThe closure check over 1,000 examinations each with a slip that is known:');
+for (const history of [false, true])
+  for (const kind of SIMULATED_SLIPS) {
+    const { questioned, reading, readingAndKind } = closureFigures(kind, 1000, history);
+    const when = history ? 'examined before' : 'a first examination';
+    const wanted = kind === 'sign' || kind === 'slack for pitch' ? 0.9 : 0.7;
+    figure(
+      `slip “${kind}”, ${when}: reading among the first two`,
+      '90 % or more',
+      percent(reading),
+      reading >= 0.9,
+    );
+    figure(
+      `slip “${kind}”, ${when}: reading and kind`,
+      `${percent(wanted)} or more`,
+      percent(readingAndKind),
+      readingAndKind >= wanted,
+    );
+    console.log(
+      `  ${kind}, ${when}: questioned ${percent(questioned)}, of those the reading ${percent(reading)}, with its kind ${percent(readingAndKind)}`,
+    );
+  }

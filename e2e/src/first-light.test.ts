@@ -57,10 +57,21 @@ describe('first light, from an empty folder, by keyboard alone', () => {
     expect(await page.$$eval('input', (inputs) => inputs.map(({ value }) => value))).toContain('2,5,4 in');
     await hand.replace('25.4 in');
     await hand.sees('645.2 mm');
+    // wood, strings and style are chosen by whoever knows them, and never guessed
+    await hand.sees('choose the wood of the top');
+    await hand.tabTo('Body join at fret');
+    await hand.type('14');
+    await hand.tabTo('Top wood');
+    await hand.type('sit');
     await hand.tabTo('Heel depth, board to cap');
     await hand.type('95');
     await hand.tabTo('Extension, join to board end');
     await hand.type('4 5/8');
+    await hand.tabTo('Playing style');
+    await hand.type('med');
+    await hand.tabTo('Strings');
+    await hand.type('light');
+    await hand.tabBack('Extension, join to board end');
     await hand.keys('Enter');
     await hand.sees('New examination');
     await hand.sees(/0 of \d+ read/u);

@@ -34,13 +34,14 @@ export function closureWords(
       `${say(Math.abs(closure.residual))} apart, and the tools explain ${say(1.96 * closure.sd)}.`;
   if (closure.closes) return { closes: true, statement, questions: [] };
   const questions = closure.slips.map(
-    (slip) => `${slipQuestion(slip)} It would then be ${say(slip.wouldBe)}.`,
+    (slip) =>
+      `${slipQuestion(slip)} It would then be ${slip.kind === 'slack for pitch' ? 'about ' : ''}${say(slip.wouldBe)}.`,
   );
   if (questions.length === 0) {
     const [first] = closure.corrections;
     questions.push(
       first
-        ? `Measure again, the ${NAMES[first.quantity]} first: ${say(first.correction)} more would close it.`
+        ? `Measure again, the ${NAMES[first.quantity]} first: ${say(Math.abs(first.correction))} ${first.correction < 0 ? 'less' : 'more'} would close it.`
         : 'Measure again.',
     );
   }
@@ -56,6 +57,10 @@ function slipQuestion({ kind, quantity }: Slip): string {
       return `Could the ${name} have been read in another unit?`;
     case 'one 64th':
       return `Could the ${name} be one 64th off on the rule?`;
+    case 'one 32nd':
+      return `Could the ${name} be one 32nd off on the rule?`;
+    case 'slack for pitch':
+      return `Could the ${name} have been read with the strings slack?`;
     case 'strings swapped':
       return `Could the ${name} have been read under the other string?`;
     case 'wrong fret':

@@ -212,7 +212,7 @@ describe('every known slip', () => {
       const side = measured(neck, readings);
       const truth = side[quantity].value;
       const slipped = { ...side, [quantity]: { ...side[quantity], value: slip(truth) } };
-      const closure = checkClosure(neck, slipped, {}, other);
+      const closure = checkClosure(neck, slipped, {}, { other });
       expect(closure.closes).toBe(false);
       const found = closure.slips.find((one) => one.quantity === quantity && one.kind === kind);
       // a swap of strings is judged against the other side's reading, which is what was read here
@@ -235,7 +235,7 @@ describe('every known slip', () => {
         quantities.forEach(
           (q, i) => (side[q] = { ...side[q], value: side[q].value + errors[i]! * scale * side[q].sd }),
         );
-        return checkClosure(neck, side, {}, other).closes;
+        return checkClosure(neck, side, {}, { other }).closes;
       }),
     );
   });

@@ -1,11 +1,13 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { closureFigures, SIMULATED_SLIPS } from '../../simulated/closures.js';
 import { METRES_PER } from '../units/index.js';
 import {
   actionAt,
   actionWeights,
   bridgeTurn,
   checkClosure,
+  closureWords,
   cheekCut,
   fretPosition,
   heelStrip,
@@ -208,7 +210,7 @@ describe('closure check', () => {
 
     const unit = measured();
     unit.action12.value = (unit.action12.value / METRES_PER['64ths']) * mm;
-    const closure = checkClosure(neck, unit);
+    const closure = checkClosure(neck, unit, {}, { other: measured() });
     expect(closure.slips[0]).toMatchObject({ quantity: 'action12', kind: 'unit' });
     for (const { quantity, correction } of closure.corrections) {
       const mended: SideMeasured = {
@@ -217,6 +219,38 @@ describe('closure check', () => {
       };
       expect(Math.abs(checkClosure(neck, mended).residual)).toBeLessThan(1e-9);
     }
+  });
+
+  it.each(SIMULATED_SLIPS)(
+    'over simulated slips, %s: the reading is among the first two in 9 of 10, never outside of what it can be',
+    (kind) => {
+      for (const history of [false, true]) {
+        const found = closureFigures(kind, 250, history);
+        expect(found.questioned).toBeGreaterThan(0.35);
+        expect(found.reading).toBeGreaterThanOrEqual(0.9);
+        expect(found.readingAndKind).toBeGreaterThanOrEqual(
+          kind === 'sign' || kind === 'slack for pitch' ? 0.9 : 0.7,
+        );
+        expect(found.outside).toBe(0);
+      }
+    },
+  );
+
+  it('says both where one 64th on the action and one 32nd on the straightedge would close it alike', () => {
+    const rule = measured();
+    rule.action12.value += METRES_PER['64ths'];
+    const closure = checkClosure(neck, rule, {}, { other: measured() });
+    const { slips } = closure;
+    expect(slips).toEqual(
+      expect.arrayContaining([
+        expect.objectContaining({ quantity: 'action12', kind: 'one 64th' }),
+        expect.objectContaining({ quantity: 'straightedge', kind: 'one 32nd' }),
+      ]),
+    );
+    const { questions } = closureWords('Bass', rule.action12.value, closure);
+    expect(questions.join(' ')).toMatch(
+      /action at fret 12 be one 64th.*straightedge be one 32nd|straightedge be one 32nd.*action at fret 12 be one 64th/u,
+    );
   });
 
   it('falls back to “measure again” where no known slip fits', () => {

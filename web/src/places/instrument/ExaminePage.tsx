@@ -25,7 +25,7 @@ import { DoneSince } from './examine/DoneSince.js';
 import { Corrections } from './examine/Corrections.js';
 import { draftOf, emptyDraft, withText, withTool, type Draft, type FieldKey } from './examine/draft.js';
 import { goOn } from './examine/goOn.js';
-import { closureOf, valuesOf } from './examine/measured.js';
+import { closureOf, expectedBy, valuesOf } from './examine/measured.js';
 import { differencesOf, mergedDraft, replacesStored } from './examine/merge.js';
 import { LinePanel, PricePanel, ProgressPanel } from './examine/Panels.js';
 import { PointLine } from './examine/PointLine.js';
@@ -148,8 +148,8 @@ function Examining(props: Props) {
   const now = useMemo(() => valuesOf(draft, shop, tools), [draft, shop, tools]);
   const { unit: heights } = useHeights();
   const closure = useMemo(
-    () => closureOf(draft, now, instrument, (metres) => sayHeight(metres, heights)),
-    [draft, now, instrument, heights],
+    () => closureOf(draft, now, instrument, (metres) => sayHeight(metres, heights), expectedBy(expectations)),
+    [draft, now, instrument, heights, expectations],
   );
   const stages = useMemo(
     () => stagesOf(protocol, instrument, last, draft),

@@ -105,12 +105,10 @@ function StanceOf({
   const words = (['bass', 'treble'] as const).flatMap((side, i) => {
     const found = measured[side].measured;
     if (!found || examination.conditions.strings !== 'pitch') return [];
-    const closure = checkClosure(
-      { ...neck, compensation: COMPENSATION[side] },
-      found,
-      options,
-      measured[i === 0 ? 'treble' : 'bass'].measured ?? undefined,
-    );
+    const closure = checkClosure({ ...neck, compensation: COMPENSATION[side] }, found, options, {
+      other: measured[i === 0 ? 'treble' : 'bass'].measured ?? undefined,
+      construction: instrument.type,
+    });
     return [closureWords(side === 'bass' ? 'Bass' : 'Treble', found.action12.value, closure, say)];
   });
   const { conditions } = examination;

@@ -1,4 +1,4 @@
-import type { Instrument, Shop, Tool } from '@upright-elder/contract';
+import type { Expectations, Instrument, Shop, Tool } from '@upright-elder/contract';
 import {
   checkClosure,
   closureWords,
@@ -10,7 +10,9 @@ import {
   repeatsMean,
   sideMeasured,
   STRING_SIDES,
+  type ClosureContext,
   type ClosureWords,
+  type StringSide,
   type QuantityId,
   type ReadingValue,
   type ToolError,
@@ -40,12 +42,27 @@ export function valuesOf(draft: Draft, shop: Shop, tools: readonly Tool[]): Read
   });
 }
 
+/** What each reading of a side is expected to be, as the closure check takes it. */
+export const expectedBy =
+  (expectations: Expectations | undefined) =>
+  (side: StringSide): ClosureContext['expected'] =>
+    expectations &&
+    Object.fromEntries(
+      expectations.expected.flatMap(({ quantity, place, range }) =>
+        place === side && range
+          ? [[quantity, { mean: (range[0] + range[1]) / 2, sd: (range[1] - range[0]) / (2 * 1.96) }]]
+          : [],
+      ),
+    );
+
 /** The closure check over a draft, a side at a time; sides with missing readings are silent. */
 export function closureOf(
   draft: Draft,
   values: ReadingValue[],
   instrument: Instrument,
   say: (metres: number) => string,
+  /** what each reading of a side was expected to be; none where nothing was read before */
+  expected?: (side: StringSide) => ClosureContext['expected'],
 ): ClosureWords[] {
   if (draft.conditions.strings !== 'pitch') return [];
   const held: [number, number] = [wholeOf(draft.conditions.reliefFrom), wholeOf(draft.conditions.reliefTo)];
@@ -59,7 +76,11 @@ export function closureOf(
       bodyJoin: instrument.bodyJoin,
     };
     const options = { reliefFrets: held };
-    const closure = checkClosure(neck, measured, options, sides[1 - i]!.measured ?? undefined);
+    const closure = checkClosure(neck, measured, options, {
+      other: sides[1 - i]!.measured ?? undefined,
+      expected: expected?.(side),
+      construction: instrument.type,
+    });
     return [closureWords(side === 'bass' ? 'Bass' : 'Treble', measured.action12.value, closure, say)];
   });
 }
