@@ -9,4 +9,4 @@ export const USUAL_FACTS = {
 
 /** A fact, or the usual one where it is not known. */
 export const knownOr = <T extends string>(fact: T | NotKnown, usual: T): T =>
-  fact === NOT_KNOWN ? usual : (fact as T);
+  fact === NOT_KNOWN ? usual : fact;

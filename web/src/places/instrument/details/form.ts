@@ -233,7 +233,7 @@ export function inputOf(form: InstrumentForm, by: string): InstrumentInput {
     stringSet: stringSet as InstrumentInput['stringSet'],
     topSpecies: topSpecies as InstrumentInput['topSpecies'],
     bodyJoin: /^\s*\d+\s*$/u.test(bodyJoin) ? Number(bodyJoin) : NaN,
-    build: Object.fromEntries(Object.entries(build).filter(([, way]) => way !== '')) as Build,
+    build: Object.fromEntries(Object.entries(build).filter(([, way]) => way !== '')),
     homeRoomId: homeRoomId === '' ? null : homeRoomId,
     designStringSet: designStringSet === '' ? null : designStringSet,
     by,
