@@ -96,6 +96,20 @@ export const CRACK_BELIEF: Record<CrackMeasure, SeriesBelief> = {
   }),
 };
 
+/** What is followed of a brace that lets go: how long the loose stretch is, and how far in a feeler goes. */
+export type SeparationMeasure = 'length' | 'depth';
+
+/** A loose brace opens with the dry season, and goes on when it does. House defaults, m per %MC and m per year. */
+export const SEPARATION_BELIEF: Record<SeparationMeasure, SeriesBelief> = {
+  length: crackBelief({ sensitivity: { mean: 0, sd: 3 * mm }, age: 15 * mm, scatter: 2 * mm, slip: 30 * mm }),
+  depth: crackBelief({
+    sensitivity: { mean: 0, sd: 0.5 * mm },
+    age: 3 * mm,
+    scatter: 0.5 * mm,
+    slip: 5 * mm,
+  }),
+};
+
 function crackBelief(about: {
   sensitivity: Belief;
   age: number;

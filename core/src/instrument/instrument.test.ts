@@ -376,6 +376,59 @@ describe('a crack', () => {
   });
 });
 
+describe('a brace that lets go', () => {
+  const loose = (
+    dates: [string, number, number | null, MarkFacts['sightings'][number]['state']][],
+  ): MarkFacts => ({
+    id: 's',
+    kind: 'separation',
+    name: 'lower leg of the X',
+    brace: 'x',
+    sightings: dates.map(([date, length, depth, state]) => ({
+      date,
+      path: [[0, 0.1]],
+      ruled: null,
+      width: null,
+      depth: depth === null ? null : depth * mm,
+      stretch: { from: 0.02, to: 0.02 + length * mm },
+      state,
+    })),
+  });
+  const marks = [
+    loose([
+      ['2025-02-10', 40, 5, 'moving'],
+      ['2025-08-10', 46, null, 'moving'],
+      ['2026-02-10', 55, 9, 'repaired'],
+      ['2026-08-10', 60, 2, 'moving'],
+    ]),
+  ];
+  const of = (interventions: InterventionFacts[]) =>
+    record({ examinations: visits(4), marks, interventions });
+  const series = (key: string, interventions: InterventionFacts[] = []) => {
+    const from = of(interventions);
+    return otherForecast(from, fitInstrument(from, LOFT), LOFT, TODAY, key)!;
+  };
+
+  it('is followed by its length and by how far in a feeler goes; what is glued again is no length', () => {
+    const found = series('separation.s.length');
+    expect(found.history.map(({ value }) => Math.round(value / mm))).toEqual([40, 46, 0, 60]);
+    expect(series('separation.s.depth').history.map(({ value }) => Math.round(value / mm))).toEqual([
+      5, 9, 2,
+    ]);
+    expect(seriesSentences(found.subject, found.finding)[0]!.text).toMatch(/loose stretch/u);
+  });
+
+  it('begins anew when it was glued', () => {
+    const glued = series('separation.s.length', [done('2026-01-20', ['structure'])]);
+    expect(glued.history.map(({ afterIntervention }) => afterIntervention)).toEqual([
+      false,
+      false,
+      true,
+      false,
+    ]);
+  });
+});
+
 describe('a fit', () => {
   const of = record({ examinations: visits(6), interventions: [done('2025-08-01', ['rod'])] });
 

@@ -10,7 +10,9 @@ import {
   seriesKey,
   type AttributionOrNot,
   type Calibration,
+  SEPARATION_BELIEF,
   type CrackMeasure,
+  type SeparationMeasure,
   type SeriesBelief,
 } from '../forecast/index.js';
 import { crackLength } from '../map/index.js';
@@ -18,20 +20,22 @@ import { BOTH, QUANTITIES, type Dimension, type Place, type QuantityId } from '.
 import { closingMoisture, SPECIES } from '../wood/index.js';
 import type { ExaminationFacts, InstrumentRecord, MarkFacts } from './facts.js';
 import type { FittedSide, InstrumentFit } from './fit.js';
+import { beginsEpoch } from './interventions.js';
 import { visitsOf, type StrungVisit } from './visits.js';
 import { woodAt, woodOn, type WoodSource } from './wood.js';
 
 /** What a series of readings is of. */
 export type SeriesSubject =
   | { of: 'quantity'; quantity: QuantityId; place: Place }
-  | { of: 'crack'; mark: string; name: string; measure: CrackMeasure };
+  | { of: 'crack'; mark: string; name: string; measure: CrackMeasure }
+  | { of: 'separation'; mark: string; name: string; measure: SeparationMeasure };
 
 /** Where the belief of a series comes from, before anything of it was read. */
-export type BeliefSource = 'top' | 'quantity' | 'crack';
+export type BeliefSource = 'top' | 'quantity' | 'crack' | 'separation';
 
 /** A series before it is worked out: what it is of, its readings, and what is believed of it. */
 export interface Series {
-  /** `action12.bass`, or `crack.<mark>.length` */
+  /** `action12.bass`, or `crack.<mark>.length`, or `separation.<mark>.depth` */
   key: string;
   subject: SeriesSubject;
   dimension: Dimension;
@@ -80,7 +84,11 @@ export function otherSeries(record: InstrumentRecord, fit: InstrumentFit, source
       },
     ];
   });
-  return [...quantities, ...record.marks.flatMap((mark) => crackSeries(mark, record, source))];
+  const marks = record.marks.flatMap((mark) => [
+    ...crackSeries(mark, record, source),
+    ...separationSeries(mark, record, source),
+  ]);
+  return [...quantities, ...marks];
 }
 
 export const calibrateSeries = (series: Series, { climate }: Pick<InstrumentFit, 'climate'>): Calibration =>
@@ -101,22 +109,7 @@ function placesRead(examinations: readonly ExaminationFacts[]): [QuantityId, Pla
 /** A crack's length and, where it was read, its width. */
 function crackSeries(mark: MarkFacts, { examinations }: InstrumentRecord, source: WoodSource): Series[] {
   if (mark.kind !== 'crack') return [];
-  const visit = (date: string, value: number, sd: number): StrungVisit => {
-    const examination = examinations.find((one) => one.date === date);
-    const wood = examination ? woodAt(examination, source) : woodOn(dayOf(date), source);
-    return {
-      examinationId: examination?.id ?? null,
-      date,
-      day: dayOf(date),
-      read: value,
-      value,
-      sd,
-      moisture: wood.moisture,
-      moistureSd: wood.sd,
-      moistureFrom: wood.from,
-      levers: [],
-    };
-  };
+  const visit = (date: string, value: number, sd: number) => seenOn(date, value, sd, examinations, source);
   const series = (measure: CrackMeasure, visits: StrungVisit[]): Series[] =>
     visits.length === 0
       ? []
@@ -145,6 +138,82 @@ function crackSeries(mark: MarkFacts, { examinations }: InstrumentRecord, source
   ];
 }
 
+/** A mark as it was seen on a day, with the wood of that day. */
+function seenOn(
+  date: string,
+  value: number,
+  sd: number,
+  examinations: readonly ExaminationFacts[],
+  source: WoodSource,
+): StrungVisit {
+  const examination = examinations.find((one) => one.date === date);
+  const wood = examination ? woodAt(examination, source) : woodOn(dayOf(date), source);
+  return {
+    examinationId: examination?.id ?? null,
+    date,
+    day: dayOf(date),
+    read: value,
+    value,
+    sd,
+    moisture: wood.moisture,
+    moistureSd: wood.sd,
+    moistureFrom: wood.from,
+    levers: [],
+  };
+}
+
+/** How far a brace is loose, and how far in a feeler goes; gluing it begins an epoch. */
+function separationSeries(mark: MarkFacts, record: InstrumentRecord, source: WoodSource): Series[] {
+  if (mark.kind !== 'separation') return [];
+  const epochs = record.interventions.filter(({ kinds }) => beginsEpoch(kinds)).map(({ date }) => date);
+  const series = (measure: SeparationMeasure, visits: StrungVisit[]): Series[] =>
+    visits.length === 0
+      ? []
+      : [
+          {
+            key: `separation.${mark.id}.${measure}`,
+            subject: {
+              of: 'separation',
+              mark: mark.id,
+              name: mark.name.trim() || (mark.brace ?? ''),
+              measure,
+            },
+            dimension: 'length',
+            // what was glued in between says nothing of how it opens again
+            visits: visits.map((visit, i) => ({
+              ...visit,
+              afterIntervention: epochs.some(
+                (date) => date > (visits[i - 1]?.date ?? '9999') && date <= visit.date,
+              ),
+            })),
+            belief: SEPARATION_BELIEF[measure],
+            believedFrom: 'separation',
+          },
+        ];
+  const { examinations } = record;
+  return [
+    ...series(
+      'length',
+      mark.sightings.flatMap(({ date, stretch, state }) => {
+        if (!stretch) return [];
+        const tight = state === 'closed' || state === 'repaired';
+        return [
+          seenOn(date, tight ? 0 : stretch.to - stretch.from, SEPARATION_SD.length, examinations, source),
+        ];
+      }),
+    ),
+    ...series(
+      'depth',
+      mark.sightings.flatMap(({ date, depth }) =>
+        depth === null ? [] : [seenOn(date, depth, SEPARATION_SD.depth, examinations, source)],
+      ),
+    ),
+  ];
+}
+
+/** An end of a loose stretch by mirror and feeler, and how far in a feeler goes, m. Common practice. */
+const SEPARATION_SD: Record<SeparationMeasure, number> = { length: 2e-3, depth: 0.5e-3 };
+
 /** A feeler in a crack, m. Common practice. */
 const FEELER_SD = 0.02e-3;
 /** A crack no wider than this stands closed, m: a feeler's error. */
@@ -160,7 +229,7 @@ export function findingOf(
   { restraint }: Pick<InstrumentFit, 'restraint'>,
 ): SeriesFinding | null {
   if (subject.of === 'quantity' && subject.quantity === 'action12') return null;
-  if (subject.of === 'quantity' || subject.measure === 'length')
+  if (subject.of !== 'crack' || subject.measure === 'length')
     return {
       kind: 'drift',
       attribution: attribute(calibration),

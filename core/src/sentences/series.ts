@@ -10,14 +10,19 @@ import { capital, NBSP, type Sentence } from './sentence.js';
 /** What a series is of, as it stands in a list. */
 export function seriesName(subject: SeriesSubject): string {
   if (subject.of === 'crack') return `${subject.name.trim() || 'Crack'}, ${subject.measure}`;
+  if (subject.of === 'separation')
+    return `Loose: ${subject.name}, ${subject.measure === 'length' ? 'how long' : 'how far in'}`;
   const { name } = QUANTITIES[subject.quantity];
   const where = placeName(subject.place);
   return where ? `${name}, ${where}` : name;
 }
 
-const subjectInSentence = (subject: SeriesSubject): string =>
-  subject.of === 'crack' ? `the crack’s ${subject.measure}` : QUANTITIES[subject.quantity].name.toLowerCase();
-
+function subjectInSentence(subject: SeriesSubject): string {
+  if (subject.of === 'crack') return `the crack’s ${subject.measure}`;
+  if (subject.of === 'separation')
+    return subject.measure === 'length' ? 'the loose stretch' : 'how far in a feeler goes';
+  return QUANTITIES[subject.quantity].name.toLowerCase();
+}
 /** What the fit of one series says besides its curve. */
 export function seriesSentences(subject: SeriesSubject, finding: SeriesFinding | null): Sentence[] {
   if (!finding) return [];

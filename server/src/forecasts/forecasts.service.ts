@@ -110,4 +110,8 @@ function said(
   };
 }
 
-const HOUSE = { quantity: 'house figure for this quantity', crack: 'house figure for cracks' };
+const HOUSE = {
+  quantity: 'house figure for this quantity',
+  crack: 'house figure for cracks',
+  separation: 'house figure for loose braces',
+};

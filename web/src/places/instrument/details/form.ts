@@ -11,7 +11,6 @@ import {
   BUILD_PART_IDS,
   BUILD_PARTS,
   isBareNumber,
-  type Build,
   type BuildPart,
   type LengthUnit,
   type StringSetId,
