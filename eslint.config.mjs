@@ -71,7 +71,12 @@ export default tseslint.config(
   },
   {
     files: ['server/**/*.ts'],
-    rules: mayNotImport(['web', 'demo', 'e2e'], 'the server knows core and contract'),
+    ignores: ['server/**/*.test.ts'],
+    rules: mayNotImport(
+      ['web', 'demo', 'e2e'],
+      'the server knows core and contract, and each module its own tables: ask the other’s service',
+      ['../*/*.entity.js'],
+    ),
   },
   {
     files: ['web/**/*.{ts,tsx}'],

@@ -10,7 +10,9 @@ import {
   MaxLength,
   Min,
 } from 'class-validator';
-import { PIECE_IDS, type Climate, type PieceId, type TemperatureUnit } from '@upright-elder/core';
+import type { Climate } from '@upright-elder/core/air';
+import type { TemperatureUnit } from '@upright-elder/core/units';
+import { PIECE_IDS, type PieceId } from '@upright-elder/core/wood';
 import { IsId, IsInstant, IsName, NestedList } from './checks.js';
 import { Strike } from './strikes.js';
 

@@ -8,7 +8,7 @@ import {
   ValidateNested,
   type ValidationOptions,
 } from 'class-validator';
-import { isDay } from '@upright-elder/core';
+import { isDay } from '@upright-elder/core/days';
 
 /** Decorators that several bodies share: ids, days, instants, names, records within records. */
 

@@ -1,8 +1,8 @@
+import { STRING_STATES, type StringState } from '@upright-elder/core/instrument';
 import {
   POINT_IDS,
   QUANTITY_IDS,
   READING_UNITS,
-  STRING_STATES,
   READ_PLACES,
   VERDICTS,
   type PointId,
@@ -10,10 +10,9 @@ import {
   type ReadingUnit,
   type ReadPlace,
   type StateId,
-  type StringState,
-  type TemperatureUnit,
   type Verdict,
-} from '@upright-elder/core';
+} from '@upright-elder/core/readings';
+import type { TemperatureUnit } from '@upright-elder/core/units';
 import {
   ArrayMaxSize,
   IsArray,

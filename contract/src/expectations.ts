@@ -1,12 +1,6 @@
-import {
-  QUANTITY_IDS,
-  READ_PLACES,
-  STRING_STATES,
-  type QuantityId,
-  type ReadPlace,
-  type StringState,
-  type TemperatureUnit,
-} from '@upright-elder/core';
+import { STRING_STATES, type StringState } from '@upright-elder/core/instrument';
+import { QUANTITY_IDS, READ_PLACES, type QuantityId, type ReadPlace } from '@upright-elder/core/readings';
+import type { TemperatureUnit } from '@upright-elder/core/units';
 import { IsIn, IsNumber, IsOptional, IsString, MaxLength } from 'class-validator';
 import { TEMPERATURE_UNITS } from './air.js';
 import { IsDay, IsId, Nested, NestedList } from './checks.js';

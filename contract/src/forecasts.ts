@@ -1,13 +1,9 @@
-import type {
-  Calibration,
-  Climate,
-  MonthAhead,
-  Played,
-  SpeciesId,
-  StringSide,
-  Weight,
-} from '@upright-elder/core';
-import { SPECIES_IDS } from '@upright-elder/core';
+import type { Climate } from '@upright-elder/core/air';
+import type { Calibration, MonthAhead, Played } from '@upright-elder/core/forecast';
+import type { StringSide } from '@upright-elder/core/readings';
+import type { Weight } from '@upright-elder/core/sentences';
+import type { SpeciesId } from '@upright-elder/core/wood';
+import { SPECIES_IDS } from '@upright-elder/core/wood';
 import { IsArray, IsBoolean, IsIn, IsInt, IsNumber, IsObject, IsOptional, IsString } from 'class-validator';
 import { Nested, NestedList } from './checks.js';
 

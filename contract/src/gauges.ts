@@ -1,4 +1,4 @@
-import { GAUGES, type Gauge } from '@upright-elder/core';
+import { GAUGES, type Gauge } from '@upright-elder/core/readings';
 import { IsBoolean, IsIn, IsNumber, IsOptional, IsString } from 'class-validator';
 import { NestedList } from './checks.js';
 

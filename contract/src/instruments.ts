@@ -1,21 +1,13 @@
+import { isWay, NOT_KNOWN, type Build, type NotKnown } from '@upright-elder/core/build';
+import { INSTRUMENT_TYPES, type InstrumentType } from '@upright-elder/core/instrument';
+import { STRING_SET_IDS, TUNING_IDS, type StringSetId, type TuningId } from '@upright-elder/core/strings';
 import {
-  INSTRUMENT_TYPES,
-  isWay,
-  NOT_KNOWN,
   PLAYING_STYLES,
   RELIEF_SCHOOL_IDS,
-  SPECIES_IDS,
-  STRING_SET_IDS,
-  TUNING_IDS,
-  type Build,
-  type InstrumentType,
-  type NotKnown,
   type PlayingStyle,
   type ReliefSchool,
-  type SpeciesId,
-  type StringSetId,
-  type TuningId,
-} from '@upright-elder/core';
+} from '@upright-elder/core/targets';
+import { SPECIES_IDS, type SpeciesId } from '@upright-elder/core/wood';
 import {
   ArrayMaxSize,
   IsArray,

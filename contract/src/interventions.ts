@@ -1,13 +1,6 @@
-import {
-  INTERVENTION_KINDS,
-  STRING_SET_IDS,
-  TREATMENT_IDS,
-  TUNING_IDS,
-  type InterventionKind,
-  type StringSetId,
-  type TreatmentId,
-  type TuningId,
-} from '@upright-elder/core';
+import { INTERVENTION_KINDS, type InterventionKind } from '@upright-elder/core/instrument';
+import { STRING_SET_IDS, TUNING_IDS, type StringSetId, type TuningId } from '@upright-elder/core/strings';
+import { TREATMENT_IDS, type TreatmentId } from '@upright-elder/core/treatments';
 import {
   ArrayMaxSize,
   ArrayMinSize,

@@ -1,11 +1,6 @@
-import {
-  BUDGET_CAUSES,
-  QUANTITY_IDS,
-  TREATMENT_IDS,
-  type BudgetCause,
-  type QuantityId,
-  type TreatmentId,
-} from '@upright-elder/core';
+import { BUDGET_CAUSES, type BudgetCause } from '@upright-elder/core/diagnosis';
+import { QUANTITY_IDS, type QuantityId } from '@upright-elder/core/readings';
+import { TREATMENT_IDS, type TreatmentId } from '@upright-elder/core/treatments';
 import { IsArray, IsIn, IsInt, IsNumber, IsOptional, IsString } from 'class-validator';
 import { NestedList } from './checks.js';
 

@@ -1,5 +1,5 @@
 import { IsIn, IsNumber, IsString, MaxLength } from 'class-validator';
-import type { LengthUnit } from '@upright-elder/core';
+import type { LengthUnit } from '@upright-elder/core/units';
 
 export const LENGTH_UNITS: LengthUnit[] = ['mm', 'in', 'thou', '64ths'];
 

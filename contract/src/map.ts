@@ -3,7 +3,6 @@ import {
   BRACE_KINDS,
   FACES,
   MARK_KINDS,
-  SPECIES_IDS,
   usualSides,
   type BodyShapeId,
   type BraceKind,
@@ -12,10 +11,10 @@ import {
   type MarkKind,
   type Path,
   type Plan,
-  type SpeciesId,
   MARK_STATES,
   type MarkState,
-} from '@upright-elder/core';
+} from '@upright-elder/core/map';
+import { SPECIES_IDS, type SpeciesId } from '@upright-elder/core/wood';
 import {
   ArrayMinSize,
   IsArray,

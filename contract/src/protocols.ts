@@ -1,4 +1,4 @@
-import { LINE_IDS, type LineId } from '@upright-elder/core';
+import { LINE_IDS, type LineId } from '@upright-elder/core/readings';
 import { ArrayMaxSize, IsArray, IsBoolean, IsIn, IsInt, IsString, MaxLength, Min } from 'class-validator';
 import { IsName, NestedList } from './checks.js';
 

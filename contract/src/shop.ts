@@ -1,11 +1,6 @@
-import {
-  isTimeZone,
-  QUANTITY_IDS,
-  READING_UNITS,
-  type QuantityId,
-  type ReadingUnit,
-  type TemperatureUnit,
-} from '@upright-elder/core';
+import { isTimeZone } from '@upright-elder/core/days';
+import { QUANTITY_IDS, READING_UNITS, type QuantityId, type ReadingUnit } from '@upright-elder/core/readings';
+import type { TemperatureUnit } from '@upright-elder/core/units';
 import {
   IsIn,
   IsInt,

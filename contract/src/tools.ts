@@ -1,4 +1,4 @@
-import { DIMENSIONS, READING_UNITS, type Dimension, type ReadingUnit } from '@upright-elder/core';
+import { DIMENSIONS, READING_UNITS, type Dimension, type ReadingUnit } from '@upright-elder/core/readings';
 import { IsBoolean, IsIn, IsInt, IsNumber, IsOptional, IsString, MaxLength, Min } from 'class-validator';
 import { IsName } from './checks.js';
 

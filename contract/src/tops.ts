@@ -1,4 +1,6 @@
-import { SPECIES_IDS, type MarkState, type Place, type SpeciesId } from '@upright-elder/core';
+import type { MarkState } from '@upright-elder/core/map';
+import type { Place } from '@upright-elder/core/readings';
+import { SPECIES_IDS, type SpeciesId } from '@upright-elder/core/wood';
 import { IsBoolean, IsIn, IsNumber, IsOptional, IsString } from 'class-validator';
 import { Estimate } from './forecasts.js';
 import { StoredPlan } from './map.js';

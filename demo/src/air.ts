@@ -1,4 +1,5 @@
-import { equilibriumMoisture, normal, seededChance } from '@upright-elder/core';
+import { normal, seededChance } from '@upright-elder/core/numeric';
+import { equilibriumMoisture } from '@upright-elder/core/wood';
 
 /** An invented room: foggy, damp late summers and stove-dried winters. */
 export interface InventedRoom {

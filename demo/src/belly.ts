@@ -1,17 +1,8 @@
-import {
-  bellyStation,
-  builtDome,
-  setTension,
-  SolvedTop,
-  STRING_SETS,
-  topSpec,
-  TUNINGS,
-  pathLength,
-  parseLength,
-  type LooseStretch,
-  type Place,
-  type Plan,
-} from '@upright-elder/core';
+import { pathLength, type Plan } from '@upright-elder/core/map';
+import type { Place } from '@upright-elder/core/readings';
+import { setTension, STRING_SETS, TUNINGS } from '@upright-elder/core/strings';
+import { bellyStation, builtDome, SolvedTop, topSpec, type LooseStretch } from '@upright-elder/core/top';
+import { parseLength } from '@upright-elder/core/units';
 import { planOfInvented } from './maps.js';
 import type { InventedInstrument } from './truth.js';
 

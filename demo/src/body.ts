@@ -5,7 +5,7 @@ import {
   STRINGS_BY_NUMBER,
   type Place,
   type QuantityId,
-} from '@upright-elder/core';
+} from '@upright-elder/core/readings';
 import { bellyOf, GLUED_AT } from './belly.js';
 import type { InventedInstrument, Visit } from './truth.js';
 

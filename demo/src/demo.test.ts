@@ -1,17 +1,15 @@
+import { AirLog, climateOfLog } from '@upright-elder/core/air';
+import { dayOf } from '@upright-elder/core/days';
 import {
   actionBelief,
   actionSensitivity,
-  AirLog,
   calibrate,
-  climateOfLog,
-  dayOf,
-  faultsOf,
   isDrift,
-  parseReading,
-  QUANTITIES,
   type Calibration,
   type Visit,
-} from '@upright-elder/core';
+} from '@upright-elder/core/forecast';
+import { faultsOf } from '@upright-elder/core/map';
+import { parseReading, QUANTITIES } from '@upright-elder/core/readings';
 import { describe, expect, it } from 'vitest';
 import { inventRoom, type RoomTruth } from './air.js';
 import { marksOf, planOfInvented } from './maps.js';

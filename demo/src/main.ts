@@ -1,5 +1,5 @@
 import type { AirBatch, PictureTaken, Shop } from '@upright-elder/contract';
-import { dayOf, isoDate } from '@upright-elder/core';
+import { dayOf, isoDate } from '@upright-elder/core/days';
 import { v5 } from 'uuid';
 import { inventRoom } from './air.js';
 import { INSTRUMENTS, PEOPLE, ROOMS, SHOP } from './scenario.js';

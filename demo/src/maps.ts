@@ -5,8 +5,8 @@ import {
   type PlanInput,
   type Sighting,
 } from '@upright-elder/contract';
+import { isoDate } from '@upright-elder/core/days';
 import {
-  isoDate,
   pathLength,
   planFrom,
   usualOutline,
@@ -14,7 +14,7 @@ import {
   type BracingId,
   type Path,
   type Plan,
-} from '@upright-elder/core';
+} from '@upright-elder/core/map';
 import type { RoomTruth } from './air.js';
 import type { InventedInstrument } from './truth.js';
 

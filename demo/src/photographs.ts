@@ -1,5 +1,5 @@
 import type { Spot } from '@upright-elder/contract';
-import { isoDate } from '@upright-elder/core';
+import { isoDate } from '@upright-elder/core/days';
 import type { RoomTruth } from './air.js';
 import { bridgePicture, frontPicture, type Condition } from './pictures.js';
 import type { InventedInstrument } from './truth.js';

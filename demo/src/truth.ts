@@ -5,23 +5,15 @@ import type {
   InstrumentInput,
   ReadingInput,
 } from '@upright-elder/contract';
-import {
-  actionAt,
-  COMPENSATION,
-  isoDate,
-  METRES_PER,
-  normal,
-  parseLength,
-  seededChance,
-  stanceOf,
-  type InterventionKind,
-  type PlayingStyle,
-  type SpeciesId,
-  type StringSetId,
-  type TreatmentId,
-  type Chance,
-  type NeckGeometry,
-} from '@upright-elder/core';
+import { isoDate } from '@upright-elder/core/days';
+import type { InterventionKind } from '@upright-elder/core/instrument';
+import { normal, seededChance, type Chance } from '@upright-elder/core/numeric';
+import { actionAt, COMPENSATION, stanceOf, type NeckGeometry } from '@upright-elder/core/stance';
+import type { StringSetId } from '@upright-elder/core/strings';
+import type { PlayingStyle } from '@upright-elder/core/targets';
+import type { TreatmentId } from '@upright-elder/core/treatments';
+import { METRES_PER, parseLength } from '@upright-elder/core/units';
+import type { SpeciesId } from '@upright-elder/core/wood';
 import type { RoomTruth } from './air.js';
 import { bodyReadings } from './body.js';
 import type { Look } from './pictures.js';

@@ -1,4 +1,4 @@
-import { dateIn, dayOf } from '@upright-elder/core';
+import { dateIn, dayOf } from '@upright-elder/core/days';
 
 /** The zone of the machine, which is the shop's as long as it names no other. */
 export const MACHINE_ZONE = Intl.DateTimeFormat().resolvedOptions().timeZone;

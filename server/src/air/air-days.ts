@@ -1,4 +1,4 @@
-import { clocksBetween } from '@upright-elder/core';
+import { clocksBetween } from '@upright-elder/core/days';
 import type { EntityManager } from 'typeorm';
 
 /** Whose calendar the days of air are counted by; empty: by UTC, not chosen by anybody. */

@@ -1,4 +1,4 @@
-import { clocksBetween } from '@upright-elder/core';
+import { clocksBetween } from '@upright-elder/core/days';
 import type { EntityManager } from 'typeorm';
 
 /** Where readings of the air came from: a file, or somebody's hand. */

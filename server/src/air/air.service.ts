@@ -9,24 +9,24 @@ import type {
   RoomInput,
 } from '@upright-elder/contract';
 import {
-  aboutPiece,
-  climateBasis,
   corrected,
-  dayIn,
-  FULL_YEAR,
-  hygrometerSentence,
-  isoDate,
   lastDewPoint,
   NO_ROOM,
-  parsePercent,
-  parseTemperature,
-  PIECES,
-  pieceSentence,
   roomAir,
   woodOfRoom,
   type DailyAir,
   type RoomAir as KnownAir,
-} from '@upright-elder/core';
+} from '@upright-elder/core/air';
+import { dayIn, isoDate } from '@upright-elder/core/days';
+import {
+  aboutPiece,
+  climateBasis,
+  FULL_YEAR,
+  hygrometerSentence,
+  pieceSentence,
+} from '@upright-elder/core/sentences';
+import { parsePercent, parseTemperature } from '@upright-elder/core/units';
+import { PIECES } from '@upright-elder/core/wood';
 import { createHash } from 'node:crypto';
 import type { EntityManager } from 'typeorm';
 import { v5 as named, v7 as uuid } from 'uuid';

@@ -3,11 +3,11 @@ import {
   hygrometerCorrection,
   PACKS_HUMIDITY,
   parsePacks,
-  parsePercent,
   parseSalt,
   UNCHECKED,
   type HygrometerCorrection,
-} from '@upright-elder/core';
+} from '@upright-elder/core/air';
+import { parsePercent } from '@upright-elder/core/units';
 import { badFields } from '../http/problem.js';
 import type { RoomEntity } from './room.entity.js';
 

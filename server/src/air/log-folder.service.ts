@@ -11,7 +11,8 @@ import {
   type OnApplicationShutdown,
 } from '@nestjs/common';
 import type { LogFileReport, LogFolder, LogLine } from '@upright-elder/contract';
-import { clockOf, dayIn, LogCutter, readLogRows, type LogRow } from '@upright-elder/core';
+import { LogCutter, readLogRows, type LogRow } from '@upright-elder/core/air';
+import { clockOf, dayIn } from '@upright-elder/core/days';
 import { Clock } from '../clock.js';
 import { because } from '../database/folder.js';
 import { Database } from '../database/database.js';

@@ -1,5 +1,5 @@
 import { Injectable, type OnApplicationShutdown } from '@nestjs/common';
-import type { InstrumentFit } from '@upright-elder/core';
+import type { InstrumentFit } from '@upright-elder/core/instrument';
 import { inflateRawSync } from 'node:zlib';
 import { Clock } from '../clock.js';
 import { Database } from '../database/database.js';

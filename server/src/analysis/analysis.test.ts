@@ -9,7 +9,7 @@ import type {
   TopModel,
 } from '@upright-elder/contract';
 import { planInputOf } from '@upright-elder/contract';
-import { planFrom, usualOutline } from '@upright-elder/core';
+import { planFrom, usualOutline } from '@upright-elder/core/map';
 import BetterSqlite3 from 'better-sqlite3';
 import { afterAll, beforeAll, describe, expect, it, vi } from 'vitest';
 import { Clock } from '../clock.js';

@@ -1,5 +1,5 @@
 import { Injectable, type OnApplicationBootstrap, type OnApplicationShutdown } from '@nestjs/common';
-import { cardStance, type ForecastCheck } from '@upright-elder/core';
+import { cardStance, type ForecastCheck } from '@upright-elder/core/instrument';
 import { PinoLogger } from 'nestjs-pino';
 import type { Subscription } from 'rxjs';
 import { In, MoreThan } from 'typeorm';
@@ -9,7 +9,8 @@ import { Database } from '../database/database.js';
 import { EventsService } from '../events/events.service.js';
 import type * as tasks from '../workers/tasks.js';
 import { AnalysisService, type Analysis } from './analysis.service.js';
-import { ShownForecastEntity, SolvedTopEntity, WorkedOutEntity, type KeptCard } from './kept.entity.js';
+import type { KeptCard } from './kept-card.js';
+import { ShownForecastEntity, SolvedTopEntity, WorkedOutEntity } from './kept.entity.js';
 import { StampsService, type Kept } from './stamps.service.js';
 
 /** The day is looked at so often, ms. */

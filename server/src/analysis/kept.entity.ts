@@ -1,5 +1,6 @@
-import type { ForecastCheck, HeightUnit, CardStance, Sentence, ShownForecast } from '@upright-elder/core';
+import type { ForecastCheck, ShownForecast } from '@upright-elder/core/instrument';
 import { Column, Entity, PrimaryColumn } from 'typeorm';
+import type { KeptCard } from './kept-card.js';
 
 /** What the plate model found for an instrument's plan, and what it was found from. */
 @Entity('solved_top')
@@ -27,13 +28,6 @@ export class SolvedTopEntity {
   /** why it could not be solved */
   @Column({ type: 'text' })
   refusal!: string;
-}
-
-/** What the shelf shows of an instrument; `refusal` where it could not be worked out. */
-export interface KeptCard {
-  stance: CardStance | null;
-  first: Record<HeightUnit, Sentence> | null;
-  refusal: string | null;
 }
 
 /** What was worked out of an instrument, and what it was worked out from. */

@@ -1,5 +1,5 @@
 import { Injectable } from '@nestjs/common';
-import { topQuestionOf, type InstrumentRecord, type TopQuestion } from '@upright-elder/core';
+import { topQuestionOf, type InstrumentRecord, type TopQuestion } from '@upright-elder/core/instrument';
 import { AirService } from '../air/air.service.js';
 import { Database } from '../database/database.js';
 import { ExaminationsService } from '../examinations/examinations.service.js';

@@ -1,6 +1,7 @@
 import { join } from 'node:path';
 import type { Examination, Mark, Photograph, CardPage } from '@upright-elder/contract';
-import { dayIn, POINTS, type PointId } from '@upright-elder/core';
+import { dayIn } from '@upright-elder/core/days';
+import { POINTS, type PointId } from '@upright-elder/core/readings';
 import BetterSqlite3 from 'better-sqlite3';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { startApp, type AppUnderTest } from '../testing/app-under-test.js';

@@ -1,5 +1,5 @@
 import type { Conditions, Money } from '@upright-elder/contract';
-import type { PointId, StateId, Verdict } from '@upright-elder/core';
+import type { PointId, StateId, Verdict } from '@upright-elder/core/readings';
 import { Column, Entity, Index, PrimaryColumn } from 'typeorm';
 
 @Entity('examination')

@@ -7,13 +7,8 @@ import type {
   Finding,
   Reading,
 } from '@upright-elder/contract';
-import {
-  divisionOf,
-  parseFrets,
-  repeatsMean,
-  type ExaminationFacts,
-  type ReadingValue,
-} from '@upright-elder/core';
+import type { ExaminationFacts } from '@upright-elder/core/instrument';
+import { divisionOf, parseFrets, repeatsMean, type ReadingValue } from '@upright-elder/core/readings';
 import type { EntityManager } from 'typeorm';
 import { Clock } from '../clock.js';
 import { Database } from '../database/database.js';

@@ -1,10 +1,5 @@
-import {
-  divisionOf,
-  parseFrets,
-  repeatsMean,
-  type ExaminationFacts,
-  type QuantityId,
-} from '@upright-elder/core';
+import type { ExaminationFacts } from '@upright-elder/core/instrument';
+import { divisionOf, parseFrets, repeatsMean, type QuantityId } from '@upright-elder/core/readings';
 import type { StoredReading } from '../readings/readings.service.js';
 import type { KnownTool } from '../tools/tools.service.js';
 import type { ExaminationEntity, FindingEntity } from './examination.entity.js';

@@ -1,5 +1,6 @@
 import type { ConditionsInput } from '@upright-elder/contract';
-import { isBareNumber, stateName } from '@upright-elder/core';
+import { stateName } from '@upright-elder/core/readings';
+import { isBareNumber } from '@upright-elder/core/units';
 import type { CorrectionEntity, ExaminationEntity, FindingEntity } from './examination.entity.js';
 import type { StoredReading } from '../readings/readings.service.js';
 import type { UnderstoodFinding, UnderstoodReading } from './understood.js';

@@ -9,17 +9,19 @@ import type {
 import {
   BOTH,
   isSided,
-  parseDuration,
   parseFrets,
-  parseMoney,
-  parsePercent,
   parseReading,
-  parseTemperature,
   placeName,
   POINTS,
   QUANTITIES,
+} from '@upright-elder/core/readings';
+import {
+  parseDuration,
+  parseMoney,
+  parsePercent,
+  parseTemperature,
   type Parsed,
-} from '@upright-elder/core';
+} from '@upright-elder/core/units';
 import type { KnownTool } from '../tools/tools.service.js';
 import type { NewReading } from '../readings/readings.service.js';
 import type { FindingEntity } from './examination.entity.js';

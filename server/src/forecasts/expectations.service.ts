@@ -1,14 +1,8 @@
 import { Injectable } from '@nestjs/common';
 import type { Expectations, ExpectationsQuery } from '@upright-elder/contract';
-import {
-  INTERVENTION_KINDS,
-  parsePercent,
-  parseTemperature,
-  QUANTITY_IDS,
-  toolSd,
-  type InterventionKind,
-  type QuantityId,
-} from '@upright-elder/core';
+import { INTERVENTION_KINDS, type InterventionKind } from '@upright-elder/core/instrument';
+import { QUANTITY_IDS, toolSd, type QuantityId } from '@upright-elder/core/readings';
+import { parsePercent, parseTemperature } from '@upright-elder/core/units';
 import { AnalysisService } from '../analysis/analysis.service.js';
 import { ExaminationsService } from '../examinations/examinations.service.js';
 import { ToolsService } from '../tools/tools.service.js';

@@ -12,7 +12,7 @@ import { BackgroundService } from '../analysis/background.service.js';
 import { ExpectationsService } from './expectations.service.js';
 import { ForecastsService } from './forecasts.service.js';
 import { ScorecardsService } from './scorecards.service.js';
-import { HEIGHT_UNITS } from '@upright-elder/core';
+import { HEIGHT_UNITS } from '@upright-elder/core/units';
 import { heightUnitOf } from '../shop/height-unit.js';
 import { IdPipe } from '../http/id.pipe.js';
 

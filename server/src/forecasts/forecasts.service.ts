@@ -1,22 +1,22 @@
 import { Injectable } from '@nestjs/common';
 import type { Forecast, SeriesForecast } from '@upright-elder/contract';
+import { isoDate } from '@upright-elder/core/days';
+import { seriesKey } from '@upright-elder/core/forecast';
+import type {
+  InstrumentFit,
+  InstrumentForecast,
+  SeriesForecast as SeriesInNumbers,
+} from '@upright-elder/core/instrument';
 import {
   assumedSentences,
   climateBasis,
-  isoDate,
   leftOutSentences,
-  moveIn,
   pastSentences,
-  sayHeightIn,
   sayYear,
-  seriesKey,
   seriesName,
   seriesSentences,
-  type HeightUnit,
-  type InstrumentFit,
-  type InstrumentForecast,
-  type SeriesForecast as SeriesInNumbers,
-} from '@upright-elder/core';
+} from '@upright-elder/core/sentences';
+import { moveIn, sayHeightIn, type HeightUnit } from '@upright-elder/core/units';
 import { AnalysisService, fitOf, type Analysis } from '../analysis/analysis.service.js';
 import { Clock } from '../clock.js';
 import { notFound } from '../http/problem.js';

@@ -1,13 +1,9 @@
 import { setImmediate } from 'node:timers/promises';
 import { Injectable, type OnApplicationBootstrap, type OnApplicationShutdown } from '@nestjs/common';
 import type { ForecastCheck, Scorecard } from '@upright-elder/contract';
-import {
-  QUANTITIES,
-  scorecard,
-  ScorecardTally,
-  type ForecastCheck as Check,
-  type Kept,
-} from '@upright-elder/core';
+import { scorecard, ScorecardTally, type Kept } from '@upright-elder/core/forecast';
+import type { ForecastCheck as Check } from '@upright-elder/core/instrument';
+import { QUANTITIES } from '@upright-elder/core/readings';
 import { AnalysisService } from '../analysis/analysis.service.js';
 import { BackgroundService } from '../analysis/background.service.js';
 

@@ -1,5 +1,5 @@
 import { connect, type Socket } from 'node:net';
-import { parseGaugeLine, type Gauge, type GaugeSample } from '@upright-elder/core';
+import { parseGaugeLine, type Gauge, type GaugeSample } from '@upright-elder/core/readings';
 
 /** Where a gauge box listens. */
 export interface BoxAddress {

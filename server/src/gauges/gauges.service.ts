@@ -1,14 +1,7 @@
 import { Inject, Injectable, type OnApplicationBootstrap, type OnModuleDestroy } from '@nestjs/common';
 import type { GaugesNow, GaugeShown } from '@upright-elder/contract';
-import {
-  GAUGE_RESOLUTION,
-  GAUGES,
-  printAngle,
-  printLength,
-  printPercent,
-  steadyValue,
-  type Gauge,
-} from '@upright-elder/core';
+import { GAUGE_RESOLUTION, GAUGES, steadyValue, type Gauge } from '@upright-elder/core/readings';
+import { printAngle, printLength, printPercent } from '@upright-elder/core/units';
 import { distinctUntilChanged, interval, map, merge, Subject, throttleTime, type Observable } from 'rxjs';
 import { EventsService } from '../events/events.service.js';
 import { GaugeBox, type BoxAddress } from './gauge-box.js';

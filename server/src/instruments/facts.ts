@@ -1,17 +1,8 @@
 import type { Length } from '@upright-elder/contract';
-import {
-  ASSUMED_FACTS,
-  knownOr,
-  NOT_KNOWN,
-  RELIEF_SCHOOLS,
-  setTension,
-  STRING_SETS,
-  TUNINGS,
-  USUAL_FACTS,
-  type InstrumentFacts,
-  type NotKnown,
-  type StringSetId,
-} from '@upright-elder/core';
+import { knownOr, NOT_KNOWN, USUAL_FACTS, type NotKnown } from '@upright-elder/core/build';
+import { ASSUMED_FACTS, type InstrumentFacts } from '@upright-elder/core/instrument';
+import { setTension, STRING_SETS, TUNINGS, type StringSetId } from '@upright-elder/core/strings';
+import { RELIEF_SCHOOLS } from '@upright-elder/core/targets';
 import type { InstrumentEntity } from './instrument.entity.js';
 
 /** What of a stored instrument the computation needs. */

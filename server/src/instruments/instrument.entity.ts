@@ -1,14 +1,9 @@
 import type { IdentityPart, Length, Money, Rod } from '@upright-elder/contract';
-import type {
-  Build,
-  InstrumentType,
-  NotKnown,
-  PlayingStyle,
-  ReliefSchool,
-  SpeciesId,
-  StringSetId,
-  TuningId,
-} from '@upright-elder/core';
+import type { Build, NotKnown } from '@upright-elder/core/build';
+import type { InstrumentType } from '@upright-elder/core/instrument';
+import type { StringSetId, TuningId } from '@upright-elder/core/strings';
+import type { PlayingStyle, ReliefSchool } from '@upright-elder/core/targets';
+import type { SpeciesId } from '@upright-elder/core/wood';
 import { Column, Entity, Index, PrimaryColumn } from 'typeorm';
 
 @Entity('instrument')

@@ -13,7 +13,9 @@ import {
   type Money,
   type Strike,
 } from '@upright-elder/contract';
-import { NOT_KNOWN, parseLength, parseMoney, type InstrumentFacts } from '@upright-elder/core';
+import { NOT_KNOWN } from '@upright-elder/core/build';
+import type { InstrumentFacts } from '@upright-elder/core/instrument';
+import { parseLength, parseMoney } from '@upright-elder/core/units';
 import { In, type EntityManager } from 'typeorm';
 import { Clock } from '../clock.js';
 import { Database } from '../database/database.js';

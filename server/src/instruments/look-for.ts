@@ -1,4 +1,4 @@
-import { STRING_SETS, TUNINGS } from '@upright-elder/core';
+import { STRING_SETS, TUNINGS } from '@upright-elder/core/strings';
 
 /** Fields of an instrument in which a word is looked for. */
 const FIELDS = ['nickname', 'maker', 'owner', 'identity', 'construction', 'complaint', 'type', 'topSpecies'];

@@ -1,5 +1,6 @@
 import type { InterventionBefore, InterventionChanges } from '@upright-elder/contract';
-import type { InterventionKind, TreatmentId } from '@upright-elder/core';
+import type { InterventionKind } from '@upright-elder/core/instrument';
+import type { TreatmentId } from '@upright-elder/core/treatments';
 import { Column, Entity, Index, PrimaryColumn } from 'typeorm';
 
 /** Something that was done to an instrument. */

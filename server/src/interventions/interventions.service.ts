@@ -6,7 +6,7 @@ import type {
   InterventionChanges,
   InterventionInput,
 } from '@upright-elder/contract';
-import type { InterventionFacts, InterventionKind } from '@upright-elder/core';
+import type { InterventionFacts, InterventionKind } from '@upright-elder/core/instrument';
 import type { EntityManager } from 'typeorm';
 import { v7 as uuid } from 'uuid';
 import { Clock } from '../clock.js';

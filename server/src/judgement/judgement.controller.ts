@@ -1,7 +1,7 @@
 import { Controller, Get, Param, Query } from '@nestjs/common';
 import { ApiOkResponse, ApiQuery, ApiTags } from '@nestjs/swagger';
 import { Judgement } from '@upright-elder/contract';
-import { HEIGHT_UNITS } from '@upright-elder/core';
+import { HEIGHT_UNITS } from '@upright-elder/core/units';
 import { heightUnitOf } from '../shop/height-unit.js';
 import { JudgementService } from './judgement.service.js';
 import { IdPipe } from '../http/id.pipe.js';

@@ -1,13 +1,9 @@
 import { Injectable } from '@nestjs/common';
 import type { Judgement, Step } from '@upright-elder/contract';
-import {
-  CAUTIONS,
-  judgeInstrument,
-  QUANTITIES,
-  TREATMENTS,
-  type HeightUnit,
-  type Ordered,
-} from '@upright-elder/core';
+import { judgeInstrument } from '@upright-elder/core/instrument';
+import { QUANTITIES } from '@upright-elder/core/readings';
+import { CAUTIONS, TREATMENTS, type Ordered } from '@upright-elder/core/treatments';
+import type { HeightUnit } from '@upright-elder/core/units';
 import { AnalysisService, fitOf } from '../analysis/analysis.service.js';
 import { ShopService } from '../shop/shop.service.js';
 

@@ -1,4 +1,6 @@
-import { parseLength, standing, type MarkFacts } from '@upright-elder/core';
+import type { MarkFacts } from '@upright-elder/core/instrument';
+import { standing } from '@upright-elder/core/map';
+import { parseLength } from '@upright-elder/core/units';
 import type { MarkEntity } from './mark.entity.js';
 
 /** What of a stored mark the computation needs: the sightings that stand, oldest first, lengths in m. */

@@ -9,16 +9,9 @@ import {
   type Sighting,
   type StoredPlan,
 } from '@upright-elder/contract';
-import {
-  faultsOf,
-  fewestPoints,
-  lengthsAgree,
-  parseLength,
-  pathLength,
-  standing,
-  type InstrumentRecord,
-  type Parsed,
-} from '@upright-elder/core';
+import type { InstrumentRecord } from '@upright-elder/core/instrument';
+import { faultsOf, fewestPoints, lengthsAgree, pathLength, standing } from '@upright-elder/core/map';
+import { parseLength, type Parsed } from '@upright-elder/core/units';
 import type { EntityManager } from 'typeorm';
 import { Clock } from '../clock.js';
 import { Database } from '../database/database.js';

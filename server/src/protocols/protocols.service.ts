@@ -1,6 +1,6 @@
 import { Injectable } from '@nestjs/common';
 import type { FieldError, Protocol, ProtocolInput } from '@upright-elder/contract';
-import { HOUSE_PROTOCOL_IDS, HOUSE_PROTOCOLS, lineOf, type LineId } from '@upright-elder/core';
+import { HOUSE_PROTOCOL_IDS, HOUSE_PROTOCOLS, lineOf, type LineId } from '@upright-elder/core/readings';
 import { validate as isUuid } from 'uuid';
 import { Database } from '../database/database.js';
 import { saveVersioned } from '../database/versioned.js';

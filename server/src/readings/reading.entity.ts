@@ -1,4 +1,4 @@
-import type { QuantityId, ReadingUnit, ReadPlace } from '@upright-elder/core';
+import type { QuantityId, ReadingUnit, ReadPlace } from '@upright-elder/core/readings';
 import { Column, Entity, PrimaryColumn } from 'typeorm';
 
 @Entity('reading')

@@ -1,5 +1,5 @@
 import { Injectable } from '@nestjs/common';
-import type { QuantityId } from '@upright-elder/core';
+import type { QuantityId } from '@upright-elder/core/readings';
 import type { EntityManager } from 'typeorm';
 import { Database } from '../database/database.js';
 import { ReadingEntity } from './reading.entity.js';

@@ -1,8 +1,9 @@
 import { Injectable } from '@nestjs/common';
 import type { Card, CardPage } from '@upright-elder/contract';
-import { dayOf, isoDate, type HeightUnit } from '@upright-elder/core';
+import { dayOf, isoDate } from '@upright-elder/core/days';
+import type { HeightUnit } from '@upright-elder/core/units';
 import { BackgroundService } from '../analysis/background.service.js';
-import type { KeptCard } from '../analysis/kept.entity.js';
+import type { KeptCard } from '../analysis/kept-card.js';
 import { Clock } from '../clock.js';
 import { ExaminationsService } from '../examinations/examinations.service.js';
 import { InstrumentsService, type ShelfRow } from '../instruments/instruments.service.js';

@@ -1,6 +1,6 @@
 import { Injectable } from '@nestjs/common';
 import type { FieldError, Shop, ShopInput } from '@upright-elder/contract';
-import { HOUSE_TOOLS, QUANTITIES, type QuantityId } from '@upright-elder/core';
+import { HOUSE_TOOLS, QUANTITIES, type QuantityId } from '@upright-elder/core/readings';
 import { Clock, MACHINE_ZONE } from '../clock.js';
 import { Database } from '../database/database.js';
 import { saveVersioned } from '../database/versioned.js';

@@ -1,4 +1,4 @@
-import type { Dimension, ReadingUnit } from '@upright-elder/core';
+import type { Dimension, ReadingUnit } from '@upright-elder/core/readings';
 import { Column, Entity, PrimaryColumn } from 'typeorm';
 
 @Entity('tool')

@@ -3,22 +3,24 @@ import type { FieldError, Tool, ToolInput } from '@upright-elder/contract';
 import {
   HOUSE_TOOLS,
   learnedRepeatability,
+  QUANTITIES,
+  QUANTITY_IDS,
+  TOOL_IDS,
+  type Dimension,
+  type HouseTool,
+  type QuantityId,
+  type ReadingUnit,
+  type ToolError,
+} from '@upright-elder/core/readings';
+import {
   parseAngle,
   parseCents,
   parseLength,
   printAngle,
   printCents,
   printLength,
-  QUANTITIES,
-  QUANTITY_IDS,
-  TOOL_IDS,
-  type Dimension,
-  type HouseTool,
   type Parsed,
-  type QuantityId,
-  type ReadingUnit,
-  type ToolError,
-} from '@upright-elder/core';
+} from '@upright-elder/core/units';
 import { validate as isUuid } from 'uuid';
 import { Database } from '../database/database.js';
 import { saveVersioned } from '../database/versioned.js';

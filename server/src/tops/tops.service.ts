@@ -1,6 +1,8 @@
 import { Injectable } from '@nestjs/common';
 import type { TopModel, TopPrior } from '@upright-elder/contract';
-import { anchorOf, bellyOf, GLUED_AT, lastRead, looseOf, moistureOn, stringSlope } from '@upright-elder/core';
+import { anchorOf } from '@upright-elder/core/build';
+import { bellyOf, lastRead, looseOf, moistureOn, stringSlope } from '@upright-elder/core/instrument';
+import { GLUED_AT } from '@upright-elder/core/wood';
 import { AirService } from '../air/air.service.js';
 import { AnalysisService, fitOf, type Analysis } from '../analysis/analysis.service.js';
 import { Clock } from '../clock.js';

@@ -1,33 +1,28 @@
 import { deflateRawSync, inflateRawSync } from 'node:zlib';
+import { roomAir, woodOfRoom, type PieceInRoom, type RoomAir } from '@upright-elder/core/air';
 import {
   checksOf,
   expectReadings,
-  firstSentence,
   neededForVerification,
   fitInstrument,
   forecastOf,
   otherForecast,
-  roomAir,
   shownToday,
-  SolvedTop,
   standOn,
-  topSpec,
-  woodOfRoom,
   type ExpectedReadings,
   type ForecastCheck,
-  type HeightUnit,
   type InstrumentFit,
   type InstrumentForecast,
   type InstrumentRecord,
-  type PieceInRoom,
-  type QuantityId,
   type ReadingConditions,
-  type RoomAir,
-  type Sentence,
   type SeriesForecast,
   type ShownForecast,
   type TopQuestion,
-} from '@upright-elder/core';
+} from '@upright-elder/core/instrument';
+import type { QuantityId } from '@upright-elder/core/readings';
+import { firstSentence, type Sentence } from '@upright-elder/core/sentences';
+import { SolvedTop, topSpec } from '@upright-elder/core/top';
+import type { HeightUnit } from '@upright-elder/core/units';
 
 // what runs in the threads beside; every export is one task
 

@@ -1,5 +1,5 @@
 import type { Strike, StruckKind } from '@upright-elder/contract';
-import { sayInstant } from '@upright-elder/core';
+import { sayInstant } from '@upright-elder/core/days';
 import { Dialog } from 'radix-ui';
 import { useState } from 'react';
 import { toast } from 'sonner';

@@ -1,5 +1,5 @@
 import type { GaugeKind, GaugesNow, GaugeShown } from '@upright-elder/contract';
-import { QUANTITIES, type QuantityId } from '@upright-elder/core';
+import { QUANTITIES, type QuantityId } from '@upright-elder/core/readings';
 import { useSyncExternalStore } from 'react';
 import { get } from './api.js';
 import { hear } from './events.js';

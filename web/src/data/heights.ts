@@ -1,4 +1,4 @@
-import { HEIGHT_UNITS, type HeightUnit } from '@upright-elder/core';
+import { HEIGHT_UNITS, type HeightUnit } from '@upright-elder/core/units';
 import { useSyncExternalStore } from 'react';
 import { useShop } from './hooks.js';
 

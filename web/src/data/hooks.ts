@@ -24,7 +24,7 @@ import type {
   Tool,
   TopModel,
 } from '@upright-elder/contract';
-import type { HeightUnit } from '@upright-elder/core';
+import type { HeightUnit } from '@upright-elder/core/units';
 import useSWR, { useSWRConfig } from 'swr';
 import { get } from './api.js';
 

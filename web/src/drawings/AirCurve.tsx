@@ -1,5 +1,6 @@
 import type { AirDay } from '@upright-elder/contract';
-import { HUMIDITY_WINDOW, sayDate } from '@upright-elder/core';
+import { sayDate } from '@upright-elder/core/days';
+import { HUMIDITY_WINDOW } from '@upright-elder/core/targets';
 import { ComposedChart, Line, ReferenceArea, ResponsiveContainer, Tooltip, XAxis, YAxis } from 'recharts';
 import { TIME_AXIS } from './timeAxis.js';
 

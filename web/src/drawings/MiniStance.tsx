@@ -1,5 +1,5 @@
 import type { Card } from '@upright-elder/contract';
-import { fretPosition } from '@upright-elder/core';
+import { fretPosition } from '@upright-elder/core/stance';
 
 /** A card's little stance: fret plane, string, saddle and relief, heights exaggerated to fit. */
 export function MiniStance({ card }: { card: Card }) {

@@ -1,4 +1,4 @@
-import { sayDate } from '@upright-elder/core';
+import { sayDate } from '@upright-elder/core/days';
 import { scaleLinear } from 'd3-scale';
 import { line } from 'd3-shape';
 

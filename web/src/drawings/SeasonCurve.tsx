@@ -1,4 +1,4 @@
-import { DAY_MS, sayDate, isoDate } from '@upright-elder/core';
+import { DAY_MS, sayDate, isoDate } from '@upright-elder/core/days';
 import type { SeasonPoint, SeriesForecast } from '@upright-elder/contract';
 import { scaleLinear } from 'd3-scale';
 import { area, line } from 'd3-shape';

@@ -1,4 +1,4 @@
-import { dip, fretPosition, stringHeight, type NeckGeometry, type Stance } from '@upright-elder/core';
+import { dip, fretPosition, stringHeight, type NeckGeometry, type Stance } from '@upright-elder/core/stance';
 import { curveMonotoneX, line } from 'd3-shape';
 import type { ReactNode } from 'react';
 

@@ -1,4 +1,4 @@
-import { DAY_MS, isoDate, sayDate } from '@upright-elder/core';
+import { DAY_MS, isoDate, sayDate } from '@upright-elder/core/days';
 
 /** The axis of dates that every curve over the years shares. */
 export const TIME_AXIS = {

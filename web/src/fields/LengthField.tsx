@@ -1,4 +1,5 @@
-import { LENGTH_UNIT_NAMES, parseLength, questionOfLength, type LengthUnit } from '@upright-elder/core';
+import { questionOfLength } from '@upright-elder/core/readings';
+import { LENGTH_UNIT_NAMES, parseLength, type LengthUnit } from '@upright-elder/core/units';
 import { TypedField } from './TypedField.js';
 import { understoodLength } from './understood.js';
 

@@ -1,4 +1,4 @@
-import { parseMoney, printMoney } from '@upright-elder/core';
+import { parseMoney, printMoney } from '@upright-elder/core/units';
 import { TypedField } from './TypedField.js';
 
 interface Props {

@@ -1,7 +1,5 @@
 import {
   isSided,
-  LENGTH_UNIT_NAMES,
-  parsed,
   parseReading,
   placeName,
   QUANTITIES,
@@ -9,7 +7,8 @@ import {
   type Question,
   type QuantityId,
   type ReadingUnit,
-} from '@upright-elder/core';
+} from '@upright-elder/core/readings';
+import { LENGTH_UNIT_NAMES, parsed } from '@upright-elder/core/units';
 import type { KeyboardEvent, ReactNode } from 'react';
 import { TypedField } from './TypedField.js';
 import { understoodReading } from './understood.js';

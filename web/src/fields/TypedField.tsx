@@ -1,4 +1,5 @@
-import type { Parsed, Question } from '@upright-elder/core';
+import type { Question } from '@upright-elder/core/readings';
+import type { Parsed } from '@upright-elder/core/units';
 import { useId, type KeyboardEvent, type ReactNode, type Ref } from 'react';
 
 interface Props {

@@ -1,4 +1,4 @@
-import type { Verdict } from '@upright-elder/core';
+import type { Verdict } from '@upright-elder/core/readings';
 
 /** What a point ended in: never colour alone, always shape and word too. */
 const MARKS: Record<Verdict, { word: string; path: string; className: string }> = {

@@ -1,4 +1,4 @@
-import type { Weight } from '@upright-elder/core';
+import type { Weight } from '@upright-elder/core/sentences';
 
 /** What a sentence means: never colour alone, always shape and word too. */
 const MARKS: Record<Weight, { word: string; path: string; className: string }> = {

@@ -1,3 +1,4 @@
+import { parseReading, QUANTITIES, type QuantityId, type ReadingUnit } from '@upright-elder/core/readings';
 import {
   finer,
   lengthUnitOf,
@@ -5,7 +6,6 @@ import {
   otherLengths,
   parseLength,
   parsePercent,
-  parseReading,
   parseTemperature,
   printAngle,
   printCents,
@@ -14,15 +14,12 @@ import {
   printPercent,
   printTemperature,
   parseDuration,
-  QUANTITIES,
   sayHeight,
   sayInches,
   type HeightUnit,
   type LengthUnit,
-  type QuantityId,
-  type ReadingUnit,
   type TemperatureUnit,
-} from '@upright-elder/core';
+} from '@upright-elder/core/units';
 
 /** A heel, a radius or a body is not said in 64ths and thousandths. */
 const SMALL = 0.02;

@@ -1,21 +1,18 @@
+import type { Scenario } from '@upright-elder/core/air';
+import { isoDate } from '@upright-elder/core/days';
 import {
   expectThrough,
-  isoDate,
   prepareSides,
-  moveIn,
-  sayHeight,
-  sayYear,
   yearUnder,
   type Calibration,
   type Ground,
-  type HeightUnit,
   type MonthAhead,
   type PreparedSide,
-  type Scenario,
-  type Sentence,
   type SideFit,
-  type StringSide,
-} from '@upright-elder/core';
+} from '@upright-elder/core/forecast';
+import type { StringSide } from '@upright-elder/core/readings';
+import { sayYear, type Sentence } from '@upright-elder/core/sentences';
+import { moveIn, sayHeight, type HeightUnit } from '@upright-elder/core/units';
 import { expose } from 'comlink';
 
 /** What years are worked out from; sent once, asked about many times. */

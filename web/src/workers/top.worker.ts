@@ -1,6 +1,7 @@
+import { IN_USE } from '@upright-elder/core/forecast';
+import type { Plan } from '@upright-elder/core/map';
 import {
   fitBelly,
-  IN_USE,
   rankBraces,
   SolvedTop,
   topSpec,
@@ -11,11 +12,10 @@ import {
   type Estimate,
   type Load,
   type LooseStretch,
-  type Plan,
   type Responses,
   type TopFacts,
   type TopView,
-} from '@upright-elder/core';
+} from '@upright-elder/core/top';
 import { expose } from 'comlink';
 
 /** A top to be solved, with the stretches that are recorded loose. */

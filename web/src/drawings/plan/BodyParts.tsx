@@ -1,4 +1,4 @@
-import type { Brace, Face, Path, Plan, Rectangle } from '@upright-elder/core';
+import type { Brace, Face, Path, Plan, Rectangle } from '@upright-elder/core/map';
 import { memo } from 'react';
 import { mm, type Paper } from './paper.js';
 

@@ -1,4 +1,4 @@
-import type { MarkKind, Path } from '@upright-elder/core';
+import type { MarkKind, Path } from '@upright-elder/core/map';
 import { memo } from 'react';
 import type { Paper } from './paper.js';
 

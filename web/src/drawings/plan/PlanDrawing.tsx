@@ -8,7 +8,7 @@ import {
   type Path,
   type Plan,
   type Point,
-} from '@upright-elder/core';
+} from '@upright-elder/core/map';
 import { useMemo, useRef, useState, type PointerEvent } from 'react';
 import { useZoom } from '../useZoom.js';
 import { BodyParts } from './BodyParts.js';

@@ -1,4 +1,4 @@
-import type { FaceSheet, Path, Point } from '@upright-elder/core';
+import type { FaceSheet, Path, Point } from '@upright-elder/core/map';
 
 /** Where points of a face lie on the drawing, in millimetres. */
 export interface Paper {

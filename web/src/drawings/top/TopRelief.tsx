@@ -1,11 +1,5 @@
-import {
-  faceSheet,
-  outlinePolygon,
-  type Brace,
-  type Path,
-  type Point,
-  type TopView,
-} from '@upright-elder/core';
+import { faceSheet, outlinePolygon, type Brace, type Path, type Point } from '@upright-elder/core/map';
+import type { TopView } from '@upright-elder/core/top';
 import { useEffect, useMemo, useRef } from 'react';
 import { mm, paperOf } from '../plan/paper.js';
 import { contourPieces, contourStep } from './contours.js';

@@ -1,4 +1,4 @@
-import type { Point } from '@upright-elder/core';
+import type { Point } from '@upright-elder/core/map';
 import { describe, expect, it } from 'vitest';
 import { contourPieces, contourStep, type ContourPiece } from './contours.js';
 

@@ -1,14 +1,10 @@
 import type { AirTaken, Room } from '@upright-elder/contract';
-import {
-  equilibriumMoisture,
-  humidityAt,
-  HUMIDITY_WINDOW,
-  parsePercent,
-  parseTemperature,
-  questionOfHumidity,
-  questionOfTemperature,
-  sayDate,
-} from '@upright-elder/core';
+import { humidityAt } from '@upright-elder/core/air';
+import { sayDate } from '@upright-elder/core/days';
+import { questionOfHumidity, questionOfTemperature } from '@upright-elder/core/readings';
+import { HUMIDITY_WINDOW } from '@upright-elder/core/targets';
+import { parsePercent, parseTemperature } from '@upright-elder/core/units';
+import { equilibriumMoisture } from '@upright-elder/core/wood';
 import { lazy, useState, type FormEvent } from 'react';
 import { useSearchParams } from 'react-router';
 import { toast } from 'sonner';

@@ -1,5 +1,5 @@
 import type { Room } from '@upright-elder/contract';
-import { sayInstant } from '@upright-elder/core';
+import { sayInstant } from '@upright-elder/core/days';
 import { Fetching } from '../../app/Fetching.js';
 import { StrikeOut, StruckWords } from '../../app/StrikeOut.js';
 import { useImports, useZone } from '../../data/hooks.js';

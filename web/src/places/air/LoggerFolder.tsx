@@ -1,4 +1,4 @@
-import { sayInstant } from '@upright-elder/core';
+import { sayInstant } from '@upright-elder/core/days';
 import type { LogFileReport } from '@upright-elder/contract';
 import { Fetching } from '../../app/Fetching.js';
 import { useLogFolder, useZone } from '../../data/hooks.js';

@@ -1,5 +1,5 @@
 import { ROOM_KINDS, type Room, type RoomInput, type RoomKind } from '@upright-elder/contract';
-import { PACKS_HUMIDITY, parsePacks, parseSalt, SALTS } from '@upright-elder/core';
+import { PACKS_HUMIDITY, parsePacks, parseSalt, SALTS } from '@upright-elder/core/air';
 import { FormFoot } from '../../app/FormFoot.js';
 import { StrikeOut } from '../../app/StrikeOut.js';
 import { send } from '../../data/api.js';

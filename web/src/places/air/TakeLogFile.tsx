@@ -1,5 +1,5 @@
 import type { AirBatch, AirTaken, Room } from '@upright-elder/contract';
-import type { LogFile } from '@upright-elder/core';
+import type { LogFile } from '@upright-elder/core/air';
 import { wrap } from 'comlink';
 import { useRef, useState } from 'react';
 import { toast } from 'sonner';

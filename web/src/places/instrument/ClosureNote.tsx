@@ -1,4 +1,4 @@
-import type { ClosureWords } from '@upright-elder/core';
+import type { ClosureWords } from '@upright-elder/core/stance';
 
 /** What the closure check says of one side, with its questions. */
 export function ClosureNote({ words }: { words: ClosureWords }) {

@@ -1,5 +1,7 @@
 import type { Examination, Instrument, Protocol, Shop, Tool } from '@upright-elder/contract';
-import { isQuantity, type LineId, type Place, sayDate, sayHeight } from '@upright-elder/core';
+import { sayDate } from '@upright-elder/core/days';
+import { isQuantity, type LineId, type Place } from '@upright-elder/core/readings';
+import { sayHeight } from '@upright-elder/core/units';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { Link, useParams, useSearchParams } from 'react-router';
 import { Fetching } from '../../app/Fetching.js';

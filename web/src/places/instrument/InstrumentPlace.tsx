@@ -1,5 +1,6 @@
 import type { Instrument } from '@upright-elder/contract';
-import { NOT_KNOWN, STRING_SETS, TUNINGS } from '@upright-elder/core';
+import { NOT_KNOWN } from '@upright-elder/core/build';
+import { STRING_SETS, TUNINGS } from '@upright-elder/core/strings';
 import { NavLink, Outlet, useLocation, useNavigate, useParams } from 'react-router';
 import { Fetching } from '../../app/Fetching.js';
 import { useKeys } from '../../app/keys.js';

@@ -6,7 +6,7 @@ import {
   type Shop,
   type Spot,
 } from '@upright-elder/contract';
-import { sayDate, sayInstant } from '@upright-elder/core';
+import { sayDate, sayInstant } from '@upright-elder/core/days';
 import { useState } from 'react';
 import { useParams } from 'react-router';
 import { Fetching } from '../../app/Fetching.js';

@@ -1,17 +1,15 @@
 import type { Examination, Reading, Shop } from '@upright-elder/contract';
+import { sayDate, sayInstant } from '@upright-elder/core/days';
 import {
-  isBareNumber,
   placeName,
-  printPercent,
   QUANTITIES,
   QUANTITY_IDS,
   readingOn,
   realChange,
   type Place,
   type QuantityId,
-  sayDate,
-  sayInstant,
-} from '@upright-elder/core';
+} from '@upright-elder/core/readings';
+import { isBareNumber, printPercent } from '@upright-elder/core/units';
 import { Link, useParams, useSearchParams } from 'react-router';
 import { Fetching } from '../../app/Fetching.js';
 import { StruckWords } from '../../app/StrikeOut.js';

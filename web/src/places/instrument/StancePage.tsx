@@ -1,19 +1,8 @@
 import type { Examination, Instrument, Shop } from '@upright-elder/contract';
-import {
-  checkClosure,
-  closureWords,
-  COMPENSATION,
-  printDecimal,
-  printTemperature,
-  QUANTITIES,
-  readingOn,
-  sayHeight,
-  sideMeasured,
-  stanceOf,
-  valuesOf,
-  type QuantityId,
-  sayDate,
-} from '@upright-elder/core';
+import { sayDate } from '@upright-elder/core/days';
+import { QUANTITIES, readingOn, sideMeasured, type QuantityId } from '@upright-elder/core/readings';
+import { checkClosure, closureWords, COMPENSATION, stanceOf, valuesOf } from '@upright-elder/core/stance';
+import { printDecimal, printTemperature, sayHeight } from '@upright-elder/core/units';
 import { useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { Fetching } from '../../app/Fetching.js';

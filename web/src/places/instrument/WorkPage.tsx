@@ -1,14 +1,9 @@
 import type { Budget, Judgement, Step } from '@upright-elder/contract';
-import {
-  CAUTIONS_DEFER,
-  finer,
-  QUANTITIES,
-  sayDate,
-  sayHeight,
-  TREATMENTS,
-  type BudgetCause,
-  type HeightUnit,
-} from '@upright-elder/core';
+import { sayDate } from '@upright-elder/core/days';
+import type { BudgetCause } from '@upright-elder/core/diagnosis';
+import { QUANTITIES } from '@upright-elder/core/readings';
+import { CAUTIONS_DEFER, TREATMENTS } from '@upright-elder/core/treatments';
+import { finer, sayHeight, type HeightUnit } from '@upright-elder/core/units';
 import { Link, useParams } from 'react-router';
 import { Fetching } from '../../app/Fetching.js';
 import { useHeights } from '../../data/heights.js';

@@ -1,5 +1,5 @@
 import type { Keeping } from '@upright-elder/contract';
-import { DAY_MS, sayInstant } from '@upright-elder/core';
+import { DAY_MS, sayInstant } from '@upright-elder/core/days';
 import { useState } from 'react';
 import { toast } from 'sonner';
 import { Fetching } from '../../app/Fetching.js';

@@ -1,5 +1,5 @@
 import type { Protocol, ProtocolInput } from '@upright-elder/contract';
-import { HOUSE_PROTOCOLS, lineOf, type HouseProtocolId } from '@upright-elder/core';
+import { HOUSE_PROTOCOLS, lineOf, type HouseProtocolId } from '@upright-elder/core/readings';
 import { useState } from 'react';
 import { Fetching } from '../../app/Fetching.js';
 import { FormFoot } from '../../app/FormFoot.js';

@@ -1,5 +1,6 @@
 import type { Shop } from '@upright-elder/contract';
-import { LENGTH_UNIT_NAMES, QUANTITIES, QUANTITY_IDS, type LengthUnit } from '@upright-elder/core';
+import { QUANTITIES, QUANTITY_IDS } from '@upright-elder/core/readings';
+import { LENGTH_UNIT_NAMES, type LengthUnit } from '@upright-elder/core/units';
 import { NavLink, Outlet, useLocation } from 'react-router';
 import { Fetching } from '../../app/Fetching.js';
 import { FormFoot } from '../../app/FormFoot.js';

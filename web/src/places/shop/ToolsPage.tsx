@@ -1,14 +1,12 @@
 import type { Shop, Tool, ToolInput } from '@upright-elder/contract';
 import {
-  printAngle,
-  printCents,
-  printLength,
   QUANTITIES,
   QUANTITY_IDS,
   type Dimension,
   type QuantityId,
   type ReadingUnit,
-} from '@upright-elder/core';
+} from '@upright-elder/core/readings';
+import { printAngle, printCents, printLength } from '@upright-elder/core/units';
 import { useState } from 'react';
 import { Fetching } from '../../app/Fetching.js';
 import { FormFoot } from '../../app/FormFoot.js';

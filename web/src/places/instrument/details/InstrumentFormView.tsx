@@ -7,25 +7,18 @@ import {
   type InstrumentLength,
   type Room,
 } from '@upright-elder/contract';
+import { BUILD_PARTS, buildPartsOf, NOT_KNOWN } from '@upright-elder/core/build';
+import { INSTRUMENT_TYPES } from '@upright-elder/core/instrument';
+import { STRING_SET_IDS, STRING_SETS, TUNING_IDS, TUNINGS } from '@upright-elder/core/strings';
 import {
   ACTION_TARGETS,
   PLAYING_STYLES,
-  printLength,
-  INSTRUMENT_TYPES,
   RELIEF_SCHOOL_IDS,
   RELIEF_SCHOOLS,
-  sayAction,
-  SPECIES,
-  BUILD_PARTS,
-  buildPartsOf,
-  NOT_KNOWN,
   type PlayingStyle,
-  SPECIES_IDS,
-  STRING_SET_IDS,
-  STRING_SETS,
-  TUNING_IDS,
-  TUNINGS,
-} from '@upright-elder/core';
+} from '@upright-elder/core/targets';
+import { printLength, sayAction } from '@upright-elder/core/units';
+import { SPECIES, SPECIES_IDS } from '@upright-elder/core/wood';
 import { ToggleGroup } from 'radix-ui';
 import { Fragment, useState, type ReactNode } from 'react';
 import { Controller, useForm, type UseFormRegisterReturn } from 'react-hook-form';

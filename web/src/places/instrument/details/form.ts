@@ -7,14 +7,9 @@ import {
   type InstrumentInput,
   type InstrumentLength,
 } from '@upright-elder/contract';
-import {
-  BUILD_PART_IDS,
-  BUILD_PARTS,
-  isBareNumber,
-  type BuildPart,
-  type LengthUnit,
-  type StringSetId,
-} from '@upright-elder/core';
+import { BUILD_PART_IDS, BUILD_PARTS, type BuildPart } from '@upright-elder/core/build';
+import type { StringSetId } from '@upright-elder/core/strings';
+import { isBareNumber, type LengthUnit } from '@upright-elder/core/units';
 import type { Difference } from '../../../app/MergeDialog.js';
 
 /** The form of an instrument: its facts, and each length as typed. */

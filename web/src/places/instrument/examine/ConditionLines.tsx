@@ -4,12 +4,8 @@ import {
   questionOfHumidity,
   questionOfTemperature,
   questionOfWoodMoisture,
-  parsed,
-  parseDuration,
-  parsePercent,
-  parseTemperature,
-  parseWhole,
-} from '@upright-elder/core';
+} from '@upright-elder/core/readings';
+import { parsed, parseDuration, parsePercent, parseTemperature, parseWhole } from '@upright-elder/core/units';
 import { Choice } from '../../../fields/Choice.js';
 import { TypedField } from '../../../fields/TypedField.js';
 import { understoodDays, understoodPercent, understoodTemperature } from '../../../fields/understood.js';

@@ -1,7 +1,8 @@
 import { useZone } from '../../../data/hooks.js';
 import { CORRECTED_NAMES } from './merge.js';
 import type { Correction, Examination } from '@upright-elder/contract';
-import { LINE_IDS, lineOf, placeName, type LineId, type ReadPlace, sayInstant } from '@upright-elder/core';
+import { sayInstant } from '@upright-elder/core/days';
+import { LINE_IDS, lineOf, placeName, type LineId, type ReadPlace } from '@upright-elder/core/readings';
 
 /** Everything that was changed in an examination: what stood there, who changed it, when and why. */
 export function Corrections({ examination }: { examination: Examination }) {

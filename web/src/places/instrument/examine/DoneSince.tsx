@@ -1,4 +1,4 @@
-import { sayDate } from '@upright-elder/core';
+import { sayDate } from '@upright-elder/core/days';
 import { Link } from 'react-router';
 import { useInterventions } from '../../../data/hooks.js';
 import { KindsField } from '../interventions/KindsField.js';

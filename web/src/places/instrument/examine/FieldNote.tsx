@@ -1,5 +1,7 @@
 import type { Expectation } from '@upright-elder/contract';
-import { judgeChange, type QuantityId, type ReadingUnit, sayDate } from '@upright-elder/core';
+import { sayDate } from '@upright-elder/core/days';
+import { judgeChange } from '@upright-elder/core/forecast';
+import type { QuantityId, ReadingUnit } from '@upright-elder/core/readings';
 import { sayReading } from '../../../fields/understood.js';
 
 interface Props {

@@ -1,4 +1,4 @@
-import type { Place, QuantityId } from '@upright-elder/core';
+import type { Place, QuantityId } from '@upright-elder/core/readings';
 import type { ReactNode } from 'react';
 
 /** Where the gauge goes: a small drawing of the part, with the place marked. */

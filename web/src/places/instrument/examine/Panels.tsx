@@ -1,13 +1,6 @@
 import type { GaugesNow, Shop } from '@upright-elder/contract';
-import {
-  lineOf,
-  isQuantity,
-  parseMoney,
-  printMoney,
-  type LineId,
-  type Place,
-  type Stage,
-} from '@upright-elder/core';
+import { lineOf, isQuantity, type LineId, type Place, type Stage } from '@upright-elder/core/readings';
+import { parseMoney, printMoney } from '@upright-elder/core/units';
 import { MoneyField } from '../../../fields/MoneyField.js';
 import type { Draft } from './draft.js';
 import { allowanceSum } from './draftFinding.js';

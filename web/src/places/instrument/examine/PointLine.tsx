@@ -1,4 +1,5 @@
 import type { Examination } from '@upright-elder/contract';
+import { sayDate } from '@upright-elder/core/days';
 import {
   parseFrets,
   POINTS,
@@ -6,8 +7,7 @@ import {
   type PointId,
   type StateId,
   type Verdict,
-  sayDate,
-} from '@upright-elder/core';
+} from '@upright-elder/core/readings';
 import { ToggleGroup } from 'radix-ui';
 import { useState, type KeyboardEvent } from 'react';
 import { Link, useNavigate } from 'react-router';

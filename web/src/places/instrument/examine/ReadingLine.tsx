@@ -8,7 +8,7 @@ import {
   type Place,
   type QuantityId,
   type ReadingValue,
-} from '@upright-elder/core';
+} from '@upright-elder/core/readings';
 import { toast } from 'sonner';
 import { ReadingField, SAME } from '../../../fields/ReadingField.js';
 import { placesOf, toolOf, unitOf, type Draft, type FieldKey } from './draft.js';

@@ -1,5 +1,5 @@
 import type { Examination, Instrument, Protocol, Shop, Tool } from '@upright-elder/contract';
-import { HOUSE_PROTOCOLS } from '@upright-elder/core';
+import { HOUSE_PROTOCOLS } from '@upright-elder/core/readings';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import {

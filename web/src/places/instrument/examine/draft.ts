@@ -6,6 +6,7 @@ import type {
   ReadingInput,
   Shop,
 } from '@upright-elder/contract';
+import type { InterventionKind } from '@upright-elder/core/instrument';
 import {
   BOTH,
   isSided,
@@ -15,13 +16,12 @@ import {
   QUANTITY_IDS,
   STRING_SIDES,
   type Place,
-  type InterventionKind,
   type PointId,
   type QuantityId,
   type ReadingUnit,
   type StateId,
-  type TemperatureUnit,
-} from '@upright-elder/core';
+} from '@upright-elder/core/readings';
+import type { TemperatureUnit } from '@upright-elder/core/units';
 import { newId } from '../../../data/ids.js';
 import { SAME } from '../../../fields/ReadingField.js';
 import { findingOf, isGiven, type DraftFinding } from './draftFinding.js';

@@ -1,12 +1,6 @@
 import type { Finding } from '@upright-elder/contract';
-import {
-  parseMoney,
-  stateName,
-  verdictOf,
-  type PointId,
-  type StateId,
-  type Verdict,
-} from '@upright-elder/core';
+import { stateName, verdictOf, type PointId, type StateId, type Verdict } from '@upright-elder/core/readings';
+import { parseMoney } from '@upright-elder/core/units';
 
 /** What was looked at, on its way; a point that was not looked at has none. */
 export interface DraftFinding {

@@ -1,8 +1,5 @@
 import type { Expectations, Instrument, Shop, Tool } from '@upright-elder/contract';
 import {
-  checkClosure,
-  closureWords,
-  COMPENSATION,
   divisionOf,
   HOUSE_TOOLS,
   parseReading,
@@ -10,13 +7,18 @@ import {
   repeatsMean,
   sideMeasured,
   STRING_SIDES,
-  type ClosureContext,
-  type ClosureWords,
   type StringSide,
   type QuantityId,
   type ReadingValue,
   type ToolError,
-} from '@upright-elder/core';
+} from '@upright-elder/core/readings';
+import {
+  checkClosure,
+  closureWords,
+  COMPENSATION,
+  type ClosureContext,
+  type ClosureWords,
+} from '@upright-elder/core/stance';
 import { readingsOf, wholeOf, type Draft } from './draft.js';
 
 /** Errors of the tool a reading was taken with; those of the house where the shop's are not known yet. */

@@ -1,12 +1,12 @@
 import {
-  isBareNumber,
   placeName,
   POINT_IDS,
   POINTS,
   QUANTITIES,
   stateName,
   type PointId,
-} from '@upright-elder/core';
+} from '@upright-elder/core/readings';
+import { isBareNumber } from '@upright-elder/core/units';
 import type { Difference } from '../../../app/MergeDialog.js';
 import { FIELD_KEYS, partsOf, type Draft, type FieldKey } from './draft.js';
 import { NO_FINDING, VERDICT_WORDS } from './draftFinding.js';

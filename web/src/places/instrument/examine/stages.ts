@@ -6,7 +6,7 @@ import {
   type PointId,
   type QuantityId,
   type Stage,
-} from '@upright-elder/core';
+} from '@upright-elder/core/readings';
 import { FIELD_KEYS, partsOf, placesOf, type Draft } from './draft.js';
 import { isGiven } from './draftFinding.js';
 

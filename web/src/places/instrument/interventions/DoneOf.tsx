@@ -1,5 +1,6 @@
 import type { Intervention } from '@upright-elder/contract';
-import { beginsEpoch, movesLever, sayDate, sayInstant } from '@upright-elder/core';
+import { sayDate, sayInstant } from '@upright-elder/core/days';
+import { beginsEpoch, movesLever } from '@upright-elder/core/instrument';
 import { useEffect, useRef, useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { Fetching } from '../../../app/Fetching.js';

@@ -1,5 +1,5 @@
 import type { Examination, Intervention, InterventionInput } from '@upright-elder/contract';
-import { sayDate } from '@upright-elder/core';
+import { sayDate } from '@upright-elder/core/days';
 import { FormFoot } from '../../../app/FormFoot.js';
 import { send } from '../../../data/api.js';
 import { usePersonId } from '../../../data/person.js';

@@ -1,4 +1,4 @@
-import { INTERVENTION_KINDS, INTERVENTIONS, type InterventionKind } from '@upright-elder/core';
+import { INTERVENTION_KINDS, INTERVENTIONS, type InterventionKind } from '@upright-elder/core/instrument';
 import { ToggleGroup } from 'radix-ui';
 import { capitalised } from '../../../fields/words.js';
 

@@ -1,5 +1,7 @@
 import type { Intervention, Room } from '@upright-elder/contract';
-import { INTERVENTIONS, STRING_SETS, TREATMENTS, TUNINGS } from '@upright-elder/core';
+import { INTERVENTIONS } from '@upright-elder/core/instrument';
+import { STRING_SETS, TUNINGS } from '@upright-elder/core/strings';
+import { TREATMENTS } from '@upright-elder/core/treatments';
 
 /** What was done, in one line. */
 export function sayDone(

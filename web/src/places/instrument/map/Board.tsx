@@ -1,4 +1,11 @@
-import { faultsOf, lookFirst, type Face, type NeckSize, type Plan, type Point } from '@upright-elder/core';
+import {
+  faultsOf,
+  lookFirst,
+  type Face,
+  type NeckSize,
+  type Plan,
+  type Point,
+} from '@upright-elder/core/map';
 import { useMemo, type Ref } from 'react';
 import { PlanDrawing } from '../../../drawings/plan/PlanDrawing.js';
 import type { DrawnOnPlan } from '../../../drawings/plan/MarkShapes.js';

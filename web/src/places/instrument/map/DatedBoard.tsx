@@ -1,4 +1,4 @@
-import { allBraces, goesRound, type Face, type Plan } from '@upright-elder/core';
+import { allBraces, goesRound, type Face, type Plan } from '@upright-elder/core/map';
 import { useMemo, useState } from 'react';
 import type { DrawnOnPlan } from '../../../drawings/plan/MarkShapes.js';
 import { Board, type BoardProps } from './Board.js';

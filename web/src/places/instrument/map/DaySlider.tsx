@@ -1,4 +1,4 @@
-import { sayDate } from '@upright-elder/core';
+import { sayDate } from '@upright-elder/core/days';
 import { OneSlider } from '../../../fields/OneSlider.js';
 
 /** Goes through the days on which anything was seen. */

@@ -1,4 +1,5 @@
-import { pathLength, printLength, type Brace } from '@upright-elder/core';
+import { pathLength, type Brace } from '@upright-elder/core/map';
+import { printLength } from '@upright-elder/core/units';
 import { useState } from 'react';
 import { LengthField } from '../../../fields/LengthField.js';
 import { metresOf } from './mapDocument.js';

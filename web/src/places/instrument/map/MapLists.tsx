@@ -1,4 +1,5 @@
-import { BRACE_KINDS, partsOf, type BraceKind, type Face, type Plan, sayDate } from '@upright-elder/core';
+import { sayDate } from '@upright-elder/core/days';
+import { BRACE_KINDS, partsOf, type BraceKind, type Face, type Plan } from '@upright-elder/core/map';
 import { useState } from 'react';
 import type { Mark } from '@upright-elder/contract';
 import { StrikeOut, StruckWords } from '../../../app/StrikeOut.js';

@@ -1,17 +1,16 @@
 import { NOTHING_SEEN, type Mark, type Sighting } from '@upright-elder/contract';
-import type { MarkState } from '@upright-elder/core';
+import type { MarkState } from '@upright-elder/core/map';
 import {
   addedBrace,
   allBraces,
   fewestPoints,
   MARK_KINDS,
-  POINTS,
   type MarkKind,
   type NeckSize,
   type Path,
   type Plan,
-  type PointId,
-} from '@upright-elder/core';
+} from '@upright-elder/core/map';
+import { POINTS, type PointId } from '@upright-elder/core/readings';
 import { useEffect, useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { MergeDialog } from '../../../app/MergeDialog.js';

@@ -1,6 +1,7 @@
 import type { Mark, Sighting } from '@upright-elder/contract';
-import type { MarkState } from '@upright-elder/core';
-import { fewestPoints, isDay, sayDate, type Brace } from '@upright-elder/core';
+import type { MarkState } from '@upright-elder/core/map';
+import { isDay, sayDate } from '@upright-elder/core/days';
+import { fewestPoints, type Brace } from '@upright-elder/core/map';
 import { useState } from 'react';
 import {
   inARow,

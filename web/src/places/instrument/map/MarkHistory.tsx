@@ -1,5 +1,7 @@
 import type { MarkCorrection, Sighting } from '@upright-elder/contract';
-import { crackLength, dayOf, growthOf, printLength, sayDate, sayInstant } from '@upright-elder/core';
+import { dayOf, sayDate, sayInstant } from '@upright-elder/core/days';
+import { crackLength, growthOf } from '@upright-elder/core/map';
+import { printLength } from '@upright-elder/core/units';
 import { useState } from 'react';
 import { useZone } from '../../../data/hooks.js';
 import { extentOfSighting, inARow, sayExtent, type DrawnMark } from './mapDocument.js';

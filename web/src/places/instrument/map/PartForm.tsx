@@ -1,19 +1,16 @@
 import {
   allBraces,
   numbersOf,
-  parsePercent,
   partsOf,
   pathLength,
-  printLength,
-  SPECIES,
-  SPECIES_IDS,
   withBrace,
   withoutBrace,
   type Brace,
   type PartNumber,
   type Plan,
-  type SpeciesId,
-} from '@upright-elder/core';
+} from '@upright-elder/core/map';
+import { parsePercent, printLength } from '@upright-elder/core/units';
+import { SPECIES, SPECIES_IDS, type SpeciesId } from '@upright-elder/core/wood';
 import { useState } from 'react';
 import { LengthField } from '../../../fields/LengthField.js';
 import { TypedField } from '../../../fields/TypedField.js';

@@ -6,16 +6,15 @@ import {
   BRACINGS,
   faultsOf,
   halfWidthOf,
-  parseLength,
   planFrom,
-  printLength,
   usualOutline,
   usualSides,
   WIDTH_STATIONS,
   type BodyShapeId,
   type BracingId,
   type Outline,
-} from '@upright-elder/core';
+} from '@upright-elder/core/map';
+import { parseLength, printLength } from '@upright-elder/core/units';
 import { useMemo, useState, type FormEvent } from 'react';
 import { toast } from 'sonner';
 import { send } from '../../../data/api.js';

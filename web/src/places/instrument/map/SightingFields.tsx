@@ -1,6 +1,6 @@
 import type { Sighting } from '@upright-elder/contract';
-import { MARK_STATES, type MarkState } from '@upright-elder/core';
-import { lengthsAgree, pathLength, type MarkKind } from '@upright-elder/core';
+import { MARK_STATES, type MarkState } from '@upright-elder/core/map';
+import { lengthsAgree, pathLength, type MarkKind } from '@upright-elder/core/map';
 import { useState } from 'react';
 import { LengthField } from '../../../fields/LengthField.js';
 import { metresOf } from './mapDocument.js';

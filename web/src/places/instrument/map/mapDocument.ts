@@ -1,18 +1,17 @@
 import { planOf, type Mark, type MarkInput, type Sighting, type StoredPlan } from '@upright-elder/contract';
 import {
   goesRound,
-  parseLength,
   pathLength,
   pointAlong,
   polygonArea,
-  printLength,
   standing,
   stretchOf,
   type Brace,
   type Plan,
   type Point,
   type MarkState,
-} from '@upright-elder/core';
+} from '@upright-elder/core/map';
+import { parseLength, printLength } from '@upright-elder/core/units';
 import { dequal } from 'dequal';
 
 export type DrawnMark = Omit<MarkInput, 'by' | 'instrumentId'> & {

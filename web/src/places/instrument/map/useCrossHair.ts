@@ -7,7 +7,7 @@ import {
   type NeckSize,
   type Plan,
   type Point,
-} from '@upright-elder/core';
+} from '@upright-elder/core/map';
 import { useMemo, useState, type KeyboardEvent } from 'react';
 
 export const MM = 0.001;

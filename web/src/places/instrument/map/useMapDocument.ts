@@ -1,5 +1,5 @@
 import { planInputOf, planOf, type Mark, type PlanAnswer, type StoredPlan } from '@upright-elder/contract';
-import { faultsOf } from '@upright-elder/core';
+import { faultsOf } from '@upright-elder/core/map';
 import { useEffect, useRef, useState } from 'react';
 import { toast } from 'sonner';
 import type { Difference } from '../../../app/MergeDialog.js';

@@ -1,4 +1,5 @@
-import { FACES, POINT_IDS, type Face, type MarkKind, type PointId } from '@upright-elder/core';
+import { FACES, type Face, type MarkKind } from '@upright-elder/core/map';
+import { POINT_IDS, type PointId } from '@upright-elder/core/readings';
 import { useSearchParams } from 'react-router';
 import { placeOf } from './atPoint.js';
 

@@ -1,4 +1,4 @@
-import { sayDate } from '@upright-elder/core';
+import { sayDate } from '@upright-elder/core/days';
 import type { Photograph } from '@upright-elder/contract';
 import { Slider } from 'radix-ui';
 import { useState } from 'react';

@@ -1,4 +1,5 @@
-import { sayFrets, type MonthAhead } from '@upright-elder/core';
+import type { MonthAhead } from '@upright-elder/core/forecast';
+import { sayFrets } from '@upright-elder/core/sentences';
 import { memo } from 'react';
 import type { SeriesUnit } from './unitOf.js';
 

@@ -1,4 +1,4 @@
-import { sayDate } from '@upright-elder/core';
+import { sayDate } from '@upright-elder/core/days';
 import type { ForecastPoint } from '@upright-elder/contract';
 import { memo } from 'react';
 import { toast } from 'sonner';

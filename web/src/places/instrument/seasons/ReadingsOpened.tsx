@@ -1,4 +1,4 @@
-import { sayDate } from '@upright-elder/core';
+import { sayDate } from '@upright-elder/core/days';
 import type { HistoryPoint, SeriesForecast } from '@upright-elder/contract';
 import { memo, useRef } from 'react';
 import { Link } from 'react-router';

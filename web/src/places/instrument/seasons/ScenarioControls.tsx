@@ -1,4 +1,5 @@
-import { AS_IT_WAS, dayOf, PACKS_HUMIDITY, type Climate, type Scenario } from '@upright-elder/core';
+import { AS_IT_WAS, PACKS_HUMIDITY, type Climate, type Scenario } from '@upright-elder/core/air';
+import { dayOf } from '@upright-elder/core/days';
 import { Slider } from 'radix-ui';
 import { useState } from 'react';
 import { useRoomAir, useRooms } from '../../../data/hooks.js';

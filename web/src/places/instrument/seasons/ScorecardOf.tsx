@@ -1,5 +1,6 @@
 import type { ForecastCheck, ScorecardSum, Shop } from '@upright-elder/contract';
-import { METRES_PER, sayDate } from '@upright-elder/core';
+import { sayDate } from '@upright-elder/core/days';
+import { METRES_PER } from '@upright-elder/core/units';
 import { Fetching } from '../../../app/Fetching.js';
 import { useScorecard } from '../../../data/hooks.js';
 import { PromisedHeld } from '../../../drawings/PromisedHeld.js';

@@ -1,5 +1,6 @@
 import type { Forecast, Said, SeriesForecast, Shop } from '@upright-elder/contract';
-import { AS_IT_WAS, type Scenario, type SideFit } from '@upright-elder/core';
+import { AS_IT_WAS, type Scenario } from '@upright-elder/core/air';
+import type { SideFit } from '@upright-elder/core/forecast';
 import { lazy, memo, Suspense, useDeferredValue, useMemo, useState } from 'react';
 import { WeightMark } from '../../../fields/WeightMark.js';
 import type { SeasonsTask } from '../../../workers/seasons.worker.js';

@@ -1,5 +1,5 @@
 import type { SeriesForecast } from '@upright-elder/contract';
-import { METRES_PER, parseLength } from '@upright-elder/core';
+import { METRES_PER, parseLength } from '@upright-elder/core/units';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { trimmed, unitOf } from './unitOf.js';

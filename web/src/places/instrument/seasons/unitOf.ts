@@ -1,5 +1,6 @@
 import type { SeriesForecast, Shop } from '@upright-elder/contract';
-import { METRES_PER, moveIn, QUANTITY_IDS, sayHeight, type MoveUnit } from '@upright-elder/core';
+import { QUANTITY_IDS } from '@upright-elder/core/readings';
+import { METRES_PER, moveIn, sayHeight, type MoveUnit } from '@upright-elder/core/units';
 import { heightUnit, isHeight } from '../../../fields/understood.js';
 
 /** How the values of a series are shown: SI per unit, its name, and what stands between two lines of the chart. */

@@ -1,4 +1,4 @@
-import { AS_IT_WAS, type Scenario } from '@upright-elder/core';
+import { AS_IT_WAS, type Scenario } from '@upright-elder/core/air';
 import { wrap, type Remote } from 'comlink';
 import { useEffect, useRef, useState } from 'react';
 import type { ScenarioYear, SeasonsApi, SeasonsTask } from '../../../workers/seasons.worker.js';

@@ -1,15 +1,14 @@
 import type { Examination, Reading, Shop } from '@upright-elder/contract';
+import { sayDate, sayInstant } from '@upright-elder/core/days';
 import {
-  isBareNumber,
   isSided,
   QUANTITIES,
   readingOn,
   realChange,
   type QuantityId,
   type StringSide,
-  sayDate,
-  sayInstant,
-} from '@upright-elder/core';
+} from '@upright-elder/core/readings';
+import { isBareNumber } from '@upright-elder/core/units';
 import { Popover } from 'radix-ui';
 import { Link } from 'react-router';
 import { useHeights } from '../../../data/heights.js';

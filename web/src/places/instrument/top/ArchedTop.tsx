@@ -1,17 +1,10 @@
 import type { Instrument } from '@upright-elder/contract';
-import {
-  knownOr,
-  USUAL_FACTS,
-  ACTION_LEVER,
-  archRise,
-  downForce,
-  readingOn,
-  STRING_SIDES,
-  wheelTurns,
-  sayDate,
-  sayHeight,
-  type QuantityId,
-} from '@upright-elder/core';
+import { archRise, downForce, wheelTurns } from '@upright-elder/core/archtop';
+import { knownOr, USUAL_FACTS } from '@upright-elder/core/build';
+import { sayDate } from '@upright-elder/core/days';
+import { readingOn, STRING_SIDES, type QuantityId } from '@upright-elder/core/readings';
+import { ACTION_LEVER } from '@upright-elder/core/top';
+import { sayHeight } from '@upright-elder/core/units';
 import { useState } from 'react';
 import { useHeights } from '../../../data/heights.js';
 import { useExaminations } from '../../../data/hooks.js';

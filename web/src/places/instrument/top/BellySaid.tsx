@@ -1,6 +1,6 @@
-import { sayDate } from '@upright-elder/core';
+import { sayDate } from '@upright-elder/core/days';
 import type { TopModel } from '@upright-elder/contract';
-import type { BellyFit, Estimate } from '@upright-elder/core';
+import type { BellyFit, Estimate } from '@upright-elder/core/top';
 
 const VERDICTS: Record<BellyFit['verdict'], { words: string; mark: string }> = {
   'sound dome': { words: 'A sound dome. Leave it alone.', mark: '✓' },

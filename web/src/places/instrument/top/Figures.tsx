@@ -1,4 +1,5 @@
-import { finer, sayHeight, type ShapeFigures } from '@upright-elder/core';
+import type { ShapeFigures } from '@upright-elder/core/top';
+import { finer, sayHeight } from '@upright-elder/core/units';
 import { useHeights } from '../../../data/heights.js';
 import { sayTurn } from './sayTurn.js';
 

@@ -1,5 +1,6 @@
 import type { RecordedStretch } from '@upright-elder/contract';
-import { finer, sayHeight, type BraceRanking, type Gain, type LooseStretch } from '@upright-elder/core';
+import type { BraceRanking, Gain, LooseStretch } from '@upright-elder/core/top';
+import { finer, sayHeight } from '@upright-elder/core/units';
 import { useHeights } from '../../../data/heights.js';
 import { sayTurn } from './sayTurn.js';
 

@@ -4,10 +4,10 @@ import {
   STRING_SETS,
   TUNING_IDS,
   TUNINGS,
-  type Anchor,
   type StringSetId,
   type TuningId,
-} from '@upright-elder/core';
+} from '@upright-elder/core/strings';
+import type { Anchor } from '@upright-elder/core/top';
 import { OneSlider } from '../../../fields/OneSlider.js';
 
 export interface Strung {

@@ -1,23 +1,22 @@
 import type { Instrument, TopModel } from '@upright-elder/contract';
+import type { Plan } from '@upright-elder/core/map';
 import {
   ACROSS_BEHIND,
-  GLUED_AT,
   builtDome,
   heightOf,
   heights,
-  finer,
-  sayHeight,
   shapeFigures,
   softened,
   type Anchor,
   type BellyFit,
   type Load,
   type LooseStretch,
-  type Plan,
   type Responses,
   type TopFacts,
   type TopView,
-} from '@upright-elder/core';
+} from '@upright-elder/core/top';
+import { finer, sayHeight } from '@upright-elder/core/units';
+import { GLUED_AT } from '@upright-elder/core/wood';
 import type { Remote } from 'comlink';
 import { useMemo, useState } from 'react';
 import { SectionDrawing } from '../../../drawings/top/SectionDrawing.js';

@@ -1,4 +1,5 @@
-import { parseForce, printForce, softnessFrom, type Responses } from '@upright-elder/core';
+import { softnessFrom, type Responses } from '@upright-elder/core/top';
+import { parseForce, printForce } from '@upright-elder/core/units';
 import { useState } from 'react';
 import { LengthField } from '../../../fields/LengthField.js';
 import { TypedField } from '../../../fields/TypedField.js';

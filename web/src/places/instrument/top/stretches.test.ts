@@ -1,5 +1,5 @@
 import type { RecordedStretch } from '@upright-elder/contract';
-import { pathLength, planFrom, usualOutline } from '@upright-elder/core';
+import { pathLength, planFrom, usualOutline } from '@upright-elder/core/map';
 import { describe, expect, it } from 'vitest';
 import { togglesOf } from './stretches.js';
 

@@ -1,5 +1,6 @@
 import type { RecordedStretch } from '@upright-elder/contract';
-import { distance, type Brace, type LooseStretch } from '@upright-elder/core';
+import { distance, type Brace } from '@upright-elder/core/map';
+import type { LooseStretch } from '@upright-elder/core/top';
 
 /** A stretch of a brace that can be glued or let go, to see what it does. */
 export interface Toggle {

@@ -1,4 +1,4 @@
-import type { TopView } from '@upright-elder/core';
+import type { TopView } from '@upright-elder/core/top';
 import { proxy, wrap, type Remote } from 'comlink';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import type { TopApi, TopTask } from '../../../workers/top.worker.js';

@@ -1,5 +1,6 @@
 import type { Instrument, TopModel } from '@upright-elder/contract';
-import { knownOr, USUAL_FACTS, type StringSetId } from '@upright-elder/core';
+import { knownOr, USUAL_FACTS } from '@upright-elder/core/build';
+import type { StringSetId } from '@upright-elder/core/strings';
 import { useState } from 'react';
 import type { Strung } from './LoadControls.js';
 import type { Toggle } from './stretches.js';

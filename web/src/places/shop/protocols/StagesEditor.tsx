@@ -17,7 +17,7 @@ import {
 } from '@dnd-kit/sortable';
 import { CSS } from '@dnd-kit/utilities';
 import type { ProtocolStage } from '@upright-elder/contract';
-import { isQuantity, lineOf, type LineId } from '@upright-elder/core';
+import { isQuantity, lineOf, type LineId } from '@upright-elder/core/readings';
 import { ArrowDown, ArrowUp, GripVertical, X } from 'lucide-react';
 import { linesLeft, moved, placeOf, withoutLine } from './stages.js';
 

@@ -1,4 +1,4 @@
-import { HOUSE_PROTOCOLS, LINE_IDS } from '@upright-elder/core';
+import { HOUSE_PROTOCOLS, LINE_IDS } from '@upright-elder/core/readings';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { linesLeft, moved, placeOf, withoutLine } from './stages.js';

@@ -1,5 +1,5 @@
 import type { ProtocolStage } from '@upright-elder/contract';
-import { LINE_IDS, type LineId } from '@upright-elder/core';
+import { LINE_IDS, type LineId } from '@upright-elder/core/readings';
 
 /** Where a line stands: the stage and its place in it. */
 export interface LinePlace {

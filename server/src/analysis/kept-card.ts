@@ -1,0 +1,10 @@
+import type { CardStance } from '@upright-elder/core/instrument';
+import type { Sentence } from '@upright-elder/core/sentences';
+import type { HeightUnit } from '@upright-elder/core/units';
+
+/** What the shelf shows of an instrument; `refusal` where it could not be worked out. */
+export interface KeptCard {
+  stance: CardStance | null;
+  first: Record<HeightUnit, Sentence> | null;
+  refusal: string | null;
+}
