@@ -152,11 +152,21 @@ async function one(
   description: OpenApi,
 ): Promise<void> {
   const { path, method, spec } = pick(chance, operations);
-  if (path.includes('live')) return;
+  if (path.endsWith('/events')) return;
   const subject = path.split('/').find((part) => part in known) ?? 'instruments';
   const address = path
     .replace(/\{kind\}/gu, () =>
-      pick(chance, ['examination', 'mark', 'person', 'room', 'tool', 'import', 'photograph', 'x']),
+      pick(chance, [
+        'examination',
+        'intervention',
+        'mark',
+        'person',
+        'room',
+        'tool',
+        'import',
+        'photograph',
+        'x',
+      ]),
     )
     .replace(/\{(\w+)\}/gu, () =>
       chance() < 0.75 ? pick(chance, known[subject]!) : encodeURIComponent(junkId(chance)),

@@ -213,6 +213,7 @@ function Examining(props: Props) {
           />
           <DoneSince
             instrumentId={instrument.id}
+            archtop={instrument.type === 'archtop'}
             done={draft.done}
             since={last?.date ?? null}
             until={draft.date}

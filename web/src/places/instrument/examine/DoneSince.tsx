@@ -7,6 +7,7 @@ import { nothingDone, type DraftIntervention } from './draft.js';
 
 interface Props {
   instrumentId: string;
+  archtop: boolean;
   done: DraftIntervention | null;
   /** day of the examination before; null where there is none */
   since: string | null;
@@ -16,7 +17,7 @@ interface Props {
 }
 
 /** What was done to the instrument since it was examined last: what is written down already, and what is added now. */
-export function DoneSince({ instrumentId, done, since, until, refusal, onDone }: Props) {
+export function DoneSince({ instrumentId, archtop, done, since, until, refusal, onDone }: Props) {
   const { data: interventions = [] } = useInterventions(instrumentId);
   const between = interventions.filter(({ date }) => (since === null || date >= since) && date <= until);
   return (
@@ -43,6 +44,7 @@ export function DoneSince({ instrumentId, done, since, until, refusal, onDone }:
           <p className="font-bold">What was done since last time, up to {sayDate(until)}</p>
           <KindsField
             label="What was done"
+            archtop={archtop}
             kinds={done.kinds}
             refusal={refusal}
             onKinds={(kinds) => onDone({ ...done, kinds })}

@@ -5,7 +5,7 @@ import { useEffect, useRef, useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { Fetching } from '../../../app/Fetching.js';
 import { StrikeOut, StruckWords } from '../../../app/StrikeOut.js';
-import { useExaminations, useInterventions, useRooms, useZone } from '../../../data/hooks.js';
+import { useExaminations, useInstrument, useInterventions, useRooms, useZone } from '../../../data/hooks.js';
 import { newId } from '../../../data/ids.js';
 import { InterventionForm } from './InterventionForm.js';
 import { sayDone } from './sayDone.js';
@@ -17,6 +17,7 @@ export function DoneOf({ id, today }: { id: string; today: string }) {
   const [fresh, setFresh] = useState<string | null>(null);
   const { data: examinations = [] } = useExaminations(id);
   const { data: rooms = [] } = useRooms();
+  const archtop = useInstrument(id).data?.type === 'archtop';
   const section = useRef<HTMLElement>(null);
   useEffect(() => {
     if (opened) section.current?.scrollIntoView({ block: 'start' });
@@ -43,6 +44,7 @@ export function DoneOf({ id, today }: { id: string; today: string }) {
             key={fresh}
             id={fresh}
             instrumentId={id}
+            archtop={archtop}
             stored={null}
             examinations={examinations}
             today={today}
@@ -67,6 +69,7 @@ export function DoneOf({ id, today }: { id: string; today: string }) {
                       key={`${one.id} ${one.version}`}
                       id={one.id}
                       instrumentId={id}
+                      archtop={archtop}
                       stored={one}
                       examinations={examinations}
                       today={today}

@@ -17,6 +17,7 @@ type Edited = Pick<InterventionInput, 'version' | 'date' | 'kinds' | 'treatments
 interface Props {
   id: string;
   instrumentId: string;
+  archtop: boolean;
   /** null for a new one */
   stored: Intervention | null;
   /** of the instrument, oldest first */
@@ -26,7 +27,7 @@ interface Props {
 }
 
 /** Something that was done: entered with its day, or corrected with a reason. */
-export function InterventionForm({ id, instrumentId, stored, examinations, today, onSaved }: Props) {
+export function InterventionForm({ id, instrumentId, archtop, stored, examinations, today, onSaved }: Props) {
   const personId = usePersonId();
   const form = useVersionedForm<Edited>({
     draftKey: stored ? `intervention ${id}` : `new intervention of ${instrumentId}`,
@@ -67,6 +68,7 @@ export function InterventionForm({ id, instrumentId, stored, examinations, today
     >
       <KindsField
         label="What was done"
+        archtop={archtop}
         kinds={value.kinds}
         refusal={refused.kinds}
         onKinds={(kinds) => change({ kinds })}

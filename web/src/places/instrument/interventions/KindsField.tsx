@@ -3,22 +3,27 @@ import { ToggleGroup } from 'radix-ui';
 import { capitalised } from '../../../fields/words.js';
 
 /** What nobody chooses: it stands for what older records did not say. */
+const ARCHTOP: readonly InterventionKind[] = ['wheels', 'post'];
 const CHOSEN = INTERVENTION_KINDS.filter((kind) => kind !== 'unsaid');
 
 /** Which kinds of work something was; several may be. */
 export function KindsField({
   kinds,
+  archtop,
   label,
   refusal,
   onKinds,
 }: {
   kinds: readonly InterventionKind[];
+  /** wheels and a post are only on one */
+  archtop: boolean;
   label: string;
   refusal?: string;
   onKinds: (kinds: InterventionKind[]) => void;
 }) {
   // what an older record holds can be given up, not chosen
-  const shown = kinds.includes('unsaid') ? [...CHOSEN, 'unsaid' as const] : CHOSEN;
+  const offered = CHOSEN.filter((kind) => archtop || !ARCHTOP.includes(kind) || kinds.includes(kind));
+  const shown = kinds.includes('unsaid') ? [...offered, 'unsaid' as const] : offered;
   return (
     <div>
       <ToggleGroup.Root

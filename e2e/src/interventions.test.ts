@@ -1,0 +1,107 @@
+import { randomUUID } from 'node:crypto';
+import type { Browser, Page } from 'puppeteer-core';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { Hand } from './bench-hand.js';
+import { examinationBody, instrumentBody } from './bodies.js';
+import { openBrowser, openPage } from './browser.js';
+import { putTo, startProgram, type Program } from './program.js';
+
+/** What was done to an instrument, by the keys alone. */
+let program: Program;
+let browser: Browser;
+let closeBrowser: () => Promise<void>;
+let page: Page;
+let hand: Hand;
+const person = randomUUID();
+const one = randomUUID();
+
+interface Done {
+  date: string;
+  kinds: string[];
+  note: string;
+  struck: boolean;
+  corrections: { why: string }[];
+}
+const done = async (): Promise<Done[]> =>
+  (await (
+    await fetch(`${program.address}/api/instruments/${one}/interventions?struck=true`)
+  ).json()) as Done[];
+
+beforeAll(async () => {
+  program = await startProgram();
+  await putTo(program, `people/${person}`, { version: 0, name: 'Isbel Crane', role: 'owner' });
+  await putTo(program, `instruments/${one}`, instrumentBody(person, 'the Purser'));
+  for (const date of ['2025-08-20', '2026-02-16', '2026-08-24'])
+    await putTo(program, `examinations/${randomUUID()}`, examinationBody(one, person, date));
+  const opened = await openBrowser();
+  ({ browser, close: closeBrowser } = opened);
+  page = await openPage(browser, `${program.address}/instruments/${one}/seasons`);
+  hand = new Hand(page);
+});
+afterAll(async () => {
+  await closeBrowser();
+  await program.close();
+});
+
+describe('what was done to an instrument', () => {
+  it('is entered later with its day, and begins a new count', async () => {
+    await hand.tabTo('Enter what was done');
+    await hand.keys('Enter');
+    await hand.tabTo('Glued, opened, replaced or taken off');
+    await hand.keys('ArrowRight', 'ArrowRight', 'Enter');
+    await hand.tabTo('In words');
+    await hand.type('a quarter turn');
+    await hand.keys('Enter');
+    await hand.sees('truss rod turned; a quarter turn');
+    await hand.sees('readings before it say nothing of the level after');
+    expect(await done()).toMatchObject([{ date: '2026-09-02', kinds: ['rod'], note: 'a quarter turn' }]);
+  });
+
+  it('is corrected with a reason, and what it said stays', async () => {
+    await hand.tabTo('Correct');
+    await hand.keys('Enter');
+    await hand.tabTo('In words');
+    await hand.replace('half a turn');
+    await hand.keys('Enter');
+    await hand.sees('nobody could tell later why');
+    await hand.tabTo('Why it is corrected');
+    await hand.type('counted again');
+    await hand.keys('Enter');
+    await hand.sees('truss rod turned; half a turn');
+    await hand.sees('it said');
+    expect((await done())[0]!.corrections.map(({ why }) => why)).toEqual(['counted again']);
+  });
+
+  it('is saved with the examination that comes after it', async () => {
+    await page.goto(`${program.address}/instruments/${one}/examine`, { waitUntil: 'networkidle2' });
+    await hand.sees('truss rod turned; half a turn');
+    await hand.tabTo('Action at fret 12, bass');
+    await hand.type('7/64');
+    await page.$$eval('button', (buttons) =>
+      buttons.find((button) => button.textContent === 'Something was done since last time')!.click(),
+    );
+    await page.$$eval('button', (buttons) =>
+      buttons.find((button) => button.textContent === 'Saddle trimmed or replaced')!.click(),
+    );
+    await hand.save();
+    await hand.sees('as measured on');
+    expect((await done()).map(({ kinds }) => kinds.join())).toEqual(['rod', 'saddle']);
+  });
+
+  it('is struck with a reason, and brought back', async () => {
+    await page.goto(`${program.address}/instruments/${one}/seasons`, { waitUntil: 'networkidle2' });
+    await hand.tabTo('Strike out');
+    await hand.keys('Enter');
+    await hand.type('it was another guitar');
+    await hand.keys('Enter');
+    await hand.sees('struck by Isbel Crane');
+    expect((await done()).filter(({ struck }) => struck)).toHaveLength(1);
+    await hand.tabTo('Bring back');
+    await hand.keys('Enter');
+    await page.waitForFunction(() => !document.body.innerText.includes('struck by'), {
+      timeout: 5000,
+      polling: 100,
+    });
+    expect((await done()).filter(({ struck }) => struck)).toHaveLength(0);
+  });
+});
