@@ -75,8 +75,8 @@ export interface LeverMoved {
 /**
  * What moves the strings by geometry and was read on both days. The action at fret 12 feels `x₁₂/X` of what the saddle
  * shows more, and `1 − x₁₂/X` of what the slots of the nut rise, where the first-fret gap tells more than the saddle
- * explains; the first-fret gap itself feels `x₁/X` of the saddle. Only changes that the tools can see are told; a step
- * of one division is none.
+ * explains; the first-fret gap itself feels `x₁/X` of the saddle. Only changes are told that are surely more than the
+ * tools miss and that the action feels; a step of one division is none.
  *
  * @param earlier, later the ends as read last before, and now
  */
@@ -94,7 +94,8 @@ export function leversMoved(
   const [was, is] = [earlier.firstFretGap, later.firstFretGap];
   if (!was || !is || quantity === 'firstFretGap') return found;
   const nut = realChange(was, { ...is, value: is.value - first * (saddle?.change ?? 0) });
-  if (nut.real) found.push({ end: 'nut', ...leverOf(nut, (1 - twelfth) / (1 - first)) });
+  if (isMoved(nut, (1 - twelfth) / (1 - first)))
+    found.push({ end: 'nut', ...leverOf(nut, (1 - twelfth) / (1 - first)) });
   return found;
 }
 
@@ -104,10 +105,23 @@ function saddleMoved(earlier: EndReadings, later: EndReadings): Change | null {
     const [was, is] = [earlier[quantity], later[quantity]];
     if (!was || !is) continue;
     const change = realChange(was, is);
-    return change.real ? change : null;
+    return isMoved(change, SADDLE_AT_12) ? change : null;
   }
   return null;
 }
+
+/** What a saddle does at fret 12, of what it is moved by: the trade’s half. */
+const SADDLE_AT_12 = 0.5;
+/**
+ * An end is called moved where its reading changed by more than this many of its errors: over the years many pairs are
+ * compared, and one in twenty would be called moved by chance. House figure, one in a thousand.
+ */
+const SURELY = 3.3;
+/** And where the action at fret 12 feels it, m: less than a rule reads. House figure. */
+const FELT = 0.08e-3;
+
+const isMoved = ({ change, limit, real }: Change, at12: number): boolean =>
+  real && Math.abs(change) > (SURELY / REAL_AT) * limit && Math.abs(at12 * change) >= FELT;
 
 /** A change as it is felt through a lever, with the error of both readings. */
 const leverOf = ({ change, limit }: Change, lever: number): Pick<LeverMoved, 'moved' | 'effect'> => ({
