@@ -62,7 +62,9 @@ describe('a backup', () => {
     const restored = join(freshFolder(), 'restored');
     const manifest = await restoreBackup(join(backupFolder, newest!.name), restored);
     expect(manifest.rows.examination).toBeGreaterThan(0);
-    expect(dump(join(restored, DATA_FILE))).toEqual(dump(join(server.folder, DATA_FILE)));
+    // what is worked out goes on being written behind, and can be worked out again
+    const behind = ['worked_out', 'kept_forecast', 'solved_top'];
+    expect(dump(join(restored, DATA_FILE), behind)).toEqual(dump(join(server.folder, DATA_FILE), behind));
     expect(hashes(restored)).toEqual(hashes(server.folder));
     expect(Object.entries(hashes(restored)).every(([name, hash]) => name === hash)).toBe(true);
     const again = await startApp(restored);
