@@ -119,71 +119,43 @@ export function emptyForm(): InstrumentForm {
   };
 }
 
+/** What the form shows in its own way, or not at all. */
+const NOT_AS_STORED = [
+  ...INSTRUMENT_LENGTHS,
+  ...INSTRUMENT_AMOUNTS,
+  'id',
+  'stringPull',
+  'designPull',
+  'updatedAt',
+  'struck',
+  'strikes',
+  'homeRoomId',
+  'designStringSet',
+  'build',
+  'bodyJoin',
+] as const satisfies (keyof Instrument)[];
+
+function without<T extends object, K extends keyof T>(whole: T, keys: readonly K[]): Omit<T, K> {
+  const left = new Set<PropertyKey>(keys);
+  return Object.fromEntries(Object.entries(whole).filter(([key]) => !left.has(key))) as Omit<T, K>;
+}
+
 export function formOf(instrument: Instrument): InstrumentForm {
-  const {
-    id: _id,
-    stringPull: _pull,
-    designPull: _designPull,
-    updatedAt: _at,
-    struck: _struck,
-    strikes: _strikes,
-    scale,
-    targetBass,
-    targetTreble,
-    heelDepth,
-    extension,
-    bodyLength,
-    bodyWidth,
-    archHeight,
-    topThickness,
-    domeRadius,
-    stringHeight,
-    stringHeightBefore,
-    builtBridge,
-    nutWidth,
-    stringSpread,
-    homeRoomId,
-    designStringSet,
-    marketValue,
-    worthToOwner,
-    budget,
-    build = {},
-    bodyJoin,
-    ...facts
-  } = instrument;
-  const stored = {
-    scale,
-    targetBass,
-    targetTreble,
-    heelDepth,
-    extension,
-    bodyLength,
-    bodyWidth,
-    archHeight,
-    topThickness,
-    domeRadius,
-    stringHeight,
-    stringHeightBefore,
-    builtBridge,
-    nutWidth,
-    stringSpread,
-  };
+  const { homeRoomId, designStringSet, build = {}, bodyJoin } = instrument;
   const lengths = Object.fromEntries(
     INSTRUMENT_LENGTHS.map((name) => {
-      const length = stored[name];
+      const length = instrument[name];
       if (!length) return [name, ''];
       // a bare number typed under another unit keeps that unit when it is shown again
       const bare = isBareNumber(length.text) && length.unit !== LENGTH_FIELD_UNITS[name];
       return [name, bare ? `${length.text} ${length.unit}` : length.text];
     }),
   ) as Record<InstrumentLength, string>;
-  const amounts = {
-    marketValue: marketValue?.text ?? '',
-    worthToOwner: worthToOwner?.text ?? '',
-    budget: budget?.text ?? '',
-  };
+  const amounts = Object.fromEntries(
+    INSTRUMENT_AMOUNTS.map((name) => [name, instrument[name]?.text ?? '']),
+  ) as Record<InstrumentAmount, string>;
   return {
-    ...facts,
+    ...without(instrument, NOT_AS_STORED),
     bodyJoin: String(bodyJoin),
     build: { ...NOTHING_BUILT, ...build },
     homeRoomId: homeRoomId ?? '',
