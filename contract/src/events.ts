@@ -9,6 +9,7 @@ export const CHANGE_SUBJECTS = [
   'photographs',
   'room',
   'tools',
+  'strings',
   'shop',
   'people',
   'protocols',

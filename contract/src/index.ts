@@ -11,6 +11,7 @@ export * from './forecasts.js';
 export * from './judgement.js';
 export * from './shop.js';
 export * from './tools.js';
+export * from './strings.js';
 export * from './protocols.js';
 export * from './photographs.js';
 export * from './backups.js';

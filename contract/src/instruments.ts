@@ -1,6 +1,6 @@
 import { isWay, NOT_KNOWN, type Build, type NotKnown } from '@upright-elder/core/build';
 import { INSTRUMENT_TYPES, type InstrumentType } from '@upright-elder/core/instrument';
-import { STRING_SET_IDS, TUNING_IDS, type StringSetId, type TuningId } from '@upright-elder/core/strings';
+import type { StringKind } from '@upright-elder/core/strings';
 import {
   PLAYING_STYLES,
   RELIEF_SCHOOL_IDS,
@@ -119,16 +119,23 @@ export class InstrumentFacts {
   @Max(20, { message: FRET })
   bodyJoin!: number;
 
-  @IsIn([...STRING_SET_IDS, NOT_KNOWN], { message: CHOOSE.stringSet })
-  stringSet!: StringSetId | NotKnown;
+  /** a set of the house or the shop, or that it is not known */
+  @IsString()
+  @IsName(CHOOSE.stringSet)
+  @MaxLength(40)
+  stringSet!: string;
 
   /** the set the builder meant it for; null while not known */
   @IsOptional()
-  @IsIn(STRING_SET_IDS)
-  designStringSet!: StringSetId | null;
+  @IsString()
+  @IsName('choose the set that it was built for, or none')
+  @MaxLength(40)
+  designStringSet!: string | null;
 
-  @IsIn(TUNING_IDS)
-  tuning!: TuningId;
+  @IsString()
+  @IsName('choose a tuning')
+  @MaxLength(40)
+  tuning!: string;
 
   @IsIn([...SPECIES_IDS, NOT_KNOWN], { message: CHOOSE.topSpecies })
   topSpecies!: SpeciesId | NotKnown;
@@ -365,9 +372,15 @@ export class Instrument extends InstrumentFacts {
   @Nested(() => Length)
   stringSpread!: Length | null;
 
-  /** pull of the string set at pitch, N */
+  /** pull of the string set at pitch, N; how it pulls, and whether in pairs */
   @IsNumber()
   stringPull!: number;
+
+  @IsString()
+  stringKind!: StringKind;
+
+  @IsBoolean()
+  pairedStrings!: boolean;
 
   /** pull of the builder's set, N; null while not known */
   @IsOptional()

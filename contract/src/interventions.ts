@@ -1,5 +1,4 @@
 import { INTERVENTION_KINDS, type InterventionKind } from '@upright-elder/core/instrument';
-import { STRING_SET_IDS, TUNING_IDS, type StringSetId, type TuningId } from '@upright-elder/core/strings';
 import { TREATMENT_IDS, type TreatmentId } from '@upright-elder/core/treatments';
 import {
   ArrayMaxSize,
@@ -20,19 +19,19 @@ import { Strike } from './strikes.js';
 
 /** What a fact of the instrument was before an intervention, and after it. */
 export class StringsChanged {
-  @IsIn(STRING_SET_IDS)
-  from!: StringSetId;
+  @IsString()
+  from!: string;
 
-  @IsIn(STRING_SET_IDS)
-  to!: StringSetId;
+  @IsString()
+  to!: string;
 }
 
 export class TuningChanged {
-  @IsIn(TUNING_IDS)
-  from!: TuningId;
+  @IsString()
+  from!: string;
 
-  @IsIn(TUNING_IDS)
-  to!: TuningId;
+  @IsString()
+  to!: string;
 }
 
 export class RoomChanged {

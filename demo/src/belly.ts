@@ -34,7 +34,7 @@ export function bellyOf(instrument: InventedInstrument): (place: Place, risen: n
     STRING_SETS[input.stringSet],
     TUNINGS[input.tuning],
     scale.ok ? scale.value : 0.645,
-  ).total;
+  )!.total;
   const belly = (place: Place, risen: number) => {
     const point = bellyStation(plan, place);
     if (!point) throw new Error(`the belly is not read at ${place}`);

@@ -9,7 +9,7 @@ import { isoDate } from '@upright-elder/core/days';
 import type { InterventionKind } from '@upright-elder/core/instrument';
 import { normal, seededChance, type Chance } from '@upright-elder/core/numeric';
 import { actionAt, COMPENSATION, stanceOf, type NeckGeometry } from '@upright-elder/core/stance';
-import type { StringSetId } from '@upright-elder/core/strings';
+import type { HouseSetId, HouseTuningId } from '@upright-elder/core/strings';
 import type { PlayingStyle } from '@upright-elder/core/targets';
 import type { TreatmentId } from '@upright-elder/core/treatments';
 import { METRES_PER, parseLength } from '@upright-elder/core/units';
@@ -58,10 +58,11 @@ export interface InventedInstrument {
   /** everything of it is known: it was invented so */
   input: Omit<
     InstrumentInput,
-    'by' | 'version' | 'homeRoomId' | 'topSpecies' | 'stringSet' | 'playingStyle'
+    'by' | 'version' | 'homeRoomId' | 'topSpecies' | 'stringSet' | 'tuning' | 'playingStyle'
   > & {
     topSpecies: SpeciesId;
-    stringSet: StringSetId;
+    stringSet: HouseSetId;
+    tuning: HouseTuningId;
     playingStyle: PlayingStyle;
   };
   /** what the camera sees; see pictures.ts */

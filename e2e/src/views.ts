@@ -32,10 +32,11 @@ export const VIEWS: View[] = [
   { name: 'shop', path: () => '/shop' },
   { name: 'tools', path: () => '/shop/tools' },
   { name: 'protocols', path: () => '/shop/protocols' },
+  { name: 'strings', path: () => '/shop/strings' },
 ];
 
 /** Views that also have a dark picture. */
-export const DARK = ['shelf', 'seasons', 'examine'];
+export const DARK = ['shelf', 'seasons'];
 
 /** Waits until a view has fetched everything, and says what it is for. */
 export async function isReady(page: Page, { ready = '' }: Pick<View, 'ready'> = {}): Promise<void> {

@@ -22,6 +22,7 @@ import { ShelfModule } from './shelf/shelf.module.js';
 import { ShopModule } from './shop/shop.module.js';
 import { StrikesModule } from './strikes/strikes.module.js';
 import { TopsModule } from './tops/tops.module.js';
+import { StringsModule } from './strings/strings.module.js';
 import { ToolsModule } from './tools/tools.module.js';
 
 /** What every module may ask for: the clock and the way to the tables. */
@@ -58,6 +59,7 @@ export class AppModule {
         PeopleModule,
         ShopModule,
         LogFolderModule.with(config.logFolder),
+        StringsModule,
         ToolsModule,
         ProtocolsModule,
         InstrumentsModule,

@@ -11,6 +11,7 @@ import { PhotographEntity } from './photographs/photograph.entity.js';
 import { ProtocolEntity } from './protocols/protocol.entity.js';
 import { ReadingEntity } from './readings/reading.entity.js';
 import { ShopEntity } from './shop/shop.entity.js';
+import { StringSetEntity, TuningEntity } from './strings/strings.entity.js';
 import { ToolEntity } from './tools/tool.entity.js';
 import { ShownForecastEntity, SolvedTopEntity, WorkedOutEntity } from './analysis/kept.entity.js';
 
@@ -34,6 +35,8 @@ export const ENTITIES = [
   ProtocolEntity,
   ShopEntity,
   ToolEntity,
+  StringSetEntity,
+  TuningEntity,
   ChangeEntity,
   SolvedTopEntity,
   WorkedOutEntity,

@@ -399,10 +399,7 @@ describe('how an instrument is built', () => {
   it('has no part and no way that is not known to the trade, and nothing is guessed', async () => {
     for (const build of [{ neckJoint: 'magnet' }, { wheels: 'four' }, 'dovetail', { bracing: 1 }])
       expect((await save({ build: build as never }, 3)).status).toBe(422);
-    const empty = await save(
-      { topSpecies: '' as never, stringSet: '' as never, playingStyle: '' as never },
-      3,
-    );
+    const empty = await save({ topSpecies: '' as never, stringSet: '', playingStyle: '' as never }, 3);
     expect(empty.status).toBe(422);
     expect(JSON.stringify(empty.body)).toMatch(/choose the wood of the top, or that it is not known/u);
   });

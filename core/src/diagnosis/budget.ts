@@ -10,7 +10,7 @@ import { fretPosition } from '../stance/frets.js';
 import { checkClosure, valuesOf } from '../stance/closure.js';
 import type { SideMeasured } from '../readings/side.js';
 import type { QuantityId } from '../readings/quantities.js';
-import { FIRST_FRET_GAP, STRAIGHTEDGE_TARGET } from '../targets/targets.js';
+import { STRAIGHTEDGE_TARGET } from '../targets/targets.js';
 
 export const BUDGET_CAUSES = ['season', 'nut', 'relief', 'plane', 'saddle', 'unexplained'] as const;
 export type BudgetCause = (typeof BUDGET_CAUSES)[number];
@@ -41,9 +41,10 @@ export interface BudgetInput {
   neck: NeckGeometry;
   measured: SideMeasured;
   options?: StanceOptions;
-  /** wanted action and relief, m */
+  /** wanted action, relief and first-fret gap, m */
   target: number;
   reliefTarget: number;
+  gapTarget: number;
   /** what of the action is season today, m, with its sd: β (M − M_ref) */
   season: { value: number; sd: number };
   straightedgeTarget?: number;
@@ -57,7 +58,7 @@ export interface BudgetInput {
  * plane and the bridge together. Which of the two it is only the belly and the tilt can tell.
  */
 export function actionBudget(input: BudgetInput): ActionBudget {
-  const { neck, measured, options = {}, target, reliefTarget, season } = input;
+  const { neck, measured, options = {}, target, reliefTarget, gapTarget, season } = input;
   const straightedgeTarget = input.straightedgeTarget ?? STRAIGHTEDGE_TARGET;
   const { computed, residual, sd: closureSd } = checkClosure(neck, measured, options);
   const stance = stanceOf(neck, valuesOf(measured), options);
@@ -72,9 +73,9 @@ export function actionBudget(input: BudgetInput): ActionBudget {
   // the stance that is wanted: nut height follows from gap and crown, the crown from the action
   const dipTarget = dip({ ...stance, reliefToJoin: reliefTarget }, x12);
   const crownTarget =
-    (target - dipTarget - (nutLever * FIRST_FRET_GAP.target) / (1 - firstShare)) /
+    (target - dipTarget - (nutLever * gapTarget) / (1 - firstShare)) /
     (crownLever - (nutLever * firstShare) / (1 - firstShare));
-  const nutTarget = (FIRST_FRET_GAP.target - crownTarget * firstShare) / (1 - firstShare);
+  const nutTarget = (gapTarget - crownTarget * firstShare) / (1 - firstShare);
   const saddleWanted = crownTarget + straightedgeTarget;
 
   const dipLever = dip({ ...stance, reliefToJoin: 1 }, x12);

@@ -60,6 +60,7 @@ function playedAt(action: number): Played {
     pluck: { force: 0.01, logSd: 0.25 },
     relief: null,
     saddleShowing: saddle,
+    leastShowing: 3.175 * mm,
   };
 }
 function answersOf(fit: SideFit, played: Played) {

@@ -22,6 +22,8 @@ export interface StandingAnswers {
   lowestClean: number | null;
   /** saddle showing today, m; null where it is not measured */
   saddleShowing: number | null;
+  /** the least of it that must be left, m; null where it is not measured */
+  leastShowing: number | null;
 }
 
 /** What the coming year means for one side of the strings. */
@@ -52,6 +54,7 @@ export function standingAnswers(
       ? lowestCleanAction(played.stance, played.neck, { force: played.pluck.force, at: PLUCK_AT })
       : null,
     saddleShowing: played?.saddleShowing ?? null,
+    leastShowing: played?.leastShowing ?? null,
   };
 }
 

@@ -16,8 +16,9 @@ export interface Played {
   pluck: { force: number; logSd: number };
   /** relief through the seasons where it is known, m */
   relief: Calibration | null;
-  /** saddle showing above the bridge, m */
+  /** saddle showing above the bridge, and the least that must be left, m */
   saddleShowing: number;
+  leastShowing: number;
 }
 
 /** One month of the coming year: where the action stands, and which notes buzz. */

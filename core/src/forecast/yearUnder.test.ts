@@ -37,7 +37,14 @@ const played: Played = (() => {
   const at = (saddleShowing: number) =>
     stanceOf(neck, { firstFretGap: 0.45 * mm, relief: 0.15 * mm, straightedge: 0, saddleShowing });
   const saddleShowing = bisect((x) => actionAt(at(x), neck, 12) - 2.4 * mm, 0, 0.03, 1e-9);
-  return { stance: at(saddleShowing), neck, pluck: { force: 0.01, logSd: 0.2 }, relief: null, saddleShowing };
+  return {
+    stance: at(saddleShowing),
+    neck,
+    pluck: { force: 0.01, logSd: 0.2 },
+    relief: null,
+    saddleShowing,
+    leastShowing: 3.2 * mm,
+  };
 })();
 
 function fitOf(beta: number, drift = 0): SideFit['calibration'] {

@@ -2,6 +2,7 @@ import type { Build } from '../build/index.js';
 import type { Stretch } from '../map/marks.js';
 import type { MarkKind, MarkState, Path, Plan } from '../map/index.js';
 import type { PointId, ReadingValue, StateId } from '../readings/index.js';
+import type { StringKind } from '../strings/index.js';
 import type { PlayingStyle } from '../targets/index.js';
 import type { MeterKind, SpeciesId } from '../wood/index.js';
 import type { InterventionKind } from './interventions.js';
@@ -47,6 +48,9 @@ export interface InstrumentFacts {
   archHeight: number | null;
   /** of the string set at pitch, N */
   stringPull: number;
+  stringKind: StringKind;
+  /** two strings a course */
+  pairedStrings: boolean;
   build: Build;
   /** of the top, in the middle of the lower bout */
   topThickness: number | null;

@@ -11,7 +11,7 @@ import {
   type TopMovement,
 } from '../forecast/index.js';
 import { STRING_SIDES, type StringSide } from '../readings/index.js';
-import { ACTION_TARGETS, ACTION_TOLERANCE } from '../targets/index.js';
+import { ACTION_TOLERANCE, actionWanted } from '../targets/index.js';
 import { bodyMoved, type BodyMoved } from './body.js';
 import type { InstrumentFacts, InstrumentRecord, SolvedTopFacts, StringState } from './facts.js';
 import { playedOf } from './played.js';
@@ -89,10 +89,10 @@ export function fitInstrument(record: InstrumentRecord, air: RoomAir): Instrumen
   };
 }
 
-/** Wanted action at fret 12, m: the instrument's own, else that of the playing style. */
+/** Wanted action at fret 12, m: the instrument's own, else that of its strings, its type and the playing style. */
 export function actionTarget(instrument: InstrumentFacts, side: StringSide): number {
   const own = side === 'bass' ? instrument.targetBass : instrument.targetTreble;
-  return own ?? ACTION_TARGETS[instrument.playingStyle][side];
+  return own ?? actionWanted(instrument, instrument.playingStyle)[side];
 }
 
 /** A common archtop where the owner's has not been measured, m. House default. */

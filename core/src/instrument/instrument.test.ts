@@ -46,6 +46,8 @@ const INSTRUMENT: InstrumentFacts = {
   bodyWidth: null,
   archHeight: null,
   stringPull: 735,
+  stringKind: 'steel',
+  pairedStrings: false,
   build: {},
   topThickness: null,
   domeRadius: null,

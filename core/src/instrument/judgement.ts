@@ -10,6 +10,7 @@ import {
   type SideMeasured,
   type StringSide,
 } from '../readings/index.js';
+import { firstFretGapWanted } from '../targets/index.js';
 import { proposeOrder, RESTING_DAYS, type Proposal } from '../treatments/index.js';
 import { finer, sayHeightIn, type HeightUnit } from '../units/index.js';
 import type { ExaminationFacts, InstrumentRecord } from './facts.js';
@@ -43,6 +44,7 @@ export function judgeInstrument(
   const proposal = proposeOrder(
     {
       archtop: instrument.type === 'archtop',
+      stringKind: instrument.stringKind,
       rod: instrument.rod,
       neck: neckOf(instrument, 'bass'),
       reliefTarget: instrument.reliefTarget,
@@ -116,6 +118,7 @@ function judgedSides(
       options: { reliefFrets: latest.reliefFrets },
       target: actionTarget(instrument, side),
       reliefTarget: instrument.reliefTarget,
+      gapTarget: firstFretGapWanted(instrument.stringKind)[side].target,
       straightedgeTarget: instrument.type === 'archtop' ? firstStraightedge(examinations, side) : undefined,
       season: { value: mean * off, sd: Math.abs(off) * sd },
     });

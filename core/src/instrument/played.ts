@@ -1,6 +1,7 @@
 import { calibrate, seriesBelief, type Played, type TopConstruction } from '../forecast/index.js';
 import { readingOn, type StateId, type StringSide } from '../readings/index.js';
 import { limitingForce, PLUCK_FORCE, pluckHeard, type Heard } from '../stance/index.js';
+import { saddleShowingWanted } from '../targets/index.js';
 import type { ExaminationFacts, InstrumentFacts, InstrumentRecord } from './facts.js';
 import { neckOf, stanceAt } from './geometry.js';
 import { visitsOf } from './visits.js';
@@ -22,6 +23,7 @@ export function playedOf(
     neck: neckOf(instrument, side),
     pluck: pluckHeard(PLUCK_FORCE[instrument.playingStyle][side], heard),
     saddleShowing: readingOn(latest.readings, 'saddleShowing', side)!.value,
+    leastShowing: saddleShowingWanted(instrument.stringKind).least,
     relief:
       reliefs.length > 0
         ? calibrate(reliefs, { climate: source.climate, belief: seriesBelief('relief', top) })

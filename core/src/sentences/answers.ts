@@ -1,7 +1,7 @@
 import { isoDate, sayDay, sayMonth } from '../days/day.js';
 import { moistureOfHumidity } from '../air/scenario.js';
 import type { DryingOutlook, SideAnswers } from '../forecast/answers.js';
-import { HUMIDITY_WINDOW, SADDLE_SHOWING } from '../targets/targets.js';
+import { HUMIDITY_WINDOW } from '../targets/targets.js';
 import { BOARD, FELT_SPROUT, GLUED_AT } from '../wood/drying.js';
 import { humidityForMoisture } from '../wood/equilibrium.js';
 import { NBSP, ofSide, percent, sortByWeight, type Sentence } from './sentence.js';
@@ -70,15 +70,18 @@ export function sayFrets(frets: readonly number[]): string {
   return runs.map(([a, b]) => (a === b ? `${a}` : b === a + 1 ? `${a}, ${b}` : `${a} to ${b}`)).join(', ');
 }
 
-function saddleSentence({ side, saddle, saddleShowing }: SideAnswers, say: (m: number) => string): Sentence {
+function saddleSentence(
+  { side, saddle, saddleShowing, leastShowing }: SideAnswers,
+  say: (m: number) => string,
+): Sentence {
   const lowest = saddle.kind === 'one' ? saddle.change : saddle.kind === 'two' ? saddle.damp.change : 0;
   const left = saddleShowing === null ? null : saddleShowing + lowest;
   // the trade stops trimming here and looks for the cause
-  if (lowest < 0 && left !== null && left < SADDLE_SHOWING.least)
+  if (lowest < 0 && left !== null && leastShowing !== null && left < leastShowing)
     return {
       text: `The ${side} saddle cannot answer it: ${say(Math.max(0, left))} would be left showing, too little. Look for the cause.`,
       weight: 'watch',
-      because: `It would have to come down by ${say(-lowest)} of the ${say(saddleShowing!)} that show; at least ${say(SADDLE_SHOWING.least)} must stay, or the string loses its bend and the note dies.`,
+      because: `It would have to come down by ${say(-lowest)} of the ${say(saddleShowing!)} that show; at least ${say(leastShowing)} must stay, or the string loses its bend and the note dies.`,
     };
   const moved = (change: number) =>
     `${say(Math.abs(change))} ${change < 0 ? 'lower' : 'taller'} than today’s`;

@@ -49,15 +49,23 @@ const leverSentences = (sides: InstrumentToday['sides'], unit: HeightUnit): Sent
 const bodySentences = ({ body }: InstrumentFit, unit: HeightUnit): Sentence[] =>
   body.flatMap(({ side, share, from, to }) => bodySentence(side, share, { from, to }, moveIn(unit)) ?? []);
 
-const ASSUMED: Record<AssumedFact, string> = {
+const ASSUMED: Record<Exclude<AssumedFact, 'stringSet'>, string> = {
   topSpecies: 'the wood of its top is not known: Sitka spruce is taken',
-  stringSet: 'what it is strung with is not known: a light set is taken',
   playingStyle: 'how it is played is not known: medium is taken',
 };
 
 /** What stands for facts that nobody knows. */
-export const assumedSentences = ({ assumed }: Pick<InstrumentFacts, 'assumed'>): string[] =>
-  assumed.map((fact) => ASSUMED[fact]);
+export const assumedSentences = ({
+  assumed,
+  stringKind,
+  pairedStrings,
+}: Pick<InstrumentFacts, 'assumed' | 'stringKind' | 'pairedStrings'>): string[] =>
+  assumed.map((fact) => {
+    if (fact !== 'stringSet') return ASSUMED[fact];
+    const set =
+      stringKind === 'nylon' ? 'a nylon set' : pairedStrings ? 'a light twelve-string set' : 'a light set';
+    return `what it is strung with is not known: ${set} is taken`;
+  });
 
 /** Examinations that are not compared, and why. */
 export const leftOutSentences = ({ leftOut }: Pick<InstrumentFit, 'leftOut'>): string[] =>

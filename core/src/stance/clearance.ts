@@ -18,12 +18,16 @@ export interface Pluck {
 
 export const PLUCK_AT = 0.13;
 
-/** F/T by playing style. House defaults; true within about ±25 % until a buzz is noted. Slide rests on the string: gentle. */
+/**
+ * F/T by playing style. House defaults; true within about ±25 % until a buzz is noted. Slide rests on the string: gentle;
+ * flamenco strikes as hard as anybody.
+ */
 export const PLUCK_FORCE = {
   gentle: { bass: 0.0055, treble: 0.0055 },
   medium: { bass: 0.01, treble: 0.008 },
   hard: { bass: 0.0125, treble: 0.0115 },
   slide: { bass: 0.0055, treble: 0.0055 },
+  flamenco: { bass: 0.0125, treble: 0.0115 },
 } as const;
 export const PLUCK_LOG_SD = 0.25;
 

@@ -16,7 +16,7 @@ import {
   type NeckGeometry,
   type SideReadings,
 } from './index.js';
-import { FIRST_FRET_GAP, STRAIGHTEDGE_TARGET } from '../targets/index.js';
+import { firstFretGapWanted, STRAIGHTEDGE_TARGET } from '../targets/index.js';
 import { type SideMeasured } from '../readings/index.js';
 
 /**
@@ -88,10 +88,11 @@ describe('closed loops of the stance', () => {
           measured: measured(neck, readings),
           target: target * mm,
           reliefTarget: 0.2 * mm,
+          gapTarget: firstFretGapWanted('steel').bass.target,
           season: { value: 0, sd: 0 },
         });
         const mended: SideReadings = {
-          firstFretGap: FIRST_FRET_GAP.target,
+          firstFretGap: firstFretGapWanted('steel').bass.target,
           relief: 0.2 * mm,
           straightedge: STRAIGHTEDGE_TARGET,
           saddleShowing: budget.saddleWanted,
@@ -112,6 +113,7 @@ describe('closed loops of the stance', () => {
             measured: measured(neck, r),
             target: 2.5 * mm,
             reliefTarget: 0.2 * mm,
+            gapTarget: firstFretGapWanted('steel').bass.target,
             season: { value: 0, sd: 0 },
           });
         const before = of(readings);

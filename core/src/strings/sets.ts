@@ -1,13 +1,5 @@
-import { METRES_PER_INCH } from '../units/length.js';
-import { NYLON_DENSITY, plainMassPerLength, stringTension, woundMassPerLength } from './tension.js';
-
-/** One string of a set: gauge in metres; a wound string names its core. */
-export interface StringGauge {
-  gauge: number;
-  core?: number;
-  /** kg/m³; steel where absent */
-  density?: number;
-}
+import { METRES_PER } from '../units/length.js';
+import type { PlainString, StringSpec, WoundString } from './spec.js';
 
 export const STRING_SET_IDS = [
   'extra-light',
@@ -17,141 +9,100 @@ export const STRING_SET_IDS = [
   'nylon',
   'archtop-medium',
 ] as const;
-export type StringSetId = (typeof STRING_SET_IDS)[number];
+export type HouseSetId = (typeof STRING_SET_IDS)[number];
+
+/** At most so many strings are on an instrument. */
+export const MOST_STRINGS = 12;
 
 export interface StringSet {
-  id: StringSetId;
   name: string;
-  /** First (thinnest) string first; in a twelve-string the pairs follow each other. */
-  strings: StringGauge[];
+  /** First (thinnest) string first; where they go in pairs the two of a course follow each other. */
+  strings: readonly StringSpec[];
+  /** two strings a course, which the tuning names once */
+  paired: boolean;
 }
 
-const steel = (thousandths: number, coreThousandths?: number): StringGauge => ({
-  gauge: (thousandths / 1000) * METRES_PER_INCH,
-  core: coreThousandths === undefined ? undefined : (coreThousandths / 1000) * METRES_PER_INCH,
+const plain = (thousandths: number): PlainString => ({
+  gauge: thousandths * METRES_PER.thou,
+  wound: false,
+  material: 'steel',
 });
-const nylon = (millimetres: number, density = NYLON_DENSITY): StringGauge => ({
+const wound = (thousandths: number, core: number): WoundString => ({
+  gauge: thousandths * METRES_PER.thou,
+  wound: true,
+  winding: 'phosphor-bronze',
+  shape: 'round',
+  coreMaterial: 'steel',
+  core: core * METRES_PER.thou,
+});
+const nylon = (millimetres: number): PlainString => ({
   gauge: millimetres / 1000,
-  density,
+  wound: false,
+  material: 'nylon',
 });
+const overFloss = (millimetres: number, core: number): WoundString => ({
+  gauge: millimetres / 1000,
+  wound: true,
+  winding: 'silvered-copper',
+  shape: 'round',
+  coreMaterial: 'floss',
+  core: core / 1000,
+});
+const octave = <S extends StringSpec>(string: S): S => ({ ...string, octave: true });
 
 /**
- * Generic sets by gauge in thousandths of an inch. Gauges and core diameters are common practice without a
- * published source; the wound nylon strings are given by gauge and mean density.
+ * Common sets by gauge in thousandths of an inch. Gauges and cores are common practice without a published source; the
+ * cores of the nylon set are those that give the usual pull of a normal set.
  */
-export const STRING_SETS: Record<StringSetId, StringSet> = {
+export const STRING_SETS: Record<HouseSetId, StringSet> = {
   'extra-light': {
-    id: 'extra-light',
     name: 'extra light, 10–47',
-    strings: [steel(10), steel(14), steel(23, 13), steel(30, 14), steel(39, 16), steel(47, 18)],
+    paired: false,
+    strings: [plain(10), plain(14), wound(23, 13), wound(30, 14), wound(39, 16), wound(47, 18)],
   },
   light: {
-    id: 'light',
     name: 'light, 12–53',
-    strings: [steel(12), steel(16), steel(24, 13), steel(32, 15), steel(42, 17), steel(53, 20)],
+    paired: false,
+    strings: [plain(12), plain(16), wound(24, 13), wound(32, 15), wound(42, 17), wound(53, 20)],
   },
   medium: {
-    id: 'medium',
     name: 'medium, 13–56',
-    strings: [steel(13), steel(17), steel(26, 14), steel(35, 16), steel(45, 18), steel(56, 21)],
+    paired: false,
+    strings: [plain(13), plain(17), wound(26, 14), wound(35, 16), wound(45, 18), wound(56, 21)],
   },
   'twelve-light': {
-    id: 'twelve-light',
     name: 'twelve-string light, 10–47',
+    paired: true,
     strings: [
-      steel(10),
-      steel(10),
-      steel(14),
-      steel(14),
-      steel(23, 13),
-      steel(8),
-      steel(30, 14),
-      steel(12),
-      steel(39, 16),
-      steel(18),
-      steel(47, 18),
-      steel(27, 14),
+      plain(10),
+      plain(10),
+      plain(14),
+      plain(14),
+      wound(23, 13),
+      octave(plain(8)),
+      wound(30, 14),
+      octave(plain(12)),
+      wound(39, 16),
+      octave(plain(18)),
+      wound(47, 18),
+      octave(wound(27, 14)),
     ],
   },
   nylon: {
-    id: 'nylon',
     name: 'nylon, normal pull',
-    strings: [nylon(0.71), nylon(0.82), nylon(1.02), nylon(0.74, 4350), nylon(0.89, 5300), nylon(1.09, 6100)],
+    paired: false,
+    strings: [
+      nylon(0.71),
+      nylon(0.82),
+      nylon(1.02),
+      overFloss(0.74, 0.493),
+      overFloss(0.89, 0.477),
+      overFloss(1.09, 0.428),
+    ],
   },
   'archtop-medium': {
-    id: 'archtop-medium',
     name: 'archtop medium, 13–56',
-    strings: [steel(13), steel(17), steel(26, 14), steel(36, 16), steel(46, 18), steel(56, 21)],
+    paired: false,
+    strings: [plain(13), plain(17), wound(26, 14), wound(36, 16), wound(46, 18), wound(56, 21)],
   },
 };
-
-export const TUNING_IDS = [
-  'standard',
-  'half-step-down',
-  'whole-step-down',
-  'drop-d',
-  'open-g',
-  'dadgad',
-] as const;
-export type TuningId = (typeof TUNING_IDS)[number];
-
-export interface Tuning {
-  id: TuningId;
-  name: string;
-  /** Semitones of the six courses from A4 = 440 Hz, first course first. */
-  semitones: [number, number, number, number, number, number];
-}
-
-const STANDARD: Tuning['semitones'] = [-5, -10, -14, -19, -24, -29];
-const lowered = (by: [number, number, number, number, number, number]): Tuning['semitones'] =>
-  STANDARD.map((s, i) => s - by[i]!) as Tuning['semitones'];
-
-export const TUNINGS: Record<TuningId, Tuning> = {
-  standard: { id: 'standard', name: 'standard, E A D G B E', semitones: STANDARD },
-  'half-step-down': {
-    id: 'half-step-down',
-    name: 'half a step down',
-    semitones: lowered([1, 1, 1, 1, 1, 1]),
-  },
-  'whole-step-down': {
-    id: 'whole-step-down',
-    name: 'a whole step down',
-    semitones: lowered([2, 2, 2, 2, 2, 2]),
-  },
-  'drop-d': { id: 'drop-d', name: 'low D, D A D G B E', semitones: lowered([0, 0, 0, 0, 0, 2]) },
-  'open-g': { id: 'open-g', name: 'open G, D G D G B D', semitones: lowered([2, 0, 0, 0, 2, 2]) },
-  dadgad: { id: 'dadgad', name: 'D A D G A D', semitones: lowered([2, 2, 0, 0, 0, 2]) },
-};
-
-/** Frequency of a note, equal temperament. @param semitones from A4 @param a4 Hz */
-export function noteFrequency(semitones: number, a4 = 440): number {
-  return a4 * 2 ** (semitones / 12);
-}
-
-/**
- * The pull of a whole set at pitch.
- *
- * In a twelve-string set the first two courses are doubled in unison and the other four at the octave.
- *
- * @param set six or twelve strings
- * @param tuning pitches of the six courses
- * @param scale vibrating length, m
- * @returns N per string, first string first, and their sum
- */
-export function setTension(
-  set: StringSet,
-  tuning: Tuning,
-  scale: number,
-): { strings: number[]; total: number } {
-  const paired = set.strings.length === 12;
-  const strings = set.strings.map((string, i) => {
-    const course = paired ? Math.floor(i / 2) : i;
-    const octave = paired && i % 2 === 1 && course >= 2 ? 12 : 0;
-    const frequency = noteFrequency(tuning.semitones[course]! + octave);
-    const mass = string.core
-      ? woundMassPerLength(string.gauge, string.core)
-      : plainMassPerLength(string.gauge, string.density);
-    return stringTension(mass, scale, frequency);
-  });
-  return { strings, total: strings.reduce((sum, t) => sum + t, 0) };
-}

@@ -1,3 +1,8 @@
+import { CORE_MATERIALS, PLAIN_MATERIALS } from './materials.js';
+import { STRING_SETS, type StringSet } from './sets.js';
+import { massPerLength, usualCore, type StringSpec } from './spec.js';
+import { noteFrequency, TUNINGS, type Tuning } from './tunings.js';
+
 /**
  * String pull at pitch, Mersenne's law: `T = 4 μ L² f²`.
  *
@@ -14,38 +19,76 @@ export function stringTension(massPerLength: number, length: number, frequency: 
   return 4 * massPerLength * length ** 2 * frequency ** 2;
 }
 
-/** Density of plain steel wire, kg/m³ (the handbook value the checks are worked with). */
-export const STEEL_DENSITY = 7850;
+/** A string that bears more of its breaking pull than this is likely to break when it is tuned. House caution. */
+export const NEAR_BREAKING = 0.95;
 
-/** Density of bronze winding, kg/m³; from memory of materials tables for tin bronze. */
-export const BRONZE_DENSITY = 8800;
+/** One string at its pitch. */
+export interface StrungString {
+  /** MIDI number of what it sounds */
+  note: number;
+  /** N */
+  pull: number;
+  /** pull as a part of that at which it is close to breaking */
+  ofBreaking: number;
+}
 
-/** Density of nylon monofilament, kg/m³; from memory of materials tables. */
-export const NYLON_DENSITY = 1140;
+export interface SetTension {
+  /** first string first */
+  strings: StrungString[];
+  /** N */
+  total: number;
+}
 
-/**
- * Mass per length of a plain string.
- *
- * @param diameter m
- * @param density kg/m³
- * @returns kg/m
- */
-export function plainMassPerLength(diameter: number, density = STEEL_DENSITY): number {
-  return (density * Math.PI * diameter ** 2) / 4;
+/** The note of every string of a set, first string first; null where the tuning is for another number of strings. */
+export function notesOf(
+  { strings, paired }: Pick<StringSet, 'strings' | 'paired'>,
+  { notes }: Pick<Tuning, 'notes'>,
+): number[] | null {
+  if (notes.length === strings.length) return [...notes];
+  if (!paired || notes.length * 2 !== strings.length) return null;
+  return strings.map(({ octave }, i) => notes[Math.floor(i / 2)]! + (octave ? 12 : 0));
 }
 
 /**
- * Mass per length of a round-wound string: a steel core with one layer of round wire laid turn to turn.
- * A turn of wire of diameter w has the length π(d_c + w) and takes w of the string, so the winding weighs
- * `ρ · π²/4 · w (d_c + w)` per length.
+ * The pull of a whole set at pitch. Where a set is paired, a tuning that names its courses names both strings of each,
+ * the octave string an octave above; a tuning that names every string is taken as it is.
  *
- * @param diameter outer diameter, m
- * @param core core diameter, m, less than the outer
- * @param density of the winding, kg/m³
- * @returns kg/m
+ * @param scale vibrating length, m
+ * @returns null where the tuning is for another number of strings
  */
-export function woundMassPerLength(diameter: number, core: number, density = BRONZE_DENSITY): number {
-  if (!(core > 0 && core < diameter)) throw new RangeError('the core must be thinner than the string');
-  const wire = (diameter - core) / 2;
-  return plainMassPerLength(core) + density * (Math.PI ** 2 / 4) * wire * (core + wire);
+export function setTension(
+  set: Pick<StringSet, 'strings' | 'paired'>,
+  tuning: Pick<Tuning, 'notes'>,
+  scale: number,
+): SetTension | null {
+  const notes = notesOf(set, tuning);
+  if (!notes) return null;
+  const strings = set.strings.map((string, i): StrungString => {
+    const pull = stringTension(massPerLength(string), scale, noteFrequency(notes[i]!));
+    return { note: notes[i]!, pull, ofBreaking: pull / bears(string) };
+  });
+  return { strings, total: strings.reduce((sum, { pull }) => sum + pull, 0) };
+}
+
+/** Pull at which a string is close to breaking, N: its core bears it where it is wound. */
+function bears(string: StringSpec): number {
+  const { breaking } = string.wound ? CORE_MATERIALS[string.coreMaterial] : PLAIN_MATERIALS[string.material];
+  const diameter = string.wound
+    ? (string.core ?? usualCore(string.gauge, string.coreMaterial))
+    : string.gauge;
+  return (breaking * Math.PI * diameter ** 2) / 4;
+}
+
+/**
+ * The pull that is taken of an instrument of which nobody knows the set: that of the usual one where the tuning fits
+ * it, else that of as many strings as the tuning names, each pulling as one of the usual set does at standard pitch.
+ *
+ * @param scale vibrating length, m
+ * @returns N
+ */
+export function usualPull(usual: StringSet, tuning: Pick<Tuning, 'notes'>, scale: number): number {
+  const fitting = setTension(usual, tuning, scale);
+  if (fitting) return fitting.total;
+  const light = setTension(STRING_SETS.light, TUNINGS.standard, scale)!;
+  return (light.total / light.strings.length) * tuning.notes.length;
 }

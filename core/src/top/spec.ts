@@ -1,3 +1,4 @@
+import type { StringKind } from '../strings/spec.js';
 import type { Plan } from '../map/index.js';
 import { ALONG_GRAIN_CHANGE } from '../archtop/index.js';
 import { SPECIES, type SpeciesId } from '../wood/index.js';
@@ -50,6 +51,8 @@ export interface TopFacts {
   anchor?: Anchor;
   /** with a tailpiece: sum of the sines of the two break angles */
   downShare?: number;
+  /** how they pull; steel where it is left out */
+  stringKind?: StringKind;
   stringHeight?: number;
   /** of the strings towards the nut, down positive, rad */
   slope?: number;
@@ -63,7 +66,8 @@ export const USUAL_TOP = {
   domeRadius: 9,
   bridgeThickness: 9 * mm,
   plateThickness: 2.5 * mm,
-  stringHeight: 14 * mm,
+  /** over the top at the saddle, by how the strings pull; common practice 12–14 and 9–11 mm */
+  stringHeight: { steel: 14 * mm, nylon: 10 * mm } satisfies Record<StringKind, number>,
   /** about 7° before and behind the saddle of a floating bridge. Common practice */
   downShare: 0.25,
   /** between free and held in the plane, and nearer to free than to 200 N in turning: sides are thin. House default */
@@ -163,7 +167,7 @@ export function topSpec(plan: Plan, facts: TopFacts): TopSpec {
     rim,
     strings: {
       anchor: facts.anchor ?? 'bridge',
-      height: facts.stringHeight ?? stringHeight,
+      height: facts.stringHeight ?? stringHeight[facts.stringKind ?? 'steel'],
       slope: facts.slope ?? 0,
       downShare: facts.downShare ?? downShare,
     },

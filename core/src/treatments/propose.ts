@@ -1,9 +1,9 @@
 import { termOf, type ActionBudget } from '../diagnosis/budget.js';
 import {
   ACTION_TOLERANCE,
-  FIRST_FRET_GAP,
+  firstFretGapWanted,
   HUMIDITY_WINDOW,
-  SADDLE_SHOWING,
+  saddleShowingWanted,
   STRAIGHTEDGE_TARGET,
   TILT_LIMIT,
 } from '../targets/targets.js';
@@ -11,12 +11,14 @@ import { heelStrip, neckReset, type Reset } from '../stance/reset.js';
 import { saddleTrim } from '../stance/saddle.js';
 import type { NeckGeometry } from '../stance/stance.js';
 import type { SideMeasured } from '../readings/side.js';
+import type { StringKind } from '../strings/spec.js';
 import { METRES_PER } from '../units/length.js';
 import { orderTreatments, type Chosen, type Ordered } from './order.js';
 
 /** What a first repair order is made from. Lengths m, angles rad, percent as numbers. */
 export interface ProposalInput {
   archtop: boolean;
+  stringKind: StringKind;
   rod: 'adjustable' | 'none' | 'unknown';
   neck: NeckGeometry;
   /** relief wanted, between fret 1 and the body join */
@@ -70,6 +72,8 @@ export function proposeOrder(
   const chosen: Chosen[] = [];
   const questions: string[] = [];
   const verdicts: string[] = [];
+  const showing = saddleShowingWanted(input.stringKind);
+  const wantedGap = firstFretGapWanted(input.stringKind);
   const worst = [...input.sides].sort((a, b) => beyond(b.budget) - beyond(a.budget))[0];
   if (!worst)
     return {
@@ -140,21 +144,35 @@ export function proposeOrder(
   }
 
   function nut() {
-    const gaps = input.sides.map(({ measured }) => measured.firstFretGap);
-    const high = Math.max(...gaps.map(({ value }) => value));
-    const low = Math.min(...gaps.map(({ value }) => value));
-    const sd = Math.max(...gaps.map((gap) => gap.sd));
-    if (high > FIRST_FRET_GAP.to + 2 * sd) {
+    const gaps = input.sides.map(({ budget, measured }) => ({
+      ...measured.firstFretGap,
+      wanted: wantedGap[budget.side],
+    }));
+    const high = gaps.filter(({ value, sd, wanted }) => value > wanted.to + 2 * sd);
+    const low = gaps.filter(({ value, sd, wanted }) => value < wanted.from - 3 * sd - 0.1e-3);
+    const most = high.sort((one, other) => other.value - one.value)[0];
+    const least = low.sort((one, other) => one.value - other.value)[0];
+    if (most) {
+      const { from, to } = most.wanted;
       chosen.push({
         id: 'nut',
-        why: `First-fret gap ${thou(high)} thou; 18 to 20 are wanted, and below that the nut is not cut.`,
+        why: `First-fret gap ${gap(most.value)}; ${gap(from, false)} to ${gap(to, false)} are wanted, and below that the nut is not cut.`,
       });
-    } else if (low < FIRST_FRET_GAP.from - 3 * sd - 0.1e-3) {
+    } else if (least) {
       chosen.push({
         id: 'nut',
-        why: `First-fret gap only ${thou(low)} thou: a new nut, or the slots built up.`,
+        why: `First-fret gap only ${gap(least.value)}: a new nut, or the slots built up.`,
       });
     }
+  }
+
+  /** A gap as the trade says it: thousandths of an inch under steel, tenths of a millimetre under nylon. */
+  function gap(metres: number, withUnit = true): string {
+    const [said, unit] =
+      input.stringKind === 'nylon'
+        ? [(metres * 1000).toFixed(1), 'mm']
+        : [String(Math.round(metres / METRES_PER.thou)), 'thou'];
+    return withUnit ? `${said} ${unit}` : said;
   }
 
   /** What is off once season, relief and nut are set right. */
@@ -195,9 +213,7 @@ export function proposeOrder(
       return { side: budget.side, trim, remains: measured.saddleShowing.value - trim };
     });
     const needed = trims.filter(({ trim }) => Math.abs(trim) > TRIM_THAT_MATTERS);
-    const enough = needed.every(
-      ({ remains }) => remains >= SADDLE_SHOWING.least && remains <= SADDLE_SHOWING.most,
-    );
+    const enough = needed.every(({ remains }) => remains >= showing.least && remains <= showing.most);
     if (enough) {
       const parts = needed.map(
         ({ side, trim, remains }) =>
@@ -209,10 +225,10 @@ export function proposeOrder(
       return;
     }
     const short = Math.min(...trims.map(({ remains }) => remains));
-    if (short > SADDLE_SHOWING.most) {
+    if (short > showing.most) {
       chosen.push({
         id: 'saddle',
-        why: `A taller saddle would show ${fine(short)}, more than ${fine(SADDLE_SHOWING.most)}: look at the neck angle before it is made.`,
+        why: `A taller saddle would show ${fine(short)}, more than ${fine(showing.most)}: look at the neck angle before it is made.`,
       });
       verdicts.push(
         'The strings stand low and the saddle is already tall: the neck may be set too far back.',
@@ -239,7 +255,7 @@ export function proposeOrder(
       },
       {
         id: 'flatten-belly',
-        why: `Trimming would leave ${leaves(short)}, and ${fine(SADDLE_SHOWING.least)} is the least; the belly is what lifts the bridge.`,
+        why: `Trimming would leave ${leaves(short)}, and ${fine(showing.least)} is the least; the belly is what lifts the bridge.`,
       },
       {
         id: 'rest-under-tension',
@@ -290,7 +306,7 @@ export function proposeOrder(
     chosen.push(
       {
         id: 'neck-off',
-        why: `Trimming to the target would leave ${leaves(short)}; ${fine(SADDLE_SHOWING.least)} is the least.`,
+        why: `Trimming to the target would leave ${leaves(short)}; ${fine(showing.least)} is the least.`,
       },
       {
         id: 'fit-heel',
@@ -307,7 +323,7 @@ export function proposeOrder(
       },
       {
         id: 'saddle',
-        why: `A new saddle of its full height for the new angle, ${say(SADDLE_SHOWING.least)} or more showing.`,
+        why: `A new saddle of its full height for the new angle, ${say(showing.least)} or more showing.`,
       },
     );
   }
@@ -342,4 +358,3 @@ export function proposeOrder(
 function beyond(budget: ActionBudget): number {
   return Math.abs(budget.total);
 }
-const thou = (metres: number) => Math.round(metres / METRES_PER.thou);

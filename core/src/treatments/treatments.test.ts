@@ -10,12 +10,14 @@ import {
   TREATMENTS,
   type ProposalInput,
 } from './index.js';
-import { ACTION_TARGETS, RELIEF_SCHOOLS } from '../targets/index.js';
+import { actionWanted, firstFretGapWanted, RELIEF_SCHOOLS } from '../targets/index.js';
 import { type SideMeasured } from '../readings/index.js';
 
 const mm = 1e-3;
 const neck: NeckGeometry = { scale: 645 * mm, compensation: 2.5 * mm, bodyJoin: 14 };
-const target = ACTION_TARGETS.medium.bass;
+const target = actionWanted({ type: 'flat-top', stringKind: 'steel', pairedStrings: false }, 'medium').bass;
+const reliefTarget = RELIEF_SCHOOLS.moderate.relief.steel;
+const gapTarget = firstFretGapWanted('steel').bass.target;
 
 function measured(over: Partial<Record<keyof SideMeasured, number>> = {}): SideMeasured {
   const values = { firstFretGap: 0.48, relief: 0.2, straightedge: 0.5, saddleShowing: 5.3, ...over };
@@ -45,13 +47,15 @@ const budgetOf = (side: SideMeasured, season = 0) =>
     neck,
     measured: side,
     target,
-    reliefTarget: RELIEF_SCHOOLS.moderate.relief,
+    reliefTarget,
+    gapTarget,
     season: { value: season, sd: 0.05 * mm },
   });
 const proposal = (side: SideMeasured, over: Partial<ProposalInput> = {}, season = 0) =>
   proposeOrder(
     {
       archtop: false,
+      stringKind: 'steel',
       rod: 'adjustable',
       neck,
       heelDepth: 95 * mm,
@@ -59,7 +63,7 @@ const proposal = (side: SideMeasured, over: Partial<ProposalInput> = {}, season 
       sides: [{ budget: budgetOf(side, season), measured: side }],
       tilt: 0.01,
       humidity: 45,
-      reliefTarget: RELIEF_SCHOOLS.moderate.relief,
+      reliefTarget,
       restingDays: null,
       age: 'none shows',
       ...over,
@@ -232,6 +236,7 @@ describe('first repair order', () => {
       proposeOrder(
         {
           archtop: false,
+          stringKind: 'steel',
           rod: 'none',
           neck,
           heelDepth: null,
@@ -322,5 +327,16 @@ describe('least intervention', () => {
       ),
       { numRuns: 400 },
     );
+  });
+});
+
+describe('nylon strings', () => {
+  it('want a nut that steel would have cut, and say it in millimetres', () => {
+    const nutOf = (firstFretGap: number, stringKind: 'steel' | 'nylon') =>
+      proposal(measured({ firstFretGap }), { stringKind }).order.find(({ id }) => id === 'nut')?.why ?? '';
+    expect(nutOf(0.85, 'steel')).toMatch(/First-fret gap 33 thou; 18 to 20 are wanted/u);
+    expect(nutOf(0.85, 'nylon')).toBe('');
+    expect(nutOf(1.4, 'nylon')).toMatch(/First-fret gap 1\.4 mm; 0\.7 to 0\.9 are wanted/u);
+    expect(nutOf(0.42, 'nylon')).toMatch(/only 0\.4 mm/u);
   });
 });

@@ -3,6 +3,7 @@ import { Interventions1764800000000 } from './migrations/interventions.js';
 import { KeptAsTyped1764700000000 } from './migrations/kept-as-typed.js';
 import { MarksAsEvidence1764300000000 } from './migrations/marks-as-evidence.js';
 import { PacksAndRestraint1764600000000 } from './migrations/packs-and-restraint.js';
+import { StringsOfTheShop1764900000000 } from './migrations/strings-of-the-shop.js';
 import { TheExamination1764100000000 } from './migrations/the-examination.js';
 import { TheMap1764200000000 } from './migrations/the-map.js';
 import { TheSeasons1764500000000 } from './migrations/the-seasons.js';
@@ -19,6 +20,7 @@ export const MIGRATIONS = [
   PacksAndRestraint1764600000000,
   KeptAsTyped1764700000000,
   Interventions1764800000000,
+  StringsOfTheShop1764900000000,
 ];
 
 /** What a data file says of itself. */

@@ -1,7 +1,6 @@
 import type { IdentityPart, Length, Money, Rod } from '@upright-elder/contract';
 import type { Build, NotKnown } from '@upright-elder/core/build';
 import type { InstrumentType } from '@upright-elder/core/instrument';
-import type { StringSetId, TuningId } from '@upright-elder/core/strings';
 import type { PlayingStyle, ReliefSchool } from '@upright-elder/core/targets';
 import type { SpeciesId } from '@upright-elder/core/wood';
 import { Column, Entity, Index, PrimaryColumn } from 'typeorm';
@@ -49,13 +48,13 @@ export class InstrumentEntity {
   bodyJoin!: number;
 
   @Column({ type: 'text' })
-  stringSet!: StringSetId | NotKnown;
+  stringSet!: string;
 
   @Column({ type: 'text', nullable: true })
-  designStringSet!: StringSetId | null;
+  designStringSet!: string | null;
 
   @Column({ type: 'text' })
-  tuning!: TuningId;
+  tuning!: string;
 
   @Column({ type: 'simple-json', nullable: true })
   marketValue!: Money | null;

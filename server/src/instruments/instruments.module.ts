@@ -1,10 +1,11 @@
 import { Module } from '@nestjs/common';
 import { InterventionsModule } from '../interventions/interventions.module.js';
+import { StringsModule } from '../strings/strings.module.js';
 import { InstrumentsController } from './instruments.controller.js';
 import { InstrumentsService } from './instruments.service.js';
 
 @Module({
-  imports: [InterventionsModule],
+  imports: [InterventionsModule, StringsModule],
   controllers: [InstrumentsController],
   providers: [InstrumentsService],
   exports: [InstrumentsService],

@@ -23,8 +23,10 @@ import { saveVersioned } from '../database/versioned.js';
 import { badFields, notFound, withBothCopies } from '../http/problem.js';
 import { StrikesService } from '../strikes/strikes.service.js';
 import { InterventionsService } from '../interventions/interventions.service.js';
+import type { KnownStrings } from '../strings/known-strings.js';
+import { StringsService } from '../strings/strings.service.js';
 import { lookFor } from './look-for.js';
-import { factsOf, pullOf } from './facts.js';
+import { factsOf } from './facts.js';
 import { InstrumentEntity } from './instrument.entity.js';
 
 /** What a card of the shelf shows of an instrument's own. */
@@ -40,17 +42,23 @@ export class InstrumentsService {
     private readonly clock: Clock,
     private readonly interventions: InterventionsService,
     private readonly strikes: StrikesService,
+    private readonly strings: StringsService,
   ) {}
 
   async get(id: string): Promise<Instrument> {
     const row = await this.row(id);
-    return toInstrument(row, row.struck ? await this.strikes.of('instrument', id) : []);
+    return toInstrument(
+      row,
+      row.struck ? await this.strikes.of('instrument', id) : [],
+      await this.strings.known(),
+    );
   }
 
   /** What of an instrument the computation needs, and the room that it lives in. */
   async facts(id: string): Promise<{ instrument: InstrumentFacts; homeRoomId: string | null }> {
     const row = await this.row(id);
-    return { instrument: factsOf(row), homeRoomId: row.homeRoomId };
+    const known = await this.strings.known();
+    return { instrument: factsOf(row, known.of(row)), homeRoomId: row.homeRoomId };
   }
 
   /**
@@ -65,11 +73,14 @@ export class InstrumentsService {
     offset: number,
     limit: number,
   ): Promise<{ rows: ShelfRow[]; total: number; archived: number }> {
+    const strings = await this.strings.known();
     const query = (struck: boolean) => {
       const found = this.database.read
         .createQueryBuilder(InstrumentEntity, 'i')
         .where('i.struck = :struck', { struck });
-      lookFor(search).forEach(({ sql, parameters }) => found.andWhere(sql, parameters));
+      lookFor(search, (word) => strings.named(word)).forEach(({ sql, parameters }) =>
+        found.andWhere(sql, parameters),
+      );
       return found;
     };
     const total = await query(archived).getCount();
@@ -101,7 +112,8 @@ export class InstrumentsService {
   }
 
   async save(id: string, input: InstrumentInput): Promise<Instrument> {
-    const errors: FieldError[] = [];
+    const known = await this.strings.known();
+    const errors: FieldError[] = known.faults({ ...input, designStringSet: input.designStringSet ?? null });
     const lengths = parseLengths(input, errors);
     const amounts = parseAmounts(input, errors);
     if (errors.length > 0) throw badFields(errors);
@@ -203,12 +215,12 @@ function asTyped<L extends Partial<Record<InstrumentLength, Length | null>>>(
   ) as L;
 }
 
-function toInstrument(row: InstrumentEntity, strikes: Strike[]): Instrument {
+function toInstrument(row: InstrumentEntity, strikes: Strike[], strings: KnownStrings): Instrument {
   const { fingerprint: _fingerprint, updatedBy: _updatedBy, ...known } = row;
   return {
     ...known,
     strikes,
-    stringPull: pullOf(row, row.stringSet),
-    designPull: row.designStringSet && pullOf(row, row.designStringSet),
+    ...strings.of(row),
+    designPull: strings.pull(row.designStringSet, row),
   };
 }

@@ -1,5 +1,3 @@
-import { STRING_SETS, TUNINGS } from '@upright-elder/core/strings';
-
 /** Fields of an instrument in which a word is looked for. */
 const FIELDS = ['nickname', 'maker', 'owner', 'identity', 'construction', 'complaint', 'type', 'topSpecies'];
 const MOST_WORDS = 8;
@@ -9,10 +7,18 @@ interface Condition {
   parameters: Record<string, string>;
 }
 
-/** One condition for every word that was typed; each word must be found somewhere about the instrument. */
-export function lookFor(search: string): Condition[] {
+/**
+ * One condition for every word that was typed; each word must be found somewhere about the instrument.
+ *
+ * @param named ids of string sets and tunings that a word is found in
+ */
+export function lookFor(
+  search: string,
+  named: (word: string) => { sets: string[]; tunings: string[] },
+): Condition[] {
   const words = search.trim().toLowerCase().split(/\s+/u).filter(Boolean).slice(0, MOST_WORDS);
   return words.map((word, n) => {
+    const strings = word.length < SHORTEST_NAME ? { sets: [], tunings: [] } : named(word);
     const escaped = word.replace(/[\\%_]/gu, (sign) => `\\${sign}`);
     const like = (what: string, parameter: string) => `${what} LIKE :${parameter}${n} ESCAPE '\\'`;
     return {
@@ -27,8 +33,8 @@ export function lookFor(search: string): Condition[] {
       parameters: {
         [`like${n}`]: `%${escaped}%`,
         [`brace${n}`]: `%"kind":"${escaped}%`,
-        [`tunings${n}`]: JSON.stringify(named(TUNINGS, word)),
-        [`sets${n}`]: JSON.stringify(named(STRING_SETS, word)),
+        [`tunings${n}`]: JSON.stringify(strings.tunings),
+        [`sets${n}`]: JSON.stringify(strings.sets),
       },
     };
   });
@@ -36,11 +42,3 @@ export function lookFor(search: string): Condition[] {
 
 /** Under this a word is a letter of a tuning, which nearly all have. */
 const SHORTEST_NAME = 3;
-
-/** Those that are called so, by id or by name. */
-function named(all: Record<string, { name: string }>, word: string): string[] {
-  if (word.length < SHORTEST_NAME) return [];
-  return Object.entries(all)
-    .filter(([id, { name }]) => `${id} ${name}`.toLowerCase().includes(word))
-    .map(([id]) => id);
-}

@@ -10,6 +10,7 @@ import { WorkPage } from '../places/instrument/WorkPage.js';
 import { ShelfPlace } from '../places/shelf/ShelfPlace.js';
 import { PhotographsPage } from '../places/instrument/PhotographsPage.js';
 import { ReadingsPage } from '../places/instrument/ReadingsPage.js';
+import { StringsPage } from '../places/shop/StringsPage.js';
 import { PeoplePage, ShopPlace } from '../places/shop/ShopPlace.js';
 import { ToolsPage } from '../places/shop/ToolsPage.js';
 import { Mishap } from './Mishap.js';
@@ -39,6 +40,7 @@ export const router = createBrowserRouter([
           { index: true, element: <PeoplePage /> },
           { path: 'tools', element: <ToolsPage /> },
           { path: 'protocols', element: <ProtocolsPage /> },
+          { path: 'strings', element: <StringsPage /> },
         ],
       },
       { path: '/instruments/new', element: <NewInstrumentPage /> },

@@ -1,6 +1,5 @@
 import type { Instrument } from '@upright-elder/contract';
 import { NOT_KNOWN } from '@upright-elder/core/build';
-import { STRING_SETS, TUNINGS } from '@upright-elder/core/strings';
 import { NavLink, Outlet, useLocation, useNavigate, useParams } from 'react-router';
 import { Fetching } from '../../app/Fetching.js';
 import { useKeys } from '../../app/keys.js';
@@ -8,6 +7,7 @@ import { StruckWords } from '../../app/StrikeOut.js';
 import { useTitle } from '../../app/useTitle.js';
 import { useHeights } from '../../data/heights.js';
 import { useInstrument } from '../../data/hooks.js';
+import { nameIn, useShopStrings } from '../../data/strings.js';
 
 const PAGES = [
   { to: 'stance', label: 'Stance' },
@@ -25,6 +25,7 @@ export function InstrumentPlace() {
   const { id } = useParams() as { id: string };
   const navigate = useNavigate();
   const known = useInstrument(id);
+  const { sets, tunings } = useShopStrings();
   const at = useLocation().pathname.split('/')[3];
   useTitle(
     known.data?.nickname,
@@ -46,10 +47,8 @@ export function InstrumentPlace() {
                 {[
                   instrument.maker,
                   instrument.owner,
-                  instrument.stringSet === NOT_KNOWN
-                    ? 'strings not known'
-                    : STRING_SETS[instrument.stringSet].name,
-                  TUNINGS[instrument.tuning].name,
+                  nameIn(sets, instrument.stringSet),
+                  nameIn(tunings, instrument.tuning),
                   pullWords(instrument),
                 ]
                   .filter(Boolean)

@@ -1,9 +1,8 @@
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { useTitle } from '../../app/useTitle.js';
-import { Fetching } from '../../app/Fetching.js';
-import { useRooms } from '../../data/hooks.js';
 import { newId } from '../../data/ids.js';
+import { FormReady } from './details/FormReady.js';
 import { emptyForm } from './details/form.js';
 import { InstrumentFormView } from './details/InstrumentFormView.js';
 
@@ -14,17 +13,18 @@ export function NewInstrumentPage() {
   return (
     <>
       <h1 className="mb-3 text-[1.9rem]">A new instrument</h1>
-      <Fetching of={useRooms()}>
-        {(all) => (
+      <FormReady>
+        {(rooms, shop) => (
           <InstrumentFormView
             id={id}
             draftKey="new instrument"
             initial={emptyForm()}
-            rooms={all}
+            rooms={rooms}
+            shop={shop}
             onSaved={() => void navigate(`/instruments/${id}/examine`)}
           />
         )}
-      </Fetching>
+      </FormReady>
     </>
   );
 }

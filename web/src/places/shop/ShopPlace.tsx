@@ -16,6 +16,7 @@ const PAGES = [
   { to: '/shop', label: 'People and units' },
   { to: '/shop/tools', label: 'Tools' },
   { to: '/shop/protocols', label: 'Protocols' },
+  { to: '/shop/strings', label: 'Strings' },
 ];
 
 /** The shop: who works here, how it measures and speaks, its tools and protocols. */

@@ -9,9 +9,9 @@ import {
 } from '@upright-elder/contract';
 import { BUILD_PARTS, buildPartsOf, NOT_KNOWN } from '@upright-elder/core/build';
 import { INSTRUMENT_TYPES } from '@upright-elder/core/instrument';
-import { STRING_SET_IDS, STRING_SETS, TUNING_IDS, TUNINGS } from '@upright-elder/core/strings';
+import type { StringKind } from '@upright-elder/core/strings';
 import {
-  ACTION_TARGETS,
+  actionWanted,
   PLAYING_STYLES,
   RELIEF_SCHOOL_IDS,
   RELIEF_SCHOOLS,
@@ -20,8 +20,8 @@ import {
 import { printLength, sayAction } from '@upright-elder/core/units';
 import { SPECIES, SPECIES_IDS } from '@upright-elder/core/wood';
 import { ToggleGroup } from 'radix-ui';
-import { Fragment, useState, type ReactNode } from 'react';
-import { Controller, useForm, type UseFormRegisterReturn } from 'react-hook-form';
+import { Fragment, useState } from 'react';
+import { Controller, useForm } from 'react-hook-form';
 import { toast } from 'sonner';
 import { LeaveGuard } from '../../../app/FormFoot.js';
 import { MergeDialog } from '../../../app/MergeDialog.js';
@@ -29,6 +29,7 @@ import { StrikeOut, StruckWords } from '../../../app/StrikeOut.js';
 import { ProblemError, send, Unreachable } from '../../../data/api.js';
 import { useRefresh, useShop } from '../../../data/hooks.js';
 import { usePersonId } from '../../../data/person.js';
+import type { ShopStrings } from '../../../data/strings.js';
 import { refusals } from '../../../data/save.js';
 import { LengthField } from '../../../fields/LengthField.js';
 import { MoneyField } from '../../../fields/MoneyField.js';
@@ -42,6 +43,8 @@ import {
   mergedForm,
   type InstrumentForm,
 } from './form.js';
+import { CHOOSE, Section, Select, Text, UNKNOWN } from './fields.js';
+import { StringsFields } from './StringsFields.js';
 import { useFormDraft } from './useFormDraft.js';
 
 const TYPE_NAMES = { 'flat-top': 'flat top', archtop: 'archtop' };
@@ -53,6 +56,7 @@ export function InstrumentFormView({
   draftKey,
   initial,
   rooms,
+  shop,
   instrument,
   onSaved,
 }: {
@@ -64,14 +68,21 @@ export function InstrumentFormView({
   instrument?: Instrument;
   /** all rooms: the form is shown once they are known, or a chosen one would have no line to stand on */
   rooms: Room[];
+  shop: ShopStrings;
   onSaved: (saved: Instrument) => void;
 }) {
   const form = useForm<InstrumentForm>({ defaultValues: initial });
   const { register, control, handleSubmit, watch, setError, clearErrors, formState } = form;
   const personId = usePersonId();
   const refresh = useRefresh();
-  const { data: shop } = useShop();
-  const [type, style, set, designSet] = watch(['type', 'playingStyle', 'stringSet', 'designStringSet']);
+  const { data: settings } = useShop();
+  const [type, style, set, build] = watch(['type', 'playingStyle', 'stringSet', 'build']);
+  const strung = shop.sets.find(({ id: one }) => one === set);
+  const stringKind: StringKind = strung?.kind ?? (build.bridge === 'tied' ? 'nylon' : 'steel');
+  const wanted = actionWanted(
+    { type, stringKind, pairedStrings: strung?.paired ?? build.strings === 'twelve' },
+    styleOf(style),
+  );
   const errors = formState.errors;
 
   const [theirs, setTheirs] = useState<InstrumentForm | null>(null);
@@ -247,31 +258,13 @@ export function InstrumentFormView({
           label="Playing style"
           field={register('playingStyle')}
           error={errors.playingStyle?.message}
-          options={[...CHOOSE, ...PLAYING_STYLES.map((value): [string, string] => [value, value]), UNKNOWN]}
-        />
-        <Select
-          label="Strings"
-          field={register('stringSet')}
-          error={errors.stringSet?.message}
           options={[
             ...CHOOSE,
-            ...STRING_SET_IDS.map((value): [string, string] => [value, STRING_SETS[value].name]),
+            ...stylesFor(stringKind, style).map((value): [string, string] => [value, value]),
             UNKNOWN,
           ]}
         />
-        <Select
-          label="Builder’s set"
-          field={register('designStringSet')}
-          options={[
-            ['', 'not known'],
-            ...STRING_SET_IDS.map((value): [string, string] => [value, STRING_SETS[value].name]),
-          ]}
-        />
-        <Select
-          label="Tuning"
-          field={register('tuning')}
-          options={TUNING_IDS.map((value) => [value, TUNINGS[value].name])}
-        />
+        <StringsFields form={form} shop={shop} />
         <Select
           label="Home room"
           field={register('homeRoomId')}
@@ -282,22 +275,16 @@ export function InstrumentFormView({
               .map(({ id: room, name }): [string, string] => [room, name]),
           ]}
         />
-        {length('targetBass', `empty: ${sayAction(ACTION_TARGETS[styleOf(style)].bass)} for this style`)}
-        {length('targetTreble', `empty: ${sayAction(ACTION_TARGETS[styleOf(style)].treble)} for this style`)}
+        {length('targetBass', `empty: ${sayAction(wanted.bass)} for these strings and this style`)}
+        {length('targetTreble', `empty: ${sayAction(wanted.treble)} for these strings and this style`)}
         <Select
           label="Relief wanted"
           field={register('reliefSchool')}
           options={RELIEF_SCHOOL_IDS.map((value) => [
             value,
-            `${RELIEF_SCHOOLS[value].name}, ${printLength(RELIEF_SCHOOLS[value].relief, 'thou', 0)}`,
+            `${RELIEF_SCHOOLS[value].name}, ${sayRelief(RELIEF_SCHOOLS[value].relief[stringKind], stringKind)}`,
           ])}
         />
-        {designSet !== '' && designSet !== set && (
-          <p className="self-center text-[0.92rem] sm:col-span-2 lg:col-span-4">
-            <span className="font-bold text-ochre">▲ Not the builder’s set.</span> A much heavier one
-            overloads the top, a much lighter one starves it; some choose by ear.
-          </p>
-        )}
       </Section>
       <Section title="What it is worth">
         {INSTRUMENT_AMOUNTS.map((name) => (
@@ -308,7 +295,7 @@ export function InstrumentFormView({
             render={({ field }) => (
               <MoneyField
                 label={AMOUNT_NAMES[name]}
-                currency={shop?.currency ?? ''}
+                currency={settings?.currency ?? ''}
                 value={field.value}
                 refusal={errors.amounts?.[name]?.message}
                 onChange={(text) => {
@@ -361,11 +348,15 @@ export function InstrumentFormView({
   );
 }
 
-/** Nothing is chosen for anybody. */
-const CHOOSE: [string, string][] = [['', 'choose']];
-const UNKNOWN: [string, string] = [NOT_KNOWN, 'not known'];
+/** Flamenco is offered where the strings are of nylon or gut, and where it is chosen. */
+const stylesFor = (kind: StringKind, chosen: string): PlayingStyle[] =>
+  PLAYING_STYLES.filter((style) => style !== 'flamenco' || kind === 'nylon' || chosen === style);
 const styleOf = (style: InstrumentForm['playingStyle']): PlayingStyle =>
   style === '' || style === NOT_KNOWN ? 'medium' : style;
+
+/** Under nylon relief is said in millimetres, under steel in thousandths of an inch. */
+const sayRelief = (relief: number, kind: StringKind): string =>
+  kind === 'nylon' ? printLength(relief, 'mm', 2) : printLength(relief, 'thou', 0);
 
 /** Lengths of how it is built. */
 const BUILT_LENGTHS = [
@@ -377,64 +368,3 @@ const BUILT_LENGTHS = [
   'nutWidth',
   'stringSpread',
 ] as const;
-
-function Section({ title, children }: { title: string; children: ReactNode }) {
-  return (
-    <fieldset className="mb-3">
-      <legend className="mb-1 font-serif text-[1.3rem] font-semibold">{title}</legend>
-      <div className="grid gap-x-4 gap-y-2 sm:grid-cols-2 lg:grid-cols-4">{children}</div>
-    </fieldset>
-  );
-}
-
-function Text({
-  label,
-  field,
-  error,
-  inputMode,
-}: {
-  label: string;
-  field: UseFormRegisterReturn;
-  error?: string;
-  inputMode?: 'numeric';
-}) {
-  return (
-    <label className="block text-[0.9rem] font-bold">
-      {label}
-      <input
-        className="field text-[1.05rem] font-normal"
-        autoComplete="off"
-        inputMode={inputMode}
-        aria-invalid={error ? true : undefined}
-        {...field}
-      />
-      {error && <span className="block text-[0.88rem] font-normal text-ochre">✕ {error}</span>}
-    </label>
-  );
-}
-
-function Select({
-  label,
-  field,
-  options,
-  error,
-}: {
-  label: string;
-  error?: string;
-  field: UseFormRegisterReturn;
-  options: [string, string][];
-}) {
-  return (
-    <label className="block text-[0.9rem] font-bold">
-      {label}
-      <select className="field text-[1.05rem] font-normal" aria-invalid={error ? true : undefined} {...field}>
-        {options.map(([value, name]) => (
-          <option key={value} value={value}>
-            {name}
-          </option>
-        ))}
-      </select>
-      {error && <span className="block text-[0.88rem] font-normal text-ochre">✕ {error}</span>}
-    </label>
-  );
-}

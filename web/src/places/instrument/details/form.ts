@@ -8,7 +8,6 @@ import {
   type InstrumentLength,
 } from '@upright-elder/contract';
 import { BUILD_PART_IDS, BUILD_PARTS, type BuildPart } from '@upright-elder/core/build';
-import type { StringSetId } from '@upright-elder/core/strings';
 import { isBareNumber, type LengthUnit } from '@upright-elder/core/units';
 import type { Difference } from '../../../app/MergeDialog.js';
 
@@ -31,11 +30,11 @@ export type InstrumentForm = Omit<
   /** none of these is guessed: they begin empty */
   bodyJoin: string;
   playingStyle: InstrumentInput['playingStyle'] | '';
-  stringSet: InstrumentInput['stringSet'] | '';
+  stringSet: string;
   topSpecies: InstrumentInput['topSpecies'] | '';
   /** empty where it is not known */
   build: Record<BuildPart, string>;
-  designStringSet: StringSetId | '';
+  designStringSet: string;
   doubtful: IdentityPart[];
   lengths: Record<InstrumentLength, string>;
   amounts: Record<InstrumentAmount, string>;
@@ -125,6 +124,8 @@ const NOT_AS_STORED = [
   ...INSTRUMENT_AMOUNTS,
   'id',
   'stringPull',
+  'stringKind',
+  'pairedStrings',
   'designPull',
   'updatedAt',
   'struck',
@@ -196,7 +197,7 @@ export function inputOf(form: InstrumentForm, by: string): InstrumentInput {
     scale,
     // what was not chosen is sent so, and the server says what is accepted
     playingStyle: playingStyle as InstrumentInput['playingStyle'],
-    stringSet: stringSet as InstrumentInput['stringSet'],
+    stringSet,
     topSpecies: topSpecies as InstrumentInput['topSpecies'],
     bodyJoin: /^\s*\d+\s*$/u.test(bodyJoin) ? Number(bodyJoin) : NaN,
     build: Object.fromEntries(Object.entries(build).filter(([, way]) => way !== '')),

@@ -1,6 +1,7 @@
 import { sayDate } from '@upright-elder/core/days';
 import { Link } from 'react-router';
 import { useInterventions } from '../../../data/hooks.js';
+import { useShopStrings } from '../../../data/strings.js';
 import { KindsField } from '../interventions/KindsField.js';
 import { sayDone } from '../interventions/sayDone.js';
 import { nothingDone, type DraftIntervention } from './draft.js';
@@ -19,6 +20,7 @@ interface Props {
 /** What was done to the instrument since it was examined last: what is written down already, and what is added now. */
 export function DoneSince({ instrumentId, archtop, done, since, until, refusal, onDone }: Props) {
   const { data: interventions = [] } = useInterventions(instrumentId);
+  const names = useShopStrings();
   const between = interventions.filter(({ date }) => (since === null || date >= since) && date <= until);
   return (
     <fieldset className="mt-2 border-t border-rule pt-2">
@@ -27,7 +29,7 @@ export function DoneSince({ instrumentId, archtop, done, since, until, refusal, 
         <ul className="mb-1">
           {between.map((one) => (
             <li key={one.id}>
-              {sayDate(one.date)}: {sayDone(one)}{' '}
+              {sayDate(one.date)}: {sayDone(one, names)}{' '}
               <Link className="underline" data-aside to={`../seasons?done=${one.id}`}>
                 open
               </Link>

@@ -6,6 +6,7 @@ import { useSearchParams } from 'react-router';
 import { Fetching } from '../../../app/Fetching.js';
 import { StrikeOut, StruckWords } from '../../../app/StrikeOut.js';
 import { useExaminations, useInstrument, useInterventions, useRooms, useZone } from '../../../data/hooks.js';
+import { useShopStrings } from '../../../data/strings.js';
 import { newId } from '../../../data/ids.js';
 import { InterventionForm } from './InterventionForm.js';
 import { sayDone } from './sayDone.js';
@@ -17,6 +18,7 @@ export function DoneOf({ id, today }: { id: string; today: string }) {
   const [fresh, setFresh] = useState<string | null>(null);
   const { data: examinations = [] } = useExaminations(id);
   const { data: rooms = [] } = useRooms();
+  const { sets, tunings } = useShopStrings();
   const archtop = useInstrument(id).data?.type === 'archtop';
   const section = useRef<HTMLElement>(null);
   useEffect(() => {
@@ -63,7 +65,12 @@ export function DoneOf({ id, today }: { id: string; today: string }) {
             <ul>
               {[...interventions].reverse().map((one) => (
                 <li key={one.id} className="border-b border-rule py-1.5">
-                  <Line one={one} said={sayDone(one, rooms)} open={opened === one.id} onOpen={open} />
+                  <Line
+                    one={one}
+                    said={sayDone(one, { rooms, sets, tunings })}
+                    open={opened === one.id}
+                    onOpen={open}
+                  />
                   {opened === one.id && !one.struck && (
                     <InterventionForm
                       key={`${one.id} ${one.version}`}

@@ -1,29 +1,19 @@
-import {
-  setTension,
-  STRING_SET_IDS,
-  STRING_SETS,
-  TUNING_IDS,
-  TUNINGS,
-  type StringSetId,
-  type TuningId,
-} from '@upright-elder/core/strings';
 import type { Anchor } from '@upright-elder/core/top';
+import { offered, tuningsFor, type ShopStrings } from '../../../data/strings.js';
 import { OneSlider } from '../../../fields/OneSlider.js';
 
 export interface Strung {
-  set: StringSetId;
-  tuning: TuningId;
+  set: string;
+  tuning: string;
 }
-
-/** Pull of a set at pitch, N. */
-export const pullOf = ({ set, tuning }: Strung, scale: number): number =>
-  setTension(STRING_SETS[set], TUNINGS[tuning], scale).total;
 
 /** Wood as dry and as wet as a top gets in a house, %MC. */
 const DRIEST = 4;
 const WETTEST = 15;
 
 interface Props {
+  /** what there is to put on it */
+  shop: ShopStrings;
   strung: Strung;
   own: Strung;
   pull: number;
@@ -37,7 +27,12 @@ interface Props {
 
 /** What is laid on the top: the wood's moisture, the strings, their tuning. */
 export function LoadControls(props: Props) {
-  const { strung, own, pull, moisture, anchor, onAnchor, onStrung, onMoisture } = props;
+  const { shop, strung, own, pull, moisture, anchor, onAnchor, onStrung, onMoisture } = props;
+  const withSet = (set: string): void => {
+    const fitting = tuningsFor(shop, set);
+    const kept = fitting.some(({ id }) => id === strung.tuning);
+    onStrung({ set, tuning: kept ? strung.tuning : (fitting[0]?.id ?? strung.tuning) });
+  };
   const changed = strung.set !== own.set || strung.tuning !== own.tuning;
   return (
     <section className="sheet p-4" aria-label="Strings and damp">
@@ -59,11 +54,11 @@ export function LoadControls(props: Props) {
         <select
           className="field font-normal"
           value={strung.set}
-          onChange={(event) => onStrung({ ...strung, set: event.target.value as StringSetId })}
+          onChange={(event) => withSet(event.target.value)}
         >
-          {STRING_SET_IDS.map((id) => (
-            <option key={id} value={id}>
-              {STRING_SETS[id].name}
+          {offered(shop.sets, strung.set).map(({ id, name }) => (
+            <option key={id} value={id} disabled={tuningsFor(shop, id).length === 0}>
+              {name}
             </option>
           ))}
         </select>
@@ -73,11 +68,11 @@ export function LoadControls(props: Props) {
         <select
           className="field font-normal"
           value={strung.tuning}
-          onChange={(event) => onStrung({ ...strung, tuning: event.target.value as TuningId })}
+          onChange={(event) => onStrung({ ...strung, tuning: event.target.value })}
         >
-          {TUNING_IDS.map((id) => (
+          {offered(tuningsFor(shop, strung.set), strung.tuning).map(({ id, name }) => (
             <option key={id} value={id}>
-              {TUNINGS[id].name}
+              {name}
             </option>
           ))}
         </select>

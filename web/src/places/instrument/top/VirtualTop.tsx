@@ -22,6 +22,7 @@ import { useMemo, useState } from 'react';
 import { SectionDrawing } from '../../../drawings/top/SectionDrawing.js';
 import { extremes, TopRelief } from '../../../drawings/top/TopRelief.js';
 import { contourStep } from '../../../drawings/top/contours.js';
+import { tensionOf, useShopStrings } from '../../../data/strings.js';
 import { useHeights } from '../../../data/heights.js';
 import { sayTurn } from './sayTurn.js';
 import type { TopApi } from '../../../workers/top.worker.js';
@@ -29,7 +30,7 @@ import { loosePath } from '../map/mapDocument.js';
 import { BellySaid } from './BellySaid.js';
 import { Figures } from './Figures.js';
 import { GlueOrder } from './GlueOrder.js';
-import { LoadControls, pullOf } from './LoadControls.js';
+import { LoadControls } from './LoadControls.js';
 import { LooseList } from './LooseList.js';
 import { togglesOf, type Toggle } from './stretches.js';
 import { useAnswer } from './useAnswer.js';
@@ -58,6 +59,7 @@ export function VirtualTop({ instrument, known, plan }: Props) {
     laminated: known.laminated,
     thickness: known.thickness ?? undefined,
     domeRadius: known.domeRadius ?? undefined,
+    stringKind: instrument.stringKind,
     stringHeight: known.stringHeight ?? undefined,
     slope: known.stringSlope ?? undefined,
     bridgeThickness: known.bridgeThickness ?? undefined,
@@ -117,7 +119,9 @@ function SolvedView({
 }) {
   const unit = finer(useHeights().unit);
   const { loose, toggle, strung, setStrung, moisture, setMoisture, softness, setSoftness } = trial;
-  const pull = pullOf(strung, instrument.scale.metres);
+  const shop = useShopStrings();
+  // its own pull until what the shop has on its shelves has come
+  const pull = tensionOf(shop, strung, instrument.scale.metres)?.total ?? known.pull;
   const load: Load = { pull, moisture };
   const ownPull = softness * known.pull;
   const recorded = useSame(stretchesOf(known));
@@ -205,6 +209,7 @@ function SolvedView({
       </div>
       <aside className="grid gap-4">
         <LoadControls
+          shop={shop}
           strung={strung}
           own={{ set: knownSet(instrument), tuning: instrument.tuning }}
           pull={pull}

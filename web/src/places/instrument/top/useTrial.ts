@@ -1,6 +1,5 @@
 import type { Instrument, TopModel } from '@upright-elder/contract';
-import { knownOr, USUAL_FACTS } from '@upright-elder/core/build';
-import type { StringSetId } from '@upright-elder/core/strings';
+import { NOT_KNOWN, usualSet } from '@upright-elder/core/build';
 import { useState } from 'react';
 import type { Strung } from './LoadControls.js';
 import type { Toggle } from './stretches.js';
@@ -21,8 +20,8 @@ export interface Trial {
 }
 
 /** What it is strung with; the commonest set while nobody knows. */
-export const knownSet = ({ stringSet }: Pick<Instrument, 'stringSet'>): StringSetId =>
-  knownOr(stringSet, USUAL_FACTS.stringSet);
+export const knownSet = ({ stringSet, build = {} }: Pick<Instrument, 'stringSet' | 'build'>): string =>
+  stringSet === NOT_KNOWN ? usualSet(build) : stringSet;
 
 /** Begins as the instrument was found: its loose braces loose, its own strings on, the wood as damp as it is. */
 export function useTrial(instrument: Instrument, known: TopModel, toggles: readonly Toggle[]): Trial {

@@ -1,0 +1,157 @@
+import {
+  GAUGE_UNITS,
+  type GaugeUnit,
+  type StringSetAnswer,
+  type StringSetInput,
+  type TuningAnswer,
+} from '@upright-elder/contract';
+import { MOST_STRINGS, readString, type TypedString } from '@upright-elder/core/strings';
+import { FormFoot } from '../../../app/FormFoot.js';
+import { send } from '../../../data/api.js';
+import { useVersionedForm } from '../../../data/useVersionedForm.js';
+import { AtPitch } from './AtPitch.js';
+import { StringRow } from './StringRow.js';
+import { GAUGE_UNIT_NAMES, sayString } from './words.js';
+
+const inputOf = ({ version, name, unit, typed, paired, retired }: StringSetAnswer): StringSetInput => ({
+  version,
+  name,
+  unit,
+  typed,
+  paired,
+  retired,
+});
+
+/** A string set of the shop's own, string by string. */
+export function SetEditor({ set, tunings }: { set: StringSetAnswer; tunings: TuningAnswer[] }) {
+  const { id, version } = set;
+  const form = useVersionedForm<StringSetInput>({
+    draftKey: `string set ${id}`,
+    stored: inputOf(set),
+    names: {
+      name: 'Name',
+      unit: 'Gauges are in',
+      typed: 'Strings',
+      paired: 'Strings in pairs',
+      retired: 'Hidden',
+    },
+    say: (field, value) =>
+      field === 'typed'
+        ? (value as TypedString[]).map(sayString).join('; ')
+        : typeof value === 'boolean'
+          ? value
+            ? 'yes'
+            : 'no'
+          : String(value),
+    send: (input) => send<StringSetAnswer>('PUT', `string-sets/${id}`, input),
+    read: (current) => inputOf(current as StringSetAnswer),
+    saved: ({ name }) => `${name} is saved.`,
+  });
+  const { value: input, change, refused } = form;
+  const { typed, unit, paired } = input;
+  const read = typed.map((one) => readString(one, unit));
+  const strings = read.flatMap((one) => (one.ok ? [one.value] : []));
+  const row = (i: number, part: Partial<TypedString>) =>
+    change({ typed: typed.map((one, k) => (k === i ? { ...one, ...part } : one)) });
+  // instruments may be strung with a set that is stored
+  const stored = version > 0;
+  return (
+    <form
+      className="sheet p-5"
+      noValidate
+      onSubmit={(event) => {
+        event.preventDefault();
+        void form.save();
+      }}
+    >
+      <h2 className="text-[1.3rem]">{set.name || 'A set of our own'}</h2>
+      <p className="text-[0.92rem] text-faint">
+        Thinnest string first. Changing a stored set changes what is worked out for every instrument strung
+        with it; where other strings were put on, make another set and choose it on the instrument.
+      </p>
+      <div className="mt-1 grid gap-x-4 gap-y-2 sm:grid-cols-2">
+        <label className="text-[0.9rem] font-bold">
+          Name
+          <input
+            className="field font-normal"
+            autoComplete="off"
+            value={input.name}
+            aria-invalid={refused.name ? true : undefined}
+            onChange={(event) => change({ name: event.target.value })}
+          />
+          {refused.name && <span className="block font-normal text-ochre">✕ {refused.name}</span>}
+        </label>
+        <label className="text-[0.9rem] font-bold">
+          A bare number is in
+          <select
+            className="field font-normal"
+            value={unit}
+            onChange={(event) => change({ unit: event.target.value as GaugeUnit })}
+          >
+            {GAUGE_UNITS.map((one) => (
+              <option key={one} value={one}>
+                {GAUGE_UNIT_NAMES[one]}
+              </option>
+            ))}
+          </select>
+        </label>
+      </div>
+      <label className="mt-1 flex min-h-[44px] items-center gap-2">
+        <input
+          type="checkbox"
+          className="h-6 w-6 accent-verdigris"
+          checked={paired}
+          disabled={stored}
+          onChange={(event) => change({ paired: event.target.checked })}
+        />
+        Strings in pairs, as on a twelve-string
+      </label>
+      {refused.paired && <p className="text-ochre">✕ {refused.paired}</p>}
+      <ol className="mt-1">
+        {typed.map((one, i) => {
+          const result = read[i]!;
+          return (
+            <StringRow
+              key={i}
+              number={i + 1}
+              string={one}
+              paired={paired}
+              faults={result.ok ? [] : result.faults}
+              saidByServer={(['gauge', 'core'] as const).flatMap(
+                (field) => refused[`typed.${i}.${field}`] ?? [],
+              )}
+              onChange={(part) => row(i, part)}
+              onRemove={
+                stored || typed.length === 1 ? null : () => change({ typed: typed.filter((_, k) => k !== i) })
+              }
+            />
+          );
+        })}
+      </ol>
+      {refused.typed && <p className="text-ochre">✕ {refused.typed}</p>}
+      {!stored && typed.length < MOST_STRINGS && (
+        <button
+          type="button"
+          className="quiet mt-2"
+          onClick={() => change({ typed: [...typed, { ...typed.at(-1)!, gauge: '', core: '' }] })}
+        >
+          Add a string
+        </button>
+      )}
+      {strings.length === typed.length && <AtPitch strings={strings} paired={paired} tunings={tunings} />}
+      <label className="mt-2 flex min-h-[44px] items-center gap-2">
+        <input
+          type="checkbox"
+          className="h-6 w-6 accent-verdigris"
+          checked={input.retired}
+          onChange={(event) => change({ retired: event.target.checked })}
+        />
+        Hidden: no longer offered; instruments strung with it keep it
+      </label>
+      <button type="submit" className="act mt-1" disabled={form.saving}>
+        Save the set
+      </button>
+      <FormFoot what="string set" form={form} />
+    </form>
+  );
+}
