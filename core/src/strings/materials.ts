@@ -20,10 +20,10 @@ export const PLAIN_MATERIALS = {
 export type PlainMaterial = keyof typeof PLAIN_MATERIALS;
 export const PLAIN_MATERIAL_IDS = Object.keys(PLAIN_MATERIALS) as PlainMaterial[];
 
-/** Windings; from memory of materials tables. */
+/** Windings; from memory of materials tables. Brass is that of strings, 80 parts of copper to 20 of zinc. */
 export const WINDING_MATERIALS = {
   'phosphor-bronze': { name: 'phosphor bronze', density: 8800 },
-  brass: { name: 'brass, 80 of copper to 20 of zinc', density: 8670 },
+  brass: { name: 'brass', density: 8670 },
   nickel: { name: 'nickel', density: 8890 },
   'nickel-plated-steel': { name: 'nickel-plated steel', density: 7900 },
   'stainless-steel': { name: 'stainless steel', density: 7950 },

@@ -42,8 +42,9 @@ function parseScalar<U extends string>(text: string, fieldUnit: U, scale: Scale<
   return parsed(value);
 }
 
-function printScalar<U extends string>(value: number, unit: U, scale: Scale<U>): string {
-  const { factor, offset, sign, decimals } = scale.units[unit];
+function printScalar<U extends string>(value: number, unit: U, scale: Scale<U>, places?: number): string {
+  const { factor, offset, sign, decimals: usual } = scale.units[unit];
+  const decimals = places ?? usual;
   return `${printDecimal((value - (offset ?? 0)) / factor, decimals)}${sign}`;
 }
 
@@ -135,9 +136,9 @@ const FORCE: Scale<ForceUnit> = {
 export function parseForce(text: string, fieldUnit: ForceUnit): Parsed<number> {
   return parseScalar(text, fieldUnit, FORCE);
 }
-/** Newtons to text. */
-export function printForce(newtons: number, unit: ForceUnit): string {
-  return printScalar(newtons, unit, FORCE);
+/** Newtons to text. @param decimals after the point; as many as the unit usually has where they are left out */
+export function printForce(newtons: number, unit: ForceUnit, decimals?: number): string {
+  return printScalar(newtons, unit, FORCE, decimals);
 }
 
 export type DurationUnit = 'min' | 'h' | 'd' | 'wk';

@@ -20,7 +20,7 @@ export function PullTable({ tension, label }: { tension: SetTension; label: stri
       </div>
       <p className="text-[0.95rem]">
         Together <span className="font-bold">{Math.round(tension.total)} N</span> (
-        {printForce(tension.total, 'lbf')}).
+        {printForce(tension.total, 'lbf', 0)}).
       </p>
       {breaking.length > 0 && (
         <p className="text-[0.92rem]">

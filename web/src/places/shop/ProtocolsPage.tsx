@@ -86,9 +86,9 @@ const inputOf = ({ version, name, about, priced, again, retired, stages }: Proto
 });
 
 function Editor({ protocol }: { protocol: Protocol }) {
-  const { id, house } = protocol;
+  const { id, house, version } = protocol;
   const form = useVersionedForm<ProtocolInput>({
-    draftKey: `protocol ${id}`,
+    draftKey: version === 0 && !house ? 'new protocol' : `protocol ${id}`,
     stored: inputOf(protocol),
     names: {
       name: 'Name',

@@ -247,9 +247,7 @@ export function InstrumentFormView({
             />
           ))}
           {BUILT_LENGTHS.map((name) => (
-            <Fragment key={name}>
-              {length(name, name === 'domeRadius' ? 'for example 9 m, 28 ft' : undefined)}
-            </Fragment>
+            <Fragment key={name}>{length(name, BUILT_HINTS[name])}</Fragment>
           ))}
         </div>
       </details>
@@ -353,6 +351,12 @@ const stylesFor = (kind: StringKind, chosen: string): PlayingStyle[] =>
   PLAYING_STYLES.filter((style) => style !== 'flamenco' || kind === 'nylon' || chosen === style);
 const styleOf = (style: InstrumentForm['playingStyle']): PlayingStyle =>
   style === '' || style === NOT_KNOWN ? 'medium' : style;
+
+const BUILT_HINTS: Partial<Record<InstrumentLength, string>> = {
+  domeRadius: 'for example 9 m, 28 ft',
+  stringHeight: 'over the top',
+  stringHeightBefore: 'over the top, towards the hole',
+};
 
 /** Under nylon relief is said in millimetres, under steel in thousandths of an inch. */
 const sayRelief = (relief: number, kind: StringKind): string =>

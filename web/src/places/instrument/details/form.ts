@@ -57,9 +57,9 @@ export const LENGTH_NAMES: Record<InstrumentLength, string> = {
   archHeight: 'Arch over the rim',
   topThickness: 'Thickness of the top',
   domeRadius: 'Radius of the built dome',
-  stringHeight: 'Strings over the top, at the saddle',
-  stringHeightBefore: 'Strings over the top, 100 mm before it',
-  builtBridge: 'Bridge as it was built, thickness',
+  stringHeight: 'String height at the saddle',
+  stringHeightBefore: 'String height 100 mm before',
+  builtBridge: 'Thickness of the built bridge',
   nutWidth: 'Nut width',
   stringSpread: 'Outer strings at the saddle',
 };

@@ -26,7 +26,7 @@ const inputOf = ({ version, name, unit, typed, paired, retired }: StringSetAnswe
 export function SetEditor({ set, tunings }: { set: StringSetAnswer; tunings: TuningAnswer[] }) {
   const { id, version } = set;
   const form = useVersionedForm<StringSetInput>({
-    draftKey: `string set ${id}`,
+    draftKey: version === 0 ? 'new string set' : `string set ${id}`,
     stored: inputOf(set),
     names: {
       name: 'Name',

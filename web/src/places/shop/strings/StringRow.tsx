@@ -12,6 +12,8 @@ import {
 } from '@upright-elder/core/strings';
 import { X } from 'lucide-react';
 
+const PLAIN = 'plain';
+
 interface Props {
   number: number;
   string: TypedString;
@@ -45,7 +47,7 @@ export function StringRow({ number, string, paired, faults, saidByServer, onChan
       </label>
     );
   };
-  const one = <F extends 'material' | 'winding' | 'shape' | 'coreMaterial'>(
+  const one = <F extends 'material' | 'winding' | 'coreMaterial'>(
     field: F,
     label: string,
     options: readonly TypedString[F][],
@@ -73,25 +75,32 @@ export function StringRow({ number, string, paired, faults, saidByServer, onChan
         <span className="w-6 self-center text-right font-bold tabular-nums" aria-hidden="true">
           {number}
         </span>
-        <div className="w-24">{length('gauge', 'Gauge', 'such as 42')}</div>
+        <div className="w-22">{length('gauge', 'Gauge', 'such as 42')}</div>
         <label className="block text-[0.85rem]">
           Kind
           <select
             className="field"
             aria-label={`${said}, kind`}
-            value={string.wound ? 'wound' : 'plain'}
-            onChange={(event) => onChange({ wound: event.target.value === 'wound' })}
+            value={string.wound ? string.shape : PLAIN}
+            onChange={({ target: { value } }) =>
+              onChange(
+                value === PLAIN ? { wound: false } : { wound: true, shape: value as TypedString['shape'] },
+              )
+            }
           >
-            <option value="plain">plain</option>
-            <option value="wound">wound</option>
+            <option value={PLAIN}>plain</option>
+            {WINDING_SHAPE_IDS.map((id) => (
+              <option key={id} value={id}>
+                {WINDING_SHAPES[id].name}
+              </option>
+            ))}
           </select>
         </label>
         {string.wound ? (
           <>
-            {one('shape', 'Winding', WINDING_SHAPE_IDS, WINDING_SHAPES)}
             {one('winding', 'Of', WINDING_MATERIAL_IDS, WINDING_MATERIALS)}
             {one('coreMaterial', 'Core', CORE_MATERIAL_IDS, CORE_MATERIALS)}
-            <div className="w-28">{length('core', 'Core, across', 'not known')}</div>
+            <div className="w-26">{length('core', 'Core gauge', 'not known')}</div>
           </>
         ) : (
           one('material', 'Of', PLAIN_MATERIAL_IDS, PLAIN_MATERIALS)

@@ -6,12 +6,12 @@ import {
   type TypedString,
 } from '@upright-elder/core/strings';
 
-/** A string in words: `wound, 42, round wound phosphor bronze over a steel core of 17`. */
+/** A string in words: `42, round wound, phosphor bronze, steel core of 17`. */
 export function sayString(one: TypedString): string {
   const octave = one.octave ? ', an octave above its course' : '';
   if (!one.wound) return `${one.gauge}, plain, ${PLAIN_MATERIALS[one.material].name}${octave}`;
   const core = one.core.trim() === '' ? 'not measured' : `of ${one.core}`;
-  return `${one.gauge}, ${WINDING_SHAPES[one.shape].name}, ${WINDING_MATERIALS[one.winding].name}, core of ${CORE_MATERIALS[one.coreMaterial].name} ${core}${octave}`;
+  return `${one.gauge}, ${WINDING_SHAPES[one.shape].name}, ${WINDING_MATERIALS[one.winding].name}, ${CORE_MATERIALS[one.coreMaterial].name} core ${core}${octave}`;
 }
 
 export const GAUGE_UNIT_NAMES = {
