@@ -1,9 +1,16 @@
+import eslint from '@eslint/js';
+import jsxA11y from 'eslint-plugin-jsx-a11y';
 import reactHooks from 'eslint-plugin-react-hooks';
+import globals from 'globals';
 import tseslint from 'typescript-eslint';
 
 const PACKAGE = '@upright-elder/';
+const PRESSES = ['onClick', 'onMouseDown', 'onMouseUp', 'onKeyPress'];
 
-/** Dependencies point one way: core ← contract ← server, core ← contract ← web; demo and e2e speak over HTTP. */
+/**
+ * Dependencies point one way: core ← contract ← server, core ← contract ← web, core ← drawings ← web and papers; demo and
+ * e2e speak over HTTP.
+ */
 function mayNotImport(rooms, reason, more = []) {
   return {
     'no-restricted-imports': [
@@ -28,14 +35,21 @@ export default tseslint.config(
       'data/**',
       'data-demo*/**',
       '.setup/**',
-      '**/*.mjs',
       'vitest.config.ts',
       'vitest.setup.ts',
       'web/vite.config.ts',
     ],
   },
   ...tseslint.configs.recommendedTypeChecked,
+  // plain Node: the commands, which run before anything is installed, and what has no types
   {
+    files: ['**/*.mjs'],
+    extends: [eslint.configs.recommended, tseslint.configs.disableTypeChecked],
+    languageOptions: { globals: globals.node },
+    rules: { 'no-unused-vars': 'off', 'prefer-const': 'error', eqeqeq: 'error' },
+  },
+  {
+    files: ['**/*.{ts,tsx}'],
     languageOptions: { parserOptions: { projectService: true, tsconfigRootDir: import.meta.dirname } },
     rules: {
       '@typescript-eslint/no-unused-vars': ['error', { varsIgnorePattern: '^_', argsIgnorePattern: '^_' }],
@@ -46,7 +60,7 @@ export default tseslint.config(
   {
     files: ['core/**/*.ts'],
     rules: {
-      ...mayNotImport(['contract', 'server', 'web', 'demo', 'e2e'], 'core stands alone', [
+      ...mayNotImport(['contract', 'drawings', 'server', 'web', 'demo', 'e2e'], 'core stands alone', [
         'react',
         'react-dom',
         '@nestjs/*',
@@ -62,7 +76,7 @@ export default tseslint.config(
   },
   {
     files: ['contract/**/*.ts'],
-    rules: mayNotImport(['server', 'web', 'demo', 'e2e'], 'the contract knows core only', [
+    rules: mayNotImport(['drawings', 'server', 'web', 'demo', 'e2e'], 'the contract knows core only', [
       '@nestjs/*',
       'react',
       'node:*',
@@ -96,6 +110,31 @@ export default tseslint.config(
       ['core', 'server', 'web', 'demo'],
       'the interface tests see the program from outside',
     ),
+  },
+  {
+    files: ['drawings/**/*.ts'],
+    rules: mayNotImport(
+      ['contract', 'server', 'web', 'demo', 'e2e'],
+      'a drawing knows core only: pages and papers both draw with it',
+      ['react', 'react-dom', '@nestjs/*', 'node:*', 'typeorm'],
+    ),
+  },
+  {
+    files: ['web/**/*.tsx'],
+    ...jsxA11y.flatConfigs.strict,
+    rules: {
+      ...jsxA11y.flatConfigs.strict.rules,
+      // the focus goes to the field that somebody has just asked for
+      'jsx-a11y/no-autofocus': 'off',
+      // what scrolls is reached by the keys; the drawing board takes arrows
+      'jsx-a11y/no-noninteractive-tabindex': [
+        'error',
+        { tags: [], roles: ['region', 'tabpanel', 'application'] },
+      ],
+      // keys, focus and what is dropped rise from the fields within; a press is for what can be pressed
+      'jsx-a11y/no-noninteractive-element-interactions': ['error', { handlers: PRESSES }],
+      'jsx-a11y/no-static-element-interactions': ['error', { handlers: PRESSES }],
+    },
   },
   {
     files: ['web/**/*.{ts,tsx}'],

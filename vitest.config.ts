@@ -8,6 +8,7 @@ export default defineConfig({
     projects: [
       { extends: true, test: { name: 'core', include: ['core/**/*.test.ts'], testTimeout: 30000 } },
       { extends: true, test: { name: 'contract', include: ['contract/**/*.test.ts'] } },
+      { extends: true, test: { name: 'drawings', include: ['drawings/**/*.test.ts'] } },
       { extends: true, test: { name: 'server', include: ['server/**/*.test.ts'], testTimeout: 30000 } },
       { extends: true, test: { name: 'web', include: ['web/**/*.test.ts'] } },
       { extends: true, test: { name: 'standins', include: ['standins/**/*.test.ts'] } },

@@ -8,7 +8,7 @@ import { fileURLToPath } from 'node:url';
 export const ROOT = fileURLToPath(new URL('..', import.meta.url));
 const STAMPS = join(ROOT, '.setup');
 const LOCK_STAMP = join(ROOT, 'node_modules', '.upright-elder-lock');
-const SOURCES = ['core/src', 'contract/src', 'server/src', 'web/src', 'web/public'];
+const SOURCES = ['core/src', 'contract/src', 'drawings/src', 'server/src', 'web/src', 'web/public'];
 const SOURCE_FILES = ['package-lock.json', 'tsconfig.base.json', 'web/index.html', 'web/vite.config.ts'];
 
 export function say(text) {

@@ -62,7 +62,7 @@ async function tests(project) {
 async function withoutDatabase() {
   await check('lint', 'npx', ['eslint', '.', '--max-warnings', '0']);
   await check('formatting', 'npx', ['prettier', '--check', '.']);
-  for (const room of ['core', 'core/bench', 'contract', 'server', 'web', 'standins', 'demo', 'e2e'])
+  for (const room of ['core', 'core/bench', 'contract', 'drawings', 'server', 'web', 'standins', 'demo', 'e2e'])
     await check(`types of ${room}`, 'npx', ['tsc', '-p', room]);
   await tests('core');
   await ensureBuilt();
@@ -70,7 +70,7 @@ async function withoutDatabase() {
 
 async function withDatabase() {
   await ensureDatabase();
-  for (const project of ['server', 'contract', 'web', 'standins', 'demo']) await tests(project);
+  for (const project of ['server', 'contract', 'drawings', 'web', 'standins', 'demo']) await tests(project);
 }
 
 mkdirSync(join(ROOT, '.setup'), { recursive: true });

@@ -113,6 +113,7 @@ const played: Played = {
   pluck: { force: 0.01, logSd: 0.25 },
   relief: null,
   saddleShowing,
+  leastShowing: 0.0032,
 };
 const ground: Ground = {
   climate,

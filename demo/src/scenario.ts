@@ -311,6 +311,9 @@ export const INSTRUMENTS: (InventedInstrument & { home: 'loft' | 'workshop' | 'k
       },
       rod: 'adjustable',
       playingStyle: 'hard',
+      // he strikes it as a drum, and wants it higher than archtops are set up
+      targetBass: { text: '7/64', unit: 'mm' },
+      targetTreble: { text: '6/64', unit: 'mm' },
       bodyLength: { text: '20 1/4 in', unit: 'mm' },
       bodyWidth: { text: '16 1/2 in', unit: 'mm' },
       archHeight: { text: '17', unit: 'mm' },

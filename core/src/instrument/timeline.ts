@@ -1,9 +1,12 @@
 import type { ExaminationFacts, InterventionFacts } from './facts.js';
 
+type Examined = Pick<ExaminationFacts, 'id' | 'date'>;
+type Done = Pick<InterventionFacts, 'date' | 'follows'>;
+
 /** An examination, with what was done to the instrument since the one before. */
-export interface Turn {
-  examination: ExaminationFacts;
-  before: InterventionFacts[];
+export interface Turn<E = ExaminationFacts, I = InterventionFacts> {
+  examination: E;
+  before: I[];
 }
 
 /**
@@ -13,12 +16,12 @@ export interface Turn {
  * @param examinations oldest first
  * @param interventions in the order in which they were done
  */
-export function timelineOf(
-  examinations: readonly ExaminationFacts[],
-  interventions: readonly InterventionFacts[],
-): Turn[] {
+export function timelineOf<E extends Examined, I extends Done>(
+  examinations: readonly E[],
+  interventions: readonly I[],
+): Turn<E, I>[] {
   const places = new Map(examinations.map(({ id }, i) => [id, i]));
-  const placeOf = ({ date, follows }: InterventionFacts): number => {
+  const placeOf = ({ date, follows }: Done): number => {
     const followed = follows === null ? undefined : places.get(follows);
     if (followed !== undefined && examinations[followed]!.date === date) return followed + 1;
     const next = examinations.findIndex((one) => one.date >= date);

@@ -9,11 +9,18 @@ import {
   type Plan,
   type Point,
 } from '@upright-elder/core/map';
+import {
+  bodyParts,
+  boxOf,
+  markPart,
+  PAGE_INKS,
+  paperOf,
+  sheetParts,
+  type DrawnOnPlan,
+} from '@upright-elder/drawings';
 import { useMemo, useRef, useState, type PointerEvent } from 'react';
+import { DrawnParts } from '../Drawn.js';
 import { useZoom } from '../useZoom.js';
-import { BodyParts } from './BodyParts.js';
-import { MarkShapes, type DrawnOnPlan } from './MarkShapes.js';
-import { mm, paperOf } from './paper.js';
 
 interface Props {
   plan: Plan;
@@ -34,7 +41,6 @@ interface Props {
   onPlan?: (plan: Plan) => void;
 }
 
-const MARGIN = 12;
 /** A press that wanders farther was a move, pixels. */
 const MOVED = 6;
 
@@ -56,6 +62,14 @@ export function PlanDrawing(props: Props) {
     [shown, plan, sheet, face, neck],
   );
   const { at, d } = paper;
+  const below = useMemo(
+    () => [
+      ...sheetParts(sheet, face, outline, paper, PAGE_INKS),
+      ...bodyParts({ plan: shown, face, chosen: part }, paper, PAGE_INKS),
+    ],
+    [sheet, face, outline, paper, shown, part],
+  );
+  const drawnMarks = useMemo(() => marks.map((mark) => markPart(mark, paper, PAGE_INKS)), [marks, paper]);
   const pointOf = (event: PointerEvent): Point => {
     const matrix = layer.current!.getScreenCTM()!.inverse();
     const { x, y } = new DOMPoint(event.clientX, event.clientY).matrixTransform(matrix);
@@ -66,17 +80,18 @@ export function PlanDrawing(props: Props) {
       <svg
         ref={svg}
         key={face}
-        viewBox={[
-          -MARGIN,
-          -MARGIN,
-          mm(sheet.paper.width) + 2 * MARGIN,
-          mm(sheet.paper.height) + 2 * MARGIN,
-        ].join(' ')}
-        className="h-full w-full touch-none text-ink"
+        viewBox={boxOf(sheet.paper).join(' ')}
+        className={`h-full w-full touch-none text-ink ${props.onChooseMark ? '[&_[data-mark]]:cursor-pointer' : ''} ${props.onChoosePart ? '[&_[data-brace]]:cursor-pointer' : ''}`}
         role="img"
         aria-label={label}
         onPointerDown={(event) => (pressed.current = [event.clientX, event.clientY])}
         onPointerUp={(event) => {
+          const touched = (attribute: string) =>
+            (event.target as Element).closest(`[${attribute}]`)?.getAttribute(attribute);
+          const mark = props.onChooseMark && touched('data-mark');
+          if (mark) return props.onChooseMark!(mark);
+          const brace = props.onChoosePart && touched('data-brace');
+          if (brace) return props.onChoosePart!(brace);
           const from = pressed.current;
           // a hand that has moved the drawing has not meant a point
           if (from && Math.hypot(event.clientX - from[0], event.clientY - from[1]) < MOVED)
@@ -84,29 +99,7 @@ export function PlanDrawing(props: Props) {
         }}
       >
         <g ref={layer}>
-          <path d={d(outline, true)} fill="var(--sheet)" stroke="currentColor" strokeWidth="1.6" />
-          {sheet.lines.map((line, i) => (
-            <path
-              key={i}
-              d={d(line)}
-              stroke="var(--rule)"
-              strokeWidth="0.6"
-              strokeDasharray={face === 'neck' ? undefined : '6 3'}
-            />
-          ))}
-          {sheet.words.map(({ text, place }) => (
-            <text
-              key={text}
-              x={at(place)[0]}
-              y={at(place)[1]}
-              className="fill-faint font-sans"
-              fontSize="11"
-              textAnchor="middle"
-            >
-              {text}
-            </text>
-          ))}
-          <BodyParts {...{ face, paper }} plan={shown} chosen={part} onChoose={props.onChoosePart} />
+          <DrawnParts of={below} />
           {part && props.onPlan && (
             <Handles
               handles={handlesOf(shown, part)}
@@ -128,7 +121,7 @@ export function PlanDrawing(props: Props) {
               strokeDasharray="2 2"
             />
           ))}
-          <MarkShapes marks={marks} paper={paper} onChoose={props.onChooseMark} />
+          <DrawnParts of={drawnMarks} />
           {pending.length > 0 && (
             <path
               d={d(cursor ? [...pending, cursor] : pending)}

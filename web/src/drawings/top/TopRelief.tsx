@@ -1,16 +1,16 @@
-import { faceSheet, outlinePolygon, type Brace, type Path, type Point } from '@upright-elder/core/map';
+import { faceSheet, type Point } from '@upright-elder/core/map';
 import type { TopView } from '@upright-elder/core/top';
+import {
+  contourPieces,
+  contourStep,
+  mm,
+  PAGE_INKS,
+  paperOf,
+  reliefParts,
+  type ReliefBrace,
+} from '@upright-elder/drawings';
 import { useEffect, useMemo, useRef } from 'react';
-import { mm, paperOf } from '../plan/paper.js';
-import { contourPieces, contourStep } from './contours.js';
-
-export interface ReliefBrace {
-  id: string;
-  brace: Brace;
-  /** the stretch that is meant, as a path */
-  path: Path;
-  loose: boolean;
-}
+import { DrawnParts } from '../Drawn.js';
 
 interface Props {
   view: TopView;
@@ -34,6 +34,7 @@ export function TopRelief({ view, rises, braces, label, onBrace }: Props) {
   const placed = useMemo(() => view.points.map(paper.at), [view, paper]);
   const width = mm(sheet.paper.width) + 2 * MARGIN;
   const height = mm(sheet.paper.height) + 2 * MARGIN;
+  const over = useMemo(() => reliefParts(view.plan.outline, braces, paper, PAGE_INKS), [view, braces, paper]);
   useEffect(() => {
     if (canvas.current) paint(canvas.current, view, placed, rises);
   }, [view, placed, rises]);
@@ -48,30 +49,15 @@ export function TopRelief({ view, rises, braces, label, onBrace }: Props) {
       />
       <svg
         viewBox={`${-MARGIN} ${-MARGIN} ${width} ${height}`}
-        className="absolute inset-0 h-full w-full text-ink"
+        className="absolute inset-0 h-full w-full text-ink [&_[data-brace]]:cursor-pointer"
         role="img"
         aria-label={label}
+        onClick={(event) => {
+          const brace = (event.target as Element).closest('[data-brace]')?.getAttribute('data-brace');
+          if (brace) onBrace(brace);
+        }}
       >
-        <path
-          d={paper.d(outlinePolygon(view.plan.outline), true)}
-          fill="none"
-          stroke="currentColor"
-          strokeWidth="1.6"
-        />
-        {braces.map(({ id, brace, path, loose }) => (
-          <g key={id} className="cursor-pointer" onClick={() => onBrace(id)}>
-            <title>{`${brace.name}: ${loose ? 'loose' : 'glued'}`}</title>
-            <path d={paper.d(path)} stroke="transparent" strokeWidth="18" fill="none" />
-            <path
-              d={paper.d(path)}
-              fill="none"
-              stroke={loose ? 'var(--wax)' : 'currentColor'}
-              strokeOpacity={loose ? 1 : 0.35}
-              strokeWidth={loose ? 3 : mm(brace.width)}
-              strokeDasharray={loose ? '5 4' : undefined}
-            />
-          </g>
-        ))}
+        <DrawnParts of={over} />
       </svg>
     </div>
   );

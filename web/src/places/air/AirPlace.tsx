@@ -22,7 +22,7 @@ import { WoodInRoom } from './WoodInRoom.js';
 import { TypedField } from '../../fields/TypedField.js';
 import { understoodPercent, understoodTemperature } from '../../fields/understood.js';
 
-const AirCurve = lazy(() => import('../../drawings/AirCurve.js'));
+const AirCurve = lazy(() => import('../../charts/AirCurve.js'));
 
 /** Air: rooms, their logs, and what the wood in each is doing. */
 export function AirPlace() {

@@ -406,7 +406,7 @@ function ProtocolChoice({
       />
       <p className="mt-1 text-[0.9rem] text-faint">
         {chosen.about}{' '}
-        <Link to="/shop/protocols" className="underline" tabIndex={-1}>
+        <Link to="/shop/protocols" className="underline">
           Edit protocols
         </Link>
       </p>
@@ -421,7 +421,7 @@ function NoPhotographYet({ instrument }: { instrument: Instrument }) {
   return (
     <p className="mb-2 text-[0.95rem]">
       <span className="font-bold text-ochre">▲ No photograph yet.</span> Take them before anything is touched:{' '}
-      <Link to="../photographs" className="underline" tabIndex={-1}>
+      <Link to="../photographs" className="underline">
         add photographs
       </Link>
       .

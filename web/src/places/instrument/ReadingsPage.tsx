@@ -10,13 +10,17 @@ import {
   type QuantityId,
 } from '@upright-elder/core/readings';
 import { isBareNumber, printPercent } from '@upright-elder/core/units';
-import { Link, useParams, useSearchParams } from 'react-router';
+import { beginsEpoch, timelineOf } from '@upright-elder/core/instrument';
+import { lazy, Suspense } from 'react';
+import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
 import { Fetching } from '../../app/Fetching.js';
 import { StruckWords } from '../../app/StrikeOut.js';
 import { useHeights } from '../../data/heights.js';
-import { useAllExaminations, useShop, useZone } from '../../data/hooks.js';
-import { ReadingCurve } from '../../drawings/ReadingCurve.js';
+import { useAllExaminations, useInterventions, useShop, useZone } from '../../data/hooks.js';
 import { sayReading } from '../../fields/understood.js';
+import { unitOf } from './seasons/unitOf.js';
+
+const ReadingChart = lazy(() => import('../../charts/ReadingChart.js'));
 
 /** Readings: any of them through all examinations, as a curve and as a table. */
 export function ReadingsPage() {
@@ -25,7 +29,9 @@ export function ReadingsPage() {
   return (
     <Fetching of={useAllExaminations(id)}>
       {(examinations) => (
-        <Fetching of={shop}>{(settings) => <History examinations={examinations} shop={settings} />}</Fetching>
+        <Fetching of={shop}>
+          {(settings) => <History id={id} examinations={examinations} shop={settings} />}
+        </Fetching>
       )}
     </Fetching>
   );
@@ -33,9 +39,11 @@ export function ReadingsPage() {
 
 type Of = `${QuantityId}.${Place}`;
 
-function History({ examinations, shop }: { examinations: Examination[]; shop: Shop }) {
+function History({ id, examinations, shop }: { id: string; examinations: Examination[]; shop: Shop }) {
   const [params, setParams] = useSearchParams();
   const zone = useZone();
+  const navigate = useNavigate();
+  const { data: interventions = [] } = useInterventions(id);
   const { unit: heights } = useHeights();
   const read = placesRead(examinations);
   const asked = params.get('of') as Of | null;
@@ -48,6 +56,14 @@ function History({ examinations, shop }: { examinations: Examination[]; shop: Sh
     const reading = readingOn(examination.readings, quantity, place);
     return reading ? [{ examination, reading }] : [];
   });
+  const worked = new Set(
+    timelineOf(
+      examinations.filter(({ struck }) => !struck),
+      interventions,
+    )
+      .filter(({ before }) => before.some(({ kinds }) => beginsEpoch(kinds)))
+      .map(({ examination }) => examination.id),
+  );
   // like is compared with like: strung with strung
   const strung = rows.filter(
     ({ examination }) => !examination.struck && examination.conditions.strings === 'pitch',
@@ -79,17 +95,21 @@ function History({ examinations, shop }: { examinations: Examination[]; shop: Sh
         <span className="text-[0.95rem] text-faint">{QUANTITIES[quantity].how}</span>
       </label>
       {strung.length > 1 && (
-        <div className="max-w-[50rem]">
-          <ReadingCurve
-            points={strung.map(({ examination, reading }) => ({
-              date: examination.date,
-              value: reading.value,
-              sd: reading.sd,
-              chosen: false,
-            }))}
-            say={say}
-            size="wide"
-          />
+        <div className="max-w-[62rem] print:max-w-none">
+          <Suspense fallback={<p className="mt-3 min-h-[320px] text-faint">Fetching…</p>}>
+            <ReadingChart
+              points={strung.map(({ examination, reading }) => ({
+                id: examination.id,
+                date: examination.date,
+                value: reading.value,
+                sd: reading.sd,
+                afterIntervention: worked.has(examination.id),
+              }))}
+              unit={unitOf({ key: of, dimension: QUANTITIES[quantity].dimension }, heights)}
+              say={say}
+              onOpen={(examination) => void navigate(`../examine?examination=${examination}`)}
+            />
+          </Suspense>
         </div>
       )}
       <div className="mt-3 overflow-x-auto" tabIndex={0} role="region" aria-label="Table of readings">

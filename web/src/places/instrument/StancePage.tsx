@@ -8,7 +8,8 @@ import { Link, useParams } from 'react-router';
 import { Fetching } from '../../app/Fetching.js';
 import { useHeights } from '../../data/heights.js';
 import { useExaminations, useInstrument, useShop } from '../../data/hooks.js';
-import { placesAlong, StanceDrawing, xOf, type DrawnSide } from '../../drawings/StanceDrawing.js';
+import { PAGE_INKS, partAlong, placesAlong, stanceDrawing, type DrawnSide } from '@upright-elder/drawings';
+import { Drawn } from '../../drawings/Drawn.js';
 import { Choice } from '../../fields/Choice.js';
 import { ClosureNote } from './ClosureNote.js';
 import { PlacedNumber, ReadingNumber } from './stance/ReadingNumber.js';
@@ -85,8 +86,19 @@ function StanceOf({
   };
   const bass = drawn('bass');
   const treble = drawn('treble');
+  const drawing = stanceDrawing(
+    {
+      neck,
+      bass,
+      treble,
+      tilt: readingOn(examination.readings, 'bridgeTilt', 'centre')?.value ?? null,
+      belly: readingOn(examination.readings, 'bellyBehindBridge', 'centre')?.value ?? null,
+      exaggeration: Number(exaggeration),
+    },
+    PAGE_INKS,
+  );
   const places = placesAlong(neck);
-  const at = (metres: number) => `${(xOf(neck, metres) / 1180) * 100}%`;
+  const at = (metres: number) => `${100 * partAlong(neck, metres)}%`;
   const among = { examination, examinations, shop };
   const number = (quantity: QuantityId, left: string, align?: 'end' | 'start') => (
     <PlacedNumber quantity={quantity} left={left} align={align} {...among} />
@@ -165,15 +177,8 @@ function StanceOf({
         )}
       </div>
 
-      {bass || treble ? (
-        <StanceDrawing
-          neck={neck}
-          bass={bass}
-          treble={treble}
-          tilt={readingOn(examination.readings, 'bridgeTilt', 'centre')?.value ?? null}
-          belly={readingOn(examination.readings, 'bellyBehindBridge', 'centre')?.value ?? null}
-          exaggeration={Number(exaggeration)}
-        />
+      {drawing ? (
+        <Drawn of={drawing} className="h-auto w-full text-ink" />
       ) : (
         <p className="said py-10 text-center">
           Not enough to draw:{' '}

@@ -8,7 +8,7 @@ import { Link, useParams } from 'react-router';
 import { Fetching } from '../../app/Fetching.js';
 import { useHeights } from '../../data/heights.js';
 import { useJudgement } from '../../data/hooks.js';
-import { BudgetBars } from '../../drawings/BudgetBars.js';
+import { BudgetBars } from '../../charts/BudgetBars.js';
 
 const CAUSE_NAMES: Record<BudgetCause, string> = {
   season: 'Season',

@@ -7,7 +7,8 @@ import { useKeys } from '../../app/keys.js';
 import { useTitle } from '../../app/useTitle.js';
 import { useSettled } from '../../data/useSettled.js';
 import { useForecastProgress, usePeople, useShelf } from '../../data/hooks.js';
-import { MiniStance } from '../../drawings/MiniStance.js';
+import { cardDrawing, PAGE_INKS } from '@upright-elder/drawings';
+import { Drawn } from '../../drawings/Drawn.js';
 import { WeightMark } from '../../fields/WeightMark.js';
 import { AddPerson } from '../shop/AddPerson.js';
 
@@ -188,7 +189,11 @@ function arranged(cards: Card[], order: Order, only: Card['weight'] | 'due' | ''
 function CardOf({ card }: { card: Card }) {
   return (
     <li className="sheet relative flex min-w-0 gap-3 border-l-[6px] p-3 pl-3.5 hover:border-l-verdigris">
-      <MiniStance card={card} />
+      <Drawn
+        of={cardDrawing(card, PAGE_INKS)}
+        className="hidden h-[66px] w-[190px] shrink-0 text-ink sm:block"
+        hidden
+      />
       <div className="min-w-0 flex-1">
         <div className="flex items-baseline justify-between gap-2">
           <h2 className="text-[1.3rem]">

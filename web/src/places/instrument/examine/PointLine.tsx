@@ -87,7 +87,7 @@ export function PointLine(props: Props) {
         </div>
         <p className="text-[0.85rem] leading-snug text-faint lg:hidden">{how}</p>
         {map && (
-          <Link to={map.to} className="block text-[0.88rem] underline" data-aside tabIndex={-1}>
+          <Link to={map.to} className="block text-[0.88rem] underline" data-aside>
             {map.has || 'mark it on the map'}
           </Link>
         )}

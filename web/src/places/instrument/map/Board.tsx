@@ -8,7 +8,7 @@ import {
 } from '@upright-elder/core/map';
 import { useMemo, type Ref } from 'react';
 import { PlanDrawing } from '../../../drawings/plan/PlanDrawing.js';
-import type { DrawnOnPlan } from '../../../drawings/plan/MarkShapes.js';
+import type { DrawnOnPlan } from '@upright-elder/drawings';
 import { FACE_NAMES } from './faceNames.js';
 import { MM, type CrossHair } from './useCrossHair.js';
 

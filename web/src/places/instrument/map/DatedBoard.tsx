@@ -1,6 +1,6 @@
 import { allBraces, goesRound, type Face, type Plan } from '@upright-elder/core/map';
 import { useMemo, useState } from 'react';
-import type { DrawnOnPlan } from '../../../drawings/plan/MarkShapes.js';
+import type { DrawnOnPlan } from '@upright-elder/drawings';
 import { Board, type BoardProps } from './Board.js';
 import { DaySlider } from './DaySlider.js';
 import { daysSeen, loosePath, nameOf, seenOn, type DrawnMark } from './mapDocument.js';

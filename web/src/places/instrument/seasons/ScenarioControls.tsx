@@ -50,7 +50,7 @@ export function ScenarioControls({ homeRoomId, today, onScenario }: Props) {
         />
       )}
       {kind === 'case with packs' && (
-        <label className="flex items-center gap-3">
+        <div className="flex items-center gap-3">
           <span className="w-44 shrink-0">
             packs of <strong className="tabular-nums">{packs} %</strong> RH
           </span>
@@ -65,7 +65,7 @@ export function ScenarioControls({ homeRoomId, today, onScenario }: Props) {
               onScenario({ kind, humidity, since });
             }}
           />
-        </label>
+        </div>
       )}
       {kind === 'moved' && <MovedTo homeRoomId={homeRoomId} today={today} onScenario={onScenario} />}
     </section>

@@ -3,7 +3,7 @@ import { sayDate } from '@upright-elder/core/days';
 import { METRES_PER } from '@upright-elder/core/units';
 import { Fetching } from '../../../app/Fetching.js';
 import { useScorecard } from '../../../data/hooks.js';
-import { PromisedHeld } from '../../../drawings/PromisedHeld.js';
+import { PromisedHeld } from '../../../charts/PromisedHeld.js';
 import { trimmed } from './unitOf.js';
 
 const SHOWN = 6;

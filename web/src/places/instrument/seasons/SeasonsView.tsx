@@ -12,7 +12,7 @@ import { ScenarioControls } from './ScenarioControls.js';
 import { unitOf } from './unitOf.js';
 import { useScenarioYear } from './useScenarioYear.js';
 
-const SeasonCurve = lazy(() => import('../../../drawings/SeasonCurve.js'));
+const SeasonCurve = lazy(() => import('../../../charts/SeasonCurve.js'));
 
 interface Props {
   forecast: Forecast;

@@ -10,11 +10,14 @@ import {
 } from '@upright-elder/core/readings';
 import { isBareNumber } from '@upright-elder/core/units';
 import { Popover } from 'radix-ui';
+import { lazy, Suspense } from 'react';
 import { Link } from 'react-router';
 import { useHeights } from '../../../data/heights.js';
 import { useZone } from '../../../data/hooks.js';
-import { ReadingCurve } from '../../../drawings/ReadingCurve.js';
 import { sayReading } from '../../../fields/understood.js';
+import { unitOf } from '../seasons/unitOf.js';
+
+const ReadingChart = lazy(() => import('../../../charts/ReadingChart.js'));
 
 /** The examination a number is of, among all of the instrument. */
 interface Among {
@@ -106,15 +109,23 @@ export function ReadingNumber({ quantity, side, examination, examinations, shop 
               </p>
             ))}
           {history.length > 2 && (
-            <ReadingCurve
-              points={history.map(({ id, date, reading: one }) => ({
-                date,
-                value: one.value,
-                sd: one.sd,
-                chosen: id === examination.id,
-              }))}
-              say={say}
-            />
+            <Suspense fallback={<p className="mt-3 text-faint">Fetching…</p>}>
+              <ReadingChart
+                small
+                unit={unitOf(
+                  { key: `${quantity}.${side}`, dimension: QUANTITIES[quantity].dimension },
+                  heights,
+                )}
+                points={history.map(({ id, date, reading: one }) => ({
+                  id,
+                  date,
+                  value: one.value,
+                  sd: one.sd,
+                  chosen: id === examination.id,
+                }))}
+                say={say}
+              />
+            </Suspense>
           )}
           <Link className="mt-2 inline-block underline" to={`../readings?of=${quantity}.${side}`}>
             All its readings

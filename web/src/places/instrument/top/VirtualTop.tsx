@@ -17,11 +17,11 @@ import {
 } from '@upright-elder/core/top';
 import { finer, sayHeight } from '@upright-elder/core/units';
 import { GLUED_AT } from '@upright-elder/core/wood';
+import { contourStep } from '@upright-elder/drawings';
 import type { Remote } from 'comlink';
 import { useMemo, useState } from 'react';
-import { SectionDrawing } from '../../../drawings/top/SectionDrawing.js';
+import { Section } from '../../../drawings/top/Section.js';
 import { extremes, TopRelief } from '../../../drawings/top/TopRelief.js';
-import { contourStep } from '../../../drawings/top/contours.js';
 import { tensionOf, useShopStrings } from '../../../data/strings.js';
 import { useHeights } from '../../../data/heights.js';
 import { sayTurn } from './sayTurn.js';
@@ -271,7 +271,7 @@ function Sections({
   const stations = known.belly?.stations ?? [];
   return (
     <div className="grid content-start gap-2">
-      <SectionDrawing
+      <Section
         title="Along the centre line"
         ends={['tail', 'neck']}
         say={say}
@@ -295,7 +295,7 @@ function Sections({
           .filter(({ x }) => x === 0)
           .map(({ y, height, sd, place }) => ({ at: y, height, sd, name: place }))}
       />
-      <SectionDrawing
+      <Section
         title="Across, 40 mm behind the saddle"
         ends={['bass', 'treble']}
         say={say}

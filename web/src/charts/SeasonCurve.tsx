@@ -15,7 +15,13 @@ import {
   XAxis,
   YAxis,
 } from 'recharts';
+import { axisOf } from './axis.js';
+import type { ChartUnit } from './ReadingChart.js';
+
 import { TIME_AXIS } from './timeAxis.js';
+
+/** With what usually stands between two lines. */
+type CurveUnit = ChartUnit & { step: number };
 
 interface Props {
   series: SeriesForecast;
@@ -27,12 +33,6 @@ interface Props {
   scenario: readonly KeptPoint[] | null;
   /** a reading was chosen, by its date */
   onOpen: (date: string) => void;
-}
-
-interface CurveUnit {
-  per: number;
-  name: string;
-  step: number;
 }
 
 interface KeptPoint {
@@ -58,32 +58,30 @@ const PLOT = { top: 12, right: 8, bottom: 4, left: 64, axis: 30 };
 
 /** History with the season behind it, and the forecast with its bands; over it, what a scenario makes of it. */
 export default function SeasonCurve({ series, season, today, unit, scenario, onOpen }: Props) {
-  const [low, high, step] = heightsOf(series, scenario, unit);
+  const { low, high, ticks } = heightsOf(series, scenario, unit);
   const from = Math.min(...[...season, ...series.history].map(({ date }) => Date.parse(date)));
   const to = Math.max(...[...season, ...series.points].map(({ date }) => Date.parse(date)));
   return (
     <div className="relative">
-      <BaseCurve {...{ series, season, today, unit, onOpen, low, high, step, from, to }} />
+      <BaseCurve {...{ series, season, today, unit, onOpen, low, high, ticks, from, to }} />
       {scenario && <KeptCurve {...{ scenario, unit, low, high, from, to }} />}
     </div>
   );
 }
 
-/** Lowest and highest line of the chart and what stands between two, in the unit. */
+/** The chart's axis of heights, in the unit. */
 function heightsOf(
   { points, history, window }: SeriesForecast,
   scenario: readonly KeptPoint[] | null,
   unit: CurveUnit,
-): [low: number, high: number, step: number] {
+): ReturnType<typeof axisOf> {
   const heights = [
     ...points.flatMap(({ band95 }) => band95),
     ...history.flatMap(({ value, sd }) => [value - 1.96 * sd, value + 1.96 * sd]),
     ...(scenario ?? []).flatMap(({ band80 }) => band80),
     ...(window ?? []),
   ].map((value) => value / unit.per);
-  const [lowest, highest] = [Math.min(...heights), Math.max(...heights)];
-  const step = stepOver(highest - lowest, unit.step);
-  return [Math.floor(lowest / step) * step, Math.ceil(highest / step) * step, step];
+  return axisOf(heights, unit.step);
 }
 
 interface Frame {
@@ -158,10 +156,10 @@ const BaseCurve = memo(function BaseCurve({
   onOpen,
   low,
   high,
-  step,
+  ticks,
   from,
   to,
-}: Omit<Props, 'scenario'> & Frame & { step: number }) {
+}: Omit<Props, 'scenario'> & Frame & { ticks: number[] }) {
   const inUnit = (value: number) => value / unit.per;
   const pair = ([a, b]: [number, number]): [number, number] => [inUnit(a), inUnit(b)];
   const rows: Row[] = [
@@ -182,7 +180,6 @@ const BaseCurve = memo(function BaseCurve({
   ].sort((a, b) => a.time - b.time);
   const wanted = series.window ? pair(series.window) : [];
   const worked = series.history.filter(({ afterIntervention }) => afterIntervention);
-  const ticks = Array.from({ length: Math.round((high - low) / step) + 1 }, (_, i) => low + i * step);
   const moistures = season.map(({ moisture }) => moisture);
   const months = monthStarts(from, to);
 
@@ -341,13 +338,6 @@ function RowWords({ row, unit }: { row: Row; unit: string }) {
       {row.moisture !== undefined && <p>season’s wood {row.moisture.toFixed(1)} %MC</p>}
     </div>
   );
-}
-
-/** A step of the usual size, or as many times larger as keeps the lines apart. */
-function stepOver(span: number, usual: number): number {
-  let step = usual;
-  for (let i = 0; span / step > 9; i++) step *= i % 2 === 0 ? 2 : 2.5;
-  return step;
 }
 
 /** First days of every third month between two instants. */
