@@ -1,5 +1,6 @@
 import { plainToInstance } from 'class-transformer';
 import { validate, type ValidationError } from 'class-validator';
+import { parseLength } from '@upright-elder/core/units';
 import { describe, expect, it } from 'vitest';
 import {
   AirBatch,
@@ -209,11 +210,20 @@ describe('what may travel', () => {
     expect(await refused(type, body)).toEqual(paths);
   });
 
-  it('every length of an instrument has limits, in order, and words for them', () => {
+  it('the words of an instrument’s limits say what is refused: read as lengths they are the limits', () => {
+    const metres = (text: string, unit: string) => {
+      const read = parseLength(`${text} ${unit}`, 'mm');
+      return read.ok ? read.value : NaN;
+    };
     for (const name of INSTRUMENT_LENGTHS) {
       const { from, to, range } = INSTRUMENT_LENGTH_LIMITS[name];
-      expect(from).toBeLessThan(to);
-      expect(range).toMatch(/from .* to /u);
+      const [, low, high, unit, also] = /^from (\S+) to (\S+) (\w+)(?: \((.+)\))?$/u.exec(range)!;
+      expect(metres(low!, unit!), name).toBeCloseTo(from, 9);
+      expect(metres(high!, unit!), name).toBeCloseTo(to, 9);
+      if (!also) continue;
+      const [, lowToo, highToo, unitToo] = /^(\S+) to (\S+) (\w+)$/u.exec(also)!;
+      expect(metres(lowToo!, unitToo!) / from, name).toBeCloseTo(1, 1);
+      expect(metres(highToo!, unitToo!) / to, name).toBeCloseTo(1, 1);
     }
   });
 });

@@ -280,7 +280,7 @@ export const INSTRUMENT_LENGTH_LIMITS: Record<InstrumentLength, { from: number; 
     bodyWidth: { from: 0.15, to: 0.6, range: 'from 150 to 600 mm' },
     archHeight: { from: 0.003, to: 0.05, range: 'from 3 to 50 mm' },
     topThickness: { from: 0.001, to: 0.008, range: 'from 1 to 8 mm' },
-    domeRadius: { from: 1, to: 50, range: 'from 1 to 50 m (3 to 160 ft)' },
+    domeRadius: { from: 1, to: 50, range: 'from 1 to 50 m (3.3 to 164 ft)' },
     stringHeight: { from: 0.001, to: 0.06, range: 'from 1 to 60 mm' },
     stringHeightBefore: { from: 0.001, to: 0.06, range: 'from 1 to 60 mm' },
     builtBridge: { from: 0.002, to: 0.03, range: 'from 2 to 30 mm' },

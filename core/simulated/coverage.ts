@@ -33,7 +33,7 @@ export const SIX_MONTHS = 182;
 /** What a bench book would hold: three years with gaps in the log, a third of them worked on in between. */
 export const USUAL: Variant = { gaps: 90, interventions: 1 / 3 };
 
-interface Case {
+export interface SimulatedFit {
   visits: Visit[];
   climate: Climate;
   calibration: Calibration;
@@ -41,7 +41,7 @@ interface Case {
 }
 
 /** A simulated instrument taken through the same way as a real one. */
-function calibrated(simulated: SimulatedInstrument): Case {
+export function calibrated(simulated: SimulatedInstrument): SimulatedFit {
   const log = new AirLog(simulated.air);
   const climate = climateOfLog(log);
   const visits = simulated.visits.map(({ air, ...visit }): Visit => {

@@ -107,6 +107,10 @@ describe('trust', () => {
   });
 
   it('lets the shop choose what a bare number means, and old examinations keep their meaning', async () => {
+    const older = randomUUID();
+    const body = examinationBody(instrumentId, by, '2026-03-02');
+    const typed = { quantity: 'action12', place: 'bass', text: '2.8', unit: 'mm' };
+    await put(`examinations/${older}`, { ...body, readings: [typed] });
     const { browser, close } = await openBrowser();
     const page = await openPage(browser, `${program.address}/shop`);
     const hand = new Hand(page);
@@ -119,6 +123,24 @@ describe('trust', () => {
     await hand.tabTo('Action at fret 12, bass');
     await hand.type('7');
     await hand.sees('2.78 mm · 109 thou');
+    // what was typed in millimetres is shown and saved as millimetres, whatever a bare number means today
+    await page.goto(`${program.address}/instruments/${instrumentId}/examine?examination=${older}`, {
+      waitUntil: 'networkidle2',
+    });
+    await hand.tabTo('Notes');
+    await hand.type('seen again');
+    await hand.save();
+    await hand.sees(/is saved|nobody could tell later why/u);
+    const stored = (await (
+      await fetch(`${program.address}/api/instruments/${instrumentId}/examinations`)
+    ).json()) as { id: string; readings: { text: string; unit: string; value: number }[] }[];
+    expect(stored.find(({ id }) => id === older)!.readings).toMatchObject([
+      { text: '2.8', unit: 'mm', value: 0.0028 },
+    ]);
+    await page.goto(`${program.address}/instruments/${instrumentId}/readings?of=action12.bass`, {
+      waitUntil: 'networkidle2',
+    });
+    await hand.sees('2.8 mm');
     await close();
   });
 

@@ -190,7 +190,7 @@ describe('photographs', () => {
   });
 
   it('never reach a file by a trick in a name', async () => {
-    writeFileSync(join(server.folder, 'secret.txt'), 'secret');
+    writeFileSync(join(server.folder, 'secret.txt'), 'the lamp is behind the door');
     for (const name of [
       '..%2Fsecret.txt',
       '%2e%2e%2fsecret.txt',
@@ -201,7 +201,7 @@ describe('photographs', () => {
     ]) {
       const response = await fetch(`${server.address}/api/pictures/${name}`);
       expect(response.status, name).toBe(404);
-      expect(await response.text()).not.toContain('secret');
+      expect(await response.text()).not.toContain('lamp');
     }
     const { status, body } = await put(
       `photographs/${id(71)}`,

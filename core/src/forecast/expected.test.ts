@@ -1,6 +1,8 @@
 import fc from 'fast-check';
 import { linearRegression } from 'simple-statistics';
 import { describe, expect, it } from 'vitest';
+import { calibrated } from '../../simulated/coverage.js';
+import { simulateInstrument } from '../../simulated/instruments.js';
 import { HOUSE_TOOLS, normal, QUANTITY_IDS, seededChance, toolSd } from '../index.js';
 import {
   expectedRange,
@@ -51,6 +53,33 @@ describe('what is expected of a reading today', () => {
     const expectation = expectReading(earlier, { day: 0, moisture: 12, moistureSd: 0 }, loose)!;
     expect(expectation.mean * 1000).toBeCloseTo(m * 12 + b, 6);
   });
+
+  it.each([
+    ['as instruments are', {}, 0.9],
+    ['a level that wanders', { walk: 0.1 }, 0.9],
+    // outside everything that it believes it cries oftener, and is still heard
+    ['all ageing, wood slow to follow', { drifting: 1, lag: [12, 25] as const }, 0.82],
+  ])(
+    'holds 95 %% of coming readings over simulated instruments that know nothing of the belief: %s',
+    (_, variant, least) => {
+      let held = 0;
+      let runs = 0;
+      let width = 0;
+      for (let seed = 1; seed <= 150; seed++)
+        for (const count of [3, 5, 8]) {
+          const { visits } = calibrated(simulateInstrument(seed, count, variant));
+          const coming = visits.at(-1)!;
+          const expectation = expectReading(visits.slice(0, -1), coming, quantityBelief('action12', flat))!;
+          const [from, to] = expectedRange(expectation, coming.sd);
+          runs += 1;
+          width += (to - from) / 2;
+          if (coming.value >= from && coming.value <= to) held += 1;
+        }
+      // a guard that cries too often is not heard, and one that never does guards nothing
+      expect(held / runs).toBeGreaterThan(least);
+      expect(width / runs).toBeLessThan(0.9e-3);
+    },
+  );
 
   it('holds 95 % of coming readings within 93–97 % over 2,000 instruments drawn from the belief', () => {
     const chance = seededChance(17);

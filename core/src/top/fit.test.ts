@@ -86,7 +86,29 @@ describe('the fit of a belly', () => {
       .slice(0, 4)
       .map((station) => ({ ...station, sd: 1e-3 }));
     expect(fitBelly(top, glued, wide, load).verdict).toBe('cannot tell');
-    expect(FOLD_THRESHOLD).toBeGreaterThan(0);
+  });
+
+  it('goes from a sound dome by “cannot tell” to folding as the set grows, and never back', () => {
+    const load = { pull: PULL, moisture: { value: 0, sd: 0.3 } };
+    const fits = Array.from({ length: 25 }, (_, i) =>
+      fitBelly(
+        top,
+        glued,
+        belly(0.8, i / 12, 0, () => 0),
+        load,
+      ),
+    );
+    const steps = fits.map(({ verdict }) => ['sound dome', 'cannot tell', 'folding'].indexOf(verdict));
+    expect(steps).toEqual([...steps].sort((a, b) => a - b));
+    expect(new Set(steps)).toEqual(new Set([0, 1, 2]));
+    for (const [i, { foldIndex }] of fits.entries())
+      if (i > 0) expect(foldIndex.value).toBeGreaterThan(fits[i - 1]!.foldIndex.value);
+    // what is in doubt lies about the threshold
+    const doubted = fits
+      .filter(({ verdict }) => verdict === 'cannot tell')
+      .map(({ foldIndex }) => foldIndex.value);
+    expect(Math.min(...doubted)).toBeLessThan(FOLD_THRESHOLD);
+    expect(Math.max(...doubted)).toBeGreaterThan(FOLD_THRESHOLD);
   });
 });
 

@@ -4,6 +4,7 @@ import { actionBudget, termOf } from '../diagnosis/index.js';
 import { actionAt, stanceOf, type NeckGeometry } from '../stance/index.js';
 import {
   CAUTIONS,
+  CAUTIONS_DEFER,
   orderTreatments,
   proposeOrder,
   TREATMENT_IDS,
@@ -119,15 +120,49 @@ describe('order', () => {
     );
   });
 
-  it('has a name, times, and cautions that exist for every treatment', () => {
+  it('knows every treatment by its id, with times and steps back that can be', () => {
     for (const id of TREATMENT_IDS) {
-      const treatment = TREATMENTS[id];
-      expect(treatment.id).toBe(id);
-      expect(treatment.hands[0]).toBeGreaterThan(0);
-      expect(treatment.hands[1]).toBeGreaterThanOrEqual(treatment.hands[0]);
-      expect(treatment.wait[1]).toBeGreaterThanOrEqual(treatment.wait[0]);
-      for (const caution of treatment.cautions) expect(CAUTIONS[caution]).toBeTruthy();
+      const { id: own, hands, wait, undo } = TREATMENTS[id];
+      expect(own).toBe(id);
+      expect(hands[0]).toBeGreaterThan(0);
+      for (const [from, to] of [hands, wait, undo]) expect(to).toBeGreaterThanOrEqual(from);
+      expect(undo[0]).toBeGreaterThanOrEqual(1);
+      expect(undo[1]).toBeLessThanOrEqual(5);
     }
+  });
+
+  it('waits as long as the trade does before the next step (common practice, no published source)', () => {
+    const HOURS: Partial<Record<(typeof TREATMENT_IDS)[number], [number, number]>> = {
+      // hot hide glue in a brace: a day before tension
+      'reglue-brace': [24, 48],
+      // a box in its case with packs: one to three weeks
+      rehydrate: [7 * 24, 21 * 24],
+      // a bowed neck in small steps: three to four days
+      'press-neck': [72, 96],
+      // a neck joint: one to three days
+      'reglue-neck': [24, 72],
+      // an old box under tension again: one to six weeks
+      'rest-under-tension': [7 * 24, 42 * 24],
+    };
+    for (const [id, [from, to]] of Object.entries(HOURS)) {
+      const { wait } = TREATMENTS[id as keyof typeof HOURS];
+      expect(wait[0], id).toBeGreaterThanOrEqual(from);
+      expect(wait[1], id).toBeLessThanOrEqual(to);
+    }
+  });
+
+  it('warns of heat where something is heated, of dust where something is filed, of tension where strings pull', () => {
+    const warned = (caution: keyof typeof CAUTIONS) =>
+      TREATMENT_IDS.filter((id) => TREATMENTS[id].cautions.includes(caution));
+    expect(warned('heat')).toEqual(
+      expect.arrayContaining(['press-neck', 'reglue-brace', 'flatten-belly', 'neck-off', 'reglue-neck']),
+    );
+    // celluloid near an open heat
+    for (const id of ['press-neck', 'flatten-belly', 'neck-off'] as const)
+      expect(warned('celluloid')).toContain(id);
+    expect(warned('dust')).toEqual(expect.arrayContaining(['fit-heel', 'nut', 'saddle']));
+    expect(warned('tension')).toEqual(expect.arrayContaining(['adjust-rod', 'thumb-wheels', 'neck-off']));
+    expect(CAUTIONS_DEFER).toMatch(/local rules and licensed practice/u);
   });
 });
 
