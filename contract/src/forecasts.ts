@@ -99,7 +99,8 @@ export class ForecastPoint {
   moisture!: number;
 }
 
-export class Estimate {
+/** A value with its standard error. */
+export class Uncertain {
   @IsNumber()
   mean!: number;
 
@@ -144,19 +145,19 @@ export class SeriesForecast extends SeriesName {
   points!: ForecastPoint[];
 
   /** per %MC */
-  @Nested(() => Estimate)
-  sensitivity!: Estimate;
+  @Nested(() => Uncertain)
+  sensitivity!: Uncertain;
 
   /** what was believed before measuring, per %MC */
-  @Nested(() => Estimate)
-  prior!: Estimate;
+  @Nested(() => Uncertain)
+  prior!: Uncertain;
 
   @IsString()
   priorSource!: string;
 
   /** per year */
-  @Nested(() => Estimate)
-  age!: Estimate;
+  @Nested(() => Uncertain)
+  age!: Uncertain;
 
   /** what is said of this series alone */
   @NestedList(() => Said)
@@ -177,7 +178,7 @@ export class SeasonPoint {
 }
 
 /** What a scenario is worked out from, besides the fits themselves. */
-export class ForecastGround {
+export class ForecastYearInput {
   @IsObject()
   climate!: Climate;
 
@@ -265,8 +266,8 @@ export class Forecast {
   @IsString()
   climateBasis!: string;
 
-  @Nested(() => ForecastGround)
-  ground!: ForecastGround;
+  @Nested(() => ForecastYearInput)
+  yearInput!: ForecastYearInput;
 
   @IsBoolean()
   ready!: boolean;

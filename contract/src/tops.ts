@@ -2,7 +2,7 @@ import type { MarkState } from '@upright-elder/core/map';
 import type { Place } from '@upright-elder/core/readings';
 import { SPECIES_IDS, type SpeciesId } from '@upright-elder/core/wood';
 import { IsBoolean, IsIn, IsNumber, IsOptional, IsString } from 'class-validator';
-import { Estimate } from './forecasts.js';
+import { Uncertain } from './forecasts.js';
 import { StoredPlan } from './map.js';
 import { Nested, NestedList } from './checks.js';
 
@@ -60,8 +60,8 @@ export class BellyProfile {
   @NestedList(() => BellyReading)
   stations!: BellyReading[];
 
-  @Nested(() => Estimate)
-  moisture!: Estimate;
+  @Nested(() => Uncertain)
+  moisture!: Uncertain;
 }
 
 export const TOP_PRIORS = ['solved', 'solving', 'refused', 'no plan', 'archtop'] as const;
@@ -124,8 +124,8 @@ export class TopModel {
 
   /** today's wood against that of its building, %MC; null where no air is known */
   @IsOptional()
-  @Nested(() => Estimate)
-  moisture!: Estimate | null;
+  @Nested(() => Uncertain)
+  moisture!: Uncertain | null;
 
   /** where the forecasts take from how far this top moves */
   @IsIn(TOP_PRIORS)

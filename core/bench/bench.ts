@@ -22,7 +22,7 @@ import {
   woodMoisture,
   yearUnder,
   type DailyAir,
-  type Ground,
+  type YearInput,
   type Played,
   type Scenario,
   type SideFit,
@@ -115,7 +115,7 @@ const played: Played = {
   saddleShowing,
   leastShowing: 0.0032,
 };
-const ground: Ground = {
+const yearInput: YearInput = {
   climate,
   from: log.lastDay,
   today: null,
@@ -140,7 +140,7 @@ function whole(count: number, settling: boolean) {
   });
   for (const id of others)
     expectThrough(calibrate(read, { climate: season, belief: seriesBelief(id, top) }), season, days);
-  return yearUnder(ground, prepareSides(ground, sides));
+  return yearUnder(yearInput, prepareSides(yearInput, sides));
 }
 show(
   'calibration of one string side, 10 examinations',
@@ -157,14 +157,14 @@ const fits = (['bass', 'treble'] as const).map((side): SideFit => ({
   calibration: calibrate(visits(log, 40, true), { climate, belief }),
   window,
 }));
-const prepared = prepareSides(ground, fits);
+const prepared = prepareSides(yearInput, fits);
 let dragged = 30;
 show(
   'a scenario dragged on: both sides, bands, months, sentences',
   time(() => {
     dragged = dragged === 30 ? 45 : 30;
     const scenario: Scenario = { kind: 'held in a band', from: dragged, to: 55 };
-    const year = yearUnder(ground, prepared, scenario);
+    const year = yearUnder(yearInput, prepared, scenario);
     expectThrough(fits[0]!.calibration, climate, days, { scenario });
     return sayYear(year, { action: String, saddle: String });
   }),

@@ -12,8 +12,8 @@ export interface CardDrawn {
 
 const WIDTH = 190;
 const HEIGHT = 66;
-/** The fret plane. */
-const GROUND = 44;
+/** Height of the fret plane. */
+const PLANE = 44;
 const LEFT = 10;
 /** Heights against lengths, at most; tall strings are drawn to the upper edge, not over it. */
 const EXAGGERATION = 20;
@@ -26,21 +26,21 @@ export function cardDrawing({ stance, scale, bodyJoin }: CardDrawn, inks: Inks):
   const saddle = LEFT + scale * perMetre;
   // an archtop's tall bridge stands on the body below the picture's middle
   const bridgeTop = stance
-    ? Math.min(GROUND + 4, GROUND - (stance.saddleHeight - stance.saddleShowing) * up)
-    : GROUND;
+    ? Math.min(PLANE + 4, PLANE - (stance.saddleHeight - stance.saddleShowing) * up)
+    : PLANE;
   const line = (part: string, d: string, stroke: string, strokeWidth: number) =>
     draw('path', { 'data-part': part, d, fill: 'none', stroke, strokeWidth });
   return picture([0, 0, WIDTH, HEIGHT], 'Stance', [
     draw('path', {
       'data-part': 'neck',
-      d: `M${LEFT},${GROUND + 2}H${join + 34}v5H${LEFT}z`,
+      d: `M${LEFT},${PLANE + 2}H${join + 34}v5H${LEFT}z`,
       fill: inks.sunk,
       stroke: inks.ink,
       strokeWidth: 0.8,
     }),
     draw('path', {
       'data-part': 'fret plane',
-      d: `M${LEFT},${GROUND}H${saddle + 8}`,
+      d: `M${LEFT},${PLANE}H${saddle + 8}`,
       stroke: inks.damp,
       strokeWidth: 1.2,
       strokeDasharray: '4 3',
@@ -63,10 +63,10 @@ export function cardDrawing({ stance, scale, bodyJoin }: CardDrawn, inks: Inks):
             stroke: inks.ink,
             strokeWidth: 0.9,
           }),
-          line('saddle', `M${saddle},${bridgeTop}V${GROUND - stance.saddleHeight * up}`, inks.ink, 3),
+          line('saddle', `M${saddle},${bridgeTop}V${PLANE - stance.saddleHeight * up}`, inks.ink, 3),
           line(
             'string',
-            `M${LEFT},${GROUND - stance.nutHeight * up}L${saddle},${GROUND - stance.saddleHeight * up}`,
+            `M${LEFT},${PLANE - stance.nutHeight * up}L${saddle},${PLANE - stance.saddleHeight * up}`,
             inks.verdigris,
             2,
           ),
@@ -76,7 +76,7 @@ export function cardDrawing({ stance, scale, bodyJoin }: CardDrawn, inks: Inks):
             'text',
             {
               x: saddle - 4,
-              y: GROUND - 12,
+              y: PLANE - 12,
               textAnchor: 'end',
               fontSize: 13,
               fontFamily: inks.font,

@@ -56,8 +56,8 @@ export async function shelfIds(address: string): Promise<(nickname: string) => s
     cards: { id: string; nickname: string }[];
   };
   return (nickname) => {
-    const slip = cards.find((one) => one.nickname === nickname);
-    if (!slip) throw new Error(`${nickname} is not on the shelf`);
-    return slip.id;
+    const card = cards.find((one) => one.nickname === nickname);
+    if (!card) throw new Error(`${nickname} is not on the shelf`);
+    return card.id;
   };
 }

@@ -57,7 +57,7 @@ afterAll(() => server.close());
 
 describe('the forecast', () => {
   it('says the past, the coming year and its months, and names every other series', async () => {
-    const { sentences, year, months, others, sides, ground } = await forecast();
+    const { sentences, year, months, others, sides, yearInput } = await forecast();
     expect(sentences.length).toBeGreaterThan(1);
     expect(year.map(({ text }) => text).join(' ')).toMatch(
       /stands highest about .*lowest about (January|February|early|mid|late)/u,
@@ -70,8 +70,8 @@ describe('the forecast', () => {
     expect(others.map(({ key }) => key)).toEqual(
       expect.arrayContaining(['relief.bass', 'relief.treble', 'straightedge.bass', 'bridgeTilt.centre']),
     );
-    expect(ground.played.bass!.pluck.force).toBeCloseTo(0.01, 4);
-    expect(ground.homeRoomId).toBe(ROOM);
+    expect(yearInput.played.bass!.pluck.force).toBeCloseTo(0.01, 4);
+    expect(yearInput.homeRoomId).toBe(ROOM);
   });
 
   it('works out any other series when it is asked for, and refuses one that is not there', async () => {
@@ -112,7 +112,7 @@ describe('the forecast', () => {
   });
 
   it('learns from a buzz that was heard how hard is played', async () => {
-    const before = (await forecast()).ground.played.bass!.pluck;
+    const before = (await forecast()).yearInput.played.bass!.pluck;
     const stored = await get<{ id: string; version: number }[]>(`instruments/${INSTRUMENT}/examinations`);
     const last = stored.at(-1)!;
     const body = examinationBody({ date: DATES.at(-1)!, version: last.version });
@@ -122,7 +122,7 @@ describe('the forecast', () => {
       findings: [{ ...buzz, states: ['buzzes-bass'], frets: '1-3' }],
       why: 'the buzz was forgotten',
     });
-    const after = (await forecast()).ground.played.bass!.pluck;
+    const after = (await forecast()).yearInput.played.bass!.pluck;
     expect(after.force).toBeGreaterThan(before.force);
     expect(after.logSd).toBeLessThan(before.logSd);
   });

@@ -64,9 +64,9 @@ describe('the top of an instrument', () => {
     const { prior, priorSource } = await priorOf();
     expect(prior.mean).toBeCloseTo((0.6 * top.rise!) / 2, 9);
     expect(priorSource).toMatch(/solved for its own plan/u);
-    const { ground } = await get<Forecast>(`instruments/${INSTRUMENT}/forecast`);
-    expect(ground.restraint).toBeGreaterThan(0.35);
-    expect(ground.restraint).toBeLessThan(0.6);
+    const { yearInput } = await get<Forecast>(`instruments/${INSTRUMENT}/forecast`);
+    expect(yearInput.restraint).toBeGreaterThan(0.35);
+    expect(yearInput.restraint).toBeLessThan(0.6);
   }, 60000);
 
   it('is solved anew when the plan changes, and kept while only a mark does', async () => {

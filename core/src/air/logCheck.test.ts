@@ -8,12 +8,12 @@ function zone([year, month, day, hour, minute, second]: LocalTime): string {
   const summer = local >= Date.UTC(2026, 2, 29, 3) && local < Date.UTC(2026, 9, 25, 3);
   return new Date(local - (summer ? 2 : 1) * 3600000).toISOString();
 }
-const stamp = (time: number) => new Date(time).toISOString().slice(0, 16).replace('T', ' ');
+const timeText = (time: number) => new Date(time).toISOString().slice(0, 16).replace('T', ' ');
 const HOUR = 3600000;
 const file = (rows: string[], heading = 'time,humidity,temperature °C') => [heading, ...rows].join('\n');
 /** Hours of air that never stands still. */
 const hours = (from: string, count: number, humidity = (i: number) => 45 + (i % 7)) =>
-  Array.from({ length: count }, (_, i) => `${stamp(Date.parse(`${from}Z`) + i * HOUR)},${humidity(i)},20`);
+  Array.from({ length: count }, (_, i) => `${timeText(Date.parse(`${from}Z`) + i * HOUR)},${humidity(i)},20`);
 
 describe('odd logs', () => {
   it('of an ordinary week ask nothing', () => {

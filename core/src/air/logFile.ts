@@ -127,9 +127,9 @@ export function* readLogRows(
     );
   }
   const columns = columnsOf(rows[at]!.cells.map((cell) => cell.trim()));
-  const stampOf = ({ cells }: LogRow) => columns.time.map((i) => cells[i]?.trim() ?? '').join(' ');
-  const { order, assumed } = yield* dateOrder(rows, at + 1, stampOf);
-  const survey = yield* surveyed(rows, at + 1, stampOf, { order, columns, zone });
+  const timeText = ({ cells }: LogRow) => columns.time.map((i) => cells[i]?.trim() ?? '').join(' ');
+  const { order, assumed } = yield* dateOrder(rows, at + 1, timeText);
+  const survey = yield* surveyed(rows, at + 1, timeText, { order, columns, zone });
   const reader = new LineReader(order, columns, zone, survey);
   const check = new LogCheck();
   for (let from = at + 1; from < rows.length; from += PIECE_ROWS) {
@@ -137,7 +137,7 @@ export function* readLogRows(
     for (const row of rows.slice(from, from + PIECE_ROWS)) {
       const cells = row.cells.map((cell) => cell.trim());
       if (cells.every((cell) => cell === '')) continue;
-      const result = reader.read(cells, stampOf(row));
+      const result = reader.read(cells, timeText(row));
       if (typeof result === 'string')
         piece.skipped.push({ line: row.line, text: cells.join(' · ').slice(0, 120), reason: result });
       else {
@@ -160,15 +160,15 @@ export function* readLogRows(
 function* surveyed(
   rows: readonly LogRow[],
   from: number,
-  stampOf: (row: LogRow) => string,
+  timeText: (row: LogRow) => string,
   { order, columns, zone }: { order: DateOrder; columns: Columns; zone: (time: LocalTime) => string },
 ): Generator<LogPiece, LogSurvey> {
   const surveyor = new Surveyor(zone);
   for (let i = from; i < rows.length; i++) {
     if (i % PIECE_ROWS === 0) yield { readings: [], skipped: [] };
-    const stamp = stampAs(stampOf(rows[i]!), order);
-    const local = stamp && stamp.zone === null ? stamp.local : null;
-    surveyor.line(stamp?.local[0] ?? null, local, rows[i]!.cells[columns.temperature]?.trim() ?? '');
+    const time = readTime(timeText(rows[i]!), order);
+    const local = time && time.zone === null ? time.local : null;
+    surveyor.line(time?.local[0] ?? null, local, rows[i]!.cells[columns.temperature]?.trim() ?? '');
   }
   return surveyor.result();
 }
@@ -191,10 +191,10 @@ class LineReader {
 
   /** The reading of a line, or why it has none. */
   read(cells: string[], text: string): LoggedAir | string {
-    const stamp = stampAs(text, this.order);
-    if (!stamp) return 'the time cannot be read';
+    const time = readTime(text, this.order);
+    if (!time) return 'the time cannot be read';
     const { usualYear } = this.survey;
-    if (usualYear !== null && Math.abs(stamp.local[0] - usualYear) > YEARS_AWAY)
+    if (usualYear !== null && Math.abs(time.local[0] - usualYear) > YEARS_AWAY)
       return `it lies years away from the other lines, of about ${usualYear}: the logger’s clock was not set`;
     const humidity = parsePercent(cells[this.columns.humidity] ?? '');
     if (!humidity.ok) return `humidity: ${humidity.reason}`;
@@ -203,13 +203,13 @@ class LineReader {
     if (!temperature.ok) return `temperature: ${temperature.reason}`;
     if (humidity.value >= SATURATED.high || humidity.value < SATURATED.low)
       return `humidity: the sensor stands at its end (${humidity.value} %), which says nothing of the room`;
-    const at = this.instantOf(stamp);
+    const at = this.instantOf(time);
     if (this.seen.has(at)) return 'the same instant stands in the file before';
     this.seen.add(at);
     return { at, humidity: humidity.value, celsius: temperature.value };
   }
 
-  private instantOf({ local, zone }: Stamp): string {
+  private instantOf({ local, zone }: TimeRead): string {
     if (zone !== null) return new Date(Date.parse(utc(local)) - zone * 60000).toISOString();
     if (this.survey.winterTime) return winterInstant(local, this.zone);
     const at = this.zone(local);
@@ -260,13 +260,13 @@ type DateOrder = 'year first' | 'day first' | 'month first';
 function* dateOrder(
   rows: readonly LogRow[],
   from: number,
-  stampOf: (row: LogRow) => string,
+  timeText: (row: LogRow) => string,
 ): Generator<LogPiece, { order: DateOrder; assumed: string[] }> {
   let first = 0;
   let second = 0;
   for (let i = from; i < rows.length; i++) {
     if (i % PIECE_ROWS === 0) yield { readings: [], skipped: [] };
-    const match = /^\D*(\d{1,4})[./-](\d{1,2})[./-]/u.exec(stampOf(rows[i]!));
+    const match = /^\D*(\d{1,4})[./-](\d{1,2})[./-]/u.exec(timeText(rows[i]!));
     if (!match) continue;
     if (match[1]!.length === 4) return { order: 'year first', assumed: [] };
     first = Math.max(first, Number(match[1]));
@@ -284,12 +284,12 @@ const STAMP =
   /^(\d{1,4})[./-](\d{1,2})[./-](\d{1,4})(?:[T ,]+(\d{1,2}):(\d{2})(?::(\d{2})(?:[.,]\d+)?)?\s*(am|pm)?)?\s*(Z|[+-]\d{2}:?\d{2})?$/iu;
 
 /** A line's time as it stands there, and its zone in minutes where it names one. */
-interface Stamp {
+interface TimeRead {
   local: LocalTime;
   zone: number | null;
 }
 
-function stampAs(text: string, order: DateOrder): Stamp | null {
+function readTime(text: string, order: DateOrder): TimeRead | null {
   const match = STAMP.exec(text.trim());
   if (!match) return null;
   const [a, b, c] = [Number(match[1]), Number(match[2]), Number(match[3])];

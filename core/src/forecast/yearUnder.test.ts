@@ -20,7 +20,7 @@ import {
   SEEDS,
   yearAhead,
   yearUnder,
-  type Ground,
+  type YearInput,
   type Played,
   type SideFit,
   type Visit,
@@ -66,7 +66,7 @@ const sides: SideFit[] = [
   { side: 'bass', calibration: fitOf(0.22 * mm), window },
   { side: 'treble', calibration: fitOf(0.15 * mm), window },
 ];
-function groundIn(climate: Climate, today: Ground['today'] = null): Ground {
+function yearInputIn(climate: Climate, today: YearInput['today'] = null): YearInput {
   const lever = saddleLever(neck.scale + neck.compensation, neck.scale);
   return {
     climate,
@@ -78,10 +78,10 @@ function groundIn(climate: Climate, today: Ground['today'] = null): Ground {
     restraint: null,
   };
 }
-const ground = groundIn(home);
-const prepared = prepareSides(ground, sides);
+const yearInput = yearInputIn(home);
+const prepared = prepareSides(yearInput, sides);
 const swing = (scenario?: Scenario) => {
-  const { year } = yearUnder(ground, prepared, scenario).sides[0]!;
+  const { year } = yearUnder(yearInput, prepared, scenario).sides[0]!;
   return { high: year.highest.value / mm, low: year.lowest.value / mm };
 };
 const held = (from: number, to: number, since?: number): Scenario => ({
@@ -93,8 +93,8 @@ const held = (from: number, to: number, since?: number): Scenario => ({
 
 describe('the coming year under a scenario', () => {
   it('as it was is the year without one', () => {
-    const plain = yearUnder(ground, prepared);
-    const said = yearUnder(ground, prepared, { kind: 'as it was' });
+    const plain = yearUnder(yearInput, prepared);
+    const said = yearUnder(yearInput, prepared, { kind: 'as it was' });
     expect(said.sides.map(({ year }) => year)).toEqual(plain.sides.map(({ year }) => year));
     expect(said.drying.driest).toBeCloseTo(plain.drying.driest, 9);
     for (const [i, { side, calibration }] of sides.entries())
@@ -187,14 +187,14 @@ describe('the coming year under a scenario', () => {
 describe('what a year is worked out from', () => {
   it('may come over a wire: the page and the server find the same', () => {
     const wire = <T>(value: T): T => JSON.parse(JSON.stringify(value)) as T;
-    const there = wire({ ground, sides });
-    const far = yearUnder(there.ground, prepareSides(there.ground, there.sides), held(44, 52));
-    expect(wire(far)).toEqual(wire(yearUnder(ground, prepared, held(44, 52))));
+    const there = wire({ yearInput, sides });
+    const far = yearUnder(there.yearInput, prepareSides(there.yearInput, there.sides), held(44, 52));
+    expect(wire(far)).toEqual(wire(yearUnder(yearInput, prepared, held(44, 52))));
   });
 
   it('standing answers do not ask how the air is kept', () => {
     const answers = [undefined, held(44, 52), held(30, 35)].map((scenario) => {
-      const { humidity, atReference, lowestClean, saddleShowing } = yearUnder(ground, prepared, scenario)
+      const { humidity, atReference, lowestClean, saddleShowing } = yearUnder(yearInput, prepared, scenario)
         .sides[0]!.answers;
       return { humidity, atReference, lowestClean, saddleShowing };
     });
@@ -204,7 +204,7 @@ describe('what a year is worked out from', () => {
   });
 
   it('says nothing of buzz where the stance was never measured', () => {
-    const { sides: both } = yearUnder(ground, prepared);
+    const { sides: both } = yearUnder(yearInput, prepared);
     expect(both[0]!.answers.months.every(({ chance }) => chance !== null)).toBe(true);
     expect(
       both[1]!.answers.months.every(({ chance, buzzes }) => chance === null && buzzes.length === 0),
@@ -218,7 +218,7 @@ describe('the year in sentences', () => {
     action: (metres: number) => `${(metres / mm).toFixed(2)} mm`,
     saddle: (metres: number) => `${(metres / mm).toFixed(1)} mm`,
   };
-  const texts = (scenario?: Scenario) => sayYear(yearUnder(ground, prepared, scenario), say);
+  const texts = (scenario?: Scenario) => sayYear(yearUnder(yearInput, prepared, scenario), say);
 
   it('names each side’s extremes once, and what asks for the most first', () => {
     const said = texts();
@@ -244,14 +244,14 @@ describe('the year in sentences', () => {
   });
 
   it('a top whose braces hold more of its shrinking is in danger earlier, and it is said whose figure that is', () => {
-    const dryingOf = (restraint: number | null) => yearUnder({ ...ground, restraint }, prepared).drying;
+    const dryingOf = (restraint: number | null) => yearUnder({ ...yearInput, restraint }, prepared).drying;
     const [ladder, house, fan] = [dryingOf(0.64), dryingOf(null), dryingOf(0.2)];
     expect(ladder.danger).toBeGreaterThan(house.danger);
     expect(house.danger).toBeGreaterThan(fan.danger);
     // held by nothing it could not crack: never by so little
     expect(Number.isFinite(dryingOf(0).danger)).toBe(true);
     const because = (restraint: number | null) =>
-      sayYear(yearUnder({ ...ground, restraint }, prepared), say).find(({ text }) =>
+      sayYear(yearUnder({ ...yearInput, restraint }, prepared), say).find(({ text }) =>
         text.startsWith('Driest'),
       )!.because;
     expect(because(0.64)).toMatch(/hold back 64\u00a0% of what it would shrink \(its own solved plan\)/u);
@@ -261,7 +261,7 @@ describe('the year in sentences', () => {
   it('a kept room needs one saddle where the season asked for two', () => {
     const lively: SideFit[] = [{ side: 'bass', calibration: fitOf(0.3 * mm), window: [2.2 * mm, 2.8 * mm] }];
     const of = (scenario?: Scenario) =>
-      yearUnder(ground, prepareSides(ground, lively), scenario).sides[0]!.answers.saddle.kind;
+      yearUnder(yearInput, prepareSides(yearInput, lively), scenario).sides[0]!.answers.saddle.kind;
     expect(of()).toBe('two');
     expect(['as it is', 'one']).toContain(of(held(46, 52)));
   });
@@ -269,7 +269,7 @@ describe('the year in sentences', () => {
   it('one that drifts is out of its window sooner than one that only breathes', () => {
     const first = (drift: number) => {
       const drifting: SideFit[] = [{ side: 'bass', calibration: fitOf(0.1 * mm, drift), window }];
-      return yearUnder(ground, prepareSides(ground, drifting)).sides[0]!.year;
+      return yearUnder(yearInput, prepareSides(yearInput, drifting)).sides[0]!.year;
     };
     const [still, rising] = [first(0), first(0.6 * mm)];
     expect(rising.staysInside).toBeLessThan(still.staysInside);

@@ -15,7 +15,7 @@ import type { Played } from './months.js';
 import { yearAhead, type YearAhead } from './paths.js';
 
 /** What a year is worked out from, besides the fits. */
-export interface Ground {
+export interface YearInput {
   climate: Climate;
   /** first day looked at */
   from: number;
@@ -51,7 +51,10 @@ export const DAYS_AHEAD = 364;
 /** Seeds of the simulated years: the same for every scenario, so that they are compared under the same weather. */
 export const SEEDS: Record<StringSide, number> = { bass: 1, treble: 2 };
 
-export function prepareSides({ climate, from, played }: Ground, sides: readonly SideFit[]): PreparedSide[] {
+export function prepareSides(
+  { climate, from, played }: YearInput,
+  sides: readonly SideFit[],
+): PreparedSide[] {
   return sides.map((fit) => ({
     ...fit,
     standing: standingAnswers(fit, climate, from, played[fit.side]),
@@ -59,9 +62,13 @@ export function prepareSides({ climate, from, played }: Ground, sides: readonly 
 }
 
 /** The coming year of both sides under a scenario; without one, as it was. */
-export function yearUnder(ground: Ground, sides: readonly PreparedSide[], scenario?: Scenario): YearUnder {
-  const { climate, from, played, lever, species, restraint } = ground;
-  const ahead = { today: ground.today ?? undefined, scenario };
+export function yearUnder(
+  yearInput: YearInput,
+  sides: readonly PreparedSide[],
+  scenario?: Scenario,
+): YearUnder {
+  const { climate, from, played, lever, species, restraint } = yearInput;
+  const ahead = { today: yearInput.today ?? undefined, scenario };
   return {
     sides: sides.map(({ standing, ...fit }) => ({
       ...fit,

@@ -9,7 +9,7 @@ import {
   yearUnder,
   type Belief,
   type Calibration,
-  type Ground,
+  type YearInput,
   type YearUnder,
 } from '../forecast/index.js';
 import type { Dimension, StringSide } from '../readings/index.js';
@@ -24,7 +24,7 @@ import {
   type SeriesFinding,
   type SeriesSubject,
 } from './series.js';
-import { groundOf, standOn, type InstrumentToday } from './today.js';
+import { yearInputOf, standOn, type InstrumentToday } from './today.js';
 import type { StrungVisit } from './visits.js';
 
 const STEP_DAYS = 7;
@@ -92,7 +92,7 @@ export interface InstrumentForecast {
   /** the wood by season, from the first examination on, %MC */
   season: { date: string; moisture: number }[];
   year: YearUnder;
-  ground: Ground;
+  yearInput: YearInput;
 }
 
 /** A series worked out: fitted, and forecast through the coming year. */
@@ -167,7 +167,7 @@ export function forecastOf(
   const today = standOn(fit, air.log, day);
   const { examinations } = record;
   const first = examinations[0] ? Math.min(dayOf(examinations[0].date), day) : day;
-  const ground = groundOf(record.instrument, fit, today);
+  const yearInput = yearInputOf(record.instrument, fit, today);
   const others = otherSeries(record, fit, woodSourceOf(record, fit, air));
   return {
     today,
@@ -182,8 +182,8 @@ export function forecastOf(
       date: isoDate(at),
       moisture: seasonMoisture(fit.climate, at),
     })),
-    year: yearUnder(ground, prepareSides(ground, today.sides)),
-    ground,
+    year: yearUnder(yearInput, prepareSides(yearInput, today.sides)),
+    yearInput,
   };
 }
 

@@ -4,7 +4,7 @@ import {
   saddleLever,
   SEEDS,
   yearAhead,
-  type Ground,
+  type YearInput,
   type SideOutlook,
 } from '../forecast/index.js';
 import type { StringSide } from '../readings/index.js';
@@ -36,11 +36,11 @@ export function standOn(fit: InstrumentFit, log: AirLog, day: number): Instrumen
 }
 
 /** What a year under any scenario is worked out from, on a day. */
-export function groundOf(
+export function yearInputOf(
   instrument: InstrumentFacts,
   fit: InstrumentFit,
   { day, moisture }: Pick<InstrumentToday, 'day' | 'moisture'>,
-): Ground {
+): YearInput {
   const lever = (side: StringSide) => saddleLever(stringLength(neckOf(instrument, side)), instrument.scale);
   return {
     climate: fit.climate,

@@ -12,7 +12,8 @@ export interface BellyStation {
   sd: number;
 }
 
-export interface Estimate {
+/** A value with its standard error. */
+export interface Uncertain {
   value: number;
   sd: number;
 }
@@ -21,13 +22,13 @@ export type FoldVerdict = 'sound dome' | 'folding' | 'cannot tell';
 
 export interface BellyFit {
   /** how much of the dome it was built with is there, 1 as built */
-  dome: Estimate;
+  dome: Uncertain;
   /** set that the body has taken, as a share of what the strings do to a new one: φ */
-  set: Estimate;
+  set: Uncertain;
   /** moisture away from that of its building, %MC */
-  moisture: Estimate;
+  moisture: Uncertain;
   /** the set's hump and hollow against the dome: near 0 sound, large folding */
-  foldIndex: Estimate;
+  foldIndex: Uncertain;
   verdict: FoldVerdict;
   /** measured and modelled, m */
   stations: (BellyStation & { modelled: number })[];
@@ -38,8 +39,8 @@ export interface BellyFit {
 /** What the shapes leave out: glue lines, odd wood, rims that are no spheres, m. House default. */
 const MODEL_SD = 0.1e-3;
 /** Before anything is measured: a dome as built give or take a half, and any set at all. House default. */
-const DOME: Estimate = { value: 1, sd: 0.5 };
-const SET: Estimate = { value: 0, sd: 3 };
+const DOME: Uncertain = { value: 1, sd: 0.5 };
+const SET: Uncertain = { value: 0, sd: 3 };
 /** A dome flatter than this is no measure to hold a fold against, m. */
 const FLATTEST = 0.5e-3;
 /** From here on a top folds: the threshold depends on plate and bridge design. House default. */
@@ -60,7 +61,7 @@ export function fitBelly(
   top: SolvedTop,
   responses: Responses,
   stations: readonly BellyStation[],
-  load: { pull: number; moisture: Estimate },
+  load: { pull: number; moisture: Uncertain },
 ): BellyFit {
   if (stations.length < FEWEST_STATIONS)
     throw new RangeError(`a dome is told from a fold by ${FEWEST_STATIONS} stations or more`);
@@ -72,7 +73,7 @@ export function fitBelly(
   ]);
   if (shapes.flat().some((one) => !Number.isFinite(one)))
     throw new RangeError('a station lies where the top has no wood');
-  const priors: Estimate[] = [DOME, { value: 1 + SET.value, sd: SET.sd }, load.moisture];
+  const priors: Uncertain[] = [DOME, { value: 1 + SET.value, sd: SET.sd }, load.moisture];
   // normal equations in the information form
   const information = Matrix.diag(priors.map(({ sd }) => 1 / sd ** 2));
   const right = Matrix.columnVector(priors.map(({ value, sd }) => value / sd ** 2));
@@ -87,11 +88,11 @@ export function fitBelly(
   });
   const covariance = inverse(information);
   const fitted = covariance.mmul(right).to1DArray() as [number, number, number];
-  const estimate = (i: number, shift = 0): Estimate => ({
+  const uncertain = (i: number, shift = 0): Uncertain => ({
     value: fitted[i]! - shift,
     sd: Math.sqrt(covariance.get(i, i)),
   });
-  const [dome, set, moisture] = [estimate(0), estimate(1, 1), estimate(2)];
+  const [dome, set, moisture] = [uncertain(0), uncertain(1, 1), uncertain(2)];
   const foldIndex = foldIndexOf(top, responses, load.pull, dome, set, covariance.get(0, 1));
   const modelled = shapes.map((shape) => shape.reduce((sum, one, k) => sum + one * fitted[k]!, 0));
   const squares = stations.map(
@@ -113,10 +114,10 @@ function foldIndexOf(
   top: SolvedTop,
   responses: Responses,
   pull: number,
-  dome: Estimate,
-  set: Estimate,
+  dome: Uncertain,
+  set: Uncertain,
   covariance: number,
-): Estimate {
+): Uncertain {
   const { plan, domeRadius } = top.spec;
   const { saddleAt } = plan.bridge;
   const range = pull * reach(top, responses.pull.rise);
@@ -139,7 +140,7 @@ function reach(top: SolvedTop, rise: Float64Array): number {
 }
 
 /** Beyond its error on one side of the threshold or the other, 9 to 1. */
-function verdictOf({ value, sd }: Estimate): FoldVerdict {
+function verdictOf({ value, sd }: Uncertain): FoldVerdict {
   if (value - 1.28 * sd > FOLD_THRESHOLD) return 'folding';
   if (value + 1.28 * sd < FOLD_THRESHOLD) return 'sound dome';
   return 'cannot tell';
@@ -161,7 +162,7 @@ export interface DeflectionTest {
  *
  * @throws RangeError where weight or dip are not positive
  */
-export function softnessFrom({ weight, dip, sd }: DeflectionTest, responses: Responses): Estimate {
+export function softnessFrom({ weight, dip, sd }: DeflectionTest, responses: Responses): Uncertain {
   if (!(weight > 0 && dip > 0 && sd >= 0)) throw new RangeError('weight and dip must be positive');
   const solved = -weight * responses.weight.saddle.rise;
   return { value: dip / solved, sd: sd / solved };

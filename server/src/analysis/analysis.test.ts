@@ -190,7 +190,7 @@ describe('what is worked out', () => {
     expect((await forecast(of)).solving).toBe(true);
     const second = await solved();
     expect(second.rise).toBeGreaterThan(1.05 * first.rise!);
-    expect((await forecast(of)).ground.restraint).toBeGreaterThan(0.1);
+    expect((await forecast(of)).yearInput.restraint).toBeGreaterThan(0.1);
     // another owner is none of the plate model’s business
     const stored = await get<Instrument>(`instruments/${of}`);
     await put(`instruments/${of}`, {
@@ -203,7 +203,7 @@ describe('what is worked out', () => {
       ...instrumentBody({ nickname: 'planned', type: 'archtop' }),
       version: stored.version + 1,
     });
-    expect((await forecast(of)).ground.restraint).toBeNull();
+    expect((await forecast(of)).yearInput.restraint).toBeNull();
     expect(await top()).toMatchObject({ prior: 'archtop', rise: null });
   });
 

@@ -46,7 +46,7 @@ export class ForecastsService {
     const unit = heights ?? (await this.shop.get()).sayIn;
     const say = sayHeightIn(unit);
     const { homeRoomId } = await this.instruments.facts(id);
-    const { today, sides, others, season, year, ground } = found;
+    const { today, sides, others, season, year, yearInput } = found;
     return {
       made: isoDate(today.day),
       ready: sides.length > 0,
@@ -61,7 +61,7 @@ export class ForecastsService {
       year: sayYear(year, { action: say, saddle: say, move: moveIn(unit) }),
       months: year.sides.map(({ side, answers }) => ({ side, months: answers.months })),
       climateBasis: climateBasis(fit.climate, analysis.room.packs),
-      ground: { ...ground, homeRoomId },
+      yearInput: { ...yearInput, homeRoomId },
     };
   }
 

@@ -55,7 +55,7 @@ export default function ReadingChart({
   points: readonly ReadPoint[];
   unit: ChartUnit;
   say: (value: number) => string;
-  /** in a slip that opens over a number */
+  /** in the little sheet that opens over a number */
   small?: boolean;
   /** an examination was chosen */
   onOpen?: (id: string) => void;

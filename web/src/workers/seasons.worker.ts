@@ -5,7 +5,7 @@ import {
   prepareSides,
   yearUnder,
   type Calibration,
-  type Ground,
+  type YearInput,
   type MonthAhead,
   type PreparedSide,
   type SideFit,
@@ -17,7 +17,7 @@ import { expose } from 'comlink';
 
 /** What years are worked out from; sent once, asked about many times. */
 export interface SeasonsTask {
-  ground: Ground;
+  yearInput: YearInput;
   sides: SideFit[];
   /** the series on the chart */
   shown: Calibration;
@@ -46,17 +46,17 @@ let task: (SeasonsTask & { prepared: PreparedSide[] }) | null = null;
 /** Scenarios beside the page: an answer while the finger is still on the slider. */
 const api = {
   load(given: SeasonsTask): void {
-    task = { ...given, prepared: prepareSides(given.ground, given.sides) };
+    task = { ...given, prepared: prepareSides(given.yearInput, given.sides) };
   },
   year(scenario: Scenario): ScenarioYear {
     if (!task) throw new Error('nothing was given to work a year out from');
     const began = performance.now();
-    const { ground, prepared, shown, sayIn } = task;
+    const { yearInput, prepared, shown, sayIn } = task;
     const say = (metres: number) => sayHeight(metres, sayIn, 1);
-    const year = yearUnder(ground, prepared, scenario);
-    const days = Array.from({ length: 53 }, (_, i) => ground.from + STEP_DAYS * i);
-    const points = expectThrough(shown, ground.climate, days, {
-      today: ground.today ?? undefined,
+    const year = yearUnder(yearInput, prepared, scenario);
+    const days = Array.from({ length: 53 }, (_, i) => yearInput.from + STEP_DAYS * i);
+    const points = expectThrough(shown, yearInput.climate, days, {
+      today: yearInput.today ?? undefined,
       scenario,
     }).map(({ day, median, band80, moisture }) => ({ date: isoDate(day), median, band80, moisture }));
     return {

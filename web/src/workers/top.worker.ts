@@ -9,7 +9,7 @@ import {
   type BellyFit,
   type BellyStation,
   type BraceRanking,
-  type Estimate,
+  type Uncertain,
   type Load,
   type LooseStretch,
   type Responses,
@@ -58,7 +58,7 @@ const api = {
   fit: (
     loose: LooseStretch[],
     stations: BellyStation[],
-    load: { pull: number; moisture: Estimate },
+    load: { pull: number; moisture: Uncertain },
   ): BellyFit => fitBelly(solved(), inUse(solved().responses(loose)), stations, load),
 };
 export type TopApi = typeof api;

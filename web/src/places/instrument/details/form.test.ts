@@ -77,7 +77,7 @@ describe('everything of an instrument', () => {
     stringSet: 'a set of our own',
     designStringSet: 'light',
     tuning: 'dadgad',
-    topSpecies: 'red-spruce' as Instrument['topSpecies'],
+    topSpecies: 'red-spruce',
     laminatedTop: true,
     build: { neckJoint: 'dovetail', finish: 'shellac' },
     construction: 'tone bars split',

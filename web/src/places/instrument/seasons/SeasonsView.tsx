@@ -4,7 +4,7 @@ import type { SideFit } from '@upright-elder/core/forecast';
 import { lazy, memo, Suspense, useDeferredValue, useMemo, useState } from 'react';
 import { WeightMark } from '../../../fields/WeightMark.js';
 import type { SeasonsTask } from '../../../workers/seasons.worker.js';
-import { useSame } from '../top/useSame.js';
+import { useUnchanged } from '../../../data/useUnchanged.js';
 import { MonthStrip } from './MonthStrip.js';
 import { NumbersTable } from './NumbersTable.js';
 import { ReadingsOpened } from './ReadingsOpened.js';
@@ -27,7 +27,7 @@ export function SeasonsView({ forecast, series, shop, onChoose }: Props) {
   const [opened, setOpened] = useState<string | null>(null);
   const given = useMemo<SeasonsTask>(
     () => ({
-      ground: forecast.ground,
+      yearInput: forecast.yearInput,
       sides: forecast.sides.map(({ side, calibration, window }): SideFit => ({
         side: side!,
         calibration,
@@ -38,7 +38,7 @@ export function SeasonsView({ forecast, series, shop, onChoose }: Props) {
     }),
     [forecast, series, shop],
   );
-  const { year, trouble, again } = useScenarioYear(useSame(given), scenario);
+  const { year, trouble, again } = useScenarioYear(useUnchanged(given), scenario);
   // the chart follows the finger; words and tables come as soon as there is time
   const late = useDeferredValue(year);
   const unit = useMemo(() => unitOf(series, shop.sayIn), [series, shop.sayIn]);
@@ -106,7 +106,7 @@ export function SeasonsView({ forecast, series, shop, onChoose }: Props) {
           />
         </Suspense>
         <ScenarioControls
-          homeRoomId={forecast.ground.homeRoomId}
+          homeRoomId={forecast.yearInput.homeRoomId}
           today={forecast.made}
           onScenario={setScenario}
         />

@@ -1,6 +1,6 @@
 import { sayDate } from '@upright-elder/core/days';
 import type { TopModel } from '@upright-elder/contract';
-import type { BellyFit, Estimate } from '@upright-elder/core/top';
+import type { BellyFit, Uncertain } from '@upright-elder/core/top';
 
 const VERDICTS: Record<BellyFit['verdict'], { words: string; mark: string }> = {
   'sound dome': { words: 'A sound dome. Leave it alone.', mark: '✓' },
@@ -30,7 +30,7 @@ export function BellySaid({
       </section>
     );
   const { words, mark } = VERDICTS[fit.verdict];
-  const within = ({ value, sd }: Estimate, digits: number) =>
+  const within = ({ value, sd }: Uncertain, digits: number) =>
     `${value.toFixed(digits)} ± ${(1.28 * sd).toFixed(digits)}`;
   const worst = fit.stations.reduce((a, b) =>
     Math.abs(b.height - b.modelled) > Math.abs(a.height - a.modelled) ? b : a,

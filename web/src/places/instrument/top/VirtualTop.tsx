@@ -34,7 +34,7 @@ import { LoadControls } from './LoadControls.js';
 import { LooseList } from './LooseList.js';
 import { togglesOf, type Toggle } from './stretches.js';
 import { useAnswer } from './useAnswer.js';
-import { useSame } from './useSame.js';
+import { useUnchanged } from '../../../data/useUnchanged.js';
 import { useTopWorker } from './useTopWorker.js';
 import { knownSet, useTrial, type Trial } from './useTrial.js';
 import { WeightTest } from './WeightTest.js';
@@ -66,7 +66,7 @@ export function VirtualTop({ instrument, known, plan }: Props) {
     plateThickness: known.plateThickness ?? undefined,
   };
   // asked for anew, the same plan is not solved twice
-  const task = useSame({ plan, facts, recorded: stretchesOf(known) });
+  const task = useUnchanged({ plan, facts, recorded: stretchesOf(known) });
   const { top, stop, start } = useTopWorker(task);
   if (top.state === 'solving')
     return (
@@ -124,8 +124,8 @@ function SolvedView({
   const pull = tensionOf(shop, strung, instrument.scale.metres)?.total ?? known.pull;
   const load: Load = { pull, moisture };
   const ownPull = softness * known.pull;
-  const recorded = useSame(stretchesOf(known));
-  const belly = useSame(known.belly);
+  const recorded = useUnchanged(stretchesOf(known));
+  const belly = useUnchanged(known.belly);
   const tried = useMemo(
     () => toggles.filter(({ id }) => loose.has(id)).map(({ stretch }) => stretch),
     [toggles, loose],
