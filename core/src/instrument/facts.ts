@@ -3,7 +3,7 @@ import type { Stretch } from '../map/marks.js';
 import type { MarkKind, MarkState, Path, Plan } from '../map/index.js';
 import type { PointId, ReadingValue, StateId } from '../readings/index.js';
 import type { StringKind } from '../strings/index.js';
-import type { PlayingStyle } from '../targets/index.js';
+import type { Outer, PlayingStyle } from '../targets/index.js';
 import type { MeterKind, SpeciesId } from '../wood/index.js';
 import type { InterventionKind } from './interventions.js';
 
@@ -48,6 +48,8 @@ export interface InstrumentFacts {
   archHeight: number | null;
   /** of the string set at pitch, N */
   stringPull: number;
+  /** of its outer strings alone, N */
+  outerPull: Outer;
   stringKind: StringKind;
   /** two strings a course */
   pairedStrings: boolean;

@@ -46,6 +46,7 @@ const INSTRUMENT: InstrumentFacts = {
   bodyWidth: null,
   archHeight: null,
   stringPull: 735,
+  outerPull: { bass: 113, treble: 104 },
   stringKind: 'steel',
   pairedStrings: false,
   build: {},

@@ -1,6 +1,6 @@
 import { calibrate, seriesBelief, type Played, type TopConstruction } from '../forecast/index.js';
 import { readingOn, type StateId, type StringSide } from '../readings/index.js';
-import { limitingForce, PLUCK_FORCE, pluckHeard, type Heard } from '../stance/index.js';
+import { limitingForce, pluckForce, pluckHeard, type Heard } from '../stance/index.js';
 import { saddleShowingWanted } from '../targets/index.js';
 import type { ExaminationFacts, InstrumentFacts, InstrumentRecord } from './facts.js';
 import { neckOf, stanceAt } from './geometry.js';
@@ -21,7 +21,7 @@ export function playedOf(
   return {
     stance: stanceAt(latest, instrument, side)!,
     neck: neckOf(instrument, side),
-    pluck: pluckHeard(PLUCK_FORCE[instrument.playingStyle][side], heard),
+    pluck: pluckHeard(pluckForce(instrument.playingStyle, side, instrument.outerPull[side]), heard),
     saddleShowing: readingOn(latest.readings, 'saddleShowing', side)!.value,
     leastShowing: saddleShowingWanted(instrument.stringKind).least,
     relief:

@@ -1,6 +1,8 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { bisect } from '../numeric/index.js';
+import { outerPulls, setTension, STRING_SETS, TUNINGS } from '../strings/index.js';
+import { actionWanted } from '../targets/index.js';
 import {
   actionAt,
   buzzing,
@@ -10,6 +12,8 @@ import {
   margins,
   PLUCK_AT,
   PLUCK_FORCE,
+  PLUCK_REFERENCE,
+  pluckForce,
   pluckHeard,
   stanceOf,
   withActionChange,
@@ -103,5 +107,33 @@ describe('clearance', () => {
     const none = pluckHeard(0.01, []);
     expect(none.force).toBeCloseTo(0.01, 6);
     expect(none.logSd).toBeCloseTo(0.25, 2);
+  });
+});
+
+describe('the same hand on other strings', () => {
+  const outer = (id: keyof typeof STRING_SETS, scale = 0.645) =>
+    outerPulls(setTension(STRING_SETS[id], TUNINGS.standard, scale)!);
+
+  it('is what the house figures were given for, on a light set of a common scale', () => {
+    const { bass, treble } = outer('light');
+    expect(bass).toBeCloseTo(PLUCK_REFERENCE.bass, 0);
+    expect(treble).toBeCloseTo(PLUCK_REFERENCE.treble, 0);
+    expect(pluckForce('hard', 'bass', PLUCK_REFERENCE.bass)).toBe(PLUCK_FORCE.hard.bass);
+  });
+
+  it('buzzes sooner on lighter strings, and later on heavier ones', () => {
+    const force = (id: keyof typeof STRING_SETS) => pluckForce('medium', 'bass', outer(id).bass);
+    expect(force('extra-light')).toBeGreaterThan(force('light'));
+    expect(force('medium')).toBeLessThan(force('light'));
+  });
+
+  it('needs of nylon about the height that nylon is set up at (common practice, no published source)', () => {
+    const neck: NeckGeometry = { scale: 0.65, compensation: 2 * mm, bodyJoin: 12 };
+    const readings = { firstFretGap: 0.9 * mm, relief: 0.3 * mm, straightedge: 0, saddleShowing: 10 * mm };
+    const force = pluckForce('medium', 'bass', outer('nylon', 0.65).bass);
+    const lowest = lowestCleanAction(stanceOf(neck, readings), neck, { force, at: PLUCK_AT })!;
+    const nylon = { type: 'flat-top', stringKind: 'nylon', pairedStrings: false } as const;
+    expect(lowest).toBeGreaterThan(0.8 * actionWanted(nylon, 'medium').bass);
+    expect(lowest).toBeLessThan(actionWanted(nylon, 'hard').bass);
   });
 });

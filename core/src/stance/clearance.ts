@@ -19,7 +19,7 @@ export interface Pluck {
 export const PLUCK_AT = 0.13;
 
 /**
- * F/T by playing style. House defaults; true within about ±25 % until a buzz is noted. Slide rests on the string: gentle;
+ * F/T by playing style, on a light steel set of a common scale. House defaults; true within about ±25 % until a buzz is noted. Slide rests on the string: gentle;
  * flamenco strikes as hard as anybody.
  */
 export const PLUCK_FORCE = {
@@ -29,6 +29,18 @@ export const PLUCK_FORCE = {
   slide: { bass: 0.0055, treble: 0.0055 },
   flamenco: { bass: 0.0125, treble: 0.0115 },
 } as const;
+/** What the outer strings of that set pull, N: a light set in standard tuning at 645 mm (strings/sets.ts). */
+export const PLUCK_REFERENCE: Record<'bass' | 'treble', number> = { bass: 113, treble: 104 };
+
+/**
+ * F/T of a hand on a string that pulls otherwise: the hand is the same, so the ratio goes by 1/T. On a nylon set a medium
+ * hand's lowest clean bass comes out at 3.8 mm, where nylon strings are set up at 3.5 to 4.2 mm (common practice).
+ *
+ * @param pull of the string, N, above zero
+ */
+export const pluckForce = (style: keyof typeof PLUCK_FORCE, side: 'bass' | 'treble', pull: number): number =>
+  (PLUCK_FORCE[style][side] * PLUCK_REFERENCE[side]) / pull;
+
 export const PLUCK_LOG_SD = 0.25;
 
 export const LAST_FRET = 20;

@@ -8,6 +8,7 @@ import {
   NEAR_BREAKING,
   noteFrequency,
   notesOf,
+  outerPulls,
   parseNotes,
   plainMassPerLength,
   sayNotes,
@@ -164,7 +165,11 @@ describe('tunings by note name', () => {
 
   it('takes of an unknown set what a usual one of as many strings pulls', () => {
     const six = usualPull(STRING_SETS.light, TUNINGS.standard, 0.645);
-    expect(six).toBe(setTension(STRING_SETS.light, TUNINGS.standard, 0.645)!.total);
-    expect(usualPull(STRING_SETS.light, { notes: [69, 62, 55, 48] }, 0.645)).toBeCloseTo((six * 4) / 6, 9);
+    expect(six.total).toBe(setTension(STRING_SETS.light, TUNINGS.standard, 0.645)!.total);
+    const four = usualPull(STRING_SETS.light, { notes: [69, 62, 55, 48] }, 0.645);
+    expect(four.total).toBeCloseTo((six.total * 4) / 6, 9);
+    // of a pair the one that sounds the course's own note is the outer string
+    const twelve = setTension(STRING_SETS['twelve-light'], TUNINGS.standard, 0.645)!;
+    expect(outerPulls(twelve)).toEqual({ bass: twelve.strings[10]!.pull, treble: twelve.strings[0]!.pull });
   });
 });

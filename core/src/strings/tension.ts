@@ -79,16 +79,27 @@ function bears(string: StringSpec): number {
   return (breaking * Math.PI * diameter ** 2) / 4;
 }
 
+/** The two outer strings' own pull, N: of the first, and of the one that sounds lowest. */
+export function outerPulls({ strings }: SetTension): { bass: number; treble: number } {
+  const lowest = strings.reduce((low, one) => (one.note <= low.note ? one : low));
+  return { bass: lowest.pull, treble: strings[0]!.pull };
+}
+
 /**
  * The pull that is taken of an instrument of which nobody knows the set: that of the usual one where the tuning fits
  * it, else that of as many strings as the tuning names, each pulling as one of the usual set does at standard pitch.
  *
  * @param scale vibrating length, m
- * @returns N
+ * @returns N, of all together and of the two outer strings
  */
-export function usualPull(usual: StringSet, tuning: Pick<Tuning, 'notes'>, scale: number): number {
+export function usualPull(
+  usual: StringSet,
+  tuning: Pick<Tuning, 'notes'>,
+  scale: number,
+): { total: number; outer: { bass: number; treble: number } } {
   const fitting = setTension(usual, tuning, scale);
-  if (fitting) return fitting.total;
+  if (fitting) return { total: fitting.total, outer: outerPulls(fitting) };
   const light = setTension(STRING_SETS.light, TUNINGS.standard, scale)!;
-  return (light.total / light.strings.length) * tuning.notes.length;
+  const each = light.total / light.strings.length;
+  return { total: each * tuning.notes.length, outer: { bass: each, treble: each } };
 }

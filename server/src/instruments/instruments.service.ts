@@ -217,10 +217,11 @@ function asTyped<L extends Partial<Record<InstrumentLength, Length | null>>>(
 
 function toInstrument(row: InstrumentEntity, strikes: Strike[], strings: KnownStrings): Instrument {
   const { fingerprint: _fingerprint, updatedBy: _updatedBy, ...known } = row;
+  const { outerPull: _outer, ...strung } = strings.of(row);
   return {
     ...known,
     strikes,
-    ...strings.of(row),
+    ...strung,
     designPull: strings.pull(row.designStringSet, row),
   };
 }

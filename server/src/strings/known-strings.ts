@@ -1,7 +1,9 @@
 import type { FieldError, StringSetAnswer, TuningAnswer } from '@upright-elder/contract';
 import { NOT_KNOWN, usualSet, type Build } from '@upright-elder/core/build';
+import type { Outer } from '@upright-elder/core/targets';
 import {
   notesOf,
+  outerPulls,
   setTension,
   STRING_SETS,
   usualPull,
@@ -21,6 +23,7 @@ export interface Strung {
 export interface StrungFacts {
   /** N */
   stringPull: number;
+  outerPull: Outer;
   stringKind: StringKind;
   pairedStrings: boolean;
 }
@@ -41,10 +44,11 @@ export class KnownStrings {
     const usual = STRING_SETS[usualSet(strung.build)];
     const tuning = this.tunings.get(strung.tuning)!;
     const { strings, paired } = set ?? usual;
-    const stringPull =
-      (set && setTension(set, tuning, strung.scale.metres)?.total) ??
-      usualPull(usual, tuning, strung.scale.metres);
-    return { stringPull, stringKind: kindOfStrings(strings), pairedStrings: paired };
+    const tension = set && setTension(set, tuning, strung.scale.metres);
+    const { total, outer } = tension
+      ? { total: tension.total, outer: outerPulls(tension) }
+      : usualPull(usual, tuning, strung.scale.metres);
+    return { stringPull: total, outerPull: outer, stringKind: kindOfStrings(strings), pairedStrings: paired };
   }
 
   /** Pull of a set at the tuning of an instrument, N; null where nobody knows the set, or the tuning is not for it. */
