@@ -13,6 +13,9 @@ for (const bench of [
   'e2e/src/bench-shelf.ts',
   'e2e/src/bench-logger.ts',
   'e2e/src/bench-map.ts',
+  'e2e/src/bench-live.ts',
+  // at its end, since it takes about ten minutes
+  'e2e/src/bench-shop.ts',
 ]) {
   const child = spawn(process.execPath, ['--import', 'tsx', '--conditions=source', bench], {
     cwd: ROOT,

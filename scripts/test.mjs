@@ -62,7 +62,17 @@ async function tests(project) {
 async function withoutDatabase() {
   await check('lint', 'npx', ['eslint', '.', '--max-warnings', '0']);
   await check('formatting', 'npx', ['prettier', '--check', '.']);
-  for (const room of ['core', 'core/bench', 'contract', 'drawings', 'server', 'web', 'standins', 'demo', 'e2e'])
+  for (const room of [
+    'core',
+    'core/bench',
+    'contract',
+    'drawings',
+    'server',
+    'web',
+    'standins',
+    'demo',
+    'e2e',
+  ])
     await check(`types of ${room}`, 'npx', ['tsc', '-p', room]);
   await tests('core');
   await ensureBuilt();

@@ -169,6 +169,10 @@ describe('targets by strings', () => {
       'bass 3.85',
       'treble 2.95',
     ]);
+    expect(await middle(9160, { stringSet: 'not-known', designStringSet: 'nylon' })).toEqual([
+      'bass 3.85',
+      'treble 2.95',
+    ]);
     // what the owner wants comes before all of them
     expect(await middle(9150, { stringSet: 'nylon', targetBass: { text: '3.2', unit: 'mm' } })).toEqual([
       'bass 3.20',

@@ -166,11 +166,11 @@ export function proposeOrder(
     }
   }
 
-  /** A gap as the trade says it: thousandths of an inch under steel, tenths of a millimetre under nylon. */
+  /** A gap as the trade says it: thousandths of an inch under steel, hundredths of a millimetre under nylon. */
   function gap(metres: number, withUnit = true): string {
     const [said, unit] =
       input.stringKind === 'nylon'
-        ? [(metres * 1000).toFixed(1), 'mm']
+        ? [(metres * 1000).toFixed(2), 'mm']
         : [String(Math.round(metres / METRES_PER.thou)), 'thou'];
     return withUnit ? `${said} ${unit}` : said;
   }

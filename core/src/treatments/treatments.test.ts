@@ -371,7 +371,7 @@ describe('nylon strings', () => {
       proposal(measured({ firstFretGap }), { stringKind }).order.find(({ id }) => id === 'nut')?.why ?? '';
     expect(nutOf(0.85, 'steel')).toMatch(/First-fret gap 33 thou; 18 to 20 are wanted/u);
     expect(nutOf(0.85, 'nylon')).toBe('');
-    expect(nutOf(1.4, 'nylon')).toMatch(/First-fret gap 1\.4 mm; 0\.7 to 0\.9 are wanted/u);
-    expect(nutOf(0.42, 'nylon')).toMatch(/only 0\.4 mm/u);
+    expect(nutOf(1.4, 'nylon')).toMatch(/First-fret gap 1\.40 mm; 0\.70 to 0\.90 are wanted/u);
+    expect(nutOf(0.42, 'nylon')).toMatch(/only 0\.42 mm/u);
   });
 });

@@ -14,6 +14,8 @@ import {
 /** What an instrument is strung with and tuned to. */
 export interface Strung {
   stringSet: string;
+  /** what it was built for */
+  designStringSet: string | null;
   tuning: string;
   scale: { metres: number };
   build: Build;
@@ -40,7 +42,8 @@ export class KnownStrings {
 
   /** How the strings of an instrument pull; as the usual set does where nobody knows its own. */
   of(strung: Strung): StrungFacts {
-    const set = this.sets.get(strung.stringSet);
+    // nobody knows what is on it: what it was built for stands for it, or else the usual set
+    const set = this.sets.get(strung.stringSet) ?? this.sets.get(strung.designStringSet ?? '');
     const usual = STRING_SETS[usualSet(strung.build)];
     const tuning = this.tunings.get(strung.tuning)!;
     const { strings, paired } = set ?? usual;

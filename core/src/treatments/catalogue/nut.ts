@@ -10,7 +10,7 @@ export const nut: Treatment = {
     { id: 'press-neck', because: 'the neck is straight before the nut is cut' },
     { id: 'extension', because: 'board and frets before the nut' },
   ],
-  gate: 'Gap at fret 1 not under the floor of 0.018 in.',
+  gate: 'Gap at fret 1 not under its floor: 0.018 in of steel; of nylon 0.9 mm bass, 0.7 mm treble.',
   undo: [2, 2],
   cautions: ['dust', 'protected'],
 };

@@ -76,8 +76,14 @@ export function InstrumentFormView({
   const personId = usePersonId();
   const refresh = useRefresh();
   const { data: settings } = useShop();
-  const [type, style, set, build] = watch(['type', 'playingStyle', 'stringSet', 'build']);
-  const strung = shop.sets.find(({ id: one }) => one === set);
+  const [type, style, set, design, build] = watch([
+    'type',
+    'playingStyle',
+    'stringSet',
+    'designStringSet',
+    'build',
+  ]);
+  const strung = shop.sets.find(({ id: one }) => one === (set === NOT_KNOWN ? design : set));
   const stringKind: StringKind = strung?.kind ?? (build.bridge === 'tied' ? 'nylon' : 'steel');
   const wanted = actionWanted(
     { type, stringKind, pairedStrings: strung?.paired ?? build.strings === 'twelve' },

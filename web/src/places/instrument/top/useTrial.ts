@@ -19,9 +19,13 @@ export interface Trial {
   setSoftness: (softness: number) => void;
 }
 
-/** What it is strung with; the commonest set while nobody knows. */
-export const knownSet = ({ stringSet, build = {} }: Pick<Instrument, 'stringSet' | 'build'>): string =>
-  stringSet === NOT_KNOWN ? usualSet(build) : stringSet;
+/** What it is strung with; while nobody knows, what it was built for, or the usual set. */
+export const knownSet = ({
+  stringSet,
+  designStringSet,
+  build = {},
+}: Pick<Instrument, 'stringSet' | 'designStringSet' | 'build'>): string =>
+  stringSet === NOT_KNOWN ? (designStringSet ?? usualSet(build)) : stringSet;
 
 /** Begins as the instrument was found: its loose braces loose, its own strings on, the wood as damp as it is. */
 export function useTrial(instrument: Instrument, known: TopModel, toggles: readonly Toggle[]): Trial {
