@@ -34,14 +34,18 @@ export function saturationPressure(celsius: number): number {
   return Math.exp(logarithm);
 }
 
-/** Partial pressure of the vapour in air, Pa; humidity in percent. */
+/** Partial pressure of the vapour in air, Pa; humidity in percent. @throws RangeError outside 0 to 100 percent */
 export function vapourPressure(humidity: number, celsius: number): number {
   if (!(humidity >= 0 && humidity <= 100))
     throw new RangeError('relative humidity must be from 0 to 100 percent');
   return (humidity / 100) * saturationPressure(celsius);
 }
 
-/** Where dew (or frost) falls out of the air, °C, by bisection to 1e-4; air without any water has none. */
+/**
+ * Where dew (or frost) falls out of the air, °C, by bisection to 1e-4; humidity in percent.
+ *
+ * @throws RangeError for air so dry that it has none above −60 °C
+ */
 export function dewPoint(humidity: number, celsius: number): number {
   const pressure = vapourPressure(humidity, celsius);
   if (pressure < saturationPressure(-60)) throw new RangeError('air so dry has no dew point above −60 °C');

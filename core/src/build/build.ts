@@ -122,7 +122,16 @@ export const BUILD_PARTS = {
   },
   strings: {
     name: 'Number of strings',
-    ways: { four: 'four', six: 'six', seven: 'seven', ten: 'ten', twelve: 'twelve' },
+    ways: {
+      four: 'four',
+      five: 'five',
+      six: 'six',
+      seven: 'seven',
+      eight: 'eight',
+      nine: 'nine',
+      ten: 'ten',
+      twelve: 'twelve',
+    },
   },
 } as const satisfies Record<string, { name: string; ways: Record<string, string>; only?: ConstructionKind }>;
 

@@ -39,6 +39,12 @@ const STEP_DAYS = 7;
 /** After so long wood in new air has come there. */
 const ON_ITS_WAY_DAYS = 42;
 
+/**
+ * What holds of a side however the air is kept.
+ *
+ * @param from the day that is asked of
+ * @param played how the side stands and is played; null where it was not measured in full
+ */
 export function standingAnswers(
   { calibration, window }: Fit,
   climate: Climate,
@@ -105,6 +111,12 @@ export interface DryingOutlook {
   sprout: number;
 }
 
+/**
+ * The driest that the top gets in the coming year, and whether that is a danger to it.
+ *
+ * @param restraint how much of its shrinking is held back by its solved plan, 0 to 1; null takes the house figure
+ * @param from first day of the year
+ */
 export function dryingOutlook(
   climate: Climate,
   { species, restraint }: { species: Species; restraint: number | null },

@@ -144,6 +144,8 @@ function invertUpper(system: Float64Array, p: number, width: number): number[][]
  * `z_i = [K(y − Aμ₀)]_i / √K_ii`.
  *
  * Needs a proper prior on every parameter.
+ *
+ * @throws RangeError where the covariance of the errors is not positive definite
  */
 export function leaveOneOut(problem: LinearProblem): number[] {
   const { design, observed, errors, prior } = problem;

@@ -29,7 +29,9 @@ export function referenceDay(climate: Climate, year: number): number {
  * A reading carried to another season: `y + β (M_ref − M)`.
  *
  * @param index of the visit among the calibration's
+ * @param moisture of that season, %MC
  * @returns SI, with the reading's error, that of β and that of the wood's moisture
+ * @throws RangeError where there is no such visit
  */
 export function backToReference(calibration: Calibration, index: number, moisture: number): Belief {
   const visit = calibration.visits[index];

@@ -15,6 +15,7 @@ export interface Kept {
   error: number;
 }
 
+/** How a promise stood against what was read. @param read SI, as the promise */
 export function keptBy(promise: Promised, read: number): Kept {
   const within = ([low, high]: readonly [number, number]) => read >= low && read <= high;
   return {
@@ -43,6 +44,7 @@ const BANDS = [
   [0.95, 'in95'],
 ] as const;
 
+/** How often the bands held what was read; the range of each share by E. B. Wilson, 1927. */
 export function scorecard(kept: readonly Kept[]): Scorecard {
   const count = kept.length;
   const bands = BANDS.map(([promised, key]) => {

@@ -51,6 +51,7 @@ export const DAYS_AHEAD = 364;
 /** Seeds of the simulated years: the same for every scenario, so that they are compared under the same weather. */
 export const SEEDS: Record<StringSide, number> = { bass: 1, treble: 2 };
 
+/** What of each side holds under every scenario, worked out once. */
 export function prepareSides(
   { climate, from, played }: YearInput,
   sides: readonly SideFit[],

@@ -17,6 +17,7 @@ import {
 } from '../stance/index.js';
 import type { ExaminationFacts, InstrumentFacts } from './facts.js';
 
+/** The neck under one outer string, m, with its usual compensation. */
 export function neckOf(
   { scale, bodyJoin }: Pick<InstrumentFacts, 'scale' | 'bodyJoin'>,
   side: StringSide,
@@ -51,6 +52,7 @@ export interface EndReadings {
   firstFretGap?: ReadingValue;
 }
 
+/** What was read of the two ends of one side's string; what was not read is left out. */
 export function endReadings(readings: readonly ReadingValue[], side: StringSide): EndReadings {
   const on = (quantity: keyof EndReadings) => readingOn(readings, quantity, side);
   return {

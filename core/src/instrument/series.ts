@@ -91,6 +91,7 @@ export function otherSeries(record: InstrumentRecord, fit: InstrumentFit, source
   return [...quantities, ...marks];
 }
 
+/** A series told apart into level, season and age, in the climate that its instrument lives in. */
 export const calibrateSeries = (series: Series, { climate }: Pick<InstrumentFit, 'climate'>): Calibration =>
   calibrate(series.visits, { climate, belief: series.belief });
 

@@ -1,7 +1,15 @@
 import { parsed, refused, type Parsed } from '../units/index.js';
-import { crossesItself, isInside, nearestOn, pathLength, type Path, type Point } from './geometry.js';
+import { crossesItself, isInside, nearestOn, pathLength, type Path } from './geometry.js';
 import { BODY_SHAPES, halfWidthOf, outlinePolygon, type Outline } from './outline.js';
-import { allBraces, type Brace, type Hole, type Plan, type Rectangle, type Sides } from './plan.js';
+import {
+  allBraces,
+  cornersOf,
+  type Brace,
+  type Hole,
+  type Plan,
+  type Rectangle,
+  type Sides,
+} from './plan.js';
 
 /** What is wrong with a plan, in words that name the part and what would be accepted. */
 export interface PlanFault {
@@ -96,10 +104,11 @@ export function outlineFaults({ shape, length, widths }: Outline): PlanFault[] {
 
 function rectangleFaults(
   part: string,
-  { from, to, halfWidth }: Rectangle,
+  rectangle: Rectangle,
   polygon: Path,
   deep: [number, number],
 ): PlanFault[] {
+  const { from, to, halfWidth } = rectangle;
   if (!finite(from, to, halfWidth)) return [fault(part, 'a dimension is missing', 'numbers')];
   const depth = to - from;
   if (depth < deep[0] * mm || depth > deep[1] * mm)
@@ -108,13 +117,7 @@ function rectangleFaults(
     ];
   if (halfWidth < 20 * mm || halfWidth > 130 * mm)
     return [fault(part, `the ${part} is ${say(2 * halfWidth)} wide`, 'from 40 to 260 mm across')];
-  const corners: Point[] = [
-    [-halfWidth, from],
-    [halfWidth, from],
-    [halfWidth, to],
-    [-halfWidth, to],
-  ];
-  return corners.every((corner) => isInside(corner, polygon))
+  return cornersOf(rectangle).every((corner) => isInside(corner, polygon))
     ? []
     : [fault(part, `the ${part} stands over the edge of the body`, 'inside the outline')];
 }
@@ -169,6 +172,7 @@ function holeFaults(part: string, hole: Hole, polygon: Path): PlanFault[] {
     : [fault(part, 'the f-hole runs over the edge of the body', 'inside the outline')];
 }
 
+/** What of a brace cannot be. @param polygon the outline that it must lie in */
 export function braceFaults({ name, path, width, height, taper }: Brace, polygon: Path): PlanFault[] {
   const part = name.trim() || 'a brace without a name';
   if (!finite(...path.flat(), width, height, taper.start, taper.end, taper.left) || path.length < 2)

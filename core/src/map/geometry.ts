@@ -5,6 +5,7 @@
 export type Point = readonly [x: number, y: number];
 export type Path = readonly Point[];
 
+/** Straight from one point to another, m. */
 export const distance = (a: Point, b: Point): number => Math.hypot(b[0] - a[0], b[1] - a[1]);
 
 /** Length along a path, m; 0 for fewer than two points. */

@@ -80,12 +80,21 @@ export const allBraces = ({ braces, backBraces }: Pick<Plan, 'braces' | 'backBra
   ...backBraces,
 ];
 
+/** The four corners of what is square to the centre line, such as a bridge or its plate, m. */
+export const cornersOf = ({ from, to, halfWidth }: Rectangle): Path => [
+  [-halfWidth, from],
+  [halfWidth, from],
+  [halfWidth, to],
+  [-halfWidth, to],
+];
+
 /** The plan with every brace of the same id put in place of the former. */
 export function withBrace(plan: Plan, brace: Brace): Plan {
   const replaced = (list: Brace[]) => list.map((one) => (one.id === brace.id ? brace : one));
   return { ...plan, braces: replaced(plan.braces), backBraces: replaced(plan.backBraces) };
 }
 
+/** The plan without the brace of this id. */
 export function withoutBrace(plan: Plan, id: string): Plan {
   const others = (list: Brace[]) => list.filter((one) => one.id !== id);
   return { ...plan, braces: others(plan.braces), backBraces: others(plan.backBraces) };

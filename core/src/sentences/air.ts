@@ -32,6 +32,7 @@ export function humiditySentence(humidity: number): string {
   return 'That is within what is tolerable.';
 }
 
+/** What a room's hygrometer is worth, by its correction over salts. */
 export function hygrometerSentence({ gain, offset }: HygrometerCorrection): string {
   if (gain === 1 && offset === 0)
     return 'Its hygrometer has not been tried over salts: take it as a few percent sure.';

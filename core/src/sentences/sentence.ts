@@ -26,5 +26,7 @@ export function sortByWeight(sentences: readonly Sentence[]): Sentence[] {
   return [...sentences].sort((a, b) => ORDER.indexOf(a.weight) - ORDER.indexOf(b.weight));
 }
 
+/** A share in whole percent: `14 %`. @param p 0 to 1 */
 export const percent = (p: number) => `${Math.round(100 * p)}${NBSP}%`;
+/** With a capital at its beginning; the text is not empty. */
 export const capital = (text: string) => text[0]!.toUpperCase() + text.slice(1);

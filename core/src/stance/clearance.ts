@@ -170,7 +170,7 @@ const ONSET_LOG_SD = 0.1;
  * Bayes over the logarithm of F/T, on a grid.
  *
  * @param expected F/T of the playing style
- * @returns mean of F/T and its log-sd
+ * @returns F/T, the median of what is believed (exp of the mean of its logarithm), and its log-sd
  */
 export function pluckHeard(expected: number, heard: readonly Heard[]): { force: number; logSd: number } {
   let sum = 0;

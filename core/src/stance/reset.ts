@@ -64,6 +64,7 @@ export function neckReset(input: ResetInput): Reset {
  * @param heelDepth board to cap, m
  * @param step distance between the marks, m
  * @returns marks down to the cap, m
+ * @throws RangeError where the step is not positive
  */
 export function heelStrip(reset: Reset, heelDepth: number, step = 0.02): { below: number; cut: number }[] {
   if (!(step > 0)) throw new RangeError('the step between marks must be positive');

@@ -82,6 +82,11 @@ export function straightedgeAtPitch(
  * Relief read between any two frets, as the depth of the same bend between fret 1 and the body join. A bend
  * of constant curvature is deeper over a longer chord by the square of the lengths, so that two readings of
  * one neck between different frets agree.
+ *
+ * @param relief as read, m
+ * @param heldFrets the two frets that were held, lower first
+ * @returns m
+ * @throws RangeError where the two frets are not in order and apart
  */
 export function reliefOverNeck(neck: NeckGeometry, relief: number, heldFrets: [number, number]): number {
   const chord = fretPosition(neck.scale, heldFrets[1]) - fretPosition(neck.scale, heldFrets[0]);
@@ -163,6 +168,7 @@ export function actionWeights(
  * @param offsetFirst, offsetJoin distance of the string from the centre line at fret 1 and the join, m
  * @param radius fingerboard radius, m
  * @returns m; a straightedge read on the centre line becomes `s − drop` under the outer string
+ * @throws RangeError where the radius is not positive
  */
 export function radiusDrop(
   neck: NeckGeometry,

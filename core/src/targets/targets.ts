@@ -32,6 +32,7 @@ export interface TargetsOf {
 
 /** An instrument that is set up as one; nylon strings come before all else, pairs before the type. */
 export type SetUpAs = 'steel' | 'twelve-string' | 'archtop' | 'nylon';
+/** Which figures an instrument is set up by. */
 export const setUpAs = ({ type, stringKind, pairedStrings }: TargetsOf): SetUpAs =>
   stringKind === 'nylon'
     ? 'nylon'

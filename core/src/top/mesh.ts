@@ -1,6 +1,7 @@
 import Constrainautor from '@kninnug/constrainautor';
 import Delaunator from 'delaunator';
 import {
+  cornersOf,
   distance,
   isInside,
   nearestOn,
@@ -12,7 +13,6 @@ import {
   type Path,
   type Plan,
   type Point,
-  type Rectangle,
 } from '../map/index.js';
 import { arrange, type MeshLine } from './arrangement.js';
 
@@ -75,7 +75,7 @@ export function meshOf(plan: Plan, spacing = USUAL_SPACING, stops: readonly Stop
       brace,
     })),
     ...[plan.bridge, ...(plan.plate ? [plan.plate] : [])].map((part) => ({
-      path: closed(corners(part)),
+      path: closed(cornersOf(part)),
       brace: -1,
     })),
   ];
@@ -171,13 +171,6 @@ function withStops(path: Path, stops: readonly number[]): Path {
   }
   return points;
 }
-
-export const corners = ({ from, to, halfWidth }: Rectangle): Path => [
-  [-halfWidth, from],
-  [halfWidth, from],
-  [halfWidth, to],
-  [-halfWidth, to],
-];
 
 /** A closed polygon of sides about as long as the spacing; its sharp corners stay. */
 function resampled(polygon: Path, spacing: number): Point[] {

@@ -53,11 +53,13 @@ export function heights({ pull, moisture }: Responses, load: Load): Float64Array
   return pull.rise.map((rise, i) => load.pull * rise + load.moisture * moisture.rise[i]!);
 }
 
+/** Height at one sampled point under a load, m. @param rises of every point of the mesh, m */
 export const heightOf = (
   { nodes, weights }: Pick<Sample, 'nodes' | 'weights'>,
   rises: Float64Array,
 ): number => nodes.reduce((sum, node, i) => sum + weights[i]! * rises[node]!, 0);
 
+/** What a drawing needs of a solved top: its mesh and two sampled sections. */
 export function viewOf(top: SolvedTop): TopView {
   const { plan, domeRadius } = top.spec;
   const { points, triangles } = top.system.mesh;

@@ -1,14 +1,14 @@
-import type { Brace, Face, FaceSheet, Path, Plan, Rectangle } from '@upright-elder/core/map';
+import {
+  cornersOf,
+  type Brace,
+  type Face,
+  type FaceSheet,
+  type Path,
+  type Plan,
+} from '@upright-elder/core/map';
 import type { Inks } from '../inks.js';
 import { draw, named, type Drawing } from '../svg.js';
 import { mm, type Paper } from './paper.js';
-
-const corners = ({ from, to, halfWidth }: Rectangle): Path => [
-  [-halfWidth, from],
-  [halfWidth, from],
-  [halfWidth, to],
-  [-halfWidth, to],
-];
 
 /** A face's own outline, lines and words. @param outline as it is shown now */
 export function sheetParts(sheet: FaceSheet, face: Face, outline: Path, paper: Paper, inks: Inks): Drawing[] {
@@ -60,7 +60,7 @@ export function bodyParts(
       ? [
           draw('path', {
             'data-part': 'plate',
-            d: d(corners(plan.plate), true),
+            d: d(cornersOf(plan.plate), true),
             fill: inks.sunk,
             stroke: inks.ink,
             strokeWidth: 0.8,
@@ -74,7 +74,7 @@ export function bodyParts(
       : []),
     draw('path', {
       'data-part': 'bridge',
-      d: d(corners(bridge), true),
+      d: d(cornersOf(bridge), true),
       fill: inside ? 'none' : inks.faint,
       fillOpacity: 0.55,
       stroke: inks.ink,
