@@ -302,7 +302,11 @@ describe('the events', () => {
     await new Promise((later) => setTimeout(later, 50));
     await after();
     let text = '';
-    while (!text.includes(has)) text += new TextDecoder().decode((await reader.read()).value);
+    while (!text.includes(has)) {
+      const { value, done } = await reader.read();
+      if (done) throw new Error(`the stream ended before it said ${has}`);
+      text += new TextDecoder().decode(value);
+    }
     await reader.cancel();
     return text;
   }
