@@ -6,6 +6,7 @@ import {
   outerPulls,
   setTension,
   STRING_SETS,
+  TUNINGS,
   usualPull,
   kindOfStrings,
   type StringKind,
@@ -45,7 +46,7 @@ export class KnownStrings {
     // nobody knows what is on it: what it was built for stands for it, or else the usual set
     const set = this.sets.get(strung.stringSet) ?? this.sets.get(strung.designStringSet ?? '');
     const usual = STRING_SETS[usualSet(strung.build)];
-    const tuning = this.tunings.get(strung.tuning)!;
+    const tuning = this.tuningOf(strung.tuning);
     const { strings, paired } = set ?? usual;
     const tension = set && setTension(set, tuning, strung.scale.metres);
     const { total, outer } = tension
@@ -57,7 +58,12 @@ export class KnownStrings {
   /** Pull of a set at the tuning of an instrument, N; null where nobody knows the set, or the tuning is not for it. */
   pull(set: string | null, { tuning, scale }: Pick<Strung, 'tuning' | 'scale'>): number | null {
     const known = set === null ? undefined : this.sets.get(set);
-    return known ? (setTension(known, this.tunings.get(tuning)!, scale.metres)?.total ?? null) : null;
+    return known ? (setTension(known, this.tuningOf(tuning), scale.metres)?.total ?? null) : null;
+  }
+
+  /** Standard tuning stands for one that was never in this shop, as in a data file mended by hand. */
+  private tuningOf(id: string): Pick<TuningAnswer, 'notes'> {
+    return this.tunings.get(id) ?? { notes: [...TUNINGS.standard.notes] };
   }
 
   /** What of an instrument's strings cannot be. */
