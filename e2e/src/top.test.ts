@@ -1,6 +1,6 @@
 import { NOTHING_SEEN } from '@upright-elder/contract';
 import { randomUUID } from 'node:crypto';
-import type { Browser, Page } from 'puppeteer-core';
+import type { Browser, Page, HTTPRequest } from 'puppeteer-core';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { Hand } from './bench-hand.js';
 import { examinationBody, instrumentBody } from './bodies.js';
@@ -189,17 +189,18 @@ describe('the virtual top', () => {
 
   it('can be stopped while it is solved, and begun again', async () => {
     await page.setRequestInterception(true);
-    const held: (() => void)[] = [];
-    page.on('request', (request) => {
+    const pass = (request: HTTPRequest) => {
       // the worker's own program is held back, so that there is time to stop it
-      if (/top\.worker/u.test(request.url())) held.push(() => void request.continue());
-      else void request.continue();
-    });
+      if (!/top\.worker/u.test(request.url())) void request.continue();
+    };
+    page.on('request', pass);
     await page.reload({ waitUntil: 'domcontentloaded' });
     await hand.sees('Working out how this top moves');
     await hand.tabTo('Stop');
     await hand.keys('Enter');
     await hand.sees('Stopped.');
+    // what is held goes on once nothing is looked at any more
+    page.off('request', pass);
     await page.setRequestInterception(false);
     await hand.tabTo('Work it out again');
     await hand.keys('Enter');
