@@ -1,6 +1,6 @@
 import { sayDate } from '@upright-elder/core/days';
 import { Link } from 'react-router';
-import { useInterventions } from '../../../data/hooks.js';
+import { useInterventions, useRooms } from '../../../data/hooks.js';
 import { useShopStrings } from '../../../data/strings.js';
 import { KindsField } from '../interventions/KindsField.js';
 import { sayDone } from '../interventions/sayDone.js';
@@ -20,7 +20,8 @@ interface Props {
 /** What was done to the instrument since it was examined last: what is written down already, and what is added now. */
 export function DoneSince({ instrumentId, archtop, done, since, until, refusal, onDone }: Props) {
   const { data: interventions = [] } = useInterventions(instrumentId);
-  const names = useShopStrings();
+  const { data: rooms = [] } = useRooms();
+  const names = { rooms, ...useShopStrings() };
   const between = interventions.filter(({ date }) => (since === null || date >= since) && date <= until);
   return (
     <fieldset className="mt-2 border-t border-rule pt-2">
