@@ -7,6 +7,7 @@ import { send } from '../../data/api.js';
 import { useProtocols } from '../../data/hooks.js';
 import { newId } from '../../data/ids.js';
 import { useVersionedForm } from '../../data/useVersionedForm.js';
+import { OneOfShop } from './OneOfShop.js';
 import { StagesEditor } from './protocols/StagesEditor.js';
 
 /** Protocols: the house's, and the shop's own, put in order by drag and drop or by keys. */
@@ -21,49 +22,30 @@ export function ProtocolsPage() {
         const protocol = listed.find(({ id }) => id === chosen) ?? listed[0]!;
         return (
           <div className="grid grid-cols-[minmax(0,1fr)] items-start gap-4 lg:grid-cols-[17rem_minmax(0,1fr)]">
-            <aside className="sheet p-4">
-              <h2 className="text-[1.2rem]">Protocols</h2>
-              <ul>
-                {listed.map(({ id, name, retired, version, house }) => (
-                  <li key={id}>
-                    <button
-                      type="button"
-                      aria-pressed={id === protocol.id}
-                      onClick={() => setChosen(id)}
-                      className={`min-h-[44px] w-full border-l-4 px-3 text-left ${id === protocol.id ? 'border-verdigris font-bold' : 'border-transparent'}`}
-                    >
-                      {name || 'unnamed'}
-                      <span className="block text-[0.85rem] font-normal text-faint">
-                        {retired
-                          ? 'hidden'
-                          : house
-                            ? version === 0
-                              ? 'of the house'
-                              : 'of the house, changed'
-                            : 'our own'}
-                      </span>
-                    </button>
-                  </li>
-                ))}
-              </ul>
-              <button
-                type="button"
-                className="quiet mt-2"
-                onClick={() => {
-                  const fresh = ownOf(protocol);
-                  setOwn(fresh);
-                  setChosen(fresh.id);
-                }}
-              >
-                Our own, from this one
-              </button>
-            </aside>
+            <OneOfShop
+              title="Protocols"
+              all={listed.map((one) => ({ id: one.id, name: one.name, under: kindOf(one) }))}
+              chosen={protocol.id}
+              onChoose={setChosen}
+              onOwn={() => {
+                const fresh = ownOf(protocol);
+                setOwn(fresh);
+                setChosen(fresh.id);
+              }}
+            />
             <Editor key={protocol.id} protocol={protocol} />
           </div>
         );
       }}
     </Fetching>
   );
+}
+
+/** Whose it is, and whether it is offered. */
+function kindOf({ retired, house, version }: Protocol): string {
+  if (retired) return 'hidden';
+  if (!house) return 'our own';
+  return version === 0 ? 'of the house' : 'of the house, changed';
 }
 
 const ownOf = (protocol: Protocol): Protocol => ({

@@ -3,6 +3,7 @@ import { useState } from 'react';
 import { Fetching } from '../../app/Fetching.js';
 import { newId } from '../../data/ids.js';
 import { useStringSets, useTunings } from '../../data/strings.js';
+import { OneOfShop } from './OneOfShop.js';
 import { SetEditor } from './strings/SetEditor.js';
 import { SetShown } from './strings/SetShown.js';
 import { TuningList } from './strings/TuningList.js';
@@ -22,37 +23,21 @@ export function StringsPage() {
             const set = listed.find(({ id }) => id === chosen) ?? listed[0]!;
             return (
               <div className="grid grid-cols-[minmax(0,1fr)] items-start gap-4 lg:grid-cols-[17rem_minmax(0,1fr)]">
-                <aside className="sheet p-4">
-                  <h2 className="text-[1.2rem]">String sets</h2>
-                  <ul>
-                    {listed.map(({ id, name, retired, house }) => (
-                      <li key={id}>
-                        <button
-                          type="button"
-                          aria-pressed={id === set.id}
-                          onClick={() => setChosen(id)}
-                          className={`min-h-[44px] w-full border-l-4 px-3 text-left ${id === set.id ? 'border-verdigris font-bold' : 'border-transparent'}`}
-                        >
-                          {name || 'unnamed'}
-                          <span className="block text-[0.85rem] font-normal text-faint">
-                            {retired ? 'hidden' : house ? 'of the house' : 'our own'}
-                          </span>
-                        </button>
-                      </li>
-                    ))}
-                  </ul>
-                  <button
-                    type="button"
-                    className="quiet mt-2"
-                    onClick={() => {
-                      const fresh = ownOf(set);
-                      setOwn(fresh);
-                      setChosen(fresh.id);
-                    }}
-                  >
-                    Our own, from this one
-                  </button>
-                </aside>
+                <OneOfShop
+                  title="String sets"
+                  all={listed.map((one) => ({
+                    id: one.id,
+                    name: one.name,
+                    under: one.retired ? 'hidden' : one.house ? 'of the house' : 'our own',
+                  }))}
+                  chosen={set.id}
+                  onChoose={setChosen}
+                  onOwn={() => {
+                    const fresh = ownOf(set);
+                    setOwn(fresh);
+                    setChosen(fresh.id);
+                  }}
+                />
                 <div className="grid gap-4">
                   {set.house ? (
                     <SetShown set={set} tunings={tuned} />
