@@ -1,13 +1,12 @@
 import type { Climate } from '@upright-elder/core/air';
-import type { Calibration, MonthAhead, Played } from '@upright-elder/core/forecast';
+import type { Calibration, MonthAhead, Played, Unstressed } from '@upright-elder/core/forecast';
 import type { StringSide } from '@upright-elder/core/readings';
-import type { Weight } from '@upright-elder/core/sentences';
+import type { KeptAt } from '@upright-elder/core/instrument';
+import { WEIGHTS, type Weight } from '@upright-elder/core/sentences';
 import type { SpeciesId } from '@upright-elder/core/wood';
 import { SPECIES_IDS } from '@upright-elder/core/wood';
 import { IsArray, IsBoolean, IsIn, IsInt, IsNumber, IsObject, IsOptional, IsString } from 'class-validator';
 import { Nested, NestedList } from './checks.js';
-
-export const WEIGHTS: Weight[] = ['act', 'watch', 'unknown', 'well'];
 
 /** A sentence with what it means and where it comes from. */
 export class Said {
@@ -71,10 +70,10 @@ export class HistoryPoint {
   @IsNumber()
   slip!: number | null;
 
-  /** carried to the season of comparison; null before the last work */
+  /** carried to the humidity at which it will be kept; null before the last work */
   @IsOptional()
   @IsNumber()
-  atReference!: number | null;
+  atKept!: number | null;
 }
 
 /** What is expected on one day, m or rad. */
@@ -207,9 +206,50 @@ export class ForecastYearInput {
   @IsNumber()
   restraint!: number | null;
 
+  /** moisture of the wood where it will be kept, %MC: season is counted from there */
+  @IsNumber()
+  kept!: number;
+
+  /** moisture at which the top is without stress, %MC */
+  @IsObject()
+  unstressed!: Unstressed;
+
   @IsOptional()
   @IsString()
   homeRoomId!: string | null;
+}
+
+/** The humidity at which an instrument will be kept, and whose word that is. */
+export class Kept {
+  /** percent */
+  @IsNumber()
+  humidity!: number;
+
+  @IsIn(['band', 'room', 'assumed'])
+  from!: KeptAt['from'];
+}
+
+/** When something comes to its end if it goes on as it does, in words, and the series that tells it. */
+export class YearsAheadSaid extends Said {
+  /** of the series that it is told by */
+  @IsString()
+  key!: string;
+
+  @IsInt()
+  readings!: number;
+
+  /** ISO dates of the span; null where it is not within twenty years */
+  @IsOptional()
+  @IsString()
+  from!: string | null;
+
+  @IsOptional()
+  @IsString()
+  to!: string | null;
+
+  @IsOptional()
+  @IsString()
+  middle!: string | null;
 }
 
 /** The coming months of one side: where the action stands, and which notes buzz. */
@@ -249,6 +289,14 @@ export class Forecast {
 
   @NestedList(() => SeasonPoint)
   season!: SeasonPoint[];
+
+  /** where it will be kept */
+  @Nested(() => Kept)
+  kept!: Kept;
+
+  /** when saddle, action, wheels and cracks come to their end, soonest first */
+  @NestedList(() => YearsAheadSaid)
+  yearsAhead!: YearsAheadSaid[];
 
   /** what the history says: season, age, what asks to be looked at */
   @NestedList(() => Said)

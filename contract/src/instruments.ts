@@ -1,3 +1,4 @@
+import { WEIGHTS, type Weight } from '@upright-elder/core/sentences';
 import { isWay, NOT_KNOWN, type Build, type NotKnown } from '@upright-elder/core/build';
 import { INSTRUMENT_TYPES, type InstrumentType } from '@upright-elder/core/instrument';
 import type { StringKind } from '@upright-elder/core/strings';
@@ -109,6 +110,22 @@ export class InstrumentFacts {
   @IsOptional()
   @IsId()
   homeRoomId!: string | null;
+
+  /** room that its owner will keep it in, where that is followed; null where it is none */
+  @IsOptional()
+  @IsId()
+  keptRoomId?: string | null;
+
+  /** humidity that its owner will keep, percent as typed; empty where it is not known */
+  @IsOptional()
+  @IsString()
+  @MaxLength(20)
+  keptFrom?: string;
+
+  @IsOptional()
+  @IsString()
+  @MaxLength(20)
+  keptTo?: string;
 
   @IsIn(INSTRUMENT_TYPES)
   type!: InstrumentType;
@@ -447,8 +464,8 @@ export class Card {
   @IsString()
   sentence!: string;
 
-  @IsIn(['act', 'watch', 'unknown', 'well'])
-  weight!: 'act' | 'watch' | 'unknown' | 'well';
+  @IsIn(WEIGHTS)
+  weight!: Weight;
 
   /** put away in the archive */
   @IsBoolean()

@@ -9,6 +9,7 @@ import {
   expectOn,
   isDrift,
   woodMoisture,
+  type CalibrateOptions,
   type Calibration,
   type Climate,
   type Visit,
@@ -35,6 +36,7 @@ export const USUAL: Variant = { gaps: 90, interventions: 1 / 3 };
 
 export interface SimulatedFit {
   visits: Visit[];
+  options: CalibrateOptions;
   climate: Climate;
   calibration: Calibration;
   simulated: SimulatedInstrument;
@@ -48,8 +50,8 @@ export function calibrated(simulated: SimulatedInstrument): SimulatedFit {
     const wood = woodMoisture(visit.day, log, air)!;
     return { ...visit, moisture: wood.moisture, moistureSd: wood.sd, moistureByLag: wood.byLag };
   });
-  const belief = actionBelief(actionSensitivity({ kind: 'flat', laminated: false }));
-  return { visits, climate, calibration: calibrate(visits, { climate, belief }), simulated };
+  const options = { climate, belief: actionBelief(actionSensitivity({ kind: 'flat', laminated: false })) };
+  return { visits, options, climate, calibration: calibrate(visits, options), simulated };
 }
 
 export function coverage(

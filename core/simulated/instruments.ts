@@ -16,7 +16,13 @@ export interface SimulatedInstrument {
   }[];
   /** the true action on any day up to the end, m */
   truth: (day: number) => number;
+  /** how much of it the wood's moisture gives, m */
+  season: (day: number) => number;
+  /** of it that stays: level and drift, since the last work, m; on any day however late */
+  standing: (day: number) => number;
   sensitivity: number;
+  /** since the last work */
+  sensitivityAfter: number;
   drift: number;
 }
 
@@ -24,6 +30,10 @@ export interface SimulatedInstrument {
 export interface Variant {
   /** how many drift by 0.3 mm a year; a third of them where nothing is said */
   drifting?: number;
+  /** all drift, by chance, with this standard deviation a year and neither way more than the other */
+  driftSd?: number;
+  /** what the neck joint gives between the last two visits */
+  neckMoves?: number;
   /** how many readings are off by one 64th to one 32nd */
   slips?: number;
   /** how many instruments were worked on between two visits */
@@ -91,7 +101,7 @@ export function simulateInstrument(
   const lag = lagFrom + (lagTo - lagFrom) * uniform();
   const outside = uniform() < 0.1;
   const sensitivity = outside ? (uniform() < 0.5 ? -0.05 : 0.4) : 0.15 * Math.exp(0.4 * gauss());
-  const drift = uniform() < drifting ? 0.3 : 0;
+  const drift = variant.driftSd ? variant.driftSd * gauss() : uniform() < drifting ? 0.3 : 0;
   const level = 2.5 + 0.5 * gauss();
 
   const air: DayOfAir[] = [];
@@ -126,11 +136,12 @@ export function simulateInstrument(
   const worked = uniform() < interventions ? 1 + Math.floor(uniform() * (visitCount - 1)) : null;
   const jump = 0.8 * gauss();
   const breathes = sensitivity * Math.exp(0.3 * gauss());
-  const truth = (day: number) => {
-    const after = worked !== null && day >= days[worked]!;
-    const swelled = (after ? breathes : sensitivity) * (moisture[day]! - 8.8);
-    return (level + (after ? jump : 0) + swelled + (drift * day) / YEAR + unmodelled[day]!) / 1000;
-  };
+  const isAfter = (day: number) => worked !== null && day >= days[worked]!;
+  const season = (day: number) => ((isAfter(day) ? breathes : sensitivity) * (moisture[day]! - 8.8)) / 1000;
+  const moved = (day: number) => (day >= last ? (variant.neckMoves ?? 0) : 0);
+  const standing = (day: number) =>
+    (level + (isAfter(day) ? jump : 0) + moved(day) + (drift * day) / YEAR) / 1000;
+  const truth = (day: number) => standing(day) + season(day) + unmodelled[day]! / 1000;
   const slip = () => {
     if (uniform() >= slips) return 0;
     const off = (0.4 + 0.4 * uniform()) / 1000;
@@ -151,7 +162,10 @@ export function simulateInstrument(
       air: shown(air[day]!),
     })),
     truth,
+    season,
+    standing,
     sensitivity,
+    sensitivityAfter: worked === null ? sensitivity : breathes,
     drift,
   };
 }

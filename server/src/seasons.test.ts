@@ -60,7 +60,7 @@ describe('the forecast', () => {
     const { sentences, year, months, others, sides, yearInput } = await forecast();
     expect(sentences.length).toBeGreaterThan(1);
     expect(year.map(({ text }) => text).join(' ')).toMatch(
-      /stands highest about .*lowest about (January|February|early|mid|late)/u,
+      /is highest about .*lowest about (early|mid-|late)/u,
     );
     expect(months.map(({ side, months: all }) => [side, all.length])).toEqual([
       ['bass', 12],
@@ -108,7 +108,9 @@ describe('the forecast', () => {
     expect(length.history.map(({ value }) => Math.round(1000 * value))).toEqual([40, 50]);
     const width = await get<SeriesForecast>(`instruments/${INSTRUMENT}/forecast/crack.${crack}.width`);
     expect(width.sensitivity.mean).toBeLessThan(0);
-    expect(width.sentences[0]!.text).toMatch(/It closes at about (10|11|12)\.\d %MC, 5\d|6\d/u);
+    // shut in the damp of last August, open in February: near eleven, and two widths do not tell on which side of ten
+    expect(width.sentences[0]!.text).toMatch(/(closes|measure its width again in)/u);
+    expect(width.sentences[0]!.because).toMatch(/It closes between (8|9|10|11) and (10|11|12|13)\u00a0%MC/u);
   });
 
   it('learns from a buzz that was heard how hard is played', async () => {

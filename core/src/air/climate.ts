@@ -2,6 +2,7 @@ import { Matrix, inverse } from 'ml-matrix';
 import { DAYS_PER_YEAR } from '../days/day.js';
 import { equilibriumMoisture } from '../wood/equilibrium.js';
 import { SAMPLE_DAYS, EXAMINATION_AIR_SD, type AirLog, type DailyAir } from './moisture.js';
+import type { WoodOfDay } from './scenario.js';
 
 /** A moisture seen on a day, %MC, with the standard error of taking it for the season's mean. */
 export interface ClimateSample {
@@ -139,13 +140,21 @@ function persistenceOf(residuals: readonly number[], logged: number): number {
 
 /** The wood's mean moisture at that season, %MC. */
 export function seasonMoisture(climate: Climate, day: number): number {
-  return dot(climate.coefficients, harmonics(day));
+  const [mean, cos1, sin1, cos2, sin2] = climate.coefficients as [number, number, number, number, number];
+  const angle = seasonAngle(day);
+  const [c, s] = [Math.cos(angle), Math.sin(angle)];
+  return mean + cos1 * c + sin1 * s + cos2 * (c * c - s * s) + sin2 * 2 * s * c;
 }
 
 /** Variance of {@link seasonMoisture} from the shortness of the log, %MC². */
 export function seasonVariance(climate: Climate, day: number): number {
   const x = harmonics(day);
-  return x.reduce((sum, xi, i) => sum + xi * dot(climate.covariance[i]!, x), 0);
+  let variance = 0;
+  for (let i = 0; i < x.length; i++) {
+    const row = climate.covariance[i]!;
+    for (let j = 0; j < x.length; j++) variance += x[i]! * x[j]! * row[j]!;
+  }
+  return variance;
 }
 
 /** What is expected of the wood on a coming day. */
@@ -168,7 +177,7 @@ export function comingMoisture(
   climate: Climate,
   day: number,
   today?: { day: number; moisture: number },
-  wood?: (day: number, season: number, deviation: number) => number,
+  wood?: (day: number) => WoodOfDay,
 ): DayMoisture {
   const season = seasonMoisture(climate, day);
   const remembered = today && day >= today.day ? climate.persistence ** (day - today.day) : 0;
@@ -179,7 +188,7 @@ export function comingMoisture(
   };
   const slope = (seasonMoisture(climate, day + 1) - seasonMoisture(climate, day - 1)) / 2;
   if (!wood) return { moisture: season + deviation.mean, variance: deviation.variance, slope };
-  return scenarioMoments(wood, day, season, deviation);
+  return scenarioMoments(wood(day), season, deviation);
 }
 
 /** Nodes and weights of Gauss–Hermite quadrature, seven points, for a standard normal (Abramowitz and Stegun, 25.10). */
@@ -188,8 +197,7 @@ const WEIGHTS = [0.4571428571428571, 0.2401231786050127, 0.03075712396758645, 0.
 
 /** Mean and variance of what a scenario makes of a normal deviation. */
 function scenarioMoments(
-  wood: (day: number, season: number, deviation: number) => number,
-  day: number,
+  wood: WoodOfDay,
   season: number,
   deviation: { mean: number; variance: number },
 ): DayMoisture {
@@ -198,7 +206,7 @@ function scenarioMoments(
   let square = 0;
   NODES.forEach((node, i) => {
     for (const sign of node === 0 ? [1] : [-1, 1]) {
-      const value = wood(day, season, deviation.mean + sign * node * sd);
+      const value = wood(season, deviation.mean + sign * node * sd);
       mean += WEIGHTS[i]! * value;
       square += WEIGHTS[i]! * value * value;
     }

@@ -23,18 +23,18 @@ export const ROOM_CELSIUS = 20;
 /** %MC of wood at rest in air of this humidity at living-room temperature. */
 export const moistureOfHumidity = (humidity: number): number => equilibriumMoisture(humidity, ROOM_CELSIUS);
 
+/** What a day's home moisture is turned into, %MC: the season of the day, and the weather's deviation from it. */
+export type WoodOfDay = (season: number, deviation: number) => number;
+
 /**
- * What a scenario makes of the home's wood: from the day, the home's moisture of that season and the weather's
- * deviation from it to the moisture that the instrument meets, %MC. Bands and simulated paths use the same function,
- * so that a scenario is compared with as-it-was under the same weather.
+ * What a scenario makes of the home's wood: for a day, the function from the home's moisture of that season and the
+ * weather's deviation from it to the moisture that the instrument meets, %MC. Bands and simulated paths use the same
+ * function, so that a scenario is compared with as-it-was under the same weather.
  *
  * @throws RangeError where a humidity is not one, or a band is the wrong way round
  */
-export function scenarioWood(
-  scenario: Scenario,
-  home: Climate,
-): (day: number, season: number, deviation: number) => number {
-  if (scenario.kind === 'as it was') return (_day, season, deviation) => season + deviation;
+export function scenarioWood(scenario: Scenario, home: Climate): (day: number) => WoodOfDay {
+  if (scenario.kind === 'as it was') return () => (season, deviation) => season + deviation;
   if (scenario.kind === 'held in a band') {
     if (!(scenario.from <= scenario.to)) throw new RangeError('the band must go from dry to damp');
     const low = moistureOfHumidity(scenario.from);
@@ -48,24 +48,24 @@ export function scenarioWood(
   const { climate, on } = scenario;
   const left = seasonMoisture(home, on) - seasonMoisture(climate, on);
   const wilder = climate.spread / home.spread;
-  return (day, season, deviation) => {
-    if (day < on) return season + deviation;
+  return (day) => {
+    if (day < on) return (season, deviation) => season + deviation;
     // the wood still carries the old room's moisture for its lag
-    const carried = left * Math.exp(-(day - on) / LAGS[USUAL_LAG]);
-    return seasonMoisture(climate, day) + carried + wilder * deviation;
+    const there = seasonMoisture(climate, day) + left * Math.exp(-(day - on) / LAGS[USUAL_LAG]);
+    return (_season, deviation) => there + wilder * deviation;
   };
 }
 
 /** What the home's moisture is turned into from a day on; the wood comes there by its lag. */
-function since(
-  from: number | undefined,
-  kept: (moisture: number) => number,
-): (day: number, season: number, deviation: number) => number {
-  if (from === undefined) return (_day, season, deviation) => kept(season + deviation);
-  return (day, season, deviation) => {
-    const home = season + deviation;
-    if (day < from) return home;
-    const there = kept(home);
-    return there + (home - there) * Math.exp(-(day - from) / LAGS[USUAL_LAG]);
+function since(from: number | undefined, kept: (moisture: number) => number): (day: number) => WoodOfDay {
+  if (from === undefined) return () => (season, deviation) => kept(season + deviation);
+  return (day) => {
+    if (day < from) return (season, deviation) => season + deviation;
+    const still = Math.exp(-(day - from) / LAGS[USUAL_LAG]);
+    return (season, deviation) => {
+      const home = season + deviation;
+      const there = kept(home);
+      return there + (home - there) * still;
+    };
   };
 }

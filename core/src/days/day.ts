@@ -46,6 +46,18 @@ export function sayDay(day: number): string {
   return inMonth <= 10 ? `early ${month}` : inMonth <= 20 ? `mid-${month}` : `late ${month}`;
 }
 
+/** The year of a day where it is not that of another: ` 2027`, or nothing. */
+const otherYear = (day: number, today: number): string => {
+  const year = new Date(day * DAY_MS).getUTCFullYear();
+  return year === new Date(today * DAY_MS).getUTCFullYear() ? '' : ` ${year}`;
+};
+
+/** A day that is told today, with its year where that is not plain: `mid-February 2027`. */
+export const sayDayFrom = (day: number, today: number): string => sayDay(day) + otherYear(day, today);
+
+/** The month of a day that is told today: `August`, `February 2027`. */
+export const sayMonthFrom = (day: number, today: number): string => sayMonth(day) + otherYear(day, today);
+
 /** The month of a day: `November`. */
 export function sayMonth(day: number): string {
   return MONTHS[new Date(day * DAY_MS).getUTCMonth()]!;

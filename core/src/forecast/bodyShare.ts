@@ -72,3 +72,12 @@ export function bodyShare(
     },
   };
 }
+
+/**
+ * What belly, relief and ends say of a change of the action: nothing where it did not move, that they explain it, or
+ * that they leave more than their errors.
+ */
+export function bodyTells({ moved, rest }: BodyShare): 'did not move' | 'explained' | 'not explained' {
+  if (Math.abs(rest.mean) > 1.96 * rest.sd) return 'not explained';
+  return Math.abs(moved.mean) <= 1.96 * moved.sd ? 'did not move' : 'explained';
+}

@@ -1,7 +1,8 @@
 import { seasonMoisture, type Climate } from '../air/climate.js';
 import { DAYS_PER_YEAR } from '../days/day.js';
 import { LAGS, USUAL_LAG } from '../air/moisture.js';
-import { fitLinear, leaveOneOut, truncateBelowZero, type LinearProblem } from './fit.js';
+import { fitWhitened, leaveOneOut, truncateToRange } from './fit.js';
+import { covarianceOf, whitenMarkov, type MarkovErrors } from './markov.js';
 import type { Belief } from './prior.js';
 
 /** One strung reading of a quantity, ready for the fit. */
@@ -44,9 +45,16 @@ export interface Member {
   slip: number | null;
 }
 
-export interface CalibratedVisit extends Visit {
-  /** the moisture that the fit believes, %MC */
+/** A visit of the present epoch, as the fit took it. */
+export interface CalibratedVisit
+  extends
+    Pick<Visit, 'day' | 'value' | 'sd' | 'moisture' | 'moistureSd'>,
+    Required<Pick<Visit, 'afterIntervention'>> {
+  /** the moisture that the fit believes, %MC, and its variance */
   shrunkMoisture: number;
+  shrunkVariance: number;
+  /** how much of what was read is believed, 0 to 1; the rest is the season's */
+  shrunkBy: number;
   /** leave-one-out misfit, in its own errors */
   z: number;
   /** how likely it is that this reading is a slip, 0 to 1 */
@@ -63,6 +71,9 @@ export interface Calibration {
   sensitivity: Belief;
   age: Belief;
   settling: Belief | null;
+  /** what was believed of the age before any reading, and from what size on it matters, SI per year */
+  ageBefore: Belief;
+  creepThatMatters: number;
   /** visits of the present epoch that were used */
   visits: CalibratedVisit[];
   /** days at pitch at the reference day, null where the settling is long over or not known */
@@ -81,6 +92,8 @@ export interface SeriesBelief {
   sensitivity: Belief;
   /** per year */
   age: Belief;
+  /** a yearly change of less is none that anybody minds */
+  creepThatMatters: number;
   /** nothing is known of the level before it is read: so wide about the first reading */
   levelSd: number;
   /** per natural logarithm of time under tension, half-normal; null where nothing settles */
@@ -110,6 +123,7 @@ export function actionBelief(sensitivity: Belief): SeriesBelief {
   return {
     sensitivity,
     age: { mean: 0, sd: 0.17 * mm },
+    creepThatMatters: 0.1 * mm,
     levelSd: 5 * mm,
     settlingSd: 0.15 * mm,
     models: [
@@ -131,8 +145,9 @@ const SETTLING_DAYS = [5, 40];
 const MODEL_MEMORY_DAYS = 60;
 /** After structural work the body breathes differently by about this factor (log-sd). */
 const EPOCH_LOG_SD = 0.3;
-/** Settling older than this no longer shows between visits. */
-const SETTLED_DAYS = 1500;
+/** A box that was strung up settles for so long, days, and by so much at most, m; what goes on after that is age. House figures. */
+export const SETTLING_ENDS = 400;
+const SETTLING_MOST = 1.5 * mm;
 /** How likely a reading is a slip before anything is known of it, and from which misfit on that is weighed. */
 const SLIP_CHANCE = 0.04;
 const SLIP_MISFIT = 2.2;
@@ -176,61 +191,66 @@ function handedOn({ sensitivity: { mean, sd } }: Calibration, factor: number): B
   return { mean: factor * mean, sd: Math.hypot(factor * sd, EPOCH_LOG_SD * factor * mean) };
 }
 
-/** One choice of what is not known. */
-interface Choice {
-  lag: number;
+/** One choice of what the readings' errors are. */
+interface Noise {
   model: Weighted;
   walk: Weighted;
-  settlingDays: number;
   slip: number | null;
+}
+
+/** The fit under one choice of everything that is not known. */
+interface WeighedFit extends Noise {
+  lag: number;
+  settlingDays: number;
+  mean: number[];
+  covariance: number[][];
+  logWeight: number;
 }
 
 function calibrateEpoch(visits: readonly Visit[], climate: Climate, belief: SeriesBelief): Calibration {
   const referenceDay = visits.at(-1)!.day;
   const referenceMoisture = climate.coefficients[0]!;
   const start = daysAtPitchAt(visits, referenceDay);
-  const settles = belief.settlingSd !== null && start !== null && start < SETTLED_DAYS;
+  const settles =
+    belief.settlingSd !== null && start !== null && start - (referenceDay - visits[0]!.day) < SETTLING_ENDS;
   const epoch: Epoch = {
     visits,
     belief,
     referenceDay,
     referenceMoisture,
     daysAtPitch: settles ? start : null,
-    ...correlations(visits, referenceDay),
+    ...backwards(visits),
   };
 
   // the widening by errors in M depends on β itself: two rounds with the middle model settle it
-  const middle: Choice = {
-    lag: USUAL_LAG,
+  const middle: Noise = {
     model: belief.models[Math.floor(belief.models.length / 2)]!,
     walk: belief.walks[0]!,
-    settlingDays: SETTLING_DAYS[0]!,
     slip: null,
   };
-  let { sensitivity: beta } = belief;
+  const usual = shrunkBy(visits, climate, USUAL_LAG);
+  let square = squareOf(belief.sensitivity.mean, belief.sensitivity.sd ** 2);
   for (let round = 0; round < 2; round++) {
-    const { mean, covariance } = fitChoice(epoch, shrunkBy(epoch, climate, beta, USUAL_LAG), middle);
-    beta = { mean: mean[1]!, sd: Math.sqrt(covariance[1]![1]!) };
+    const { mean, covariance } = fitsUnder(epoch, [usual], square, middle)[0]!;
+    square = squareOf(mean[1]!, covariance[1]![1]!);
   }
   const lags =
     belief.lags && visits.some(({ moistureByLag }) => moistureByLag) ? LAGS.map((_, i) => i) : [USUAL_LAG];
-  const shrunk = new Map(lags.map((lag) => [lag, shrunkBy(epoch, climate, beta, lag)]));
-  const usual = shrunk.get(USUAL_LAG)!;
-  const zs = leaveOneOut(problemOf(epoch, usual, middle));
+  const shrunk = lags.map((lag) => (lag === USUAL_LAG ? usual : shrunkBy(visits, climate, lag)));
+  const zs = misfits(epoch, usual, square, middle);
 
-  const choices: Choice[] = [];
+  const fits: WeighedFit[] = [];
   for (const slip of slipsWeighed(zs))
-    for (const lag of lags)
-      for (const model of belief.models)
-        for (const walk of visits.length > 1 ? belief.walks : belief.walks.slice(0, 1))
-          for (const settlingDays of settles ? SETTLING_DAYS : SETTLING_DAYS.slice(0, 1))
-            choices.push({ lag, model, walk, settlingDays, slip });
-  const fits = choices.map((choice) => {
-    const { mean, covariance, logEvidence } = fitChoice(epoch, shrunk.get(choice.lag)!, choice);
-    const beforehand = choice.model.chance * choice.walk.chance * (choice.slip === null ? 1 : SLIP_CHANCE);
-    return { choice, mean, covariance, logWeight: logEvidence + Math.log(beforehand) };
-  });
+    for (const model of belief.models)
+      for (const walk of visits.length > 1 ? belief.walks : belief.walks.slice(0, 1)) {
+        const noise = { model, walk, slip };
+        const beforehand = model.chance * walk.chance * (slip === null ? 1 : SLIP_CHANCE);
+        for (const { logEvidence, at, ...fit } of fitsUnder(epoch, shrunk, square, noise))
+          fits.push({ ...fit, ...noise, lag: lags[at]!, logWeight: logEvidence + Math.log(beforehand) });
+      }
   const members = weighed(fits);
+  const slips = new Float64Array(visits.length);
+  for (const { slip, weight } of members) if (slip !== null) slips[slip]! += weight;
   const moments = (index: number) => momentsOf(members, index);
   return {
     members,
@@ -240,11 +260,20 @@ function calibrateEpoch(visits: readonly Visit[], climate: Climate, belief: Seri
     sensitivity: moments(1),
     age: moments(2),
     settling: settles ? moments(3) : null,
-    visits: visits.map((visit, i) => ({
-      ...visit,
+    ageBefore: belief.age,
+    creepThatMatters: belief.creepThatMatters,
+    visits: visits.map(({ day, value, sd, moisture, moistureSd, afterIntervention }, i) => ({
+      day,
+      value,
+      sd,
+      moisture,
+      moistureSd,
+      afterIntervention: afterIntervention ?? false,
       shrunkMoisture: usual[i]!.moisture,
+      shrunkVariance: usual[i]!.left,
+      shrunkBy: usual[i]!.by,
       z: zs[i]!,
-      slip: members.reduce((sum, { slip, weight }) => sum + (slip === i ? weight : 0), 0),
+      slip: slips[i]!,
     })),
     daysAtPitchAtReference: epoch.daysAtPitch,
   };
@@ -257,65 +286,114 @@ interface Epoch {
   referenceMoisture: number;
   /** at the reference day; null where nothing settles */
   daysAtPitch: number | null;
-  /** correlation of the model's error between two visits */
-  memory: number[][];
-  /** years that two visits share of the walk back from the last one */
-  shared: number[][];
-  /** variance that two visits share of what was taken out after both of them, SI */
-  taken: number[][];
+  /** from the last visit back to the first: how much of the model's error is left from the one after */
+  left: Float64Array;
+  /** years from the one after, and variance of what was taken out in between, SI² */
+  years: Float64Array;
+  taken: Float64Array;
 }
 
-function correlations(
-  visits: readonly Visit[],
-  referenceDay: number,
-): Pick<Epoch, 'memory' | 'shared' | 'taken'> {
-  const between = (of: (a: number, b: number) => number) =>
-    visits.map((one) => visits.map((other) => of(one.day, other.day)));
+/** The visits from the last one back, so that the walk is counted from there. */
+function backwards(visits: readonly Visit[]): Pick<Epoch, 'left' | 'years' | 'taken'> {
+  const n = visits.length;
+  const between = (of: (earlier: Visit, later: Visit) => number) =>
+    Float64Array.from({ length: n }, (_, i) => (i === 0 ? 0 : of(visits[n - 1 - i]!, visits[n - i]!)));
   return {
-    memory: between((a, b) => Math.exp(-Math.abs(a - b) / MODEL_MEMORY_DAYS)),
-    shared: between((a, b) => (referenceDay - Math.max(a, b)) / DAYS_PER_YEAR),
-    taken: visits.map((_, i) =>
-      visits.map((_, k) =>
-        visits.slice(Math.max(i, k) + 1).reduce((sum, { stepSd = 0 }) => sum + stepSd ** 2, 0),
-      ),
-    ),
+    left: between((earlier, later) => Math.exp(-(later.day - earlier.day) / MODEL_MEMORY_DAYS)),
+    years: between((earlier, later) => (later.day - earlier.day) / DAYS_PER_YEAR),
+    taken: between((_, later) => (later.stepSd ?? 0) ** 2),
   };
 }
 
-function problemOf(epoch: Epoch, shrunk: readonly Shrunk[], choice: Choice): LinearProblem {
-  const { visits, belief, referenceDay, referenceMoisture, daysAtPitch, memory, shared, taken } = epoch;
-  const { walk, settlingDays, slip } = choice;
-  const model = choice.model.sd ** 2;
-  const walked = walk.sd ** 2;
-  return {
-    design: visits.map(({ day }, i) => {
-      const row = [1, shrunk[i]!.moisture - referenceMoisture, (day - referenceDay) / DAYS_PER_YEAR];
-      if (daysAtPitch !== null) row.push(Math.log1p((daysAtPitch - (referenceDay - day)) / settlingDays));
-      return row;
-    }),
-    observed: visits.map(({ value }) => value),
-    errors: memory.map((row, i) =>
-      row.map((correlation, k) => {
-        const together = model * correlation + walked * shared[i]![k]! + taken[i]![k]!;
-        if (i !== k) return together;
-        const slipped = slip === i ? belief.slipSd ** 2 : 0;
-        return together + visits[i]!.sd ** 2 + shrunk[i]!.variance + slipped;
-      }),
-    ),
-    prior: [
-      { mean: visits[0]!.value, sd: belief.levelSd },
-      belief.sensitivity,
-      belief.age,
-      ...(daysAtPitch !== null ? [{ mean: 0, sd: belief.settlingSd! }] : []),
+/** What the readings' errors are under one choice of them, from the last visit back. */
+function errorsOf(
+  { visits, belief, left, years, taken }: Epoch,
+  shrunk: readonly Shrunk[],
+  square: number,
+  { model, walk, slip }: Noise,
+): MarkovErrors {
+  const n = visits.length;
+  const own = new Float64Array(n);
+  const walked = new Float64Array(n);
+  for (let i = 0; i < n; i++) {
+    const at = n - 1 - i;
+    own[i] = visits[at]!.sd ** 2 + square * shrunk[at]!.left + (slip === at ? belief.slipSd ** 2 : 0);
+    walked[i] = walk.sd ** 2 * years[i]! + taken[i]!;
+  }
+  return { own, fading: model.sd ** 2, left, walked };
+}
+
+function priorOf({ visits, belief, daysAtPitch }: Epoch): Belief[] {
+  return [
+    { mean: visits[0]!.value, sd: belief.levelSd },
+    belief.sensitivity,
+    belief.age,
+    ...(daysAtPitch !== null ? [{ mean: 0, sd: belief.settlingSd! }] : []),
+  ];
+}
+
+/** Columns of the design from the last visit back, besides the level: moisture, years, settling. */
+const column = (visits: readonly Visit[], of: (visit: Visit, place: number) => number): Float64Array => {
+  const n = visits.length;
+  const values = new Float64Array(n);
+  for (let i = 0; i < n; i++) values[i] = of(visits[n - 1 - i]!, n - 1 - i);
+  return values;
+};
+const moistureColumn = ({ visits, referenceMoisture }: Epoch, shrunk: readonly Shrunk[]) =>
+  column(visits, (_, place) => shrunk[place]!.moisture - referenceMoisture);
+const settlingColumn = ({ visits, referenceDay, daysAtPitch }: Epoch, settlingDays: number) =>
+  column(visits, ({ day }) => settledBy(daysAtPitch! - (referenceDay - day), settlingDays));
+
+/** How far settling has come after so many days under tension, in logarithms of time. */
+export const settledBy = (days: number, settlingDays: number): number =>
+  Math.log1p(Math.max(0, Math.min(SETTLING_ENDS, days)) / settlingDays);
+
+/** Each reading against all others, in its own errors. */
+function misfits(epoch: Epoch, shrunk: readonly Shrunk[], square: number, noise: Noise): number[] {
+  const { visits, referenceDay } = epoch;
+  const columns = [
+    column(visits, () => 1),
+    moistureColumn(epoch, shrunk),
+    column(visits, ({ day }) => (day - referenceDay) / DAYS_PER_YEAR),
+    ...(epoch.daysAtPitch === null ? [] : [settlingColumn(epoch, SETTLING_DAYS[0]!)]),
+  ];
+  return leaveOneOut({
+    columns,
+    observed: column(visits, ({ value }) => value),
+    errors: covarianceOf(errorsOf(epoch, shrunk, square, noise)),
+    prior: priorOf(epoch),
+  }).reverse();
+}
+
+/** Every fit under one choice of the errors: by each lag's moisture and each settling time; they share the factor of the errors. */
+function fitsUnder(epoch: Epoch, byLag: readonly (readonly Shrunk[])[], square: number, noise: Noise) {
+  const { visits, referenceDay } = epoch;
+  const settles = epoch.daysAtPitch !== null;
+  const settlings = settles ? SETTLING_DAYS : SETTLING_DAYS.slice(0, 1);
+  const { whitened, logDeterminant } = whitenMarkov(
+    [
+      column(visits, ({ value }) => value),
+      column(visits, () => 1),
+      column(visits, ({ day }) => (day - referenceDay) / DAYS_PER_YEAR),
+      ...byLag.map((shrunk) => moistureColumn(epoch, shrunk)),
+      ...(settles ? settlings.map((days) => settlingColumn(epoch, days)) : []),
     ],
-  };
-}
-
-function fitChoice(epoch: Epoch, shrunk: readonly Shrunk[], choice: Choice) {
-  const fit = fitLinear(problemOf(epoch, shrunk, choice));
-  if (epoch.daysAtPitch === null) return fit;
-  const { mean, covariance, logProbability } = truncateBelowZero(fit.mean, fit.covariance, 3);
-  return { mean, covariance, logEvidence: fit.logEvidence + logProbability };
+    // what moisture's error adds is the same for every lag
+    errorsOf(epoch, byLag[0]!, square, noise),
+  );
+  const [observed, level, years] = whitened as [Float64Array, Float64Array, Float64Array];
+  const prior = priorOf(epoch);
+  return byLag.flatMap((_, at) =>
+    settlings.map((settlingDays, s) => {
+      const columns = [level, whitened[3 + at]!, years];
+      if (settles) columns.push(whitened[3 + byLag.length + s]!);
+      const fit = fitWhitened(columns, observed, logDeterminant, prior);
+      if (!settles) return { ...fit, at, settlingDays };
+      const most = SETTLING_MOST / settledBy(SETTLING_ENDS, settlingDays);
+      const { mean, covariance, logProbability } = truncateToRange(fit.mean, fit.covariance, 3, most);
+      return { mean, covariance, logEvidence: fit.logEvidence + logProbability, at, settlingDays };
+    }),
+  );
 }
 
 /** No slip, and each of the oddest readings as the one slip. */
@@ -329,23 +407,21 @@ function slipsWeighed(zs: readonly number[]): (number | null)[] {
   return [null, ...odd.map(({ i }) => i)];
 }
 
-function weighed(
-  fits: { choice: Choice; mean: number[]; covariance: number[][]; logWeight: number }[],
-): Member[] {
+function weighed(fits: readonly WeighedFit[]): Member[] {
   const best = Math.max(...fits.map(({ logWeight }) => logWeight));
   const all = fits.map((fit) => ({ ...fit, weight: Math.exp(fit.logWeight - best) }));
   const total = all.reduce((sum, { weight }) => sum + weight, 0);
   const kept = all.filter(({ weight }) => weight >= LEAST_WEIGHT * total);
   const left = kept.reduce((sum, { weight }) => sum + weight, 0);
-  return kept.map(({ choice, mean, covariance, weight }) => ({
+  return kept.map(({ mean, covariance, weight, settlingDays, model, walk, lag, slip }) => ({
     weight: weight / left,
     mean,
     covariance,
-    settlingDays: choice.settlingDays,
-    modelSd: choice.model.sd,
-    walkSd: choice.walk.sd,
-    lagMore: LAGS[choice.lag]! - LAGS[USUAL_LAG],
-    slip: choice.slip,
+    settlingDays,
+    modelSd: model.sd,
+    walkSd: walk.sd,
+    lagMore: LAGS[lag]! - LAGS[USUAL_LAG],
+    slip,
   }));
 }
 
@@ -358,30 +434,32 @@ function daysAtPitchAt(visits: readonly Visit[], day: number): number | null {
   return atReference >= day - visits[0]!.day ? atReference : day - visits[0]!.day;
 }
 
-/** What the fit takes for a visit's moisture, %MC, and what that adds to its variance, m². */
+/** What the fit takes for a visit's moisture, %MC, how much of what was read is in it, and its variance. */
 interface Shrunk {
   moisture: number;
-  variance: number;
+  by: number;
+  left: number;
 }
 
 /**
- * Errors in M: the reading's moisture is drawn towards the season's by `w = v/(v + σ_M²)` and the rest of its
- * error widens the reading by `(β² + var β) v σ_M²/(v + σ_M²)`.
+ * Errors in M: the reading's moisture is drawn towards the season's by `w = v/(v + σ_M²)`, and what is left of its
+ * variance, `v σ_M²/(v + σ_M²)`, widens the reading by `β² + var β` of it.
  */
-function shrunkBy({ visits }: Epoch, climate: Climate, beta: Belief, lag: number): Shrunk[] {
+function shrunkBy(visits: readonly Visit[], climate: Climate, lag: number): Shrunk[] {
   const v = climate.spread ** 2;
-  const size = beta.mean ** 2 + beta.sd ** 2;
   const later = LAGS[lag]! - LAGS[USUAL_LAG];
   return visits.map(({ day, moisture, moistureByLag, moistureSd }) => {
     const season = seasonMoisture(climate, day - later);
     const error = moistureSd ** 2;
-    const read = moistureByLag?.[lag] ?? moisture + season - seasonMoisture(climate, day);
-    return {
-      moisture: season + (v / (v + error)) * (read - season),
-      variance: (size * v * error) / (v + error),
-    };
+    const read =
+      moistureByLag?.[lag] ?? (later === 0 ? moisture : moisture + season - seasonMoisture(climate, day));
+    const by = v / (v + error);
+    return { moisture: season + by * (read - season), by, left: by * error };
   });
 }
+
+/** `β² + var β`. */
+const squareOf = (mean: number, variance: number): number => mean ** 2 + variance;
 
 /** Mean and standard deviation of one parameter over the weighted members. */
 export function momentsOf(members: readonly Member[], index: number): Belief {

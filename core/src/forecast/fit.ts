@@ -1,4 +1,5 @@
-import { choleskyOf, invertLower } from '../numeric/dense.js';
+import { choleskyOf, flatOf, invertLower } from '../numeric/dense.js';
+import { logNormalAbove, normalBelow } from '../numeric/normal.js';
 
 /**
  * Bayesian linear regression with correlated errors, the heart of the calibrated forecast.
@@ -26,13 +27,58 @@ export interface LinearFit {
 /**
  * @throws RangeError where the shapes do not agree, or where a flat prior leaves a parameter undetermined
  */
-export function fitLinear(problem: LinearProblem): LinearFit {
-  const { design, observed, errors, prior } = problem;
+export function fitLinear({ design, observed, errors, prior }: LinearProblem): LinearFit {
+  const n = observed.length;
+  if (design.length !== n || errors.length !== n || design.some((row) => row.length !== prior.length))
+    throw new RangeError('design, observations and errors must have the same number of rows');
+  const columns = prior.map((_, j) => design.map((row) => row[j]!));
+  const { whitened, logDeterminant } = whiten([...columns, observed], flatOf(errors));
+  return fitWhitened(whitened.slice(0, -1), whitened.at(-1)!, logDeterminant, prior);
+}
+
+/**
+ * Columns divided by Cholesky's factor L of the errors: what many regressions of the same readings have in common.
+ *
+ * @param columns each of n values
+ * @param errors n × n covariance row by row; only its lower half is read
+ * @returns L⁻¹ of every column, and the logarithm of the errors' determinant
+ * @throws RangeError where the covariance is not positive definite
+ */
+function whiten(
+  columns: readonly (readonly number[])[],
+  errors: Float64Array,
+): { whitened: Float64Array[]; logDeterminant: number } {
+  const n = Math.round(Math.sqrt(errors.length));
+  const lower = choleskyOf(errors, n);
+  if (!lower) throw new RangeError('error covariance must be positive definite');
+  let logDeterminant = 0;
+  for (let i = 0; i < n; i++) logDeterminant += 2 * Math.log(lower[i * n + i]!);
+  const whitened = columns.map((column) => {
+    const solved = new Float64Array(n);
+    for (let i = 0; i < n; i++) {
+      let value = column[i]!;
+      for (let k = 0; k < i; k++) value -= lower[i * n + k]! * solved[k]!;
+      solved[i] = value / lower[i * n + i]!;
+    }
+    return solved;
+  });
+  return { whitened, logDeterminant };
+}
+
+/**
+ * The regression of whitened readings on whitened columns, see {@link whiten} and {@link fitLinear}.
+ *
+ * @param logDeterminant of the errors
+ * @throws RangeError where a flat prior leaves a parameter undetermined
+ */
+export function fitWhitened(
+  columns: readonly Float64Array[],
+  observed: Float64Array,
+  logDeterminant: number,
+  prior: readonly { mean: number; sd: number }[],
+): LinearFit {
   const n = observed.length;
   const p = prior.length;
-  if (design.length !== n || errors.length !== n || design.some((row) => row.length !== p)) {
-    throw new RangeError('design, observations and errors must have the same number of rows');
-  }
   const believed = prior.filter(({ sd }) => Number.isFinite(sd)).length;
   const rows = n + believed;
   if (rows < p) throw new RangeError('a flat prior needs at least as many readings as parameters');
@@ -41,10 +87,10 @@ export function fitLinear(problem: LinearProblem): LinearFit {
   const width = p + 1;
   const system = new Float64Array(rows * width);
   for (let i = 0; i < n; i++) {
-    for (let j = 0; j < p; j++) system[i * width + j] = design[i]![j]!;
+    for (let j = 0; j < p; j++) system[i * width + j] = columns[j]![i]!;
     system[i * width + p] = observed[i]!;
   }
-  let logDeterminants = whiten(system, errors, width);
+  let logDeterminants = logDeterminant;
   let row = n;
   prior.forEach(({ mean, sd }, j) => {
     if (!Number.isFinite(sd)) return;
@@ -77,28 +123,6 @@ function columnSize(system: Float64Array, width: number, j: number): number {
   let square = 0;
   for (let i = 0; i <= j; i++) square += system[i * width + j]! ** 2;
   return Math.sqrt(square);
-}
-
-/**
- * The first rows of the system divided by Cholesky's factor of the errors.
- *
- * @returns the logarithm of the errors' determinant
- */
-function whiten(system: Float64Array, errors: number[][], width: number): number {
-  const n = errors.length;
-  const lower = choleskyOf(errors);
-  if (!lower) throw new RangeError('error covariance must be positive definite');
-  let logDeterminant = 0;
-  for (let i = 0; i < n; i++) {
-    const pivot = lower[i * n + i]!;
-    logDeterminant += 2 * Math.log(pivot);
-    for (let j = 0; j < width; j++) {
-      let value = system[i * width + j]!;
-      for (let k = 0; k < i; k++) value -= lower[i * n + k]! * system[k * width + j]!;
-      system[i * width + j] = value / pivot;
-    }
-  }
-  return logDeterminant;
 }
 
 /** Householder reflections that leave an upper triangle in the first p columns; the last column goes along. */
@@ -145,27 +169,39 @@ function invertUpper(system: Float64Array, p: number, width: number): number[][]
  *
  * Needs a proper prior on every parameter.
  *
+ * @param problem p columns of n values, n observations, errors n × n row by row, p beliefs
  * @throws RangeError where the covariance of the errors is not positive definite
  */
-export function leaveOneOut(problem: LinearProblem): number[] {
-  const { design, observed, errors, prior } = problem;
+export function leaveOneOut({
+  columns,
+  observed,
+  errors,
+  prior,
+}: {
+  columns: readonly Float64Array[];
+  observed: Float64Array;
+  errors: Float64Array;
+  prior: readonly { mean: number; sd: number }[];
+}): number[] {
   const n = observed.length;
-  const marginal = errors.map((row, i) =>
-    row.map((error, k) =>
-      prior.reduce((sum, { sd }, j) => sum + design[i]![j]! * design[k]![j]! * sd ** 2, error),
-    ),
-  );
-  const lower = choleskyOf(marginal);
+  const marginal = Float64Array.from(errors);
+  const off = Float64Array.from(observed);
+  columns.forEach((column, j) => {
+    const { mean, sd } = prior[j]!;
+    const variance = sd ** 2;
+    for (let i = 0; i < n; i++) {
+      off[i]! -= column[i]! * mean;
+      const scaled = variance * column[i]!;
+      for (let k = 0; k <= i; k++) marginal[i * n + k]! += scaled * column[k]!;
+    }
+  });
+  const lower = choleskyOf(marginal, n);
   if (!lower) throw new RangeError('error covariance must be positive definite');
   const inverse = invertLower(lower, n);
   // K = L⁻ᵀ L⁻¹
-  const whitened = Array.from({ length: n }, (_, i) =>
-    observed.reduce((sum, y, k) => {
-      const expected = design[k]!.reduce((part, x, j) => part + x * prior[j]!.mean, 0);
-      return sum + inverse[i * n + k]! * (y - expected);
-    }, 0),
-  );
-  return observed.map((_, i) => {
+  const whitened = new Float64Array(n);
+  for (let i = 0; i < n; i++) for (let k = 0; k <= i; k++) whitened[i]! += inverse[i * n + k]! * off[k]!;
+  return Array.from(observed, (_, i) => {
     let weighted = 0;
     let diagonal = 0;
     for (let k = i; k < n; k++) {
@@ -177,50 +213,45 @@ export function leaveOneOut(problem: LinearProblem): number[] {
 }
 
 /**
- * The moments of a Gaussian of which one component is known to be zero or more.
+ * The moments of a Gaussian of which one component is known to lie between zero and a bound.
  *
- * Source: moments of the truncated normal; the other components follow by their regression on the truncated one.
+ * Source: moments of the doubly truncated normal (Johnson, Kotz and Balakrishnan, *Continuous Univariate Distributions*,
+ * volume 1, section 10.1); the other components follow by their regression on the truncated one.
  *
  * @param index of the component
- * @returns mean, covariance and the logarithm of the probability that it was zero or more
+ * @param most the bound, in the component's unit; Infinity where there is none
+ * @returns mean, covariance and the logarithm of the probability that it lay there
  */
-export function truncateBelowZero(
+export function truncateToRange(
   mean: readonly number[],
   covariance: readonly (readonly number[])[],
   index: number,
+  most = Infinity,
 ): { mean: number[]; covariance: number[][]; logProbability: number } {
   const m = mean[index]!;
   const s = Math.sqrt(covariance[index]![index]!);
   const alpha = -m / s;
-  const logTail = logNormalTail(alpha);
-  const hazard = Math.exp(-0.5 * alpha * alpha - 0.5 * Math.log(2 * Math.PI) - logTail);
+  const beta = (most - m) / s;
+  const logMass = logBetween(alpha, beta);
+  const density = (z: number) =>
+    Number.isFinite(z) ? Math.exp(-0.5 * z * z - 0.5 * Math.log(2 * Math.PI) - logMass) : 0;
+  const [low, high] = [density(alpha), density(beta)];
+  const hazard = low - high;
+  const bent = alpha * low - (Number.isFinite(beta) ? beta * high : 0);
   const shift = s * hazard;
-  const shrink = 1 - Math.max(0, Math.min(1, 1 + alpha * hazard - hazard * hazard));
+  const shrink = 1 - Math.max(0, Math.min(1, 1 + bent - hazard * hazard));
   const column = covariance.map((row) => row[index]! / (s * s));
   return {
     mean: mean.map((mu, i) => mu + column[i]! * shift),
     covariance: covariance.map((row, i) => row.map((c, j) => c - column[i]! * column[j]! * s * s * shrink)),
-    logProbability: logTail,
+    logProbability: logMass,
   };
 }
 
-/** log P(Z > a) for a standard normal. */
-function logNormalTail(a: number): number {
-  if (a < 5) return Math.log(1 - normalBelow(a));
-  // Mills ratio series for the far tail
-  return -0.5 * a * a - Math.log(a * Math.sqrt(2 * Math.PI)) + Math.log1p(-1 / (a * a) + 3 / a ** 4);
-}
-
-/**
- * P(Z < z) for a standard normal, error below 7.5e-8: Abramowitz and Stegun, *Handbook of Mathematical
- * Functions*, formula 26.2.17.
- */
-export function normalBelow(z: number): number {
-  const t = 1 / (1 + 0.2316419 * Math.abs(z));
-  const density = Math.exp(-0.5 * z * z) / Math.sqrt(2 * Math.PI);
-  const tail =
-    density *
-    t *
-    (0.31938153 + t * (-0.356563782 + t * (1.781477937 + t * (-1.821255978 + t * 1.330274429))));
-  return z >= 0 ? 1 - tail : tail;
+/** log P(a < Z < b) for a standard normal, a < b. */
+function logBetween(a: number, b: number): number {
+  if (b < 0) return logBetween(-b, -a);
+  if (a <= 0) return Math.log(1 - normalBelow(a) - normalBelow(-b));
+  const near = logNormalAbove(a);
+  return b === Infinity ? near : near + Math.log1p(-Math.exp(logNormalAbove(b) - near));
 }

@@ -5,23 +5,21 @@ import { describe, expect, it } from 'vitest';
 import { coverage } from '../../simulated/coverage.js';
 import { fitClimate } from '../air/index.js';
 import { archRise } from '../archtop/index.js';
-import { normal, seededChance } from '../numeric/index.js';
+import { choleskyOf, flatOf, normal, normalBelow, seededChance } from '../numeric/index.js';
 import {
   actionBelief,
   actionSensitivity,
-  attribute,
   calibrate,
   expectOn,
   expectThrough,
   fitLinear,
   leaveOneOut,
-  normalBelow,
   topMovement,
-  truncateBelowZero,
+  truncateToRange,
   yearAhead,
   type Visit,
 } from './index.js';
-import { outlookSentences } from '../sentences/index.js';
+import { covarianceOf, whitenMarkov } from './markov.js';
 
 const mm = 1e-3;
 const climate = fitClimate([], 0);
@@ -117,7 +115,12 @@ describe('regression', () => {
     const xs = [1, 2, 3.5, 4, 6];
     const ys = [2.1, 2.4, 2.2, 3.9, 2.8];
     const design = xs.map((x) => [1, x]);
-    const zs = leaveOneOut({ design, observed: ys, errors: identity(5, 0.04), prior });
+    const zs = leaveOneOut({
+      columns: [Float64Array.from(xs, () => 1), Float64Array.from(xs)],
+      observed: Float64Array.from(ys),
+      errors: flatOf(identity(5, 0.04)),
+      prior,
+    });
     xs.forEach((x, i) => {
       const rest = [0, 1, 2, 3, 4].filter((k) => k !== i);
       const fit = fitLinear({
@@ -143,7 +146,7 @@ describe('regression', () => {
     }
     const mean = (k: number) => draws.reduce((s, d) => s + d[k]!, 0) / draws.length;
     const product = draws.reduce((s, d) => s + d[0]! * d[1]!, 0) / draws.length - mean(0) * mean(1);
-    const exact = truncateBelowZero(
+    const exact = truncateToRange(
       [-0.5, 1],
       [
         [1, 0.6],
@@ -155,6 +158,70 @@ describe('regression', () => {
     expect(exact.mean[1]).toBeCloseTo(mean(1), 1.9);
     expect(exact.covariance[0]![1]).toBeCloseTo(product, 1.7);
     expect(Math.exp(exact.logProbability)).toBeCloseTo(draws.length / 200000, 2);
+  });
+
+  it.each([
+    ['about its middle', 0.4, 1.2],
+    ['far under zero', -6, 1.2],
+    ['far over the bound', 9, 1.2],
+  ])('truncation to a range %s has the moments of its integral', (_name, mean, most) => {
+    // by Simpson's rule over the range
+    const steps = 4000;
+    const moment = (of: (x: number) => number) =>
+      Array.from({ length: steps + 1 }, (_, i) => {
+        const x = (most * i) / steps;
+        const weight = i === 0 || i === steps ? 1 : i % 2 === 1 ? 4 : 2;
+        return weight * of(x) * Math.exp(-0.5 * (x - mean) ** 2);
+      }).reduce((a, b) => a + b, 0) *
+      (most / steps / 3);
+    const mass = moment(() => 1);
+    const middle = moment((x) => x) / mass;
+    const spread = moment((x) => (x - middle) ** 2) / mass;
+    const exact = truncateToRange([mean], [[1]], 0, most);
+    expect(exact.mean[0]).toBeCloseTo(middle, 4);
+    expect(exact.covariance[0]![0]).toBeCloseTo(spread, 4);
+    expect(exact.logProbability).toBeCloseTo(Math.log(mass / Math.sqrt(2 * Math.PI)), 3);
+  });
+
+  it('errors that remember only the one before are whitened as by Cholesky’s factor', () => {
+    const number = fc.double({ min: 0.01, max: 2, noNaN: true });
+    const reading = fc.record({
+      own: number,
+      left: fc.double({ min: 0, max: 1, noNaN: true }),
+      walked: number,
+      x: number,
+      y: number,
+    });
+    fc.assert(
+      fc.property(fc.array(reading, { minLength: 1, maxLength: 12 }), number, (all, fading) => {
+        const of = (key: 'own' | 'left' | 'walked' | 'x' | 'y') => Float64Array.from(all, (one) => one[key]);
+        const errors = { own: of('own'), left: of('left'), walked: of('walked'), fading };
+        const [x, y] = [of('x'), of('y')];
+        const { whitened, logDeterminant } = whitenMarkov([x, y], errors);
+        const n = all.length;
+        const lower = choleskyOf(covarianceOf(errors), n)!;
+        const solved = [x, y].map((column) => {
+          const out = new Float64Array(n);
+          for (let i = 0; i < n; i++) {
+            let value = column[i]!;
+            for (let k = 0; k < i; k++) value -= lower[i * n + k]! * out[k]!;
+            out[i] = value / lower[i * n + i]!;
+          }
+          return out;
+        });
+        const dot = (a: Float64Array, b: Float64Array) => a.reduce((sum, one, i) => sum + one * b[i]!, 0);
+        const near = (a: number, b: number) => Math.abs(a - b) < 1e-9 * (1 + Math.abs(b));
+        const determinant = Array.from({ length: n }, (_, i) => 2 * Math.log(lower[i * n + i]!)).reduce(
+          (a, b) => a + b,
+          0,
+        );
+        return (
+          near(logDeterminant, determinant) &&
+          near(dot(whitened[0]!, whitened[1]!), dot(solved[0]!, solved[1]!)) &&
+          near(dot(whitened[1]!, whitened[1]!), dot(solved[1]!, solved[1]!))
+        );
+      }),
+    );
   });
 
   it('normal probabilities agree with simple-statistics’ table', () => {
@@ -285,19 +352,12 @@ describe('calibration', () => {
   );
 });
 
-describe('year ahead and sentences', () => {
+describe('the year ahead', () => {
   const from = 20000 + 15 * 91;
   const outlook = (visits: Visit[], window: [number, number]) => {
     const calibration = calibrate(visits, { climate, belief });
-    return {
-      side: 'bass' as const,
-      calibration,
-      window,
-      attribution: attribute(calibration),
-      year: yearAhead(calibration, climate, window, from, 365, { seed: 4 }),
-    };
+    return { calibration, year: yearAhead(calibration, climate, window, from, 365, { seed: 4 }) };
   };
-  const say = (metres: number) => `${(metres * 1000).toFixed(1)} mm`;
 
   it('is the same for the same seed, and its extremes fall in the damp and in the dry season', () => {
     const one = outlook(quarterly(12, 0.25 * mm, 0), [2 * mm, 3 * mm]);
@@ -307,108 +367,6 @@ describe('year ahead and sentences', () => {
     const monthOf = (day: number) => new Date(day * 864e5).getUTCMonth() + 1;
     expect([7, 8, 9]).toContain(monthOf(one.year.highest.when.day));
     expect([1, 2, 3]).toContain(monthOf(one.year.lowest.when.day));
-  });
-
-  it('shares add up to the change, and a drift is called age', () => {
-    const drifting = outlook(quarterly(14, 0.15 * mm, 0.4 * mm), [2 * mm, 3 * mm]);
-    if (!drifting.attribution.known) throw new Error(drifting.attribution.missing);
-    const { change, season, age, settling, unexplained } = drifting.attribution.attribution;
-    expect(season.value + age.value + settling.value + unexplained.value).toBeCloseTo(change.value, 12);
-    expect(age.value).toBeGreaterThan(0.6 * mm);
-    const sentences = outlookSentences([drifting], say);
-    expect(sentences[0]).toMatchObject({ weight: 'act', text: expect.stringContaining('a year') as string });
-    const sinking = outlook(quarterly(14, 0.15 * mm, -0.4 * mm), [2 * mm, 3 * mm]);
-    expect(outlookSentences([sinking], say)[0]!.text).toMatch(/sinks by about 0\.[34]\d? mm a year/u);
-    expect(sentences.map(({ text }) => text).join(' ')).toMatch(/age, not season/u);
-  });
-
-  it('a breathing top that stands high today is called season, not a reset', () => {
-    const visits = quarterly(12, 0.3 * mm, 0).filter(({ day }) => day < 20000 + 11 * 91);
-    const damp = { ...visits[0]!, day: from - 1, moisture: 10.2, value: 2.5 * mm + 0.3 * mm * 1.6 };
-    const text = outlookSentences([outlook([...visits, damp], [1.9 * mm, 2.8 * mm])], say);
-    expect(text[0]).toMatchObject({
-      weight: 'well',
-      text: expect.stringContaining('Not a neck reset') as string,
-    });
-  });
-
-  it('where a small yearly rise is not ruled out, it does not say that it is season alone', () => {
-    const visits = quarterly(12, 0.3 * mm, 0).filter(({ day }) => day < 20000 + 11 * 91);
-    const damp = { ...visits[0]!, day: from - 1, moisture: 10.2, value: 2.5 * mm + 0.3 * mm * 1.6 };
-    const one = outlook([...visits, damp], [1.9 * mm, 2.8 * mm]);
-    const saidOf = (mean: number, sd: number) =>
-      outlookSentences([{ ...one, calibration: { ...one.calibration, age: { mean, sd } } }], say)[0]!;
-    expect(saidOf(0, 0.05 * mm)).toMatchObject({ weight: 'well' });
-    expect(saidOf(0.08 * mm, 0.08 * mm)).toMatchObject({ weight: 'watch' });
-    expect(saidOf(0.08 * mm, 0.08 * mm).text).toMatch(
-      /mostly season\. A small yearly rise is not ruled out/u,
-    );
-    expect(saidOf(0.08 * mm, 0.08 * mm).because).toMatch(/0\.10 mm a year or more is 40\u00a0%/u);
-    // a fall never speaks for a reset
-    expect(saidOf(-0.08 * mm, 0.08 * mm)).toMatchObject({ weight: 'well' });
-  });
-
-  it('a change of nothing has no sign, and is none', () => {
-    const still = outlook(
-      quarterly(9, 0, 0).map((visit) => ({ ...visit, value: 2.5 * mm })),
-      [2 * mm, 3 * mm],
-    );
-    const text = outlookSentences([still], say)
-      .map((one) => one.text)
-      .join(' ');
-    expect(text).toMatch(/has come back to where it stood: season/u);
-    expect(text).not.toMatch(/[+−]0\.00|[+−]0 /u);
-  });
-
-  it('a high reading of last summer is no high action in the winter after', () => {
-    const visits = quarterly(12, 0.3 * mm, 0).filter(({ day }) => day < 20000 + 11 * 91);
-    const last = visits.at(-1)!;
-    const damp = { ...last, day: last.day + 30, moisture: 10.4, value: 2.5 * mm + 0.3 * mm * 1.8 };
-    const calibration = calibrate([...visits, damp], { climate, belief });
-    const window: [number, number] = [1.5 * mm, 2.8 * mm];
-    const saidOn = (day: number) =>
-      outlookSentences(
-        [
-          {
-            side: 'bass',
-            calibration,
-            window,
-            attribution: attribute(calibration),
-            year: yearAhead(calibration, climate, window, day, 365),
-          },
-        ],
-        say,
-      )
-        .map(({ text }) => text)
-        .join(' ');
-    // the preset is dampest in the middle of August and driest half a year later
-    const august = Math.round(365.2425 * Math.ceil((damp.day - 227) / 365.2425) + 227);
-    expect(saidOn(august)).toMatch(
-      /stands high now and comes back by (late )?(October|November|early|mid|late)/u,
-    );
-    expect(saidOn(august + 182)).not.toMatch(/now/u);
-  });
-
-  it('one that may be above its window already is not said to rise above it', () => {
-    const visits = quarterly(8, 0.15 * mm, 0);
-    const { calibration, attribution, side } = outlook(visits, [1 * mm, 3 * mm]);
-    const near = expectThrough(calibration, climate, [from])[0]!;
-    const window: [number, number] = [1 * mm, near.median + 0.6 * (near.band80[1] - near.median)];
-    const year = yearAhead(calibration, climate, window, from, 364);
-    const said = outlookSentences([{ side, calibration, attribution, window, year }], say);
-    expect(said.map(({ text }) => text).join(' ')).toMatch(/may stand above 2\.\d mm already/u);
-  });
-
-  it('does not pretend: two visits, a short span or one season give no share, but the month to measure again', () => {
-    const two = attribute(calibrate(quarterly(2, 0.15 * mm, 0), { climate, belief }));
-    expect(two).toMatchObject({ known: false });
-    const still = attribute(
-      calibrate(
-        quarterly(6, 0.15 * mm, 0).map((v) => ({ ...v, moisture: 8.5 })),
-        { climate, belief },
-      ),
-    );
-    expect(still).toMatchObject({ known: false, missing: 'moisture' });
   });
 
   it('bands widen with the tool’s error, never shrink', () => {

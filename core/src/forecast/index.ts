@@ -14,3 +14,7 @@ export * from './months.js';
 export * from './answers.js';
 export * from './expected.js';
 export * from './yearUnder.js';
+export * from './weather.js';
+export * from './stands.js';
+export * from './woodYear.js';
+export * from './yearsAhead.js';

@@ -5,7 +5,7 @@ import { buzzing, lowestCleanAction, PLUCK_AT, withActionChange } from '../stanc
 import { fretPosition } from '../stance/frets.js';
 import { dip, stringHeight, type NeckGeometry, type Stance } from '../stance/stance.js';
 import type { Calibration } from './calibrate.js';
-import { normalBelow } from './fit.js';
+import { normalBelow } from '../numeric/normal.js';
 import { expectOn, type Ahead } from './predict.js';
 
 /** How the strings of one side stand and are played, for clearance. */

@@ -1,10 +1,11 @@
-import { comingMoisture, seasonMoisture, seasonVariance, type Climate } from '../air/climate.js';
+import type { Climate } from '../air/climate.js';
 import { DAYS_PER_YEAR } from '../days/day.js';
-import { AS_IT_WAS, scenarioWood } from '../air/scenario.js';
-import { normals, seededChance, type Chance } from '../numeric/chance.js';
-import { choleskyOf } from '../numeric/dense.js';
-import type { Calibration } from './calibrate.js';
+import { AS_IT_WAS, scenarioWood, type WoodOfDay } from '../air/scenario.js';
+import { normals, seededChance } from '../numeric/chance.js';
+import { choleskyOf, flatOf } from '../numeric/dense.js';
+import type { Calibration, Member } from './calibrate.js';
 import { designOn, type Ahead } from './predict.js';
+import { STEP_DAYS, weatherAhead, type Weather } from './weather.js';
 
 /**
  * When something happens, over many simulated years: the middle half of the dates, and in how many years. Of an extreme
@@ -25,6 +26,16 @@ export interface Extreme {
   when: When;
 }
 
+/** Beyond one limit of its window. */
+export interface Beyond {
+  /** chance on the first day, and at any time of the year, 0 to 1 */
+  now: number;
+  ever: number;
+  /** first day beyond it, and where it begins beyond it the first day back; where that happens in one year of ten or more */
+  first: When | null;
+  back: When | null;
+}
+
 export interface YearAhead {
   /** first day looked at */
   from: number;
@@ -32,17 +43,75 @@ export interface YearAhead {
   now: number;
   highest: Extreme;
   lowest: Extreme;
-  /** where it begins above the window in at least one year of ten: when it is back under its upper limit */
-  comesBack: When | null;
-  /** first day above or below the window, where that happens in at least one year of ten */
-  firstAbove: When | null;
-  firstBelow: When | null;
+  above: Beyond;
+  below: Beyond;
   /** share of simulated years that stay inside all the time */
   staysInside: number;
 }
 
-export const PATHS = 400;
-const STEP_DAYS = 7;
+/** Many ways in which one quantity may go on, the season left out: drawn once, put under any air. */
+export interface SidePaths {
+  /** SI without the season's part, step by step and path by path within each */
+  levels: Float64Array;
+  /** of each path, SI per %MC, and by how many days its wood lags more than usual */
+  sensitivities: Float64Array;
+  lags: Float64Array;
+  referenceMoisture: number;
+}
+
+/**
+ * Parameters drawn from the fit, and the walk of the level from step to step.
+ *
+ * @param seed of this side's draws
+ */
+export function sidePaths(calibration: Calibration, { days, paths }: Weather, seed = 1): SidePaths {
+  const gauss = normals(seededChance(seed));
+  const chance = seededChance(seed + 7919);
+  const levels = new Float64Array(days.length * paths);
+  const sensitivities = new Float64Array(paths);
+  const lags = new Float64Array(paths);
+  const step = Math.sqrt(STEP_DAYS / DAYS_PER_YEAR);
+  const gone = Math.sqrt(Math.max(0, days[0]! - calibration.referenceDay) / DAYS_PER_YEAR);
+  const years = days.map((day) => (day - calibration.referenceDay) / DAYS_PER_YEAR);
+  const draw = parameterDraws(calibration, chance, gauss);
+  const settled = new Map(
+    calibration.members.map((member) => [
+      member,
+      days.map((day) => designOn(calibration, member, day, 0)[3] ?? 0),
+    ]),
+  );
+  for (let path = 0; path < paths; path++) {
+    const { member, theta } = draw();
+    const [level, sensitivity, age, settling = 0] = theta;
+    const logs = settled.get(member)!;
+    sensitivities[path] = sensitivity!;
+    lags[path] = member.lagMore;
+    let walk = member.walkSd * gone * gauss();
+    for (let i = 0; i < days.length; i++) {
+      if (i > 0 && member.walkSd > 0) walk += member.walkSd * step * gauss();
+      levels[i * paths + path] = level! + age! * years[i]! + settling * logs[i]! + walk;
+    }
+  }
+  return { levels, sensitivities, lags, referenceMoisture: calibration.referenceMoisture };
+}
+
+/** The same under an air: SI, step by step and path by path within each. */
+export function underAir(side: SidePaths, weather: Weather, wood: (day: number) => WoodOfDay): Float64Array {
+  const { days, seasons, slopes, paths, deviations } = weather;
+  const { levels, sensitivities, lags, referenceMoisture } = side;
+  const values = new Float64Array(levels.length);
+  days.forEach((day, i) => {
+    const make = wood(day);
+    const season = seasons[i]!;
+    const slope = slopes[i]!;
+    for (let path = 0; path < paths; path++) {
+      const at = i * paths + path;
+      const moisture = make(season, deviations[at]! - slope * lags[path]!) - referenceMoisture;
+      values[at] = levels[at]! + sensitivities[path]! * moisture;
+    }
+  });
+  return values;
+}
 
 /**
  * Extremes and crossings of the coming year from seeded simulated paths: parameters drawn from the fit, weather
@@ -56,111 +125,112 @@ const STEP_DAYS = 7;
 export function yearAhead(
   calibration: Calibration,
   climate: Climate,
-  window: [number, number],
+  window: readonly [number, number],
   from: number,
   length: number,
-  options: Ahead & { seed?: number; paths?: number } = {},
+  { today, scenario, seed }: Ahead & { seed?: number } = {},
 ): YearAhead {
-  const chance = seededChance(options.seed ?? 1);
-  const count = options.paths ?? PATHS;
-  const steps = Math.floor(length / STEP_DAYS);
-  const gauss = normals(chance);
-  const draw = parameterDraws(calibration, chance, gauss);
-  const persistence = climate.persistence ** STEP_DAYS;
-  const shock = climate.spread * Math.sqrt(1 - persistence ** 2);
-  const highs: { value: number; day: number }[] = [];
-  const lows: { value: number; day: number }[] = [];
-  const above: number[] = [];
-  const below: number[] = [];
-  const begins: number[] = [];
-  const back: number[] = [];
-  let inside = 0;
-  const days = Array.from({ length: steps + 1 }, (_, i) => from + i * STEP_DAYS);
-  const seasons = days.map((day) => seasonMoisture(climate, day));
-  const unsure = Math.sqrt(seasonVariance(climate, from));
-  const slopes = seasons.map((_, i) => slopeAt(seasons, i));
-  const wood = scenarioWood(options.scenario ?? AS_IT_WAS, climate);
-  const step = Math.sqrt(STEP_DAYS / DAYS_PER_YEAR);
-  const gone = Math.sqrt(Math.max(0, from - calibration.referenceDay) / DAYS_PER_YEAR);
-  const years = days.map((day) => (day - calibration.referenceDay) / DAYS_PER_YEAR);
-  const settled = new Map(
-    calibration.members.map((member) => [
-      member,
-      days.map((day) => designOn(calibration, member, day, 0)[3] ?? 0),
-    ]),
+  const weather = weatherAhead(climate, from, length, { today });
+  const wood = scenarioWood(scenario ?? AS_IT_WAS, climate);
+  return yearOf(
+    underAir(sidePaths(calibration, weather, seed), weather, wood),
+    weather,
+    window,
+    weather.days.length,
   );
-  const startsAt = comingMoisture(climate, from, options.today);
+}
 
-  for (let path = 0; path < count; path++) {
-    const { member, theta } = draw();
-    const [level, sensitivity, age, settling = 0] = theta;
-    let walk = member.walkSd * gone * gauss();
-    const logs = settled.get(member)!;
-    const offset = unsure * gauss();
-    let weather =
-      startsAt.moisture - seasons[0]! + Math.sqrt(Math.max(0, startsAt.variance - unsure ** 2)) * gauss();
-    let high = { value: -Infinity, day: from };
-    let low = { value: Infinity, day: from };
-    let up: number | null = null;
-    let down: number | null = null;
-    let under: number | null = null;
-    for (let i = 0; i <= steps; i++) {
-      if (i > 0) {
-        weather = persistence * weather + shock * gauss();
-        if (member.walkSd > 0) walk += member.walkSd * step * gauss();
-      }
-      const day = days[i]!;
-      const moisture =
-        wood(day, seasons[i]!, offset + weather - slopes[i]! * member.lagMore) -
-        calibration.referenceMoisture;
-      const value = level! + sensitivity! * moisture + age! * years[i]! + settling * logs[i]! + walk;
-      if (value > high.value) high = { value, day };
-      if (value < low.value) low = { value, day };
-      if (i === 0) begins.push(value);
-      if (up === from && under === null && value <= window[1]) under = day;
-      if (up === null && value > window[1]) up = day;
-      if (down === null && value < window[0]) down = day;
+/**
+ * What simulated values are in a year.
+ *
+ * @param values SI, see {@link underAir}
+ * @param steps how many of the weather's steps make the year
+ */
+export function yearOf(
+  values: Float64Array,
+  { days, paths }: Pick<Weather, 'days' | 'paths'>,
+  window: readonly [number, number],
+  steps: number,
+): YearAhead {
+  const from = days[0]!;
+  const highs = new Float64Array(paths);
+  const lows = new Float64Array(paths);
+  const highDays: number[] = [];
+  const lowDays: number[] = [];
+  const above = new Crossings(paths);
+  const below = new Crossings(paths);
+  let inside = 0;
+  for (let path = 0; path < paths; path++) {
+    let [high, low, highAt, lowAt] = [-Infinity, Infinity, 0, 0];
+    for (let i = 0; i < steps; i++) {
+      const value = values[i * paths + path]!;
+      if (value > high) [high, highAt] = [value, i];
+      if (value < low) [low, lowAt] = [value, i];
     }
-    highs.push(high);
-    lows.push(low);
-    if (up !== null) above.push(up);
-    if (down !== null) below.push(down);
-    if (under !== null) back.push(under);
-    if (up === null && down === null) inside += 1;
+    highs[path] = high;
+    lows[path] = low;
+    highDays.push(days[highAt]!);
+    lowDays.push(days[lowAt]!);
+    const at = (i: number) => values[i * paths + path]!;
+    if (high > window[1]) above.follow((i) => at(i) > window[1], days, steps);
+    if (low < window[0]) below.follow((i) => at(i) < window[0], days, steps);
+    if (high <= window[1] && low >= window[0]) inside += 1;
   }
   return {
     from,
-    now: quantileOf(begins, 0.5),
-    highest: extremeOf(highs, from),
-    lowest: extremeOf(lows, from),
-    comesBack: whenOf(back, count),
-    firstAbove: whenOf(above, count),
-    firstBelow: whenOf(below, count),
-    staysInside: inside / count,
+    now: quantileOf(values.slice(0, paths), 0.5),
+    highest: extremeOf(highs, highDays, from),
+    lowest: extremeOf(lows, lowDays, from),
+    above: above.told(from),
+    below: below.told(from),
+    staysInside: inside / paths,
   };
 }
 
-/** The season's slope at a step, %MC per day. */
-function slopeAt(seasons: readonly number[], i: number): number {
-  const [before, after] = [Math.max(0, i - 1), Math.min(seasons.length - 1, i + 1)];
-  return after > before ? (seasons[after]! - seasons[before]!) / ((after - before) * STEP_DAYS) : 0;
+/** First days beyond a limit, and back from beyond it, over many years. */
+class Crossings {
+  private readonly firsts: number[] = [];
+  private readonly backs: number[] = [];
+
+  constructor(private readonly years: number) {}
+
+  follow(beyond: (step: number) => boolean, days: readonly number[], steps: number): void {
+    let first = 0;
+    while (first < steps && !beyond(first)) first += 1;
+    this.firsts.push(days[first]!);
+    if (first > 0) return;
+    let back = 1;
+    while (back < steps && beyond(back)) back += 1;
+    if (back < steps) this.backs.push(days[back]!);
+  }
+
+  told(from: number): Beyond {
+    return {
+      now: this.firsts.filter((day) => day === from).length / this.years,
+      ever: this.firsts.length / this.years,
+      first: whenOf(this.firsts, this.years),
+      back: whenOf(this.backs, this.years),
+    };
+  }
 }
 
-function parameterDraws(calibration: Calibration, chance: Chance, gauss: () => number) {
-  const members = calibration.members.map((member) => ({
-    member,
-    root: rootOf(member.covariance),
-  }));
+/** Draws one way in which all that is not known may be, from the average of fits. */
+export function parameterDraws(
+  { members }: Pick<Calibration, 'members'>,
+  chance: () => number,
+  gauss: () => number,
+): () => { member: Member; theta: number[] } {
+  const roots = members.map(({ covariance }) => rootOf(covariance));
   return () => {
     let left = chance();
-    const chosen = members.find(({ member }) => (left -= member.weight) < 0) ?? members.at(-1)!;
-    const z = chosen.member.mean.map(() => gauss());
-    const theta = chosen.member.mean.map(
-      (m, i) => m + chosen.root[i]!.reduce((sum, r, j) => sum + r * z[j]!, 0),
-    );
+    let chosen = 0;
+    while (chosen < members.length - 1 && (left -= members[chosen]!.weight) >= 0) chosen += 1;
+    const member = members[chosen]!;
+    const z = member.mean.map(() => gauss());
+    const theta = member.mean.map((m, i) => m + roots[chosen]![i]!.reduce((sum, r, j) => sum + r * z[j]!, 0));
     // settling is never negative; a Gaussian with the truncated moments may still dip below
     if (theta.length > 3) theta[3] = Math.max(0, theta[3]!);
-    return { member: chosen.member, theta };
+    return { member, theta };
   };
 }
 
@@ -168,26 +238,24 @@ function parameterDraws(calibration: Calibration, chance: Chance, gauss: () => n
 function rootOf(covariance: number[][]): number[][] {
   const n = covariance.length;
   const held = (by: number) =>
-    choleskyOf(covariance.map((row, i) => row.map((c, j) => (i === j ? c * (1 + by) : c))));
+    choleskyOf(flatOf(covariance.map((row, i) => row.map((c, j) => (i === j ? c * (1 + by) : c)))), n);
   const lower = held(0) ?? held(1e-12) ?? held(1e-6)!;
   return Array.from({ length: n }, (_, i) => Array.from(lower.subarray(i * n, (i + 1) * n)));
 }
 
-function extremeOf(found: { value: number; day: number }[], from: number): Extreme {
-  const values = found.map(({ value }) => value);
+function extremeOf(values: Float64Array, days: readonly number[], from: number): Extreme {
+  const ordered = values.toSorted();
   return {
-    value: quantileOf(values, 0.5),
-    band80: [quantileOf(values, 0.1), quantileOf(values, 0.9)],
-    when: seasonOf(
-      found.map(({ day }) => day),
-      from,
-    ),
+    value: quantileOfSorted(ordered, 0.5),
+    band80: [quantileOfSorted(ordered, 0.1), quantileOfSorted(ordered, 0.9)],
+    when: seasonOf(days, from),
   };
 }
 
-function whenOf(days: number[], count: number): When | null {
+function whenOf(days: readonly number[], count: number): When | null {
   if (days.length < count / 10) return null;
-  const at = (p: number) => quantileOf(days, p);
+  const ordered = Float64Array.from(days).sort();
+  const at = (p: number) => quantileOfSorted(ordered, p);
   return { day: at(0.5), from: at(0.25), to: at(0.75), probability: days.length / count };
 }
 
@@ -195,18 +263,27 @@ function whenOf(days: number[], count: number): When | null {
  * The time of the year about which days lie, one a year: a peak that is just over is as near as the next one, and their
  * middle is neither half a year away nor any day between. The median day is the one to come.
  */
-function seasonOf(days: readonly number[], from: number): When {
+export function seasonOf(days: Float64Array | readonly number[], from: number): When {
   const turn = (2 * Math.PI) / DAYS_PER_YEAR;
-  const sum = (of: (angle: number) => number) =>
-    days.reduce((total, day) => total + of((day - from) * turn), 0);
-  const middle = from + Math.atan2(sum(Math.sin), sum(Math.cos)) / turn;
-  const about = days.map((day) => day - DAYS_PER_YEAR * Math.round((day - middle) / DAYS_PER_YEAR));
-  const at = (p: number) => Math.round(quantileOf(about, p));
+  let [sines, cosines] = [0, 0];
+  for (const day of days) {
+    sines += Math.sin((day - from) * turn);
+    cosines += Math.cos((day - from) * turn);
+  }
+  const middle = from + Math.atan2(sines, cosines) / turn;
+  const about = Float64Array.from(
+    days,
+    (day) => day - DAYS_PER_YEAR * Math.round((day - middle) / DAYS_PER_YEAR),
+  ).sort();
+  const at = (p: number) => Math.round(quantileOfSorted(about, p));
   const shift = at(0.5) < from ? Math.round(DAYS_PER_YEAR) : 0;
   return { day: at(0.5) + shift, from: at(0.25) + shift, to: at(0.75) + shift, probability: 1 };
 }
 
-function quantileOf(values: readonly number[], p: number): number {
-  const ordered = [...values].sort((a, b) => a - b);
+/** A quantile of simulated values. @param values not empty @param p 0 to 1 */
+export const quantileOf = (values: Float64Array | readonly number[], p: number): number =>
+  quantileOfSorted(Float64Array.from(values).sort(), p);
+
+function quantileOfSorted(ordered: Float64Array, p: number): number {
   return ordered[Math.min(ordered.length - 1, Math.floor(p * ordered.length))]!;
 }

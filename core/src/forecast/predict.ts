@@ -1,8 +1,8 @@
 import { comingMoisture, type Climate, type DayMoisture } from '../air/climate.js';
 import { scenarioWood, type Scenario } from '../air/scenario.js';
 import { DAYS_PER_YEAR } from '../days/day.js';
-import type { Calibration, Member } from './calibrate.js';
-import { normalBelow } from './fit.js';
+import { settledBy, type Calibration, type Member } from './calibrate.js';
+import { normalBelow, normalBelowWith } from '../numeric/normal.js';
 
 /** What is expected of a quantity on one day, with its central bands, SI. */
 export interface Expected {
@@ -16,8 +16,11 @@ export interface Expected {
   moistureSd: number;
 }
 
-interface Normal {
-  weight: number;
+/** What every member expects of a day, and the moments of all together. */
+interface Mixture {
+  weights: Float64Array;
+  means: Float64Array;
+  sds: Float64Array;
   mean: number;
   sd: number;
 }
@@ -36,9 +39,7 @@ export function expectOn(
   moisture: DayMoisture,
   readingSd = 0,
 ): Expected {
-  const mixture = calibration.members.map((member) =>
-    normalOn(calibration, member, day, moisture, readingSd),
-  );
+  const mixture = mixtureOn(calibration, day, moisture, readingSd);
   const at = (p: number, z: number) => quantile(mixture, p, z);
   return {
     day,
@@ -49,6 +50,17 @@ export function expectOn(
     moisture: moisture.moisture,
     moistureSd: Math.sqrt(moisture.variance),
   };
+}
+
+/** Chance that the quantity stands under a limit on a day, 0 to 1. @param limit SI */
+export function chanceBelow(
+  calibration: Calibration,
+  day: number,
+  moisture: DayMoisture,
+  limit: number,
+): number {
+  const { weights, means, sds } = mixtureOn(calibration, day, moisture, 0);
+  return weights.reduce((sum, weight, m) => sum + weight * normalBelow((limit - means[m]!) / sds[m]!), 0);
 }
 
 /**
@@ -76,50 +88,67 @@ export interface Ahead {
 export function designOn(calibration: Calibration, member: Member, day: number, moisture: number): number[] {
   const row = [1, moisture - calibration.referenceMoisture, (day - calibration.referenceDay) / DAYS_PER_YEAR];
   const start = calibration.daysAtPitchAtReference;
-  if (start !== null)
-    row.push(Math.log1p(Math.max(0, start + day - calibration.referenceDay) / member.settlingDays));
+  if (start !== null) row.push(settledBy(start + day - calibration.referenceDay, member.settlingDays));
   return row;
 }
 
-function normalOn(
+function mixtureOn(
   calibration: Calibration,
-  member: Member,
   day: number,
   { moisture, variance, slope = 0 }: DayMoisture,
   readingSd: number,
-): Normal {
-  const x = designOn(calibration, member, day, moisture - slope * member.lagMore);
-  let mean = 0;
-  let spread = 0;
-  for (let i = 0; i < x.length; i++) {
-    mean += x[i]! * member.mean[i]!;
-    for (let j = 0; j < x.length; j++) spread += x[i]! * x[j]! * member.covariance[i]![j]!;
+): Mixture {
+  const { members } = calibration;
+  const weights = new Float64Array(members.length);
+  const means = new Float64Array(members.length);
+  const sds = new Float64Array(members.length);
+  const away = Math.abs(day - calibration.referenceDay) / DAYS_PER_YEAR;
+  let middle = 0;
+  for (let m = 0; m < members.length; m++) {
+    const member = members[m]!;
+    const { covariance } = member;
+    const x = designOn(calibration, member, day, moisture - slope * member.lagMore);
+    let mean = 0;
+    let spread = 0;
+    for (let i = 0; i < x.length; i++) {
+      const row = covariance[i]!;
+      mean += x[i]! * member.mean[i]!;
+      for (let j = 0; j < x.length; j++) spread += x[i]! * x[j]! * row[j]!;
+    }
+    const inMoisture = (member.mean[1]! ** 2 + covariance[1]![1]!) * variance;
+    weights[m] = member.weight;
+    means[m] = mean;
+    sds[m] = Math.sqrt(
+      spread + inMoisture + member.walkSd ** 2 * away + member.modelSd ** 2 + readingSd ** 2,
+    );
+    middle += member.weight * mean;
   }
-  const sensitivitySquared = member.mean[1]! ** 2 + member.covariance[1]![1]!;
-  const walked = (member.walkSd ** 2 * Math.abs(day - calibration.referenceDay)) / DAYS_PER_YEAR;
-  const total = spread + sensitivitySquared * variance + walked + member.modelSd ** 2 + readingSd ** 2;
-  return { weight: member.weight, mean, sd: Math.sqrt(total) };
+  let square = 0;
+  for (let m = 0; m < members.length; m++) square += weights[m]! * (sds[m]! ** 2 + (means[m]! - middle) ** 2);
+  return { weights, means, sds, mean: middle, sd: Math.sqrt(square) };
 }
 
+const ROOT_TURN = Math.sqrt(2 * Math.PI);
+
 /**
- * Quantile of a mixture of normals, to a hundredth of a micrometre: Newton's method from the quantile of the one
+ * Quantile of a mixture of normals, to a tenth of a micrometre: Newton's method from the quantile of the one
  * normal that has the mixture's moments, no step longer than that normal's sd.
  */
-function quantile(mixture: readonly Normal[], p: number, z: number): number {
-  const mean = mixture.reduce((sum, m) => sum + m.weight * m.mean, 0);
-  const sd = Math.sqrt(mixture.reduce((sum, m) => sum + m.weight * (m.sd ** 2 + (m.mean - mean) ** 2), 0));
+function quantile({ weights, means, sds, mean, sd }: Mixture, p: number, z: number): number {
   let value = mean + z * sd;
   for (let i = 0; i < 40; i++) {
     let excess = -p;
     let density = 0;
-    for (const m of mixture) {
-      const at = (value - m.mean) / m.sd;
-      excess += m.weight * normalBelow(at);
-      density += (m.weight * Math.exp(-0.5 * at * at)) / (m.sd * Math.sqrt(2 * Math.PI));
+    for (let m = 0; m < weights.length; m++) {
+      const at = (value - means[m]!) / sds[m]!;
+      // the distribution and its density share their exponential
+      const bell = Math.exp(-0.5 * at * at) / ROOT_TURN;
+      excess += weights[m]! * normalBelowWith(at, bell);
+      density += (weights[m]! * bell) / sds[m]!;
     }
     const step = Math.max(-sd, Math.min(sd, excess / density));
     value -= step;
-    if (Math.abs(step) < 1e-8) break;
+    if (Math.abs(step) < 1e-7) break;
   }
   return value;
 }

@@ -1,35 +1,13 @@
-import { seasonMoisture, type Climate } from '../air/climate.js';
-import { DAYS_PER_YEAR } from '../days/day.js';
-import { humidityForMoisture } from '../wood/equilibrium.js';
-import { ROOM_CELSIUS } from '../air/scenario.js';
+import { moistureOfHumidity } from '../air/scenario.js';
 import type { Calibration } from './calibrate.js';
-import { expectOn } from './predict.js';
+import { chanceBelow } from './predict.js';
 import type { Belief } from './prior.js';
 
 /**
- * The season to which readings are carried so that they can be compared: the middle of the month whose wood is nearest
- * to the year's mean, on the way up to the damp season.
- *
- * @param year a day of the year that is meant
- */
-export function referenceDay(climate: Climate, year: number): number {
-  const mean = climate.coefficients[0]!;
-  let best = { off: Infinity, day: year };
-  const begins = Math.floor(year / DAYS_PER_YEAR) * DAYS_PER_YEAR;
-  for (let month = 0; month < 12; month++) {
-    const day = begins + ((month + 0.5) / 12) * DAYS_PER_YEAR;
-    const off = Math.abs(seasonMoisture(climate, day) - mean);
-    const rises = seasonMoisture(climate, day + 20) > seasonMoisture(climate, day - 20);
-    if (rises && off < best.off) best = { off, day };
-  }
-  return best.day;
-}
-
-/**
- * A reading carried to another season: `y + β (M_ref − M)`.
+ * A reading carried to another moisture of the wood: `y + β (M_there − M)`, such as that at which the instrument will be kept.
  *
  * @param index of the visit among the calibration's
- * @param moisture of that season, %MC
+ * @param moisture there, %MC
  * @returns SI, with the reading's error, that of β and that of the wood's moisture
  * @throws RangeError where there is no such visit
  */
@@ -40,53 +18,58 @@ export function backToReference(calibration: Calibration, index: number, moistur
   const change = moisture - visit.shrunkMoisture;
   return {
     mean: visit.value + mean * change,
-    sd: Math.hypot(visit.sd, sd * change, mean * visit.moistureSd),
+    sd: Math.hypot(visit.sd, sd * change, mean * Math.sqrt(visit.shrunkVariance)),
   };
 }
 
-/** Moistures that are tried, %MC: what rooms people live in can do. */
-const DRIEST = 4;
-const DAMPEST = 16;
-const STEP = 0.25;
-/** Ends of the band are sought to this, %MC. */
-const FINE = 0.01;
+/** Humidities that are tried, percent, a step at a time; ends of the band are sought finer. */
+const STEP = 1;
+const FINE = 0.1;
+/** A band narrower than this nobody keeps, percent. House default. */
+const NARROWEST = 5;
+/** Four fifths of what is expected must lie inside. */
+const SURE = 0.8;
+/** Where less than this is inside at every humidity, it is not the air. */
+const HOPELESS = 0.1;
+
+/** At which humidity of the room a quantity stays inside its window. */
+export type HumidityAdvice =
+  /** between these, percent at 20 °C */
+  | { kind: 'band'; from: number; to: number }
+  /** at none that people can keep, and that is sure enough */
+  | { kind: 'none' }
+  /** not known well enough, or a band too narrow for anybody to keep */
+  | { kind: 'not told' };
 
 /**
- * The humidity at which the room must be held so that a quantity stays inside its window as it stands today: where
- * four fifths of what is expected are inside, else where at least its middle is.
+ * The humidity at which the room must be held so that a quantity stays inside its window as it stands today, within
+ * what people can keep.
  *
- * @returns percent at 20 °C and whether the narrow sense holds; null where no humidity does
+ * @param keepable lowest and highest humidity that people can keep and wood bears, percent
  */
-export function humidityBand(
+export function humidityAdvice(
   calibration: Calibration,
   window: readonly [number, number],
   day: number,
-): { from: number; to: number; sure: boolean } | null {
-  const stands = (moisture: number) => {
-    const { median, band80 } = expectOn(calibration, day, { moisture, variance: 0 });
-    if (median < window[0] || median > window[1]) return 0;
-    return band80[0] >= window[0] && band80[1] <= window[1] ? 2 : 1;
+  keepable: readonly [number, number],
+): HumidityAdvice {
+  const inside = (humidity: number) => {
+    const moisture = { moisture: moistureOfHumidity(humidity), variance: 0 };
+    return (
+      chanceBelow(calibration, day, moisture, window[1]) - chanceBelow(calibration, day, moisture, window[0])
+    );
   };
-  const tried: { moisture: number; inside: number }[] = [];
-  for (let moisture = DRIEST; moisture <= DAMPEST; moisture += STEP)
-    tried.push({ moisture, inside: stands(moisture) });
-  const best = Math.max(...tried.map(({ inside }) => inside));
-  if (best === 0) return null;
-  const used = tried.filter(({ inside }) => inside === best);
+  const [driest, dampest] = keepable;
+  const count = Math.floor((dampest - driest) / STEP);
+  const tried = Array.from({ length: count + 1 }, (_, i) => driest + i * STEP);
+  const chances = tried.map(inside);
+  const good = tried.filter((_, i) => chances[i]! >= SURE);
+  if (good.length === 0) return { kind: Math.max(...chances) < HOPELESS ? 'none' : 'not told' };
   const edge = (from: number, towards: number) => {
-    let [good, bad] = [from, from + towards];
-    if (bad < DRIEST || bad > DAMPEST) return good;
-    while (Math.abs(bad - good) > FINE) {
-      const middle = (good + bad) / 2;
-      if (stands(middle) >= best) good = middle;
-      else bad = middle;
-    }
-    return good;
+    let at = from;
+    while (at + towards >= driest && at + towards <= dampest && inside(at + towards) >= SURE) at += towards;
+    return at;
   };
-  const humidity = (moisture: number) => humidityForMoisture(moisture, ROOM_CELSIUS);
-  return {
-    from: humidity(edge(used[0]!.moisture, -STEP)),
-    to: humidity(edge(used.at(-1)!.moisture, STEP)),
-    sure: best === 2,
-  };
+  const [from, to] = [edge(good[0]!, -FINE), edge(good.at(-1)!, FINE)];
+  return to - from >= NARROWEST ? { kind: 'band', from, to } : { kind: 'not told' };
 }

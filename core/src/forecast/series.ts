@@ -26,6 +26,8 @@ export function sensitivityOf(quantity: QuantityId, top: TopConstruction): Belie
 /** House defaults of drift a year, and of what no model of ours explains from one visit to the next, SI. */
 export const DRIFT: Record<Dimension, number> = { length: 0.15 * mm, angle: 0.3 * degree, cents: 3 };
 export const SCATTER: Record<Dimension, number> = { length: 0.05 * mm, angle: 0.05 * degree, cents: 1.5 };
+/** A yearly change matters from so much of what is believed of it beforehand: as a tenth of a millimetre of the action does. */
+const MATTERS = 0.1 / 0.17;
 /** A gap may open a little with the dry season, SI per %MC: nobody knows beforehand which way. */
 const GAP: Record<Dimension, number> = { length: 0.02 * mm, angle: 0.03 * degree, cents: 0.5 };
 const LEVEL: Record<Dimension, number> = { length: 10 * mm, angle: 10 * degree, cents: 40 };
@@ -59,6 +61,7 @@ export function seriesBelief(quantity: QuantityId, top: TopConstruction): Series
   return {
     sensitivity: sensitivity.sd > 0 ? sensitivity : { mean: 0, sd: GAP[dimension] },
     age: { mean: 0, sd: DRIFT[dimension] },
+    creepThatMatters: MATTERS * DRIFT[dimension],
     levelSd: LEVEL[dimension],
     settlingSd: null,
     models: [
@@ -119,6 +122,7 @@ function crackBelief(about: {
   return {
     sensitivity: about.sensitivity,
     age: { mean: 0, sd: about.age },
+    creepThatMatters: MATTERS * about.age,
     levelSd: 200 * mm,
     settlingSd: null,
     models: [

@@ -1,18 +1,15 @@
 import type { Climate } from '../air/climate.js';
-import type { Scenario } from '../air/scenario.js';
+import { AS_IT_WAS, scenarioWood, type Scenario } from '../air/scenario.js';
 import type { StringSide } from '../readings/side.js';
+import { restraintOf, type Restraint } from '../wood/drying.js';
 import { SPECIES, type SpeciesId } from '../wood/species.js';
-import {
-  dryingOutlook,
-  sideAnswers,
-  standingAnswers,
-  type DryingOutlook,
-  type SideAnswers,
-  type StandingAnswers,
-} from './answers.js';
+import { sideAnswers, standingAnswers, type SideAnswers, type StandingAnswers } from './answers.js';
 import type { Calibration } from './calibrate.js';
 import type { Played } from './months.js';
-import { yearAhead, type YearAhead } from './paths.js';
+import { sidePaths, underAir, yearOf, type SidePaths, type YearAhead } from './paths.js';
+import { saddleAdvice } from './saddles.js';
+import { moistureThrough, STEP_DAYS, weatherAhead, type Weather } from './weather.js';
+import { woodYear, type Unstressed, type WoodYear } from './woodYear.js';
 
 /** What a year is worked out from, besides the fits. */
 export interface YearInput {
@@ -20,12 +17,16 @@ export interface YearInput {
   /** first day looked at */
   from: number;
   today: { day: number; moisture: number } | null;
+  /** moisture of the wood where the instrument will be kept, %MC: season is counted from there */
+  kept: number;
   played: Record<StringSide, Played | null>;
   /** saddle height per action at fret 12 */
   lever: Record<StringSide, number>;
   species: SpeciesId;
   /** how much of the top's shrinking its braces hold back, 0 to 1; null where no plan of it is solved */
   restraint: number | null;
+  /** moisture at which the top is without stress */
+  unstressed: Unstressed;
 }
 
 /** One side as far as a year needs it. */
@@ -37,52 +38,85 @@ export interface SideFit {
 }
 
 /** A side with what holds of it however the air is kept: worked out once, asked about many times. */
-export interface PreparedSide extends SideFit {
+interface PreparedSide extends SideFit {
   standing: StandingAnswers;
+  paths: SidePaths;
+}
+
+/** Everything that does not depend on how the air is kept, worked out once. */
+export interface PreparedYear {
+  input: YearInput;
+  weather: Weather;
+  restraint: Restraint;
+  sides: PreparedSide[];
 }
 
 export interface YearUnder {
   sides: (SideFit & { year: YearAhead; answers: SideAnswers })[];
-  drying: DryingOutlook;
+  wood: WoodYear;
 }
 
 /** Days that are looked ahead. */
 export const DAYS_AHEAD = 364;
-/** Seeds of the simulated years: the same for every scenario, so that they are compared under the same weather. */
+/** After so long wood in new air has come there: nobody cuts a saddle for the weeks before. */
+const ON_ITS_WAY_DAYS = 42;
+/** Seeds of the two sides' draws: the same for every scenario. */
 export const SEEDS: Record<StringSide, number> = { bass: 1, treble: 2 };
 
-/** What of each side holds under every scenario, worked out once. */
-export function prepareSides(
-  { climate, from, played }: YearInput,
-  sides: readonly SideFit[],
-): PreparedSide[] {
-  return sides.map((fit) => ({
-    ...fit,
-    standing: standingAnswers(fit, climate, from, played[fit.side]),
-  }));
+/** What a year needs of weather and sides, before anything is asked of it. */
+export function prepareYear(input: YearInput, sides: readonly SideFit[]): PreparedYear {
+  const { climate, from, today, kept, played, restraint } = input;
+  const weather = weatherAhead(climate, from, DAYS_AHEAD + ON_ITS_WAY_DAYS, { today: today ?? undefined });
+  return {
+    input,
+    weather,
+    restraint: restraintOf(restraint),
+    sides: sides.map(({ side, calibration, window }) => ({
+      side,
+      calibration,
+      window,
+      standing: standingAnswers({ side, calibration, window }, from, kept, played[side]),
+      paths: sidePaths(calibration, weather, SEEDS[side]),
+    })),
+  };
 }
 
 /** The coming year of both sides under a scenario; without one, as it was. */
 export function yearUnder(
-  yearInput: YearInput,
-  sides: readonly PreparedSide[],
-  scenario?: Scenario,
+  { input, weather, restraint, sides }: PreparedYear,
+  scenario: Scenario = AS_IT_WAS,
 ): YearUnder {
-  const { climate, from, played, lever, species, restraint } = yearInput;
-  const ahead = { today: yearInput.today ?? undefined, scenario };
+  const { climate, from, played, lever, species, unstressed } = input;
+  const ahead = { today: input.today ?? undefined, scenario };
+  const wood = scenarioWood(scenario, climate);
+  const moisture = moistureThrough(weather, wood);
+  const expected = meansOf(moisture, weather.paths);
+  const steps = DAYS_AHEAD / STEP_DAYS + 1;
+  const begin = scenario.kind === 'as it was' ? 0 : ON_ITS_WAY_DAYS / STEP_DAYS;
   return {
-    sides: sides.map(({ standing, ...fit }) => ({
-      ...fit,
-      year: yearAhead(fit.calibration, climate, fit.window, from, DAYS_AHEAD, {
-        ...ahead,
-        seed: SEEDS[fit.side],
-      }),
-      answers: sideAnswers(fit, climate, from, ahead, {
-        played: played[fit.side],
-        lever: lever[fit.side],
-        standing,
-      }),
-    })),
-    drying: dryingOutlook(climate, { species: SPECIES[species], restraint }, from, ahead),
+    sides: sides.map(({ standing, paths, ...fit }) => {
+      const { side, window } = fit;
+      const values = underAir(paths, weather, wood);
+      const about = { window, lever: lever[side], steps: [begin, begin + steps] as [number, number] };
+      return {
+        ...fit,
+        year: yearOf(values, weather, window, steps),
+        answers: sideAnswers(fit, climate, from, ahead, {
+          played: played[side],
+          saddle: saddleAdvice(values, weather, expected, about),
+          standing,
+        }),
+      };
+    }),
+    wood: woodYear(moisture, weather, steps, { species: SPECIES[species], restraint, unstressed }),
   };
+}
+
+/** Mean over the paths of each step. */
+function meansOf(values: Float64Array, paths: number): number[] {
+  return Array.from({ length: values.length / paths }, (_, i) => {
+    let sum = 0;
+    for (let at = i * paths; at < (i + 1) * paths; at++) sum += values[at]!;
+    return sum / paths;
+  });
 }

@@ -6,6 +6,7 @@ import type { StringKind } from '../strings/index.js';
 import type { Outer, PlayingStyle } from '../targets/index.js';
 import type { MeterKind, SpeciesId } from '../wood/index.js';
 import type { InterventionKind } from './interventions.js';
+import type { KeptFacts } from './kept.js';
 
 /**
  * What is recorded of an instrument, reduced to what the computation needs: SI, percent and whole days, no words that
@@ -21,6 +22,8 @@ export interface InstrumentRecord {
   plan: Plan | null;
   /** what the plate model found for that plan as it is now; null where it is not solved */
   top: SolvedTopFacts | null;
+  /** where it will be kept */
+  kept: KeptFacts;
 }
 
 export const INSTRUMENT_TYPES = ['flat-top', 'archtop'] as const;

@@ -4,16 +4,24 @@ import {
   actionSensitivity,
   attribute,
   calibrate,
+  saddleLever,
+  unexplained,
   type AttributionOrNot,
   type Calibration,
   type Played,
   type TopConstruction,
   type TopMovement,
+  type Unexplained,
 } from '../forecast/index.js';
+import { dayOf } from '../days/index.js';
 import { STRING_SIDES, type StringSide } from '../readings/index.js';
+import { stringLength } from '../stance/index.js';
+import type { SpeciesId } from '../wood/index.js';
 import { ACTION_TOLERANCE, actionWanted } from '../targets/index.js';
 import { bodyMoved, type BodyMoved } from './body.js';
 import type { InstrumentFacts, InstrumentRecord, SolvedTopFacts, StringState } from './facts.js';
+import { neckOf } from './geometry.js';
+import { keptAt, type KeptAt } from './kept.js';
 import { playedOf } from './played.js';
 import { visitsOf, type StrungVisit } from './visits.js';
 import { climateFor, latestMoisture, type WoodSource } from './wood.js';
@@ -26,6 +34,8 @@ export interface FittedSide {
   prior: TopMovement;
   calibration: Calibration;
   attribution: AttributionOrNot;
+  /** the last reading against what the earlier ones expect of it; null where nothing is told of it */
+  unexplained: Unexplained | null;
   /** lower and upper limit of the wanted action, m */
   window: [number, number];
 }
@@ -36,7 +46,14 @@ export interface FittedSide {
  */
 export interface InstrumentFit {
   climate: Climate;
+  /** where it will be kept: season is counted from there */
+  kept: KeptAt;
   top: TopConstruction;
+  species: SpeciesId;
+  /** saddle height per action at fret 12, of each side */
+  lever: Record<StringSide, number>;
+  /** day on which something of it was glued last; null where that is not recorded */
+  gluedOn: number | null;
   /** how much of the top's shrinking its braces hold back, 0 to 1; null where it has no solved plan */
   restraint: number | null;
   /** those sides whose action was read at pitch */
@@ -61,7 +78,8 @@ export function fitInstrument(record: InstrumentRecord, air: RoomAir): Instrumen
   const sides = STRING_SIDES.flatMap((side): FittedSide[] => {
     const all = visitsOf(record, 'action12', side, source, solved?.breathes);
     if (all.length === 0) return [];
-    const calibration = calibrate(all, { climate, belief: actionBelief(prior) });
+    const tried = { visits: all, options: { climate, belief: actionBelief(prior) } };
+    const calibration = calibrate(all, tried.options);
     const target = actionTarget(instrument, side);
     return [
       {
@@ -69,24 +87,35 @@ export function fitInstrument(record: InstrumentRecord, air: RoomAir): Instrumen
         all,
         prior,
         calibration,
-        attribution: attribute(calibration),
+        attribution: attribute(calibration, tried),
+        unexplained: unexplained(calibration, tried),
         window: [target - ACTION_TOLERANCE, target + ACTION_TOLERANCE],
       },
     ];
   });
+  const lever = (side: StringSide) => saddleLever(stringLength(neckOf(instrument, side)), instrument.scale);
   const play = (side: StringSide) => playedOf(record, side, { source, top });
   return {
     climate,
+    kept: keptAt(record.kept),
     top,
+    species: instrument.topSpecies,
+    lever: { bass: lever('bass'), treble: lever('treble') },
+    gluedOn: lastGlued(record.interventions),
     restraint: (top.kind === 'flat' && solved?.restraint) || null,
     sides,
     played: { bass: play('bass'), treble: play('treble') },
-    body: sides.flatMap((side) => bodyMoved(record, side)),
+    body: sides.map((side) => bodyMoved(record, side)),
     leftOut: examinations
       .filter(({ strings }) => strings !== 'pitch')
       .map(({ date, strings }) => ({ date, strings })),
     latestMoisture: latestMoisture(examinations, air.log),
   };
+}
+
+function lastGlued(interventions: InstrumentRecord['interventions']): number | null {
+  const last = interventions.findLast(({ kinds }) => kinds.includes('structure'));
+  return last ? dayOf(last.date) : null;
 }
 
 /** Wanted action at fret 12, m: the instrument's own, else that of its strings, its type and the playing style. */

@@ -4,13 +4,9 @@ import {
   backToReference,
   DAYS_AHEAD,
   expectThrough,
-  prepareSides,
-  referenceDay,
-  yearUnder,
   type Belief,
   type Calibration,
   type YearInput,
-  type YearUnder,
 } from '../forecast/index.js';
 import type { Dimension, StringSide } from '../readings/index.js';
 import type { InstrumentRecord } from './facts.js';
@@ -24,8 +20,10 @@ import {
   type SeriesFinding,
   type SeriesSubject,
 } from './series.js';
-import { yearInputOf, standOn, type InstrumentToday } from './today.js';
+import { dayOff, prepareDay, type InstrumentToday } from './today.js';
 import type { StrungVisit } from './visits.js';
+import { moistureOn } from './wood.js';
+import { yearsAhead, type YearsAhead } from './yearsAhead.js';
 
 const STEP_DAYS = 7;
 
@@ -48,8 +46,8 @@ export interface HistoryReading {
   misfit: number | null;
   /** how likely it is a slip, 0 to 1; null before the present epoch */
   slip: number | null;
-  /** carried to the season of comparison; null before the present epoch */
-  atReference: number | null;
+  /** carried to the humidity at which it will be kept; null before the present epoch */
+  atKept: number | null;
 }
 
 /** What is expected on one day, SI and %MC. */
@@ -91,8 +89,8 @@ export interface InstrumentForecast {
   others: { key: string; subject: SeriesSubject; readings: number }[];
   /** the wood by season, from the first examination on, %MC */
   season: { date: string; moisture: number }[];
-  year: YearUnder;
   yearInput: YearInput;
+  yearsAhead: YearsAhead[];
 }
 
 /** A series worked out: fitted, and forecast through the coming year. */
@@ -112,7 +110,7 @@ export function seriesForecast(
     readings: visits.length,
     dimension,
     ...about,
-    history: visits.map((visit) => historyReading(visit, calibration, fit, day)),
+    history: visits.map((visit) => historyReading(visit, calibration, fit)),
     points: expectThrough(calibration, fit.climate, days, { today: moisture ?? undefined }).map((point) => ({
       date: isoDate(point.day),
       median: point.median,
@@ -133,8 +131,7 @@ export function seriesForecast(
 function historyReading(
   visit: StrungVisit,
   calibration: Calibration,
-  { climate }: Pick<InstrumentFit, 'climate'>,
-  today: number,
+  { kept }: Pick<InstrumentFit, 'kept'>,
 ): HistoryReading {
   const index = calibration.visits.findIndex(({ day }) => day === visit.day);
   const fitted = calibration.visits[index];
@@ -151,9 +148,7 @@ function historyReading(
     afterIntervention: visit.afterIntervention ?? false,
     misfit: fitted?.z ?? null,
     slip: fitted?.slip ?? null,
-    atReference: fitted
-      ? backToReference(calibration, index, seasonMoisture(climate, referenceDay(climate, today))).mean
-      : null,
+    atKept: fitted ? backToReference(calibration, index, kept.moisture).mean : null,
   };
 }
 
@@ -164,11 +159,12 @@ export function forecastOf(
   air: RoomAir,
   day: number,
 ): InstrumentForecast {
-  const today = standOn(fit, air.log, day);
+  const prepared = prepareDay(fit, air.log, day);
+  const today = dayOff(fit, prepared);
   const { examinations } = record;
   const first = examinations[0] ? Math.min(dayOf(examinations[0].date), day) : day;
-  const yearInput = yearInputOf(record.instrument, fit, today);
-  const others = otherSeries(record, fit, woodSourceOf(record, fit, air));
+  const source = woodSourceOf(record, fit, air);
+  const others = otherSeries(record, fit, source);
   return {
     today,
     sides: today.sides.map((side) =>
@@ -182,8 +178,8 @@ export function forecastOf(
       date: isoDate(at),
       moisture: seasonMoisture(fit.climate, at),
     })),
-    year: yearUnder(yearInput, prepareSides(yearInput, today.sides)),
-    yearInput,
+    yearInput: prepared.input,
+    yearsAhead: yearsAhead(record, fit, source, day),
   };
 }
 
@@ -197,7 +193,10 @@ export function otherForecast(
 ): SeriesForecast | null {
   const series = otherSeries(record, fit, woodSourceOf(record, fit, air)).find((one) => one.key === key);
   return series
-    ? seriesForecast(series, calibrateSeries(series, fit), record, fit, standOn(fit, air.log, day))
+    ? seriesForecast(series, calibrateSeries(series, fit), record, fit, {
+        day,
+        moisture: moistureOn(day, air.log, fit.latestMoisture),
+      })
     : null;
 }
 

@@ -16,3 +16,5 @@ export * from './judgement.js';
 export * from './belly.js';
 export * from './forecast.js';
 export * from './topQuestion.js';
+export * from './kept.js';
+export * from './yearsAhead.js';

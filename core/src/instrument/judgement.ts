@@ -1,5 +1,6 @@
 import { actionBudget, type ActionBudget } from '../diagnosis/index.js';
 import { dayOf } from '../days/index.js';
+import { bodyTells } from '../forecast/index.js';
 import {
   BOTH,
   readingOn,
@@ -18,6 +19,7 @@ import { actionTarget, type InstrumentFit } from './fit.js';
 import { neckOf } from './geometry.js';
 import { beginsEpoch } from './interventions.js';
 import { timelineOf } from './timeline.js';
+import type { InstrumentToday } from './today.js';
 
 /** What the latest readings lead to; `missing` where they do not carry a judgement. */
 export type InstrumentJudgement =
@@ -30,10 +32,14 @@ interface JudgedSide {
   measured: SideMeasured;
 }
 
-/** @param unit how heights are said in the proposal's sentences */
+/**
+ * @param today as it stands on the day, so that *Seasons* and the order say the same
+ * @param unit how heights are said in the proposal's sentences
+ */
 export function judgeInstrument(
   record: InstrumentRecord,
   fit: InstrumentFit,
+  today: InstrumentToday,
   unit: HeightUnit,
 ): InstrumentJudgement {
   const latest = newestOfEach(record);
@@ -51,7 +57,11 @@ export function judgeInstrument(
       restingDays: restingDays(fit, latest),
       heelDepth: instrument.heelDepth,
       extension: instrument.extension,
-      sides,
+      sides: sides.map((side) => ({
+        ...side,
+        why: today.sides.find((one) => one.side === side.budget.side)?.stands.why ?? null,
+      })),
+      bodyExplains: fit.body.some(({ told }) => told !== null && bodyTells(told.share) === 'explained'),
       tilt: readingOn(latest.readings, 'bridgeTilt', 'centre')?.value ?? null,
       humidity: latest.humidity,
       age: ageOf(fit),
@@ -109,7 +119,8 @@ function judgedSides(
     }
     const calibrated = fit.sides.find((one) => one.side === side);
     const wood = calibrated?.calibration.visits.at(-1);
-    const off = wood ? wood.shrunkMoisture - calibrated!.calibration.referenceMoisture : 0;
+    const off = wood ? wood.shrunkMoisture - fit.kept.moisture : 0;
+    const unsure = Math.sqrt(wood?.shrunkVariance ?? 0);
     const { mean, sd } = calibrated?.calibration.sensitivity ?? { mean: 0, sd: 0 };
     const budget = actionBudget({
       side,
@@ -120,7 +131,7 @@ function judgedSides(
       reliefTarget: instrument.reliefTarget,
       gapTarget: firstFretGapWanted(instrument.stringKind)[side].target,
       straightedgeTarget: instrument.type === 'archtop' ? firstStraightedge(examinations, side) : undefined,
-      season: { value: mean * off, sd: Math.abs(off) * sd },
+      season: { value: mean * off, sd: Math.hypot(off * sd, mean * unsure) },
     });
     return [{ budget, measured: found.measured }];
   });
@@ -145,7 +156,13 @@ function restingDays({ sides }: InstrumentFit, latest: ExaminationFacts): number
 }
 
 function ageOf({ sides }: InstrumentFit): 'rises' | 'none shows' | 'not told' {
-  const known = sides.flatMap(({ attribution }) => (attribution.known ? [attribution.attribution] : []));
-  if (known.length === 0) return 'not told';
-  return known.some(({ rising, age }) => rising > 0.95 && age.value > 0) ? 'rises' : 'none shows';
+  const creeps = sides.map(({ attribution, calibration }) => ({
+    creep: attribution.known ? attribution.creep : 'cannot tell',
+    rises: calibration.age.mean > 0,
+  }));
+  if (creeps.some(({ creep, rises }) => rises && (creep === 'creeping' || creep === 'probably creeping')))
+    return 'rises';
+  return creeps.some(({ creep }) => creep === 'cannot tell') || creeps.length === 0
+    ? 'not told'
+    : 'none shows';
 }

@@ -1,14 +1,15 @@
+import { seasonMoisture, type Climate } from '../air/index.js';
 import { dayOf } from '../days/index.js';
 import {
   actionBelief,
   attribute,
   calibrate,
   CRACK_BELIEF,
-  isDrift,
   isFollowed,
   seriesBelief,
   seriesKey,
   type AttributionOrNot,
+  type Belief,
   type Calibration,
   SEPARATION_BELIEF,
   type CrackMeasure,
@@ -17,7 +18,13 @@ import {
 } from '../forecast/index.js';
 import { crackLength } from '../map/index.js';
 import { BOTH, QUANTITIES, type Dimension, type Place, type QuantityId } from '../readings/index.js';
-import { closingMoisture, SPECIES } from '../wood/index.js';
+import {
+  closingMoisture,
+  restraintOf,
+  SPECIES,
+  type ClosingMoisture,
+  type Restraint,
+} from '../wood/index.js';
 import type { ExaminationFacts, InstrumentRecord, MarkFacts } from './facts.js';
 import type { FittedSide, InstrumentFit } from './fit.js';
 import { beginsEpoch } from './interventions.js';
@@ -46,14 +53,15 @@ export interface Series {
 
 /** What a fit of a series says beyond its numbers. */
 export type SeriesFinding =
-  | { kind: 'drift'; attribution: AttributionOrNot; drifts: boolean; perYear: number }
+  | { kind: 'creep'; attribution: AttributionOrNot; perYear: Belief }
   | {
       kind: 'closing';
       /** its last width is within a feeler's error of none */
       closed: boolean;
-      /** at which it closes, %MC; null where damp does not close it */
-      moisture: number | null;
-      restraint: number | null;
+      at: ClosingMoisture;
+      restraint: Restraint;
+      /** the day on which another width tells the most */
+      measureAgain: number;
     };
 
 /** The action of a side as a series. */
@@ -106,6 +114,10 @@ function placesRead(examinations: readonly ExaminationFacts[]): [QuantityId, Pla
     }
   return [...found.values()];
 }
+
+/** A crack's length through the years; null where the mark is no crack or was never seen. */
+export const crackLengths = (mark: MarkFacts, record: InstrumentRecord, source: WoodSource): Series | null =>
+  crackSeries(mark, record, source).find(({ key }) => key === `crack.${mark.id}.length`) ?? null;
 
 /** A crack's length and, where it was read, its width. */
 function crackSeries(mark: MarkFacts, { examinations }: InstrumentRecord, source: WoodSource): Series[] {
@@ -227,28 +239,35 @@ export function findingOf(
   { subject }: Series,
   calibration: Calibration,
   { instrument }: Pick<InstrumentRecord, 'instrument'>,
-  { restraint }: Pick<InstrumentFit, 'restraint'>,
+  fit: Pick<InstrumentFit, 'restraint' | 'climate'>,
 ): SeriesFinding | null {
   if (subject.of === 'quantity' && subject.quantity === 'action12') return null;
   if (subject.of !== 'crack' || subject.measure === 'length')
-    return {
-      kind: 'drift',
-      attribution: attribute(calibration),
-      drifts: isDrift(calibration),
-      perYear: calibration.age.mean,
-    };
-  const widths = calibration.visits.map(({ value, shrunkMoisture }) => ({
+    return { kind: 'creep', attribution: attribute(calibration), perYear: calibration.age };
+  const widths = calibration.visits.map(({ value, sd, shrunkMoisture, shrunkVariance }) => ({
     width: value,
+    sd,
     moisture: shrunkMoisture,
+    moistureSd: Math.sqrt(shrunkVariance),
   }));
+  const restraint = restraintOf(fit.restraint);
   return {
     kind: 'closing',
     closed: widths.at(-1)!.width <= CLOSED,
-    moisture: closingMoisture(widths, {
+    at: closingMoisture(widths, {
       change: SPECIES[instrument.topSpecies].radialChange,
       width: PULLS,
-      restraint: restraint ?? undefined,
+      restraint,
     }),
     restraint,
+    measureAgain: farthestSeason(widths, fit.climate, calibration.referenceDay),
   };
+}
+
+/** The day of the coming year whose wood lies farthest from those at which widths were read. */
+function farthestSeason(widths: readonly { moisture: number }[], climate: Climate, from: number): number {
+  const mean = widths.reduce((sum, { moisture }) => sum + moisture, 0) / widths.length;
+  const days = Array.from({ length: 12 }, (_, i) => from + 30 * (i + 1));
+  const away = (day: number) => Math.abs(seasonMoisture(climate, day) - mean);
+  return days.reduce((best, day) => (away(day) > away(best) ? day : best));
 }

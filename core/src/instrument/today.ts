@@ -1,17 +1,17 @@
 import type { AirLog } from '../air/index.js';
+import { DAYS_PER_YEAR } from '../days/index.js';
 import {
-  DAYS_AHEAD,
-  saddleLever,
-  SEEDS,
-  yearAhead,
-  type YearInput,
+  prepareYear,
+  standsOn,
+  yearUnder,
+  type PreparedYear,
   type SideOutlook,
+  type Unstressed,
+  type YearInput,
+  type YearUnder,
 } from '../forecast/index.js';
-import type { StringSide } from '../readings/index.js';
-import { stringLength } from '../stance/index.js';
-import type { InstrumentFacts } from './facts.js';
+import { GLUED_AT, LIVED_IN_SD } from '../wood/index.js';
 import type { FittedSide, InstrumentFit } from './fit.js';
-import { neckOf } from './geometry.js';
 import { moistureOn } from './wood.js';
 
 /** A fitted instrument as it stands on a day. */
@@ -20,35 +20,65 @@ export interface InstrumentToday {
   /** the wood; null where nothing tells it */
   moisture: { day: number; moisture: number } | null;
   sides: (FittedSide & SideOutlook)[];
+  /** the coming year if the air goes on as it was */
+  year: YearUnder;
 }
 
 /** Reads a day off what was learned: the wood, and the coming year of both sides. */
 export function standOn(fit: InstrumentFit, log: AirLog, day: number): InstrumentToday {
+  return dayOff(fit, prepareDay(fit, log, day));
+}
+
+/** Everything of a day that does not ask how the air is kept. */
+export function prepareDay(fit: InstrumentFit, log: AirLog, day: number): PreparedYear {
   const moisture = moistureOn(day, log, fit.latestMoisture);
-  const sides = fit.sides.map((side) => ({
-    ...side,
-    year: yearAhead(side.calibration, fit.climate, side.window, day, DAYS_AHEAD, {
-      seed: SEEDS[side.side],
-      today: moisture ?? undefined,
-    }),
-  }));
-  return { day, moisture, sides };
+  return prepareYear(yearInputOf(fit, { day, moisture }), fit.sides);
+}
+
+/** The day itself, if the air goes on as it was. */
+export function dayOff({ sides, climate, kept }: InstrumentFit, prepared: PreparedYear): InstrumentToday {
+  const year = yearUnder(prepared);
+  const { from: day, today } = prepared.input;
+  return {
+    day,
+    moisture: today,
+    sides: sides.map((side, i) => ({
+      ...side,
+      year: year.sides[i]!.year,
+      stands: standsOn(side.calibration, climate, side.window, {
+        day,
+        today: today ?? undefined,
+        kept: kept.moisture,
+      }),
+    })),
+    year,
+  };
 }
 
 /** What a year under any scenario is worked out from, on a day. */
 export function yearInputOf(
-  instrument: InstrumentFacts,
   fit: InstrumentFit,
   { day, moisture }: Pick<InstrumentToday, 'day' | 'moisture'>,
 ): YearInput {
-  const lever = (side: StringSide) => saddleLever(stringLength(neckOf(instrument, side)), instrument.scale);
   return {
     climate: fit.climate,
     from: day,
     today: moisture,
+    kept: fit.kept.moisture,
     played: fit.played,
-    lever: { bass: lever('bass'), treble: lever('treble') },
-    species: instrument.topSpecies,
+    lever: fit.lever,
+    species: fit.species,
     restraint: fit.restraint,
+    unstressed: unstressedOf(fit, day),
   };
+}
+
+/** Wood that was glued so lately stands as it was glued, days. House default. */
+const NEW_WORK_DAYS = 2 * DAYS_PER_YEAR;
+
+/** The moisture at which a top is without stress: that of the air that it lived in, or at which it was lately glued. */
+function unstressedOf({ climate, gluedOn }: InstrumentFit, day: number): Unstressed {
+  return gluedOn !== null && day - gluedOn < NEW_WORK_DAYS
+    ? { ...GLUED_AT, from: 'glued' }
+    : { mean: climate.coefficients[0]!, sd: LIVED_IN_SD, from: 'lived in' };
 }

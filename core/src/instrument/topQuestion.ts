@@ -28,7 +28,7 @@ export function topQuestionOf({
   marks,
   interventions,
   examinations,
-}: Omit<InstrumentRecord, 'top'>): TopQuestion | null {
+}: Omit<InstrumentRecord, 'top' | 'kept'>): TopQuestion | null {
   if (instrument.type !== 'flat-top' || !plan) return null;
   const stretches = (until: string): LooseStretch[] =>
     looseOf(plan, marks, until).map(({ brace, from, to }) => ({ brace, from, to }));

@@ -7,3 +7,4 @@ export * from './marks.js';
 export * from './snap.js';
 export * from './faces.js';
 export * from './parts.js';
+export * from './reach.js';

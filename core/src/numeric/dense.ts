@@ -1,16 +1,22 @@
+/** A small matrix row by row in one flat array. @param rows all of one length */
+export function flatOf(rows: readonly (readonly number[])[]): Float64Array {
+  const width = rows[0]?.length ?? 0;
+  const flat = new Float64Array(rows.length * width);
+  rows.forEach((row, i) => flat.set(row, i * width));
+  return flat;
+}
+
 /**
- * Cholesky's factor of a small dense matrix, row by row in one flat array.
+ * Cholesky's factor of a small dense matrix.
  *
- * @param matrix symmetric, n × n; only its lower half is read
+ * @param matrix symmetric, n × n row by row; only its lower half is read
  * @returns L with A = LLᵀ, n × n row by row, or null where the matrix is not positive definite
  */
-export function choleskyOf(matrix: readonly (readonly number[])[]): Float64Array | null {
-  const n = matrix.length;
+export function choleskyOf(matrix: Float64Array, n: number): Float64Array | null {
   const lower = new Float64Array(n * n);
   for (let i = 0; i < n; i++) {
-    const row = matrix[i]!;
     for (let j = 0; j <= i; j++) {
-      let sum = row[j]!;
+      let sum = matrix[i * n + j]!;
       for (let k = 0; k < j; k++) sum -= lower[i * n + k]! * lower[j * n + k]!;
       if (j < i) lower[i * n + j] = sum / lower[j * n + j]!;
       else if (sum > 0) lower[i * n + i] = Math.sqrt(sum);

@@ -3,3 +3,4 @@ export * from './chance.js';
 export * from './skyline.js';
 export * from './dense.js';
 export * from './nested.js';
+export * from './normal.js';

@@ -1,33 +1,48 @@
-import type { BodyShare } from '../forecast/bodyShare.js';
+import { bodyTells } from '../forecast/bodyShare.js';
+import type { SideOutlook } from '../forecast/outlook.js';
 import type { Belief } from '../forecast/prior.js';
-import type { StringSide } from '../readings/side.js';
-import { moveIn, type MoveUnit } from '../units/height.js';
-import type { Sentence } from './sentence.js';
+import type { BodyMoved } from '../instrument/body.js';
+import { sayDate } from '../days/day.js';
+import { ofSide, type Saying, type Sentence } from './sentence.js';
 
-/** Points to the neck joint where belly and relief leave more than their errors; null where the action did not move. */
-export function bodySentence(
-  side: StringSide,
-  share: BodyShare,
-  dates: { from: string; to: string },
-  move: MoveUnit = moveIn('mm'),
-): Sentence | null {
+/** Whether belly and relief account for what the action did; where nothing is known of it, only if it is asked. */
+export function bodySentences(
+  { side, told }: BodyMoved,
+  { attribution, unexplained }: Pick<SideOutlook, 'attribution' | 'unexplained'>,
+  { move }: Saying,
+): Sentence[] {
+  const said = (text: string, weight: Sentence['weight'], because: string) =>
+    ofSide(side, [{ text, weight, because }]);
+  if (!told) {
+    const creeps =
+      attribution.known && (attribution.creep === 'creeping' || attribution.creep === 'probably creeping');
+    if (!creeps && !unexplained?.odd) return [];
+    return said(
+      `Whether the neck joint gives under the ${side} strings is not known yet: read relief and the belly behind the bridge at every visit.`,
+      'unknown',
+      'Three examinations at pitch over eleven months that read action, relief and the belly behind the bridge tell it.',
+    );
+  }
+  const { share, from, to } = told;
   const { moved, byBelly, byRelief, byEnds, rest } = share;
-  if (Math.abs(moved.mean) <= 1.96 * moved.sd) return null;
-  const by = ({ mean }: Belief) => `${mean < 0 ? '−' : '+'}${move.of(Math.abs(mean))} ${move.name}`;
+  const by = ({ mean, sd }: Belief) => move.signed(mean, sd);
   const because =
-    `From ${dates.from} to ${dates.to} the action moved ${by(moved)}: belly ${by(byBelly)} (half its rise), relief ${by(byRelief)} ` +
-    `(dip and the turn of the fret plane)${byEnds.mean === 0 ? '' : `, saddle and nut ${by(byEnds)}`}, left ${by(rest)} with a standard error of ${move.of(rest.sd)}.`;
-  if (Math.abs(rest.mean) > 1.96 * rest.sd)
-    return {
-      text: `Belly and relief do not explain what the ${side} action did: look at the neck joint.`,
-      weight: 'watch',
-      because,
-      side,
-    };
-  return {
-    text: `Belly and relief explain what the ${side} action did: the neck joint need not have moved.`,
-    weight: 'well',
-    because,
-    side,
-  };
+    `From ${sayDate(from)} to ${sayDate(to)} the action moved ${by(moved)} ${move.name}: belly ${by(byBelly)} (half its rise), relief ${by(byRelief)} ` +
+    `(dip and the turn of the fret plane)${byEnds.mean === 0 ? '' : `, saddle and nut ${by(byEnds)}`}, left ${by(rest)}.`;
+  switch (bodyTells(share)) {
+    case 'did not move':
+      return [];
+    case 'not explained':
+      return said(
+        `Belly and relief do not account for the ${side} action: look at the neck joint.`,
+        'watch',
+        because,
+      );
+    case 'explained':
+      return said(
+        `Belly and relief account for what ${side} action did: the neck joint need not have moved.`,
+        'fact',
+        because,
+      );
+  }
 }

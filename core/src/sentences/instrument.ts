@@ -1,28 +1,49 @@
 import type { FittedSide, InstrumentFit } from '../instrument/fit.js';
 import type { AssumedFact, InstrumentFacts } from '../instrument/facts.js';
 import type { InstrumentToday } from '../instrument/today.js';
-import { HEIGHT_UNITS, moveIn, sayHeightIn, type HeightUnit } from '../units/height.js';
-import { bodySentence } from './body.js';
+import { HEIGHT_UNITS, type HeightUnit } from '../units/height.js';
+import { bodyTells } from '../forecast/bodyShare.js';
+import { bodySentences } from './body.js';
+import { sayYear } from './comingYear.js';
+import { historySentences } from './history.js';
 import { leverSentence, type LeverQuestion } from './levers.js';
-import { historySentences, outlookSentences } from './outlook.js';
-import { sortByWeight, type Sentence } from './sentence.js';
+import { sayingIn, sortByWeight, type Saying, type Sentence } from './sentence.js';
+import { standsSentences } from './stands.js';
 
-/** What the past of an instrument says: season and age first, then what asks for the most. */
-export function pastSentences(fit: InstrumentFit, { sides }: InstrumentToday, unit: HeightUnit): Sentence[] {
-  const [verdict, rest] = historySentences(sides, moveIn(unit));
-  const more = [...rest, ...leverSentences(sides, unit), ...bodySentences(fit, unit)];
-  return verdict ? [verdict, ...sortByWeight(more)] : sortByWeight(more);
+/** What is found of an instrument as it stands: one finding, one sentence, the same wherever it is said. */
+export function findingSentences(
+  fit: InstrumentFit,
+  { day, sides }: Pick<InstrumentToday, 'day' | 'sides'>,
+  unit: HeightUnit,
+): Sentence[] {
+  const saying = sayingIn(unit);
+  const neckAsked =
+    sides.some(({ stands }) => stands.why === 'lasting' || stands.why === 'hidden') ||
+    fit.body.some(({ told }) => told !== null && bodyTells(told.share) === 'not explained');
+  return sortByWeight(
+    [
+      ...sides.map((side) => standsSentences(side, fit.kept, neckAsked, saying)),
+      ...sides.map((side) => historySentences(side, day, saying)),
+      leverSentences(sides, saying),
+      ...fit.body.map((body) => {
+        const side = sides.find((one) => one.side === body.side);
+        return side ? bodySentences(body, side, saying) : [];
+      }),
+    ].flat(),
+  );
 }
 
 /** The most urgent sentence, in each unit that a shop may say heights in; null where nothing was read at pitch. */
-export function firstSentence({ sides }: InstrumentToday): Record<HeightUnit, Sentence> | null {
-  if (sides.length === 0) return null;
-  const firstIn = (unit: HeightUnit) => {
-    const said = outlookSentences(sides, sayHeightIn(unit), moveIn(unit));
-    const [question] = leverSentences(sides, unit);
-    // what asks for an answer goes before what is only to be known
-    return question && said[0]!.weight !== 'act' && said[0]!.weight !== 'watch' ? question : said[0]!;
-  };
+export function firstSentence(
+  fit: InstrumentFit,
+  today: InstrumentToday,
+): Record<HeightUnit, Sentence> | null {
+  if (today.sides.length === 0) return null;
+  const firstIn = (unit: HeightUnit) =>
+    sortByWeight([
+      ...findingSentences(fit, today, unit),
+      ...sayYear(today.year, today.day, sayingIn(unit)),
+    ])[0]!;
   return Object.fromEntries(HEIGHT_UNITS.map((unit) => [unit, firstIn(unit)])) as Record<
     HeightUnit,
     Sentence
@@ -43,11 +64,8 @@ export function leverQuestions(
   });
 }
 
-const leverSentences = (sides: InstrumentToday['sides'], unit: HeightUnit): Sentence[] =>
-  leverQuestions(sides).map((question) => leverSentence(question, sayHeightIn(unit), moveIn(unit)));
-
-const bodySentences = ({ body }: InstrumentFit, unit: HeightUnit): Sentence[] =>
-  body.flatMap(({ side, share, from, to }) => bodySentence(side, share, { from, to }, moveIn(unit)) ?? []);
+const leverSentences = (sides: InstrumentToday['sides'], saying: Saying): Sentence[] =>
+  leverQuestions(sides).map((question) => leverSentence(question, saying));
 
 const ASSUMED: Record<Exclude<AssumedFact, 'stringSet'>, string> = {
   topSpecies: 'the wood of its top is not known: Sitka spruce is taken',

@@ -1,8 +1,7 @@
 import { sayDate } from '../days/index.js';
 import type { StringSide } from '../readings/side.js';
 import type { LeverMoved } from '../instrument/geometry.js';
-import type { MoveUnit } from '../units/height.js';
-import type { Sentence } from './sentence.js';
+import type { Saying, Sentence } from './sentence.js';
 
 /** An end of the strings that was moved and of which nothing is recorded. */
 export interface LeverQuestion extends LeverMoved {
@@ -11,28 +10,22 @@ export interface LeverQuestion extends LeverMoved {
   date: string;
 }
 
-/**
- * The question that a moved end of the strings asks.
- *
- * @param say how a height is said
- */
+/** The question that a moved end of the strings asks. */
 export function leverSentence(
   { side, end, moved, effect, since, date }: LeverQuestion,
-  say: (metres: number) => string,
-  move: MoveUnit,
+  { height, move }: Saying,
 ): Sentence {
   const between = `Between ${sayDate(since)} and ${sayDate(date)}`;
-  const by = say(Math.abs(moved));
+  const by = height(Math.abs(moved));
   const text =
     end === 'saddle'
       ? `${between} the ${side} saddle came to show ${by} ${moved < 0 ? 'less. Was it trimmed' : 'more. Was it raised'}? If not, the bridge moved: measure it again.`
       : `${between} the ${side} first-fret gap ${moved < 0 ? 'fell' : 'rose'} by ${by}. Was the nut ${moved < 0 ? 'cut' : 'raised'}? If not, look at the nut and the first fret.`;
-  const sign = effect.value < 0 ? '−' : '+';
   return {
     text,
     weight: 'watch',
     because:
-      `By the lever of the strings that is ${sign}${move.of(Math.abs(effect.value))} ± ${move.of(effect.sd)} ${move.name} of the action at fret 12. ` +
+      `By the lever of the strings that is ${move.signed(effect.value, effect.sd)} ${move.name} of the action at fret 12. ` +
       'It is taken out before season and age are told apart, and its error counts. Enter what was done, and it is no longer asked.',
     side,
   };

@@ -1,11 +1,12 @@
-import type { AttributionOrNot } from '../forecast/attribution.js';
-import { TOO_DAMP_TO_CLOSE } from '../wood/drying.js';
+import { sayMonthFrom } from '../days/day.js';
+import { CLOSES_EASILY, TOO_DAMP_TO_CLOSE } from '../wood/closing.js';
 import { humidityForMoisture } from '../wood/equilibrium.js';
 import { placeName } from '../readings/places.js';
 import { QUANTITIES } from '../readings/quantities.js';
 import type { SeriesFinding, SeriesSubject } from '../instrument/series.js';
-import { attributionReason } from './outlook.js';
-import { capital, NBSP, type Sentence } from './sentence.js';
+import { moveUnit } from '../units/height.js';
+import { creepSentence } from './history.js';
+import { capital, humid, type Saying, type Sentence } from './sentence.js';
 
 /** What a series is of, as it stands in a list. */
 export function seriesName(subject: SeriesSubject): string {
@@ -20,65 +21,76 @@ export function seriesName(subject: SeriesSubject): string {
 function subjectInSentence(subject: SeriesSubject): string {
   if (subject.of === 'crack') return `the crack’s ${subject.measure}`;
   if (subject.of === 'separation')
-    return subject.measure === 'length' ? 'the loose stretch' : 'how far in a feeler goes';
+    return subject.measure === 'length' ? 'the loose stretch' : 'the depth to which a feeler goes';
   return QUANTITIES[subject.quantity].name.toLowerCase();
 }
+
+/** Movements of angles and of cents; lengths go in the page's own unit. */
+const MOVES = {
+  angle: moveUnit('°', Math.PI / 180, 2),
+  cents: moveUnit('cents', 1, 1),
+};
+
 /** What the fit of one series says besides its curve. */
-export function seriesSentences(subject: SeriesSubject, finding: SeriesFinding | null): Sentence[] {
-  if (!finding) return [];
-  return [finding.kind === 'drift' ? driftSentence(subject, finding) : closingSentence(finding)];
-}
-
-function driftSentence(
+export function seriesSentences(
   subject: SeriesSubject,
-  { attribution, drifts, perYear }: { attribution: AttributionOrNot; drifts: boolean; perYear: number },
-): Sentence {
-  const what = subjectInSentence(subject);
-  if (!attribution.known)
-    return {
-      text: `What of ${what} is season and what is age cannot be told yet.`,
-      weight: 'unknown',
-      because: `${capital(attributionReason(attribution))}.`,
-    };
-  if (!drifts)
-    return {
-      text: `No yearly change of ${what} shows beyond the season.`,
-      weight: 'well',
-      because: 'The chance that there is one is not sure enough to be called real.',
-    };
-  return {
-    text: `Beyond the season ${what} ${perYear > 0 ? 'grows' : 'shrinks'} from year to year.`,
-    weight: 'watch',
-    because: 'The season is taken out; the figure and its error stand under “What it stands on”.',
-  };
+  finding: SeriesFinding | null,
+  day: number,
+  { move }: Saying,
+): Sentence[] {
+  if (!finding) return [];
+  if (finding.kind === 'closing') return [closingSentence(finding, day)];
+  const dimension = subject.of === 'quantity' ? QUANTITIES[subject.quantity].dimension : 'length';
+  return [
+    creepSentence(
+      {
+        name: capital(subjectInSentence(subject)),
+        attribution: finding.attribution,
+        age: finding.perYear,
+        grows: subject.of !== 'quantity',
+      },
+      { day, move: dimension === 'length' ? move : MOVES[dimension] },
+    ),
+  ];
 }
 
-/** The moisture at which an open crack closes. */
-function closingSentence({
-  closed,
-  moisture,
-  restraint,
-}: Extract<SeriesFinding, { kind: 'closing' }>): Sentence {
+/** The moisture at which an open crack closes, and what is to be done with it. */
+function closingSentence(
+  { closed, at, restraint, measureAgain }: Extract<SeriesFinding, { kind: 'closing' }>,
+  day: number,
+): Sentence {
   if (closed)
     return {
       text: 'The crack stands closed.',
       weight: 'well',
       because: 'Its last width is within a feeler’s error of none.',
     };
+  const { median, band80, answer } = at;
+  const span = (low: number, high: number) => `${low.toFixed(0)} and ${high.toFixed(0)}\u00a0%MC`;
   const because =
-    'From the line through its widths at two moistures where there are two, else from how far the plate beside it swells; house figures for the plate’s width' +
-    (restraint === null ? ' and restraint.' : ', its own solved plan for the restraint.');
-  if (moisture === null)
-    return { text: 'It does not close with damp: look at what holds it open.', weight: 'watch', because };
-  if (moisture > TOO_DAMP_TO_CLOSE)
-    return {
-      text: `Humidity will not close it: it would want ${moisture.toFixed(1)} %MC. Fill or splint.`,
-      weight: 'watch',
-      because,
-    };
-  return {
-    text: `It closes at about ${moisture.toFixed(1)} %MC, ${Math.round(humidityForMoisture(moisture, 20))}${NBSP}% RH for a fortnight: close it by humidity before gluing.`,
-    weight: 'watch',
-    because,
-  };
+    `It closes between ${span(...band80)} (four of five). From the line through all its widths with the errors of width and moisture, and from how far the plate beside it swells: ` +
+    `house figure for the plate’s width, ${restraint.solved ? 'its own solved plan' : 'house figure'} for how far it is held.`;
+  const said = (text: string, weight: Sentence['weight']): Sentence => ({ text, weight, because });
+  switch (answer) {
+    case 'humidify':
+      return said(
+        `The crack closes by about ${Math.round(median)}\u00a0%MC, a fortnight at ${humid(humidityForMoisture(median, 20))}: humidify, close, glue.`,
+        'fact',
+      );
+    case 'under tension':
+      return said(
+        `The crack closes only at ${CLOSES_EASILY} to ${TOO_DAMP_TO_CLOSE}\u00a0%MC and would be glued under tension: splint or cleat it, as you decide.`,
+        'watch',
+      );
+    case 'fill or splint':
+      return said(
+        `Humidity will not close the crack: it would want more than ${TOO_DAMP_TO_CLOSE}\u00a0%MC. Fill or splint it.`,
+        'watch',
+      );
+    case 'cannot tell':
+      return said(
+        `At which moisture the crack closes cannot be told yet: measure its width again in ${sayMonthFrom(Math.max(day, measureAgain), day)}.`,
+        'unknown',
+      );
+  }
 }

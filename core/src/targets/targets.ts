@@ -138,6 +138,9 @@ const SADDLE_SHOWING: Record<StringKind, { least: number; most: number }> = {
 export const saddleShowingWanted = (kind: StringKind): { least: number; most: number } =>
   SADDLE_SHOWING[kind];
 
+/** Nobody trims a saddle below this, m: the string loses its bend. House caution for steel, common practice for nylon. */
+export const SADDLE_STOP = 2 * mm;
+
 /** Lean of the bridge beyond which a fold is suspected; some lean is normal. House default. */
 export const TILT_LIMIT = (1.5 * Math.PI) / 180;
 

@@ -10,6 +10,7 @@ import {
 import { heelStrip, neckReset, type Reset } from '../stance/reset.js';
 import { saddleTrim } from '../stance/saddle.js';
 import type { NeckGeometry } from '../stance/stance.js';
+import type { WhyThere } from '../forecast/stands.js';
 import type { SideMeasured } from '../readings/side.js';
 import type { StringKind } from '../strings/spec.js';
 import { METRES_PER } from '../units/length.js';
@@ -25,7 +26,14 @@ export interface ProposalInput {
   reliefTarget: number;
   heelDepth: number | null;
   extension: number | null;
-  sides: { budget: ActionBudget; measured: SideMeasured }[];
+  sides: {
+    budget: ActionBudget;
+    measured: SideMeasured;
+    /** why it stands where it does, as *Seasons* says it; null where nothing is told of it */
+    why: WhyThere | null;
+  }[];
+  /** belly and relief account for what the action did */
+  bodyExplains: boolean;
   tilt: number | null;
   /** humidity of the examination's room, percent */
   humidity: number | null;
@@ -93,8 +101,13 @@ export function proposeOrder(
 
   relief();
   nut();
-  const left = input.sides.map((side) => ({ ...side, rest: restOf(side.budget) }));
-  if (left.some(({ rest, budget }) => Math.abs(rest) > ACTION_TOLERANCE && Math.abs(budget.total) > 0)) {
+  const left = input.sides.map((side) => ({
+    ...side,
+    // what is season is never repaired
+    rest: side.why === 'season' ? 0 : restOf(side.budget),
+  }));
+  const off = input.sides.filter(({ budget }) => Math.abs(budget.total) > ACTION_TOLERANCE);
+  if (left.some(({ rest }) => Math.abs(rest) > ACTION_TOLERANCE)) {
     if (input.archtop) wheels();
     else saddleOrCause();
   } else if (input.restingDays !== null && worst.budget.total > ACTION_TOLERANCE) {
@@ -103,9 +116,13 @@ export function proposeOrder(
     verdicts.push('It was strung up lately: season and settling cannot be told apart yet.');
   } else if (chosen.length === 0) {
     verdicts.push(
-      worst.budget.total > ACTION_TOLERANCE
-        ? 'What is off is season: leave it alone and measure again in the other season.'
-        : 'The action is within a 64th of what is wanted: if it does not need doing, do not do it.',
+      off.length === 0
+        ? nothingOff()
+        : off.every(({ why }) => why === 'season')
+          ? input.age === 'rises'
+            ? 'Most of what is off today is season. The action also creeps up from year to year: look for the cause.'
+            : 'What is off is season: leave it alone and measure again in the other season.'
+          : 'Most of what is off may be season: measure again in the other season before anything is cut.',
     );
   }
   if (
@@ -130,6 +147,19 @@ export function proposeOrder(
     order: orderTreatments(chosen),
     questions,
   };
+
+  function nothingOff(): string {
+    const [only, other] = input.sides;
+    // an old reading on its target is no news of today
+    const stale = input.sides.find(({ why }) => why === 'lasting');
+    if (stale)
+      return `The last ${stale.budget.side} action read is within a 64th of what is wanted, but it is not expected to stand there now: measure it again.`;
+    const leave = 'within a 64th of what is wanted: if it does not need doing, do not do it.';
+    // what was not measured in full is not called right
+    return other
+      ? `The action is ${leave}`
+      : `The ${only!.budget.side} action is ${leave} Measure the other side in full too.`;
+  }
 
   function relief() {
     const off = worstOf('relief');
@@ -213,7 +243,10 @@ export function proposeOrder(
       return { side: budget.side, trim, remains: measured.saddleShowing.value - trim };
     });
     const needed = trims.filter(({ trim }) => Math.abs(trim) > TRIM_THAT_MATTERS);
-    const enough = needed.every(({ remains }) => remains >= showing.least && remains <= showing.most);
+    // a trim must leave enough, a taller saddle must not stand too tall; what it is today is not asked
+    const enough = needed.every(({ trim, remains }) =>
+      trim > 0 ? remains >= showing.least : remains <= showing.most,
+    );
     if (enough) {
       const parts = needed.map(
         ({ side, trim, remains }) =>
@@ -224,8 +257,9 @@ export function proposeOrder(
       verdicts.push('There is saddle enough: no reset.');
       return;
     }
-    const short = Math.min(...trims.map(({ remains }) => remains));
-    if (short > showing.most) {
+    const cut = needed.filter(({ trim, remains }) => trim > 0 && remains < showing.least);
+    const short = Math.min(...(cut.length > 0 ? cut : needed).map(({ remains }) => remains));
+    if (cut.length === 0) {
       chosen.push({
         id: 'saddle',
         why: `A taller saddle would show ${fine(short)}, more than ${fine(showing.most)}: look at the neck angle before it is made.`,
@@ -241,6 +275,7 @@ export function proposeOrder(
         'Bridge tilt and the belly behind the bridge: without them belly and neck cannot be told apart.',
       );
     if (input.tilt !== null && input.tilt > TILT_LIMIT) foldedBelly(short);
+    else if (input.bodyExplains) raisedBelly();
     else reset(short);
   }
 
@@ -268,21 +303,30 @@ export function proposeOrder(
     );
   }
 
+  function raisedBelly() {
+    verdicts.push(
+      'The saddle has nothing left to give. Belly and relief explain the rise: look at the belly and its braces before the neck.',
+    );
+    questions.push(
+      'Which braces does the feeler find loose, and how does the belly stand behind the bridge?',
+    );
+  }
+
   function reset(short: number) {
     if (input.age === 'not told') {
       questions.push(
         'Season and age are not told apart yet: never plan a neck reset on one season’s reading. Measure again in the other season.',
       );
     }
-    // what the season lifts the bridge by comes back by itself: the angle is set to the year's mean
-    const lowest = [...input.sides].sort((a, b) => atMean(a) - atMean(b))[0]!;
+    // what the season lifts the bridge by comes back by itself: the angle is set for where it will be kept
+    const lowest = [...input.sides].sort((a, b) => atKept(a) - atKept(b))[0]!;
     const straightened = chosen.some(({ id }) => id === 'adjust-rod' || id === 'press-neck');
     const numbers =
       input.heelDepth !== null && input.extension !== null
         ? neckReset({
             neck: input.neck,
             target: STRAIGHTEDGE_TARGET,
-            measured: atMean(lowest),
+            measured: atKept(lowest),
             relief: straightened ? input.reliefTarget : lowest.measured.relief.value,
             reliefAtStraightedge: lowest.measured.relief.value,
             heelDepth: input.heelDepth,
@@ -311,7 +355,7 @@ export function proposeOrder(
       {
         id: 'fit-heel',
         why: numbers
-          ? `At the year’s mean moisture the straightedge must come up ${fine(numbers.change)} at the bridge: ${fine(numbers.heelCut)} off the heel at the cap, to nothing at the board (${((numbers.angle * 180) / Math.PI).toFixed(2)}°). Marks below the board: ${heelMarks(numbers)}.`
+          ? `At the humidity that it will be kept at the straightedge must come up ${fine(numbers.change)} at the bridge: ${fine(numbers.heelCut)} off the heel at the cap, to nothing at the board (${((numbers.angle * 180) / Math.PI).toFixed(2)}°). Marks below the board: ${heelMarks(numbers)}.`
           : 'The straightedge must come up to just above the bridge top.',
       },
       { id: 'reglue-neck', why: 'With fitted shims, or as a bolted joint the next person can undo.' },
@@ -343,8 +387,8 @@ export function proposeOrder(
       .join(', ');
   }
 
-  /** Straightedge as it would read at the year's mean moisture. */
-  function atMean({ budget, measured }: ProposalInput['sides'][number]): number {
+  /** Straightedge as it would read at the humidity that it will be kept at. */
+  function atKept({ budget, measured }: ProposalInput['sides'][number]): number {
     return measured.straightedge.value + saddleTrim(input.neck, termOf(budget, 'season').value);
   }
 

@@ -61,7 +61,8 @@ const proposal = (side: SideMeasured, over: Partial<ProposalInput> = {}, season 
       neck,
       heelDepth: 95 * mm,
       extension: 118 * mm,
-      sides: [{ budget: budgetOf(side, season), measured: side }],
+      sides: [{ budget: budgetOf(side, season), measured: side, why: null }],
+      bodyExplains: false,
       tilt: 0.01,
       humidity: 45,
       reliefTarget,
@@ -221,11 +222,16 @@ describe('first repair order', () => {
 
   it('lets a box rest that was strung up lately, though the season would explain what is off', () => {
     const off = (restingDays: number | null) =>
-      proposal(
-        measured({ saddleShowing: 7 }),
-        { restingDays },
-        budgetOf(measured({ saddleShowing: 7 })).total,
-      );
+      proposal(measured({ saddleShowing: 7 }), {
+        restingDays,
+        sides: [
+          {
+            budget: budgetOf(measured({ saddleShowing: 7 }), budgetOf(measured({ saddleShowing: 7 })).total),
+            measured: measured({ saddleShowing: 7 }),
+            why: 'season',
+          },
+        ],
+      });
     expect(ids(off(null))).toEqual([]);
     expect(off(null).verdict).toMatch(/season: leave it alone/u);
     expect(ids(off(9))).toContain('rest-under-tension');
@@ -281,6 +287,7 @@ describe('first repair order', () => {
           humidity: null,
           reliefTarget: 0,
           restingDays: null,
+          bodyExplains: false,
           age: 'not told',
         },
         String,

@@ -29,16 +29,57 @@ export function sayHeight(metres: number, unit: HeightUnit, decimals: 1 | 2 = 2)
 
 /** How movements are said: too small for a rule, and given with their errors in one unit. */
 export interface MoveUnit {
-  /** the amount alone, with the digits that mean something */
-  of: (metres: number) => string;
+  /** SI per unit */
+  per: number;
+  /** the amount alone, with the digits that a careful reading has */
+  of: (si: number) => string;
+  /** an amount and its standard error, `0.23 ± 0.05`, with no digit finer than the error's first */
+  withError: (si: number, sd: number) => string;
+  /** the same with its sign: `+0.23 ± 0.05` */
+  signed: (si: number, sd: number) => string;
   name: string;
 }
 
-/** Movements in hundredths of a millimetre, or in tenths of a thousandth for who measures in inches. */
+/** A unit of movements. @param per SI per unit @param finest decimals of a careful reading */
+export function moveUnit(name: string, per: number, finest: number): MoveUnit {
+  const round = (value: number, decimals: number) =>
+    decimals >= 0
+      ? value.toFixed(decimals)
+      : (Math.round(value / 10 ** -decimals) * 10 ** -decimals).toFixed(0);
+  const parts = (si: number, sd: number) => {
+    const decimals = Math.min(finest, decimalsOf(sd / per));
+    return {
+      size: round(Math.abs(si) / per, decimals),
+      error: round(sd / per, decimals),
+      zero: Number(round(Math.abs(si) / per, decimals)) === 0,
+    };
+  };
+  return {
+    per,
+    name,
+    of: (si) => (si / per).toFixed(finest).replace('-', '−'),
+    withError: (si, sd) => {
+      const { size, error, zero } = parts(si, sd);
+      return `${si < 0 && !zero ? '−' : ''}${size}\u00a0±\u00a0${error}`;
+    },
+    signed: (si, sd) => {
+      const { size, error, zero } = parts(si, sd);
+      return `${zero ? '' : si < 0 ? '−' : '+'}${size}\u00a0±\u00a0${error}`;
+    },
+  };
+}
+
+/** Decimals at which a standard error shows its first digit; the last digit of what it is the error of. */
+function decimalsOf(error: number): number {
+  if (!(error > 0)) return Infinity;
+  const first = Math.floor(Math.log10(error));
+  // 0.096 is said 0.1
+  return Math.round(error / 10 ** first) === 10 ? -first - 1 : -first;
+}
+
+/** Movements in millimetres, or in thousandths for who measures in inches. */
 export const moveIn = (unit: HeightUnit): MoveUnit =>
-  unit === 'mm'
-    ? { of: (metres) => (metres / METRES_PER.mm).toFixed(2), name: 'mm' }
-    : { of: (metres) => (metres / METRES_PER.thou).toFixed(1), name: 'thou' };
+  unit === 'mm' ? moveUnit('mm', METRES_PER.mm, 2) : moveUnit('thou', METRES_PER.thou, 1);
 
 /** How a shop says a height in a sentence, which it takes in m. */
 export const sayHeightIn =

@@ -5,3 +5,4 @@ export * from './diffusion.js';
 export * from './pieces.js';
 export * from './meter.js';
 export * from './drying.js';
+export * from './closing.js';

@@ -1,5 +1,6 @@
 import { Injectable, type OnApplicationBootstrap, type OnApplicationShutdown } from '@nestjs/common';
 import { cardStance, type ForecastCheck } from '@upright-elder/core/instrument';
+import { WEIGHTS } from '@upright-elder/core/sentences';
 import { PinoLogger } from 'nestjs-pino';
 import type { Subscription } from 'rxjs';
 import { In, MoreThan } from 'typeorm';
@@ -18,7 +19,7 @@ const LOOK_MS = 30000;
 /** Instruments whose checks are read at once. */
 const CHECKS_AT_ONCE = 50;
 /** What asks for the most is brought up to a new day first. */
-const ORDER = ['act', 'watch', 'unknown', 'well'];
+const ORDER: string[] = [...WEIGHTS];
 
 /**
  * Keeps the whole shop worked out: whatever was written since is gathered and worked out anew, and on a new day every

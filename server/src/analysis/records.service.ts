@@ -1,5 +1,10 @@
 import { Injectable } from '@nestjs/common';
-import { topQuestionOf, type InstrumentRecord, type TopQuestion } from '@upright-elder/core/instrument';
+import {
+  topQuestionOf,
+  type InstrumentRecord,
+  type KeptFacts,
+  type TopQuestion,
+} from '@upright-elder/core/instrument';
 import { AirService } from '../air/air.service.js';
 import { Database } from '../database/database.js';
 import { ExaminationsService } from '../examinations/examinations.service.js';
@@ -46,13 +51,14 @@ export class RecordsService {
 
   /** @throws ProblemError where there is no such instrument */
   async gather(id: string): Promise<Gathered> {
-    const { instrument, homeRoomId } = await this.instruments.facts(id);
-    const [examinations, interventions, { plan, marks }, room, solved] = await Promise.all([
+    const { instrument, homeRoomId, keptRoomId, keptBand } = await this.instruments.facts(id);
+    const [examinations, interventions, { plan, marks }, room, solved, kept] = await Promise.all([
       this.examinations.facts(id),
       this.interventions.facts(id),
       this.map.facts(id),
       this.air.packed(homeRoomId),
       this.database.read.findOneBy(SolvedTopEntity, { id }),
+      this.keptOf(keptRoomId, keptBand),
     ]);
     const known = { instrument, examinations, interventions, marks, plan };
     const question = topQuestionOf(known);
@@ -63,7 +69,7 @@ export class RecordsService {
       restraint: answered.restraint,
       breathes: answered.breathes,
     };
-    const record: InstrumentRecord = { ...known, top };
+    const record: InstrumentRecord = { ...known, top, kept };
     return {
       record,
       room,
@@ -73,5 +79,14 @@ export class RecordsService {
       solving: question !== null && !answered,
       refusal: answered?.refusal ?? '',
     };
+  }
+
+  /** Where it will be kept: a room that is followed comes before a band. */
+  private async keptOf(roomId: string | null, band: { from: number; to: number } | null): Promise<KeptFacts> {
+    if (roomId !== null) {
+      const { climate } = await this.air.airIn(roomId);
+      return { at: 'room', moisture: climate.coefficients[0]! };
+    }
+    return band ? { at: 'band', ...band } : { at: 'assumed' };
   }
 }

@@ -20,10 +20,11 @@ export interface Kept extends Stamp {
 }
 
 /** The change record: what is it, since when it says so. */
-const STAMP = `ifnull(c."revision", 0) || ' ' || ifnull(i."homeRoomId", '') || ' ' || ifnull(r."revision", 0) || ' ' || ifnull(s."fingerprint", '')`;
+const STAMP = `ifnull(c."revision", 0) || ' ' || ifnull(i."homeRoomId", '') || ' ' || ifnull(r."revision", 0) || ' ' || ifnull(k."revision", 0) || ' ' || ifnull(s."fingerprint", '')`;
 const FROM = `"instrument" i
   LEFT JOIN "change" c ON c."subject" = 'instrument' AND c."id" = i."id"
   LEFT JOIN "change" r ON r."subject" = 'room' AND r."id" = i."homeRoomId"
+  LEFT JOIN "change" k ON k."subject" = 'room' AND k."id" = i."keptRoomId"
   LEFT JOIN "solved_top" s ON s."id" = i."id"`;
 
 /**

@@ -1,6 +1,7 @@
 import { FirstLight1764000000000 } from './migrations/first-light.js';
 import { Interventions1764800000000 } from './migrations/interventions.js';
 import { KeptAsTyped1764700000000 } from './migrations/kept-as-typed.js';
+import { KeptHumidity1765000000000 } from './migrations/kept-humidity.js';
 import { MarksAsEvidence1764300000000 } from './migrations/marks-as-evidence.js';
 import { PacksAndRestraint1764600000000 } from './migrations/packs-and-restraint.js';
 import { StringsOfTheShop1764900000000 } from './migrations/strings-of-the-shop.js';
@@ -21,6 +22,7 @@ export const MIGRATIONS = [
   KeptAsTyped1764700000000,
   Interventions1764800000000,
   StringsOfTheShop1764900000000,
+  KeptHumidity1765000000000,
 ];
 
 /** What a data file says of itself. */

@@ -35,8 +35,13 @@ export class ForecastsController {
 
   @Get('instruments/:id/forecast/:key')
   @ApiOkResponse({ type: SeriesForecast })
-  async series(@Param('id', IdPipe) id: string, @Param('key') key: string): Promise<SeriesForecast> {
-    return this.forecasts.series(id, key);
+  @ApiQuery({ name: 'heights', required: false, enum: HEIGHT_UNITS })
+  async series(
+    @Param('id', IdPipe) id: string,
+    @Param('key') key: string,
+    @Query('heights') heights?: string,
+  ): Promise<SeriesForecast> {
+    return this.forecasts.series(id, key, heightUnitOf(heights));
   }
 
   /** How often the bands held, for this instrument and over the shop. */

@@ -1,22 +1,26 @@
 import { Injectable } from '@nestjs/common';
-import type { Forecast, SeriesForecast } from '@upright-elder/contract';
+import type { Forecast, SeriesForecast, YearsAheadSaid } from '@upright-elder/contract';
 import { isoDate } from '@upright-elder/core/days';
 import { seriesKey } from '@upright-elder/core/forecast';
 import type {
   InstrumentFit,
   InstrumentForecast,
   SeriesForecast as SeriesInNumbers,
+  YearsAhead,
 } from '@upright-elder/core/instrument';
 import {
   assumedSentences,
   climateBasis,
+  findingSentences,
   leftOutSentences,
-  pastSentences,
+  sayingIn,
   sayYear,
   seriesName,
   seriesSentences,
+  yearsAheadSentence,
+  type Saying,
 } from '@upright-elder/core/sentences';
-import { moveIn, sayHeightIn, type HeightUnit } from '@upright-elder/core/units';
+import type { HeightUnit } from '@upright-elder/core/units';
 import { AnalysisService, fitOf, type Analysis } from '../analysis/analysis.service.js';
 import { Clock } from '../clock.js';
 import { notFound } from '../http/problem.js';
@@ -44,9 +48,9 @@ export class ForecastsService {
     const found = await this.forecast(analysis);
     const fit = fitOf(analysis);
     const unit = heights ?? (await this.shop.get()).sayIn;
-    const say = sayHeightIn(unit);
+    const saying = sayingIn(unit);
     const { homeRoomId } = await this.instruments.facts(id);
-    const { today, sides, others, season, year, yearInput } = found;
+    const { today, sides, others, season, yearInput } = found;
     return {
       made: isoDate(today.day),
       ready: sides.length > 0,
@@ -54,19 +58,22 @@ export class ForecastsService {
       strungVisits: Math.max(0, ...today.sides.map(({ all }) => all.length)),
       leftOut: leftOutSentences(fit),
       assumed: assumedSentences(analysis.record.instrument),
-      sides: sides.map((side) => said(side, fit)),
+      sides: sides.map((side) => said(side, fit, today.day, saying)),
       others: others.map(({ key, subject, readings }) => ({ key, name: seriesName(subject), readings })),
       season,
-      sentences: pastSentences(fit, today, unit),
-      year: sayYear(year, { action: say, saddle: say, move: moveIn(unit) }),
-      months: year.sides.map(({ side, answers }) => ({ side, months: answers.months })),
+      kept: { humidity: fit.kept.humidity, from: fit.kept.from },
+      yearsAhead: found.yearsAhead.map((one) => saidAhead(one, today.day, saying)),
+      sentences: findingSentences(fit, today, unit),
+      year: sayYear(today.year, today.day, saying),
+      months: today.year.sides.map(({ side, answers }) => ({ side, months: answers.months })),
       climateBasis: climateBasis(fit.climate, analysis.room.packs),
       yearInput: { ...yearInput, homeRoomId },
     };
   }
 
   /** One of the other series, worked out when it is asked for. */
-  async series(id: string, key: string): Promise<SeriesForecast> {
+  async series(id: string, key: string, heights: HeightUnit | null = null): Promise<SeriesForecast> {
+    const saying = sayingIn(heights ?? (await this.shop.get()).sayIn);
     const analysis = await this.analysis.of(id);
     const fit = fitOf(analysis);
     const side = fit.sides.find((one) => seriesKey('action12', one.side) === key);
@@ -74,7 +81,7 @@ export class ForecastsService {
       ? (await this.forecast(analysis)).sides.find((one) => one.key === key)
       : await this.analysis.ask('series', { ...this.askedOf(analysis), key });
     if (!found) throw notFound('series of readings');
-    return said(found, fit);
+    return said(found, fit, this.clock.today(), saying);
   }
 
   private forecast(analysis: Analysis): Promise<InstrumentForecast> {
@@ -101,12 +108,27 @@ export class ForecastsService {
 function said(
   { subject, believedFrom, finding, ...numbers }: SeriesInNumbers,
   { sides }: Pick<InstrumentFit, 'sides'>,
+  day: number,
+  saying: Saying,
 ): SeriesForecast {
   return {
     ...numbers,
     name: seriesName(subject),
     priorSource: believedFrom === 'top' ? (sides[0]?.prior.source ?? '') : HOUSE[believedFrom],
-    sentences: seriesSentences(subject, finding),
+    sentences: seriesSentences(subject, finding, day, saying),
+  };
+}
+
+function saidAhead(one: YearsAhead, day: number, saying: Saying): YearsAheadSaid {
+  const date = (at: number | null) => (at === null ? null : isoDate(Math.max(day, at)));
+  const { reached, series } = one;
+  return {
+    ...yearsAheadSentence(one, day, saying),
+    key: series.key,
+    readings: series.readings,
+    from: date(reached.from),
+    to: date(reached.to),
+    middle: date(reached.middle),
   };
 }
 

@@ -41,6 +41,17 @@ export class InstrumentEntity {
   @Column({ type: 'text', nullable: true })
   homeRoomId!: string | null;
 
+  /** room that it will be kept in; null where it is none that is followed */
+  @Column({ type: 'text', nullable: true })
+  keptRoomId!: string | null;
+
+  /** humidity that its owner will keep, percent as typed; empty where it is not known */
+  @Column({ type: 'text', default: '' })
+  keptFrom!: string;
+
+  @Column({ type: 'text', default: '' })
+  keptTo!: string;
+
   @Column({ type: 'text' })
   type!: InstrumentType;
 

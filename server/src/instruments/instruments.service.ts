@@ -27,6 +27,7 @@ import type { KnownStrings } from '../strings/known-strings.js';
 import { StringsService } from '../strings/strings.service.js';
 import { lookFor } from './look-for.js';
 import { factsOf } from './facts.js';
+import { keptBandOf, keptFaults } from './kept.js';
 import { InstrumentEntity } from './instrument.entity.js';
 
 /** What a card of the shelf shows of an instrument's own. */
@@ -54,11 +55,17 @@ export class InstrumentsService {
     );
   }
 
-  /** What of an instrument the computation needs, and the room that it lives in. */
-  async facts(id: string): Promise<{ instrument: InstrumentFacts; homeRoomId: string | null }> {
+  /** What of an instrument the computation needs, the room that it lives in, and where it will be kept. */
+  async facts(id: string): Promise<{
+    instrument: InstrumentFacts;
+    homeRoomId: string | null;
+    keptRoomId: string | null;
+    keptBand: { from: number; to: number } | null;
+  }> {
     const row = await this.row(id);
     const known = await this.strings.known();
-    return { instrument: factsOf(row, known.of(row)), homeRoomId: row.homeRoomId };
+    const { homeRoomId, keptRoomId } = row;
+    return { instrument: factsOf(row, known.of(row)), homeRoomId, keptRoomId, keptBand: keptBandOf(row) };
   }
 
   /**
@@ -116,6 +123,7 @@ export class InstrumentsService {
     const errors: FieldError[] = known.faults({ ...input, designStringSet: input.designStringSet ?? null });
     const lengths = parseLengths(input, errors);
     const amounts = parseAmounts(input, errors);
+    errors.push(...keptFaults(input));
     if (errors.length > 0) throw badFields(errors);
     const { version, by, ...facts } = input;
     await withBothCopies(
@@ -129,6 +137,10 @@ export class InstrumentsService {
             build: facts.build ?? before?.build ?? {},
             designStringSet: facts.designStringSet ?? null,
             homeRoomId: facts.homeRoomId ?? null,
+            // a program that does not know them leaves them as they are
+            keptRoomId: facts.keptRoomId === undefined ? (before?.keptRoomId ?? null) : facts.keptRoomId,
+            keptFrom: facts.keptFrom ?? before?.keptFrom ?? '',
+            keptTo: facts.keptTo ?? before?.keptTo ?? '',
             updatedBy: by,
             updatedAt: this.clock.now(),
           });

@@ -1,10 +1,10 @@
 import { Injectable } from '@nestjs/common';
 import type { Judgement, Step } from '@upright-elder/contract';
-import { judgeInstrument } from '@upright-elder/core/instrument';
 import { QUANTITIES } from '@upright-elder/core/readings';
 import { CAUTIONS, TREATMENTS, type Ordered } from '@upright-elder/core/treatments';
 import type { HeightUnit } from '@upright-elder/core/units';
-import { AnalysisService, fitOf } from '../analysis/analysis.service.js';
+import { AnalysisService } from '../analysis/analysis.service.js';
+import { Clock } from '../clock.js';
 import { ShopService } from '../shop/shop.service.js';
 
 @Injectable()
@@ -12,12 +12,15 @@ export class JudgementService {
   constructor(
     private readonly analysis: AnalysisService,
     private readonly shop: ShopService,
+    private readonly clock: Clock,
   ) {}
 
   async of(id: string, heights: HeightUnit | null = null): Promise<Judgement> {
     const analysis = await this.analysis.of(id);
     const unit = heights ?? (await this.shop.get()).sayIn;
-    const judged = judgeInstrument(analysis.record, fitOf(analysis), unit);
+    const { record, packed, room } = analysis;
+    const day = this.clock.today();
+    const judged = await this.analysis.ask('judgement', { record, fit: packed, room, day, unit });
     if (judged.kind === 'nothing at pitch')
       return nothingYet(
         'No examination at pitch yet: measure action, relief, first-fret gap, straightedge and saddle with the strings up.',

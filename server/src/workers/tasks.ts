@@ -8,6 +8,7 @@ import {
   forecastOf,
   otherForecast,
   shownToday,
+  judgeInstrument,
   standOn,
   type ExpectedReadings,
   type ForecastCheck,
@@ -16,6 +17,7 @@ import {
   type InstrumentRecord,
   type ReadingConditions,
   type SeriesForecast,
+  type InstrumentJudgement,
   type ShownForecast,
   type TopQuestion,
 } from '@upright-elder/core/instrument';
@@ -119,7 +121,7 @@ function dayOff(fit: InstrumentFit, room: RoomAir, day: number, known: ShownFore
     neededForVerification([...known.filter((one) => !now.some(same(one))), ...now], fit),
   );
   return {
-    first: firstSentence(today),
+    first: firstSentence(fit, today),
     shown: now.filter((one) => needed.has(one)),
     gone: known
       .filter((one) => !needed.has(one) && !now.some(same(one)))
@@ -142,6 +144,18 @@ export function forecast({ record, fit, room, day }: Asked): InstrumentForecast 
 /** One of the other series; null where there is none of that key. */
 export function series({ record, fit, room, day, key }: Asked & { key: string }): SeriesForecast | null {
   return otherForecast(record, unpacked(fit), roomOf(room), day, key);
+}
+
+/** What the latest readings lead to, as it stands on the day. @param unit how heights are said */
+export function judgement({
+  record,
+  fit,
+  room,
+  day,
+  unit,
+}: Asked & { unit: HeightUnit }): InstrumentJudgement {
+  const learned = unpacked(fit);
+  return judgeInstrument(record, learned, standOn(learned, roomOf(room).log, day), unit);
 }
 
 export function expectations({

@@ -48,8 +48,8 @@ export const useInterventions = (id: string, withStruck = false) =>
 export const useForecast = (id: string, heights?: HeightUnit) =>
   useSWR<Forecast>(`instruments/${id}/forecast${heights ? `?heights=${heights}` : ''}`, get);
 /** One of the series besides the action, asked for when it is looked at. */
-export const useSeries = (id: string, key: string | null) =>
-  useSWR<SeriesForecast>(key ? `instruments/${id}/forecast/${key}` : null, get);
+export const useSeries = (id: string, key: string | null, heights: HeightUnit) =>
+  useSWR<SeriesForecast>(key ? `instruments/${id}/forecast/${key}?heights=${heights}` : null, get);
 export const useScorecard = (id: string) => useSWR<Scorecard>(`instruments/${id}/scorecard`, get);
 export const useForecastProgress = () => useSWR<ForecastProgress>('forecasts', get);
 export const useJudgement = (id: string, heights: HeightUnit) =>

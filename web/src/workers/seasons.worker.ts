@@ -2,17 +2,17 @@ import type { Scenario } from '@upright-elder/core/air';
 import { isoDate } from '@upright-elder/core/days';
 import {
   expectThrough,
-  prepareSides,
+  prepareYear,
   yearUnder,
   type Calibration,
   type YearInput,
   type MonthAhead,
-  type PreparedSide,
+  type PreparedYear,
   type SideFit,
 } from '@upright-elder/core/forecast';
 import type { StringSide } from '@upright-elder/core/readings';
-import { sayYear, type Sentence } from '@upright-elder/core/sentences';
-import { moveIn, sayHeight, type HeightUnit } from '@upright-elder/core/units';
+import { sayingIn, sayYear, type Sentence } from '@upright-elder/core/sentences';
+import type { HeightUnit } from '@upright-elder/core/units';
 import { expose } from 'comlink';
 
 /** What years are worked out from; sent once, asked about many times. */
@@ -41,19 +41,18 @@ export interface ScenarioYear {
 }
 
 const STEP_DAYS = 7;
-let task: (SeasonsTask & { prepared: PreparedSide[] }) | null = null;
+let task: (SeasonsTask & { prepared: PreparedYear }) | null = null;
 
 /** Scenarios beside the page: an answer while the finger is still on the slider. */
 const api = {
   load(given: SeasonsTask): void {
-    task = { ...given, prepared: prepareSides(given.yearInput, given.sides) };
+    task = { ...given, prepared: prepareYear(given.yearInput, given.sides) };
   },
   year(scenario: Scenario): ScenarioYear {
     if (!task) throw new Error('nothing was given to work a year out from');
     const began = performance.now();
     const { yearInput, prepared, shown, sayIn } = task;
-    const say = (metres: number) => sayHeight(metres, sayIn, 1);
-    const year = yearUnder(yearInput, prepared, scenario);
+    const year = yearUnder(prepared, scenario);
     const days = Array.from({ length: 53 }, (_, i) => yearInput.from + STEP_DAYS * i);
     const points = expectThrough(shown, yearInput.climate, days, {
       today: yearInput.today ?? undefined,
@@ -62,7 +61,7 @@ const api = {
     return {
       points,
       months: year.sides.map(({ side, answers }) => ({ side, months: answers.months })),
-      sentences: sayYear(year, { action: say, saddle: say, move: moveIn(sayIn) }),
+      sentences: sayYear(year, yearInput.from, sayingIn(sayIn)),
       took: performance.now() - began,
     };
   },

@@ -28,8 +28,10 @@ function SeasonsOf({ id, forecast, shop }: { id: string; forecast: Forecast; sho
   const wanted = params.get('of');
   const action = forecast.sides.find(({ key }) => key === wanted);
   const other = forecast.others.find(({ key }) => key === wanted);
-  const asked = useSeries(id, other?.key ?? null);
-  const choose = (key: string) => setParams({ of: key }, { replace: true });
+  const asked = useSeries(id, other?.key ?? null, shop.sayIn);
+  const choose = (key: string, reading?: string) =>
+    setParams({ of: key, ...(reading && { reading }) }, { replace: !reading });
+  const opened = params.get('reading');
   const first = forecast.sides[0];
   if (!forecast.ready || !first)
     return (
@@ -40,7 +42,14 @@ function SeasonsOf({ id, forecast, shop }: { id: string; forecast: Forecast; sho
     );
   const view = (series: Forecast['sides'][number]) => (
     <>
-      <SeasonsView forecast={forecast} series={series} shop={shop} onChoose={choose} />
+      <SeasonsView
+        id={id}
+        forecast={forecast}
+        series={series}
+        shop={shop}
+        opened={opened}
+        onChoose={choose}
+      />
       <DoneOf id={id} today={shop.today} />
       <ScorecardOf id={id} sayIn={shop.sayIn} />
     </>
@@ -52,7 +61,9 @@ function SeasonsOf({ id, forecast, shop }: { id: string; forecast: Forecast; sho
 function NothingYet({ leftOut }: { leftOut: string[] }) {
   return (
     <div className="sheet p-6">
-      <p className="said">No action at pitch has been read yet, so there is nothing to forecast.</p>
+      <p className="said">
+        Measure the action with the strings at pitch first: then there is something to forecast.
+      </p>
       {leftOut.map((words) => (
         <p key={words} className="mt-1 text-faint">
           Left out: {words}.

@@ -1,4 +1,5 @@
 import { sayDate } from '@upright-elder/core/days';
+import { WEIGHTS } from '@upright-elder/core/sentences';
 import type { Card } from '@upright-elder/contract';
 import { useEffect, useRef, useState } from 'react';
 import { Link, useNavigate, useSearchParams } from 'react-router';
@@ -14,7 +15,6 @@ import { AddPerson } from '../shop/AddPerson.js';
 
 const ORDERS = { urgency: 'most urgent first', name: 'by name', measured: 'longest not measured first' };
 type Order = keyof typeof ORDERS;
-const WEIGHTS: Card['weight'][] = ['act', 'watch', 'unknown', 'well'];
 
 /** The shelf: all instruments, each as a card with its little stance and its most urgent sentence. */
 export function ShelfPlace() {

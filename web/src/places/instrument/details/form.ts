@@ -18,6 +18,9 @@ export type InstrumentForm = Omit<
   | InstrumentLength
   | InstrumentAmount
   | 'homeRoomId'
+  | 'keptRoomId'
+  | 'keptFrom'
+  | 'keptTo'
   | 'designStringSet'
   | 'doubtful'
   | 'build'
@@ -27,6 +30,9 @@ export type InstrumentForm = Omit<
   | 'topSpecies'
 > & {
   homeRoomId: string;
+  keptRoomId: string;
+  keptFrom: string;
+  keptTo: string;
   /** none of these is guessed: they begin empty */
   bodyJoin: string;
   playingStyle: InstrumentInput['playingStyle'] | '';
@@ -42,8 +48,8 @@ export type InstrumentForm = Omit<
 
 export const AMOUNT_NAMES: Record<InstrumentAmount, string> = {
   marketValue: 'Market value',
-  worthToOwner: 'What it is worth to the owner',
-  budget: 'What the owner wants to spend',
+  worthToOwner: 'Worth to the owner',
+  budget: 'Owner’s budget',
 };
 
 export const LENGTH_NAMES: Record<InstrumentLength, string> = {
@@ -100,6 +106,9 @@ export function emptyForm(): InstrumentForm {
     playingStyle: '',
     reliefSchool: 'moderate',
     homeRoomId: '',
+    keptRoomId: '',
+    keptFrom: '',
+    keptTo: '',
     type: 'flat-top',
     bodyJoin: '',
     stringSet: '',
@@ -131,6 +140,9 @@ const NOT_AS_STORED = [
   'struck',
   'strikes',
   'homeRoomId',
+  'keptRoomId',
+  'keptFrom',
+  'keptTo',
   'designStringSet',
   'build',
   'bodyJoin',
@@ -142,7 +154,15 @@ function without<T extends object, K extends keyof T>(whole: T, keys: readonly K
 }
 
 export function formOf(instrument: Instrument): InstrumentForm {
-  const { homeRoomId, designStringSet, build = {}, bodyJoin } = instrument;
+  const {
+    homeRoomId,
+    keptRoomId,
+    keptFrom = '',
+    keptTo = '',
+    designStringSet,
+    build = {},
+    bodyJoin,
+  } = instrument;
   const lengths = Object.fromEntries(
     INSTRUMENT_LENGTHS.map((name) => {
       const length = instrument[name];
@@ -160,6 +180,9 @@ export function formOf(instrument: Instrument): InstrumentForm {
     bodyJoin: String(bodyJoin),
     build: { ...NOTHING_BUILT, ...build },
     homeRoomId: homeRoomId ?? '',
+    keptRoomId: keptRoomId ?? '',
+    keptFrom,
+    keptTo,
     designStringSet: designStringSet ?? '',
     lengths,
     amounts,
@@ -171,6 +194,7 @@ export function inputOf(form: InstrumentForm, by: string): InstrumentInput {
     lengths,
     amounts,
     homeRoomId,
+    keptRoomId,
     designStringSet,
     bodyJoin,
     build,
@@ -202,6 +226,7 @@ export function inputOf(form: InstrumentForm, by: string): InstrumentInput {
     bodyJoin: /^\s*\d+\s*$/u.test(bodyJoin) ? Number(bodyJoin) : NaN,
     build: Object.fromEntries(Object.entries(build).filter(([, way]) => way !== '')),
     homeRoomId: homeRoomId === '' ? null : homeRoomId,
+    keptRoomId: keptRoomId === '' ? null : keptRoomId,
     designStringSet: designStringSet === '' ? null : designStringSet,
     by,
   };
@@ -211,7 +236,7 @@ const FORM_NAMES: Record<
   Exclude<keyof InstrumentForm, 'version' | 'lengths' | 'amounts' | 'build'>,
   string
 > = {
-  nickname: 'Name to find it by',
+  nickname: 'Name',
   maker: 'Maker',
   owner: 'Owner',
   identity: 'Serial, year, label',
@@ -221,14 +246,17 @@ const FORM_NAMES: Record<
   rod: 'Truss rod',
   topSpecies: 'Top wood',
   laminatedTop: 'Laminated top',
-  construction: 'What else there is to say of its build',
+  construction: 'Anything else about its build',
   playingStyle: 'Playing style',
   stringSet: 'Strings',
-  designStringSet: 'Builder’s set',
+  designStringSet: 'Strings it was designed for',
   tuning: 'Tuning',
   homeRoomId: 'Home room',
+  keptRoomId: 'Will be kept in',
+  keptFrom: 'Will be kept from',
+  keptTo: 'Will be kept to',
   reliefSchool: 'Relief wanted',
-  complaint: 'What the owner complains of',
+  complaint: 'Owner’s complaint',
 };
 const FORM_KEYS = Object.keys(FORM_NAMES) as (keyof typeof FORM_NAMES)[];
 

@@ -26,9 +26,9 @@ export const NumbersTable = memo(function NumbersTable({ name, points, scenario,
     'Wood, %MC',
     `Expected, ${unit.name}`,
     'Half the time',
-    'Four fifths',
-    'Nineteen twentieths',
-    ...(scenario ? ['As kept', 'Four fifths as kept'] : []),
+    'Four times in five',
+    'Nineteen in twenty',
+    ...(scenario ? ['As kept', 'Four in five as kept'] : []),
   ];
   const rows = points.map(({ date, moisture, median, band50, band80, band95 }, i) => [
     date,
@@ -46,7 +46,7 @@ export const NumbersTable = memo(function NumbersTable({ name, points, scenario,
   };
   return (
     <details className="mt-2">
-      <summary className="min-h-[44px] cursor-pointer content-center font-bold">The same in numbers</summary>
+      <summary className="min-h-[44px] cursor-pointer content-center font-bold">Table</summary>
       <button type="button" className="quiet" onClick={() => void copy()}>
         Copy the table
       </button>

@@ -1,13 +1,16 @@
 import { sayDate } from '@upright-elder/core/days';
 import type { HistoryPoint, SeriesForecast } from '@upright-elder/contract';
-import { memo, useRef } from 'react';
+import { memo, useEffect, useRef } from 'react';
 import { Link } from 'react-router';
 import type { SeriesUnit } from './unitOf.js';
+
+/** Stands for the latest reading, whichever that is. */
+export const LAST = 'last';
 
 interface Props {
   series: SeriesForecast;
   unit: SeriesUnit;
-  /** the reading that is open, by its date */
+  /** the reading that is open, by its date; `last` is the latest */
   opened: string | null;
   onOpen: (date: string | null) => void;
 }
@@ -15,14 +18,20 @@ interface Props {
 /** Every reading of the series; opened, it says where its number comes from and what the fit makes of it. */
 export const ReadingsOpened = memo(function ReadingsOpened({ series, unit, opened, onOpen }: Props) {
   const { history } = series;
+  const section = useRef<HTMLElement>(null);
+  const asked = opened === LAST;
+  const shown = asked ? history.at(-1)?.date : opened;
+  useEffect(() => {
+    if (asked) section.current?.scrollIntoView({ block: 'nearest' });
+  }, [asked, series.key]);
   return (
-    <section aria-label="Readings it stands on" className="mt-3">
-      <h3 className="text-[1.05rem]">Readings it stands on</h3>
+    <section ref={section} aria-label="Based on these readings" className="mt-3">
+      <h3 className="text-[1.05rem]">Based on these readings</h3>
       <ul>
         {[...history].reverse().map((point) => (
           <li key={point.date} className="border-b border-rule">
-            <ReadingHead point={point} unit={unit} open={opened === point.date} onOpen={onOpen} />
-            {opened === point.date && <ReadingSources point={point} series={series} unit={unit} />}
+            <ReadingHead point={point} unit={unit} open={shown === point.date} onOpen={onOpen} />
+            {shown === point.date && <ReadingSources point={point} series={series} unit={unit} />}
           </li>
         ))}
       </ul>
@@ -86,7 +95,7 @@ function ReadingSources({
   series: SeriesForecast;
   unit: SeriesUnit;
 }) {
-  const { value, standing, sd, moisture, moistureSd, moistureFrom, misfit, slip, atReference } = point;
+  const { value, standing, sd, moisture, moistureSd, moistureFrom, misfit, slip, atKept } = point;
   const { sensitivity, age, calibration } = series;
   const { of, name } = unit.move;
   const visit = calibration.visits.find(({ day }) => day === Date.parse(point.date) / 86400000);
@@ -120,10 +129,10 @@ function ReadingSources({
             {Math.abs(misfit!).toFixed(1)} of its own errors; a slip with a chance of{' '}
             {Math.round(100 * (slip ?? 0))} %.
           </dd>
-          <dt className="text-faint">Carried to spring</dt>
+          <dt className="text-faint">Where it will be kept</dt>
           <dd>
-            {unit.say(atReference!)} at the year’s mean moisture on its way up: so readings of different
-            seasons are compared.
+            {unit.say(atKept!)} at the humidity that it will be kept at: so readings of different seasons are
+            compared.
           </dd>
         </>
       )}

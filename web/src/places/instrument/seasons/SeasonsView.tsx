@@ -1,30 +1,36 @@
 import type { Forecast, Said, SeriesForecast, Shop } from '@upright-elder/contract';
+import { sortByWeight } from '@upright-elder/core/sentences';
 import { AS_IT_WAS, type Scenario } from '@upright-elder/core/air';
 import type { SideFit } from '@upright-elder/core/forecast';
-import { lazy, memo, Suspense, useDeferredValue, useMemo, useState } from 'react';
-import { WeightMark } from '../../../fields/WeightMark.js';
+import { lazy, memo, Suspense, useCallback, useDeferredValue, useMemo, useState } from 'react';
 import type { SeasonsTask } from '../../../workers/seasons.worker.js';
 import { useUnchanged } from '../../../data/useUnchanged.js';
+import { KeptHumidity } from './KeptHumidity.js';
 import { MonthStrip } from './MonthStrip.js';
 import { NumbersTable } from './NumbersTable.js';
-import { ReadingsOpened } from './ReadingsOpened.js';
+import { LAST, ReadingsOpened } from './ReadingsOpened.js';
 import { ScenarioControls } from './ScenarioControls.js';
+import { SentenceList } from './SentenceList.js';
+import { YearsAheadList } from './YearsAheadList.js';
 import { unitOf } from './unitOf.js';
 import { useScenarioYear } from './useScenarioYear.js';
 
 const SeasonCurve = lazy(() => import('../../../charts/SeasonCurve.js'));
 
 interface Props {
+  id: string;
   forecast: Forecast;
   series: SeriesForecast;
   shop: Shop;
-  onChoose: (key: string) => void;
+  /** the reading that is open, by its date; `last` is the latest */
+  opened: string | null;
+  /** another series, with one of its readings open or none */
+  onChoose: (key: string, reading?: string) => void;
 }
 
 /** Sentences first, then the year as one chart, its months and its numbers. */
-export function SeasonsView({ forecast, series, shop, onChoose }: Props) {
+export function SeasonsView({ id, forecast, series, shop, opened, onChoose }: Props) {
   const [scenario, setScenario] = useState<Scenario>(AS_IT_WAS);
-  const [opened, setOpened] = useState<string | null>(null);
   const given = useMemo<SeasonsTask>(
     () => ({
       yearInput: forecast.yearInput,
@@ -43,15 +49,23 @@ export function SeasonsView({ forecast, series, shop, onChoose }: Props) {
   const late = useDeferredValue(year);
   const unit = useMemo(() => unitOf(series, shop.sayIn), [series, shop.sayIn]);
   const side = series.side ?? 'bass';
+  const open = useCallback(
+    (date: string | null) => onChoose(series.key, date ?? undefined),
+    [onChoose, series],
+  );
   const months = (late?.months ?? forecast.months).find((one) => one.side === side)?.months;
   return (
     <div className="grid grid-cols-[minmax(0,1fr)] items-start gap-4 xl:grid-cols-[23rem_minmax(0,1fr)]">
-      <Sentences
-        forecast={forecast}
-        series={series}
-        year={year?.sentences ?? forecast.year}
-        kept={year !== null}
-      />
+      <section aria-label="What it says">
+        <Sentences
+          forecast={forecast}
+          series={series}
+          year={year?.sentences ?? forecast.year}
+          kept={year !== null}
+        />
+        <KeptHumidity id={id} kept={forecast.kept} />
+        <YearsAheadList all={forecast.yearsAhead} onReadings={(key) => onChoose(key, LAST)} />
+      </section>
       <div className="sheet p-4">
         {trouble && (
           <p role="alert" className="mb-2 text-ochre">
@@ -79,7 +93,7 @@ export function SeasonsView({ forecast, series, shop, onChoose }: Props) {
                 ))}
               </optgroup>
               {forecast.others.length > 0 && (
-                <optgroup label="Everything else that is followed">
+                <optgroup label="Everything else that is measured again and again">
                   {forecast.others.map(({ key, name, readings }) => (
                     <option key={key} value={key}>
                       {name} ({readings})
@@ -92,7 +106,7 @@ export function SeasonsView({ forecast, series, shop, onChoose }: Props) {
         </div>
         {forecast.solving && (
           <p role="status" className="text-[0.95rem] text-ochre">
-            ▲ Its own plan is being solved; until then these figures stand on a usual top.
+            ▲ The plan of this top is being worked out; until then a usual top is taken.
           </p>
         )}
         <Suspense fallback={<div className="h-[360px]" />}>
@@ -102,7 +116,7 @@ export function SeasonsView({ forecast, series, shop, onChoose }: Props) {
             today={forecast.made}
             unit={unit}
             scenario={year?.points ?? null}
-            onOpen={setOpened}
+            onOpen={open}
           />
         </Suspense>
         <ScenarioControls
@@ -114,21 +128,21 @@ export function SeasonsView({ forecast, series, shop, onChoose }: Props) {
           <MonthStrip months={months} window={series.window} unit={unit} side={series.side} />
         )}
         <p className="mt-2 text-[0.9rem] text-faint">
-          Dots: readings with the tool’s error. Bands: where it is expected to stand itself, half, four fifths
-          and nineteen twentieths of the time. Behind: the wood’s moisture by season, higher is damper.
-          {series.window && ' Between the green lines is what is wanted.'}
-          {year && ' Dotted, with its green band: as it would be kept, four fifths of the time.'} A double
-          line: something was done that begins a new count.
+          Dots: readings with the tool’s error. Bands: where it is expected to stand, half the time, four
+          times in five, nineteen times in twenty. Behind: the wood’s moisture by season, higher is damper.
+          {series.window && ' Between the green lines: the wanted range.'}
+          {year && ' Dotted, with its green band: as it would be kept, four times in five.'} A double line:
+          work that begins a new count.
         </p>
         <NumbersTable name={series.name} points={series.points} scenario={late?.points ?? null} unit={unit} />
         <StandsOn forecast={forecast} series={series} shop={shop} />
-        <ReadingsOpened series={series} unit={unit} opened={opened} onOpen={setOpened} />
+        <ReadingsOpened series={series} unit={unit} opened={opened} onOpen={open} />
       </div>
     </div>
   );
 }
 
-/** What is said of the shown side, and what asks for something on the other. */
+/** What is said of the shown side, and what asks for something on the other: the most urgent first, each finding once. */
 const Sentences = memo(function Sentences({
   forecast,
   series,
@@ -140,44 +154,27 @@ const Sentences = memo(function Sentences({
   year: readonly Said[];
   kept: boolean;
 }) {
-  const side = series.side ?? 'bass';
+  if (series.side === null) return <SentenceList of={series.sentences} />;
   const ofSide = (sentences: readonly Said[]) =>
-    sentences.filter((one) => !one.side || one.side === side || one.weight === 'act');
-  const action = series.side !== null;
+    sentences.filter((one) => !one.side || one.side === series.side || one.weight === 'act');
+  // what the air would do is asked for by itself
+  if (!kept)
+    return (
+      <SentenceList
+        of={sortByWeight([...ofSide(forecast.sentences), ...ofSide(year)])}
+        rest="more findings"
+      />
+    );
   return (
-    <section aria-label="What it says">
-      {series.sentences.length > 0 && <SentenceList of={series.sentences} />}
-      {action && <SentenceList of={ofSide(forecast.sentences)} />}
-      {action && (
-        <>
-          <h2 className="mt-3 mb-1 text-[1.1rem]">
-            {kept ? 'The coming year, if it is kept so' : 'The coming year, if the air goes on as it was'}
-          </h2>
-          <div aria-live="polite">
-            <SentenceList of={ofSide(year)} />
-          </div>
-        </>
-      )}
-    </section>
+    <>
+      <h2 className="mb-1 text-[1.1rem]">The coming year, if it is kept so</h2>
+      <div aria-live="polite">
+        <SentenceList of={ofSide(year)} />
+      </div>
+      <SentenceList of={ofSide(forecast.sentences)} />
+    </>
   );
 });
-
-function SentenceList({ of }: { of: readonly Said[] }) {
-  return (
-    <div className="sheet mb-2 divide-y divide-rule px-4">
-      {of.map(({ text, weight, because }) => (
-        <div key={text} className="py-2">
-          <WeightMark weight={weight} />
-          <p className="said text-[1.02rem] leading-snug">{text}</p>
-          <details>
-            <summary className="cursor-pointer text-[0.88rem] text-faint">why</summary>
-            <p className="text-[0.95rem]">{because}</p>
-          </details>
-        </div>
-      ))}
-    </div>
-  );
-}
 
 const StandsOn = memo(function StandsOn({
   forecast,
@@ -189,20 +186,20 @@ const StandsOn = memo(function StandsOn({
   shop: Shop;
 }) {
   const unit = unitOf(series, shop.sayIn);
-  const { of: fine, name: fineName } = unit.move;
+  const { withError, name: fineName } = unit.move;
   const { prior, priorSource, sensitivity, age } = series;
   return (
     <details>
-      <summary className="min-h-[44px] cursor-pointer content-center font-bold">What it stands on</summary>
+      <summary className="min-h-[44px] cursor-pointer content-center font-bold">Based on</summary>
       <ul className="list-disc pl-6">
         <li>{series.readings === 1 ? 'One reading' : `${series.readings} readings`} at pitch.</li>
         <li>{forecast.climateBasis}</li>
         <li>
-          Before measuring it was believed to move {fine(prior.mean)} ± {fine(prior.sd)} {fineName} per 1 %MC
-          ({priorSource}); now {fine(sensitivity.mean)} ± {fine(sensitivity.sd)}.
+          Before measuring it was taken to move {withError(prior.mean, prior.sd)} {fineName} per 1 %MC (
+          {priorSource}); now {withError(sensitivity.mean, sensitivity.sd)}.
         </li>
         <li>
-          Apart from the season it moves {fine(age.mean)} ± {fine(age.sd)} {fineName} a year.
+          Apart from the season it moves {withError(age.mean, age.sd)} {fineName} a year.
         </li>
         {series.window && (
           <li>

@@ -1,6 +1,6 @@
 import type { SeriesForecast, Shop } from '@upright-elder/contract';
 import { QUANTITY_IDS } from '@upright-elder/core/readings';
-import { METRES_PER, moveIn, sayHeight, type MoveUnit } from '@upright-elder/core/units';
+import { METRES_PER, moveIn, moveUnit, sayHeight, type MoveUnit } from '@upright-elder/core/units';
 import { heightUnit, isHeight } from '../../../fields/understood.js';
 
 /** How the values of a series are shown: SI per unit, its name, and what stands between two lines of the chart. */
@@ -51,7 +51,7 @@ export function unitOf(
   return {
     ...scale,
     say: (value) => `${trimmed(value / per, decimals)}${sign}`,
-    move: { of: (value) => trimmed(value / per, decimals + 1), name },
+    move: moveUnit(name, per, decimals + 1),
   };
 }
 

@@ -1,0 +1,99 @@
+import { whenReached, type Calibration, type Reached } from '../forecast/index.js';
+import { reachOf, type RunsInto } from '../map/index.js';
+import { readingOn, type StringSide } from '../readings/index.js';
+import { SADDLE_STOP, saddleShowingWanted } from '../targets/index.js';
+import type { ExaminationFacts, InstrumentRecord } from './facts.js';
+import { actionTarget, type FittedSide, type InstrumentFit } from './fit.js';
+import { calibrateSeries, crackLengths } from './series.js';
+import type { WoodSource } from './wood.js';
+
+/** What comes to its end one day if things go on as they do. */
+export type Ending =
+  /** the saddle shows no more than it must, the action kept on its target by trimming it */
+  | { of: 'saddle'; side: StringSide; floor: number }
+  /** the action is too high even on the lowest saddle that may be */
+  | { of: 'action'; side: StringSide; limit: number }
+  /** the thumb wheels have no more way down */
+  | { of: 'wheels'; side: StringSide }
+  /** a crack runs into something */
+  | { of: 'crack'; mark: string; name: string; into: RunsInto };
+
+/** When, and by which series it is told. */
+export interface YearsAhead {
+  ending: Ending;
+  reached: Reached;
+  /** key of the series, how many readings it stands on, and what it does a year, SI */
+  series: { key: string; readings: number; perYear: { mean: number; sd: number } };
+}
+
+/** When saddle, action, wheels and cracks come to their end at today's creep; soonest first. */
+export function yearsAhead(
+  record: InstrumentRecord,
+  fit: InstrumentFit,
+  source: WoodSource,
+  day: number,
+): YearsAhead[] {
+  const sides = fit.sides.flatMap((side) => ofSide(record, fit, side, day));
+  const cracks = record.marks.flatMap((mark): YearsAhead[] => {
+    const reach =
+      record.plan && mark.kind === 'crack' ? reachOf(mark.sightings.at(-1)?.path ?? [], record.plan) : null;
+    const series = crackLengths(mark, record, source);
+    if (!reach || !series || mark.sightings.at(-1)?.state === 'repaired') return [];
+    const calibration = calibrateSeries(series, fit);
+    const limit = series.visits.at(-1)!.value + reach.distance;
+    return [
+      {
+        ending: { of: 'crack', mark: mark.id, name: mark.name, into: reach.into },
+        reached: whenReached(calibration, { limit, rising: true, from: day, moisture: fit.kept.moisture }),
+        series: about(series.key, calibration),
+      },
+    ];
+  });
+  return [...sides, ...cracks].sort((a, b) => soon(a) - soon(b));
+}
+
+const soon = ({ reached: { middle, from } }: YearsAhead): number => middle ?? from ?? Infinity;
+
+const about = (key: string, { visits, age }: Calibration): YearsAhead['series'] => ({
+  key,
+  readings: visits.length,
+  perYear: age,
+});
+
+function ofSide(
+  { instrument, examinations }: InstrumentRecord,
+  { kept, lever: levers }: InstrumentFit,
+  { side, calibration, window }: FittedSide,
+  day: number,
+): YearsAhead[] {
+  const lever = levers[side];
+  const at = (ending: Ending, limit: number): YearsAhead => ({
+    ending,
+    reached: whenReached(calibration, { limit, rising: true, from: day, moisture: kept.moisture }),
+    series: about(`action12.${side}`, calibration),
+  });
+  const target = actionTarget(instrument, side);
+  if (instrument.type === 'archtop') {
+    const travel = lastRead(examinations, 'wheelHeight', side);
+    return travel === null ? [] : [at({ of: 'wheels', side }, target + travel / lever)];
+  }
+  const showing = lastRead(examinations, 'saddleShowing', side);
+  if (showing === null) return [];
+  const floor = saddleShowingWanted(instrument.stringKind).least;
+  return [
+    at({ of: 'saddle', side, floor }, target + (showing - floor) / lever),
+    at({ of: 'action', side, limit: window[1] }, window[1] + (showing - SADDLE_STOP) / lever),
+  ];
+}
+
+function lastRead(
+  examinations: readonly ExaminationFacts[],
+  quantity: 'wheelHeight' | 'saddleShowing',
+  side: StringSide,
+): number | null {
+  for (const { readings } of [...examinations].reverse()) {
+    const reading = readingOn(readings, quantity, side);
+    if (reading) return reading.value;
+  }
+  return null;
+}

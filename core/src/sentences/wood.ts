@@ -1,0 +1,75 @@
+import { sayDayFrom } from '../days/day.js';
+import { moistureOfHumidity } from '../air/scenario.js';
+import type { WoodYear } from '../forecast/woodYear.js';
+import { HUMIDITY_WINDOW } from '../targets/targets.js';
+import { BOARD, DAMP_HUMIDITY, FELT_SPROUT, GLUED_AT } from '../wood/drying.js';
+import { humid, percent, type Sentence } from './sentence.js';
+
+/** What the coming year does to top and board: drying, damp, fret ends. */
+export const woodSentences = (wood: WoodYear, day: number): Sentence[] => [
+  dryingSentence(wood, day),
+  ...dampSentence(wood, day),
+  ...sproutSentence(wood, day),
+];
+
+/** Chances of a crack in the coming winter, and the words for them. House defaults. */
+const CRACK_WORDS = [
+  [0.65, 'will probably open'],
+  [0.35, 'may well open'],
+  [0.1, 'may open'],
+] as const;
+const wordsOf = (chance: number): string | null => CRACK_WORDS.find(([from]) => chance >= from)?.[1] ?? null;
+
+function dryingSentence({ driest, unstressed, restraint, cracks }: WoodYear, day: number): Sentence {
+  const because =
+    `Chance of a crack in the coming year: ${chanceOf(cracks.sound)} for sound wood, ${chanceOf(cracks.old)} for old cracks, knots and dead glue. ` +
+    `The top is without stress near ${unstressed.mean.toFixed(0)} ± ${unstressed.sd.toFixed(0)}\u00a0%MC (${unstressed.from === 'glued' ? 'as it was glued lately' : 'the air that it lived in'}); its braces and rim hold back ` +
+    `${percent(restraint.value)} of what it would shrink (${restraint.solved ? 'its own solved plan' : 'house figure'}); strength across the grain varies by a quarter. Driest week of one year in ten: ${driest.inTen.toFixed(0)}\u00a0%MC.`;
+  const when = `The wood is driest about ${sayDayFrom(driest.day, day)}, near ${driest.moisture.toFixed(1)}\u00a0%MC`;
+  const [sound, old] = [wordsOf(cracks.sound), wordsOf(cracks.old)];
+  if (old) {
+    const what = sound
+      ? `old cracks ${old}, and sound wood ${sound.replace('open', 'crack')}`
+      : `old cracks and dead glue ${old}`;
+    return {
+      text: `${when}: ${what}. Humidify before then.`,
+      weight: cracks.old >= 0.35 || cracks.sound >= 0.1 ? 'act' : 'watch',
+      because,
+    };
+  }
+  const { from } = HUMIDITY_WINDOW;
+  if (driest.moisture < moistureOfHumidity(from))
+    return {
+      text: `${when}, below ${humid(from)}: fret ends and old joints feel it. Humidify before then.`,
+      weight: 'watch',
+      because,
+    };
+  return { text: `${when}: no danger to the top.`, weight: 'well', because };
+}
+
+const chanceOf = (chance: number): string => (chance < 0.01 ? 'under 1\u00a0%' : percent(chance));
+
+/** Fewer weeks above the limit are a spell of weather. */
+const DAMP_WEEKS = 2;
+
+function dampSentence({ damp }: WoodYear, day: number): Sentence[] {
+  if (!damp || damp.weeks < DAMP_WEEKS) return [];
+  return [
+    {
+      text: `About ${damp.weeks} weeks of the coming year are damper than ${humid(DAMP_HUMIDITY)}, mostly ${sayDayFrom(damp.from, day)} to ${sayDayFrom(damp.to, day)}: bellies rise, old glue softens, mould grows. Dry the room, but not with heat on the instrument.`,
+      weight: 'watch',
+      because: `Weeks in which the wood rests above the moisture that it takes at ${humid(DAMP_HUMIDITY)} (common practice), over simulated years.`,
+    },
+  ];
+}
+
+function sproutSentence({ driest, sprout }: WoodYear, day: number): Sentence[] {
+  if (sprout < FELT_SPROUT) return [];
+  return [
+    {
+      text: `Expect sharp fret ends by ${sayDayFrom(driest.day, day)}: the board may shrink by ${(2e3 * sprout).toFixed(1)} mm. Bring its moisture up first, then decide.`,
+      weight: 'watch',
+      because: `A board ${(1000 * BOARD.width).toFixed(0)} mm wide of a dense wood, dressed near ${GLUED_AT.mean}\u00a0%MC, in the driest of ten years; half of what it loses stands out on each side. House figures.`,
+    },
+  ];
+}

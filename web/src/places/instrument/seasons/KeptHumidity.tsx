@@ -1,0 +1,137 @@
+import type { Forecast, Instrument, InstrumentInput } from '@upright-elder/contract';
+import { parseKeptEnd } from '@upright-elder/core/instrument';
+import { useState } from 'react';
+import { FormFoot } from '../../../app/FormFoot.js';
+import { send } from '../../../data/api.js';
+import { useInstrument, useRooms } from '../../../data/hooks.js';
+import { usePersonId } from '../../../data/person.js';
+import { useVersionedForm } from '../../../data/useVersionedForm.js';
+import { TypedField } from '../../../fields/TypedField.js';
+import { understoodPercent } from '../../../fields/understood.js';
+import { formOf, inputOf } from '../details/form.js';
+
+interface KeptForm {
+  version: number;
+  keptRoomId: string;
+  keptFrom: string;
+  keptTo: string;
+}
+
+const keptOf = ({ version, keptRoomId, keptFrom = '', keptTo = '' }: Instrument): KeptForm => ({
+  version,
+  keptRoomId: keptRoomId ?? '',
+  keptFrom,
+  keptTo,
+});
+
+const WHOSE: Record<Forecast['kept']['from'], string> = {
+  band: 'the middle of what its owner will keep',
+  room: 'the mean of the room that it will be kept in',
+  assumed: 'assumed, since nobody said where it will be kept',
+};
+
+/** The humidity from which season is counted: said beside the sentences, and changed there. */
+export function KeptHumidity({ id, kept }: { id: string; kept: Forecast['kept'] }) {
+  const [open, setOpen] = useState(false);
+  const { data: instrument } = useInstrument(id);
+  return (
+    <section aria-label="Where it will be kept" className="sheet mb-2 px-4 py-2">
+      <div className="flex flex-wrap items-center justify-between gap-x-3">
+        <p>
+          Season is counted from <strong className="tabular-nums">{Math.round(kept.humidity)} % RH</strong>
+          <span className="text-faint">, {WHOSE[kept.from]}</span>.
+        </p>
+        <button
+          type="button"
+          className="min-h-[44px] underline"
+          aria-expanded={open}
+          onClick={() => setOpen(!open)}
+        >
+          {open ? 'Close' : 'Change'}
+        </button>
+      </div>
+      {open && instrument && <KeptFields instrument={instrument} onSaved={() => setOpen(false)} />}
+    </section>
+  );
+}
+
+function KeptFields({ instrument, onSaved }: { instrument: Instrument; onSaved: () => void }) {
+  const by = usePersonId();
+  const { data: rooms = [] } = useRooms();
+  const form = useVersionedForm<KeptForm>({
+    draftKey: `kept ${instrument.id}`,
+    stored: keptOf(instrument),
+    names: { keptRoomId: 'In the room', keptFrom: 'From', keptTo: 'To' },
+    say: (field, value) =>
+      field === 'keptRoomId' ? (rooms.find(({ id }) => id === value)?.name ?? 'none') : String(value),
+    send: ({ version, keptRoomId, keptFrom, keptTo }) =>
+      send<Instrument>('PUT', `instruments/${instrument.id}`, {
+        ...inputOf(formOf(instrument), by ?? ''),
+        version,
+        keptRoomId: keptRoomId === '' ? null : keptRoomId,
+        keptFrom,
+        keptTo,
+      } satisfies InstrumentInput),
+    read: (current) => keptOf(current as Instrument),
+    saved: 'Where it will be kept is saved.',
+    onSaved,
+  });
+  const { value, change, refused } = form;
+  const inRoom = value.keptRoomId !== '';
+  return (
+    <form
+      className="grid gap-x-4 border-t border-rule pt-2 sm:grid-cols-2"
+      noValidate
+      onSubmit={(event) => {
+        event.preventDefault();
+        void form.save();
+      }}
+    >
+      <label className="col-span-full text-[0.9rem] font-bold">
+        In a room that is followed
+        <select
+          className="field block w-full font-normal"
+          value={value.keptRoomId}
+          onChange={(event) => change({ keptRoomId: event.target.value })}
+        >
+          <option value="">no, between these humidities</option>
+          {rooms
+            .filter(({ id, struck }) => !struck || id === value.keptRoomId)
+            .map(({ id, name }) => (
+              <option key={id} value={id}>
+                {name}
+              </option>
+            ))}
+        </select>
+      </label>
+      {!inRoom &&
+        (
+          [
+            ['keptFrom', 'From', '42'],
+            ['keptTo', 'To', '52'],
+          ] as const
+        ).map(([field, label, such]) => (
+          <TypedField
+            key={field}
+            label={label}
+            unit="% RH"
+            placeholder={`such as ${such}`}
+            value={value[field]}
+            onChange={(text) => change({ [field]: text })}
+            parse={parseKeptEnd}
+            understood={understoodPercent}
+            refusal={refused[field]}
+          />
+        ))}
+      {!by && <p className="col-span-full text-ochre">▲ Choose who you are first, at the top of the page.</p>}
+      <div className="col-span-full mt-2">
+        <button type="submit" className="act" disabled={!form.dirty || form.saving || !by}>
+          Save
+        </button>
+      </div>
+      <div className="col-span-full">
+        <FormFoot what="humidity" form={form} />
+      </div>
+    </form>
+  );
+}

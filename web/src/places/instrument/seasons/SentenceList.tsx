@@ -1,0 +1,50 @@
+import type { Said } from '@upright-elder/contract';
+import { WeightMark } from '../../../fields/WeightMark.js';
+
+/** So many sentences are enough to begin with. */
+const FIRST = 3;
+
+/** The most urgent three, the rest folded; where each comes from, a touch away. */
+export function SentenceList({ of, rest = 'more' }: { of: readonly Said[]; rest?: string }) {
+  if (of.length === 0) return null;
+  const more = of.slice(FIRST);
+  return (
+    <div className="sheet mb-2 px-4">
+      <Lines of={of.slice(0, FIRST)} />
+      {more.length > 0 && (
+        <details className="border-t border-rule">
+          <summary className="min-h-[44px] cursor-pointer content-center font-bold">
+            {more.length} {rest}
+          </summary>
+          <Lines of={more} />
+        </details>
+      )}
+    </div>
+  );
+}
+
+function Lines({ of }: { of: readonly Said[] }) {
+  return (
+    <ul className="divide-y divide-rule">
+      {of.map((said) => (
+        <li key={said.text} className="py-2">
+          <SentenceLine said={said} />
+        </li>
+      ))}
+    </ul>
+  );
+}
+
+/** A sentence with its mark, and where it comes from. */
+export function SentenceLine({ said: { text, weight, because } }: { said: Said }) {
+  return (
+    <>
+      <WeightMark weight={weight} />
+      <p className="said text-[1.02rem] leading-snug">{text}</p>
+      <details>
+        <summary className="cursor-pointer text-[0.88rem] text-faint">why</summary>
+        <p className="text-[0.95rem]">{because}</p>
+      </details>
+    </>
+  );
+}
