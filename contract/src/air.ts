@@ -61,6 +61,22 @@ export class RoomInput {
   @IsString()
   @MaxLength(20)
   packs?: string;
+
+  /** whose hygrometer it was laid beside; null where it was none of the shop's rooms */
+  @IsOptional()
+  @IsId()
+  besideRoomId?: string | null;
+
+  /** what it showed there, and what the other one showed, percent as typed; empty where they were not compared */
+  @IsOptional()
+  @IsString()
+  @MaxLength(20)
+  besideShown?: string;
+
+  @IsOptional()
+  @IsString()
+  @MaxLength(20)
+  besideOther?: string;
 }
 
 export class Room extends RoomInput {
@@ -83,6 +99,9 @@ export class Room extends RoomInput {
   declare saltLow: string;
   declare saltHigh: string;
   declare packs: string;
+  declare besideRoomId: string | null;
+  declare besideShown: string;
+  declare besideOther: string;
 }
 
 /** One reading of the air, as typed or as a logger wrote it. */
@@ -238,6 +257,52 @@ export class RoomAir {
   /** how the hygrometer is corrected, in a sentence */
   @IsString()
   hygrometer!: string;
+}
+
+/** A piece of wood in a room, day by day. */
+export class PieceThrough {
+  @IsIn(PIECE_IDS)
+  piece!: PieceId;
+
+  @IsString()
+  name!: string;
+
+  /** %MC on each day; null where it was not logged */
+  @IsArray()
+  moisture!: (number | null)[];
+}
+
+/** What a meter showed on an instrument that lives in a room, corrected. */
+export class MeterInRoom {
+  @IsString()
+  date!: string;
+
+  @IsId()
+  instrumentId!: string;
+
+  @IsString()
+  nickname!: string;
+
+  /** %MC, and its standard error */
+  @IsNumber()
+  moisture!: number;
+
+  @IsNumber()
+  sd!: number;
+}
+
+/** What the wood in a room did, and what meters showed of it. */
+export class RoomWood {
+  /** ISO dates */
+  @IsArray()
+  @IsString({ each: true })
+  days!: string[];
+
+  @NestedList(() => PieceThrough)
+  pieces!: PieceThrough[];
+
+  @NestedList(() => MeterInRoom)
+  meters!: MeterInRoom[];
 }
 
 /** A line of a logger's file that was not taken in. */

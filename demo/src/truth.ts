@@ -35,6 +35,8 @@ export interface Truth {
   /** rise at the saddle line per year, mm, and lean per year, degrees */
   age: number;
   lean: number;
+  /** what the neck joint gives at the saddle line in a year, mm; the belly stays where it is */
+  neckGives?: number;
   /** the moisture at which the values above hold */
   at: number;
   /** gap under the bridge's back edge, mm, and what it grows by in a year and by a drier %MC */
@@ -118,7 +120,8 @@ function examine(
   const air = room.air[room.air.length - 1 - visit.daysAgo]!;
 
   const sides = (['bass', 'treble'] as const).map((side, i) => {
-    const straightedge = truth.straightedge[i]! - rise + (slack ? 0.9 : 0);
+    const given = (truth.neckGives ?? 0) * years;
+    const straightedge = truth.straightedge[i]! - rise - given + (slack ? 0.9 : 0);
     const readings = {
       firstFretGap: truth.gap * mm,
       relief: relief * mm,

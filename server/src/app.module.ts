@@ -18,6 +18,7 @@ import { MapModule } from './map/map.module.js';
 import { PeopleModule } from './people/people.module.js';
 import { PhotographsModule } from './photographs/photographs.module.js';
 import { ProtocolsModule } from './protocols/protocols.module.js';
+import { RoomsModule } from './rooms/rooms.module.js';
 import { ShelfModule } from './shelf/shelf.module.js';
 import { ShopModule } from './shop/shop.module.js';
 import { StrikesModule } from './strikes/strikes.module.js';
@@ -69,6 +70,7 @@ export class AppModule {
         TopsModule,
         ForecastsModule,
         JudgementModule,
+        RoomsModule,
         ShelfModule,
         PhotographsModule.with(config.dataFolder),
         BackupsModule.with(config),

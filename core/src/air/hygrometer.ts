@@ -1,11 +1,9 @@
 import { parsePercent, refused, type Parsed } from '../units/index.js';
 
-/** What a hygrometer shows in a closed box over each of two salts, percent; null where it was not tried. */
-export interface SaltCheck {
-  /** over magnesium chloride */
-  low: number | null;
-  /** over table salt */
-  high: number | null;
+/** What a hygrometer shows where the true humidity is known, percent. */
+export interface HygrometerPoint {
+  shown: number;
+  truth: number;
 }
 
 /**
@@ -16,6 +14,8 @@ export const SALTS = { low: 33.1, high: 75.5 } as const;
 
 /** A hygrometer further off than this is not corrected but thrown away, percent. */
 const MOST_OFF = 15;
+/** Points nearer to each other than this give an offset and no slope, percent. House default. */
+const FAR_APART = 15;
 
 /** Shown humidity to true humidity: `true = offset + gain · shown`. */
 export interface HygrometerCorrection {
@@ -26,25 +26,30 @@ export interface HygrometerCorrection {
 export const UNCHECKED: HygrometerCorrection = { gain: 1, offset: 0 };
 
 /**
- * The straight line through the two salts; with one salt only its offset; unchecked, none.
+ * The straight line through what it shows over salts and beside a hygrometer that is trusted, by least squares; where
+ * that is known near one humidity only, its mean offset; unchecked, none.
  *
- * @throws RangeError where it stands further off than a hygrometer can be, or shows the two salts the wrong way round
+ * @throws RangeError where it stands further off than a hygrometer can be, or shows two humidities the wrong way round
  */
-export function hygrometerCorrection({ low, high }: SaltCheck): HygrometerCorrection {
-  for (const [shown, salt] of [
-    [low, SALTS.low],
-    [high, SALTS.high],
-  ] as const) {
-    if (shown !== null && !(Math.abs(shown - salt) <= MOST_OFF))
+export function hygrometerCorrection(points: readonly HygrometerPoint[]): HygrometerCorrection {
+  for (const { shown, truth } of points) {
+    if (!(Math.abs(shown - truth) <= MOST_OFF))
       throw new RangeError(
-        `${shown} % over a salt of ${salt} % is more than ${MOST_OFF} off: wait a day with the box closed, or the hygrometer is dead`,
+        `${shown} % where ${truth} % is true is more than ${MOST_OFF} off: wait a day with the box closed, or the hygrometer is dead`,
       );
   }
-  if (low === null && high === null) return UNCHECKED;
-  if (low === null) return { gain: 1, offset: SALTS.high - high! };
-  if (high === null) return { gain: 1, offset: SALTS.low - low };
-  const gain = (SALTS.high - SALTS.low) / (high - low);
-  return { gain, offset: SALTS.low - gain * low };
+  if (points.length === 0) return UNCHECKED;
+  const mean = (of: (point: HygrometerPoint) => number) =>
+    points.reduce((sum, point) => sum + of(point), 0) / points.length;
+  const [shown, truth] = [mean((point) => point.shown), mean((point) => point.truth)];
+  const truths = points.map((point) => point.truth);
+  if (Math.max(...truths) - Math.min(...truths) < FAR_APART) return { gain: 1, offset: truth - shown };
+  const gain =
+    mean((point) => (point.shown - shown) * (point.truth - truth)) /
+    mean((point) => (point.shown - shown) ** 2);
+  if (!(gain > 0) || !Number.isFinite(gain))
+    throw new RangeError('it shows less where it is damper: the readings were changed over, or it is dead');
+  return { gain, offset: truth - gain * shown };
 }
 
 /** @returns percent, held within 0 to 100 */
@@ -53,11 +58,11 @@ export function corrected(humidity: number, { gain, offset }: HygrometerCorrecti
 }
 
 /** Text to what a hygrometer shows over one of the two salts, percent. */
-export function parseSalt(which: keyof SaltCheck, text: string): Parsed<number> {
+export function parseSalt(which: keyof typeof SALTS, text: string): Parsed<number> {
   const shown = parsePercent(text);
   if (!shown.ok) return shown;
   try {
-    hygrometerCorrection({ low: null, high: null, [which]: shown.value });
+    hygrometerCorrection([{ shown: shown.value, truth: SALTS[which] }]);
     return shown;
   } catch (error) {
     const accepted = `what it shows over a salt of ${SALTS[which]} %, within ${MOST_OFF}`;

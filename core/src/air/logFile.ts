@@ -192,7 +192,8 @@ class LineReader {
   /** The reading of a line, or why it has none. */
   read(cells: string[], text: string): LoggedAir | string {
     const time = readTime(text, this.order);
-    if (!time) return 'the time cannot be read';
+    if (!time)
+      return `the time cannot be read; this file’s dates are ${this.order}: ${ACCEPTED[this.order]} are accepted`;
     const { usualYear } = this.survey;
     if (usualYear !== null && Math.abs(time.local[0] - usualYear) > YEARS_AWAY)
       return `it lies years away from the other lines, of about ${usualYear}: the logger’s clock was not set`;
@@ -255,6 +256,12 @@ function columnsOf(cells: string[]): Columns {
 }
 
 type DateOrder = 'year first' | 'day first' | 'month first';
+/** Times that are read in each order. */
+const ACCEPTED: Record<DateOrder, string> = {
+  'year first': '2026-08-24 14:30 or 2026/8/24 2:30 pm',
+  'day first': '24/08/2026 14:30 or 24.8.26 2:30 pm',
+  'month first': '08/24/2026 14:30 or 8/24/26 2:30 pm',
+};
 
 /** Whether 3/4 is a day of April or of March is told by the whole file, not by a line. */
 function* dateOrder(

@@ -64,19 +64,30 @@ describe('psychrometrics against the library psychrolib', () => {
 
 describe('a hygrometer tried over salts', () => {
   it('then shows the salts right, and moves all else along a straight line', () => {
-    const line = hygrometerCorrection({ low: 38, high: 77 });
+    const line = hygrometerCorrection([
+      { shown: 38, truth: SALTS.low },
+      { shown: 77, truth: SALTS.high },
+    ]);
     expect(corrected(38, line)).toBeCloseTo(SALTS.low, 9);
     expect(corrected(77, line)).toBeCloseTo(SALTS.high, 9);
     expect(corrected(57.5, line)).toBeCloseTo((SALTS.low + SALTS.high) / 2, 9);
-    expect(corrected(0, hygrometerCorrection({ low: 40, high: null }))).toBe(0);
+    expect(corrected(0, hygrometerCorrection([{ shown: 40, truth: SALTS.low }]))).toBe(0);
   });
   it('tried over one is only shifted; untried it is taken as it is', () => {
-    expect(hygrometerCorrection({ low: null, high: 78 })).toEqual({ gain: 1, offset: SALTS.high - 78 });
-    expect(hygrometerCorrection({ low: null, high: null })).toEqual(UNCHECKED);
+    expect(hygrometerCorrection([{ shown: 78, truth: SALTS.high }])).toEqual({
+      gain: 1,
+      offset: SALTS.high - 78,
+    });
+    expect(hygrometerCorrection([])).toEqual(UNCHECKED);
   });
   it('far off it is refused, with what to do', () => {
-    expect(() => hygrometerCorrection({ low: 60, high: null })).toThrow(/box closed/u);
-    expect(() => hygrometerCorrection({ low: 75, high: 33 })).toThrow(RangeError);
+    expect(() => hygrometerCorrection([{ shown: 60, truth: SALTS.low }])).toThrow(/box closed/u);
+    expect(() =>
+      hygrometerCorrection([
+        { shown: 75, truth: SALTS.low },
+        { shown: 33, truth: SALTS.high },
+      ]),
+    ).toThrow(RangeError);
   });
   it('is read as typed, and what it cannot show is refused with what it can', () => {
     expect(parseSalt('low', '38,1 %')).toEqual({ ok: true, value: 38.1 });

@@ -11,7 +11,7 @@ const WEEK = 7;
 const FORTNIGHT = 14;
 const TWO_MONTHS = 61;
 /** A log that ended longer ago says nothing of today. */
-const STALE_DAYS = 21;
+export const STALE_DAYS = 21;
 /** Wood is thought to have forgotten what lies further back. */
 const MEMORY_DAYS = 720;
 /** Within this of where it was glued the wood is at ease, %MC; a move of so much in a fortnight is a warning by itself. */
@@ -70,6 +70,33 @@ export function woodOfRoom({ log, climate, packs }: RoomAir, today: number): Pie
     const twoMonths = throughDays(piece, season).at(-1)!;
     return { piece: id, now, fortnight, twoMonths, state: stateOf(now, fortnight, twoMonths) };
   });
+}
+
+/** What each kind of wood in a room did day by day, %MC; null on days that were not logged. */
+export interface WoodThrough {
+  days: number[];
+  pieces: { piece: PieceId; moisture: (number | null)[] }[];
+}
+
+/**
+ * The log driven through the thickness of each piece.
+ *
+ * @param most so many days at most, the latest
+ */
+export function woodThrough({ log, climate }: Pick<RoomAir, 'log' | 'climate'>, most: number): WoodThrough {
+  if (log.size === 0) return { days: [], pieces: PIECE_IDS.map((piece) => ({ piece, moisture: [] })) };
+  const first = Math.max(log.firstDay, log.lastDay - most + 1);
+  const from = first - MEMORY_DAYS;
+  const air = equilibriumOver(log, climate, from, log.lastDay);
+  const logged = new Set(log.days().map(({ day }) => Math.floor(day)));
+  const shown = Array.from({ length: log.lastDay - first + 1 }, (_, i) => first + i);
+  return {
+    days: shown,
+    pieces: PIECE_IDS.map((id) => {
+      const through = throughDays(new Slab(PIECES[id].slab, seasonMoisture(climate, from)), air);
+      return { piece: id, moisture: shown.map((day) => (logged.has(day) ? through[day - from]! : null)) };
+    }),
+  };
 }
 
 const days = (count: number, air: (i: number) => number): number[] =>

@@ -1,4 +1,4 @@
-import type { Weather } from './weather.js';
+import { seasonStretch, type Weather } from './weather.js';
 
 /** A saddle for a stretch of the year. */
 export interface SaddleHeight {
@@ -80,8 +80,8 @@ export function saddleAdvice(
     if (both >= SERVES)
       return {
         kind: 'two',
-        damp: { change: lever * best.damp.shift, ...stretchOf(halves.damp, days) },
-        dry: { change: lever * best.dry.shift, ...stretchOf(halves.dry, days) },
+        damp: { change: lever * best.damp.shift, ...seasonStretch(halves.damp, days) },
+        dry: { change: lever * best.dry.shift, ...seasonStretch(halves.dry, days) },
       };
   }
   const room = window[1] - window[0];
@@ -151,16 +151,3 @@ function bestShift(
 const middleOf = (values: Float64Array): number => values.toSorted()[values.length >> 1]!;
 const middleSwing = ({ lows, highs }: Swings): number =>
   middleOf(highs.map((high, path) => high - lows[path]!));
-
-/** A stretch that runs over the year's end begins after its longest pause. */
-function stretchOf(steps: readonly number[], days: readonly number[]): { from: number; to: number } {
-  let start = 0;
-  let pause = 1;
-  for (let i = 1; i < steps.length; i++) {
-    if (steps[i]! - steps[i - 1]! > Math.max(pause, 4)) {
-      pause = steps[i]! - steps[i - 1]!;
-      start = i;
-    }
-  }
-  return { from: days[steps[start]!]!, to: days[steps[(start + steps.length - 1) % steps.length]!]! };
-}

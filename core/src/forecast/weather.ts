@@ -82,3 +82,24 @@ export function moistureThrough(
   });
   return moisture;
 }
+
+/**
+ * First and last day of steps of a year that belong together; one that runs over the year's end begins after its longest
+ * pause.
+ *
+ * @param steps in order, not empty
+ */
+export function seasonStretch(
+  steps: readonly number[],
+  days: readonly number[],
+): { from: number; to: number } {
+  let start = 0;
+  let pause = 1;
+  for (let i = 1; i < steps.length; i++) {
+    if (steps[i]! - steps[i - 1]! > Math.max(pause, 4)) {
+      pause = steps[i]! - steps[i - 1]!;
+      start = i;
+    }
+  }
+  return { from: days[steps[start]!]!, to: days[steps[(start + steps.length - 1) % steps.length]!]! };
+}

@@ -9,7 +9,7 @@ import {
 } from '../wood/drying.js';
 import type { Species } from '../wood/species.js';
 import { quantileOf, seasonOf } from './paths.js';
-import type { Weather } from './weather.js';
+import { seasonStretch, type Weather } from './weather.js';
 
 /** What the coming year's air does to top and board, %MC and m. */
 export interface WoodYear {
@@ -20,7 +20,7 @@ export interface WoodYear {
   restraint: Restraint;
   /** chance that it cracks in the coming winter, of sound wood and of old cracks and dead glue */
   cracks: Record<TopPart, number>;
-  /** weeks of the year above the humidity at which damp does harm: expected number, and when most of them are */
+  /** weeks of the year above the humidity at which damp does harm: expected number, and the season that has most of them */
   damp: { weeks: number; from: number; to: number } | null;
   /** fret ends stand out by so much on each side in the driest of ten years */
   sprout: number;
@@ -73,6 +73,6 @@ export function woodYear(
 
 function dampWeeks(damp: Float64Array, days: readonly number[]): WoodYear['damp'] {
   const weeks = damp.reduce((sum, share) => sum + share, 0);
-  const most = days.filter((_, i) => i < damp.length && damp[i]! >= MOSTLY);
-  return most.length === 0 ? null : { weeks: Math.round(weeks), from: most[0]!, to: most.at(-1)! };
+  const most = days.flatMap((_, i) => (i < damp.length && damp[i]! >= MOSTLY ? [i] : []));
+  return most.length === 0 ? null : { weeks: Math.round(weeks), ...seasonStretch(most, days) };
 }

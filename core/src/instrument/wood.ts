@@ -28,8 +28,8 @@ export function airOf({
   return humidity === null || celsius === null ? [] : [{ day: dayOf(date), humidity, celsius }];
 }
 
-/** What a meter showed at an examination, corrected, with its error. */
-function meterOf(
+/** What a meter showed at an examination, corrected, with its error, %MC. */
+export function meterOf(
   { meter, celsius }: ExaminationFacts,
   species: SpeciesId,
 ): { moisture: number; sd: number } | undefined {

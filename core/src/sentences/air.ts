@@ -35,9 +35,9 @@ export function humiditySentence(humidity: number): string {
 /** What a room's hygrometer is worth, by its correction over salts. */
 export function hygrometerSentence({ gain, offset }: HygrometerCorrection): string {
   if (gain === 1 && offset === 0)
-    return 'Its hygrometer has not been tried over salts: take it as a few percent sure.';
+    return 'Its hygrometer has not been checked: take it as a few percent sure.';
   const at = (shown: number) => (offset + gain * shown).toFixed(0);
-  return `Its hygrometer is corrected by the salts: 30 % shown are ${at(30)}, 50 are ${at(50)}, 70 are ${at(70)}.`;
+  return `Its hygrometer is corrected: 30 % shown are ${at(30)}, 50 are ${at(50)}, 70 are ${at(70)}.`;
 }
 
 /** How long each piece takes, worked out once. */

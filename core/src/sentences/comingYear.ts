@@ -48,7 +48,8 @@ function crossings({ side, year, window }: OfYear, { height, span }: Saying): Se
   if (year.staysInside >= 0.8)
     return [{ text: `${actionOf(side)} stays in the wanted range all year.`, weight: 'well', because }];
   if (parts.length === 0) return [];
-  const likely = Math.max(above.ever, below.ever) >= 0.5;
+  // that it is out today is said by itself
+  const likely = [above, below].some(({ now, ever }) => now < 0.5 && ever >= 0.5);
   return [{ text: `${actionOf(side)} ${parts.join(' and ')}.`, weight: likely ? 'watch' : 'fact', because }];
 }
 

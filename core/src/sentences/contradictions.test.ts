@@ -390,7 +390,7 @@ describe('300 random histories', () => {
       /it is not the air/u,
       /old cracks/u,
       /weeks of the coming year are damper/u,
-      /not within 20 years/u,
+      /for the next 20 years/u,
       /\(20\d\d to 20\d\d\)/u,
       /reaches the (bridge|rim|sound hole)/u,
       /neck angle is due/u,

@@ -1,4 +1,4 @@
-import { sayDayFrom } from '../days/day.js';
+import { sayDayFrom, sayMonth } from '../days/day.js';
 import { moistureOfHumidity } from '../air/scenario.js';
 import type { WoodYear } from '../forecast/woodYear.js';
 import { HUMIDITY_WINDOW } from '../targets/targets.js';
@@ -8,7 +8,7 @@ import { humid, percent, type Sentence } from './sentence.js';
 /** What the coming year does to top and board: drying, damp, fret ends. */
 export const woodSentences = (wood: WoodYear, day: number): Sentence[] => [
   dryingSentence(wood, day),
-  ...dampSentence(wood, day),
+  ...dampSentence(wood),
   ...sproutSentence(wood, day),
 ];
 
@@ -52,15 +52,22 @@ const chanceOf = (chance: number): string => (chance < 0.01 ? 'under 1\u00a0%' :
 /** Fewer weeks above the limit are a spell of weather. */
 const DAMP_WEEKS = 2;
 
-function dampSentence({ damp }: WoodYear, day: number): Sentence[] {
+function dampSentence({ damp }: WoodYear): Sentence[] {
   if (!damp || damp.weeks < DAMP_WEEKS) return [];
   return [
     {
-      text: `About ${damp.weeks} weeks of the coming year are damper than ${humid(DAMP_HUMIDITY)}, mostly ${sayDayFrom(damp.from, day)} to ${sayDayFrom(damp.to, day)}: bellies rise, old glue softens, mould grows. Dry the room, but not with heat on the instrument.`,
+      text: `About ${damp.weeks} weeks of the coming year are damper than ${humid(DAMP_HUMIDITY)}, ${dampMonths(damp.from, damp.to)}: bellies rise, old glue softens, mould grows. Dry the room, but not with heat on the instrument.`,
       weight: 'watch',
       because: `Weeks in which the wood rests above the moisture that it takes at ${humid(DAMP_HUMIDITY)} (common practice), over simulated years.`,
     },
   ];
+}
+
+/** `mostly July to October`; nothing where it is all year round. */
+function dampMonths(from: number, to: number): string {
+  const [first, last] = [sayMonth(from), sayMonth(to)];
+  const whole = Math.abs(to - from) > 300;
+  return whole ? 'all year round' : first === last ? `mostly in ${first}` : `mostly ${first} to ${last}`;
 }
 
 function sproutSentence({ driest, sprout }: WoodYear, day: number): Sentence[] {

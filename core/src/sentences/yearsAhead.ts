@@ -8,6 +8,7 @@ export function yearsAheadSentences(all: readonly YearsAhead[], day: number, say
   return all.map((one) => yearsAheadSentence(one, day, saying));
 }
 
+/** When one of them does, in words. */
 export function yearsAheadSentence(
   { ending, reached, series }: YearsAhead,
   day: number,
@@ -15,40 +16,88 @@ export function yearsAheadSentence(
 ): Sentence {
   const { mean, sd } = series.perYear;
   return {
-    text: `${whatEnds(ending, height)} ${whenSaid(reached, day)}.`,
+    text: `${saidOf(ending, whenOf(reached, day), height)}.`,
     weight: weightOf(reached, day),
     because:
       `At today’s creep of ${move.signed(mean, sd)} ${move.name} a year, from ${series.readings === 1 ? 'one reading' : `${series.readings} readings`}, at the humidity that it will be kept at. ` +
-      `The span holds four of five ways in which it may go on; in ${percent(reached.never)} of them it is not reached within ${YEARS_AHEAD} years.`,
+      `The span holds four of five ways in which it may go on; in ${percent(reached.never)} of them it does not come to that within ${YEARS_AHEAD} years.${floorOf(ending, height)}`,
     ...('side' in ending ? { side: ending.side } : {}),
   };
 }
 
-function whatEnds(ending: Ending, height: Saying['height']): string {
-  switch (ending.of) {
-    case 'saddle':
-      return `The ${ending.side} saddle, trimmed to keep the action, is down to ${height(ending.floor)}`;
-    case 'action':
-      return `${capital(ending.side)} action is above ${height(ending.limit)} on the lowest saddle that may be`;
-    case 'wheels':
-      return `The ${ending.side} thumb wheel is at the end of its way`;
-    case 'crack':
-      return `${ending.name.trim() === '' ? 'The crack' : capital(ending.name.trim())} reaches the ${ending.into === 'hole' ? 'sound hole' : ending.into}`;
-  }
+const floorOf = (ending: Ending, height: Saying['height']): string =>
+  ending.of === 'saddle' ? ` At least ${height(ending.floor)} of it must show.` : '';
+
+/** How an end in years is told. */
+type WhenSaid =
+  | { kind: 'already' }
+  | { kind: 'never' }
+  /** not before a year, and perhaps not within twenty */
+  | { kind: 'not before'; year: string }
+  | { kind: 'about'; year: string };
+
+const yearOfDay = (day: number): string => String(new Date(day * DAY_MS).getUTCFullYear());
+
+function whenOf({ middle, from, to, now }: Reached, day: number): WhenSaid {
+  if (now) return { kind: 'already' };
+  if (from === null) return { kind: 'never' };
+  const year = (one: number) => (yearOfDay(one) === yearOfDay(day) ? 'this year' : yearOfDay(one));
+  if (to === null) return { kind: 'not before', year: year(from) };
+  const [first, last] = [year(from), year(to)];
+  const about = year(middle ?? from);
+  return { kind: 'about', year: first === last ? about : `${about} (${first} to ${last})` };
 }
 
-const yearOfDay = (day: number): number => new Date(day * DAY_MS).getUTCFullYear();
+const saidOf = (ending: Ending, when: WhenSaid, height: Saying['height']): string =>
+  wordsOf(ending, height)[when.kind]('year' in when ? when.year : '');
 
-function whenSaid({ middle, from, to, now }: Reached, day: number): string {
-  const year = (one: number) => (one <= day ? 'this year' : `${yearOfDay(one)}`);
-  if (now) return 'already';
-  if (from === null) return `not within ${YEARS_AHEAD} years`;
-  if (to === null) {
-    if (from <= day) return `perhaps already, perhaps not within ${YEARS_AHEAD} years`;
-    return `in ${year(from)} at the earliest, perhaps not within ${YEARS_AHEAD} years`;
+const YEARS = `the next ${YEARS_AHEAD} years`;
+
+function wordsOf(
+  ending: Ending,
+  height: Saying['height'],
+): Record<WhenSaid['kind'], (year: string) => string> {
+  switch (ending.of) {
+    case 'saddle': {
+      const saddle = `${capital(ending.side)} saddle`;
+      return {
+        already: () => `${saddle} is used up: none is left to trim`,
+        never: () => `${saddle} has enough left to trim for ${YEARS}`,
+        'not before': (year) =>
+          `${saddle} has enough left to trim until ${year} at least, perhaps for ${YEARS}`,
+        about: (year) => `${saddle} is used up about ${year}`,
+      };
+    }
+    case 'action': {
+      const action = `${capital(ending.side)} action`;
+      const kept = `below ${height(ending.limit)} by the saddle`;
+      return {
+        already: () => `${action} can no longer be brought ${kept}`,
+        never: () => `${action} can be kept ${kept} for ${YEARS}`,
+        'not before': (year) => `${action} can be kept ${kept} until ${year} at least, perhaps for ${YEARS}`,
+        about: (year) => `${action} can be kept ${kept} until about ${year}`,
+      };
+    }
+    case 'wheels': {
+      const wheel = `${capital(ending.side)} thumb wheel`;
+      return {
+        already: () => `${wheel} is at the end of its way down`,
+        never: () => `${wheel} has way enough down for ${YEARS}`,
+        'not before': (year) => `${wheel} has way enough down until ${year} at least, perhaps for ${YEARS}`,
+        about: (year) => `${wheel} is at the end of its way down about ${year}`,
+      };
+    }
+    case 'crack': {
+      const crack = ending.name.trim() === '' ? 'The crack' : `The crack “${ending.name.trim()}”`;
+      const into = `the ${ending.into === 'hole' ? 'sound hole' : ending.into}`;
+      return {
+        already: () => `${crack} may run into ${into} any day`,
+        never: () => `${crack} does not reach ${into} within ${YEARS}`,
+        'not before': (year) => `${crack} may reach ${into}, not before ${year}, perhaps not within ${YEARS}`,
+        about: (year) => `${crack} reaches ${into} about ${year}`,
+      };
+    }
   }
-  const about = middle === null ? '' : `about ${year(middle)}`;
-  return year(from) === year(to) ? about : `${about} (${year(from)} to ${year(to)})`;
 }
 
 /** An end that is nearer than this is to be planned for, years. */

@@ -15,6 +15,7 @@ import {
   roomAir,
   woodOfRoom,
   type DailyAir,
+  type HygrometerCorrection,
   type RoomAir as KnownAir,
 } from '@upright-elder/core/air';
 import { dayIn, isoDate } from '@upright-elder/core/days';
@@ -49,6 +50,9 @@ const EARLIEST = '1980-01-01T00:00:00.000Z';
 const MOST_BY_HAND = 10;
 /** So many imports of a room are listed. */
 const MOST_IMPORTS = 200;
+/** Whatever changes how a room's readings are corrected. */
+const LINE = ['saltLow', 'saltHigh', 'packs', 'besideRoomId', 'besideShown', 'besideOther'] as const;
+
 /** Rooms whose air is kept ready. */
 const KEPT_ROOMS = 40;
 
@@ -87,6 +91,7 @@ export class AirService implements OnModuleInit {
 
   private async withCount(row: RoomEntity): Promise<Room> {
     const { id, version, name, notes, logger, kind, saltLow, saltHigh, packs, struck } = row;
+    const { besideRoomId, besideShown, besideOther } = row;
     const last = await this.database.read.findOne(AirReadingEntity, {
       where: { roomId: id },
       order: { at: 'DESC' },
@@ -101,6 +106,9 @@ export class AirService implements OnModuleInit {
       saltLow,
       saltHigh,
       packs,
+      besideRoomId,
+      besideShown,
+      besideOther,
       struck,
       readings: await readingsOf(this.database.read, id),
       lastReading: last?.at ?? null,
@@ -117,31 +125,61 @@ export class AirService implements OnModuleInit {
     const { name, notes, logger } = input;
     await this.refuseTakenLogger(id, logger.trim());
     const [saltLow, saltHigh, packs] = [input.saltLow ?? '', input.saltHigh ?? '', input.packs ?? ''];
-    understandHumidities({ saltLow, saltHigh, packs });
+    const { besideRoomId = null, besideShown = '', besideOther = '' } = input;
+    const beside = await this.besideRoom(id, besideRoomId);
+    const typed = { saltLow, saltHigh, packs, besideShown, besideOther };
+    understandHumidities(typed, beside);
     await withBothCopies(
       () =>
         this.database.write(async (manager) => {
           const before = await manager.findOneBy(RoomEntity, { id });
           const sameLine =
-            before?.saltLow === saltLow && before.saltHigh === saltHigh && before.packs === packs;
+            before !== null && LINE.every((field) => before[field] === { ...typed, besideRoomId }[field]);
           const kind = input.kind ?? before?.kind ?? 'home';
           const same = sameLine && before.kind === kind;
           const airRevision = (before?.airRevision ?? 0) + (before && !same ? 1 : 0);
-          return saveVersioned(manager, RoomEntity, id, input.version, input, {
+          const saved = await saveVersioned(manager, RoomEntity, id, input.version, input, {
             name,
             notes,
             logger: logger.trim(),
             kind,
-            saltLow,
-            saltHigh,
-            packs,
+            ...typed,
+            besideRoomId,
             airRevision,
           });
+          // what was laid beside it is corrected by it
+          if (saved === 'saved' && !sameLine)
+            await manager.increment(RoomEntity, { besideRoomId: id }, 'airRevision', 1);
         }),
       () => this.room(id),
       input,
     );
     return this.room(id);
+  }
+
+  /** How a room's hygrometer is corrected. */
+  private async lineOf(
+    row: Pick<RoomEntity, 'saltLow' | 'saltHigh' | 'besideRoomId' | 'besideShown' | 'besideOther'> | null,
+  ): Promise<HygrometerCorrection> {
+    const other = row?.besideRoomId
+      ? await this.database.read.findOneBy(RoomEntity, { id: row.besideRoomId })
+      : null;
+    return correctionOf(row, other);
+  }
+
+  /** @throws ProblemError where it is no other room */
+  private async besideRoom(id: string, besideRoomId: string | null): Promise<RoomEntity | null> {
+    if (besideRoomId === null) return null;
+    const other = await this.database.read.findOneBy(RoomEntity, { id: besideRoomId });
+    if (other && other.id !== id) return other;
+    throw badFields([
+      {
+        field: 'besideRoomId',
+        typed: besideRoomId,
+        reason: 'it is no other room',
+        accepted: 'another room of the shop, or none',
+      },
+    ]);
   }
 
   /** @throws ProblemError where another room's logger is called so: nobody could tell whose file it is */
@@ -252,6 +290,12 @@ export class AirService implements OnModuleInit {
     return roomId === null ? NO_ROOM : (await this.known(roomId)).air;
   }
 
+  /** The air of a room that there is, on its way into a thread. @throws ProblemError where there is none */
+  async packedOf(roomId: string): Promise<PackedRoom> {
+    await this.room(roomId);
+    return this.packed(roomId);
+  }
+
   /** The same on its way into a thread; its key changes with every change of it. */
   async packed(roomId: string | null): Promise<PackedRoom> {
     return roomId === null ? NO_ROOM_PACKED : (await this.known(roomId)).packed;
@@ -264,7 +308,7 @@ export class AirService implements OnModuleInit {
     const known = this.airs.get(roomId);
     if (known?.revision === revision) return known;
     const sums = await this.database.read.find(AirDayEntity, { where: { roomId }, order: { day: 'ASC' } });
-    const line = correctionOf(row);
+    const line = await this.lineOf(row);
     const days = sums.map(({ day, readings, humidity, temperature }) => ({
       day,
       humidity: corrected(humidity / readings, line),
@@ -305,7 +349,7 @@ export class AirService implements OnModuleInit {
         ...pieceSentence(one),
       })),
       dewPoint: lastDewPoint(log),
-      hygrometer: hygrometerSentence(correctionOf(room)),
+      hygrometer: hygrometerSentence(await this.lineOf(room)),
     };
   }
 }

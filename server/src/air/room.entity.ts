@@ -33,6 +33,17 @@ export class RoomEntity {
   @Column({ type: 'text', default: '' })
   packs!: string;
 
+  /** whose hygrometer it was laid beside; null where it was none of the shop's rooms */
+  @Column({ type: 'text', nullable: true })
+  besideRoomId!: string | null;
+
+  /** what it showed there, and what the other one showed, percent as typed */
+  @Column({ type: 'text', default: '' })
+  besideShown!: string;
+
+  @Column({ type: 'text', default: '' })
+  besideOther!: string;
+
   /** rises with every batch of air and with the hygrometer’s correction, so that forecasts know when to be made anew */
   @Column({ type: 'integer', default: 0 })
   airRevision!: number;

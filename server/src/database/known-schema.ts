@@ -1,4 +1,5 @@
 import { FirstLight1764000000000 } from './migrations/first-light.js';
+import { HygrometersBeside1765100000000 } from './migrations/hygrometers-beside.js';
 import { Interventions1764800000000 } from './migrations/interventions.js';
 import { KeptAsTyped1764700000000 } from './migrations/kept-as-typed.js';
 import { KeptHumidity1765000000000 } from './migrations/kept-humidity.js';
@@ -23,6 +24,7 @@ export const MIGRATIONS = [
   Interventions1764800000000,
   StringsOfTheShop1764900000000,
   KeptHumidity1765000000000,
+  HygrometersBeside1765100000000,
 ];
 
 /** What a data file says of itself. */

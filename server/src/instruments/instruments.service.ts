@@ -13,9 +13,10 @@ import {
   type Money,
   type Strike,
 } from '@upright-elder/contract';
-import { NOT_KNOWN } from '@upright-elder/core/build';
+import { knownOr, NOT_KNOWN, USUAL_FACTS } from '@upright-elder/core/build';
 import type { InstrumentFacts } from '@upright-elder/core/instrument';
 import { parseLength, parseMoney } from '@upright-elder/core/units';
+import type { SpeciesId } from '@upright-elder/core/wood';
 import { In, type EntityManager } from 'typeorm';
 import { Clock } from '../clock.js';
 import { Database } from '../database/database.js';
@@ -72,11 +73,11 @@ export class InstrumentsService {
    * A page of instruments by name.
    *
    * @param archived those put away in the archive instead of those on the shelf
+   * @param room those that live in it only; null for all
    * @param offset so many are passed over
    */
   async page(
-    search: string,
-    archived: boolean,
+    { search, archived, room }: { search: string; archived: boolean; room: string | null },
     offset: number,
     limit: number,
   ): Promise<{ rows: ShelfRow[]; total: number; archived: number }> {
@@ -85,6 +86,7 @@ export class InstrumentsService {
       const found = this.database.read
         .createQueryBuilder(InstrumentEntity, 'i')
         .where('i.struck = :struck', { struck });
+      if (room !== null) found.andWhere('i.homeRoomId = :room', { room });
       lookFor(search, (word) => strings.named(word)).forEach(({ sql, parameters }) =>
         found.andWhere(sql, parameters),
       );
@@ -106,6 +108,20 @@ export class InstrumentsService {
       total,
       archived: archived ? total : await query(true).getCount(),
     };
+  }
+
+  /** Those that live in a room and are not put away, by name. */
+  async inRoom(roomId: string): Promise<{ id: string; nickname: string; topSpecies: SpeciesId }[]> {
+    const rows = await this.database.read.find(InstrumentEntity, {
+      where: { homeRoomId: roomId, struck: false },
+      order: { nickname: 'ASC' },
+      select: { id: true, nickname: true, topSpecies: true },
+    });
+    return rows.map(({ id, nickname, topSpecies }) => ({
+      id,
+      nickname,
+      topSpecies: knownOr(topSpecies, USUAL_FACTS.topSpecies),
+    }));
   }
 
   async exists(manager: EntityManager, id: string): Promise<boolean> {

@@ -28,9 +28,10 @@ export class ShelfService {
    * another day, or something was recorded since, it is said of which day it is.
    *
    * @param archived those put away in the archive instead of those on the shelf
+   * @param room those that live in it only; null for all
    */
-  async page(page: number, search: string, archived: boolean): Promise<CardPage> {
-    const found = await this.instruments.page(search, archived, (page - 1) * PAGE, PAGE);
+  async page(page: number, search: string, archived: boolean, room: string | null = null): Promise<CardPage> {
+    const found = await this.instruments.page({ search, archived, room }, (page - 1) * PAGE, PAGE);
     const { sayIn } = await this.shop.get();
     const ids = found.rows.map(({ id }) => id);
     const [kept, examined] = await Promise.all([this.background.kept(ids), this.examinations.counts(ids)]);

@@ -1,5 +1,5 @@
 import { deflateRawSync, inflateRawSync } from 'node:zlib';
-import { roomAir, woodOfRoom, type PieceInRoom, type RoomAir } from '@upright-elder/core/air';
+import { roomAir, woodThrough as throughWood, type RoomAir, type WoodThrough } from '@upright-elder/core/air';
 import {
   checksOf,
   expectReadings,
@@ -172,8 +172,11 @@ export function expectations({
   return expectReadings(record, unpacked(fit), roomOf(room), { ...conditions, toolSd });
 }
 
-export function roomWood({ room, day }: { room: PackedRoom; day: number }): PieceInRoom[] {
-  return woodOfRoom(roomOf(room), day);
+/** So many days of a room's wood are drawn. */
+const WOOD_DAYS = 1100;
+
+export function woodThrough({ room }: { room: PackedRoom }): WoodThrough {
+  return throughWood(roomOf(room), WOOD_DAYS);
 }
 
 /** What the plate model finds of a plan, or why it cannot. */

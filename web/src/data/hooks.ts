@@ -17,6 +17,7 @@ import type {
   Protocol,
   Room,
   RoomAir,
+  RoomWood,
   Scorecard,
   SeriesForecast,
   Shop,
@@ -38,6 +39,9 @@ export const useRooms = () => useSWR<Room[]>('rooms', get);
 export const useImports = (id: string) => useSWR<AirImport[]>(`rooms/${id}/imports`, get);
 export const useKeeping = () => useSWR<Keeping>('backups', get, { refreshInterval: 60000 });
 export const useRoomAir = (id: string | undefined) => useSWR<RoomAir>(id ? `rooms/${id}/air` : null, get);
+export const useRoomWood = (id: string) => useSWR<RoomWood>(`rooms/${id}/wood`, get);
+/** What lives in a room, the first page of it. */
+export const useInRoom = (id: string) => useSWR<CardPage>(`shelf?page=1&search=&room=${id}`, get);
 export const useInstrument = (id: string) => useSWR<Instrument>(`instruments/${id}`, get);
 export const useExaminations = (id: string) => useSWR<Examination[]>(`instruments/${id}/examinations`, get);
 /** Those that were taken back too. */

@@ -1,28 +1,29 @@
 import type { AirTaken, Room } from '@upright-elder/contract';
-import { humidityAt } from '@upright-elder/core/air';
-import { sayDate } from '@upright-elder/core/days';
+import { humidityAt, STALE_DAYS } from '@upright-elder/core/air';
+import { DAY_MS, dayOf, isoDate, sayDate } from '@upright-elder/core/days';
 import { questionOfHumidity, questionOfTemperature } from '@upright-elder/core/readings';
-import { HUMIDITY_WINDOW } from '@upright-elder/core/targets';
+import { humiditySentence } from '@upright-elder/core/sentences';
 import { parsePercent, parseTemperature } from '@upright-elder/core/units';
 import { equilibriumMoisture } from '@upright-elder/core/wood';
-import { lazy, useState, type FormEvent } from 'react';
+import { useState, type FormEvent } from 'react';
 import { useSearchParams } from 'react-router';
 import { toast } from 'sonner';
 import { useTitle } from '../../app/useTitle.js';
 import { Fetching } from '../../app/Fetching.js';
 import { send } from '../../data/api.js';
 import { useRefresh, useRoomAir, useRooms, useShop } from '../../data/hooks.js';
-import { newId } from '../../data/ids.js';
 import { refusals } from '../../data/save.js';
 import { Imports } from './Imports.js';
 import { LoggerFolder } from './LoggerFolder.js';
-import { KIND_NAMES, RoomSettings } from './RoomSettings.js';
+import { AddRoom } from './AddRoom.js';
+import { KIND_NAMES } from './kinds.js';
+import { LiesHere } from './LiesHere.js';
+import { RoomCurves } from './RoomCurves.js';
+import { RoomSettings } from './RoomSettings.js';
 import { TakeLogFile } from './TakeLogFile.js';
 import { WoodInRoom } from './WoodInRoom.js';
 import { TypedField } from '../../fields/TypedField.js';
 import { understoodPercent, understoodTemperature } from '../../fields/understood.js';
-
-const AirCurve = lazy(() => import('../../charts/AirCurve.js'));
 
 /** Air: rooms, their logs, and what the wood in each is doing. */
 export function AirPlace() {
@@ -71,51 +72,16 @@ export function AirPlace() {
   );
 }
 
-function AddRoom() {
-  const [name, setName] = useState('');
-  const [id, setId] = useState(newId);
-  const [refusal, setRefusal] = useState<string>();
-  const refresh = useRefresh();
-  const add = async (event: FormEvent) => {
-    event.preventDefault();
-    try {
-      await send<Room>('PUT', `rooms/${id}`, { version: 0, name: name.trim(), notes: '', logger: '' });
-      setName('');
-      setId(newId());
-      setRefusal(undefined);
-      await refresh();
-    } catch (error) {
-      setRefusal(refusals(error).name);
-    }
-  };
-  return (
-    <form onSubmit={(event) => void add(event)} className="mt-3">
-      <label className="text-[0.9rem] font-bold">
-        Another room
-        <input
-          className="field font-normal"
-          value={name}
-          onChange={(event) => setName(event.target.value)}
-          autoComplete="off"
-          aria-invalid={refusal ? true : undefined}
-        />
-      </label>
-      {refusal && <p className="text-ochre">✕ {refusal}</p>}
-      <button type="submit" className="quiet mt-2">
-        Add the room
-      </button>
-    </form>
-  );
-}
-
 function RoomOf({ room }: { room: Room }) {
   const air = useRoomAir(room.id);
+  const today = useShop().data?.today ?? isoDate(Date.now() / DAY_MS);
   return (
     <section className="sheet p-4">
       <h2 className="text-[1.4rem]">{room.name}</h2>
       <Fetching of={air}>
         {({ days, basis, wood, dewPoint, hygrometer }) => {
           const last = days.at(-1);
+          const stale = last !== undefined && dayOf(today) - dayOf(last.date) > STALE_DAYS;
           return (
             <>
               {last && (
@@ -123,34 +89,31 @@ function RoomOf({ room }: { room: Room }) {
                   On {sayDate(last.date, 'long')} it stood at {Math.round(last.humidity)} % RH and{' '}
                   {last.temperature.toFixed(0)} °C
                   {last.moisture !== null && `; thin wood rests at ${last.moisture.toFixed(1)} %MC`}.{' '}
-                  {airWords(last.humidity)}
+                  {stale
+                    ? 'That is the end of its log: nothing is known of today.'
+                    : humiditySentence(last.humidity)}
                 </p>
               )}
-              {(last ?? wood.some(({ now }) => now !== null)) && <WoodInRoom wood={wood} />}
+              {wood.some(({ now }) => now !== null) && <WoodInRoom wood={wood} />}
               <p className="text-[0.95rem] text-faint">
                 {basis} {last && hygrometer}
-                {last && dewPoint !== null && ` Dew falls out of its last air at ${dewPoint.toFixed(0)} °C.`}
+                {last && dewPoint !== null && ` Dew point of its last air: ${dewPoint.toFixed(0)} °C.`}
                 {last &&
                   last.temperature < 18 &&
                   ` Warmed to 20 °C it would be at ${Math.round(humidityAt(last.humidity, last.temperature, 20))} % RH.`}
               </p>
-              {days.length > 13 && <AirCurve days={days} />}
+              <RoomCurves room={room} days={days} />
             </>
           );
         }}
       </Fetching>
+      <LiesHere roomId={room.id} />
       <AddReading room={room} />
       <TakeLogFile room={room} />
       <Imports room={room} />
       <RoomSettings room={room} />
     </section>
   );
-}
-
-function airWords(humidity: number): string {
-  if (humidity < HUMIDITY_WINDOW.from) return 'That is dry: tops flatten, action drops, cracks open.';
-  if (humidity > HUMIDITY_WINDOW.to) return 'That is damp: bellies and action rise.';
-  return 'That is within what is tolerable.';
 }
 
 function AddReading({ room }: { room: Room }) {

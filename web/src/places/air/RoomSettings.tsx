@@ -3,20 +3,16 @@ import { PACKS_HUMIDITY, parsePacks, parseSalt, SALTS } from '@upright-elder/cor
 import { FormFoot } from '../../app/FormFoot.js';
 import { StrikeOut } from '../../app/StrikeOut.js';
 import { send } from '../../data/api.js';
+import { useRooms } from '../../data/hooks.js';
 import { useVersionedForm } from '../../data/useVersionedForm.js';
+import { parsePercent } from '@upright-elder/core/units';
+import { KIND_NAMES } from './kinds.js';
 import { TypedField } from '../../fields/TypedField.js';
 import { understoodPercent } from '../../fields/understood.js';
 
-export const KIND_NAMES: Record<RoomKind, string> = {
-  workshop: 'workshop',
-  home: 'a home',
-  store: 'a store or loft',
-  case: 'a case with packs',
-};
-
 type RoomForm = Required<RoomInput>;
 
-const formOf = ({ version, name, notes, logger, kind, saltLow, saltHigh, packs }: Room): RoomForm => ({
+const formOf = ({
   version,
   name,
   notes,
@@ -25,6 +21,21 @@ const formOf = ({ version, name, notes, logger, kind, saltLow, saltHigh, packs }
   saltLow,
   saltHigh,
   packs,
+  besideRoomId,
+  besideShown,
+  besideOther,
+}: Room): RoomForm => ({
+  version,
+  name,
+  notes,
+  logger,
+  kind,
+  saltLow,
+  saltHigh,
+  packs,
+  besideRoomId,
+  besideShown,
+  besideOther,
 });
 
 /** Kind of the room, its logger's file names, and how its hygrometer stands over two salts. */
@@ -40,12 +51,16 @@ export function RoomSettings({ room }: { room: Room }) {
       saltLow: 'Over magnesium chloride',
       saltHigh: 'Over table salt',
       packs: 'Its packs hold',
+      besideRoomId: 'Laid beside',
+      besideShown: 'It showed',
+      besideOther: 'The other showed',
     },
     send: (input) => send<Room>('PUT', `rooms/${room.id}`, input),
     read: (current) => formOf(current as Room),
     saved: 'The room is kept.',
   });
   const { value: edited, change, refused } = form;
+  const { data: rooms = [] } = useRooms();
   return (
     <details className="mt-3 border-t border-rule pt-2">
       <summary className="min-h-[44px] cursor-pointer content-center font-bold">
@@ -119,7 +134,7 @@ export function RoomSettings({ room }: { room: Room }) {
         )}
         <p className="col-span-full mt-2 text-[0.95rem]">
           Close the hygrometer for a day in a box over a damp slurry of each salt, and write what it shows.
-          Its readings, old and new, are then corrected along the straight line.
+          Past and future readings are then corrected.
         </p>
         <TypedField
           label={`Over magnesium chloride (true ${SALTS.low} %)`}
@@ -138,6 +153,45 @@ export function RoomSettings({ room }: { room: Room }) {
           parse={(text) => parseSalt('high', text)}
           understood={understoodPercent}
           refusal={refused.saltHigh}
+        />
+        <p className="col-span-full mt-2 text-[0.95rem]">
+          Or lay it for an hour beside another hygrometer that you trust, and write what both show.
+        </p>
+        <label className="col-span-full text-[0.9rem] font-bold">
+          Laid beside
+          <select
+            className="field block w-full font-normal"
+            value={edited.besideRoomId ?? ''}
+            onChange={(event) => change({ besideRoomId: event.target.value || null })}
+          >
+            <option value="">a hygrometer that belongs to none of these rooms</option>
+            {rooms
+              .filter(({ id, struck }) => id !== room.id && (!struck || id === edited.besideRoomId))
+              .map(({ id, name }) => (
+                <option key={id} value={id}>
+                  that of {name}
+                </option>
+              ))}
+          </select>
+          {refused.besideRoomId && <span className="font-normal text-ochre">✕ {refused.besideRoomId}</span>}
+        </label>
+        <TypedField
+          label="It showed"
+          unit="% RH"
+          value={edited.besideShown}
+          onChange={(besideShown) => change({ besideShown })}
+          parse={parsePercent}
+          understood={understoodPercent}
+          refusal={refused.besideShown}
+        />
+        <TypedField
+          label="The other showed"
+          unit="% RH"
+          value={edited.besideOther}
+          onChange={(besideOther) => change({ besideOther })}
+          parse={parsePercent}
+          understood={understoodPercent}
+          refusal={refused.besideOther}
         />
         <div className="col-span-full flex flex-wrap gap-3">
           <button type="submit" className="quiet" disabled={!form.dirty || form.saving}>

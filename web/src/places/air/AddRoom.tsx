@@ -1,0 +1,68 @@
+import { ROOM_KINDS, type Room, type RoomKind } from '@upright-elder/contract';
+import { useState, type FormEvent } from 'react';
+import { send } from '../../data/api.js';
+import { useRefresh } from '../../data/hooks.js';
+import { newId } from '../../data/ids.js';
+import { refusals } from '../../data/save.js';
+import { KIND_NAMES } from './kinds.js';
+
+/** A new room: its name, and what it is, since a case and a loft are believed to behave differently. */
+export function AddRoom() {
+  const [name, setName] = useState('');
+  const [kind, setKind] = useState<RoomKind | ''>('');
+  const [id, setId] = useState(newId);
+  const [refused, setRefused] = useState<Record<string, string>>({});
+  const refresh = useRefresh();
+  const add = async (event: FormEvent) => {
+    event.preventDefault();
+    if (kind === '') {
+      setRefused({ kind: 'say what it is' });
+      return;
+    }
+    try {
+      await send<Room>('PUT', `rooms/${id}`, { version: 0, name: name.trim(), notes: '', logger: '', kind });
+      setName('');
+      setKind('');
+      setId(newId());
+      setRefused({});
+      await refresh();
+    } catch (error) {
+      setRefused(refusals(error));
+    }
+  };
+  return (
+    <form onSubmit={(event) => void add(event)} className="mt-3" noValidate>
+      <label className="text-[0.9rem] font-bold">
+        Another room
+        <input
+          className="field font-normal"
+          value={name}
+          onChange={(event) => setName(event.target.value)}
+          autoComplete="off"
+          aria-invalid={refused.name ? true : undefined}
+        />
+      </label>
+      {refused.name && <p className="text-ochre">✕ {refused.name}</p>}
+      <label className="text-[0.9rem] font-bold">
+        It is
+        <select
+          className="field block w-full font-normal"
+          value={kind}
+          aria-invalid={refused.kind ? true : undefined}
+          onChange={(event) => setKind(event.target.value as RoomKind | '')}
+        >
+          <option value="">choose what it is</option>
+          {ROOM_KINDS.map((one) => (
+            <option key={one} value={one}>
+              {KIND_NAMES[one]}
+            </option>
+          ))}
+        </select>
+      </label>
+      {refused.kind && <p className="text-ochre">✕ {refused.kind}</p>}
+      <button type="submit" className="quiet mt-2">
+        Add the room
+      </button>
+    </form>
+  );
+}

@@ -1,0 +1,43 @@
+import { Link } from 'react-router';
+import { Fetching } from '../../app/Fetching.js';
+import { useInRoom } from '../../data/hooks.js';
+import { WeightMark } from '../../fields/WeightMark.js';
+
+/** What lives in a room, each with its most urgent sentence. */
+export function LiesHere({ roomId }: { roomId: string }) {
+  return (
+    <section aria-label="What lies here" className="mt-4">
+      <h3 className="text-[1.15rem]">What lies here</h3>
+      <Fetching of={useInRoom(roomId)}>
+        {({ cards, total }) =>
+          cards.length === 0 ? (
+            <p className="text-[0.95rem] text-faint">
+              No instrument has this as its home room. It is chosen on the instrument’s page of details.
+            </p>
+          ) : (
+            <>
+              <ul className="divide-y divide-rule">
+                {cards.map(({ id, nickname, sentence, weight }) => (
+                  <li key={id} className="grid gap-x-4 py-2 sm:grid-cols-[11rem_minmax(0,1fr)]">
+                    <Link
+                      className="min-h-[44px] content-center font-bold underline"
+                      to={`/instruments/${id}/seasons`}
+                    >
+                      {nickname}
+                    </Link>
+                    <span className="content-center">
+                      <WeightMark weight={weight} /> <span className="block text-[0.97rem]">{sentence}</span>
+                    </span>
+                  </li>
+                ))}
+              </ul>
+              {total > cards.length && (
+                <p className="text-[0.9rem] text-faint">and {total - cards.length} more</p>
+              )}
+            </>
+          )
+        }
+      </Fetching>
+    </section>
+  );
+}
