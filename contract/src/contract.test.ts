@@ -88,7 +88,7 @@ const protocol = {
   priced: true,
   again: false,
   retired: false,
-  stages: [{ title: 'In the hands', lines: ['bridge', 'action12'] }],
+  stages: [{ title: 'In hand', lines: ['bridge', 'action12'] }],
 };
 const photograph = {
   version: 0,

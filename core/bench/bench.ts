@@ -1,7 +1,8 @@
 import { Matrix, solve } from 'ml-matrix';
-import { coverage, driftCalled, USUAL } from '../simulated/coverage.js';
+import { coverage, USUAL } from '../simulated/coverage.js';
 import { closureFigures, SIMULATED_SLIPS } from '../simulated/closures.js';
 import { simulateInstrument, type Variant } from '../simulated/instruments.js';
+import { called, cracksSaid, endings, said, type Said } from '../simulated/seasons.js';
 import {
   actionBelief,
   actionSensitivity,
@@ -22,6 +23,7 @@ import {
   stanceOf,
   woodMoisture,
   yearUnder,
+  type Creep,
   type DailyAir,
   type YearInput,
   type Played,
@@ -202,7 +204,11 @@ const BROKEN: [string, Variant][] = [
 console.log(
   `\nSix months ahead, over ${COUNT} simulated instruments each: three years, gaps in the log, a third worked on in between`,
 );
-const table = (name: string, variant: Variant, [from, to]: [number, number]) => {
+/** A share that shall lie between two, percent. */
+const within = (name: string, share: number, [from, to]: [number, number]) =>
+  figure(name, `${from} to ${to} %`, percent(share), 100 * share >= from && 100 * share <= to);
+
+const table = (name: string, variant: Variant, [from, to]: [number, number], in95?: [number, number]) => {
   console.log(`  ${name} (80 % bands wanted to hold ${from} to ${to} %):`);
   for (const visitCount of [2, 4, 8]) {
     const found = coverage(visitCount, COUNT, variant);
@@ -212,6 +218,7 @@ const table = (name: string, variant: Variant, [from, to]: [number, number]) => 
       percent(found.in80),
       100 * found.in80 >= from && 100 * found.in80 <= to,
     );
+    if (in95) within(`95 % band, ${visitCount} visits, ${name}`, found.in95, in95);
     console.log(
       `    ${visitCount} visits: 50 % band ${percent(found.in50)}, 80 % band ${percent(found.in80)}, 95 % band ${percent(found.in95)}; ` +
         `80 % band ${found.width80.toFixed(2)} mm wide; median error ${found.error.toFixed(3)} mm, ` +
@@ -219,20 +226,90 @@ const table = (name: string, variant: Variant, [from, to]: [number, number]) => 
     );
   }
 };
-table('the model’s own truth', USUAL, [76, 84]);
+table('the model’s own truth', USUAL, [76, 84], [92, 97]);
 for (const [name, variant] of BROKEN) table(name, variant, [70, 88]);
-const called = (drifting: number) => driftCalled(6, COUNT, { drifting });
-const [found, invented] = [called(1), called(0)];
-figure('a drift of 0.3 mm a year, six visits, called real', '90 % or more', percent(found), found >= 0.9);
-figure('no drift, six visits, called real', 'under 8 %', percent(invented), invented < 0.08);
-console.log(
-  `\nA drift of 0.3 mm a year called real with six visits over three years: ${percent(found)}, without drift ${percent(invented)}`,
+console.log(`\nWhat Seasons says, gates included, over ${COUNT} simulated instruments each:`);
+const sayings = (name: string, visitCount: number, variant: Variant): Said => {
+  const found = said(visitCount, COUNT, variant);
+  const { creep, told, seasonHolds, unexplained } = found;
+  const of = (which: Creep) => percent(creep[which]);
+  console.log(
+    `  ${name}, ${visitCount} visits: creeping ${of('creeping')}, probably ${of('probably creeping')}, cannot tell ${of('cannot tell')}, steady ${of('steady')}, ` +
+      `not told yet ${percent(1 - told)}; season’s 95 % holds ${percent(seasonHolds)}; last reading called odd ${percent(unexplained)}`,
+  );
+  return found;
+};
+const drifts = sayings('0.3 mm a year', 6, { drifting: 1 });
+const still = sayings('no drift', 6, { drifting: 0 });
+const slipped = sayings('no drift, a slip in ten', 6, { drifting: 0, slips: 0.1 });
+figure(
+  '0.3 mm a year, six visits, called creeping or probably so',
+  '90 % or more',
+  percent(called(drifts)),
+  called(drifts) >= 0.9,
 );
-const real = (variant: Variant) => percent(driftCalled(6, COUNT, variant));
-const odd: Variant = { slips: 0.1, interventions: 1 };
-console.log(
-  `  with slips and an intervention ${real({ ...odd, drifting: 1 })}, without drift ${real({ ...odd, drifting: 0 })}`,
+figure('no drift, six visits, called so', 'under 4 %', percent(called(still)), called(still) < 0.04);
+figure('no drift, a slip in ten, called so', 'under 10 %', percent(called(slipped)), called(slipped) < 0.1);
+for (const visitCount of [4, 8]) {
+  sayings('0.3 mm a year', visitCount, { drifting: 1 });
+  sayings('no drift', visitCount, { drifting: 0 });
+}
+sayings('a walk of 0.15 mm per √year, no drift', 6, { drifting: 0, walk: 0.15 });
+sayings('0.3 mm a year, a slip in ten and an intervention', 6, { drifting: 1, slips: 0.1, interventions: 1 });
+sayings('no drift, a slip in ten and an intervention', 6, { drifting: 0, slips: 0.1, interventions: 1 });
+for (const visitCount of [4, 6, 8]) {
+  const usual = sayings('a bench book', visitCount, USUAL);
+  within(`season’s stated 95 %, ${visitCount} visits`, usual.seasonHolds, [90, 98]);
+  within(`last reading called odd though nothing moved, ${visitCount} visits`, usual.unexplained, [3, 8]);
+  sayings('a neck joint that moved 0.5 mm before the last visit', visitCount, { ...USUAL, neckMoves: 0.5 });
+}
+
+console.log('\nYears ahead: of those that name a year, the truth in the 80 % interval:');
+for (const visitCount of [4, 6, 8])
+  for (const [name, variant, range] of [
+    ['drift as the fit believes', { driftSd: 0.17 }, [76, 84]],
+    ['a third at 0.3, the rest at none', {}, [70, 88]],
+  ] as [string, Variant, [number, number]][]) {
+    const { dated, holds, neverHolds, width } = endings(visitCount, COUNT, variant);
+    within(`years ahead, ${visitCount} visits, ${name}`, holds, range);
+    console.log(
+      `  ${visitCount} visits, ${name}: ${percent(holds)}, median width ${width.toFixed(1)} years; ${percent(1 - dated)} are told “not within twenty years”, right in ${percent(neverHolds)}`,
+    );
+  }
+
+console.log('\nCracks, three widths over 3 %MC and a room log:');
+const logged = { widths: 3, span: 3, moistureSd: 0.4 };
+for (const [name, from, to] of [
+  ['16 to 24', 16, 24],
+  ['10 to 12', 10, 12],
+  ['8 to 10', 8, 10],
+] as const) {
+  const found = cracksSaid(COUNT, (u) => from + (to - from) * u, logged);
+  console.log(
+    `  closing at ${name} %MC: ${Object.entries(found)
+      .map(([answer, part]) => `${answer} ${percent(part)}`)
+      .join(', ')}`,
+  );
+}
+const never = cracksSaid(COUNT, (u) => 16 + 8 * u, logged)['fill or splint'];
+figure(
+  '“fill or splint”, of cracks that close at 16 %MC or more',
+  '60 % or more',
+  percent(never),
+  never >= 0.6,
 );
+for (const [name, about] of [
+  ['three widths over 3 %MC, room log', logged],
+  ['two widths over 1 %MC, no log', { widths: 2, span: 1, moistureSd: 0.98 }],
+] as const) {
+  const wrong = cracksSaid(COUNT, (u) => 8 + 4 * u, about)['fill or splint'];
+  figure(
+    `“fill or splint” of cracks that close at 8 to 12 %MC, ${name}`,
+    'under 5 %',
+    percent(wrong),
+    wrong < 0.05,
+  );
+}
 
 console.log('\nThe closure check over 1,000 examinations each with a slip that is known:');
 for (const history of [false, true])

@@ -2,12 +2,10 @@ import {
   actionBelief,
   actionSensitivity,
   AirLog,
-  attribute,
   calibrate,
   climateOfLog,
   comingMoisture,
   expectOn,
-  isDrift,
   woodMoisture,
   type CalibrateOptions,
   type Calibration,
@@ -111,24 +109,6 @@ function averageOfSeason(visits: readonly Visit[], day: number): number {
   const near = since.filter((visit) => apart(visit.day) <= 61);
   const used = near.length > 0 ? near : since;
   return used.reduce((sum, { value }) => sum + value, 0) / used.length;
-}
-
-/** How often a drift is called real, over instruments that all drift or that none does. */
-export function driftCalled(visitCount: number, instruments: number, variant: Variant): number {
-  let called = 0;
-  for (let seed = 1; seed <= instruments; seed++) {
-    const { calibration } = calibrated(simulateInstrument(seed, visitCount, variant));
-    if (isDrift(calibration)) called += 1;
-  }
-  return called / instruments;
-}
-
-/** How often season and age can be told apart at all. */
-export function tellable(visitCount: number, instruments: number, variant: Variant): number {
-  let known = 0;
-  for (let seed = 1; seed <= instruments; seed++)
-    if (attribute(calibrated(simulateInstrument(seed, visitCount, variant)).calibration).known) known += 1;
-  return known / instruments;
 }
 
 function median(values: number[]): number {

@@ -61,6 +61,11 @@ export class Hand {
     });
   }
 
+  /** Unfolds everything that is folded away. */
+  async unfold(): Promise<void> {
+    await this.page.evaluate(() => document.querySelectorAll('details').forEach((one) => (one.open = true)));
+  }
+
   async text(): Promise<string> {
     return this.page.evaluate(() => document.body.innerText);
   }

@@ -87,7 +87,7 @@ try {
     await page.mouse.up();
   });
   await moved('a brace drawn by its end', async () => {
-    await page.click('[aria-label="The whole drawing"]');
+    await page.click('[aria-label="Fit the whole drawing"]');
     const handle = (await (await page.waitForSelector('circle[data-handle]'))!.boundingBox())!;
     const [from, at] = [handle.x + handle.width / 2, handle.y + handle.height / 2];
     await page.mouse.move(from, at);

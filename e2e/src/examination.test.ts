@@ -87,7 +87,7 @@ const READINGS: Record<string, string> = {
   ),
   ...numbered(
     'Belly along the centre line',
-    ['120 mm behind', '80 mm behind', '40 mm behind', '25 mm before', '60 mm before', 'edge of the hole'],
+    ['120 mm behind', '80 mm behind', '40 mm behind', '25 mm in front', '60 mm in front', 'edge of the hole'],
     ['1.3', '2', '2.4', '2.3', '1.9', '1'],
   ),
   ...numbered(
@@ -261,7 +261,7 @@ describe('the quick look', () => {
     await touch('Bridge', 'planed thin');
     await touch('Saddle showing', 'hardly any');
     await touch('Bridge plate', 'cannot be seen');
-    await touch('Knuckle over each brace', 'quiet');
+    await touch('Knuckle rap over the braces', 'quiet');
     await tap('Saddle showing, allowance');
     await page.keyboard.type('420');
     await tap('Bridge, allowance');
@@ -294,7 +294,7 @@ describe('protocols of the shop', () => {
     await hand.tabTo('Name');
     await hand.replace('Dockside look');
     const names = () =>
-      page.$$eval('section[aria-label="In the hands"] li > span', (rows) =>
+      page.$$eval('section[aria-label="In hand"] li > span', (rows) =>
         rows.map((row) => row.textContent.trim()),
       );
     const [first, second, third] = await names();

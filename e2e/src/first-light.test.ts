@@ -152,8 +152,10 @@ describe('first light, from an empty folder, by keyboard alone', () => {
   it('shows forecast and order, and all is still there after the server was killed', async () => {
     await hand.keys('5');
     await hand.sees('If the air is kept');
-    await hand.sees(/the bass side stands highest about/u);
-    await hand.sees(/cannot be told yet: measure again in/u);
+    await hand.sees('more findings');
+    await hand.unfold();
+    await hand.sees(/bass action is highest about/u);
+    await hand.sees(/cannot be told yet: measure it again in/u);
     await hand.keys('6');
     await hand.sees('Repair order');
     await hand.sees(/wanted 7\/64/u);

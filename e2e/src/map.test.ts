@@ -89,7 +89,7 @@ describe('the map', () => {
     }
     await hand.tabTo('Keep this drawing');
     await hand.keys('Enter');
-    await hand.sees('Mark a crack');
+    await hand.sees('Mark');
     const { plan } = await planOf(one);
     expect(plan.outline.length).toBeCloseTo(0.508, 6);
     expect(plan.outline.widths).toHaveLength(6);
@@ -97,7 +97,7 @@ describe('the map', () => {
   });
 
   it('takes two cracks by the cross-hair and by typed positions, and a loose brace; undo brings back every state', async () => {
-    await hand.tabTo('Mark a crack');
+    await hand.tabTo('Mark');
     await hand.keys('Enter');
     await hand.keys('ArrowRight', 'ArrowRight', 'ArrowRight', 'ArrowRight', 'ArrowRight', 'Enter');
     await page.keyboard.down('Shift');
@@ -114,7 +114,7 @@ describe('the map', () => {
     await hand.sees('along the path it is 40 mm, the ruler says 55 mm');
     await hand.replace('41');
 
-    await hand.tabBack('Mark a crack');
+    await hand.tabBack('Mark');
     await hand.keys('Enter');
     await hand.tabBack('across, mm');
     await hand.replace('60');
@@ -241,7 +241,7 @@ describe('the map', () => {
 
   it('brings an unsaved drawing back after the page was lost, and loses no mark when the server is killed', async () => {
     await page.goto(`${program.address}/instruments/${one}/map`, { waitUntil: 'networkidle2' });
-    await hand.tabTo('Mark a crack');
+    await hand.tabTo('Mark');
     await hand.keys('Enter', 'Enter', 'ArrowUp', 'ArrowUp', 'ArrowUp', 'ArrowUp', 'ArrowUp', 'Enter');
     await hand.tabBack('Done, 2 points');
     await hand.keys('Enter');
@@ -267,7 +267,7 @@ describe('the map', () => {
   it('goes back beyond a save, strikes out what was marked by mistake, and brings it back', async () => {
     const said = () => page.$eval('section[aria-label=Marks]', (section) => section.innerText);
     const before = (await marksOf(one)).length;
-    await hand.tabTo('Mark a crack');
+    await hand.tabTo('Mark');
     await hand.keys('Enter', 'Enter', 'ArrowDown', 'ArrowDown', 'ArrowDown', 'Enter');
     await page.keyboard.down('Control');
     await page.keyboard.press('Enter');
@@ -422,7 +422,7 @@ describe('the map', () => {
     const doomed = await openPage(first.browser, url);
     const quick = new Hand(doomed);
     const crack = async (length: number) => {
-      await quick.tabTo('Mark a crack');
+      await quick.tabTo('Mark');
       await quick.keys('Enter', 'Enter', ...Array.from({ length }, () => 'ArrowDown' as const), 'Enter');
       await quick.tabBack('Done, 2 points');
       await quick.keys('Enter');
@@ -473,14 +473,14 @@ describe('the map', () => {
     const tap = async (name: string, role = 'button') =>
       (await tablet.waitForSelector(`::-p-aria([name="${name}"][role="${role}"])`))!.tap();
     await tap('Keep this drawing');
-    await finger.sees('Mark a crack');
+    await finger.sees('Mark');
     const boxOf = async (selector: string) => {
       const element = (await tablet.waitForSelector(selector))!;
       await element.evaluate((one) => one.scrollIntoView({ block: 'center' }));
       return (await element.boundingBox())!;
     };
     const crack = async (across: number, from: number, to: number) => {
-      await tap('Mark a crack');
+      await tap('Mark');
       const box = await boxOf('svg[aria-label^="The top"]');
       await tablet.touchscreen.tap(box.x + box.width * across, box.y + box.height * from);
       await tablet.touchscreen.tap(box.x + box.width * across, box.y + box.height * to);

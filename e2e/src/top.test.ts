@@ -49,7 +49,7 @@ describe('the virtual top', () => {
     await hand.sees('Keep this drawing');
     await hand.tabTo('Keep this drawing');
     await hand.keys('Enter');
-    await hand.sees('Mark a crack');
+    await hand.sees('Mark');
     // when it was being solved, and when the page itself had time for something else
     await page.evaluateOnNewDocument(`
       window.solving_ = [];
@@ -97,7 +97,7 @@ describe('the virtual top', () => {
     for (let i = 0; i < 10; i++) await hand.keys('ArrowRight');
     expect(await figure(page, 'Action at 12, from the top')).toBeGreaterThan(action + 0.1);
     const turn = await figure(page, 'Bridge turns');
-    await page.select('section[aria-label="Strings and damp"] select', 'extra-light');
+    await page.select('section[aria-label="Strings and humidity"] select', 'extra-light');
     await page.waitForFunction(
       (before) =>
         Number.parseFloat(document.querySelector('dl[aria-label="What it comes to"] dd span')!.textContent) <
@@ -124,7 +124,7 @@ describe('the virtual top', () => {
     await page.reload({ waitUntil: 'networkidle2' });
     await hand.sees('Bridge turns');
     const turn = await figure(page, 'Bridge turns');
-    await page.select('section[aria-label="Strings and damp"] label:last-of-type select', 'tailpiece');
+    await page.select('section[aria-label="Strings and humidity"] label:last-of-type select', 'tailpiece');
     await hand.sees('over a floating bridge');
     await page.waitForFunction(
       (before) => {
@@ -152,7 +152,7 @@ describe('the virtual top', () => {
     await hand.keys('Space');
     const tried = await isLoose();
     expect(tried).not.toBe(before);
-    await page.select('section[aria-label="Strings and damp"] label:last-of-type select', 'bridge');
+    await page.select('section[aria-label="Strings and humidity"] label:last-of-type select', 'bridge');
     await page.waitForSelector('section[aria-label=Solving]');
     await hand.sees('Bridge turns');
     expect(await isLoose()).toBe(tried);

@@ -56,7 +56,7 @@ describe('string sets of the shop', () => {
     expect(sets.find(({ id: one }) => one === 'nylon')).toMatchObject({ kind: 'nylon', house: true });
     const answer = await put('string-sets/light', setBody(SEVEN));
     expect(answer.status).toBe(422);
-    expect(wrong(answer)).toEqual(['name: this string set is of the house, and is not changed']);
+    expect(wrong(answer)).toEqual(['name: this string set is built in and cannot be changed']);
     expect((await put('string-sets/heavy', setBody(SEVEN))).status).toBe(404);
   });
 

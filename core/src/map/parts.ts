@@ -259,8 +259,8 @@ function braceNumbers(brace: Brace, set: (brace: Brace) => Plan): PartNumber[] {
       length(`across ${i}`, `${cornerName(i)}, across`, point[0], corner(i, 0)),
       length(`along ${i}`, `${cornerName(i)}, along`, point[1], corner(i, 1)),
     ]),
-    share('start', 'Falls over its first'),
-    share('end', 'Falls over its last'),
-    share('left', 'Height left at its ends'),
+    share('start', 'Tapers over its first'),
+    share('end', 'Tapers over its last'),
+    share('left', 'Height at its ends'),
   ];
 }

@@ -177,12 +177,12 @@ export const POINTS: Record<PointId, LookPoint> = {
       repair('twisted', 'twisted'),
     ],
   }),
-  straightedgeLook: point('straightedgeLook', 'Straightedge to the bridge', {
-    how: 'On the crowns it should meet the bridge at about its upper face.',
+  straightedgeLook: point('straightedgeLook', 'Straightedge into the bridge', {
+    how: 'On the crowns it should meet the bridge at about its top.',
     states: [
-      sound('at-the-upper-face', 'at the upper face'),
+      sound('at-the-upper-face', 'at the bridge top'),
       watch('a-little-lower', 'a little lower'),
-      repair('runs-into-the-front', 'runs into the front'),
+      repair('runs-into-the-front', 'runs into the bridge front'),
       watch('far-above', 'far above'),
     ],
   }),
@@ -226,7 +226,7 @@ export const POINTS: Record<PointId, LookPoint> = {
       watch('sunken-at-the-hole', 'sunken at the hole'),
     ],
   }),
-  braceRap: point('braceRap', 'Knuckle over each brace', {
+  braceRap: point('braceRap', 'Knuckle rap over the braces', {
     how: 'A buzz or rattle points to a loose one; write down which.',
     states: [sound('quiet', 'quiet'), repair('buzzes', 'buzzes'), watch('rattles', 'rattles')],
   }),
@@ -262,7 +262,7 @@ export const POINTS: Record<PointId, LookPoint> = {
     how: 'Words such as “set up high on purpose” usually mean a neck reset is due.',
     states: [
       sound('plain', 'plain'),
-      watch('excuses-the-action', 'excuses the action'),
+      watch('excuses-the-action', 'says “high on purpose”'),
       watch('says-nothing-of-repairs', 'says nothing of repairs'),
     ],
   }),
@@ -315,7 +315,7 @@ export const POINTS: Record<PointId, LookPoint> = {
   tuners: point('tuners', 'Tuners', {
     how: 'Turn each; feel for play, look at posts, bushings and nuts.',
     states: [
-      sound('turn-well', 'turn well'),
+      sound('turn-well', 'work'),
       watch('stiff', 'stiff'),
       watch('loose-nuts', 'loose nuts'),
       repair('slips', 'slips'),
@@ -376,7 +376,7 @@ export const POINTS: Record<PointId, LookPoint> = {
   finish: point('finish', 'Finish', {
     how: 'A drop of spirit in a hidden place; what heat and tape it bears.',
     states: [
-      sound('hard-and-whole', 'hard and whole'),
+      sound('hard-and-whole', 'sound'),
       watch('soft-or-tacky', 'soft or tacky'),
       watch('refinished', 'refinished'),
       watch('thick-film-over-the-joint', 'thick film over the joint'),

@@ -39,7 +39,7 @@ export const HOUSE_PROTOCOLS: Record<HouseProtocolId, Protocol> = {
     again: false,
     stages: [
       {
-        title: 'In the hands',
+        title: 'In hand',
         lines: [
           'boardEdges',
           'straightedgeLook',
@@ -53,8 +53,8 @@ export const HOUSE_PROTOCOLS: Record<HouseProtocolId, Protocol> = {
           'neckJoint',
         ],
       },
-      { title: 'Mirror and lamp', lines: ['bridgePlate', 'grainCrack', 'archBars', 'debris'] },
-      { title: 'What is said', lines: ['sellersWords', 'serial', 'action12'] },
+      { title: 'Inside, with mirror and lamp', lines: ['bridgePlate', 'grainCrack', 'archBars', 'debris'] },
+      { title: 'Seller and papers', lines: ['sellersWords', 'serial', 'action12'] },
     ],
   },
   full: {
@@ -162,7 +162,7 @@ export const HOUSE_PROTOCOLS: Record<HouseProtocolId, Protocol> = {
     ],
   },
   resting: {
-    name: 'Re-check while resting',
+    name: 'Re-check under tension',
     about: 'Under full tension after work: only when these stand still is the saddle cut to its last height.',
     priced: false,
     again: true,

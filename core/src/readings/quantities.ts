@@ -196,7 +196,7 @@ export const QUANTITIES: Record<QuantityId, Quantity> = {
     range: '−80 to 80 cents',
     breathing: 'none',
   },
-  pinGap: length('pinGap', 'Board edge line to outer pin hole', -15, 20, {
+  pinGap: length('pinGap', 'Board edge to outer pin (centring)', -15, 20, {
     how: 'Straightedge along the board’s edge, carried on to the bridge: gap beside the outer pin hole, each side.',
     places: SIDES_OF_STRINGS,
     tool: 'rule',

@@ -16,10 +16,10 @@ export function climateBasis({ years }: Pick<Climate, 'years'>, packs: number | 
   if (years === 0 && packs !== null)
     return `A case with packs of ${packs} % RH: wood about that humidity, with a third of a room’s swing, is taken until it has been logged for a while.`;
   if (years === 0)
-    return 'No room log: the house preset of a yearly climate and the air read at the examinations are used, with wide bands.';
+    return 'No room log: a usual yearly climate and the air read at the examinations are used, with wide bands.';
   const months = Math.round(years * 12);
   if (years < FULL_YEAR) {
-    const preset = packs === null ? 'the house preset' : `what packs of ${packs} % RH hold`;
+    const preset = packs === null ? 'a usual climate' : `what packs of ${packs} % RH hold`;
     return `${months} ${months === 1 ? 'month' : 'months'} of room log, blended with ${preset}: a whole year is wanted.`;
   }
   return `${years.toFixed(1)} years of room log.`;

@@ -1,6 +1,7 @@
 import { DAY_MS, DAYS_PER_YEAR } from '../days/day.js';
 import { YEARS_AHEAD, type Reached } from '../forecast/yearsAhead.js';
 import type { Ending, YearsAhead } from '../instrument/yearsAhead.js';
+import { SADDLE_STOP } from '../targets/targets.js';
 import { capital, percent, type Saying, type Sentence } from './sentence.js';
 
 /** When saddle, action, wheels and cracks come to their end at today's creep. */
@@ -20,13 +21,24 @@ export function yearsAheadSentence(
     weight: weightOf(reached, day),
     because:
       `At today’s creep of ${move.signed(mean, sd)} ${move.name} a year, from ${series.readings === 1 ? 'one reading' : `${series.readings} readings`}, at the humidity that it will be kept at. ` +
-      `The span holds four of five ways in which it may go on; in ${percent(reached.never)} of them it does not come to that within ${YEARS_AHEAD} years.${floorOf(ending, height)}`,
+      `${spanOf(reached)}${floorOf(ending, height)}`,
     ...('side' in ending ? { side: ending.side } : {}),
   };
 }
 
-const floorOf = (ending: Ending, height: Saying['height']): string =>
-  ending.of === 'saddle' ? ` At least ${height(ending.floor)} of it must show.` : '';
+function spanOf({ never }: Reached): string {
+  const span = 'The span holds four of five ways in which it may go on';
+  return never < 0.005
+    ? `${span}.`
+    : `${span}; in ${percent(never)} of them it does not come to that within ${YEARS_AHEAD} years.`;
+}
+
+function floorOf(ending: Ending, height: Saying['height']): string {
+  if (ending.of === 'saddle') return ` At least ${height(ending.floor)} of it must show.`;
+  return ending.of === 'action'
+    ? ` The lowest saddle shows ${height(SADDLE_STOP)}: nobody trims below that.`
+    : '';
+}
 
 /** How an end in years is told. */
 type WhenSaid =
@@ -41,10 +53,9 @@ const yearOfDay = (day: number): string => String(new Date(day * DAY_MS).getUTCF
 function whenOf({ middle, from, to, now }: Reached, day: number): WhenSaid {
   if (now) return { kind: 'already' };
   if (from === null) return { kind: 'never' };
-  const year = (one: number) => (yearOfDay(one) === yearOfDay(day) ? 'this year' : yearOfDay(one));
-  if (to === null) return { kind: 'not before', year: year(from) };
-  const [first, last] = [year(from), year(to)];
-  const about = year(middle ?? from);
+  if (to === null) return { kind: 'not before', year: yearOfDay(Math.max(day, from)) };
+  const [first, last] = [yearOfDay(Math.max(day, from)), yearOfDay(to)];
+  const about = yearOfDay(middle ?? from);
   return { kind: 'about', year: first === last ? about : `${about} (${first} to ${last})` };
 }
 
@@ -69,13 +80,13 @@ function wordsOf(
       };
     }
     case 'action': {
-      const action = `${capital(ending.side)} action`;
-      const kept = `below ${height(ending.limit)} by the saddle`;
+      const stays = `On the lowest saddle ${ending.side} action stays below ${height(ending.limit)}`;
       return {
-        already: () => `${action} can no longer be brought ${kept}`,
-        never: () => `${action} can be kept ${kept} for ${YEARS}`,
-        'not before': (year) => `${action} can be kept ${kept} until ${year} at least, perhaps for ${YEARS}`,
-        about: (year) => `${action} can be kept ${kept} until about ${year}`,
+        already: () => `Even on the lowest saddle ${ending.side} action is above ${height(ending.limit)}`,
+        never: () => `${stays} for ${YEARS}`,
+        'not before': (year) => `${stays} until ${year} at least, perhaps for ${YEARS}`,
+        about: (year) =>
+          `Even on the lowest saddle ${ending.side} action passes ${height(ending.limit)} about ${year}`,
       };
     }
     case 'wheels': {

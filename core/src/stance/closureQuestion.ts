@@ -41,7 +41,7 @@ export function closureWords(
     const [first] = closure.corrections;
     questions.push(
       first
-        ? `Measure again, the ${NAMES[first.quantity]} first: ${say(Math.abs(first.correction))} ${first.correction < 0 ? 'less' : 'more'} would close it.`
+        ? `Measure again, the ${NAMES[first.quantity]} first: it would have to be ${say(Math.abs(first.correction))} ${first.correction < 0 ? 'less' : 'more'} to agree.`
         : 'Measure again.',
     );
   }

@@ -28,7 +28,7 @@ export class JudgementService {
     if (judged.kind === 'missing') {
       const names = judged.missing.map((quantity) => QUANTITIES[quantity].name.toLowerCase());
       return {
-        ...nothingYet('The last examination does not carry a judgement yet.'),
+        ...nothingYet('Not enough readings to judge yet.'),
         questions: [`Still to be measured: ${names.join(', ')}.`],
       };
     }

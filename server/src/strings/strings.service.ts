@@ -134,7 +134,7 @@ function ownId(typed: string, what: string, house: readonly { id: string; name: 
       {
         field: 'name',
         typed: theirs.name,
-        reason: `this ${what} is of the house, and is not changed`,
+        reason: `this ${what} is built in and cannot be changed`,
         accepted: `a ${what} of your own, which can begin from it`,
       },
     ]);

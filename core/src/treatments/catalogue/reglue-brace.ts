@@ -12,7 +12,7 @@ export const reglueBrace: Treatment = {
       because: 'moisture before structural glue: wood glued dry or damp is glued at the wrong size',
     },
   ],
-  gate: 'Moisture in the window; the feeler runs clean through; fitted dry first.',
+  gate: 'Moisture in the window; gap clean, fitted dry.',
   undo: [1, 1],
   cautions: ['heat', 'tension', 'support'],
 };

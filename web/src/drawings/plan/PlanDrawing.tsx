@@ -139,9 +139,9 @@ export function PlanDrawing(props: Props) {
       <div className="absolute top-0 right-0 flex flex-col gap-1">
         {(
           [
-            ['+', 'Nearer', () => by(1.5)],
-            ['−', 'Farther', () => by(1 / 1.5)],
-            ['□', 'The whole drawing', fit],
+            ['+', 'Zoom in', () => by(1.5)],
+            ['−', 'Zoom out', () => by(1 / 1.5)],
+            ['fit', 'Fit the whole drawing', fit],
           ] as const
         ).map(([sign, name, onClick]) => (
           <button

@@ -122,5 +122,5 @@ function pullWords({ stringPull, designPull, stringSet }: Instrument): string {
   const pull = `pull ${Math.round(stringPull)} N`;
   const over = designPull ? Math.round((stringPull / designPull - 1) * 100) : 0;
   if (over === 0) return pull;
-  return `${pull}, ${Math.abs(over)} % ${over > 0 ? 'over' : 'under'} the builder’s set`;
+  return `${pull}, ${Math.abs(over)} % ${over > 0 ? 'over' : 'under'} what it was designed for`;
 }

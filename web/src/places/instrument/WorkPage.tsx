@@ -13,8 +13,8 @@ import { BudgetBars } from '../../charts/BudgetBars.js';
 const CAUSE_NAMES: Record<BudgetCause, string> = {
   season: 'Season',
   nut: 'Nut',
-  relief: 'Relief and the turn it gives the board',
-  plane: 'Neck plane and bridge',
+  relief: 'Relief and its effect on the neck angle',
+  plane: 'Neck angle and bridge height',
   saddle: 'Saddle',
   unexplained: 'Not explained',
 };
@@ -39,12 +39,12 @@ function WorkOf({ judgement, unit }: { judgement: Judgement; unit: HeightUnit })
           <p className="said">{verdict}</p>
           {date && (
             <p className="mt-1 text-[0.9rem] text-faint">
-              Stands on the examination of {sayDate(date, 'long')}.
+              Based on the examination of {sayDate(date, 'long')}.
             </p>
           )}
           {questions.length > 0 && (
             <>
-              <h3 className="mt-3 text-[1.1rem]">To be known first</h3>
+              <h3 className="mt-3 text-[1.1rem]">Find out first</h3>
               <ul className="list-disc pl-5">
                 {questions.map((question) => (
                   <li key={question}>{question}</li>
@@ -103,7 +103,7 @@ function BudgetOf({ budget, unit }: { budget: Budget; unit: HeightUnit }) {
       <p className="text-[0.95rem]">
         {off < ON_TARGET
           ? 'On its target.'
-          : `${say(off)}${asParts} too ${total > 0 ? 'high' : 'low'}. What gives how much:`}
+          : `${say(off)}${asParts} too ${total > 0 ? 'high' : 'low'}. What causes it:`}
       </p>
       <BudgetBars
         say={sayPart}
@@ -111,7 +111,7 @@ function BudgetOf({ budget, unit }: { budget: Budget; unit: HeightUnit }) {
           name: CAUSE_NAMES[cause],
           value,
           sd,
-          title: `Stands on: ${evidence.map((quantity) => QUANTITIES[quantity].name.toLowerCase()).join(', ')}`,
+          title: `Based on: ${evidence.map((quantity) => QUANTITIES[quantity].name.toLowerCase()).join(', ')}`,
         }))}
       />
     </section>
@@ -121,7 +121,14 @@ function BudgetOf({ budget, unit }: { budget: Budget; unit: HeightUnit }) {
 const range = ([from, to]: [number, number]) => (from === to ? `${from}` : `${from}–${to}`);
 const hours = (span: [number, number]) =>
   span[1] >= 48 ? `${range([Math.round(span[0] / 24), Math.round(span[1] / 24)])} d` : `${range(span)} h`;
-const UNDO = ['', 'leaves no trace', 'easily undone', 'undone with work', 'hardly undone', 'permanent'];
+const UNDO = [
+  '',
+  'fully reversible',
+  'easily reversed',
+  'reversible with work',
+  'hardly reversible',
+  'permanent',
+];
 
 function StepOf({ step }: { step: Step }) {
   const { place, name, why, after, gate, hands, wait, undo, cautions } = step;
@@ -132,7 +139,7 @@ function StepOf({ step }: { step: Step }) {
         <div className="flex flex-wrap items-baseline justify-between gap-x-4">
           <h3 className="text-[1.15rem]">{name}</h3>
           <span className="text-[0.9rem] text-faint">
-            hands {hours(hands)}
+            bench time {hours(hands)}
             {wait[1] > 0 && `, then wait ${hours(wait)}`} ·{' '}
             {undo[0] === undo[1] ? UNDO[undo[0]] : `${UNDO[undo[0]]} to ${UNDO[undo[1]]}`}
           </span>

@@ -45,7 +45,7 @@ export function ProtocolsPage() {
 function kindOf({ retired, house, version }: Protocol): string {
   if (retired) return 'hidden';
   if (!house) return 'our own';
-  return version === 0 ? 'of the house' : 'of the house, changed';
+  return version === 0 ? 'built in' : 'built in, changed';
 }
 
 const ownOf = (protocol: Protocol): Protocol => ({
@@ -75,8 +75,8 @@ function Editor({ protocol }: { protocol: Protocol }) {
     names: {
       name: 'Name',
       about: 'What it is for',
-      priced: 'Points take an allowance',
-      again: 'What was found is looked at again',
+      priced: 'For buying',
+      again: 'Looks again at what was found last time',
       retired: 'Hidden',
       stages: 'Stages and lines',
     },
@@ -135,8 +135,8 @@ function Editor({ protocol }: { protocol: Protocol }) {
         </label>
       </div>
       <div className="mt-1 flex flex-wrap gap-x-6">
-        {check('priced', 'Points take an allowance, beside an asking price')}
-        {check('again', 'Looks again at what the last one found')}
+        {check('priced', 'For buying: amounts beside the price')}
+        {check('again', 'Looks again at what was found last time')}
         {check('retired', 'Hidden: no longer offered')}
       </div>
       <StagesEditor stages={input.stages} refused={refused} onChange={(stages) => change({ stages })} />
@@ -150,7 +150,7 @@ function Editor({ protocol }: { protocol: Protocol }) {
             className="quiet"
             onClick={() => change({ ...HOUSE_PROTOCOLS[id as HouseProtocolId] })}
           >
-            As the house has it
+            Restore the built-in one
           </button>
         )}
       </div>

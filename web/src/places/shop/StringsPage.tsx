@@ -28,7 +28,7 @@ export function StringsPage() {
                   all={listed.map((one) => ({
                     id: one.id,
                     name: one.name,
-                    under: one.retired ? 'hidden' : one.house ? 'of the house' : 'our own',
+                    under: one.retired ? 'hidden' : one.house ? 'built in' : 'our own',
                   }))}
                   chosen={set.id}
                   onChoose={setChosen}

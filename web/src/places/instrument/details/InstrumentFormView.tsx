@@ -160,7 +160,7 @@ export function InstrumentFormView({
         <Text label="Serial, year, label" field={register('identity')} />
         <div className="sm:col-span-2 lg:col-span-4">
           <div className="text-[0.9rem] font-bold" aria-hidden="true">
-            What of it is doubtful
+            Parts you doubt are original
           </div>
           <Controller
             control={control}
@@ -168,7 +168,7 @@ export function InstrumentFormView({
             render={({ field }) => (
               <ToggleGroup.Root
                 type="multiple"
-                aria-label="What of it is doubtful"
+                aria-label="Parts you doubt are original"
                 className="flex flex-wrap gap-1"
                 value={field.value}
                 onValueChange={(parts) => field.onChange(parts)}
@@ -233,7 +233,7 @@ export function InstrumentFormView({
           </>
         )}
         <div className="sm:col-span-2">
-          <Text label="What else there is to say of its build" field={register('construction')} />
+          <Text label="Anything else about its build" field={register('construction')} />
         </div>
       </Section>
       <details className="mb-3">

@@ -31,7 +31,7 @@ export function StringsFields({ form, shop }: { form: UseFormReturn<InstrumentFo
         options={[...CHOOSE, ...lines(offered(shop.sets, set)), UNKNOWN]}
       />
       <Select
-        label="Builder’s set"
+        label="Strings it was designed for"
         field={register('designStringSet')}
         error={errors.designStringSet?.message}
         options={[['', 'not known'], ...lines(offered(shop.sets, designSet))]}

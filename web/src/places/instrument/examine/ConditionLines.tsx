@@ -91,13 +91,13 @@ export function ConditionLines({ draft, shop, refusals, meter, onCondition, onDa
           {metering && meter && <LiveGauge shown={meter} onTake={takeMeter} />}
         </div>
         <TypedField
-          label="Time at pitch"
+          label="Time strung to pitch"
           unit="days"
           value={conditions.timeAtPitch}
           refusal={refusals['conditions.timeAtPitch']}
           parse={(text) => parseDuration(text, 'd')}
           understood={understoodDays}
-          hint="since strung up, if recent"
+          hint="such as 9 d, if strung up lately"
           onChange={(timeAtPitch) => onCondition({ timeAtPitch })}
         />
       </div>

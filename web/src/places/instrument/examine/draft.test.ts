@@ -295,9 +295,7 @@ describe('the stages of a protocol', () => {
     const stages = stagesOf(protocol('recheck'), { type: 'flat-top' }, last, draft);
     expect(stages[0]).toEqual({ title: 'What the last one found', lines: ['bridge'] });
     expect(stages.at(-1)).toEqual({ title: 'Also looked at', lines: ['nutWidth'] });
-    expect(stagesOf(protocol('quick'), { type: 'flat-top' }, last, filled({}))[0]!.title).toBe(
-      'In the hands',
-    );
+    expect(stagesOf(protocol('quick'), { type: 'flat-top' }, last, filled({}))[0]!.title).toBe('In hand');
   });
 
   it('count what is filled, place by place', () => {

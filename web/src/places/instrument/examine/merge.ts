@@ -20,7 +20,7 @@ const CONDITION_NAMES: Record<Exclude<keyof Draft['conditions'], 'temperatureUni
   meterSetting: 'Meter’s species setting',
   meterPlace: 'Where the meter was held',
   strings: 'Strings',
-  timeAtPitch: 'Time at pitch',
+  timeAtPitch: 'Time strung to pitch',
   reliefFrom: 'Relief, first held fret',
   reliefTo: 'Relief, second held fret',
 };
@@ -33,7 +33,7 @@ export const CORRECTED_NAMES: Partial<Record<string, string>> = {
   ...WHOLE,
   ...CONDITION_NAMES,
   // of before what was done had a record of its own
-  afterWork: 'Worked on since last time',
+  afterWork: 'Work done since the last visit',
 };
 
 export function fieldName(key: FieldKey): string {

@@ -119,7 +119,7 @@ function BraceWords({
         />
       </label>
       <label className="mt-1 block text-[0.9rem] font-bold">
-        Its wood
+        Brace wood
         <select
           className="field font-normal"
           value={brace.wood}
@@ -143,7 +143,7 @@ function BraceWords({
             onClose();
           }}
         >
-          Take this brace off the drawing
+          Remove the brace
         </button>
       )}
     </>

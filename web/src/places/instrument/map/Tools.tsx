@@ -29,7 +29,7 @@ export function Tools({ map, hair, kind, kinds, onKind, onBegin, onDone }: Props
         ) : (
           <>
             <button type="button" className="act" onClick={onBegin}>
-              Mark a {kind}
+              Mark
             </button>
             <select
               className="field w-auto"

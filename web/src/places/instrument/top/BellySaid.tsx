@@ -48,7 +48,7 @@ export function BellySaid({
           note="near 0 sound, above 0.3 folding (house default)"
         />
         <Row name="Dome left" value={within(fit.dome, 2)} note="1 is as it was built, on a 9 m sphere" />
-        <Row name="Set taken" value={within(fit.set, 2)} note="of what the strings do to it at once" />
+        <Row name="Permanent set" value={within(fit.set, 2)} note="of what the strings do to it at once" />
         <Row
           name="Wood since building"
           value={`${within(fit.moisture, 1)} %MC`}

@@ -33,7 +33,7 @@ export function GlueOrder({ ranking, loose }: Props) {
               <span className="block text-[0.95rem]">gives back {say(gain)}</span>
               <span className="block text-[0.88rem] text-faint">
                 {ranking.order.length > 1 && `Alone ${say(alone)}; after all the others ${say(last)}. `}
-                Then {Math.round(100 * turnBack)} % of the turn is back.
+                With it, {Math.round(100 * turnBack)} % of the turn is gone.
               </span>
             </li>
           );

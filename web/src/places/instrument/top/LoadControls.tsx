@@ -35,8 +35,8 @@ export function LoadControls(props: Props) {
   };
   const changed = strung.set !== own.set || strung.tuning !== own.tuning;
   return (
-    <section className="sheet p-4" aria-label="Strings and damp">
-      <h2 className="text-[1.2rem]">Strings and damp</h2>
+    <section className="sheet p-4" aria-label="Strings and humidity">
+      <h2 className="text-[1.2rem]">Strings and humidity</h2>
       <div className="mt-1 flex items-baseline justify-between text-[0.95rem]">
         <span className="font-bold">Wood</span>
         <span className="text-[1.2rem] font-bold tabular-nums">{moisture.toFixed(1)} %MC</span>

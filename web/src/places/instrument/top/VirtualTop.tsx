@@ -229,11 +229,10 @@ function SolvedView({
 }
 
 const PRIOR_WORDS: Record<TopModel['prior'], string> = {
-  solved:
-    'The forecasts of this instrument take six tenths of what is solved here as their first belief, and learn from its readings.',
-  solving: 'The forecasts still lean on the house figure; this top is being solved for them.',
-  refused: 'The forecasts lean on the house figure: this plan could not be solved for them.',
-  'no plan': 'The forecasts lean on the house figure: there is no plan.',
+  solved: 'The forecasts begin with six tenths of what is worked out here, and learn from the readings.',
+  solving: 'The forecasts use a usual top until this one is worked out.',
+  refused: 'The forecasts use a usual top: this plan could not be worked out.',
+  'no plan': 'The forecasts use a usual top: there is no plan of this one.',
   archtop: '',
 };
 

@@ -38,7 +38,7 @@ function armsOf({ id, name, path }: Brace): Toggle[] {
       name:
         path.length === 2
           ? name
-          : `${name}${path.length === 3 ? (i === 0 ? '' : ', its upper arm') : `, part ${i + 1}`}`,
+          : `${name}${path.length === 3 ? (i === 0 ? '' : ', upper arm') : `, part ${i + 1}`}`,
       stretch: { brace: id, from, to },
       recorded: false,
     };
