@@ -201,6 +201,9 @@ export class ForecastYearInput {
   @IsIn(SPECIES_IDS)
   species!: SpeciesId;
 
+  @IsBoolean()
+  laminated!: boolean;
+
   /** how much of the top's shrinking its braces hold back, 0 to 1; null where it has no solved plan */
   @IsOptional()
   @IsNumber()

@@ -125,6 +125,7 @@ const yearInput: YearInput = {
   played: { bass: played, treble: played },
   lever: { bass: 2, treble: 2 },
   species: 'sitka-spruce',
+  laminated: false,
   restraint: null,
   kept: 8.6,
   unstressed: { mean: 8.6, sd: 1.5, from: 'lived in' },

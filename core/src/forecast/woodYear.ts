@@ -4,10 +4,10 @@ import {
   DAMP_HUMIDITY,
   fretSprout,
   TOP_PARTS,
+  type DryingTop,
   type Restraint,
   type TopPart,
 } from '../wood/drying.js';
-import type { Species } from '../wood/species.js';
 import { quantileOf, seasonOf } from './paths.js';
 import { seasonStretch, type Weather } from './weather.js';
 
@@ -20,11 +20,16 @@ export interface WoodYear {
   restraint: Restraint;
   /** chance that it cracks in the coming winter, of sound wood and of old cracks and dead glue */
   cracks: Record<TopPart, number>;
+  /** the same when it is brought to the humidity at which it will be kept, %MC */
+  kept: { moisture: number; cracks: Record<TopPart, number> };
   /** weeks of the year above the humidity at which damp does harm: expected number, and the season that has most of them */
   damp: { weeks: number; from: number; to: number } | null;
   /** fret ends stand out by so much on each side in the driest of ten years */
   sprout: number;
 }
+
+/** A home holds its humidity so well, %MC. House default. */
+const KEPT_SD = 0.5;
 
 export type Unstressed = WoodYear['unstressed'];
 
@@ -41,7 +46,7 @@ export function woodYear(
   moisture: Float64Array,
   { days, paths }: Pick<Weather, 'days' | 'paths'>,
   steps: number,
-  { species, restraint, unstressed }: { species: Species; restraint: Restraint; unstressed: Unstressed },
+  { unstressed, kept, ...top }: DryingTop & { restraint: Restraint; unstressed: Unstressed; kept: number },
 ): WoodYear {
   const driest = new Float64Array(paths).fill(Infinity);
   const at = new Float64Array(paths);
@@ -59,13 +64,16 @@ export function woodYear(
   const mean = driest.reduce((sum, one) => sum + one, 0) / paths;
   const variance = driest.reduce((sum, one) => sum + (one - mean) ** 2, 0) / paths;
   const inTen = quantileOf(driest, 0.1);
-  const chance = (part: TopPart) =>
-    crackingChance(species, part, restraint, { mean, sd: Math.sqrt(variance) }, unstressed);
+  const cracksAt = (dried: { mean: number; sd: number }) =>
+    Object.fromEntries(
+      TOP_PARTS.map((part) => [part, crackingChance(top, part, dried, unstressed)]),
+    ) as Record<TopPart, number>;
   return {
     driest: { day: seasonOf(at, days[0]!).day, moisture: mean, inTen },
     unstressed,
-    restraint,
-    cracks: Object.fromEntries(TOP_PARTS.map((part) => [part, chance(part)])) as Record<TopPart, number>,
+    restraint: top.restraint,
+    cracks: cracksAt({ mean, sd: Math.sqrt(variance) }),
+    kept: { moisture: kept, cracks: cracksAt({ mean: kept, sd: KEPT_SD }) },
     damp: dampWeeks(damp, days),
     sprout: fretSprout(inTen),
   };

@@ -23,6 +23,7 @@ export interface YearInput {
   /** saddle height per action at fret 12 */
   lever: Record<StringSide, number>;
   species: SpeciesId;
+  laminated: boolean;
   /** how much of the top's shrinking its braces hold back, 0 to 1; null where no plan of it is solved */
   restraint: number | null;
   /** moisture at which the top is without stress */
@@ -86,7 +87,7 @@ export function yearUnder(
   { input, weather, restraint, sides }: PreparedYear,
   scenario: Scenario = AS_IT_WAS,
 ): YearUnder {
-  const { climate, from, played, lever, species, unstressed } = input;
+  const { climate, from, played, lever, species, laminated, unstressed } = input;
   const ahead = { today: input.today ?? undefined, scenario };
   const wood = scenarioWood(scenario, climate);
   const moisture = moistureThrough(weather, wood);
@@ -108,7 +109,13 @@ export function yearUnder(
         }),
       };
     }),
-    wood: woodYear(moisture, weather, steps, { species: SPECIES[species], restraint, unstressed }),
+    wood: woodYear(moisture, weather, steps, {
+      species: SPECIES[species],
+      laminated,
+      restraint,
+      unstressed,
+      kept: input.kept,
+    }),
   };
 }
 

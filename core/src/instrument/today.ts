@@ -68,6 +68,7 @@ export function yearInputOf(
     played: fit.played,
     lever: fit.lever,
     species: fit.species,
+    laminated: fit.top.laminated,
     restraint: fit.restraint,
     unstressed: unstressedOf(fit, day),
   };

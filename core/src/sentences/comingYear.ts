@@ -183,6 +183,7 @@ function saddleSentence(
   }
 }
 
+/** What keeps it in range; that no air does is said where it stands, see stands.ts. */
 function humidityAdvised({ side, humidity }: SideAnswers): Sentence[] {
   const { from, to } = HUMIDITY_WINDOW;
   const because = `At 20 °C; tried from ${from} to ${to}${NBSP}% RH, which is what people can keep and wood bears (common practice), and where it will be kept. It counts where four fifths of what is expected lie in the wanted range.`;
@@ -191,14 +192,6 @@ function humidityAdvised({ side, humidity }: SideAnswers): Sentence[] {
       {
         text: `Kept between ${Math.round(humidity.from)} and ${humid(humidity.to)}, ${side} action stays in the wanted range.`,
         weight: 'fact',
-        because,
-      },
-    ];
-  if (humidity.kind === 'none')
-    return [
-      {
-        text: `No humidity that people can keep brings ${side} action into the wanted range: it is not the air.`,
-        weight: 'watch',
         because,
       },
     ];

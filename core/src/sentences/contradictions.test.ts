@@ -256,7 +256,7 @@ const APART: [name: string, one: RegExp, other: RegExp][] = [
     /^Today’s .* saddle serves all year/u,
     /Not enough .* saddle|No one saddle|saddle .* would serve/u,
   ],
-  ['season, and not season', /That is season|is season\./u, /not because of the season|it is not the air/u],
+  ['season, and not season', /That is season|is season\./u, /not because of the season/u],
   [
     'steady, and creeping',
     /is steady from year to year/u,
@@ -270,7 +270,6 @@ const APART: [name: string, one: RegExp, other: RegExp][] = [
     /look at the neck joint|not because of the season/u,
   ],
   ['high, and low', /action is high\b/u, /action is low\b/u],
-  ['kept so it stays, and no humidity does', /Kept between/u, /No humidity that people can keep/u],
   ['clean, and buzzing', /stays clean all year/u, /buzzes now|begins to buzz|may buzz/u],
   ['closes, and does not', /The crack closes by/u, /Humidity will not close/u],
 ];
@@ -387,9 +386,10 @@ describe('300 random histories', () => {
       /^Today’s .* saddle serves all year/u,
       /Not enough .* saddle/u,
       /Kept between/u,
-      /it is not the air/u,
+      /Kept at .* it dries to/u,
       /old cracks/u,
       /weeks of the coming year are damper/u,
+      /damper than .* nearly all year/u,
       /for the next 20 years/u,
       /\(20\d\d to 20\d\d\)/u,
       /reaches the (bridge|rim|sound hole)/u,

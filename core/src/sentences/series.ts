@@ -22,7 +22,7 @@ function subjectInSentence(subject: SeriesSubject): string {
   if (subject.of === 'crack') return `the crack’s ${subject.measure}`;
   if (subject.of === 'separation')
     return subject.measure === 'length' ? 'the loose stretch' : 'the depth to which a feeler goes';
-  return QUANTITIES[subject.quantity].name.toLowerCase();
+  return `the ${QUANTITIES[subject.quantity].name.toLowerCase()}`;
 }
 
 /** Movements of angles and of cents; lengths go in the page's own unit. */

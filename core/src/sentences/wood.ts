@@ -3,11 +3,13 @@ import { moistureOfHumidity } from '../air/scenario.js';
 import type { WoodYear } from '../forecast/woodYear.js';
 import { HUMIDITY_WINDOW } from '../targets/targets.js';
 import { BOARD, DAMP_HUMIDITY, FELT_SPROUT, GLUED_AT } from '../wood/drying.js';
+import { humidityForMoisture } from '../wood/equilibrium.js';
 import { humid, percent, type Sentence } from './sentence.js';
 
 /** What the coming year does to top and board: drying, damp, fret ends. */
 export const woodSentences = (wood: WoodYear, day: number): Sentence[] => [
   dryingSentence(wood, day),
+  ...keptSentence(wood),
   ...dampSentence(wood),
   ...sproutSentence(wood, day),
 ];
@@ -28,11 +30,9 @@ function dryingSentence({ driest, unstressed, restraint, cracks }: WoodYear, day
   const when = `The wood is driest about ${sayDayFrom(driest.day, day)}, near ${driest.moisture.toFixed(1)}\u00a0%MC`;
   const [sound, old] = [wordsOf(cracks.sound), wordsOf(cracks.old)];
   if (old) {
-    const what = sound
-      ? `old cracks ${old}, and sound wood ${sound.replace('open', 'crack')}`
-      : `old cracks and dead glue ${old}`;
+    const what = crackWords(sound, old);
     return {
-      text: `${when}: ${what}. Humidify before then.`,
+      text: `${when}: ${what}. ${driest.moisture > moistureOfHumidity(DAMP_HUMIDITY) ? 'Let it dry slowly, over weeks.' : 'Humidify before then.'}`,
       weight: cracks.old >= 0.35 || cracks.sound >= 0.1 ? 'act' : 'watch',
       because,
     };
@@ -47,6 +47,28 @@ function dryingSentence({ driest, unstressed, restraint, cracks }: WoodYear, day
   return { text: `${when}: no danger to the top.`, weight: 'well', because };
 }
 
+/** A chance of so much more than the year's own is worth a word. */
+const MORE = 0.1;
+
+/** What happens when it comes where it will be kept: a damp one dries. */
+function keptSentence({ kept, cracks, unstressed }: WoodYear): Sentence[] {
+  const old = wordsOf(kept.cracks.old);
+  if (!old || kept.cracks.old < cracks.old + MORE) return [];
+  const sound = wordsOf(kept.cracks.sound);
+  return [
+    {
+      text: `Kept at ${humid(humidityForMoisture(kept.moisture, 20))} it dries to ${kept.moisture.toFixed(1)}\u00a0%MC: ${crackWords(sound, old)}. Let it dry slowly, over weeks, and slacken it first.`,
+      weight: 'watch',
+      because: `Chance of a crack on the way: ${chanceOf(kept.cracks.sound)} for sound wood, ${chanceOf(kept.cracks.old)} for old cracks, knots and dead glue; it is without stress near ${unstressed.mean.toFixed(0)} ± ${unstressed.sd.toFixed(0)}\u00a0%MC.`,
+    },
+  ];
+}
+
+const crackWords = (sound: string | null, old: string): string =>
+  sound
+    ? `old cracks ${old}, and sound wood ${sound.replace('open', 'crack')}`
+    : `old cracks and dead glue ${old}`;
+
 const chanceOf = (chance: number): string => (chance < 0.01 ? 'under 1\u00a0%' : percent(chance));
 
 /** Fewer weeks above the limit are a spell of weather. */
@@ -56,18 +78,22 @@ function dampSentence({ damp }: WoodYear): Sentence[] {
   if (!damp || damp.weeks < DAMP_WEEKS) return [];
   return [
     {
-      text: `About ${damp.weeks} weeks of the coming year are damper than ${humid(DAMP_HUMIDITY)}, ${dampMonths(damp.from, damp.to)}: bellies rise, old glue softens, mould grows. Dry the room, but not with heat on the instrument.`,
+      text: `${dampWords(damp)}: bellies rise, old glue softens, mould grows. Dry the room, but not with heat on the instrument.`,
       weight: 'watch',
       because: `Weeks in which the wood rests above the moisture that it takes at ${humid(DAMP_HUMIDITY)} (common practice), over simulated years.`,
     },
   ];
 }
 
-/** `mostly July to October`; nothing where it is all year round. */
-function dampMonths(from: number, to: number): string {
+/** Weeks of a year that is damp nearly all the time. */
+const ALL_YEAR = 45;
+
+function dampWords({ weeks, from, to }: NonNullable<WoodYear['damp']>): string {
+  const limit = humid(DAMP_HUMIDITY);
+  if (weeks >= ALL_YEAR) return `It is damper than ${limit} nearly all year`;
   const [first, last] = [sayMonth(from), sayMonth(to)];
-  const whole = Math.abs(to - from) > 300;
-  return whole ? 'all year round' : first === last ? `mostly in ${first}` : `mostly ${first} to ${last}`;
+  const mostly = first === last ? `in ${first}` : `${first} to ${last}`;
+  return `About ${weeks} weeks of the coming year are damper than ${limit}, mostly ${mostly}`;
 }
 
 function sproutSentence({ driest, sprout }: WoodYear, day: number): Sentence[] {

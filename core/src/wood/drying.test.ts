@@ -48,8 +48,19 @@ const CRACKS: [from: number, humidity: number, sound: number, old: number][] = [
 
 describe('drying danger', () => {
   const spruce = SPECIES['sitka-spruce'];
-  const chance = (part: TopPart, moisture: number, from: number, held = { value: 0.5, sd: 0 }) =>
-    crackingChance(spruce, part, held, { mean: moisture, sd: 0 }, { mean: from, sd: 1 });
+  const chance = (
+    part: TopPart,
+    moisture: number,
+    from: number,
+    held = { value: 0.5, sd: 0 },
+    laminated = false,
+  ) =>
+    crackingChance(
+      { species: spruce, laminated, restraint: held },
+      part,
+      { mean: moisture, sd: 0 },
+      { mean: from, sd: 1 },
+    );
 
   it.each(CRACKS)('from %f %%MC to %d %% RH: sound %d %%, old %d %%', (from, humidity, sound, old) => {
     const moisture = equilibriumMoisture(humidity, 20);
@@ -75,6 +86,11 @@ describe('drying danger', () => {
         },
       ),
     );
+  });
+
+  it('is hardly any for plies that hold each other', () => {
+    const held = { value: 0.5, sd: 0.2 };
+    expect(chance('sound', 5.5, 10, held, true)).toBeLessThan(0.1 * chance('sound', 5.5, 10, held));
   });
 
   it('never takes a top for held by less than three tenths', () => {

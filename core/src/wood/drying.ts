@@ -69,6 +69,16 @@ const WEIGHTS = [
   0.01125741132772069, 0.2220759220056126, 0.5333333333333333, 0.2220759220056126, 0.01125741132772069,
 ];
 
+/** What a laminated top shrinks across, of what a solid one does: its plies hold each other. House figure. */
+const LAMINATED_SHRINKS = 0.3;
+
+/** A top as drying danger takes it. */
+export interface DryingTop {
+  species: Species;
+  laminated: boolean;
+  restraint: Pick<Restraint, 'value' | 'sd'>;
+}
+
 /**
  * Chance that a top cracks when it dries to a moisture: strength, restraint and the moisture at which it is without
  * stress are known to their spreads only.
@@ -78,15 +88,15 @@ const WEIGHTS = [
  * @returns 0 to 1
  */
 export function crackingChance(
-  species: Species,
+  { species, laminated, restraint }: DryingTop,
   part: TopPart,
-  restraint: Pick<Restraint, 'value' | 'sd'>,
   driest: { mean: number; sd: number },
   unstressed: { mean: number; sd: number },
 ): number {
   return NODES.reduce((sum, node, i) => {
     const held = Math.max(LEAST_HELD, Math.min(1, restraint.value + node * restraint.sd));
-    const bears = (part === 'old' ? WEAKENED : 1) * dryingAllowance(species, held);
+    const solid = (part === 'old' ? WEAKENED : 1) * dryingAllowance(species, held);
+    const bears = laminated ? solid / LAMINATED_SHRINKS : solid;
     const dried = unstressed.mean - driest.mean;
     const spread = Math.hypot(STRENGTH_VARIES * bears, driest.sd, unstressed.sd);
     return sum + WEIGHTS[i]! * normalBelow((dried - bears) / spread);
