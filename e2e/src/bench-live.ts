@@ -91,7 +91,7 @@ const kinds: Kind[] = [
       };
       return {
         save: () => two.saves('PUT', `instruments/${one}/plan`, body),
-        says: /is being solved; until then/u,
+        says: /is being worked out; until then/u,
       };
     },
   },

@@ -72,7 +72,7 @@ describe('an open page hears without a reload', () => {
     const page = await two.open(`instruments/${two.one}/seasons`);
     await two.settled();
     const believed = () =>
-      page.evaluate(() => /believed to move ([\d.]+)/u.exec(document.body.textContent)?.[1] ?? '');
+      page.evaluate(() => /taken to move ([\d.]+)/u.exec(document.body.textContent)?.[1] ?? '');
     const before = await believed();
     expect(before).not.toBe('');
     const { plan } = await two.get<{ plan: { version: number } }>(`instruments/${two.one}/plan`);
@@ -86,15 +86,15 @@ describe('an open page hears without a reload', () => {
     await page.waitForFunction(
       (old) => {
         const text = document.body.textContent;
-        const now = /believed to move ([\d.]+)/u.exec(text)?.[1] ?? '';
-        return now !== old || /is being solved; until then/u.test(text);
+        const now = /taken to move ([\d.]+)/u.exec(text)?.[1] ?? '';
+        return now !== old || /is being worked out; until then/u.test(text);
       },
       { timeout: LIMIT_MS, polling: 20 },
       before,
     );
     // and it goes on by itself to what is solved
     await two.settled();
-    await page.waitForFunction(() => !/is being solved; until then/u.test(document.body.textContent), {
+    await page.waitForFunction(() => !/is being worked out; until then/u.test(document.body.textContent), {
       timeout: 5000,
       polling: 50,
     });

@@ -74,6 +74,8 @@ export interface Calibration {
   /** what was believed of the age before any reading, and from what size on it matters, SI per year */
   ageBefore: Belief;
   creepThatMatters: number;
+  /** nothing of it is ever less; null where there is no such bound */
+  least: number | null;
   /** visits of the present epoch that were used */
   visits: CalibratedVisit[];
   /** days at pitch at the reference day, null where the settling is long over or not known */
@@ -106,6 +108,8 @@ export interface SeriesBelief {
   lags: boolean;
   /** how far a slip of the hand is off */
   slipSd: number;
+  /** nothing of it is ever less, such as no crack is shorter than nothing; absent where there is no such bound */
+  least?: number;
 }
 
 export interface CalibrateOptions {
@@ -262,6 +266,7 @@ function calibrateEpoch(visits: readonly Visit[], climate: Climate, belief: Seri
     settling: settles ? moments(3) : null,
     ageBefore: belief.age,
     creepThatMatters: belief.creepThatMatters,
+    least: belief.least ?? null,
     visits: visits.map(({ day, value, sd, moisture, moistureSd, afterIntervention }, i) => ({
       day,
       value,

@@ -40,7 +40,8 @@ export function expectOn(
   readingSd = 0,
 ): Expected {
   const mixture = mixtureOn(calibration, day, moisture, readingSd);
-  const at = (p: number, z: number) => quantile(mixture, p, z);
+  const least = calibration.least ?? -Infinity;
+  const at = (p: number, z: number) => Math.max(least, quantile(mixture, p, z));
   return {
     day,
     median: at(0.5, 0),

@@ -82,7 +82,8 @@ function shareHeld(belief: SeriesBelief, readingSd: number, seed: number, count:
     const model = drawn(belief.models, chance);
     const walk = drawn(belief.walks, chance);
     const days = Array.from({ length: 6 }, (_, i) => 20000 + 150 * i + Math.round(40 * chance()));
-    let level = 3 * mm;
+    // far from where nothing can be less
+    let level = belief.least === undefined ? 3 * mm : 150 * mm;
     let before = days[0]!;
     const truthOn = (day: number, wood: number) => {
       level += walk * Math.sqrt((day - before) / 365.2425) * gauss();
@@ -137,4 +138,19 @@ describe('bands of every kind of quantity hold as often as they promise, under t
   });
   it('length of a crack', () => within(shareHeld(CRACK_BELIEF.length, 0.7 * mm, 8, 150)));
   it('width of a crack', () => within(shareHeld(CRACK_BELIEF.width, 0.02 * mm, 9, 150)));
+
+  it('of a crack never goes below nothing, however far its band reaches', () => {
+    const visits = [0, 180].map((day, i): Visit => ({
+      day: 20000 + day,
+      moisture: 7 + 3 * i,
+      moistureSd: 0.4,
+      sd: 0.02e-3,
+      value: (0.2 - 0.19 * i) * 1e-3,
+    }));
+    const fit = calibrate(visits, { climate, belief: CRACK_BELIEF.width });
+    const { median, band95 } = expectOn(fit, 20400, { moisture: 12, variance: 0.3 });
+    expect(median).toBe(0);
+    expect(band95[0]).toBe(0);
+    expect(band95[1]).toBeGreaterThan(0);
+  });
 });

@@ -135,5 +135,6 @@ function crackBelief(about: {
     ],
     lags: false,
     slipSd: about.slip,
+    least: 0,
   };
 }

@@ -63,8 +63,8 @@ function DesignCaution({ set, designSet, shop }: { set: string; designSet: strin
     );
   return (
     <p>
-      <span className="font-bold text-ochre">▲ Not the builder’s set.</span> A much heavier one overloads the
-      top, a much lighter one starves it; some choose by ear.
+      <span className="font-bold text-ochre">▲ Not the strings it was designed for.</span> A much heavier one
+      overloads the top, a much lighter one starves it; some choose by ear.
     </p>
   );
 }

@@ -2,7 +2,7 @@ import type { Said } from '@upright-elder/contract';
 import { WeightMark } from '../../../fields/WeightMark.js';
 
 /** So many sentences are enough to begin with. */
-const FIRST = 3;
+export const FIRST = 3;
 
 /** The most urgent three, the rest folded; where each comes from, a touch away. */
 export function SentenceList({ of, rest = 'more' }: { of: readonly Said[]; rest?: string }) {
