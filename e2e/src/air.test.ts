@@ -110,7 +110,7 @@ describe('the air of a room', () => {
     await hand.replace('58');
     await hand.keys('Tab');
     await hand.line('70 F');
-    await hand.sees('The reading is kept');
+    await hand.sees('The reading is saved');
     await hand.sees('4,991 readings');
   });
 });
@@ -122,7 +122,7 @@ describe('a logger that writes into the folder', () => {
     await hand.keys('Enter');
     await hand.tabTo('Its logger’s files begin with');
     await hand.line('loft');
-    await hand.sees('The room is kept');
+    await hand.sees('The room is saved');
     const rows = Array.from(
       { length: 48 },
       (_, i) => `${new Date(Date.UTC(2025, 5, 1) + i * 3600000).toISOString()},55,${i === 9 ? 'broken' : 20}`,

@@ -402,7 +402,7 @@ describe('photographs', () => {
     expect(await clip()).toContain('52%');
     await hand.tabTo('Note', 20);
     await hand.type('crack below the pins');
-    await hand.tabTo('Keep the note');
+    await hand.tabTo('Save the note');
     await hand.keys('Enter');
     await hand.sees('Kept.');
     await page.reload({ waitUntil: 'networkidle2' });

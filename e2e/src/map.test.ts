@@ -87,7 +87,7 @@ describe('the map', () => {
       await hand.tabTo(name);
       await hand.type(text);
     }
-    await hand.tabTo('Keep this drawing');
+    await hand.tabTo('Save the drawing');
     await hand.keys('Enter');
     await hand.sees('Mark');
     const { plan } = await planOf(one);
@@ -472,7 +472,7 @@ describe('the map', () => {
     const finger = new Hand(tablet);
     const tap = async (name: string, role = 'button') =>
       (await tablet.waitForSelector(`::-p-aria([name="${name}"][role="${role}"])`))!.tap();
-    await tap('Keep this drawing');
+    await tap('Save the drawing');
     await finger.sees('Mark');
     const boxOf = async (selector: string) => {
       const element = (await tablet.waitForSelector(selector))!;

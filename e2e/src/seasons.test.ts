@@ -98,7 +98,9 @@ describe('seasons', () => {
   it('says the most urgent three first, the verdict among them: season, no reset', async () => {
     page = await openPage(browser, `${program.address}/instruments/${one}/seasons`);
     hand = new Hand(page);
-    await hand.sees(/Bass action is high now, about 9\/64; at 45\u00a0% RH it would stand at [67]½?\/64/u);
+    await hand.sees(
+      /Bass action is high now, about 9\/64; at 45\u00a0%\u00a0RH it would stand at [67]½?\/64/u,
+    );
     await hand.sees('That is season');
     await hand.sees(/\d+ more findings/u);
     const { highest, lowest } = await extremes(page);
@@ -180,7 +182,7 @@ describe('seasons', () => {
     await hand.sees('Where it will be kept is saved.');
     await hand.sees('the middle of what its owner will keep');
     // kept as damp as that, the height stays
-    await hand.sees(/not because of the season: at 72\u00a0% RH/u);
+    await hand.sees(/not because of the season: at 72\u00a0%\u00a0RH/u);
     await page.goto(`${program.address}/instruments/${one}/work`, { waitUntil: 'networkidle2' });
     await page.waitForFunction(() => !document.body.innerText.includes('What is off is season'));
     await page.goto(`${program.address}/instruments/${one}/seasons`, { waitUntil: 'networkidle2' });
@@ -292,7 +294,7 @@ describe('the air', () => {
     await hand.replace('38');
     await hand.tabTo('Over table salt (true 75.5 %)');
     await hand.line('78');
-    await hand.sees('The room is kept');
+    await hand.sees('The room is saved');
     await hand.sees(/50 are 46/u);
     await page.close();
   });

@@ -46,8 +46,8 @@ describe('the virtual top', () => {
     await hand.sees('Its top has no drawing yet');
     await hand.tabTo('Draw its top');
     await hand.keys('Enter');
-    await hand.sees('Keep this drawing');
-    await hand.tabTo('Keep this drawing');
+    await hand.sees('Save the drawing');
+    await hand.tabTo('Save the drawing');
     await hand.keys('Enter');
     await hand.sees('Mark');
     // when it was being solved, and when the page itself had time for something else

@@ -91,7 +91,9 @@ describe('every main view', () => {
       await page.close();
       return text;
     };
-    expect(await words(`/instruments/${idOf('the Purser')}/seasons`)).toMatch(/That is season: no neck reset/u);
+    expect(await words(`/instruments/${idOf('the Purser')}/seasons`)).toMatch(
+      /That is season: no neck reset/u,
+    );
     expect(await words(`/instruments/${idOf('Night Boat')}/work`)).toMatch(/neck angle is due/u);
     expect(await words(`/instruments/${idOf('Little Anchor')}/work`)).toMatch(
       /look at the belly before the neck/u,

@@ -74,7 +74,7 @@ describe('the humidity that an instrument will be kept at', () => {
   it('is assumed while nobody said it, and season is counted from there, not from the damp loft', async () => {
     const { kept, sentences } = await forecast();
     expect(kept).toEqual({ humidity: 45, from: 'assumed' });
-    expect(sentences.map(({ text }) => text).join(' ')).toMatch(/at 45\u00a0% RH it would/u);
+    expect(sentences.map(({ text }) => text).join(' ')).toMatch(/at 45\u00a0%\u00a0RH it would/u);
   });
 
   it('is a band or a room that is followed, and everything is worked out from it', async () => {
@@ -82,13 +82,13 @@ describe('the humidity that an instrument will be kept at', () => {
     expect((await keep({ keptFrom: '38', keptTo: '42 %' })).status).toBe(200);
     expect((await forecast()).kept).toEqual({ humidity: 40, from: 'band' });
     const dry = await text();
-    expect(dry).toMatch(/at 40\u00a0% RH/u);
+    expect(dry).toMatch(/at 40\u00a0%\u00a0RH/u);
     expect((await keep({ keptRoomId: LOFT, keptFrom: '38', keptTo: '42' })).status).toBe(200);
     const there = await forecast();
     expect(there.kept.from).toBe('room');
     expect(there.kept.humidity).toBeGreaterThan(68);
     // where it stays as damp as it is, nothing of the height is season
-    expect(await text()).toMatch(/not because of the season: at 7\d\u00a0% RH/u);
+    expect(await text()).toMatch(/not because of the season: at 7\d\u00a0%\u00a0RH/u);
     const high = (await get<Judgement>(`instruments/${INSTRUMENT}/judgement`)).budgets[0];
     if (high)
       expect(Math.abs(high.parts.find(({ cause }) => cause === 'season')!.value)).toBeLessThan(0.3e-3);

@@ -389,7 +389,7 @@ describe('a crack', () => {
           ['2026-02-15', 0.25],
         ]),
       ),
-    ).toMatch(/The crack closes by about \d+\u00a0%MC, a fortnight at \d\d\u00a0% RH/u);
+    ).toMatch(/The crack closes by about \d+\u00a0%MC, a fortnight at \d\d\u00a0%\u00a0RH/u);
   });
 });
 

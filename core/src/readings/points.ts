@@ -323,7 +323,7 @@ export const POINTS: Record<PointId, LookPoint> = {
     ],
   }),
   hardware: point('hardware', 'Pins, pickguard, strap buttons', {
-    how: 'Complete and fast; a pickguard of celluloid near a seam forbids heat.',
+    how: 'Complete and secure; a pickguard of celluloid near a seam forbids heat.',
     states: [
       sound('complete', 'complete'),
       watch('pickguard-curls', 'pickguard curls'),

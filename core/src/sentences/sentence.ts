@@ -54,7 +54,7 @@ export function sortByWeight(sentences: readonly Sentence[]): Sentence[] {
 /** A share in whole percent: `14 %`. @param p 0 to 1 */
 export const percent = (p: number) => `${Math.round(100 * p)}${NBSP}%`;
 /** A humidity: `45 % RH`. @param humidity percent */
-export const humid = (humidity: number) => `${Math.round(humidity)}${NBSP}% RH`;
+export const humid = (humidity: number) => `${Math.round(humidity)}${NBSP}%${NBSP}RH`;
 /** With a capital at its beginning; the text is not empty. */
 export const capital = (text: string) => text[0]!.toUpperCase() + text.slice(1);
 /** `Bass action`, as it begins a sentence. */

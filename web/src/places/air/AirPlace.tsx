@@ -132,7 +132,7 @@ function AddReading({ room }: { room: Room }) {
         unit,
         readings: [{ at, humidity, temperature }],
       });
-      toast.success('The reading is kept.');
+      toast.success('The reading is saved.');
       setHumidity('');
       setTemperature('');
       setRefused({});
@@ -171,7 +171,7 @@ function AddReading({ room }: { room: Room }) {
       />
       <div className="pt-[1.35rem]">
         <button type="submit" className="act">
-          Keep the reading
+          Save the reading
         </button>
         {h.ok && t.ok && (
           <p className="text-[0.88rem] text-faint">

@@ -57,7 +57,7 @@ export function RoomSettings({ room }: { room: Room }) {
     },
     send: (input) => send<Room>('PUT', `rooms/${room.id}`, input),
     read: (current) => formOf(current as Room),
-    saved: 'The room is kept.',
+    saved: 'The room is saved.',
   });
   const { value: edited, change, refused } = form;
   const { data: rooms = [] } = useRooms();
@@ -195,7 +195,7 @@ export function RoomSettings({ room }: { room: Room }) {
         />
         <div className="col-span-full flex flex-wrap gap-3">
           <button type="submit" className="quiet" disabled={!form.dirty || form.saving}>
-            Keep the room
+            Save the room
           </button>
           <StrikeOut
             kind="room"

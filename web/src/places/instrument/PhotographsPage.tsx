@@ -174,7 +174,7 @@ function EditPhotograph({ photograph, onStruck }: { photograph: Photograph; onSt
       return send<Photograph>('PUT', `photographs/${photograph.id}`, { ...value, by: personId });
     },
     read: (current) => formOf(current as Photograph),
-    saved: 'The note is kept.',
+    saved: 'The note is saved.',
   });
   const { spot, note } = form.value;
   return (
@@ -211,7 +211,7 @@ function EditPhotograph({ photograph, onStruck }: { photograph: Photograph; onSt
       </p>
       <div className="mt-2 flex gap-2">
         <button type="submit" className="act">
-          Keep the note
+          Save the note
         </button>
         <StrikeOut
           kind="photograph"

@@ -53,7 +53,7 @@ export function InterventionForm({ id, instrumentId, archtop, stored, examinatio
         why: why || null,
       }),
     read: (current) => editedOf(current as Intervention),
-    saved: 'What was done is kept.',
+    saved: 'What was done is saved.',
     onSaved,
   });
   const { value, change, refused } = form;

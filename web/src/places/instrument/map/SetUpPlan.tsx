@@ -143,7 +143,7 @@ export function SetUpPlan({ instrument }: { instrument: Instrument }) {
           </p>
         ))}
         <button type="submit" className="act mt-3" disabled={faults.length > 0}>
-          Keep this drawing
+          Save the drawing
         </button>
       </section>
       <section className="sheet h-[36rem] p-3" aria-label="Preview">
