@@ -54,6 +54,16 @@ describe('a logger’s file', () => {
     );
   });
 
+  it.each([
+    ['25/04/2026', 'day first', '24/08/2026 14:30'],
+    ['04/25/2026', 'month first', '08/24/2026 14:30'],
+    ['2026-04-25', 'year first', '2026-08-24 14:30'],
+  ])('of a file with %s says that its dates are %s, and what is accepted', (date, order, accepted) => {
+    const { skipped } = readLogFile(`date,rh,temp\n${date} 08:00,50,20\nyesterday,50,20`);
+    expect(skipped[0]!.reason).toContain(`this file’s dates are ${order}`);
+    expect(skipped[0]!.reason).toContain(`${accepted} or`);
+  });
+
   it('tells day and month by the whole file, and says so where nothing tells', () => {
     const file = (...dates: string[]) =>
       ['date,rh,temp', ...dates.map((date) => `${date} 08:00,50,20`)].join('\n');

@@ -26,8 +26,12 @@ export function WoodInRoom({ wood }: { wood: readonly WoodOfPiece[] }) {
               </p>
             )}
             <p className={warns ? 'text-ochre' : ''}>
-              <span aria-hidden="true">{warns ? '▲ ' : '✓ '}</span>
-              <span className="sr-only">{warns ? 'Watch: ' : 'Well: '}</span>
+              {now !== null && (
+                <>
+                  <span aria-hidden="true">{warns ? '▲ ' : '✓ '}</span>
+                  <span className="sr-only">{warns ? 'Watch: ' : 'Well: '}</span>
+                </>
+              )}
               {words}
             </p>
             <p className="text-[0.86rem] text-faint">{about}</p>

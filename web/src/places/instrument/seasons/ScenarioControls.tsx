@@ -1,5 +1,7 @@
 import { AS_IT_WAS, PACKS_HUMIDITY, type Climate, type Scenario } from '@upright-elder/core/air';
+import type { Forecast } from '@upright-elder/contract';
 import { dayOf } from '@upright-elder/core/days';
+import { HUMIDITY_WINDOW } from '@upright-elder/core/targets';
 import { Slider } from 'radix-ui';
 import { useState } from 'react';
 import { useRoomAir, useRooms } from '../../../data/hooks.js';
@@ -9,6 +11,8 @@ import { OneSlider } from '../../../fields/OneSlider.js';
 interface Props {
   /** the room it lives in */
   homeRoomId: string | null;
+  /** where it will be kept */
+  kept: Forecast['kept'];
   /** today's date */
   today: string;
   onScenario: (scenario: Scenario) => void;
@@ -23,9 +27,9 @@ const KINDS = [
 type Kind = (typeof KINDS)[number]['value'];
 
 /** How the air is kept from now on; the year follows while the finger is on it. */
-export function ScenarioControls({ homeRoomId, today, onScenario }: Props) {
+export function ScenarioControls({ homeRoomId, kept, today, onScenario }: Props) {
   const [kind, setKind] = useState<Kind>('as it was');
-  const [band, setBand] = useState<[number, number]>([40, 55]);
+  const [band, setBand] = useState<[number, number]>(() => bandAbout(kept));
   const [packs, setPacks] = useState<number>(PACKS_HUMIDITY);
   const since = dayOf(today);
   const choose = (next: Kind) => {
@@ -72,6 +76,18 @@ export function ScenarioControls({ homeRoomId, today, onScenario }: Props) {
   );
 }
 
+/** The band to begin with: about where it will be kept, else what is tolerable; percent. */
+function bandAbout({ humidity, from }: Forecast['kept']): [number, number] {
+  if (from === 'assumed') return [HUMIDITY_WINDOW.from, HUMIDITY_WINDOW.to];
+  const middle = Math.round(humidity);
+  return [Math.max(ENDS.from, middle - HALF_BAND), Math.min(ENDS.to, middle + HALF_BAND)];
+}
+
+/** A home is held within so much of its middle, percent. House default. */
+const HALF_BAND = 5;
+/** What a band can be dragged to, percent. */
+const ENDS = { from: 20, to: 80 } as const;
+
 /** From dry to damp, percent RH. */
 function BandSlider({ band, onBand }: { band: [number, number]; onBand: (band: [number, number]) => void }) {
   return (
@@ -82,8 +98,8 @@ function BandSlider({ band, onBand }: { band: [number, number]; onBand: (band: [
       </span>
       <Slider.Root
         className="relative flex h-[44px] w-full grow touch-none items-center"
-        min={20}
-        max={80}
+        min={ENDS.from}
+        max={ENDS.to}
         step={1}
         minStepsBetweenThumbs={1}
         value={band}
@@ -104,7 +120,7 @@ function BandSlider({ band, onBand }: { band: [number, number]; onBand: (band: [
   );
 }
 
-function MovedTo({ homeRoomId, today, onScenario }: Props) {
+function MovedTo({ homeRoomId, today, onScenario }: Omit<Props, 'kept'>) {
   const { data: rooms = [] } = useRooms();
   const others = rooms.filter(({ id }) => id !== homeRoomId);
   const [chosen, setChosen] = useState<string>();

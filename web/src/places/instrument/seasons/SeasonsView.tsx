@@ -121,6 +121,7 @@ export function SeasonsView({ id, forecast, series, shop, opened, onChoose }: Pr
         </Suspense>
         <ScenarioControls
           homeRoomId={forecast.yearInput.homeRoomId}
+          kept={forecast.kept}
           today={forecast.made}
           onScenario={setScenario}
         />
