@@ -223,7 +223,7 @@ export class ForecastYearInput {
 }
 
 /** The humidity at which an instrument will be kept, and whose word that is. */
-export class Kept {
+export class KeptSaid {
   /** percent */
   @IsNumber()
   humidity!: number;
@@ -294,8 +294,8 @@ export class Forecast {
   season!: SeasonPoint[];
 
   /** where it will be kept */
-  @Nested(() => Kept)
-  kept!: Kept;
+  @Nested(() => KeptSaid)
+  kept!: KeptSaid;
 
   /** when saddle, action, wheels and cracks come to their end, soonest first */
   @NestedList(() => YearsAheadSaid)

@@ -48,11 +48,10 @@ export function moveUnit(name: string, per: number, finest: number): MoveUnit {
       : (Math.round(value / 10 ** -decimals) * 10 ** -decimals).toFixed(0);
   const parts = (si: number, sd: number) => {
     const decimals = Math.min(finest, decimalsOf(sd / per));
-    return {
-      size: round(Math.abs(si) / per, decimals),
-      error: round(sd / per, decimals),
-      zero: Number(round(Math.abs(si) / per, decimals)) === 0,
-    };
+    const size = round(Math.abs(si) / per, decimals);
+    // no error is none: it is at least one of the last digit
+    const error = round(Math.max(sd / per, 10 ** -finest), decimals);
+    return { size, error, zero: Number(size) === 0 };
   };
   return {
     per,
