@@ -44,6 +44,16 @@ describe('when a limit is reached', () => {
     expect(reached(0.3 * mm, -0.5 * mm)).toMatchObject({ now: true, middle: FROM });
   });
 
+  it.each([0, 0.05, 0.1, 0.3, 0.6, 0.75])(
+    'holds four of five ways where %f of them never come there',
+    (never) => {
+      const days = Array.from({ length: Math.round(1000 * (1 - never)) }, (_, i) => FROM + i);
+      const { from, to } = intervalOf(days, 1000, FROM);
+      const inside = days.filter((day) => day >= from! && (to === null || day < to)).length;
+      expect((to === null ? inside + 1000 * never : inside) / 1000).toBeCloseTo(0.8, 2);
+    },
+  );
+
   it('comes later the farther it is, and is never told beyond twenty years', () => {
     fc.assert(
       fc.property(

@@ -82,10 +82,15 @@ export function whenReached(
 /** The share that an interval leaves out. */
 const LEFT_OUT = 0.2;
 
-/** Four of five: from the tenth to the ninetieth of a hundred, or from the twentieth to never where never is likely enough. */
-function intervalOf(reached: readonly number[], from: number): Reached {
-  const never = 1 - reached.length / PATHS;
-  const at = (p: number): number | null => reached[Math.floor(p * PATHS)] ?? null;
+/**
+ * Four of five: from the tenth to the ninetieth of a hundred, or from the twentieth to never where never is likely enough.
+ *
+ * @param reached days of those ways that come there, in order
+ * @param ways how many there are
+ */
+export function intervalOf(reached: readonly number[], ways: number, from: number): Reached {
+  const never = 1 - reached.length / ways;
+  const at = (p: number): number | null => reached[Math.floor(p * ways)] ?? null;
   const open = never >= LEFT_OUT / 2;
   const begin = at(open ? LEFT_OUT : LEFT_OUT / 2);
   return {
