@@ -3,7 +3,15 @@ import { describe, expect, it } from 'vitest';
 import { called, cracksSaid, endings, said } from '../../simulated/seasons.js';
 import { fitClimate, seasonMoisture } from '../air/index.js';
 import { DAYS_PER_YEAR } from '../days/index.js';
-import { actionBelief, calibrate, unexplained, whenReached, YEARS_AHEAD, type Visit } from './index.js';
+import {
+  actionBelief,
+  calibrate,
+  intervalOf,
+  unexplained,
+  whenReached,
+  YEARS_AHEAD,
+  type Visit,
+} from './index.js';
 
 const mm = 1e-3;
 const climate = fitClimate([], 0);

@@ -75,6 +75,7 @@ export function whenReached(
   }
   return intervalOf(
     reached.sort((a, b) => a - b),
+    PATHS,
     from,
   );
 }
@@ -91,12 +92,13 @@ const LEFT_OUT = 0.2;
 export function intervalOf(reached: readonly number[], ways: number, from: number): Reached {
   const never = 1 - reached.length / ways;
   const at = (p: number): number | null => reached[Math.floor(p * ways)] ?? null;
-  const open = never >= LEFT_OUT / 2;
+  const last = at(1 - LEFT_OUT / 2);
+  const open = last === null;
   const begin = at(open ? LEFT_OUT : LEFT_OUT / 2);
   return {
     middle: at(0.5),
     from: begin,
-    to: open ? null : at(1 - LEFT_OUT / 2),
+    to: last,
     never,
     now: (at(0.5) ?? Infinity) <= from,
   };
