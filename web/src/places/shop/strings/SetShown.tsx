@@ -8,7 +8,7 @@ export function SetShown({ set, tunings }: { set: StringSetAnswer; tunings: Tuni
     <section className="sheet p-5" aria-label="String set">
       <h2 className="text-[1.3rem]">{set.name}</h2>
       <p className="text-[0.92rem] text-faint">
-        Of the house, by common gauges. In {GAUGE_UNIT_NAMES[set.unit]}, thinnest string first.
+        Built in, common gauges. In {GAUGE_UNIT_NAMES[set.unit]}, thinnest string first.
       </p>
       <ol className="mt-1 list-decimal pl-6">
         {set.typed.map((one, i) => (
