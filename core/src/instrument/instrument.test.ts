@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { FLAT_TOP } from '../../simulated/flatTop.js';
 import { roomAir, type DailyAir, type RoomAir } from '../air/index.js';
 import { dayOf, isoDate } from '../days/index.js';
 import { comingMoisture } from '../air/index.js';
@@ -20,7 +21,6 @@ import {
   standOn,
   timelineOf,
   type ExaminationFacts,
-  type InstrumentFacts,
   type InstrumentRecord,
   type InterventionFacts,
   type MarkFacts,
@@ -29,33 +29,6 @@ import {
 import { seriesSentences } from '../sentences/index.js';
 
 const mm = 1e-3;
-const INSTRUMENT: InstrumentFacts = {
-  type: 'flat-top',
-  scale: 0.645,
-  bodyJoin: 14,
-  topSpecies: 'sitka-spruce',
-  laminatedTop: false,
-  playingStyle: 'medium',
-  reliefTarget: 0.2 * mm,
-  targetBass: null,
-  targetTreble: null,
-  rod: 'none',
-  heelDepth: null,
-  extension: null,
-  bodyLength: null,
-  bodyWidth: null,
-  archHeight: null,
-  stringPull: 735,
-  outerPull: { bass: 113, treble: 104 },
-  stringKind: 'steel',
-  pairedStrings: false,
-  build: {},
-  topThickness: null,
-  domeRadius: null,
-  stringHeight: null,
-  stringHeightBefore: null,
-  assumed: [],
-};
 
 /** A room that swings through the year about 50 % RH, damp in August, logged up to a day. */
 function loftUntil(last: number, days = 1500): RoomAir {
@@ -118,7 +91,7 @@ function examination(date: string, seen: Seen, over: Partial<ExaminationFacts> =
 }
 
 const record = (over: Partial<InstrumentRecord>): InstrumentRecord => ({
-  instrument: INSTRUMENT,
+  instrument: FLAT_TOP,
   examinations: [],
   interventions: [],
   marks: [],

@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest';
+import { FLAT_TOP } from '../../simulated/flatTop.js';
 import { roomAir, type RoomAir } from '../air/index.js';
 import { isoDate } from '../days/index.js';
 import {
@@ -49,31 +50,10 @@ const ROOMS = (['usual', 'dry', 'damp'] as const).flatMap((kind) =>
 );
 
 const INSTRUMENT: InstrumentFacts = {
-  type: 'flat-top',
-  scale: 0.645,
-  bodyJoin: 14,
-  topSpecies: 'sitka-spruce',
-  laminatedTop: false,
-  playingStyle: 'medium',
-  reliefTarget: 0.2 * mm,
-  targetBass: null,
-  targetTreble: null,
+  ...FLAT_TOP,
   rod: 'adjustable',
   heelDepth: 0.095,
   extension: 0.118,
-  bodyLength: null,
-  bodyWidth: null,
-  archHeight: null,
-  stringPull: 700,
-  outerPull: { bass: 110, treble: 100 },
-  stringKind: 'steel',
-  pairedStrings: false,
-  build: {},
-  topThickness: null,
-  domeRadius: null,
-  stringHeight: null,
-  stringHeightBefore: null,
-  assumed: [],
 };
 
 interface History {
