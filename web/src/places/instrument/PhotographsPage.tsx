@@ -106,7 +106,8 @@ function Album({
                   className={`aspect-[4/3] w-full bg-sunk object-cover ${photograph.struck ? 'opacity-40' : ''}`}
                 />
                 <span className="block px-1 text-[0.88rem]">
-                  <span className="font-bold">{photograph.spot}</span>, {sayDate(photograph.takenOn)}
+                  <span className="font-bold">{photograph.spot}</span>,{' '}
+                  <span className="whitespace-nowrap">{sayDate(photograph.takenOn)}</span>
                   <span className="block truncate text-faint">
                     {photograph.struck && <strong>struck. </strong>}
                     {photograph.note}

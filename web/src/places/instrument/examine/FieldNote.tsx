@@ -29,7 +29,12 @@ export function FieldNote({ quantity, unit, expectation, value, narrow }: Props)
         {narrow
           ? `last ${bare(last.value)}`
           : `last ${expected ? bare(last.value) : say(last.value)}, ${sayDate(last.date, 'narrow')}`}
-        {expected && !narrow && <> · expected {expected}</>}
+        {expected && !narrow && (
+          <>
+            {' '}
+            <span className="whitespace-nowrap">· expected {expected}</span>
+          </>
+        )}
       </div>
     );
   }
