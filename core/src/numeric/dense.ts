@@ -39,3 +39,19 @@ export function invertLower(lower: Float64Array, n: number): Float64Array {
   }
   return inverse;
 }
+
+/** Solves LLᵀ x = b. @param lower by `choleskyOf`, n × n row by row */
+export function solveCholesky(lower: Float64Array, n: number, b: Float64Array): Float64Array {
+  const x = Float64Array.from(b);
+  for (let i = 0; i < n; i++) {
+    let sum = x[i]!;
+    for (let k = 0; k < i; k++) sum -= lower[n * i + k]! * x[k]!;
+    x[i] = sum / lower[n * i + i]!;
+  }
+  for (let i = n - 1; i >= 0; i--) {
+    let sum = x[i]!;
+    for (let k = i + 1; k < n; k++) sum -= lower[n * k + i]! * x[k]!;
+    x[i] = sum / lower[n * i + i]!;
+  }
+  return x;
+}

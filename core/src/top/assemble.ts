@@ -6,6 +6,7 @@ import type { TopMesh } from './mesh.js';
 import { shellElement } from './shellElement.js';
 import { addElement, freedomsOf, shellSystem } from './shellSystem.js';
 import type { TopSpec } from './spec.js';
+import type { StickElement } from './stick.js';
 
 /** A row over the free freedoms of a system, only where it is not zero. */
 export interface SparseRow {
@@ -22,6 +23,8 @@ export interface Beam {
   modes: { row: SparseRow; stiffness: number }[];
   /** axial stiffness × free lengthening per 1 %MC: the load along the first mode */
   swelling: number;
+  /** as a part of a stick that has come loose */
+  element: StickElement;
 }
 
 /** The equations of a top with every brace glued. */
@@ -74,7 +77,7 @@ export function assembleTop(spec: TopSpec, mesh: TopMesh): TopSystem {
         y: [a[1], b[1], c[1]],
         height: triangle.map((node) => heights[node]!) as [number, number, number],
       },
-      layersAt(middle),
+      layersAt(middle, { from: Math.min(a[1], b[1], c[1]), to: Math.max(a[1], b[1], c[1]) }),
     );
     addElement(system.stiffness, system.loads.moisture, free, triangle, element);
   }
@@ -86,26 +89,56 @@ export function assembleTop(spec: TopSpec, mesh: TopMesh): TopSystem {
 }
 
 /** The layers at a point: the sheet, and bridge and plate where they lie. */
-export function layering({ plan, sheet, bridge, plate }: TopSpec): (point: Point) => Layer[] {
+export function layering({
+  plan,
+  sheet,
+  bridge,
+  plate,
+  plateCrack,
+}: TopSpec): (point: Point, reach?: Reach) => Layer[] {
   const own = layerOf(sheet, 0);
   const above = layerOf(bridge, (sheet.thickness + bridge.thickness) / 2);
   const below = layerOf(plate, -(sheet.thickness + plate.thickness) / 2);
+  // across a crack along its grain it holds nothing
+  const cracked = layerOf(
+    { ...plate, across: plate.across * ACROSS_CRACK, shear: plate.shear * ACROSS_CRACK, poisson: 0 },
+    below.middle,
+  );
   const on = ([x, y]: Point, { from, to, halfWidth }: Rectangle) =>
     Math.abs(x) < halfWidth && y > from && y < to;
-  return (point) => [
-    own,
-    ...(on(point, plan.bridge) ? [above] : []),
-    ...(plan.plate && on(point, plan.plate) ? [below] : []),
-  ];
+  return (point, reach) => {
+    const parted = plateCrack !== null && reach && reach.from <= plateCrack && plateCrack < reach.to;
+    return [
+      own,
+      ...(on(point, plan.bridge) ? [above] : []),
+      ...(plan.plate && on(point, plan.plate) ? [parted ? cracked : below] : []),
+    ];
+  };
 }
 
-/** True where a freedom is held: the height along the rim, and everything at the blocks of neck and tail. */
-function heldIn({ plan }: TopSpec, { points, rim }: TopMesh): (node: number, freedom: number) => boolean {
+/** From where to where an element lies along the body, m. */
+interface Reach {
+  from: number;
+  to: number;
+}
+
+/** Of the plate's stiffness so much is left across a crack: a little, so that no number is none. */
+const ACROSS_CRACK = 1e-3;
+
+/**
+ * True where a freedom is held: the height along the rim, and everything at the blocks of neck and tail; a tail block on
+ * its springs moves in the top's plane.
+ */
+function heldIn(
+  { plan, tailBlock }: TopSpec,
+  { points, rim }: TopMesh,
+): (node: number, freedom: number) => boolean {
   const onRim = new Set(rim.flat());
   const { length } = plan.outline;
   return (node, freedom) => {
     const [x, y] = points[node]!;
-    const atBlock = Math.abs(x) < BLOCK.halfWidth && (y > length - BLOCK.neck || y < BLOCK.tail);
+    const atTail = y < BLOCK.tail && (tailBlock === 'held' || freedom > 1);
+    const atBlock = Math.abs(x) < BLOCK.halfWidth && (y > length - BLOCK.neck || atTail);
     return atBlock || (freedom === 2 && onRim.has(node));
   };
 }
@@ -119,15 +152,16 @@ function beamOf(
 ): Beam {
   const brace = plan.braces[number]!;
   const high = braceHeightAt(brace, (from + to) / 2 / pathLength(brace.path));
-  const wood = braceWood(brace.wood);
+  const wood = braceWood(brace.wood, number);
   const [p, q] = [points[a]!, points[b]!];
+  const middle = -(sheet.thickness + high) / 2;
   const { modes } = beamElement({
     x: [p[0], q[0]],
     y: [p[1], q[1]],
     height: [heights[a]!, heights[b]!],
     wide: brace.width,
     high,
-    middle: -(sheet.thickness + high) / 2,
+    middle,
     ...wood,
   });
   const numbers = [...freedomsOf(free, a), ...freedomsOf(free, b)];
@@ -138,6 +172,7 @@ function beamOf(
     to,
     modes: modes.map(({ row, stiffness }) => ({ row: sparse(row, numbers), stiffness })),
     swelling: modes[0]!.stiffness * wood.swell * length,
+    element: { length, middle, incline: (heights[b]! - heights[a]!) / length },
   };
 }
 

@@ -1,5 +1,5 @@
 export { topSpec, solidSheet, laminatedSheet, specFaults, USUAL_TOP } from './spec.js';
-export type { Anchor, RimSprings, StringLoad, TopFacts, TopSpec } from './spec.js';
+export type { Anchor, RimSprings, StringLoad, TailBlock, TopFacts, TopSpec } from './spec.js';
 export { meshOf, USUAL_SPACING, type BraceEdge, type TopMesh } from './mesh.js';
 export { assembleTop, locate, UNIT_LOADS, type TopSystem, type UnitLoad } from './assemble.js';
 export * from './solved.js';
@@ -7,3 +7,4 @@ export * from './shape.js';
 export * from './stations.js';
 export * from './fit.js';
 export * from './rank.js';
+export * from './draws.js';

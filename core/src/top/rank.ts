@@ -1,5 +1,5 @@
-import { shapeFigures, viewOf, type Load, type ShapeFigures } from './shape.js';
-import type { LooseStretch, SolvedTop } from './solved.js';
+import { shapeFigures, strungOf, viewOf, type ShapeFigures } from './shape.js';
+import type { Load, LooseStretch, SolvedTop } from './solved.js';
 
 /** What comes back, m and rad: positive is less turn, less hump, less action. */
 export type Gain = Pick<ShapeFigures, 'turn' | 'hump' | 'action'>;
@@ -16,56 +16,74 @@ export interface GlueStep {
   stretch: LooseStretch;
   /** over what the steps before it gave */
   gain: Gain;
-  /** share of everything that gluing all would give back in turn, once this step is done, 0 to 1 */
-  turnBack: number;
+  /** how far the shape is still from the glued one, once this step is done: see {@link fromGlued} */
+  left: number;
 }
 
 export interface BraceRanking {
   now: ShapeFigures;
   glued: ShapeFigures;
-  /** most turn first */
+  /** how far the shape is from the glued one now */
+  apart: number;
   stretches: RankedStretch[];
-  /** the glue-up, each step the one that gives most after those before it */
+  /** the glue-up, each step the one that brings the shape nearest to the glued one after those before it */
   order: GlueStep[];
 }
+
+const mm = 1e-3;
+/** What of each makes as much odds as of the others, rad and m. House figures. */
+const SCALES = { turn: (0.25 * Math.PI) / 180, hump: 0.25 * mm, rise: 0.2 * mm };
+
+/**
+ * Distance of a shape from the glued one: `d² = (Δturn/0.25°)² + (Δhump/0.25 mm)² + (Δsaddle/0.2 mm)²`. It has no sign,
+ * so that it holds wherever the strings end.
+ */
+export const fromGlued = (figures: ShapeFigures, glued: ShapeFigures): number =>
+  Math.hypot(
+    ...(['turn', 'hump', 'rise'] as const).map(
+      (figure) => (figures[figure] - glued[figure]) / SCALES[figure],
+    ),
+  );
 
 /**
  * What each loose stretch costs a top, alone and in company, and in which order to glue.
  *
- * Greedy in the turn of the bridge, which is what fails first. Solving is cheap: each variant is a low-rank change.
+ * Greedy in the distance from the glued shape. Solving is cheap: each variant is a low-rank change.
  *
  * @param load string pull, N, and moisture, %MC
  */
 export function rankBraces(top: SolvedTop, loose: readonly LooseStretch[], load: Load): BraceRanking {
   const view = viewOf(top);
-  const figures = (still: readonly LooseStretch[]) => shapeFigures(view, top.responses(still), load);
+  const figures = (still: readonly LooseStretch[]) => shapeFigures(view, strungOf(top, still, load));
+  const without = (list: readonly LooseStretch[], one: LooseStretch) => list.filter((other) => other !== one);
   const now = figures(loose);
   const glued = figures([]);
-  const without = (list: readonly LooseStretch[], one: LooseStretch) => list.filter((other) => other !== one);
-  const stretches = loose
-    .map((stretch) => ({
-      stretch,
-      alone: gain(now, figures(without(loose, stretch))),
-      last: gain(figures([stretch]), glued),
-    }))
-    .sort((a, b) => b.alone.turn - a.alone.turn);
+  const apart = (one: ShapeFigures) => fromGlued(one, glued);
+  const alone = loose.map((stretch) => ({ stretch, after: figures(without(loose, stretch)) }));
   const order: GlueStep[] = [];
   let still = [...loose];
   let before = now;
   while (still.length > 0) {
-    const next = still
-      .map((stretch) => ({ stretch, after: figures(without(still, stretch)) }))
-      .reduce((best, one) => (one.after.turn < best.after.turn ? one : best));
-    const whole = now.turn - glued.turn;
-    order.push({
-      stretch: next.stretch,
-      gain: gain(before, next.after),
-      turnBack: whole === 0 ? 1 : (now.turn - next.after.turn) / whole,
-    });
+    const next = (
+      still.length === loose.length
+        ? alone
+        : still.map((stretch) => ({ stretch, after: figures(without(still, stretch)) }))
+    ).reduce((best, one) => (apart(one.after) < apart(best.after) ? one : best));
+    order.push({ stretch: next.stretch, gain: gain(before, next.after), left: apart(next.after) });
     still = without(still, next.stretch);
     before = next.after;
   }
-  return { now, glued, stretches, order };
+  return {
+    now,
+    glued,
+    apart: apart(now),
+    stretches: alone.map(({ stretch, after }) => ({
+      stretch,
+      alone: gain(now, after),
+      last: gain(figures([stretch]), glued),
+    })),
+    order,
+  };
 }
 
 const gain = (before: ShapeFigures, after: ShapeFigures): Gain => ({
@@ -73,3 +91,30 @@ const gain = (before: ShapeFigures, after: ShapeFigures): Gain => ({
   hump: before.hump - after.hump,
   action: before.action - after.action,
 });
+
+/** So many of the drawn tops must agree that one group stands before the next. */
+const AGREED = 0.93;
+
+/**
+ * Groups of an order over many drawn tops: one group stands before the next where nearly every draw glues all of the
+ * first before any of the second; what is not so told apart is a tie.
+ *
+ * @param orders of the same stretches, by number, one order a draw
+ * @returns the groups, in each by its mean place
+ */
+export function groupsOf(orders: readonly (readonly number[])[]): number[][] {
+  const [first] = orders;
+  if (!first) return [];
+  const place = (one: number) => orders.reduce((sum, order) => sum + order.indexOf(one), 0);
+  const all = [...first].sort((a, b) => place(a) - place(b) || a - b);
+  const groups: number[][] = [];
+  let from = 0;
+  for (let to = 1; to <= all.length; to++) {
+    const ahead = new Set(all.slice(0, to));
+    const agreed = orders.filter((order) => order.slice(0, to).every((one) => ahead.has(one))).length;
+    if (agreed < AGREED * orders.length) continue;
+    groups.push(all.slice(from, to));
+    from = to;
+  }
+  return groups;
+}

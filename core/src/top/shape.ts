@@ -1,5 +1,5 @@
 import { halfWidthOf, type Plan, type Point } from '../map/index.js';
-import type { Responses, SolvedTop } from './solved.js';
+import type { Load, LooseStretch, Response, SolvedTop } from './solved.js';
 
 /** What a luthier reads off a top under its strings, m and rad. */
 export interface ShapeFigures {
@@ -12,12 +12,6 @@ export interface ShapeFigures {
   hollow: number;
   /** what of it stands in the action at fret 12 */
   action: number;
-}
-
-/** What is laid on a top: string pull, N, and moisture away from that of its building, %MC. */
-export interface Load {
-  pull: number;
-  moisture: number;
 }
 
 /** A point of a straight line over the top: how far along it, and which corners of the mesh tell its height. */
@@ -48,12 +42,7 @@ export const ACROSS_BEHIND = 0.04;
 /** A rise at the saddle raises the string at fret 12 by its share of the way from nut to saddle: half, less compensation. */
 export const ACTION_LEVER = 0.497;
 
-/** Height of every point of the mesh under a load, m. */
-export function heights({ pull, moisture }: Responses, load: Load): Float64Array {
-  return pull.rise.map((rise, i) => load.pull * rise + load.moisture * moisture.rise[i]!);
-}
-
-/** Height at one sampled point under a load, m. @param rises of every point of the mesh, m */
+/** Height at one sampled point, m. @param rises of every point of the mesh, m */
 export const heightOf = (
   { nodes, weights }: Pick<Sample, 'nodes' | 'weights'>,
   rises: Float64Array,
@@ -85,19 +74,28 @@ export function sampleLine(top: SolvedTop, from: Point, to: Point): Sample[] {
   });
 }
 
-/** The figures of a top under a load. */
-export function shapeFigures({ plan, centre }: TopView, responses: Responses, load: Load): ShapeFigures {
-  const { pull } = responses;
-  const line = centre.map((sample) => ({ at: sample.at, height: load.pull * heightOf(sample, pull.rise) }));
+/** A top under its strings alone, and under strings and damp. */
+export interface Strung {
+  strung: Response;
+  whole: Response;
+}
+
+/** Both, with these stretches loose. */
+export function strungOf(top: SolvedTop, loose: readonly LooseStretch[], load: Load): Strung {
+  const [strung, whole] = top.states(loose, [{ ...load, moisture: 0, felt: 0 }, load]);
+  return { strung: strung!, whole: whole! };
+}
+
+/** The figures of a top in a state. */
+export function shapeFigures({ plan, centre }: TopView, { strung, whole }: Strung): ShapeFigures {
+  const line = centre.map((sample) => ({ at: sample.at, height: heightOf(sample, strung.rise) }));
   const { bridge } = plan;
   const behind = line.filter(({ at }) => at < bridge.from).map(({ height }) => height);
   const before = line.filter(({ at }) => at > bridge.to).map(({ height }) => height);
-  const saddle = (part: 'rise' | 'turn') =>
-    load.pull * responses.pull.saddle[part] + load.moisture * responses.moisture.saddle[part];
-  const rise = saddle('rise');
+  const { rise, turn } = whole.saddle;
   return {
     rise,
-    turn: saddle('turn'),
+    turn,
     hump: Math.max(0, ...behind),
     hollow: Math.max(0, ...before.map((height) => -height)),
     action: ACTION_LEVER * rise,

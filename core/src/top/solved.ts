@@ -1,7 +1,7 @@
 import { NestedFactor } from '../numeric/index.js';
-import { faultsOf, halfWidthOf, type Point, type Stretch } from '../map/index.js';
+import { faultsOf, halfWidthOf, pathLength, type Point, type Stretch } from '../map/index.js';
 import { assembleTop, locate, saddleLine, UNIT_LOADS, type TopSystem, type UnitLoad } from './assemble.js';
-import { Loosening } from './loosening.js';
+import { Loosening, type LooseRun, type LooseState, type Variant } from './loosening.js';
 import { meshOf, USUAL_SPACING } from './mesh.js';
 import { FREEDOMS } from './shellElement.js';
 import { specFaults, type TopSpec } from './spec.js';
@@ -9,9 +9,28 @@ import { specFaults, type TopSpec } from './spec.js';
 /** A loose stretch of a brace, by the brace's id. */
 export interface LooseStretch extends Stretch {
   brace: string;
+  /** what it stands open with the strings off, m; touching where it is left out */
+  gap?: number;
+  /** its tip is let into the lining and held there in height */
+  letIn?: boolean;
 }
 
-/** How a top moves under one load. Heights in m, turns in rad, per newton of pull or weight, or per 1 %MC. */
+/** What is laid on a top: string pull and a weight on the saddle line, N, and moisture away from its building, %MC. */
+export interface Load {
+  pull: number;
+  moisture: number;
+  weight?: number;
+  /** moisture at which what is loose was felt, %MC; as it is where it is left out */
+  felt?: number;
+}
+
+/** Where a loose brace and the plate meet: N, and what is left between them, m. */
+export interface Touching {
+  force: number;
+  off: number;
+}
+
+/** How a top moves. Heights in m, turns in rad; of a unit response per newton of pull or weight, or per 1 %MC. */
 export interface Response {
   /** rise of every point of the mesh */
   rise: Float64Array;
@@ -30,6 +49,13 @@ const RESTRAINT_LINES = [0.4, 0.6, 0.8, 1];
 /** The outline's chord lies so far inside it, m. */
 const RIM_EDGE = 0.004;
 
+/** A stick that ends so near the end of its brace ends at its tip, m. */
+const TIP = 0.02;
+/** States that are worked out together. */
+const AT_ONCE = 3;
+/** Sets of loose stretches that are kept ready. */
+const KEPT_VARIANTS = 12;
+
 /** Says how far a first solve has come, 0 to 1, and in words. */
 export type Progress = (part: number, words: string) => void;
 
@@ -44,6 +70,9 @@ export class SolvedTop {
   /** values kept in the factor */
   readonly stored: number;
   private readonly loosening: Loosening;
+  /** solutions of the unit loads, every brace glued */
+  private readonly unit: Record<UnitLoad, Float64Array>;
+  private readonly variants = new Map<string, Variant | null>();
   private readonly places: { nodes: readonly number[]; weights: number[] }[];
 
   /**
@@ -81,15 +110,39 @@ export class SolvedTop {
       Float64Array
     >;
     this.stored = factor.stored;
+    this.unit = glued;
     this.loosening = new Loosening(this.system, factor, glued);
     this.places = saddleLine(spec).map((point) => locate(mesh, point));
     progress(1, 'done');
   }
 
-  /** How it moves with these stretches loose; with none, as it was built. */
-  responses(loose: readonly LooseStretch[] = []): Responses {
-    const solved = this.loosening.solve(this.beamsOf(loose));
-    return Object.fromEntries(UNIT_LOADS.map((load) => [load, this.response(solved[load])])) as Responses;
+  /** How it moves with every brace glued, per unit of each load: these add. */
+  glued(): Responses {
+    return this.responsesOf(this.unit);
+  }
+
+  /** The same with these stretches loose while nothing of them touches the plate: what a gap wide open does. */
+  open(loose: readonly LooseStretch[]): Responses {
+    return this.responsesOf(this.variant(loose)?.unit() ?? this.unit);
+  }
+
+  /**
+   * How it stands under loads with these stretches loose: what has come loose bridges between glued ends, presses and
+   * never pulls, so that states do not add.
+   *
+   * @returns heights in m, turns in rad, away from where it stood without strings when it was built
+   */
+  states(loose: readonly LooseStretch[], loads: readonly Load[]): Response[] {
+    return this.shiftsUnder(loose, loads).map(({ shifts }) => this.response(shifts));
+  }
+
+  state(loose: readonly LooseStretch[], load: Load): Response {
+    return this.states(loose, [load])[0]!;
+  }
+
+  /** What the loose sticks do to the plate in a state, point by point along them. */
+  touching(loose: readonly LooseStretch[], load: Load): Touching[] {
+    return this.shiftsUnder(loose, [load])[0]!.contacts;
   }
 
   /**
@@ -98,7 +151,7 @@ export class SolvedTop {
    */
   restraint(loose: readonly LooseStretch[] = []): number {
     const { plan, sheet } = this.spec;
-    const moved = this.loosening.solve(this.beamsOf(loose)).moisture;
+    const { moisture: moved } = this.variant(loose)?.unit() ?? this.unit;
     const half = halfWidthOf(plan.outline);
     const shiftAt = (x: number, y: number) =>
       meanOf(locate(this.system.mesh, [x, y]), (node) => this.value(moved, node, 0));
@@ -116,16 +169,49 @@ export class SolvedTop {
     return this.loosening.prepare();
   }
 
-  /** The beams that hold nothing where these stretches are loose: those whose middle lies in one. */
-  beamsOf(loose: readonly LooseStretch[]): number[] {
+  /** The sticks that have let go: neighbouring beams whose middle lies in a loose stretch, and how their ends are held. */
+  runsOf(loose: readonly LooseStretch[]): LooseRun[] {
     const { braces } = this.spec.plan;
-    return this.system.beams.flatMap(({ brace, from, to }, i) => {
-      const middle = (from + to) / 2;
-      const gone = loose.some(
-        (one) => one.brace === braces[brace]!.id && one.from <= middle && middle <= one.to,
-      );
-      return gone ? [i] : [];
+    const runs: LooseRun[] = [];
+    braces.forEach(({ id, path }, number) => {
+      const own = loose.filter(({ brace }) => brace === id);
+      if (own.length === 0) return;
+      const length = pathLength(path);
+      const along = this.system.beams
+        .map((beam, at) => ({ ...beam, at }))
+        .filter(({ brace }) => brace === number)
+        .sort((a, b) => a.from - b.from)
+        .map((beam) => {
+          const middle = (beam.from + beam.to) / 2;
+          return { ...beam, stretch: own.find(({ from, to }) => from <= middle && middle <= to) };
+        });
+      let run: typeof along = [];
+      const close = (next: (typeof along)[number] | undefined) => {
+        const [first, last] = [run[0], run.at(-1)];
+        if (!first || !last) return;
+        const before = along[along.indexOf(first) - 1];
+        const endOf = (neighbour: typeof before, meets: boolean, tip: number, { stretch }: typeof first) =>
+          neighbour && meets ? 'glued' : stretch!.letIn && tip < TIP ? 'let in' : 'free';
+        runs.push({
+          beams: run.map(({ at }) => at),
+          ends: [
+            endOf(before, before?.to === first.from, first.from, first),
+            endOf(next, next?.from === last.to, length - last.to, last),
+          ],
+          gap: Math.max(...run.map(({ stretch }) => stretch!.gap ?? 0)),
+        });
+        run = [];
+      };
+      for (const beam of along) {
+        if (beam.stretch && (run.length === 0 || run.at(-1)!.to === beam.from)) run.push(beam);
+        else {
+          close(beam);
+          if (beam.stretch) run = [beam];
+        }
+      }
+      close(undefined);
     });
+    return runs;
   }
 
   /** The corners of the triangle that a point lies in, and their weights there; null where the top has a hole or ends. */
@@ -139,6 +225,47 @@ export class SolvedTop {
   at(rise: Float64Array, point: Point): number {
     const place = this.place(point);
     return place ? place.nodes.reduce((sum, node, i) => sum + place.weights[i]! * rise[node]!, 0) : NaN;
+  }
+
+  private shiftsUnder(loose: readonly LooseStretch[], loads: readonly Load[]): LooseState[] {
+    const parts = loads.map(({ pull, moisture, weight = 0 }) => ({ pull, moisture, weight }));
+    const variant = this.variant(loose);
+    if (!variant)
+      return parts.map((load) => ({
+        contacts: [],
+        shifts: this.unit.pull.map((_, i) =>
+          UNIT_LOADS.reduce((sum, one) => sum + load[one] * this.unit[one][i]!, 0),
+        ),
+      }));
+    const states: LooseState[] = [];
+    for (let i = 0; i < parts.length; i += AT_ONCE) {
+      const some = parts.slice(i, i + AT_ONCE);
+      states.push(
+        ...variant.states(
+          some,
+          loads.slice(i, i + AT_ONCE).map(({ felt, moisture }) => felt ?? moisture),
+        ),
+      );
+    }
+    return states;
+  }
+
+  /** The latest few are kept: a hand on the slider asks for one again and again. */
+  private variant(loose: readonly LooseStretch[]): Variant | null {
+    const key = JSON.stringify(loose.map(({ brace, from, to, gap, letIn }) => [brace, from, to, gap, letIn]));
+    const known = this.variants.get(key);
+    const variant = known === undefined ? this.loosening.variant(this.runsOf(loose)) : known;
+    this.variants.delete(key);
+    this.variants.set(key, variant);
+    for (const oldest of this.variants.keys()) {
+      if (this.variants.size <= KEPT_VARIANTS) break;
+      this.variants.delete(oldest);
+    }
+    return variant;
+  }
+
+  private responsesOf(solutions: Record<UnitLoad, Float64Array>): Responses {
+    return Object.fromEntries(UNIT_LOADS.map((load) => [load, this.response(solutions[load])])) as Responses;
   }
 
   private response(x: Float64Array): Response {

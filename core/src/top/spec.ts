@@ -16,11 +16,17 @@ export interface TopSpec {
   bridge: Sheet;
   /** the sheet under the bridge; where the plan draws none it is not used */
   plate: Sheet;
-  /** of the wood of the braces, and of no brace otherwise: Pa, and per 1 %MC */
-  braceWood: (species: SpeciesId) => { modulus: number; shear: number; swell: number };
+  /** where the plate is cracked from side to side, m from the tail; null where it is whole */
+  plateCrack: number | null;
+  /** of the wood of a brace, by its number in the plan: Pa, and per 1 %MC */
+  braceWood: (species: SpeciesId, brace: number) => { modulus: number; shear: number; swell: number };
   rim: RimSprings;
+  /** the block at the tail is held in its plane, or goes with the sides as far as they give */
+  tailBlock: TailBlock;
   strings: StringLoad;
 }
+
+export type TailBlock = 'held' | 'sprung';
 
 /** How the sides hold the top's edge: in height it is held. */
 export interface RimSprings {
@@ -56,6 +62,9 @@ export interface TopFacts {
   stringHeight?: number;
   /** of the strings towards the nut, down positive, rad */
   slope?: number;
+  /** through its pin holes, from side to side */
+  plateCracked?: boolean;
+  tailBlock?: TailBlock;
 }
 
 const mm = 1e-3;
@@ -73,6 +82,9 @@ export const USUAL_TOP = {
   /** between free and held in the plane, and nearer to free than to 200 N in turning: sides are thin. House default */
   rim: { inPlane: 2e5, turning: 15 },
 };
+
+/** The pins stand so far behind the saddle line, m. Common practice. */
+const PINS_BEHIND = 0.011;
 
 interface Ratios {
   radial: number;
@@ -156,6 +168,7 @@ export function topSpec(plan: Plan, facts: TopFacts): TopSpec {
       swellAlong: ALONG_GRAIN_CHANGE,
       swellAcross: 0.00165,
     },
+    plateCrack: facts.plateCracked ? plan.bridge.saddleAt - PINS_BEHIND : null,
     braceWood: (species) => {
       const { modulusAlong } = SPECIES[species];
       return {
@@ -165,6 +178,7 @@ export function topSpec(plan: Plan, facts: TopFacts): TopSpec {
       };
     },
     rim,
+    tailBlock: facts.tailBlock ?? 'held',
     strings: {
       anchor: facts.anchor ?? 'bridge',
       height: facts.stringHeight ?? stringHeight[facts.stringKind ?? 'steel'],
