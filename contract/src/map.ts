@@ -233,7 +233,7 @@ export class Sighting {
   @Max(FARTHEST)
   to!: number | null;
 
-  /** as typed: length by ruler, width at the widest, depth of the feeler */
+  /** as typed: length by ruler, width at the widest (of a loose brace, how far it stands open), depth of the feeler */
   @IsOptional()
   @IsString()
   @MaxLength(40)
@@ -248,6 +248,11 @@ export class Sighting {
   @IsString()
   @MaxLength(40)
   depth!: string | null;
+
+  /** of a loose brace: its tip is let into the lining and cannot lift; null where nobody looked */
+  @IsOptional()
+  @IsBoolean()
+  letIn?: boolean | null;
 
   /** light shows through; null where it was not tried */
   @IsOptional()
@@ -278,6 +283,7 @@ export const NOTHING_SEEN: Omit<Sighting, 'date' | 'path'> = {
   ruler: null,
   width: null,
   depth: null,
+  letIn: null,
   through: null,
   state: 'not tried',
   cleated: false,

@@ -24,6 +24,16 @@ export class RecordedStretch {
   @IsNumber()
   to!: number;
 
+  /** how far it stands open with the strings off, m; left out where nobody felt it */
+  @IsOptional()
+  @IsNumber()
+  gap?: number;
+
+  /** its tip is let into the lining; left out where nobody looked */
+  @IsOptional()
+  @IsBoolean()
+  letIn?: boolean;
+
   @IsString()
   seen!: string;
 

@@ -28,18 +28,20 @@ export function bellyOf(instrument: InventedInstrument): (place: Place, risen: n
   const plan = planOfInvented(instrument);
   const spec = topSpec(plan, { species: input.topSpecies, laminated: input.laminatedTop });
   const top = new SolvedTop(spec, { spacing: SPACING });
-  const { pull, moisture } = top.responses(nickname === 'Little Anchor' ? looseLegs(plan) : []);
+  const loose = nickname === 'Little Anchor' ? looseLegs(plan) : [];
   const scale = parseLength(input.scale.text, input.scale.unit);
   const tension = setTension(
     STRING_SETS[input.stringSet],
     TUNINGS[input.tuning],
     scale.ok ? scale.value : 0.645,
   )!.total;
+  const pull = top.state(loose, { pull: tension, moisture: 0 });
+  const moisture = top.open(loose).moisture;
   const belly = (place: Place, risen: number) => {
     const point = bellyStation(plan, place);
     if (!point) throw new Error(`the belly is not read at ${place}`);
     const built = 1000 * builtDome(plan, spec.domeRadius, point);
-    const strung = 1000 * tension * top.at(pull.rise, point);
+    const strung = 1000 * top.at(pull.rise, point);
     const damp = risen * (top.at(moisture.rise, point) / moisture.saddle.rise);
     return (truth.dome ?? 1) * built + (1 + (truth.set ?? 0)) * strung + damp;
   };

@@ -103,6 +103,10 @@ export function looseOf(
       last.state === 'repaired'
     )
       return [];
-    return [{ mark: id, brace: brace!, ...last.stretch, seen: last.date, state: last.state }];
+    const felt = {
+      ...(last.width === null ? {} : { gap: last.width }),
+      ...(last.letIn === null ? {} : { letIn: last.letIn }),
+    };
+    return [{ mark: id, brace: brace!, ...last.stretch, ...felt, seen: last.date, state: last.state }];
   });
 }

@@ -113,7 +113,10 @@ export interface MarkFacts {
     path: Path;
     /** by ruler; null where it was only drawn */
     ruled: number | null;
+    /** of a crack at its widest; how far a loose brace stands open with the strings off */
     width: number | null;
+    /** of a loose brace: its tip is let into the lining; null where nobody looked */
+    letIn: boolean | null;
     /** how far a feeler goes in */
     depth: number | null;
     /** along the brace; null where it is none */

@@ -13,6 +13,8 @@ export interface TopQuestion {
   /** null where they were not measured, m */
   thickness: number | null;
   domeRadius: number | null;
+  /** of the strings, N, under which what is loose presses or swings free */
+  pull: number;
   /** what was loose before and after each intervention that touched a brace */
   interventions: { id: string; before: LooseStretch[]; after: LooseStretch[] }[];
 }
@@ -31,12 +33,13 @@ export function topQuestionOf({
 }: Omit<InstrumentRecord, 'top' | 'kept'>): TopQuestion | null {
   if (instrument.type !== 'flat-top' || !plan) return null;
   const stretches = (until: string): LooseStretch[] =>
-    looseOf(plan, marks, until).map(({ brace, from, to }) => ({ brace, from, to }));
+    looseOf(plan, marks, until).map(({ brace, from, to, gap, letIn }) => ({ brace, from, to, gap, letIn }));
   return {
     plan,
     species: instrument.topSpecies,
     thickness: instrument.topThickness,
     domeRadius: instrument.domeRadius,
+    pull: instrument.stringPull,
     interventions: interventions
       .filter(({ kinds }) => beginsEpoch(kinds))
       .map(({ id, date }) => {

@@ -169,6 +169,7 @@ function historyOf(seed: number): History {
       ],
       ruled: null,
       width: chance() < 0.7 ? 0.1 * mm * (1 + gauss() ** 2) : null,
+      letIn: null,
       depth: null,
       stretch: null,
       state: 'moving',

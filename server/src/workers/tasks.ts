@@ -183,7 +183,14 @@ export function woodThrough({ room }: { room: PackedRoom }): WoodThrough {
 export type TopFinding =
   { rise: number; restraint: number; breathes: Record<string, number> } | { refusal: string };
 
-export function solveTop({ plan, species, thickness, domeRadius, interventions }: TopQuestion): TopFinding {
+export function solveTop({
+  plan,
+  species,
+  thickness,
+  domeRadius,
+  pull,
+  interventions,
+}: TopQuestion): TopFinding {
   try {
     const recorded = interventions.flatMap(({ before, after }) => [...before, ...after]);
     const spec = topSpec(plan, {
@@ -193,7 +200,14 @@ export function solveTop({ plan, species, thickness, domeRadius, interventions }
       domeRadius: domeRadius ?? undefined,
     });
     const top = new SolvedTop(spec, { recorded });
-    const riseOf = (loose: (typeof recorded)[number][]) => top.responses(loose).moisture.saddle.rise;
+    // what is loose swings free or presses as the strings have it: half of what the damper and the drier do
+    const riseOf = (loose: (typeof recorded)[number][]) => {
+      const [damper, drier] = top.states(loose, [
+        { pull, moisture: 1, felt: 0 },
+        { pull, moisture: -1, felt: 0 },
+      ]);
+      return (damper!.saddle.rise - drier!.saddle.rise) / 2;
+    };
     return {
       rise: riseOf([]),
       restraint: top.restraint(),
