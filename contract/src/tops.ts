@@ -77,6 +77,18 @@ export class BellyProfile {
 export const TOP_PRIORS = ['solved', 'solving', 'refused', 'no plan', 'archtop'] as const;
 export type TopPrior = (typeof TOP_PRIORS)[number];
 
+/** How far the bridge leans towards the neck, as it was last measured, rad. */
+export class BridgeTilt {
+  @IsNumber()
+  value!: number;
+
+  @IsNumber()
+  sd!: number;
+
+  @IsString()
+  date!: string;
+}
+
 /** What the plate model needs to know of an instrument, and what the forecasts made of it. */
 export class TopModel {
   @IsOptional()
@@ -106,6 +118,16 @@ export class TopModel {
   @IsOptional()
   @IsNumber()
   stringSlope!: number | null;
+
+  /** sum of the sines of the two break angles over the bridge; null while the angle was not measured */
+  @IsOptional()
+  @IsNumber()
+  downShare!: number | null;
+
+  /** null while it was not measured at pitch */
+  @IsOptional()
+  @Nested(() => BridgeTilt)
+  tilt!: BridgeTilt | null;
 
   /** where the strings end; null while not known */
   @IsOptional()

@@ -62,6 +62,17 @@ export function lastRead(
   return null;
 }
 
+/** How far the bridge leans, as it was last measured with the strings at pitch, rad; null where it never was. */
+export function lastTilt(
+  examinations: readonly ExaminationFacts[],
+): { value: number; sd: number; date: string } | null {
+  for (const { date, strings, readings } of [...examinations].reverse()) {
+    const reading = strings === 'pitch' ? readingOn(readings, 'bridgeTilt', 'centre') : null;
+    if (reading) return { value: reading.value, sd: reading.sd, date };
+  }
+  return null;
+}
+
 /** The second height of the strings over the top is read so far before the saddle, m. */
 const BEFORE_SADDLE = 0.1;
 

@@ -151,6 +151,7 @@ const NEARLY_ALL = 0.9;
 export interface Spread {
   /** four of five drawn tops lie between */
   from: number;
+  middle: number;
   to: number;
   /** what moves it most */
   by: Unknown | null;
@@ -276,6 +277,7 @@ export class DrawnTops {
           figure,
           {
             from: at(0.1) - reckoned[figure],
+            middle: at(0.5) - reckoned[figure],
             to: at(0.9) - reckoned[figure],
             by: mover(all.map(({ drawn, figures }) => ({ off: drawn.off, value: figures[figure] }))),
           },

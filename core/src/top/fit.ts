@@ -142,7 +142,7 @@ export function fitBelly(
     hump,
     hollow,
     verdict: verdictOf(foldIndex, loose),
-    lookInside: loose.length === 0 && moisture.value - air.value > FAR_DAMPER * added,
+    lookInside: moisture.value - air.value > FAR_DAMPER * added,
     stations: stations.map((station, i) => ({ ...station, modelled: modelled[i]! })),
     misfit: Math.sqrt(squares.reduce((sum, one) => sum + one, 0) / Math.max(1, squares.length - own)),
   };

@@ -8,3 +8,4 @@ export * from './stations.js';
 export * from './fit.js';
 export * from './rank.js';
 export * from './draws.js';
+export * from './lengths.js';

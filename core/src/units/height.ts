@@ -37,6 +37,8 @@ export interface MoveUnit {
   withError: (si: number, sd: number) => string;
   /** the same with its sign: `+0.23 ± 0.05` */
   signed: (si: number, sd: number) => string;
+  /** an amount alone, with no digit finer than the first of its error, and a true minus */
+  near: (si: number, sd: number) => string;
   name: string;
 }
 
@@ -56,6 +58,10 @@ export function moveUnit(name: string, per: number, finest: number): MoveUnit {
   return {
     per,
     name,
+    near: (si, sd) => {
+      const { size, zero } = parts(si, sd);
+      return `${si < 0 && !zero ? '−' : ''}${size}`;
+    },
     of: (si) => (si / per).toFixed(finest).replace('-', '−'),
     withError: (si, sd) => {
       const { size, error, zero } = parts(si, sd);

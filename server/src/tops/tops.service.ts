@@ -1,7 +1,14 @@
 import { Injectable } from '@nestjs/common';
 import type { TopModel, TopPrior } from '@upright-elder/contract';
 import { anchorOf } from '@upright-elder/core/build';
-import { bellyOf, lastRead, looseOf, moistureOn, stringSlope } from '@upright-elder/core/instrument';
+import {
+  bellyOf,
+  lastRead,
+  lastTilt,
+  looseOf,
+  moistureOn,
+  stringSlope,
+} from '@upright-elder/core/instrument';
 import { GLUED_AT } from '@upright-elder/core/wood';
 import { AirService } from '../air/air.service.js';
 import { AnalysisService, fitOf, type Analysis } from '../analysis/analysis.service.js';
@@ -38,6 +45,8 @@ export class TopsService {
       domeRadius: instrument.domeRadius,
       stringHeight: instrument.stringHeight,
       stringSlope: stringSlope(instrument),
+      downShare: downShare(lastRead(examinations, 'breakAngle', 'bass')),
+      tilt: lastTilt(examinations),
       anchor: anchorOf(instrument.build),
       bridgeThickness: lastRead(examinations, 'bridgeThickness', 'middle'),
       plateThickness: lastRead(examinations, 'plateThickness', 'centre'),
@@ -51,6 +60,9 @@ export class TopsService {
     };
   }
 }
+
+/** The whole bend of the string over the bridge, half of it to each side: sum of the two sines. */
+const downShare = (angle: number | null): number | null => angle && 2 * Math.sin(angle / 2);
 
 function priorOf({ record: { instrument, plan, top }, solving }: Analysis): TopPrior {
   if (instrument.type !== 'flat-top') return 'archtop';

@@ -2,21 +2,29 @@ import { IN_USE } from '@upright-elder/core/forecast';
 import type { Plan } from '@upright-elder/core/map';
 import {
   fitBelly,
+  lengthsSaid,
   rankBraces,
+  softnessFrom,
   SolvedTop,
+  strungOf,
   topSpec,
   viewOf,
   type BellyFit,
+  type BellyLoad,
   type BellyStation,
   type BraceRanking,
-  type Uncertain,
+  type DeflectionTest,
+  type LengthSaid,
   type Load,
   type LooseStretch,
-  type Responses,
+  type Strung,
   type TopFacts,
   type TopView,
+  type Touching,
+  type Uncertain,
 } from '@upright-elder/core/top';
 import { expose } from 'comlink';
+import { inUse } from './inUse.js';
 
 /** A top to be solved, with the stretches that are recorded loose. */
 export interface TopTask {
@@ -36,16 +44,6 @@ function readyBraces(steps: Generator<void>): void {
   if (!steps.next().done) setTimeout(() => readyBraces(steps), 0);
 }
 
-/** Damp moves a top in use by part of what is solved for it; the forecasts reckon the same. */
-function inUse(responses: Responses): Responses {
-  const { rise, saddle } = responses.moisture;
-  const moisture = {
-    rise: rise.map((one) => IN_USE * one),
-    saddle: { rise: IN_USE * saddle.rise, turn: IN_USE * saddle.turn },
-  };
-  return { ...responses, moisture };
-}
-
 /** The plate model beside the page: the page never waits for it. */
 const api = {
   solve({ plan, facts, recorded }: TopTask, onProgress: (part: number, words: string) => void): TopView {
@@ -53,13 +51,13 @@ const api = {
     readyBraces(top.prepare());
     return viewOf(top);
   },
-  responses: (loose: LooseStretch[]): Responses => inUse(solved().responses(loose)),
-  ranking: (loose: LooseStretch[], load: Load): BraceRanking => rankBraces(solved(), loose, load),
-  fit: (
-    loose: LooseStretch[],
-    stations: BellyStation[],
-    load: { pull: number; moisture: Uncertain },
-  ): BellyFit => fitBelly(solved(), inUse(solved().responses(loose)), stations, load),
+  state: (loose: LooseStretch[], load: Load): Strung => strungOf(solved(), loose, inUse(load)),
+  touching: (loose: LooseStretch[], load: Load): Touching[] => solved().touching(loose, inUse(load)),
+  ranking: (loose: LooseStretch[], load: Load): BraceRanking => rankBraces(solved(), loose, inUse(load)),
+  lengths: (loose: LooseStretch[], load: Load): LengthSaid[] => lengthsSaid(solved(), loose, inUse(load)),
+  softness: (test: DeflectionTest, loose: LooseStretch[]): Uncertain => softnessFrom(test, solved(), loose),
+  fit: (loose: LooseStretch[], stations: BellyStation[], load: Omit<BellyLoad, 'inUse'>): BellyFit =>
+    fitBelly(solved(), loose, stations, { ...load, inUse: IN_USE }),
 };
 export type TopApi = typeof api;
 

@@ -1,23 +1,19 @@
 import { sayDate } from '@upright-elder/core/days';
 import type { TopModel } from '@upright-elder/contract';
 import type { BellyFit, Uncertain } from '@upright-elder/core/top';
+import { moveIn } from '@upright-elder/core/units';
+import { useHeights } from '../../../data/heights.js';
 
-const VERDICTS: Record<BellyFit['verdict'], { words: string; mark: string }> = {
-  'sound dome': { words: 'A sound dome. Leave it alone.', mark: '✓' },
-  folding: { words: 'It folds: hump and hollow are large against the dome.', mark: '◆' },
-  'cannot tell': { words: 'Dome or fold cannot be told from these readings.', mark: '▲' },
-};
+/** Eight of ten lie within so many standard errors. */
+const EIGHT_IN_TEN = 1.28;
+/** A misfit that a right model has once in a hundred times. */
+const MISFITS = 1.6;
+/** A hump or hollow smaller than this is not seen, m. */
+const SEEN = 0.15e-3;
 
-/** What the measured belly says: dome, set, moisture, and the fold index, each with its error. */
-export function BellySaid({
-  fit,
-  known,
-  say,
-}: {
-  fit: BellyFit | null | undefined;
-  known: TopModel;
-  say: (metres: number) => string;
-}) {
+/** What the measured belly says: dome or fold, and what it is made of, each with its error. */
+export function BellySaid({ fit, known }: { fit: BellyFit | null | undefined; known: TopModel }) {
+  const heights = moveIn(useHeights().unit);
   if (fit === undefined) return null;
   if (!fit || !known.belly)
     return (
@@ -29,9 +25,11 @@ export function BellySaid({
         </p>
       </section>
     );
-  const { words, mark } = VERDICTS[fit.verdict];
+  const { mark, words } = verdictWords(fit, known.loose.length);
   const within = ({ value, sd }: Uncertain, digits: number) =>
-    `${value.toFixed(digits)} ± ${(1.28 * sd).toFixed(digits)}`;
+    `${value.toFixed(digits).replace('-', '−')} ± ${(EIGHT_IN_TEN * sd).toFixed(digits)}`;
+  const height = ({ value, sd }: Uncertain) =>
+    `${heights.withError(value, EIGHT_IN_TEN * sd)} ${heights.name}`;
   const worst = fit.stations.reduce((a, b) =>
     Math.abs(b.height - b.modelled) > Math.abs(a.height - a.modelled) ? b : a,
   );
@@ -41,28 +39,68 @@ export function BellySaid({
       <p className={`said ${fit.verdict === 'folding' ? 'text-wax' : ''}`}>
         {mark} {words}
       </p>
+      {fit.lookInside && (
+        <p className="mt-1">
+          ▲ It stands as if its wood were {fit.moisture.value.toFixed(1)} %MC damper than when it was built;
+          the air gives {known.belly.moisture.mean.toFixed(1)}. A brace that came loose looks like that: look
+          inside.
+        </p>
+      )}
       <dl className="mt-1 grid gap-x-6 gap-y-1 text-[0.95rem] sm:grid-cols-2">
         <Row
-          name="Fold index"
-          value={within(fit.foldIndex, 2)}
-          note="near 0 sound, above 0.3 folding (house default)"
+          name="Pushed up behind the bridge"
+          value={height(fit.hump)}
+          note="against the glued top with no set"
         />
-        <Row name="Dome left" value={within(fit.dome, 2)} note="1 is as it was built, on a 9 m sphere" />
-        <Row name="Permanent set" value={within(fit.set, 2)} note="of what the strings do to it at once" />
+        <Row name="Pressed in before it" value={height(fit.hollow)} note="against the same" />
         <Row
-          name="Wood since building"
+          name="Both against the dome"
+          value={within(fit.foldIndex, 1)}
+          note="near 0 sound, above 0.3 folding: house figures"
+        />
+        <Row name="Dome left" value={within(fit.dome, 1)} note="1 is as it was built" />
+        <Row
+          name="Set it has taken"
+          value={within(fit.set, 1)}
+          note="1 is what the strings do to it at once"
+        />
+        <Row
+          name="Damper than when built"
           value={`${within(fit.moisture, 1)} %MC`}
           note="with what the air says"
         />
       </dl>
       <p className="mt-1 text-[0.88rem] text-faint">
-        From {fit.stations.length} heights of {sayDate(known.belly.date)}; ± holds 8 in 10 times. The farthest
-        lies {say(Math.abs(worst.height - worst.modelled))} off
-        {fit.misfit > 2 ? ', more than tools miss: another dome than 9 m, or another cause' : ''}. The
-        threshold depends on plate and bridge: look at the shapes, not only at the number.
+        From {fit.stations.length} heights of {sayDate(known.belly.date)}; ± holds eight of ten. The farthest
+        lies {heights.near(Math.abs(worst.height - worst.modelled), worst.sd)} {heights.name} off
+        {fit.misfit > MISFITS
+          ? ', more than tools miss: the dome, the thickness or the plan is another than was entered'
+          : ''}
+        . The threshold depends on plate and bridge: look at the shapes, not only at the number.
       </p>
     </section>
   );
+}
+
+/** The verdict in words that follow the shapes. */
+function verdictWords({ verdict, hump, hollow }: BellyFit, loose: number): { mark: string; words: string } {
+  if (verdict === 'sound dome') return { mark: '✓', words: 'A sound dome. Leave it alone.' };
+  if (verdict === 'cannot tell')
+    return {
+      mark: '▲',
+      words:
+        loose > 0
+          ? 'It does not fold far, but braces are loose: glue them first.'
+          : 'These readings do not tell a dome from a fold.',
+    };
+  const shapes = [
+    ...(hump.value > SEEN ? ['a hump behind the bridge'] : []),
+    ...(hollow.value > SEEN ? ['a hollow before it'] : []),
+  ];
+  return {
+    mark: '◆',
+    words: `It folds: ${shapes.join(' and ') || 'its shape'} ${shapes.length === 1 ? 'is' : 'are'} large against the dome.${loose > 0 ? ' Braces are loose: glue them before the set is judged.' : ''}`,
+  };
 }
 
 function Row({ name, value, note }: { name: string; value: string; note: string }) {

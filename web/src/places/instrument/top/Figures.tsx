@@ -1,78 +1,109 @@
-import type { ShapeFigures } from '@upright-elder/core/top';
-import { finer, sayHeight } from '@upright-elder/core/units';
+import type { ShapeFigures, Spread, SpreadFigure } from '@upright-elder/core/top';
+import { moveIn, moveUnit, type MoveUnit } from '@upright-elder/core/units';
 import { useHeights } from '../../../data/heights.js';
-import { sayTurn } from './sayTurn.js';
+import { DEGREES } from './sayTurn.js';
+import { NARROWS } from './words.js';
 
-/** Turn, hump, hollow and action under what is set, and what has changed against the instrument as it was found. */
-export function Figures({ now, found }: { now: ShapeFigures; found: ShapeFigures }) {
-  const unit = finer(useHeights().unit);
-  const height = (metres: number) => sayHeight(metres, unit);
-  return (
-    <dl
-      className="grid grid-cols-2 gap-x-4 gap-y-2 xl:grid-cols-4"
-      aria-label="What it comes to"
-      aria-live="polite"
-    >
-      <Figure
-        name="Bridge turns"
-        value={sayTurn(now.turn)}
-        by={now.turn - found.turn}
-        say={sayTurn}
-        seen={0.00009}
-      />
-      <Figure
-        name="Hump behind"
-        value={height(now.hump)}
-        by={now.hump - found.hump}
-        say={height}
-        seen={0.000005}
-      />
-      <Figure
-        name="Hollow before"
-        value={height(now.hollow)}
-        by={now.hollow - found.hollow}
-        say={height}
-        seen={0.000005}
-      />
-      <Figure
-        name="Action at 12, from the top"
-        value={signed(now.action, height)}
-        by={now.action - found.action}
-        say={height}
-        seen={0.000005}
-      />
-    </dl>
-  );
+interface Props {
+  now: ShapeFigures;
+  found: ShapeFigures;
+  /** what is to be added for the range; null while it is worked out */
+  spread: Record<SpreadFigure, Spread> | null;
 }
 
-const signed = (value: number, say: (value: number) => string) =>
-  `${value < 0 ? '−' : '+'}${say(Math.abs(value))}`;
+/** Before any range is worked out, figures are said as roughly as a usual top is known. */
+const USUAL_SD = { turn: 0.0035, height: 0.0002 };
+
+/** Turn, hump, hollow and action under what is set, each with its range, and what has changed against how it was found. */
+export function Figures({ now, found, spread }: Props) {
+  const heights = moveIn(useHeights().unit);
+  const shown: { name: string; figure: SpreadFigure; unit: MoveUnit; signed?: true }[] = [
+    { name: 'Bridge turns', figure: 'turn', unit: DEGREES },
+    { name: 'Hump behind', figure: 'hump', unit: heights },
+    { name: 'Hollow before', figure: 'hollow', unit: heights },
+    { name: 'Action at 12, from the top', figure: 'action', unit: heights, signed: true },
+  ];
+  const moving = shown.map(({ figure }) => spread?.[figure].by ?? null).filter((by) => by !== null);
+  const most = moving.toSorted(
+    (a, b) => moving.filter((one) => one === b).length - moving.filter((one) => one === a).length,
+  )[0];
+  return (
+    <>
+      <dl
+        className="grid grid-cols-2 gap-x-4 gap-y-2 xl:grid-cols-4"
+        aria-label="What it comes to"
+        aria-live="polite"
+      >
+        {shown.map(({ name, figure, unit, signed }) => (
+          <Figure
+            key={name}
+            name={name}
+            value={now[figure]}
+            by={now[figure] - found[figure]}
+            spread={spread?.[figure] ?? null}
+            {...{ unit, signed }}
+          />
+        ))}
+      </dl>
+      <p className="mt-1 text-[0.88rem] text-faint">
+        {spread
+          ? `In eight of ten tops like this one the figure lies in the range.${most ? ` ${NARROWS[most]}` : ''}`
+          : 'The ranges are being worked out.'}
+      </p>
+    </>
+  );
+}
 
 function Figure({
   name,
   value,
   by,
-  say,
-  seen,
+  spread,
+  unit,
+  signed = false,
 }: {
   name: string;
-  value: string;
+  value: number;
   by: number;
-  say: (value: number) => string;
-  /** a smaller change is none */
-  seen: number;
+  spread: Spread | null;
+  unit: MoveUnit;
+  signed?: boolean;
 }) {
+  const sd = spread
+    ? Math.max(spread.to - spread.from, 1e-9) / 2.56
+    : unit.name === '°'
+      ? USUAL_SD.turn
+      : USUAL_SD.height;
+  const say = (si: number) => unit.near(si, sd);
+  const shown = value + (spread?.middle ?? 0);
+  const plus = signed && !say(shown).startsWith('−') && Number(say(shown)) !== 0 ? '+' : '';
+  const apart = unit.name === '°' ? '' : ' ';
+  // what one top does more than itself is known to about a third
+  const change = moveUnit(unit.name, unit.per, unit.name === 'thou' ? 0 : 2).near(
+    Math.abs(by),
+    Math.abs(by) / 3,
+  );
   return (
     <div>
       <dt className="text-[0.9rem] text-faint">{name}</dt>
       <dd>
         <span className="block font-sans text-[1.75rem] leading-tight font-bold whitespace-nowrap tabular-nums">
-          {value}
+          {plus}
+          {say(shown)}
+          {apart}
+          {unit.name}
         </span>
+        {spread && (
+          <span className="block text-[0.9rem]">
+            {say(value + spread.from)} to {say(value + spread.to)}
+            {apart}
+            {unit.name}
+          </span>
+        )}
         <span className="text-[0.9rem]">
-          {Math.abs(by) < seen
+          {Number(change) === 0
             ? 'as it was found'
-            : `${say(Math.abs(by))} ${by < 0 ? 'less' : 'more'} than found`}
+            : `${change}${apart}${unit.name} ${by < 0 ? 'less' : 'more'} than found`}
         </span>
       </dd>
     </div>

@@ -1,48 +1,123 @@
 import type { RecordedStretch } from '@upright-elder/contract';
-import type { BraceRanking, Gain, LooseStretch } from '@upright-elder/core/top';
-import { finer, sayHeight } from '@upright-elder/core/units';
+import type { BraceRanking, Gain, LengthSaid, LooseStretch } from '@upright-elder/core/top';
+import { moveIn, printLength } from '@upright-elder/core/units';
 import { useHeights } from '../../../data/heights.js';
-import { sayTurn } from './sayTurn.js';
+import type { Drawn } from '../../../workers/draws.worker.js';
+import { DEGREES, sayTurn } from './sayTurn.js';
 
 interface Props {
   ranking: BraceRanking;
+  /** as they are recorded, in the order that the ranking was asked for */
   loose: readonly RecordedStretch[];
+  lengths: readonly LengthSaid[];
+  drawn: Drawn | null;
 }
 
-/** What each loose stretch would give back if it were glued, and in which order. */
-export function GlueOrder({ ranking, loose }: Props) {
-  const unit = finer(useHeights().unit);
-  const nameOf = ({ brace, from }: LooseStretch) =>
-    loose.find((one) => one.brace === brace && one.from === from)?.name ?? brace;
-  const height = (metres: number) => sayHeight(metres, unit);
-  const say = ({ turn, hump, action }: Gain) =>
-    `${sayTurn(turn)} of turn, ${height(hump)} of hump, ${height(action)} of action`;
+const sameStretch = (a: LooseStretch, b: LooseStretch) => a.brace === b.brace && a.from === b.from;
+const ORDINALS = ['First', 'Then', 'After these'];
+
+/** What each loose stretch would give back if it were glued, and in which order; what cannot be told apart is a tie. */
+export function GlueOrder({ ranking, loose, lengths, drawn }: Props) {
+  const groups =
+    drawn && drawn.groups.length > 0 ? drawn.groups : [{ stretches: loose.map((_, i) => i), matters: true }];
   return (
     <section className="sheet p-4" aria-label="If glued">
       <h2 className="text-[1.2rem]">If glued</h2>
-      <ol className="mt-1">
-        {ranking.order.map(({ stretch, gain, turnBack }, i) => {
-          const { alone, last } = ranking.stretches.find(
-            (one) => one.stretch.brace === stretch.brace && one.stretch.from === stretch.from,
-          )!;
-          return (
-            <li key={`${stretch.brace} ${stretch.from}`} className="border-b border-rule py-2">
-              <span className="font-bold">
-                {i + 1}. {nameOf(stretch)}
-              </span>
-              <span className="block text-[0.95rem]">gives back {say(gain)}</span>
-              <span className="block text-[0.88rem] text-faint">
-                {ranking.order.length > 1 && `Alone ${say(alone)}; after all the others ${say(last)}. `}
-                With it, {Math.round(100 * turnBack)} % of the turn is gone.
-              </span>
-            </li>
-          );
-        })}
-      </ol>
-      <p className="mt-1 text-[0.88rem] text-faint">
-        Ordered by the turn of the bridge that each gives back after those before it. Only what springs back
-        is counted, not the set that the wood has taken.
+      {groups.map(({ stretches, matters }, g) => (
+        <div key={stretches.join(' ')} className="mt-2">
+          <h3 className="text-[1.05rem]">
+            {!matters
+              ? 'Makes no odds to the shape'
+              : `${groups.length > 1 ? ORDINALS[Math.min(g, ORDINALS.length - 1)]! : 'Loose'}${stretches.length > 1 && drawn ? ': a tie' : ''}`}
+          </h3>
+          {!matters && <p className="text-[0.9rem] text-faint">Glue these because they are loose.</p>}
+          <ul>
+            {stretches.map((i) => {
+              const one = loose[i];
+              return (
+                one && (
+                  <Stretch
+                    key={one.mark}
+                    {...{ one, ranking, lengths, matters }}
+                    alone={loose.length === 1}
+                  />
+                )
+              );
+            })}
+          </ul>
+        </div>
+      ))}
+      <p className="mt-2 text-[0.88rem] text-faint">
+        {said(drawn, loose.length)} Only what springs back is counted, not the set that the wood has taken.
       </p>
     </section>
   );
+}
+
+function said(drawn: Drawn | null, count: number): string {
+  if (count < 2) return '';
+  if (!drawn) return 'Which of them can be told apart is being worked out.';
+  const so = drawn.drawn < drawn.of ? ` So far from ${drawn.drawn} of ${drawn.of}.` : '';
+  return `One group stands before the next where it does so in nine of ten tops like this one, by how near it brings turn, hump and saddle to the glued shape.${so}`;
+}
+
+function Stretch({
+  one,
+  ranking,
+  lengths,
+  matters,
+  alone,
+}: {
+  one: RecordedStretch;
+  ranking: BraceRanking;
+  lengths: readonly LengthSaid[];
+  matters: boolean;
+  alone: boolean;
+}) {
+  const heights = moveIn(useHeights().unit);
+  const ranked = ranking.stretches.find(({ stretch }) => sameStretch(stretch, one));
+  const length = lengths.find(({ stretch }) => sameStretch(stretch, one));
+  if (!ranked) return null;
+  // what is seen of a gain is known to about a third
+  const height = (si: number) => `${heights.near(si, Math.max(Math.abs(si) / 3, 0.02e-3))} ${heights.name}`;
+  const say = ({ turn, hump, action }: Gain) =>
+    [
+      `${DEGREES.near(turn, Math.max(Math.abs(turn) / 3, 0.0002))}° of turn`,
+      `${height(hump)} of hump`,
+      action < 0 ? `but raises the action by ${height(-action)}` : `${height(action)} of action`,
+    ].join(', ');
+  return (
+    <li className="border-b border-rule py-2">
+      <span className="font-bold">{one.name}</span>
+      {one.from > 0 || one.to > 0 ? (
+        <span className="text-[0.9rem] text-faint"> · {printLength(one.to - one.from, 'mm', 0)} loose</span>
+      ) : null}
+      {matters && (
+        <span className="block text-[0.95rem]">Glued alone it gives back {say(ranked.alone)}.</span>
+      )}
+      {matters && !alone && (
+        <span className="block text-[0.88rem] text-faint">
+          Once all the others are glued: {say(ranked.last)}.
+        </span>
+      )}
+      {length && matters && <LengthWords of={length} />}
+    </li>
+  );
+}
+
+/** What hangs on the recorded length, said where it can be seen. */
+function LengthWords({ of: { now, shorter, longer, fromPlate, past } }: { of: LengthSaid }) {
+  const seen = Math.abs(longer - shorter) > 0.1 * DEGREES.per;
+  if (fromPlate !== null && past !== null && past - now > 0.15 * DEGREES.per)
+    return (
+      <span className="block text-[0.95rem] text-ochre">
+        ▲ It ends {printLength(fromPlate, 'mm', 0)} before the bridge plate. Did it reach past the edge, the
+        bridge would turn {sayTurn(past)} instead of {sayTurn(now)}: measure it again, strings off.
+      </span>
+    );
+  return seen ? (
+    <span className="block text-[0.88rem] text-faint">
+      The length counts: a tenth shorter or longer, the bridge turns {sayTurn(shorter)} or {sayTurn(longer)}.
+    </span>
+  ) : null;
 }

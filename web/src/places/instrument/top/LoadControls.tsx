@@ -1,6 +1,7 @@
 import type { Anchor } from '@upright-elder/core/top';
 import { offered, tuningsFor, type ShopStrings } from '../../../data/strings.js';
 import { OneSlider } from '../../../fields/OneSlider.js';
+import type { Trial } from './useTrial.js';
 
 export interface Strung {
   set: string;
@@ -19,15 +20,16 @@ interface Props {
   pull: number;
   /** of the wood, %MC */
   moisture: number;
-  anchor: Anchor;
-  onAnchor: (anchor: Anchor) => void;
+  trial: Pick<Trial, 'anchor' | 'setAnchor' | 'plateCracked' | 'setPlateCracked'>;
+  hasPlate: boolean;
   onStrung: (strung: Strung) => void;
   onMoisture: (moisture: number) => void;
 }
 
 /** What is laid on the top: the wood's moisture, the strings, their tuning. */
 export function LoadControls(props: Props) {
-  const { shop, strung, own, pull, moisture, anchor, onAnchor, onStrung, onMoisture } = props;
+  const { shop, strung, own, pull, moisture, trial, hasPlate, onStrung, onMoisture } = props;
+  const { anchor, setAnchor, plateCracked, setPlateCracked } = trial;
   const withSet = (set: string): void => {
     const fitting = tuningsFor(shop, set);
     const kept = fitting.some(({ id }) => id === strung.tuning);
@@ -82,12 +84,23 @@ export function LoadControls(props: Props) {
         <select
           className="field font-normal"
           value={anchor}
-          onChange={(event) => onAnchor(event.target.value as Anchor)}
+          onChange={(event) => setAnchor(event.target.value as Anchor)}
         >
           <option value="bridge">at the bridge, pinned or tied</option>
           <option value="tailpiece">at a tailpiece, over a floating bridge</option>
         </select>
       </label>
+      {hasPlate && (
+        <label className="mt-1 flex min-h-[44px] items-center gap-2">
+          <input
+            type="checkbox"
+            className="h-6 w-6 shrink-0 accent-verdigris"
+            checked={plateCracked}
+            onChange={(event) => setPlateCracked(event.target.checked)}
+          />
+          Bridge plate cracked through the pin holes
+        </label>
+      )}
       <p className="mt-1 text-[0.95rem]">
         Together they pull <span className="font-bold">{Math.round(pull)} N</span>
         {changed ? ', other than its own' : ', its own strings'}.

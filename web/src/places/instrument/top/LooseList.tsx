@@ -5,15 +5,24 @@ export function LooseList({
   toggles,
   loose,
   onToggle,
+  touches,
 }: {
   toggles: readonly Toggle[];
   loose: ReadonlySet<string>;
   onToggle: (id: string) => void;
+  /** under what is set a loose stick presses on the plate */
+  touches: boolean;
 }) {
   return (
     <section className="sheet p-4" aria-label="Braces">
       <h2 className="text-[1.2rem]">Glued or loose</h2>
       <p className="text-[0.9rem] text-faint">What is tried here changes nothing on the map.</p>
+      {touches && (
+        <p className="mt-1 text-[0.95rem]">
+          Under its strings a loose leg presses against the top and looks closed in the mirror: probe it with
+          the strings off.
+        </p>
+      )}
       <ul className="max-h-[22rem] overflow-y-auto">
         {toggles.map(({ id, name, recorded }) => (
           <li key={id}>

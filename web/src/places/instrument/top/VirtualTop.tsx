@@ -1,17 +1,12 @@
 import type { Instrument, TopModel } from '@upright-elder/contract';
 import type { Plan } from '@upright-elder/core/map';
 import {
-  ACROSS_BEHIND,
   builtDome,
-  heightOf,
-  heights,
   shapeFigures,
   softened,
-  type Anchor,
-  type BellyFit,
+  STRUNG_SD,
   type Load,
   type LooseStretch,
-  type Responses,
   type TopFacts,
   type TopView,
 } from '@upright-elder/core/top';
@@ -19,22 +14,24 @@ import { finer, sayHeight } from '@upright-elder/core/units';
 import { GLUED_AT } from '@upright-elder/core/wood';
 import { contourStep } from '@upright-elder/drawings';
 import type { Remote } from 'comlink';
-import { useMemo, useState } from 'react';
-import { Section } from '../../../drawings/top/Section.js';
-import { extremes, TopRelief } from '../../../drawings/top/TopRelief.js';
-import { tensionOf, useShopStrings } from '../../../data/strings.js';
+import { useMemo } from 'react';
 import { useHeights } from '../../../data/heights.js';
-import { sayTurn } from './sayTurn.js';
-import type { TopApi } from '../../../workers/top.worker.js';
+import { tensionOf, useShopStrings } from '../../../data/strings.js';
+import { useUnchanged } from '../../../data/useUnchanged.js';
+import { extremes, TopRelief } from '../../../drawings/top/TopRelief.js';
+import type { TopApi, TopTask } from '../../../workers/top.worker.js';
 import { loosePath } from '../map/mapDocument.js';
 import { BellySaid } from './BellySaid.js';
+import { BellySections } from './BellySections.js';
 import { Figures } from './Figures.js';
 import { GlueOrder } from './GlueOrder.js';
+import { Lean } from './Lean.js';
 import { LoadControls } from './LoadControls.js';
 import { LooseList } from './LooseList.js';
+import { sayTurn } from './sayTurn.js';
 import { togglesOf, type Toggle } from './stretches.js';
 import { useAnswer } from './useAnswer.js';
-import { useUnchanged } from '../../../data/useUnchanged.js';
+import { useDraws } from './useDraws.js';
 import { useTopWorker } from './useTopWorker.js';
 import { knownSet, useTrial, type Trial } from './useTrial.js';
 import { WeightTest } from './WeightTest.js';
@@ -46,15 +43,14 @@ interface Props {
 }
 
 const stretchesOf = (known: TopModel): LooseStretch[] =>
-  known.loose.map(({ brace, from, to }) => ({ brace, from, to }));
+  known.loose.map(({ brace, from, to, gap, letIn }) => ({ brace, from, to, gap, letIn }));
 
 /** The virtual top: solved once beside the page, then asked at every touch. */
 export function VirtualTop({ instrument, known, plan }: Props) {
-  const [anchor, setAnchor] = useState<Anchor>(known.anchor ?? 'bridge');
   const toggles = useMemo(() => togglesOf(plan.braces, known.loose), [plan, known.loose]);
   const trial = useTrial(instrument, known, toggles);
   const facts: TopFacts = {
-    anchor,
+    anchor: trial.anchor,
     species: known.species,
     laminated: known.laminated,
     thickness: known.thickness ?? undefined,
@@ -62,11 +58,13 @@ export function VirtualTop({ instrument, known, plan }: Props) {
     stringKind: instrument.stringKind,
     stringHeight: known.stringHeight ?? undefined,
     slope: known.stringSlope ?? undefined,
+    downShare: known.downShare ?? undefined,
     bridgeThickness: known.bridgeThickness ?? undefined,
     plateThickness: known.plateThickness ?? undefined,
+    plateCracked: trial.plateCracked,
   };
   // asked for anew, the same plan is not solved twice
-  const task = useUnchanged({ plan, facts, recorded: stretchesOf(known) });
+  const task = useUnchanged<TopTask>({ plan, facts, recorded: stretchesOf(known) });
   const { top, stop, start } = useTopWorker(task);
   if (top.state === 'solving')
     return (
@@ -89,13 +87,7 @@ export function VirtualTop({ instrument, known, plan }: Props) {
         </button>
       </section>
     );
-  return (
-    <SolvedView
-      {...{ instrument, known, toggles, trial, view: top.view, api: top.api }}
-      anchor={anchor}
-      onAnchor={setAnchor}
-    />
-  );
+  return <SolvedView {...{ instrument, known, toggles, trial, task, view: top.view, api: top.api }} />;
 }
 
 function SolvedView({
@@ -103,45 +95,48 @@ function SolvedView({
   known,
   toggles,
   trial,
+  task,
   view,
   api,
-  anchor,
-  onAnchor,
 }: {
   instrument: Instrument;
   known: TopModel;
   toggles: readonly Toggle[];
   trial: Trial;
+  task: TopTask;
   view: TopView;
   api: Remote<TopApi>;
-  anchor: Anchor;
-  onAnchor: (anchor: Anchor) => void;
 }) {
   const unit = finer(useHeights().unit);
   const { loose, toggle, strung, setStrung, moisture, setMoisture, softness, setSoftness } = trial;
   const shop = useShopStrings();
   // its own pull until what the shop has on its shelves has come
   const pull = tensionOf(shop, strung, instrument.scale.metres)?.total ?? known.pull;
-  const load: Load = { pull, moisture };
-  const ownPull = softness * known.pull;
-  const recorded = useUnchanged(stretchesOf(known));
+  const felt = known.moisture?.mean ?? 0;
+  const load = useUnchanged<Load>(softened({ pull, moisture, felt }, softness));
+  const own = useUnchanged<Load>(softened({ pull: known.pull, moisture: felt, felt }, softness));
+  const recorded = task.recorded;
   const belly = useUnchanged(known.belly);
   const tried = useMemo(
     () => toggles.filter(({ id }) => loose.has(id)).map(({ stretch }) => stretch),
     [toggles, loose],
   );
-  const answeredAsFound = useAnswer(() => api.responses(recorded), [api, recorded]);
-  const answeredNow = useAnswer(() => api.responses(tried), [api, tried]);
-  const [solvedAsFound, solvedNow] = [answeredAsFound.value, answeredNow.value];
-  const asFound = useMemo(
-    () => solvedAsFound && softened(solvedAsFound, softness),
-    [solvedAsFound, softness],
+  const asFound = useAnswer(() => api.state(recorded, own), [api, recorded, own]);
+  const asTried = useAnswer(() => api.state(tried, load), [api, tried, load]);
+  const damper = useAnswer(
+    () => api.state(recorded, { pull: own.pull, moisture: 1, felt: 0 }),
+    [api, recorded, own],
   );
-  const now = useMemo(() => solvedNow && softened(solvedNow, softness), [solvedNow, softness]);
   const ranked = useAnswer(
-    () => (recorded.length > 0 ? api.ranking(recorded, { pull: ownPull, moisture: 0 }) : null),
-    [api, recorded, ownPull],
+    () => (recorded.length > 0 ? api.ranking(recorded, own) : null),
+    [api, recorded, own],
   );
+  const lengths = useAnswer(
+    () => (recorded.length > 0 ? api.lengths(recorded, own) : []),
+    [api, recorded, own],
+  );
+  const touching = useAnswer(() => api.touching(tried, load), [api, tried, load]);
+  const strungSd = known.thickness === null ? STRUNG_SD.notMeasured : STRUNG_SD.measured;
   const fitted = useAnswer(
     () =>
       belly
@@ -149,40 +144,65 @@ function SolvedView({
             recorded,
             belly.stations.map(({ x, y, height, sd }) => ({ point: [x, y] as const, height, sd })),
             {
-              pull: ownPull,
+              pull: own.pull,
               moisture: { value: belly.moisture.mean, sd: belly.moisture.sd },
+              strungSd,
             },
           )
         : null,
-    [api, recorded, belly, ownPull],
+    [api, recorded, belly, own, strungSd],
   );
+  const { drawn, api: draws } = useDraws(
+    task,
+    own,
+    asFound.value !== undefined && ranked.value !== undefined,
+  );
+  const count = drawn?.drawn ?? 0;
+  const spread = useAnswer(
+    () => (draws && count > 0 ? draws.spread(tried, load) : null),
+    [draws, tried, load, count],
+  );
+  const spreadFound = useAnswer(
+    () => (draws && count > 0 ? draws.spread(recorded, own) : null),
+    [draws, recorded, own, count],
+  );
+  const [found, now, dampFound] = [asFound.value, asTried.value, damper.value];
   const [ranking, fit] = [ranked.value, fitted.value];
   const troubles = [
-    ...new Set([answeredAsFound, answeredNow, ranked, fitted].map(({ trouble }) => trouble)),
+    ...new Set([asFound, asTried, damper, ranked, lengths, touching, fitted].map(({ trouble }) => trouble)),
   ].filter((words): words is string => words !== null);
   const trouble = troubles.map((words) => (
     <p key={words} role="alert" className="text-ochre">
       ▲ The model could not answer: {words}. Reload the page to try again; what is saved is untouched.
     </p>
   ));
-  if (!now || !asFound)
+  if (!now || !found || !dampFound)
     return trouble.length > 0 ? (
       <div className="sheet p-4">{trouble}</div>
     ) : (
       <p className="said p-6">Reading the solved top…</p>
     );
-  const rises = heights(now, load);
-  const found = shapeFigures(view, asFound, { pull: known.pull, moisture });
+  const rises = now.whole.rise;
+  const foundFigures = shapeFigures(view, found);
   // what rounds to nothing has no sign
   const say = (metres: number) => sayHeight(Math.abs(metres) < 5e-6 ? 0 : metres, unit);
   const [low, high] = extremes(rises);
-  const figures = shapeFigures(view, now, load);
+  const figures = shapeFigures(view, now);
+  const { bridge } = view.plan;
+  const built = builtDome(view.plan, view.domeRadius, [0, bridge.saddleAt]);
+  const rough = Math.max(figures.hump, figures.hollow) > built / 2;
   return (
     <div className="grid grid-cols-[minmax(0,1fr)] items-start gap-4 lg:grid-cols-[minmax(0,1fr)_19rem] xl:grid-cols-[minmax(0,1fr)_24rem]">
       <div className="grid gap-4">
         {trouble}
         <section className="sheet p-4" aria-label="How it moves">
-          <Figures now={figures} found={found} />
+          <Figures now={figures} found={foundFigures} spread={spread.value ?? null} />
+          {rough && (
+            <p className="mt-1 text-ochre">
+              ▲ Shapes of more than half the dome’s rise are reckoned roughly: the plate stiffens as it bends
+              so far.
+            </p>
+          )}
           <div className="mt-2 grid gap-4 sm:grid-cols-[minmax(0,13rem)_minmax(0,1fr)] xl:grid-cols-[minmax(0,15rem)_minmax(0,1fr)]">
             <div>
               <div className="mx-auto max-w-[15rem]">
@@ -190,38 +210,59 @@ function SolvedView({
                   view={view}
                   rises={rises}
                   braces={toggles.map(({ id, stretch: { brace, from, to } }) => {
-                    const drawn = view.plan.braces.find((one) => one.id === brace)!;
-                    return { id, brace: drawn, path: loosePath(drawn, from, to), loose: loose.has(id) };
+                    const braceDrawn = view.plan.braces.find((one) => one.id === brace)!;
+                    return {
+                      id,
+                      brace: braceDrawn,
+                      path: loosePath(braceDrawn, from, to),
+                      loose: loose.has(id),
+                    };
                   })}
                   label={`The top from outside: it moves between ${say(low)} and ${say(high)}; the bridge turns ${sayTurn(figures.turn)} towards the neck`}
                   onBrace={toggle}
                 />
               </div>
               <p className="mt-1 text-[0.85rem] leading-snug text-faint">
-                A line every {say(contourStep(low, high))}, dashed below where it stood without strings; from{' '}
-                {say(low)} to {say(high)}. Touch a brace to glue it or let it go.
+                A line every {say(contourStep(low, high))}, dashed below where it stood without strings. Touch
+                a brace to glue it or let it go.
               </p>
             </div>
-            <Sections view={view} now={now} found={asFound} load={load} known={known} fit={fit} say={say} />
+            <BellySections {...{ view, now, found, dampFound, known, fit, say }} />
           </div>
         </section>
-        <BellySaid fit={fit} known={known} say={say} />
+        <BellySaid fit={fit} known={known} />
+        {known.tilt && (
+          <Lean
+            tilt={known.tilt}
+            reckoned={found.strung.saddle.turn}
+            perMoisture={dampFound.whole.saddle.turn - dampFound.strung.saddle.turn}
+            spread={spreadFound.value?.turn ?? null}
+            fit={fit}
+          />
+        )}
       </div>
       <aside className="grid gap-4">
+        {ranking && (
+          <GlueOrder ranking={ranking} loose={known.loose} lengths={lengths.value ?? []} drawn={drawn} />
+        )}
         <LoadControls
           shop={shop}
-          strung={strung}
+          trial={trial}
           own={{ set: knownSet(instrument), tuning: instrument.tuning }}
           pull={pull}
           moisture={GLUED_AT.mean + moisture}
-          anchor={anchor}
-          onAnchor={onAnchor}
+          hasPlate={view.plan.plate !== null}
           onStrung={setStrung}
           onMoisture={(wood) => setMoisture(wood - GLUED_AT.mean)}
+          strung={strung}
         />
-        {ranking && <GlueOrder ranking={ranking} loose={known.loose} />}
-        <LooseList toggles={toggles} loose={loose} onToggle={toggle} />
-        {solvedAsFound && <WeightTest responses={solvedAsFound} onSoftness={setSoftness} />}
+        <LooseList
+          toggles={toggles}
+          loose={loose}
+          onToggle={toggle}
+          touches={(touching.value ?? []).some(({ force }) => force > 0)}
+        />
+        <WeightTest api={api} loose={recorded} onSoftness={setSoftness} />
         <p className="px-1 text-[0.85rem] text-faint">{PRIOR_WORDS[known.prior]}</p>
       </aside>
     </div>
@@ -235,101 +276,3 @@ const PRIOR_WORDS: Record<TopModel['prior'], string> = {
   'no plan': 'The forecasts use a usual top: there is no plan of this one.',
   archtop: '',
 };
-
-/** Centre line and cross section against what was measured. */
-function Sections({
-  view,
-  now,
-  found,
-  load,
-  known,
-  fit,
-  say,
-}: {
-  view: TopView;
-  now: Responses;
-  found: Responses;
-  load: Load;
-  known: TopModel;
-  fit: BellyFit | null | undefined;
-  say: (metres: number) => string;
-}) {
-  const { bridge } = view.plan;
-  const rises = heights(now, load);
-  // the set that the body has taken stays, glued or not; the rest follows
-  const set = fit ? known.pull * fit.set.value : 0;
-  // damp that the air does not account for, or age that looks like it
-  const unexplained = fit && known.belly ? fit.moisture.value - known.belly.moisture.mean : 0;
-  const profile = (sample: TopView['centre'][number], x: number, y: number) =>
-    (fit?.dome.value ?? 1) * builtDome(view.plan, view.domeRadius, [x, y]) +
-    heightOf(sample, rises) +
-    set * heightOf(sample, found.pull.rise) +
-    unexplained * heightOf(sample, found.moisture.rise);
-  const across = bridge.saddleAt - ACROSS_BEHIND;
-  const half = view.across[0] ? -firstX(view) : 0;
-  const stations = known.belly?.stations ?? [];
-  return (
-    <div className="grid content-start gap-2">
-      <Section
-        title="Along the centre line"
-        ends={['tail', 'neck']}
-        say={say}
-        marks={[{ at: bridge.saddleAt, name: 'saddle' }]}
-        lines={[
-          {
-            name: 'as it was built',
-            kind: 'built',
-            points: view.centre.map(({ at }) => ({
-              at,
-              height: builtDome(view.plan, view.domeRadius, [0, at]),
-            })),
-          },
-          {
-            name: 'now',
-            kind: 'now',
-            points: view.centre.map((sample) => ({ at: sample.at, height: profile(sample, 0, sample.at) })),
-          },
-        ]}
-        stations={stations
-          .filter(({ x }) => x === 0)
-          .map(({ y, height, sd, place }) => ({ at: y, height, sd, name: place }))}
-      />
-      <Section
-        title="Across, 40 mm behind the saddle"
-        ends={['bass', 'treble']}
-        say={say}
-        lines={[
-          {
-            name: 'as it was built',
-            kind: 'built',
-            points: view.across.map(({ at }) => ({
-              at,
-              height: builtDome(view.plan, view.domeRadius, [at - half, across]),
-            })),
-          },
-          {
-            name: 'now',
-            kind: 'now',
-            points: view.across.map((sample) => ({
-              at: sample.at,
-              height: profile(sample, sample.at - half, across),
-            })),
-          },
-        ]}
-        stations={stations
-          .filter(({ x, place }) => x !== 0 || place === 'behind40')
-          .map(({ x, height, sd, place }) => ({ at: x + half, height, sd, name: place }))}
-      />
-      <p className="text-[0.85rem] text-faint">
-        Line: now, under what is set beside. Dashed: as it was built.{' '}
-        {stations.length > 0 && 'Rings: measured, with twice the error of the tool.'}
-      </p>
-    </div>
-  );
-}
-
-/** Where the cross section begins, m from the centre line. */
-function firstX({ across, points }: TopView): number {
-  const [first] = across;
-  return first!.nodes.reduce((sum, node, i) => sum + first!.weights[i]! * points[node]![0], 0) - first!.at;
-}

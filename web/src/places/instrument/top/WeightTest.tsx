@@ -1,38 +1,53 @@
-import { softnessFrom, type Responses } from '@upright-elder/core/top';
+import type { DeflectionTest, LooseStretch, Uncertain } from '@upright-elder/core/top';
 import { parseForce, printForce } from '@upright-elder/core/units';
-import { useState } from 'react';
+import type { Remote } from 'comlink';
+import { useEffect, useState } from 'react';
 import { LengthField } from '../../../fields/LengthField.js';
 import { TypedField } from '../../../fields/TypedField.js';
+import type { TopApi } from '../../../workers/top.worker.js';
 import { metresOf } from '../map/mapDocument.js';
 
 /** A dial reads a dip to so much, m. */
 const DIAL_SD = 0.01e-3;
 
+/** What was typed as a test; null while it is none. */
+function testOf({ weight, dip }: { weight: string; dip: string }): DeflectionTest | null {
+  const force = parseForce(weight, 'kgf');
+  const sunk = metresOf(dip);
+  return force.ok && force.value > 0 && sunk && sunk > 0
+    ? { weight: force.value, dip: sunk, sd: DIAL_SD }
+    : null;
+}
+
 /** A known weight set on the bridge and the dip that it makes: how soft this very top is against its plan. */
 export function WeightTest({
-  responses,
+  api,
+  loose,
   onSoftness,
 }: {
+  api: Remote<TopApi>;
   /** of the top as it was found */
-  responses: Responses;
+  loose: readonly LooseStretch[];
   onSoftness: (softness: number) => void;
 }) {
   const [typed, setTyped] = useState({ weight: '', dip: '' });
-  const result = parseForce(typed.weight, 'kgf');
-  const [weight, dip] = [result.ok ? result.value : null, metresOf(typed.dip)];
-  const softness =
-    weight && dip && weight > 0 && dip > 0 ? softnessFrom({ weight, dip, sd: DIAL_SD }, responses) : null;
-  const set = (part: Partial<typeof typed>) => {
-    const next = { ...typed, ...part };
-    setTyped(next);
-    const force = parseForce(next.weight, 'kgf');
-    const sunk = metresOf(next.dip);
-    onSoftness(
-      force.ok && force.value > 0 && sunk && sunk > 0
-        ? softnessFrom({ weight: force.value, dip: sunk, sd: DIAL_SD }, responses).value
-        : 1,
-    );
-  };
+  const [softness, setSoftness] = useState<Uncertain | null>(null);
+  const { weight, dip } = typed;
+  useEffect(() => {
+    let over = false;
+    const told = (found: Uncertain | null) => {
+      if (over) return;
+      setSoftness(found);
+      onSoftness(found?.value ?? 1);
+    };
+    const test = testOf({ weight, dip });
+    if (test) api.softness(test, [...loose]).then(told, () => told(null));
+    else told(null);
+    return () => {
+      over = true;
+    };
+  }, [api, loose, weight, dip, onSoftness]);
+  const set = (part: Partial<typeof typed>) => setTyped((before) => ({ ...before, ...part }));
   return (
     <section className="sheet p-4" aria-label="A weight on the bridge">
       <h2 className="text-[1.2rem]">A weight on the bridge</h2>

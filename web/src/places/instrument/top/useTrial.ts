@@ -1,5 +1,6 @@
 import type { Instrument, TopModel } from '@upright-elder/contract';
 import { NOT_KNOWN, usualSet } from '@upright-elder/core/build';
+import type { Anchor } from '@upright-elder/core/top';
 import { useState } from 'react';
 import type { Strung } from './LoadControls.js';
 import type { Toggle } from './stretches.js';
@@ -17,6 +18,12 @@ export interface Trial {
   /** how many times as far it moves under a force as its plan says, by a weight on the bridge */
   softness: number;
   setSoftness: (softness: number) => void;
+  /** where the strings end */
+  anchor: Anchor;
+  setAnchor: (anchor: Anchor) => void;
+  /** the bridge plate is cracked through its pin holes */
+  plateCracked: boolean;
+  setPlateCracked: (cracked: boolean) => void;
 }
 
 /** What it is strung with; while nobody knows, what it was built for, or the usual set. */
@@ -35,11 +42,26 @@ export function useTrial(instrument: Instrument, known: TopModel, toggles: reado
   const [strung, setStrung] = useState<Strung>({ set: knownSet(instrument), tuning: instrument.tuning });
   const [moisture, setMoisture] = useState(() => known.belly?.moisture.mean ?? known.moisture?.mean ?? 0);
   const [softness, setSoftness] = useState(1);
+  const [anchor, setAnchor] = useState<Anchor>(known.anchor ?? 'bridge');
+  const [plateCracked, setPlateCracked] = useState(false);
   const toggle = (id: string) =>
     setLoose((before) => {
       const next = new Set(before);
       if (!next.delete(id)) next.add(id);
       return next;
     });
-  return { loose, toggle, strung, setStrung, moisture, setMoisture, softness, setSoftness };
+  return {
+    loose,
+    toggle,
+    strung,
+    setStrung,
+    moisture,
+    setMoisture,
+    softness,
+    setSoftness,
+    anchor,
+    setAnchor,
+    plateCracked,
+    setPlateCracked,
+  };
 }
