@@ -42,8 +42,8 @@ export function BellySaid({ fit, known }: { fit: BellyFit | null | undefined; kn
       {fit.lookInside && (
         <p className="mt-1">
           ▲ It stands as if its wood were {fit.moisture.value.toFixed(1)} %MC damper than when it was built;
-          the air gives {known.belly.moisture.mean.toFixed(1)}. A brace that came loose looks like that: look
-          inside.
+          the air gives {known.belly.moisture.mean.toFixed(1)}.{' '}
+          {known.loose.length > 0 ? 'Another brace' : 'A brace'} that came loose looks like that: look inside.
         </p>
       )}
       <dl className="mt-1 grid gap-x-6 gap-y-1 text-[0.95rem] sm:grid-cols-2">

@@ -28,7 +28,7 @@ export function GlueOrder({ ranking, loose, lengths, drawn }: Props) {
           <h3 className="text-[1.05rem]">
             {!matters
               ? 'Makes no odds to the shape'
-              : `${groups.length > 1 ? ORDINALS[Math.min(g, ORDINALS.length - 1)]! : 'Loose'}${stretches.length > 1 && drawn ? ': a tie' : ''}`}
+              : heading(g, groups.length, stretches.length, drawn !== null)}
           </h3>
           {!matters && <p className="text-[0.9rem] text-faint">Glue these because they are loose.</p>}
           <ul>
@@ -52,6 +52,12 @@ export function GlueOrder({ ranking, loose, lengths, drawn }: Props) {
       </p>
     </section>
   );
+}
+
+function heading(group: number, groups: number, stretches: number, told: boolean): string {
+  if (groups === 1) return stretches > 1 && told ? 'A tie: either may be glued first' : 'Loose';
+  const place = ORDINALS[Math.min(group, ORDINALS.length - 1)]!;
+  return stretches > 1 ? `${place}, a tie` : place;
 }
 
 function said(drawn: Drawn | null, count: number): string {

@@ -115,6 +115,8 @@ function SolvedView({
   const felt = known.moisture?.mean ?? 0;
   const load = useUnchanged<Load>(softened({ pull, moisture, felt }, softness));
   const own = useUnchanged<Load>(softened({ pull: known.pull, moisture: felt, felt }, softness));
+  // what gluing gives back is what the strings do; the damp stays
+  const dry = useUnchanged<Load>({ pull: own.pull, moisture: 0, felt: 0 });
   const recorded = task.recorded;
   const belly = useUnchanged(known.belly);
   const tried = useMemo(
@@ -128,12 +130,12 @@ function SolvedView({
     [api, recorded, own],
   );
   const ranked = useAnswer(
-    () => (recorded.length > 0 ? api.ranking(recorded, own) : null),
-    [api, recorded, own],
+    () => (recorded.length > 0 ? api.ranking(recorded, dry) : null),
+    [api, recorded, dry],
   );
   const lengths = useAnswer(
-    () => (recorded.length > 0 ? api.lengths(recorded, own) : []),
-    [api, recorded, own],
+    () => (recorded.length > 0 ? api.lengths(recorded, dry) : []),
+    [api, recorded, dry],
   );
   const touching = useAnswer(() => api.touching(tried, load), [api, tried, load]);
   const strungSd = known.thickness === null ? STRUNG_SD.notMeasured : STRUNG_SD.measured;
@@ -154,7 +156,7 @@ function SolvedView({
   );
   const { drawn, api: draws } = useDraws(
     task,
-    own,
+    dry,
     asFound.value !== undefined && ranked.value !== undefined,
   );
   const count = drawn?.drawn ?? 0;
