@@ -95,6 +95,7 @@ export function layering({
   bridge,
   plate,
   plateCrack,
+  local,
 }: TopSpec): (point: Point, reach?: Reach) => Layer[] {
   const own = layerOf(sheet, 0);
   const above = layerOf(bridge, (sheet.thickness + bridge.thickness) / 2);
@@ -108,8 +109,10 @@ export function layering({
     Math.abs(x) < halfWidth && y > from && y < to;
   return (point, reach) => {
     const parted = plateCrack !== null && reach && reach.from <= plateCrack && plateCrack < reach.to;
+    const here = local?.(point);
     return [
-      own,
+      here ? { ...own, thickness: own.thickness * here.thickness } : own,
+      ...(here?.patch ? [layerOf(here.patch, -(sheet.thickness + here.patch.thickness) / 2)] : []),
       ...(on(point, plan.bridge) ? [above] : []),
       ...(plan.plate && on(point, plan.plate) ? [parted ? cracked : below] : []),
     ];

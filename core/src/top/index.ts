@@ -9,3 +9,4 @@ export * from './fit.js';
 export * from './rank.js';
 export * from './draws.js';
 export * from './lengths.js';
+export * from './walking.js';

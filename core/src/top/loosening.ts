@@ -136,6 +136,12 @@ export class Variant {
   /** along the modes, of each unit load, the sticks standing open */
   private readonly open: Record<UnitLoad, Float64Array>;
   private readonly contact: Contact;
+  private readonly modes: readonly { row: SparseRow }[];
+  /** what a load does along the modes while the sticks stand open, and how far it drives them through the plate */
+  private readonly respond: (
+    x: Float64Array,
+    swells: boolean,
+  ) => { open: Float64Array; closing: Float64Array };
 
   /** @param rise shifts of the freedoms by weights along the modes, for up to three at once */
   constructor(
@@ -182,26 +188,29 @@ export class Variant {
         Float64Array.from(redundant, (one) => dot(one, strains)),
       );
 
-    this.open = {} as Record<UnitLoad, Float64Array>;
-    const closing = {} as Record<UnitLoad, Float64Array>;
-    for (const load of UNIT_LOADS) {
-      const t = load === 'moisture' ? taken : nothing;
+    this.modes = modes;
+    this.respond = (x, swells) => {
+      const t = swells ? taken : nothing;
       // Gᵀ of the whole top's solution, with the swelling load of the missing beams taken away
-      const right = Float64Array.from(modes, ({ row }) => rowTimes(row, glued[load]));
-      if (load === 'moisture')
+      const right = Float64Array.from(modes, ({ row }) => rowTimes(row, x));
+      if (swells)
         for (let i = 0; i < rank; i++)
           for (let k = 0; k < rank; k++) right[i]! -= gram[rank * i + k]! * t[k]!;
       const z = this.solved(right);
       const strains = z.map((one, i) => this.compliances[i]! * (one - t[i]!));
-      const up = takenUp(strains);
-      const bound = sumOf(rank, byRedundant, up);
-      this.open[load] = z.map((one, i) => one - t[i]! - bound[i]!);
-      closing[load] = Float64Array.from(pressing, (one) =>
-        dot(
-          one,
-          strains.map((strain, i) => this.compliances[i]! * bound[i]! - strain),
-        ),
-      );
+      const bound = sumOf(rank, byRedundant, takenUp(strains));
+      const through = strains.map((strain, i) => this.compliances[i]! * bound[i]! - strain);
+      return {
+        open: z.map((one, i) => one - t[i]! - bound[i]!),
+        closing: Float64Array.from(pressing, (one) => dot(one, through)),
+      };
+    };
+    this.open = {} as Record<UnitLoad, Float64Array>;
+    const closing = {} as Record<UnitLoad, Float64Array>;
+    for (const load of UNIT_LOADS) {
+      const response = this.respond(glued[load], load === 'moisture');
+      this.open[load] = response.open;
+      closing[load] = response.closing;
     }
 
     const count = pressing.length;
@@ -257,6 +266,25 @@ export class Variant {
         UNIT_LOADS.reduce((sum, one) => sum + loads[q]![one] * this.glued[one][i]!, x),
       ),
     }));
+  }
+
+  /**
+   * How far a spot goes down under a weight on it, strings off.
+   *
+   * @param spot the whole top's shifts under a newton on it, upwards
+   * @param own its own shift in them, m/N
+   * @param weight N
+   * @returns m, down positive
+   */
+  dip(spot: Float64Array, own: number, weight: number): number {
+    const { compliance, gaps, weights } = this.contact;
+    const { open, closing } = this.respond(spot, false);
+    // the weight bears down
+    const through = gaps.map((gap, j) => -weight * closing[j]! - gap);
+    const forces = leastNonNegative(compliance, through);
+    const along = sumOf(this.rank, weights, forces);
+    const right = Float64Array.from(this.modes, ({ row }) => rowTimes(row, spot));
+    return weight * (own + dot(right, open)) - dot(right, along);
   }
 
   private solved(right: Float64Array): Float64Array {

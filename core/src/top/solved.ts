@@ -56,6 +56,12 @@ const AT_ONCE = 3;
 /** Sets of loose stretches that are kept ready. */
 const KEPT_VARIANTS = 12;
 
+/** The whole top under a newton on one spot, upwards: its shifts, and the spot's own rise, m. */
+interface Spot {
+  shifts: Float64Array;
+  own: number;
+}
+
 /** Says how far a first solve has come, 0 to 1, and in words. */
 export type Progress = (part: number, words: string) => void;
 
@@ -72,6 +78,8 @@ export class SolvedTop {
   private readonly loosening: Loosening;
   /** solutions of the unit loads, every brace glued */
   private readonly unit: Record<UnitLoad, Float64Array>;
+  private readonly factor: NestedFactor;
+  private spots: { key: string; found: (Spot | null)[] } | null = null;
   private readonly variants = new Map<string, Variant | null>();
   private readonly places: { nodes: readonly number[]; weights: number[] }[];
 
@@ -111,6 +119,7 @@ export class SolvedTop {
     >;
     this.stored = factor.stored;
     this.unit = glued;
+    this.factor = factor;
     this.loosening = new Loosening(this.system, factor, glued);
     this.places = saddleLine(spec).map((point) => locate(mesh, point));
     progress(1, 'done');
@@ -143,6 +152,20 @@ export class SolvedTop {
   /** What the loose sticks do to the plate in a state, point by point along them. */
   touching(loose: readonly LooseStretch[], load: Load): Touching[] {
     return this.shiftsUnder(loose, [load])[0]!.contacts;
+  }
+
+  /**
+   * How far spots go down under a weight on each, one after the other, strings off.
+   *
+   * @param weight N
+   * @returns m, down positive; NaN where a spot lies on no wood
+   */
+  dips(spots: readonly Point[], weight: number, loose: readonly LooseStretch[]): number[] {
+    const variant = this.variant(loose);
+    return this.underSpots(spots).map((spot) => {
+      if (!spot) return NaN;
+      return variant ? variant.dip(spot.shifts, spot.own, weight) : weight * spot.own;
+    });
   }
 
   /**
@@ -248,6 +271,32 @@ export class SolvedTop {
       );
     }
     return states;
+  }
+
+  /** The whole top under a newton on each spot, upwards; the latest spots are kept. */
+  private underSpots(spots: readonly Point[]): (Spot | null)[] {
+    const key = JSON.stringify(spots);
+    if (this.spots?.key === key) return this.spots.found;
+    const { free, loads } = this.system;
+    const places = spots.map((spot) => this.place(spot));
+    const rights = places.map((place) => {
+      const right = new Float64Array(loads.weight.length);
+      place?.nodes.forEach((node, i) => {
+        const number = free[FREEDOMS * node + 2]!;
+        if (number >= 0) right[number]! += place.weights[i]!;
+      });
+      return right;
+    });
+    const solved: Float64Array[] = [];
+    for (let i = 0; i < rights.length; i += AT_ONCE)
+      solved.push(...this.factor.solve(rights.slice(i, i + AT_ONCE)).slice(0, rights.length - i));
+    const found = places.map((place, q): Spot | null => {
+      if (!place) return null;
+      const shifts = solved[q]!;
+      return { shifts, own: meanOf(place, (node) => this.value(shifts, node, 2)) };
+    });
+    this.spots = { key, found };
+    return found;
   }
 
   /** The latest few are kept: a hand on the slider asks for one again and again. */

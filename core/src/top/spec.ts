@@ -1,5 +1,5 @@
 import type { StringKind } from '../strings/spec.js';
-import type { Plan } from '../map/index.js';
+import type { Plan, Point } from '../map/index.js';
 import { ALONG_GRAIN_CHANGE } from '../archtop/index.js';
 import { SPECIES, type SpeciesId } from '../wood/index.js';
 import type { Sheet } from './laminate.js';
@@ -20,6 +20,8 @@ export interface TopSpec {
   plateCrack: number | null;
   /** of the wood of a brace, by its number in the plan: Pa, and per 1 %MC */
   braceWood: (species: SpeciesId, brace: number) => { modulus: number; shear: number; swell: number };
+  /** where a top is thinner or thicker than its sheet, and what was glued to it; nowhere where it is left out */
+  local?: (point: Point) => { thickness: number; patch: Sheet | null };
   rim: RimSprings;
   /** the block at the tail is held in its plane, or goes with the sides as far as they give */
   tailBlock: TailBlock;
