@@ -2,11 +2,13 @@ import { IsArray, IsIn, IsString } from 'class-validator';
 
 /**
  * What a browser is told about: `worked out` is what the server worked out anew of an instrument; all others are what
- * somebody saved. An instrument's subject covers its examinations, interventions, marks and plan.
+ * somebody saved. An instrument's subject covers its examinations, interventions,
+ * marks and plan; its top trials are its weighings and what was tried on its virtual top.
  */
 export const CHANGE_SUBJECTS = [
   'instrument',
   'photographs',
+  'top trials',
   'room',
   'tools',
   'strings',

@@ -22,3 +22,5 @@ export * from './map.js';
 export * from './tops.js';
 export * from './interventions.js';
 export * from './events.js';
+export * from './weighings.js';
+export * from './trials.js';

@@ -8,6 +8,7 @@ export const STRUCK_KINDS = [
   'intervention',
   'mark',
   'photograph',
+  'weighing',
   'person',
   'room',
   'tool',

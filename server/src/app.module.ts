@@ -22,6 +22,8 @@ import { RoomsModule } from './rooms/rooms.module.js';
 import { ShelfModule } from './shelf/shelf.module.js';
 import { ShopModule } from './shop/shop.module.js';
 import { StrikesModule } from './strikes/strikes.module.js';
+import { TrialsModule } from './trials/trials.module.js';
+import { WeighingsModule } from './weighings/weighings.module.js';
 import { TopsModule } from './tops/tops.module.js';
 import { StringsModule } from './strings/strings.module.js';
 import { ToolsModule } from './tools/tools.module.js';
@@ -68,6 +70,8 @@ export class AppModule {
         ExaminationsModule,
         MapModule,
         TopsModule,
+        TrialsModule,
+        WeighingsModule,
         ForecastsModule,
         JudgementModule,
         RoomsModule,

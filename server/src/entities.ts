@@ -12,6 +12,8 @@ import { ProtocolEntity } from './protocols/protocol.entity.js';
 import { ReadingEntity } from './readings/reading.entity.js';
 import { ShopEntity } from './shop/shop.entity.js';
 import { StringSetEntity, TuningEntity } from './strings/strings.entity.js';
+import { TrialEntity } from './trials/trial.entity.js';
+import { WeighingEntity } from './weighings/weighing.entity.js';
 import { ToolEntity } from './tools/tool.entity.js';
 import { ShownForecastEntity, SolvedTopEntity, WorkedOutEntity } from './analysis/kept.entity.js';
 
@@ -32,6 +34,8 @@ export const ENTITIES = [
   MarkEntity,
   PhotographEntity,
   PlanEntity,
+  TrialEntity,
+  WeighingEntity,
   ProtocolEntity,
   ShopEntity,
   ToolEntity,

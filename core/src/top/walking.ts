@@ -114,6 +114,26 @@ export interface Dip {
   sd: number;
 }
 
+/** A dial and a hand read a dip so well, m. Common practice. */
+const DIAL_SD = 0.01 * mm;
+/** A zero that comes back farther off than this was not a reading, m. */
+const FARTHEST_DRIFT = 0.03 * mm;
+
+/**
+ * The dip at a spot from the dial before the weight, under it and after it; whichever way the dial counts.
+ *
+ * @returns null for the dip where the zero did not return; errors and drift in m
+ */
+export function dipOf(
+  zero: number,
+  loaded: number,
+  back: number,
+): { dip: number | null; sd: number; drift: number } {
+  const drift = Math.abs(back - zero);
+  const dip = Math.abs(loaded - (zero + back) / 2);
+  return { dip: drift <= FARTHEST_DRIFT && dip > 0 ? dip : null, sd: Math.hypot(DIAL_SD, drift / 2), drift };
+}
+
 /** What a walk with a weight says of one arm. */
 export interface ArmSaid {
   arm: Arm;

@@ -1,4 +1,5 @@
 import { FirstLight1764000000000 } from './migrations/first-light.js';
+import { TopTrials1765200000000 } from './migrations/top-trials.js';
 import { HygrometersBeside1765100000000 } from './migrations/hygrometers-beside.js';
 import { Interventions1764800000000 } from './migrations/interventions.js';
 import { KeptAsTyped1764700000000 } from './migrations/kept-as-typed.js';
@@ -25,6 +26,7 @@ export const MIGRATIONS = [
   StringsOfTheShop1764900000000,
   KeptHumidity1765000000000,
   HygrometersBeside1765100000000,
+  TopTrials1765200000000,
 ];
 
 /** What a data file says of itself. */

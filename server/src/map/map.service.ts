@@ -259,7 +259,9 @@ const STRUCK_WITHOUT_A_WORD: FieldError = {
 const canonical = (one: Sighting): string =>
   JSON.stringify([
     one.path,
-    ...[one.from, one.to, one.ruler, one.width, one.depth, one.letIn, one.through].map((part) => part ?? null),
+    ...[one.from, one.to, one.ruler, one.width, one.depth, one.letIn, one.through].map(
+      (part) => part ?? null,
+    ),
     one.state,
     one.cleated,
     one.note,

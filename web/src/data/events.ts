@@ -60,6 +60,8 @@ export function concerns({ subject, id }: Changed, address: string): boolean {
       return onShelf || (place === 'instruments' && of === id);
     case 'photographs':
       return place === 'instruments' && of === id && page === 'photographs';
+    case 'top trials':
+      return place === 'instruments' && of === id && (page === 'weighings' || page === 'trials');
     case 'room':
       return onShelf || place === 'rooms' || (place === 'instruments' && WORKED.includes(page));
     default:

@@ -1,0 +1,69 @@
+import { Injectable } from '@nestjs/common';
+import type { Trial, TrialInput } from '@upright-elder/contract';
+import { Clock } from '../clock.js';
+import { Database } from '../database/database.js';
+import { saveVersioned } from '../database/versioned.js';
+import { badFields, notFound, STAYS, withBothCopies } from '../http/problem.js';
+import { InstrumentsService } from '../instruments/instruments.service.js';
+import { PeopleService } from '../people/people.service.js';
+import { TrialEntity } from './trial.entity.js';
+
+/** What was tried on the models of tops. */
+@Injectable()
+export class TrialsService {
+  constructor(
+    private readonly database: Database,
+    private readonly clock: Clock,
+    private readonly instruments: InstrumentsService,
+    private readonly people: PeopleService,
+  ) {}
+
+  /** Those of an instrument that are not put away, the latest first. */
+  async ofInstrument(instrumentId: string): Promise<Trial[]> {
+    await this.instruments.get(instrumentId);
+    const rows = await this.database.read.find(TrialEntity, {
+      where: { instrumentId, putAway: false },
+      order: { updatedAt: 'DESC', id: 'DESC' },
+    });
+    return this.complete(rows);
+  }
+
+  async get(id: string): Promise<Trial> {
+    const row = await this.database.read.findOneBy(TrialEntity, { id });
+    if (!row) throw notFound('trial');
+    return (await this.complete([row]))[0]!;
+  }
+
+  async save(id: string, input: TrialInput): Promise<Trial> {
+    const name = input.name.trim();
+    if (name === '')
+      throw badFields([
+        {
+          field: 'name',
+          typed: input.name,
+          reason: 'it has no name',
+          accepted: 'a word or two, such as “both legs glued”',
+        },
+      ]);
+    await this.instruments.get(input.instrumentId);
+    const { version, instrumentId, by, tried, forWork, putAway } = input;
+    await withBothCopies(
+      () =>
+        this.database.write(async (manager) => {
+          const before = await manager.findOneBy(TrialEntity, { id });
+          if (before && before.instrumentId !== instrumentId)
+            throw badFields([{ field: 'instrumentId', typed: instrumentId, ...STAYS }]);
+          const values = { instrumentId, name, tried, forWork, putAway, by, updatedAt: this.clock.now() };
+          return saveVersioned(manager, TrialEntity, id, version, input, values);
+        }),
+      () => this.get(id),
+      input,
+    );
+    return this.get(id);
+  }
+
+  private async complete(rows: TrialEntity[]): Promise<Trial[]> {
+    const nameOf = await this.people.names();
+    return rows.map(({ fingerprint: _fingerprint, ...row }) => ({ ...row, byName: nameOf(row.by) }));
+  }
+}

@@ -1,0 +1,131 @@
+import { Injectable } from '@nestjs/common';
+import type { FieldError, SpotInput, WeighedSpot, Weighing, WeighingInput } from '@upright-elder/contract';
+import { dipOf } from '@upright-elder/core/top';
+import { parseForce, parseLength, type Parsed } from '@upright-elder/core/units';
+import { Clock } from '../clock.js';
+import { Database } from '../database/database.js';
+import { saveVersioned } from '../database/versioned.js';
+import { badFields, notFound, withBothCopies } from '../http/problem.js';
+import { InstrumentsService } from '../instruments/instruments.service.js';
+import { PeopleService } from '../people/people.service.js';
+import { StrikesService } from '../strikes/strikes.service.js';
+import { WeighingEntity } from './weighing.entity.js';
+
+/** A hand sets no heavier weight on an old top, and a lighter one moves no dial, N. */
+const LIGHTEST = 1;
+const HEAVIEST = 100;
+
+/** Weights that were set on tops. */
+@Injectable()
+export class WeighingsService {
+  constructor(
+    private readonly database: Database,
+    private readonly clock: Clock,
+    private readonly instruments: InstrumentsService,
+    private readonly people: PeopleService,
+    private readonly strikes: StrikesService,
+  ) {}
+
+  /** All of an instrument, oldest first; those taken back only where they are asked for. */
+  async ofInstrument(instrumentId: string, withStruck = false): Promise<Weighing[]> {
+    await this.instruments.get(instrumentId);
+    const rows = await this.database.read.find(WeighingEntity, {
+      where: { instrumentId, ...(withStruck ? {} : { struck: false }) },
+      order: { date: 'ASC', updatedAt: 'ASC', id: 'ASC' },
+    });
+    return this.complete(rows);
+  }
+
+  async get(id: string): Promise<Weighing> {
+    const row = await this.database.read.findOneBy(WeighingEntity, { id });
+    if (!row) throw notFound('weighing');
+    return (await this.complete([row]))[0]!;
+  }
+
+  async save(id: string, input: WeighingInput): Promise<Weighing> {
+    const errors = [...this.faults(input)];
+    if (errors.length > 0) throw badFields(errors);
+    await this.instruments.get(input.instrumentId);
+    const { version: _version, ...facts } = input;
+    await withBothCopies(
+      () =>
+        this.database.write(async (manager) => {
+          const before = await manager.findOneBy(WeighingEntity, { id });
+          const values = { ...facts, updatedAt: before?.updatedAt ?? this.clock.now() };
+          return saveVersioned(manager, WeighingEntity, id, 0, input, values);
+        }),
+      () => this.get(id),
+      input,
+    );
+    return this.get(id);
+  }
+
+  private *faults({ version, date, weight, spots }: WeighingInput): Generator<FieldError> {
+    if (version !== 0)
+      yield {
+        field: 'version',
+        typed: String(version),
+        reason: 'a weighing stays as it was read',
+        accepted: 'a new weighing; strike the one that was a slip',
+      };
+    const today = this.clock.date();
+    if (date > today)
+      yield {
+        field: 'date',
+        typed: date,
+        reason: 'it would have been weighed in the future',
+        accepted: `a day up to ${today}`,
+      };
+    const force = newtonsOf(weight);
+    if (!force.ok) yield { field: 'weight', typed: weight, reason: force.reason, accepted: force.accepted };
+    for (const [i, spot] of spots.entries())
+      for (const part of ['zero', 'loaded', 'back'] as const) {
+        const read = parseLength(spot[part], 'mm');
+        if (!read.ok)
+          yield {
+            field: `spots.${i}.${part}`,
+            typed: spot[part],
+            reason: read.reason,
+            accepted: read.accepted,
+          };
+      }
+  }
+
+  private async complete(rows: WeighingEntity[]): Promise<Weighing[]> {
+    const nameOf = await this.people.names();
+    const strikes = await this.strikes.ofMany(
+      'weighing',
+      rows.map(({ id }) => id),
+    );
+    return rows.map(({ fingerprint: _fingerprint, ...row }) => {
+      const force = newtonsOf(row.weight);
+      return {
+        ...row,
+        spots: row.spots.map(understood),
+        newtons: force.ok ? force.value : 0,
+        byName: nameOf(row.by),
+        strikes: strikes.get(row.id) ?? [],
+      };
+    });
+  }
+}
+
+/** The weight that was typed, N. */
+function newtonsOf(text: string): Parsed<number> {
+  const force = parseForce(text, 'kgf');
+  if (!force.ok || (force.value >= LIGHTEST && force.value <= HEAVIEST)) return force;
+  return {
+    ok: false,
+    reason: force.value > HEAVIEST ? 'it is more than a hand would lean on an old top' : 'it moves no dial',
+    accepted: 'a weight from 0.1 to 10 kg, such as 2 kg or 4.5 lb',
+  };
+}
+
+/** What the dial said at a spot. */
+function understood(spot: SpotInput): WeighedSpot {
+  const metres = (text: string) => {
+    const read = parseLength(text, 'mm');
+    return read.ok ? read.value : NaN;
+  };
+  return { ...spot, ...dipOf(metres(spot.zero), metres(spot.loaded), metres(spot.back)) };
+}
