@@ -9,3 +9,4 @@ export * from './plan/plan.js';
 export * from './top/section.js';
 export * from './top/contours.js';
 export * from './top/relief.js';
+export * from './top/walk.js';

@@ -19,6 +19,7 @@ import { Shell } from './Shell.js';
 // charts, the map and drag and drop load when they are needed
 const SeasonsPage = lazy(() => import('../places/instrument/SeasonsPage.js'));
 const TopPage = lazy(() => import('../places/instrument/TopPage.js'));
+const WeightsPage = lazy(() => import('../places/instrument/WeightsPage.js'));
 const MapPage = lazy(() =>
   import('../places/instrument/MapPage.js').then(({ MapPage: page }) => ({ default: page })),
 );
@@ -53,6 +54,7 @@ export const router = createBrowserRouter([
           { path: 'examine', element: <ExaminePage /> },
           { path: 'map', element: <MapPage /> },
           { path: 'top', element: <TopPage /> },
+          { path: 'top/weights', element: <WeightsPage /> },
           { path: 'seasons', element: <SeasonsPage /> },
           { path: 'work', element: <WorkPage /> },
           { path: 'readings', element: <ReadingsPage /> },

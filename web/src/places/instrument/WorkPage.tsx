@@ -9,6 +9,7 @@ import { Fetching } from '../../app/Fetching.js';
 import { useHeights } from '../../data/heights.js';
 import { useJudgement } from '../../data/hooks.js';
 import { BudgetBars } from '../../charts/BudgetBars.js';
+import { ChosenOnTop } from './work/ChosenOnTop.js';
 
 const CAUSE_NAMES: Record<BudgetCause, string> = {
   season: 'Season',
@@ -25,12 +26,12 @@ export function WorkPage() {
   const { unit } = useHeights();
   return (
     <Fetching of={useJudgement(id, unit)}>
-      {(judgement) => <WorkOf judgement={judgement} unit={unit} />}
+      {(judgement) => <WorkOf id={id} judgement={judgement} unit={unit} />}
     </Fetching>
   );
 }
 
-function WorkOf({ judgement, unit }: { judgement: Judgement; unit: HeightUnit }) {
+function WorkOf({ id, judgement, unit }: { id: string; judgement: Judgement; unit: HeightUnit }) {
   const { verdict, budgets, order, questions, date } = judgement;
   return (
     <div className="grid gap-4 xl:grid-cols-[27rem_minmax(0,1fr)]">
@@ -64,6 +65,7 @@ function WorkOf({ judgement, unit }: { judgement: Judgement; unit: HeightUnit })
       </div>
       <section aria-label="Repair order">
         <h2 className="mb-2 text-[1.4rem]">Repair order</h2>
+        <ChosenOnTop id={id} />
         {order.length === 0 ? (
           <p className="sheet said p-4">Nothing to be done now.</p>
         ) : (

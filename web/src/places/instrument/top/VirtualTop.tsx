@@ -5,6 +5,7 @@ import {
   shapeFigures,
   softened,
   STRUNG_SD,
+  weighingSpots,
   type Load,
   type LooseStretch,
   type TopFacts,
@@ -15,6 +16,7 @@ import { GLUED_AT } from '@upright-elder/core/wood';
 import { contourStep } from '@upright-elder/drawings';
 import type { Remote } from 'comlink';
 import { useMemo } from 'react';
+import { Link } from 'react-router';
 import { useHeights } from '../../../data/heights.js';
 import { tensionOf, useShopStrings } from '../../../data/strings.js';
 import { useUnchanged } from '../../../data/useUnchanged.js';
@@ -30,6 +32,7 @@ import { LoadControls } from './LoadControls.js';
 import { LooseList } from './LooseList.js';
 import { sayTurn } from './sayTurn.js';
 import { togglesOf, type Toggle } from './stretches.js';
+import { Trials } from './Trials.js';
 import { useAnswer } from './useAnswer.js';
 import { useDraws } from './useDraws.js';
 import { useTopWorker } from './useTopWorker.js';
@@ -264,7 +267,19 @@ function SolvedView({
           onToggle={toggle}
           touches={(touching.value ?? []).some(({ force }) => force > 0)}
         />
-        <WeightTest api={api} loose={recorded} onSoftness={setSoftness} />
+        <WeightTest instrumentId={instrument.id} api={api} loose={recorded} onSoftness={setSoftness} />
+        <Trials instrument={instrument} toggles={toggles} trying={trial} />
+        {weighingSpots(view.plan).length > 0 && (
+          <section className="sheet p-4" aria-label="Walking weights">
+            <h2 className="text-[1.2rem]">Walking weights</h2>
+            <p className="text-[0.9rem] text-faint">
+              Four minutes with a dial tell which leg to look at first, and whether a glue-up took.
+            </p>
+            <Link to="weights" className="quiet mt-2 inline-flex">
+              Walk the weight
+            </Link>
+          </section>
+        )}
         <p className="px-1 text-[0.85rem] text-faint">{PRIOR_WORDS[known.prior]}</p>
       </aside>
     </div>

@@ -1,7 +1,14 @@
+import { sayDate } from '@upright-elder/core/days';
 import type { DeflectionTest, LooseStretch, Uncertain } from '@upright-elder/core/top';
 import { parseForce, printForce } from '@upright-elder/core/units';
 import type { Remote } from 'comlink';
 import { useEffect, useState } from 'react';
+import { toast } from 'sonner';
+import { send } from '../../../data/api.js';
+import { useRefresh, useShop, useWeighings } from '../../../data/hooks.js';
+import { newId } from '../../../data/ids.js';
+import { usePersonId } from '../../../data/person.js';
+import { refusals } from '../../../data/save.js';
 import { LengthField } from '../../../fields/LengthField.js';
 import { TypedField } from '../../../fields/TypedField.js';
 import type { TopApi } from '../../../workers/top.worker.js';
@@ -21,16 +28,25 @@ function testOf({ weight, dip }: { weight: string; dip: string }): DeflectionTes
 
 /** A known weight set on the bridge and the dip that it makes: how soft this very top is against its plan. */
 export function WeightTest({
+  instrumentId,
   api,
   loose,
   onSoftness,
 }: {
+  instrumentId: string;
   api: Remote<TopApi>;
   /** of the top as it was found */
   loose: readonly LooseStretch[];
   onSoftness: (softness: number) => void;
 }) {
-  const [typed, setTyped] = useState({ weight: '', dip: '' });
+  const { data: weighings } = useWeighings(instrumentId);
+  const kept = weighings?.findLast(({ kind }) => kind === 'bridge');
+  const { data: shop } = useShop();
+  const personId = usePersonId();
+  const refresh = useRefresh();
+  const [own, setTyped] = useState<{ weight: string; dip: string } | null>(null);
+  // what was kept stands until something else is typed
+  const typed = own ?? { weight: kept?.weight ?? '', dip: kept?.spots[0]?.loaded ?? '' };
   const [softness, setSoftness] = useState<Uncertain | null>(null);
   const { weight, dip } = typed;
   useEffect(() => {
@@ -47,7 +63,29 @@ export function WeightTest({
       over = true;
     };
   }, [api, loose, weight, dip, onSoftness]);
-  const set = (part: Partial<typeof typed>) => setTyped((before) => ({ ...before, ...part }));
+  const set = (part: Partial<typeof typed>) => setTyped({ ...typed, ...part });
+  const keep = async () => {
+    if (!personId || !shop) return void toast.error('Pick who is at the bench first.');
+    try {
+      await send('PUT', `weighings/${newId()}`, {
+        version: 0,
+        instrumentId,
+        by: personId,
+        date: shop.today,
+        kind: 'bridge',
+        moment: 'as it came',
+        weight,
+        planChecked: false,
+        spots: [{ spot: 'bridge', zero: '0', loaded: dip, back: '0' }],
+        note: '',
+      });
+      await refresh();
+      setTyped(null);
+      toast.success('The weight on the bridge is kept.');
+    } catch (error) {
+      refusals(error);
+    }
+  };
   return (
     <section className="sheet p-4" aria-label="A weight on the bridge">
       <h2 className="text-[1.2rem]">A weight on the bridge</h2>
@@ -75,10 +113,23 @@ export function WeightTest({
         />
       </div>
       {softness && (
-        <p>
-          It moves <span className="font-bold">{softness.value.toFixed(2)}</span> times as far under a force
-          as its plan says (± {(1.28 * softness.sd).toFixed(2)}). Everything above follows.
-        </p>
+        <>
+          <p>
+            It moves <span className="font-bold">{softness.value.toFixed(1)}</span> times as far under a force
+            as its plan says. Everything above follows.
+          </p>
+          {own ? (
+            <button type="button" className="quiet mt-1" onClick={() => void keep()}>
+              Keep this reading
+            </button>
+          ) : (
+            kept && (
+              <p className="text-[0.9rem] text-faint">
+                Read on {sayDate(kept.date)} by {kept.byName}.
+              </p>
+            )
+          )}
+        </>
       )}
     </section>
   );

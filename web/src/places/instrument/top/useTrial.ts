@@ -1,4 +1,4 @@
-import type { Instrument, TopModel } from '@upright-elder/contract';
+import type { Instrument, TopModel, Tried } from '@upright-elder/contract';
 import { NOT_KNOWN, usualSet } from '@upright-elder/core/build';
 import type { Anchor } from '@upright-elder/core/top';
 import { useState } from 'react';
@@ -24,6 +24,8 @@ export interface Trial {
   /** the bridge plate is cracked through its pin holes */
   plateCracked: boolean;
   setPlateCracked: (cracked: boolean) => void;
+  /** lays on what was tried before; stretches that the map no longer has are left out */
+  lay: (tried: Tried, toggles: readonly Toggle[]) => void;
 }
 
 /** What it is strung with; while nobody knows, what it was built for, or the usual set. */
@@ -50,7 +52,25 @@ export function useTrial(instrument: Instrument, known: TopModel, toggles: reado
       if (!next.delete(id)) next.add(id);
       return next;
     });
+  const lay: Trial['lay'] = (tried, all) => {
+    setLoose(
+      new Set(
+        all
+          .filter(({ stretch }) =>
+            tried.loose.some(
+              ({ brace, from, to }) => brace === stretch.brace && from < stretch.to && to > stretch.from,
+            ),
+          )
+          .map(({ id }) => id),
+      ),
+    );
+    setStrung({ set: tried.strings, tuning: tried.tuning });
+    setMoisture(tried.moisture);
+    setAnchor(tried.anchor);
+    setPlateCracked(tried.plateCracked);
+  };
   return {
+    lay,
     loose,
     toggle,
     strung,

@@ -1,0 +1,186 @@
+import type { Instrument, TopModel, Weighing } from '@upright-elder/contract';
+import { planOf } from '@upright-elder/contract';
+import { sayDate } from '@upright-elder/core/days';
+import { pathLength, stretchOf, type Path, type Plan } from '@upright-elder/core/map';
+import { armsToWeigh, weighingSpots, type ArmSaid, type TopFacts } from '@upright-elder/core/top';
+import { PAGE_INKS, walkDrawing } from '@upright-elder/drawings';
+import { useMemo, useState } from 'react';
+import { Link, useParams } from 'react-router';
+import { Fetching } from '../../app/Fetching.js';
+import { StrikeOut, StruckWords } from '../../app/StrikeOut.js';
+import { useInstrument, useShop, useTop, useWeighings } from '../../data/hooks.js';
+import { useUnchanged } from '../../data/useUnchanged.js';
+import { Drawn } from '../../drawings/Drawn.js';
+import { GlueTook } from './weights/GlueTook.js';
+import { useWalk } from './weights/useWalk.js';
+import { WalkForm } from './weights/WalkForm.js';
+import { WalkSaid } from './weights/WalkSaid.js';
+
+/** Walking weights: a known weight on marked spots tells where to look first, and whether a glue-up took. */
+export default function WeightsPage() {
+  const { id } = useParams() as { id: string };
+  const top = useTop(id);
+  const weighings = useWeighings(id, true);
+  const shop = useShop();
+  return (
+    <Fetching of={useInstrument(id)}>
+      {(instrument) => (
+        <Fetching of={top}>
+          {(known) => (
+            <Fetching of={weighings}>
+              {(walks) => (
+                <Fetching of={shop}>
+                  {({ today }) => <WeightsOf {...{ instrument, known, walks, today }} />}
+                </Fetching>
+              )}
+            </Fetching>
+          )}
+        </Fetching>
+      )}
+    </Fetching>
+  );
+}
+
+interface Known {
+  instrument: Instrument;
+  known: TopModel;
+  walks: readonly Weighing[];
+  today: string;
+}
+
+function WeightsOf({ instrument, known, walks, today }: Known) {
+  const plan = useMemo(() => known.plan && planOf(known.plan), [known.plan]);
+  const spots = useMemo(() => (plan ? weighingSpots(plan) : []), [plan]);
+  if (!plan || spots.length === 0)
+    return (
+      <div className="sheet p-6">
+        <p className="said">
+          {plan
+            ? 'Weights are walked over an X or over ladders; this bracing is neither.'
+            : 'Its top has no drawing yet. The spots are found on the map’s plan.'}
+        </p>
+        <Link to={plan ? '../top' : '../map'} className="act mt-4">
+          {plan ? 'Back to the top' : 'Draw its top'}
+        </Link>
+      </div>
+    );
+  return (
+    <Walks {...{ instrument, known, plan, today, walks: walks.filter(({ kind }) => kind === 'walk') }} />
+  );
+}
+
+function Walks({ instrument, known, plan, walks, today }: Known & { plan: Plan }) {
+  const spots = useMemo(() => weighingSpots(plan), [plan]);
+  const arms = useMemo(() => armsToWeigh(plan), [plan]);
+  const [current, setCurrent] = useState<string | null>(null);
+  const [read, setRead] = useState<ReadonlySet<string>>(new Set());
+  const standing = walks.filter(({ struck }) => !struck);
+  const [chosen, setChosen] = useState<string | null>(null);
+  const shown = standing.find(({ id }) => id === chosen) ?? standing.at(-1) ?? null;
+  const facts = useUnchanged<TopFacts>({
+    species: known.species,
+    laminated: known.laminated,
+    thickness: known.thickness ?? undefined,
+    domeRadius: known.domeRadius ?? undefined,
+    bridgeThickness: known.bridgeThickness ?? undefined,
+    plateThickness: known.plateThickness ?? undefined,
+  });
+  const walk = useUnchanged(shown?.planChecked ? shown : null);
+  const walked = useWalk(plan, facts, walk);
+  const first =
+    shown && walked.state === 'said' && walked.said.told && shown.planChecked ? walked.said.arms : [];
+  const look = first.filter((one) => one.look === 'first').map((one) => pathOf(plan, one));
+  const after = standing.findLast(({ moment }) => moment === 'after gluing');
+  const before =
+    after &&
+    standing.findLast((one) => one !== after && one.moment !== 'after gluing' && one.date <= after.date);
+  const drawing = useMemo(
+    () =>
+      walkDrawing(
+        {
+          plan,
+          spots: spots.map(({ id, name, point }) => ({
+            name,
+            point,
+            state: id === current ? 'now' : read.has(id) ? 'read' : 'waits',
+          })),
+          look,
+        },
+        `The spots on ${instrument.nickname}, ${spots.length} of them`,
+        PAGE_INKS,
+      ),
+    [plan, spots, current, read, look, instrument.nickname],
+  );
+  return (
+    <div className="grid grid-cols-[minmax(0,1fr)] items-start gap-4 lg:grid-cols-[20rem_minmax(0,1fr)]">
+      <div className="grid gap-4">
+        <section className="sheet p-4" aria-label="The spots">
+          <Link to="../top" className="text-[0.95rem] underline">
+            Back to the top
+          </Link>
+          <Drawn of={drawing} className="mx-auto mt-2 w-full max-w-[19rem] text-ink" />
+        </section>
+      </div>
+      <div className="grid gap-4">
+        {shown && (
+          <section className="sheet p-4" aria-label="What the walk says">
+            <h2 className="text-[1.3rem]">The walk of {sayDate(shown.date)}</h2>
+            <WalkSaid walked={walked} planChecked={shown.planChecked} />
+          </section>
+        )}
+        {before && after && <GlueTook {...{ before, after, arms, spots }} />}
+        <WalkForm
+          instrumentId={instrument.id}
+          today={today}
+          spots={spots}
+          onSpot={setCurrent}
+          onRead={setRead}
+        />
+        {walks.length > 0 && (
+          <section className="sheet p-4" aria-label="Walks">
+            <h2 className="text-[1.2rem]">Walks</h2>
+            <ul>
+              {[...walks].reverse().map((one) => (
+                <li
+                  key={one.id}
+                  className="flex flex-wrap items-center justify-between gap-2 border-b border-rule py-1"
+                >
+                  <span className={one.struck ? 'text-faint line-through' : ''}>
+                    {sayDate(one.date)}, {one.moment}, {one.weight} {/\p{L}/u.test(one.weight) ? '' : 'kg'},{' '}
+                    {one.spots.length} spots · {one.byName}
+                    {one.note && ` · ${one.note}`}
+                  </span>
+                  <span className="flex items-center gap-2">
+                    {one.struck ? (
+                      <StruckWords strikes={one.strikes} />
+                    ) : (
+                      one.id !== shown?.id && (
+                        <button type="button" className="quiet" onClick={() => setChosen(one.id)}>
+                          Show
+                        </button>
+                      )
+                    )}
+                    <StrikeOut
+                      kind="weighing"
+                      id={one.id}
+                      what="this walk"
+                      struck={one.struck}
+                      example="the dial stood on the edge"
+                    />
+                  </span>
+                </li>
+              ))}
+            </ul>
+          </section>
+        )}
+      </div>
+    </div>
+  );
+}
+
+/** The stretch that is looked at first. */
+function pathOf(plan: Plan, { arm, over }: ArmSaid): Path {
+  const { path } = plan.braces.find(({ id }) => id === arm.brace)!;
+  const length = pathLength(path);
+  return arm.fromEnd ? stretchOf(path, length - over, length) : stretchOf(path, 0, over);
+}
