@@ -120,7 +120,7 @@ const MARKED: Record<string, (told: Told) => Invented[]> = {
   },
   'Little Anchor': ({ plan, days, seen }) =>
     (['bass', 'treble'] as const).map((side): Invented => {
-      const brace = plan.braces.find(({ id }) => id === `X brace, lower leg ${side}`)!;
+      const brace = plan.braces.find(({ id }) => id === `X brace, ${side} leg`)!;
       const leg = pathLength(brace.path.slice(0, 2));
       const loose = (share: number): Partial<Sighting> => ({
         path: points([brace.path[0]!]),

@@ -129,7 +129,7 @@ describe('the map', () => {
 
     await hand.tabBack('Top');
     await hand.keys('ArrowRight');
-    await hand.tabTo('X brace, lower leg bass');
+    await hand.tabTo('X brace, bass leg');
     await hand.keys('Enter');
     await hand.sees('It is loose');
     await hand.tabBack('From, along it');
@@ -138,7 +138,7 @@ describe('the map', () => {
     await hand.type('9 cm');
     await hand.tabTo('Mark it loose');
     await hand.keys('Enter');
-    await hand.sees(/separation, X brace, lower leg bass, 90 mm, moving/u);
+    await hand.sees(/separation, X brace, bass leg, 90 mm, moving/u);
 
     const said = () => page.$eval('section[aria-label=Marks]', (section) => section.innerText);
     const full = await said();
@@ -156,13 +156,13 @@ describe('the map', () => {
     expect(marks.map(({ kind, brace, name }) => [kind, brace, name])).toEqual([
       ['crack', null, 'below the bridge'],
       ['crack', null, ''],
-      ['separation', 'X brace, lower leg bass', ''],
+      ['separation', 'X brace, bass leg', ''],
     ]);
     expect(marks[2]!.sightings[0]).toMatchObject({ from: 0, to: 0.09 });
   });
 
   it('says in words what cannot be, and does not draw it', async () => {
-    await hand.tabBack('X brace, lower leg treble');
+    await hand.tabBack('X brace, treble leg');
     await hand.keys('Enter');
     await hand.sees('It is loose');
     await hand.tabBack('Width of the brace');

@@ -57,8 +57,8 @@ describe('the plan', () => {
     expect(status).toBe(422);
     expect((body as Problem).errors!.map(({ reason }) => reason)).toEqual([
       'bridge: the saddle line does not lie on the bridge',
-      'X brace, lower leg bass: it is 0.0 mm wide',
-      expect.stringMatching(/X brace, lower leg treble: it stands \d+ mm over the edge/u),
+      'X brace, bass leg: it is 0.0 mm wide',
+      expect.stringMatching(/X brace, treble leg: it stands \d+ mm over the edge/u),
     ]);
     expect((await get<PlanAnswer>(PLAN)).plan!.version).toBe(1);
     const nonsense = {

@@ -77,7 +77,7 @@ describe('the top of an instrument', () => {
       by: PERSON,
       face: 'top inside',
       kind: 'separation',
-      brace: 'X brace, lower leg bass',
+      brace: 'X brace, bass leg',
       name: '',
       sightings: [
         {
@@ -93,7 +93,7 @@ describe('the top of an instrument', () => {
     await put(`marks/${id(60)}`, mark);
     expect(await topOf()).toMatchObject({
       rise: before,
-      loose: [{ brace: 'X brace, lower leg bass', from: 0, to: 0.1, state: 'moving' }],
+      loose: [{ brace: 'X brace, bass leg', from: 0, to: 0.1, state: 'moving' }],
     });
     const stiffer = {
       ...plan,
@@ -142,7 +142,7 @@ describe('the top of an instrument', () => {
       by: PERSON,
       face: 'top inside',
       kind: 'separation',
-      brace: 'X brace, lower leg bass',
+      brace: 'X brace, bass leg',
       name: '',
       sightings: [seen('2026-02-10', 'moving'), seen('2026-05-10', 'repaired')],
     });

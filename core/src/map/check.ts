@@ -23,6 +23,8 @@ const mm = 1e-3;
 /** A brace may stand so far over the outline: its end is let into the lining. */
 const LET_IN = 6 * mm;
 const MOST_BRACES = 60;
+/** Nearer to its ends than this part of the length a body has no width to measure. */
+const END = 0.02;
 
 /**
  * Everything about a plan that cannot be, or that could not be drawn or computed. An empty list means that it can.
@@ -66,12 +68,12 @@ export function outlineFaults({ shape, length, widths }: Outline): PlanFault[] {
   const faults: PlanFault[] = [];
   const sorted = [...widths].sort((a, b) => a.at - b.at);
   sorted.forEach(({ at, width }, i) => {
-    if (!finite(at, width) || at < 0 || at > length)
+    if (!finite(at, width) || at < END * length || at > (1 - END) * length)
       faults.push(
         fault(
           'outline',
-          `a width is measured ${say(at)} from the tail, beyond the body`,
-          `from 0 to ${say(length)}`,
+          `a width is measured ${say(at)} from the tail, at its end or beyond the body`,
+          `from ${say(END * length)} to ${say((1 - END) * length)}`,
         ),
       );
     else if (width < 0.03 || width > 0.6)

@@ -1,7 +1,7 @@
 import { fretPosition } from '../stance/index.js';
 import { pathLength, type Path, type Point } from './geometry.js';
 import type { Face } from './marks.js';
-import { halfWidthOf, outlinePolygon, WIDTH_STATIONS, type Outline } from './outline.js';
+import { halfWidthOf, outlinePolygon, outlineSide, WIDTH_STATIONS, type Outline } from './outline.js';
 import type { Plan } from './plan.js';
 
 /** What of the neck the map draws. */
@@ -67,11 +67,16 @@ export function rimLength(outline: Outline): number {
   return pathLength(rim(outline));
 }
 
-/** One side of the outline with half of the tail's end before it. */
-function rim(outline: Outline): Path {
-  const polygon = outlinePolygon(outline);
-  return [[0, 0], ...polygon.slice(0, polygon.length / 2)];
-}
+/** One side of the outline, from the middle of the tail to where the neck stands on it. */
+const rim = (outline: Outline): Path => {
+  const neck = NECK_SHARE * outline.length;
+  const side = outlineSide(outline);
+  const end = side.findIndex(([x, y]) => y > outline.length / 2 && (y >= neck || x < NECK_HALF));
+  return side.slice(0, end < 0 ? undefined : end + 1);
+};
+/** The neck covers the middle of the upper end, m to either side. */
+const NECK_HALF = 0.028;
+const NECK_SHARE = 0.9999;
 
 /** A side rolled out: x down from the top's edge, y along the rim from the middle of the tail. Lies with the top up. */
 function sideSheet(face: 'bass side' | 'treble side', { outline, sides }: Plan): FaceSheet {

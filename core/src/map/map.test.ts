@@ -19,9 +19,9 @@ import {
   lookFirst,
   looseShare,
   mirrored,
-  monotoneCubic,
   nearestOn,
   outlinePolygon,
+  outlineSide,
   pathLength,
   planFrom,
   pointAlong,
@@ -136,7 +136,7 @@ describe('an outline', () => {
         return (
           widths.every(({ at, width }) => Math.abs(2 * half(at) - width) < 1e-9) &&
           Math.abs(length - plain.length) < 1e-9 &&
-          !crossesItself(polygon.slice(0, 121))
+          !crossesItself(polygon.slice(0, 151))
         );
       }),
       { numRuns: 60 },
@@ -164,26 +164,41 @@ describe('an outline', () => {
     expect(Math.abs(polygonArea(outlinePolygon(usualOutline('auditorium'))) / area - 1)).toBeLessThan(0.005);
   });
 
-  it('never bulges between two of its points (Fritsch and Carlson)', () => {
-    const points = fc
-      .array(fc.double({ min: 0, max: 1, noNaN: true }), { minLength: 2, maxLength: 10 })
-      .map((ys) => ys.map((y, i): [number, number] => [i, y]));
-    fc.assert(
-      fc.property(points, fc.double({ min: 0, max: 1, noNaN: true }), (known, part) => {
-        const curve = monotoneCubic(known);
-        return known.slice(1).every(([x, y], i) => {
-          const before = known[i]![1];
-          const value = curve(x - 1 + part);
-          return value >= Math.min(before, y) - 1e-9 && value <= Math.max(before, y) + 1e-9;
-        });
-      }),
+  it('is a smooth closed curve: convex, waisted, convex, with no corner, no flat waist, and the widest where it is', () => {
+    const measured = fc.tuple(
+      shape,
+      fc.array(fc.double({ min: 0.988, max: 1.012, noNaN: true }), { minLength: 6, maxLength: 6 }),
     );
-    const line = monotoneCubic([
-      [0, 1],
-      [1, 3],
-      [3, 7],
-    ]);
-    expect(line(2)).toBeCloseTo(5, 12);
+    fc.assert(
+      fc.property(measured, ([id, factors]) => {
+        const plain = usualOutline(id);
+        const preset = halfWidthOf(plain);
+        const widths = WIDTH_STATIONS.map(({ at }, i) => ({
+          at: at * plain.length,
+          width: 2 * preset(at * plain.length) * factors[i]!,
+        }));
+        for (const outline of [plain, { ...plain, widths }]) {
+          const side = outlineSide(outline);
+          const bends = side.slice(1, -1).map((b, i) => {
+            const [a, c] = [side[i]!, side[i + 2]!];
+            const turned = (b[0] - a[0]) * (c[1] - b[1]) - (b[1] - a[1]) * (c[0] - b[0]);
+            const sides = [a, b, c].map((p, k, all) =>
+              Math.hypot(...[0, 1].map((d) => all[(k + 1) % 3]![d]! - p[d]!)),
+            );
+            return (2 * turned) / (sides[0]! * sides[1]! * sides[2]!);
+          });
+          // no bend is tighter than the curve of a small shoulder
+          expect(Math.max(...bends.map(Math.abs))).toBeLessThan(1 / 0.02);
+          const signs = bends.map(Math.sign).filter((sign, i, all) => i === 0 || sign !== all[i - 1]);
+          expect(signs).toEqual([1, -1, 1]);
+          // the waist is a curve
+          const waist = side.findIndex(([x], i) => i > 50 && x < side[i - 1]![0] && x <= side[i + 1]![0]);
+          expect(bends[waist - 1]).toBeLessThan(-1 / 0.6);
+          side.slice(1).forEach(([, y], i) => expect(y).toBeGreaterThan(side[i]![1]));
+        }
+      }),
+      { numRuns: 60, seed: 3 },
+    );
   });
 });
 

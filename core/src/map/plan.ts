@@ -74,6 +74,16 @@ export function braceHeightAt(brace: Pick<Brace, 'height' | 'taper'>, share: num
   return brace.height * Math.min(fall(within, start), fall(1 - within, end));
 }
 
+/** The legs of a brace of the X, by the side that each lies on: it crosses over. */
+export function legsOf({
+  kind,
+  path,
+}: Pick<Brace, 'kind' | 'path'>): { lower: string; upper: string } | null {
+  if (kind !== 'X brace' || path.length !== 3) return null;
+  const sides = path[0]![0] < 0 ? ['bass', 'treble'] : ['treble', 'bass'];
+  return { lower: `${sides[0]} lower leg of the X`, upper: `${sides[1]} upper leg of the X` };
+}
+
 /** Every brace of the body, those of the top first. */
 export const allBraces = ({ braces, backBraces }: Pick<Plan, 'braces' | 'backBraces'>): Brace[] => [
   ...braces,

@@ -186,7 +186,7 @@ function xBraces(polygon: Path, crossing: Point, degrees: number, size: Section)
       end: (end * upper) / (lower + upper),
       left,
     };
-    return brace(`X brace, lower leg ${side}`, 'X brace', path, { ...size, taper });
+    return brace(`X brace, ${side} leg`, 'X brace', path, { ...size, taper });
   });
 }
 

@@ -1,4 +1,4 @@
-import { pathLength, pointAlong, type Brace, type Plan, type Point } from '../map/index.js';
+import { legsOf, pathLength, pointAlong, type Brace, type Plan, type Point } from '../map/index.js';
 import { choleskyOf, solveCholesky } from '../numeric/index.js';
 import { SolvedTop, type LooseStretch } from './solved.js';
 import { topSpec, USUAL_TOP, type TopFacts, type TopSpec } from './spec.js';
@@ -32,23 +32,29 @@ const LADDERS = 4;
 
 /** Arms of a plan that a weight can tell something of: those of an X, or both ends of the ladders by the bridge. */
 export function armsToWeigh(plan: Plan): Arm[] {
-  const x = plan.braces.filter(({ kind, path }) => kind === 'X brace' && path.length === 3);
-  if (x.length > 0)
-    return x.flatMap(({ id, path }): Arm[] => {
-      const lower = pathLength(path.slice(0, 2));
-      const side = path[0]![0] < 0 ? 'bass' : 'treble';
-      const other = side === 'bass' ? 'treble' : 'bass';
-      return [
-        { id: `${id} lower`, name: `${side} lower leg of the X`, brace: id, length: lower, fromEnd: false },
-        {
-          id: `${id} upper`,
-          name: `${other} upper leg of the X`,
-          brace: id,
-          length: pathLength(path) - lower,
-          fromEnd: true,
-        },
-      ];
-    });
+  const x = plan.braces.flatMap(({ id, kind, path }) => {
+    const names = legsOf({ kind, path });
+    return names ? [{ id, path, names, lower: pathLength(path.slice(0, 2)) }] : [];
+  });
+  if (x.length > 0) {
+    // from leg to leg of one bout, then of the other
+    const bassFirst = (a: Arm, b: Arm) => a.name.localeCompare(b.name);
+    const lower = x.map(({ id, names, lower: length }): Arm => ({
+      id: `${id} lower`,
+      name: names.lower,
+      brace: id,
+      length,
+      fromEnd: false,
+    }));
+    const upper = x.map(({ id, path, names, lower: before }): Arm => ({
+      id: `${id} upper`,
+      name: names.upper,
+      brace: id,
+      length: pathLength(path) - before,
+      fromEnd: true,
+    }));
+    return [...lower.sort(bassFirst), ...upper.sort(bassFirst)];
+  }
   return laddersByBridge(plan).flatMap(({ id, name, path }): Arm[] => {
     const length = pathLength(path) / 2;
     const firstIsBass = path[0]![0] < path.at(-1)![0];
@@ -79,22 +85,37 @@ function laddersByBridge({ braces, bridge }: Plan): Brace[] {
     .slice(0, LADDERS);
 }
 
+/** No pad stands on the bridge: a spot that would lie on it is set so far outside, m. */
+const OFF_BRIDGE = 8 * mm;
+
 /** The spots of a plan, in the order in which a hand walks them; none where its bracing is neither an X nor ladders. */
 export function weighingSpots(plan: Plan): WeighingSpot[] {
   return armsToWeigh(plan).flatMap((arm) => {
     const { path, kind } = plan.braces.find(({ id }) => id === arm.brace)!;
     const length = pathLength(path);
+    const at = (off: number) => pointAlong(path, arm.fromEnd ? length - off : off);
+    const clear = (off: number): number => {
+      let out = off;
+      while (out > 0 && isOnBridge(plan, at(out))) out -= mm;
+      return out;
+    };
     const offs = kind === 'ladder brace' ? [LADDER] : arm.fromEnd ? UPPER : LOWER;
     return offs
       .filter((off) => off < arm.length)
-      .map((off): WeighingSpot => ({
-        id: `${arm.id} ${Math.round(off / mm)}`,
-        name: `${arm.name}, ${Math.round(off / mm)} mm from the rim`,
-        point: pointAlong(path, arm.fromEnd ? length - off : off),
-        arm: arm.id,
-      }));
+      .map((wanted): WeighingSpot => {
+        const off = clear(wanted);
+        return {
+          id: `${arm.id} ${Math.round(wanted / mm)}`,
+          name: `${arm.name}, ${Math.round(off / mm)} mm from the rim`,
+          point: at(off),
+          arm: arm.id,
+        };
+      });
   });
 }
+
+const isOnBridge = ({ bridge: { from, to, halfWidth } }: Plan, [x, y]: Point): boolean =>
+  Math.abs(x) < halfWidth + OFF_BRIDGE && y > from - OFF_BRIDGE && y < to + OFF_BRIDGE;
 
 /** The outer part of an arm, loose: swinging free, or touching with its tip held in the lining. */
 function looseOn(plan: Plan, arm: Arm, share: number, open: boolean): LooseStretch {

@@ -13,6 +13,11 @@ export class TopTrials1765200000000 implements MigrationInterface {
       `CREATE INDEX "weighing_by_date" ON "weighing" ("instrumentId", "date")`,
       `CREATE TABLE "trial" ("id" text PRIMARY KEY NOT NULL, "version" integer NOT NULL, "instrumentId" text NOT NULL REFERENCES "instrument" ("id"), "name" text NOT NULL, "tried" text NOT NULL, "forWork" boolean NOT NULL, "putAway" boolean NOT NULL, "by" text NOT NULL REFERENCES "person" ("id"), "updatedAt" text NOT NULL, "fingerprint" text NOT NULL)`,
       `CREATE INDEX "trial_by_instrument" ON "trial" ("instrumentId", "updatedAt")`,
+      // a brace of the X is called by its leg; what refers to it goes by its id, which stays
+      ...['bass', 'treble'].map(
+        (side) =>
+          `UPDATE "plan" SET "drawn" = replace("drawn", '"name":"X brace, lower leg ${side}"', '"name":"X brace, ${side} leg"')`,
+      ),
       ...TABLES.flatMap((table) =>
         (['INSERT', 'UPDATE', 'DELETE'] as const).map((event) => {
           const row = event === 'DELETE' ? 'OLD' : 'NEW';

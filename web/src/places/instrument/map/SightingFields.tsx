@@ -18,6 +18,13 @@ const LIGHT = [
   { words: 'none: finish only', value: false },
 ] as const;
 
+/** What holds the tip of a loose brace: it was not looked at, or is held in height or not. */
+const TIPS = [
+  { words: 'not looked at', value: null },
+  { words: 'let into the lining', value: true },
+  { words: 'free', value: false },
+] as const;
+
 /** What one day saw of a mark. */
 export function SightingFields({ kind, sighting, onSighting }: Props) {
   const crack = kind === 'crack';
@@ -42,6 +49,21 @@ export function SightingFields({ kind, sighting, onSighting }: Props) {
           <>
             <AlongField label="From, along the brace" side="from" {...{ sighting, onSighting }} />
             <AlongField label="To, along the brace" side="to" {...{ sighting, onSighting }} />
+            {typed('width', 'Stands open, strings off')}
+            <label className="text-[0.9rem] font-bold">
+              Its tip
+              <select
+                className="field font-normal"
+                value={TIPS.findIndex(({ value }) => value === (sighting.letIn ?? null))}
+                onChange={(event) => onSighting({ letIn: TIPS[Number(event.target.value)]!.value })}
+              >
+                {TIPS.map(({ words }, i) => (
+                  <option key={words} value={i}>
+                    {words}
+                  </option>
+                ))}
+              </select>
+            </label>
           </>
         )}
         <label className="text-[0.9rem] font-bold">

@@ -31,7 +31,7 @@ describe('stretches to try', () => {
     const [first, ...others] = togglesOf(braces, [recorded]);
     expect(first).toMatchObject({ id: 'm', recorded: true, name: `${xBass!.name}, 0 to 100 mm` });
     const arms = others.filter(({ stretch }) => stretch.brace === xBass!.id);
-    expect(arms.map(({ name }) => name)).toEqual([`${xBass!.name}, upper arm`]);
+    expect(arms.map(({ name }) => name)).toEqual(['treble upper leg of the X']);
     expect(others.some(({ recorded: marked }) => marked)).toBe(false);
   });
 });

@@ -1,5 +1,5 @@
 import type { RecordedStretch } from '@upright-elder/contract';
-import { distance, type Brace } from '@upright-elder/core/map';
+import { distance, legsOf, type Brace } from '@upright-elder/core/map';
 import type { LooseStretch } from '@upright-elder/core/top';
 
 /** A stretch of a brace that can be glued or let go, to see what it does. */
@@ -29,16 +29,17 @@ export function togglesOf(braces: readonly Brace[], recorded: readonly RecordedS
 }
 
 /** The straight parts of a brace: an X brace has a lower and an upper arm. */
-function armsOf({ id, name, path }: Brace): Toggle[] {
+function armsOf({ id, name, kind, path }: Brace): Toggle[] {
+  const legs = legsOf({ kind, path });
+  const names = legs
+    ? [legs.lower, legs.upper]
+    : path.slice(1).map((_, i) => (i === 0 ? name : `${name}, part ${i + 1}`));
   let from = 0;
   return path.slice(1).map((end, i) => {
     const to = from + distance(path[i]!, end);
     const arm: Toggle = {
       id: `${id} ${i}`,
-      name:
-        path.length === 2
-          ? name
-          : `${name}${path.length === 3 ? (i === 0 ? '' : ', upper arm') : `, part ${i + 1}`}`,
+      name: names[i]!,
       stretch: { brace: id, from, to },
       recorded: false,
     };
