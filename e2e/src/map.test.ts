@@ -116,9 +116,9 @@ describe('the map', () => {
 
     await hand.tabBack('Mark');
     await hand.keys('Enter');
-    await hand.tabBack('across, mm');
+    await hand.tabBack('Across, from the centre line, treble plus');
     await hand.replace('60');
-    await hand.tabTo('along, mm');
+    await hand.tabTo('Along, from the tail');
     await hand.replace('420');
     await hand.keys('Enter');
     await hand.replace('470');

@@ -5,6 +5,7 @@ export * from './presets.js';
 export * from './check.js';
 export * from './marks.js';
 export * from './snap.js';
+export * from './wood.js';
 export * from './faces.js';
 export * from './parts.js';
 export * from './reach.js';

@@ -1,6 +1,7 @@
 import { distance, rimFrom, type Path, type Point } from './geometry.js';
 import { BODY_SHAPES, halfWidthOf, outlinePolygon, type BodyShapeId, type Outline } from './outline.js';
-import { allBraces, type Brace, type BraceKind, type Plan, type Sides } from './plan.js';
+import { allBraces, type Brace, type BraceKind, type Hole, type Plan, type Sides } from './plan.js';
+import { clearOf } from './wood.js';
 
 export const BRACING_IDS = ['x', 'ladder', 'fan', 'parallel', 'x-archtop'] as const;
 export type BracingId = (typeof BRACING_IDS)[number];
@@ -80,6 +81,7 @@ export function planFrom(outline: Outline, bracing: BracingId): Plan {
   const archtop = bracing === 'parallel' || bracing === 'x-archtop';
   const nylon = bracing === 'fan';
   const saddleAt = y(archtop ? 232 : nylon ? 196 : 221);
+  const hole = { kind: 'round' as const, centre: [0, y(360)] as const, radius: 51 * mm * Math.min(1, scale) };
   return {
     outline,
     sides: usualSides(outline.shape),
@@ -88,14 +90,12 @@ export function planFrom(outline: Outline, bracing: BracingId): Plan {
       : [78, 170, 290, 405].map((at, i) =>
           across(`back brace ${i + 1} from the tail`, 'back brace', polygon, y(at), BACK_BRACE),
         ),
-    holes: archtop
-      ? fHoles(saddleAt, scale)
-      : [{ kind: 'round', centre: [0, y(360)], radius: 51 * mm * Math.min(1, scale) }],
+    holes: archtop ? fHoles(saddleAt, scale) : [hole],
     bridge: archtop
       ? { from: saddleAt - 0.009, to: saddleAt + 0.009, halfWidth: 0.075, saddleAt }
       : { from: saddleAt - 18 * mm, to: saddleAt + 10 * mm, halfWidth: nylon ? 0.095 : 0.078, saddleAt },
     plate: archtop || nylon ? null : { from: saddleAt - 26 * mm, to: saddleAt + 19 * mm, halfWidth: 0.08 },
-    braces: BRACED[bracing](polygon, y),
+    braces: BRACED[bracing](polygon, y, hole),
   };
 }
 
@@ -106,7 +106,11 @@ export const usualOutline = (shape: BodyShapeId): Outline => ({
   widths: [],
 });
 
-type Layout = (polygon: Path, y: (millimetres: number) => number) => Brace[];
+type Layout = (
+  polygon: Path,
+  y: (millimetres: number) => number,
+  hole: Extract<Hole, { kind: 'round' }>,
+) => Brace[];
 
 const BRACED: Record<BracingId, Layout> = {
   x: (polygon, y) => [
@@ -136,10 +140,18 @@ const BRACED: Record<BracingId, Layout> = {
     }),
     across('upper transverse brace', 'transverse brace', polygon, y(430), TRANSVERSE),
   ],
-  ladder: (polygon, y) =>
-    [60, 130, 268, 318, 402, 445].map((at, i) =>
-      across(`ladder brace ${i + 1} from the tail`, 'ladder brace', polygon, y(at), SECTIONS['ladder brace']),
-    ),
+  ladder: (polygon, y, hole) => {
+    const size = SECTIONS['ladder brace'];
+    return [60, 130, 268, 318, 402, 445].map((at, i) =>
+      across(
+        `ladder brace ${i + 1} from the tail`,
+        'ladder brace',
+        polygon,
+        clearOf(hole, y(at), size.width / 2),
+        size,
+      ),
+    );
+  },
   fan: (polygon, y) => [
     ...[-3, -2, -1, 0, 1, 2, 3].map((i) => {
       const foot: Point = [i * y(34), y(60)];

@@ -1,12 +1,14 @@
 import {
   faultsOf,
   lookFirst,
+  planNotes,
   type Face,
   type NeckSize,
   type Plan,
   type Point,
 } from '@upright-elder/core/map';
-import { useMemo, type Ref } from 'react';
+import { parseLength } from '@upright-elder/core/units';
+import { useMemo, useState, type Ref } from 'react';
 import { PlanDrawing } from '../../../drawings/plan/PlanDrawing.js';
 import type { DrawnOnPlan } from '@upright-elder/drawings';
 import { FACE_NAMES } from './faceNames.js';
@@ -37,12 +39,18 @@ const FIRST_PLACES = 4;
 export function Board({ plan, face, neck, marks, part, hair, boardRef, ...on }: BoardProps) {
   const { drawing, cursor, points } = hair;
   const faults = useMemo(() => faultsOf(plan), [plan]);
+  const notes = useMemo(() => (face === 'top inside' ? planNotes(plan) : []), [plan, face]);
   const hints = useMemo(() => hintsOf(plan, face), [plan, face]);
   return (
     <>
       {faults.map(({ part: where, reason, accepted }) => (
         <p key={`${where} ${reason}`} className="mt-1 text-ochre">
           ✕ {where}: {reason}. Accepted: {accepted}.
+        </p>
+      ))}
+      {notes.map(({ part: where, words }) => (
+        <p key={where} className="mt-1 text-ochre first-letter:uppercase">
+          ▲ {words}
         </p>
       ))}
       <div
@@ -91,34 +99,66 @@ function hintsOf({ braces, backBraces }: Plan, face: Face): readonly Point[] {
   return (face === 'back' ? ends : ends.slice(0, FIRST_PLACES)).map(({ at }) => at);
 }
 
-/** Positions typed from the face's own datum, while points are set. */
+/** Positions typed from the face's own datum in any unit, while points are set; Enter sets one. */
 export function Typed({ hair }: { hair: CrossHair }) {
   const { cursor, datum, move, place } = hair;
   if (!cursor) return null;
   const [across, along] = cursor;
-  const number = (label: string, title: string, value: number, set: (metres: number) => void) => (
-    <label className="flex items-center gap-1 text-[0.9rem]" title={title}>
-      {label}
+  return (
+    <>
+      <Position
+        label={`Across, ${datum.across}`}
+        value={across}
+        onValue={(x) => move([x, along])}
+        onEnter={() => place(cursor)}
+      />
+      <Position
+        label={`Along, ${datum.along}`}
+        value={along}
+        onValue={(y) => move([across, y])}
+        onEnter={() => place(cursor)}
+      />
+    </>
+  );
+}
+
+function Position({
+  label,
+  value,
+  onValue,
+  onEnter,
+}: {
+  label: string;
+  value: number;
+  onValue: (metres: number) => void;
+  onEnter: () => void;
+}) {
+  const [typed, setTyped] = useState<string | null>(null);
+  const read = typed === null ? null : parseLength(typed, 'mm');
+  return (
+    <label className="text-[0.85rem] leading-tight">
+      <span className="block max-w-[12rem]">{label}</span>
       <input
-        type="number"
-        step="1"
-        className="field w-24"
-        value={Number((value / MM).toFixed(1))}
-        onChange={(event) =>
-          Number.isFinite(event.target.valueAsNumber) && set(event.target.valueAsNumber * MM)
-        }
+        type="text"
+        inputMode="decimal"
+        className="field w-32"
+        aria-invalid={read !== null && !read.ok}
+        title="millimetres, or any unit that is written"
+        value={typed ?? `${Number((value / MM).toFixed(1))} mm`}
+        onFocus={(event) => event.target.select()}
+        onBlur={() => setTyped(null)}
+        onChange={(event) => {
+          setTyped(event.target.value);
+          const metres = parseLength(event.target.value, 'mm');
+          if (metres.ok) onValue(metres.value);
+        }}
         onKeyDown={(event) => {
           if (event.key !== 'Enter' || event.ctrlKey) return;
           event.preventDefault();
-          place(cursor);
+          if (read === null || read.ok) onEnter();
         }}
       />
+      {read !== null && !read.ok && <span className="block text-wax">✕ {read.accepted}</span>}
     </label>
-  );
-  return (
-    <>
-      {number('across, mm', datum.across, across, (x) => move([x, along]))}
-      {number('along, mm', datum.along, along, (y) => move([across, y]))}
-    </>
   );
 }

@@ -30,6 +30,10 @@ export function DatedBoard({ marks, chosenMark, today, ...board }: Props) {
   );
 }
 
+/** What is marked on one face of the top and seen on the other too. */
+const THROUGH: ReadonlySet<string> = new Set(['crack', 'worn pin hole']);
+const isTop = (face: Face) => face === 'top' || face === 'top inside';
+
 /** The marks of a face as they were on a day. */
 function drawnMarks(
   marks: Record<string, DrawnMark>,
@@ -39,7 +43,9 @@ function drawnMarks(
   chosen: string | null,
 ): DrawnOnPlan[] {
   return Object.entries(marks).flatMap(([id, mark]): DrawnOnPlan[] => {
-    const seen = mark.face === face ? seenOn(mark, day) : undefined;
+    // what goes through the top shows on both of its faces
+    const shows = mark.face === face || (THROUGH.has(mark.kind) && isTop(mark.face) && isTop(face));
+    const seen = shows ? seenOn(mark, day) : undefined;
     if (!seen) return [];
     const brace = allBraces(plan).find((one) => one.id === mark.brace);
     const path =

@@ -1,5 +1,6 @@
 import { sayDate } from '@upright-elder/core/days';
 import { BRACE_KINDS, partsOf, type BraceKind, type Face, type Plan } from '@upright-elder/core/map';
+import { ChevronRight } from 'lucide-react';
 import { useState } from 'react';
 import type { Mark } from '@upright-elder/contract';
 import { StrikeOut, StruckWords } from '../../../app/StrikeOut.js';
@@ -108,10 +109,13 @@ export function PartsList({
             <button
               type="button"
               aria-pressed={id === chosen}
-              className={`min-h-[44px] w-full text-left first-letter:uppercase ${id === chosen ? 'font-bold' : ''}`}
+              className={`flex min-h-[44px] w-full items-center justify-between border-b border-rule text-left ${id === chosen ? 'font-bold' : ''}`}
               onClick={() => onChoose(id)}
             >
-              {name}
+              <span className="underline decoration-dotted underline-offset-4 first-letter:uppercase">
+                {name}
+              </span>
+              <ChevronRight size={18} aria-hidden className="shrink-0 text-faint" />
             </button>
           </li>
         ))}

@@ -4,7 +4,11 @@ import {
   addedBrace,
   allBraces,
   fewestPoints,
+  markedStretch,
+  onWood,
+  pointAlong,
   MARK_KINDS,
+  type Face,
   type MarkKind,
   type NeckSize,
   type Path,
@@ -13,6 +17,7 @@ import {
 import { POINTS, type PointId } from '@upright-elder/core/readings';
 import { useEffect, useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
+import { toast } from 'sonner';
 import { MergeDialog } from '../../../app/MergeDialog.js';
 import { newId } from '../../../data/ids.js';
 import { Choice } from '../../../fields/Choice.js';
@@ -38,8 +43,13 @@ interface Props {
   today: string;
 }
 
-/** Loose stretches are marked at their brace. */
-const DRAWN_KINDS = MARK_KINDS.filter((kind) => kind !== 'separation');
+/** What can be marked on a face: a loose brace where there are braces. */
+const kindsOn = (face: Face): MarkKind[] =>
+  MARK_KINDS.filter((kind) => kind !== 'separation' || face === 'top inside' || face === 'back');
+/** What cannot run on past the edge of the wood. */
+const ENDS_AT_EDGE: ReadonlySet<MarkKind> = new Set(['crack', 'bridge gap']);
+/** To the tenth of a millimetre. */
+const rounded = (metres: number) => Number(metres.toFixed(4));
 const copied = (path: Path) => path.map(([x, y]): [number, number] => [x, y]);
 
 /** The map: a face with its marks as they were on a day, and what is done to them. */
@@ -79,7 +89,29 @@ export function MapView({ instrumentId, saved, stored, neck, today }: Props) {
     setDrawnOn(null);
     const on = drawnOn ? marks[drawnOn] : undefined;
     if (points.length < fewestPoints(on?.kind ?? kind)) return;
-    const path = copied(points);
+    if (!drawnOn && kind === 'separation') {
+      const stretch = markedStretch(face === 'back' ? plan.backBraces : plan.braces, points);
+      if (!stretch)
+        return void toast.error(
+          'No brace lies there. Set two points on one brace, from end to end of what is loose.',
+        );
+      const { brace, from, to } = stretch;
+      addMark(
+        { face, kind, brace: brace.id },
+        {
+          path: copied([pointAlong(brace.path, from)]),
+          from: rounded(from),
+          to: rounded(to),
+          state: 'moving',
+        },
+      );
+      return;
+    }
+    const { path: within, cut } = ENDS_AT_EDGE.has(on?.kind ?? kind)
+      ? onWood(plan, face, points)
+      : { path: points, cut: false };
+    if (cut) toast('It ends where the wood ends.');
+    const path = copied(within);
     if (drawnOn && on) setMark(drawnOn, withSighting(on, { ...on.sightings.at(-1)!, path, ruler: null }));
     else addMark({ face, kind, brace: null }, { path, state: kind === 'crack' ? 'not tried' : 'quiet' });
   };
@@ -125,6 +157,7 @@ export function MapView({ instrumentId, saved, stored, neck, today }: Props) {
           onChange={(next) => {
             hair.end();
             setDrawnOn(null);
+            if (!kindsOn(next).includes(kind)) setKind('crack');
             place.turnTo(next);
           }}
         />
@@ -132,7 +165,7 @@ export function MapView({ instrumentId, saved, stored, neck, today }: Props) {
           map={map}
           hair={hair}
           kind={kind}
-          kinds={DRAWN_KINDS}
+          kinds={kindsOn(face)}
           onKind={setKind}
           onBegin={() => {
             place.choose({});

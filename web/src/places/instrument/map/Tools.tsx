@@ -38,7 +38,9 @@ export function Tools({ map, hair, kind, kinds, onKind, onBegin, onDone }: Props
               onChange={(event) => onKind(event.target.value as MarkKind)}
             >
               {kinds.map((one) => (
-                <option key={one}>{one}</option>
+                <option key={one} value={one}>
+                  {one === 'separation' ? 'loose brace' : one}
+                </option>
               ))}
             </select>
           </>

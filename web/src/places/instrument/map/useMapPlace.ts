@@ -1,4 +1,4 @@
-import { FACES, type Face, type MarkKind } from '@upright-elder/core/map';
+import { FACES, type Face } from '@upright-elder/core/map';
 import { POINT_IDS, type PointId } from '@upright-elder/core/readings';
 import { useSearchParams } from 'react-router';
 import { placeOf } from './atPoint.js';
@@ -28,7 +28,7 @@ export function useMapPlace() {
     mark: params.get('mark'),
     part: params.get('part'),
     point,
-    kinds: asked ? asked.kinds.filter((kind): kind is MarkKind => kind !== 'separation') : [],
+    kinds: asked?.kinds ?? [],
     examination: point ? examination : null,
     /** the examination's own page, at the point that it was left at */
     back: `../examine?at=${point ?? ''}${examination && !params.has('new') ? `&examination=${examination}` : ''}`,
