@@ -3,6 +3,7 @@ import { dayOf, isoDate } from '@upright-elder/core/days';
 import { v5 } from 'uuid';
 import { inventRoom } from './air.js';
 import { INSTRUMENTS, PEOPLE, ROOMS, SHOP } from './scenario.js';
+import { walkOf } from './belly.js';
 import { marksOf, planBody } from './maps.js';
 import { photographsOf } from './photographs.js';
 import { examinationsOf } from './truth.js';
@@ -98,6 +99,23 @@ for (const instrument of INSTRUMENTS) {
       by,
     });
 }
+/** m/s². ISO 80000-3 */
+const STANDARD_GRAVITY = 9.80665;
+
+for (const instrument of INSTRUMENTS)
+  for (const { daysAgo, by, moment, arm, share } of instrument.walks ?? [])
+    await send('PUT', `weighings/${idOf(`${instrument.input.nickname} walk ${moment}`)}`, {
+      version: 0,
+      instrumentId: idOf(instrument.input.nickname),
+      by: idOf(PEOPLE[by].name),
+      date: isoDate(today - daysAgo),
+      kind: 'walk',
+      moment,
+      weight: '2',
+      planChecked: true,
+      spots: walkOf(instrument, { arm, share, newtons: 2 * STANDARD_GRAVITY }, instrument.seed + daysAgo),
+      note: '',
+    });
 let photographs = 0;
 for (const instrument of INSTRUMENTS) {
   const { nickname } = instrument.input;

@@ -137,7 +137,7 @@ const MARKED: Record<string, (told: Told) => Invented[]> = {
         brace: brace.id,
       };
     }),
-  Halyard: ({ days, seen }) => [
+  Halyard: ({ plan, days, seen }) => [
     mark('neck', 'crack', 'hairline behind the nut', [
       seen(days[0]!, {
         path: [
@@ -149,6 +149,11 @@ const MARKED: Record<string, (told: Told) => Invented[]> = {
         note: 'fed with hide glue at the reset',
       }),
     ]),
+    gluedLeg(
+      plan,
+      (over) => seen(41, over),
+      (over) => seen(days[1]!, over),
+    ),
   ],
   'Second Engineer': ({ instrument, plan, room, today }) => [februaryCrack(instrument, plan, room, today)],
   Breakwater: ({ instrument, plan, room, today, days, seen }) => {
@@ -183,6 +188,27 @@ const MARKED: Record<string, (told: Told) => Invented[]> = {
     ];
   },
 };
+
+/** A leg of the X that was found loose over its outer half, and glued. */
+function gluedLeg(
+  plan: Plan,
+  found: (over: Partial<Sighting>) => Sighting,
+  glued: (over: Partial<Sighting>) => Sighting,
+): Invented {
+  const brace = plan.braces.find(({ id }) => id === 'X brace, treble leg')!;
+  const stretch: Partial<Sighting> = {
+    path: points([brace.path[0]!]),
+    from: 0,
+    to: Math.round(550 * pathLength(brace.path.slice(0, 2))) * mm,
+  };
+  return {
+    ...mark('top inside', 'separation', '', [
+      found({ ...stretch, depth: '7', width: '0.6', letIn: false, state: 'moving' }),
+      glued({ ...stretch, state: 'repaired', note: 'hot hide glue, walked before and after' }),
+    ]),
+    brace: brace.id,
+  };
+}
 
 const points = (path: Path) => path.map(([x, y]): [number, number] => [x, y]);
 

@@ -340,7 +340,7 @@ export const INSTRUMENTS: (InventedInstrument & { home: 'loft' | 'workshop' | 'k
     input: {
       ...flatTop,
       nickname: 'Little Anchor',
-      maker: 'Brightling',
+      maker: 'Marlsden',
       owner: BAND,
       identity: '1951, small body, twelve frets.',
       doubtful: ['bridge plate'],
@@ -364,7 +364,7 @@ export const INSTRUMENTS: (InventedInstrument & { home: 'loft' | 'workshop' | 'k
       tilt: 2.7,
       dome: 0.7,
       set: 1.3,
-      breathing: 0.45,
+      breathing: 0.18,
       age: 0.4,
       lean: 0.45,
       at: 9.2,
@@ -441,13 +441,17 @@ export const INSTRUMENTS: (InventedInstrument & { home: 'loft' | 'workshop' | 'k
       { daysAgo: 22, by: 1 },
       { daysAgo: 9 },
     ],
+    walks: [
+      { daysAgo: 41, by: 1, moment: 'before gluing', arm: 'treble lower leg of the X', share: 0.55 },
+      { daysAgo: 40, by: 1, moment: 'after gluing', arm: 'treble lower leg of the X', share: 0 },
+    ],
     done: [
       {
         daysAgo: 40,
         by: 0,
         kinds: ['structure', 'saddle', 'strings'],
-        treatments: ['neck-off', 'fit-heel', 'reglue-neck', 'saddle'],
-        note: 'Neck reset, new bone saddle, strung up anew.',
+        treatments: ['reglue-brace', 'neck-off', 'fit-heel', 'reglue-neck', 'saddle'],
+        note: 'Treble lower leg of the X glued with hot hide glue, then the neck reset; new bone saddle, strung up anew.',
       },
     ],
   },
@@ -458,7 +462,7 @@ export const INSTRUMENTS: (InventedInstrument & { home: 'loft' | 'workshop' | 'k
     input: {
       ...flatTop,
       nickname: 'Second Engineer',
-      maker: 'Brightling',
+      maker: 'Marlsden',
       owner: BAND,
       identity: '1948, pencilled date on the back brace.',
       designStringSet: 'light',

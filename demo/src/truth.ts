@@ -4,6 +4,7 @@ import type {
   FindingInput,
   InstrumentInput,
   ReadingInput,
+  WeighingMoment,
 } from '@upright-elder/contract';
 import { isoDate } from '@upright-elder/core/days';
 import type { InterventionKind } from '@upright-elder/core/instrument';
@@ -75,6 +76,8 @@ export interface InventedInstrument {
   visits: Visit[];
   /** what was done to it */
   done?: { daysAgo: number; by: 0 | 1; kinds: InterventionKind[]; treatments: TreatmentId[]; note: string }[];
+  /** weights walked over its top, one arm of it loose over a share of its length */
+  walks?: { daysAgo: number; by: 0 | 1; moment: WeighingMoment; arm: string; share: number }[];
   seed: number;
 }
 

@@ -138,7 +138,7 @@ describe('the map', () => {
     await hand.type('9 cm');
     await hand.tabTo('Mark it loose');
     await hand.keys('Enter');
-    await hand.sees(/separation, X brace, bass leg, 90 mm, moving/u);
+    await hand.sees(/loose, X brace, bass leg, 90 mm, moving/u);
 
     const said = () => page.$eval('section[aria-label=Marks]', (section) => section.innerText);
     const full = await said();

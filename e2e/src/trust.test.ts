@@ -90,11 +90,11 @@ describe('trust', () => {
     await mine.tabTo('Owner');
     await mine.type('the Ferry Band Trust');
     await mine.tabTo('Maker', 80);
-    await mine.type('Brightling');
+    await mine.type('Marlsden');
     await mine.keys('Enter');
     await mine.sees('Somebody else saved this instrument');
     await mine.sees('Theirs: Corvane');
-    await mine.tabTo('Yours: Brightling');
+    await mine.tabTo('Yours: Marlsden');
     await mine.keys('ArrowLeft');
     await mine.tabTo('Save what is chosen');
     await mine.keys('Enter');

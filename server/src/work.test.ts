@@ -50,7 +50,7 @@ describe('the shelf', () => {
       Array.from({ length: 104 }, (_, i) =>
         instrument(5000 + i, {
           nickname: `tin ${String(i).padStart(3, '0')}`,
-          maker: i === 7 ? 'Brightling' : 'x',
+          maker: i === 7 ? 'Marlsden' : 'x',
           owner: 'nobody',
         }),
       ),

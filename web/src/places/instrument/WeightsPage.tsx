@@ -94,6 +94,11 @@ function Walks({ instrument, known, plan, walks, today }: Known & { plan: Plan }
   const before =
     after &&
     standing.findLast((one) => one !== after && one.moment !== 'after gluing' && one.date <= after.date);
+  const walkedBefore = useWalk(plan, facts, useUnchanged(before && after ? before : null));
+  const suspected =
+    walkedBefore.state === 'said' && walkedBefore.said.told
+      ? walkedBefore.said.arms.filter((one) => one.look === 'first').map(({ arm }) => arm.id)
+      : [];
   const drawing = useMemo(
     () =>
       walkDrawing(
@@ -128,7 +133,7 @@ function Walks({ instrument, known, plan, walks, today }: Known & { plan: Plan }
             <WalkSaid walked={walked} planChecked={shown.planChecked} />
           </section>
         )}
-        {before && after && <GlueTook {...{ before, after, arms, spots }} />}
+        {before && after && <GlueTook key={after.id} {...{ before, after, arms, spots, suspected }} />}
         <WalkForm
           instrumentId={instrument.id}
           today={today}

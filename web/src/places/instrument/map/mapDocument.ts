@@ -188,7 +188,7 @@ export const inARow = (...words: (string | null | undefined)[]): string => words
 
 /** What a mark is called, by its own name or by what it is. */
 export const nameOf = ({ name, kind, brace }: DrawnMark): string =>
-  name || (brace ? `${kind}, ${brace}` : kind);
+  name || (kind === 'separation' ? `loose${brace ? `, ${brace}` : ''}` : brace ? `${kind}, ${brace}` : kind);
 
 /** The stretch of a brace that is loose, as a path on the plan. */
 export function loosePath(brace: Brace, from: number, to: number): Point[] {

@@ -16,13 +16,17 @@ export function GlueTook({
   after,
   arms,
   spots,
+  suspected,
 }: {
   before: Weighing;
   after: Weighing;
   arms: readonly Arm[];
   spots: readonly WeighingSpot[];
+  /** arms that the walk before had looked at first: likely what was glued */
+  suspected: readonly string[];
 }) {
-  const [glued, setGlued] = useState<ReadonlySet<string>>(new Set());
+  const [chosen, setGlued] = useState<ReadonlySet<string> | null>(null);
+  const glued = chosen ?? new Set(suspected);
   const took = glueTook(
     spots,
     dipsOf(before),
@@ -45,8 +49,8 @@ export function GlueTook({
               className="h-6 w-6 shrink-0 accent-verdigris"
               checked={glued.has(id)}
               onChange={() =>
-                setGlued((now) => {
-                  const next = new Set(now);
+                setGlued(() => {
+                  const next = new Set(glued);
                   if (!next.delete(id)) next.add(id);
                   return next;
                 })
