@@ -33,10 +33,12 @@ export function polygonArea(polygon: Path): number {
 /** True inside a closed polygon: an even-odd count of crossings; on the edge either answer may come. */
 export function isInside([x, y]: Point, polygon: Path): boolean {
   let inside = false;
-  for (let i = 0, last = polygon.length - 1; i < polygon.length; last = i, i++) {
-    const [x1, y1] = polygon[last]!;
-    const [x2, y2] = polygon[i]!;
-    if (y1 > y !== y2 > y && x < x1 + ((y - y1) / (y2 - y1)) * (x2 - x1)) inside = !inside;
+  let before = polygon[polygon.length - 1]!;
+  for (let i = 0; i < polygon.length; i++) {
+    const here = polygon[i]!;
+    const [y1, y2] = [before[1], here[1]];
+    if (y1 > y !== y2 > y && x < before[0] + ((y - y1) / (y2 - y1)) * (here[0] - before[0])) inside = !inside;
+    before = here;
   }
   return inside;
 }
@@ -62,22 +64,27 @@ export function crossesItself(path: Path): boolean {
 
 /** The nearest point of a path, how far along it lies and how far off, m. */
 export function nearestOn(point: Point, path: Path): { point: Point; along: number; off: number } {
-  let best = { point: path[0]!, along: 0, off: distance(point, path[0]!) };
+  const [px, py] = point;
+  let [x, y] = path[0]!;
+  let best = Math.hypot(x - px, y - py);
+  let at = 0;
   let along = 0;
   for (let i = 1; i < path.length; i++) {
-    const [a, b] = [path[i - 1]!, path[i]!];
-    const length = distance(a, b);
-    const t =
-      length === 0
-        ? 0
-        : ((point[0] - a[0]) * (b[0] - a[0]) + (point[1] - a[1]) * (b[1] - a[1])) / (length * length);
-    const within = Math.min(1, Math.max(0, t));
-    const on: Point = [a[0] + within * (b[0] - a[0]), a[1] + within * (b[1] - a[1])];
-    const off = distance(point, on);
-    if (off < best.off) best = { point: on, along: along + within * length, off };
+    const a = path[i - 1]!;
+    const [dx, dy] = [path[i]![0] - a[0], path[i]![1] - a[1]];
+    const square = dx * dx + dy * dy;
+    const length = Math.sqrt(square);
+    const t = square === 0 ? 0 : ((px - a[0]) * dx + (py - a[1]) * dy) / square;
+    const within = t < 0 ? 0 : t > 1 ? 1 : t;
+    const [onX, onY] = [a[0] + within * dx, a[1] + within * dy];
+    const off = Math.hypot(onX - px, onY - py);
+    if (off < best) {
+      [x, y, best] = [onX, onY, off];
+      at = along + within * length;
+    }
     along += length;
   }
-  return best;
+  return { point: [x, y], along: at, off: best };
 }
 
 /** The point of a path so far along it, m; its ends beyond them. */

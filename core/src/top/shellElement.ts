@@ -26,6 +26,14 @@ const SIDE_MIDDLES = [
   [0, 0.5, 0.5],
   [0.5, 0, 0.5],
 ] as const;
+/** What an element is worked out in, and written over by the next. */
+const SCRATCH = {
+  membrane: new Float64Array(3 * SIZE),
+  mean: new Float64Array(3 * SIZE),
+  strain: new Float64Array(3 * SIZE),
+  turns: new Float64Array(12 * SIZE),
+  curvatures: [0, 1, 2].map(() => new Float64Array(3 * SIZE)),
+};
 /** side k runs from corner k to the next */
 const NEXT = [1, 2, 0] as const;
 
@@ -51,7 +59,8 @@ export function shellElement({ x, y, height }: Triangle, layers: readonly Layer[
   const slope = (by3: readonly number[]) => height[0] * by3[0]! + height[1] * by3[1]! + height[2] * by3[2]!;
   const [zx, zy] = [slope(bx), slope(by)];
 
-  const membrane = new Float64Array(3 * SIZE);
+  const { membrane, mean, strain, curvatures } = SCRATCH;
+  membrane.fill(0);
   for (let i = 0; i < 3; i++) {
     const [gx, gy, at] = [bx[i]!, by[i]!, FREEDOMS * i];
     membrane[at] = gx;
@@ -63,14 +72,13 @@ export function shellElement({ x, y, height }: Triangle, layers: readonly Layer[
     membrane[2 * SIZE + at + 2] = zx * gy + zy * gx;
   }
   const turns = turnsOf(x, y);
-  const curvatures = SIDE_MIDDLES.map((at) => curvatureAt(at, turns, bx, by));
-  const mean = new Float64Array(3 * SIZE);
-  for (const one of curvatures) for (let k = 0; k < mean.length; k++) mean[k]! += one[k]! / 3;
+  SIDE_MIDDLES.forEach((at, i) => curvatureAt(curvatures[i]!, at, turns, bx, by));
+  const [one, two, three] = curvatures;
+  for (let k = 0; k < mean.length; k++) mean[k] = (one![k]! + two![k]! + three![k]!) / 3;
 
   const stiffness = new Float64Array(SIZE * SIZE);
   const swelling = new Float64Array(SIZE);
   const bending: [number, number, number, number] = [0, 0, 0, 0];
-  const strain = new Float64Array(3 * SIZE);
   for (const { stiffness: q, thickness, middle, swell } of layers) {
     for (let k = 0; k < strain.length; k++) strain[k] = membrane[k]! + middle * mean[k]!;
     addProduct(stiffness, strain, q, area * thickness);
@@ -82,11 +90,14 @@ export function shellElement({ x, y, height }: Triangle, layers: readonly Layer[
         (strain[i]! * stress[0]! + strain[SIZE + i]! * stress[1]! + strain[2 * SIZE + i]! * stress[2]!);
     for (let k = 0; k < 4; k++) bending[k]! += (q[k]! * thickness ** 3) / 12;
   }
-  for (const one of curvatures) addProduct(stiffness, one, bending, area / 3);
+  for (const each of curvatures) addProduct(stiffness, each, bending, area / 3);
+  // only the lower triangle was summed
+  for (let i = 0; i < SIZE; i++)
+    for (let j = 0; j < i; j++) stiffness[SIZE * j + i] = stiffness[SIZE * i + j]!;
   return { stiffness, swelling, area };
 }
 
-/** Adds `weight · Bᵀ Q B`. */
+/** Adds `weight · Bᵀ Q B`, its lower triangle. */
 function addProduct(
   to: Float64Array,
   b: Float64Array,
@@ -99,8 +110,7 @@ function addProduct(
     const s0 = weight * (q[0] * b0 + q[1] * b1);
     const s1 = weight * (q[1] * b0 + q[2] * b1);
     const s2 = weight * q[3] * b2;
-    for (let j = 0; j < SIZE; j++)
-      to[SIZE * i + j]! += s0 * b[j]! + s1 * b[SIZE + j]! + s2 * b[2 * SIZE + j]!;
+    for (let j = 0; j <= i; j++) to[SIZE * i + j]! += s0 * b[j]! + s1 * b[SIZE + j]! + s2 * b[2 * SIZE + j]!;
   }
 }
 
@@ -109,7 +119,8 @@ function addProduct(
  * freedoms: rows 0–5 are β_x, rows 6–11 β_y.
  */
 function turnsOf(x: Triangle['x'], y: Triangle['y']): Float64Array {
-  const rows = new Float64Array(12 * SIZE);
+  const rows = SCRATCH.turns;
+  rows.fill(0);
   const w = (i: number) => FREEDOMS * i + 2;
   /** β_x is the turn about y, β_y the turn about x the other way round */
   const betaX = (i: number) => FREEDOMS * i + 4;
@@ -141,12 +152,13 @@ function turnsOf(x: Triangle['x'], y: Triangle['y']): Float64Array {
 
 /** Curvatures β_x,x, β_y,y and β_x,y + β_y,x at a point given by its corner weights: 3 × 15. */
 function curvatureAt(
+  result: Float64Array,
   weights: readonly [number, number, number],
   turns: Float64Array,
   bx: readonly number[],
   by: readonly number[],
-): Float64Array {
-  const result = new Float64Array(3 * SIZE);
+): void {
+  result.fill(0);
   for (let node = 0; node < 6; node++) {
     let gx: number;
     let gy: number;
@@ -168,5 +180,4 @@ function curvatureAt(
       result[2 * SIZE + k]! += gy * x + gx * y;
     }
   }
-  return result;
 }

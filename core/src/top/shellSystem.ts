@@ -36,9 +36,13 @@ export function shellSystem(
   // each row begins at the lowest free number of any node that shares a triangle
   const first = Int32Array.from({ length: size }, (_, i) => i);
   for (const triangle of triangles) {
-    const numbers = triangle.flatMap((node) => freedomsOf(free, node)).filter((one) => one >= 0);
-    const lowest = Math.min(...numbers);
-    for (const one of numbers) if (lowest < first[one]!) first[one] = lowest;
+    let lowest = size;
+    for (const node of triangle)
+      for (let k = FREEDOMS * node; k < FREEDOMS * (node + 1); k++)
+        if (free[k]! >= 0 && free[k]! < lowest) lowest = free[k]!;
+    for (const node of triangle)
+      for (let k = FREEDOMS * node; k < FREEDOMS * (node + 1); k++)
+        if (free[k]! >= 0 && lowest < first[free[k]!]!) first[free[k]!] = lowest;
   }
   return { free, stiffness: new Skyline(first) };
 }
@@ -46,6 +50,12 @@ export function shellSystem(
 /** Numbers of a node's five freedoms. */
 export const freedomsOf = (free: Int32Array, node: number): number[] =>
   Array.from({ length: FREEDOMS }, (_, k) => free[FREEDOMS * node + k]!);
+
+/** Number of a corner's freedom, counted over all corners. */
+function numberOf(free: Int32Array, nodes: readonly number[], i: number): number {
+  const corner = i < FREEDOMS ? 0 : i < 2 * FREEDOMS ? 1 : 2;
+  return free[FREEDOMS * nodes[corner]! + i - FREEDOMS * corner]!;
+}
 
 /** Puts a triangle's stiffness and swelling load into the equations. */
 export function addElement(
@@ -55,15 +65,14 @@ export function addElement(
   nodes: readonly number[],
   { stiffness, swelling }: ElementMatrices,
 ): void {
-  const numbers = nodes.flatMap((node) => freedomsOf(free, node));
-  const size = numbers.length;
+  const size = FREEDOMS * nodes.length;
   for (let i = 0; i < size; i++) {
-    const row = numbers[i]!;
+    const row = numberOf(free, nodes, i);
     if (row < 0) continue;
     load[row]! += swelling[i]!;
-    for (let j = 0; j < size; j++) {
-      const column = numbers[j]!;
-      if (column >= 0 && column <= row) matrix.add(row, column, stiffness[size * i + j]!);
+    for (let j = 0; j <= i; j++) {
+      const column = numberOf(free, nodes, j);
+      if (column >= 0) matrix.add(row, column, stiffness[size * i + j]!);
     }
   }
 }
