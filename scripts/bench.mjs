@@ -10,6 +10,7 @@ const rows = [];
 for (const bench of [
   'core/bench/bench.ts',
   'core/bench/benchTop.ts',
+  'core/bench/benchWords.ts',
   'e2e/src/bench-shelf.ts',
   'e2e/src/bench-logger.ts',
   'e2e/src/bench-map.ts',

@@ -89,6 +89,56 @@ export class BridgeTilt {
   date!: string;
 }
 
+/** How far one foot of an archtop's bridge moved since it was first read, the season taken out, m. */
+export class ArchMoved {
+  @IsIn(['bass', 'treble'])
+  side!: 'bass' | 'treble';
+
+  @IsString()
+  since!: string;
+
+  @IsString()
+  latest!: string;
+
+  /** down negative */
+  @IsNumber()
+  by!: number;
+
+  @IsNumber()
+  sd!: number;
+
+  @IsBoolean()
+  real!: boolean;
+}
+
+/** A carved top: what is known of its arch. */
+export class ArchFacts {
+  /** m per %MC */
+  @IsNumber()
+  rise!: number;
+
+  /** what of its size was not measured, and is taken to be common */
+  @IsString({ each: true })
+  taken!: string[];
+
+  @NestedList(() => ArchMoved)
+  moved!: ArchMoved[];
+
+  /** the whole bend of the string over the saddle, rad; null where it was not read */
+  @IsOptional()
+  @IsNumber()
+  breakAngle!: number | null;
+
+  /** what the wheels have left to turn down, m; null where it was not read */
+  @IsOptional()
+  @IsNumber()
+  bassWheel!: number | null;
+
+  @IsOptional()
+  @IsNumber()
+  trebleWheel!: number | null;
+}
+
 /** What the plate model needs to know of an instrument, and what the forecasts made of it. */
 export class TopModel {
   @IsOptional()
@@ -128,6 +178,11 @@ export class TopModel {
   @IsOptional()
   @Nested(() => BridgeTilt)
   tilt!: BridgeTilt | null;
+
+  /** null of a flat top */
+  @IsOptional()
+  @Nested(() => ArchFacts)
+  arch!: ArchFacts | null;
 
   /** where the strings end; null while not known */
   @IsOptional()

@@ -57,10 +57,10 @@ const { points } = top.system.mesh;
 show(
   `first solve, cold, ${points.length} nodes, ${top.system.stiffness.size} unknowns, three loads`,
   first,
-  1000,
+  300,
 );
 const warm = median(Array.from({ length: 3 }, () => took(() => new SolvedTop(spec))[1]));
-show('first solve, warm', warm, 1000);
+show('first solve, warm', warm, 300);
 const memory = (8 * (top.system.stiffness.values.length + top.stored)) / 2 ** 20;
 console.log(
   `  memory: ${memory.toFixed(1)} MB for matrix and factor, 0.02 MB more for each edge of brace touched`,
@@ -70,6 +70,7 @@ const arm = (i: number) => {
   const { id, path } = plan.braces[i]!;
   return [{ brace: id, from: 0, to: pathLength(path.slice(0, 2)) }];
 };
+const pulled = { pull: 735, moisture: 0 };
 const touches = [
   ['the lower arm of an X brace', arm(1)],
   ['a tone bar', arm(2)],
@@ -82,11 +83,16 @@ const touches = [
 for (const [name, loose] of touches) {
   const fresh = new SolvedTop(spec);
   // the page has asked for another variant before: the program is warm
-  fresh.responses(arm(8));
-  show(`${name} loose, first touched`, took(() => fresh.responses(loose))[1], 100);
+  fresh.state(arm(8), pulled);
+  show(`${name} loose, first touched`, took(() => fresh.state(loose, pulled))[1], 100);
   show(
     `${name} loose, again`,
-    median(Array.from({ length: 15 }, () => took(() => fresh.responses(loose))[1])),
+    median(
+      Array.from(
+        { length: 15 },
+        (_, i) => took(() => fresh.state(loose, { ...pulled, moisture: i / 15 }))[1],
+      ),
+    ),
     20,
   );
 }
@@ -95,4 +101,8 @@ const [, preparing] = took(() => [...ready.prepare()]);
 const beams = ready.system.beams.length;
 console.log(`  readying every brace between questions: ${preparing.toFixed(0)} ms in ${beams} steps`);
 for (const [name, loose] of touches)
-  show(`${name} loose, first touched once readied`, took(() => ready.responses(loose))[1], 100);
+  show(
+    `${name} loose, first touched once readied, contact included`,
+    took(() => ready.state(loose, pulled))[1],
+    30,
+  );

@@ -1,4 +1,4 @@
-import { SPECIES, type SpeciesId } from '../wood/species.js';
+import { ALONG_GRAIN_CHANGE, ELASTIC_RATIOS, SPECIES, type SpeciesId } from '../wood/species.js';
 
 /** A carved arch as a shallow vault, m. */
 export interface Arch {
@@ -11,12 +11,6 @@ export interface Arch {
   /** how far the rim gives, 0 clamped to 1 free; default 0.3, common practice 0.1 to 0.6 */
   edgeGive?: number;
 }
-
-/** Swelling along the grain per 1 %MC: about 0.1 to 0.2 % from green to ovendry (Wood Handbook, Table 4-3). */
-export const ALONG_GRAIN_CHANGE = 0.00005;
-
-/** E_R/E_L for spruces at 12 %MC, Wood Handbook chapter 5 (Sitka spruce). */
-const RADIAL_RATIO = 0.078;
 
 /**
  * Rise of a shallow arch per 1 %MC, stiffness-weighted over the two directions:
@@ -34,7 +28,11 @@ export function archRise(arch: Arch): number {
   const wood = SPECIES[arch.species];
   const directions = [
     { span: length, modulus: wood.modulusAlong, strain: ALONG_GRAIN_CHANGE },
-    { span: width, modulus: wood.modulusAlong * RADIAL_RATIO, strain: wood.radialChange },
+    {
+      span: width,
+      modulus: wood.modulusAlong * ELASTIC_RATIOS[arch.species].radial,
+      strain: wood.radialChange,
+    },
   ].map(({ span, modulus, strain }) => ({
     stiffness: (modulus * height ** 2) / span ** 4,
     rise: (3 * span ** 2 * strain) / (16 * height),

@@ -125,7 +125,7 @@ export function actionTarget(instrument: InstrumentFacts, side: StringSide): num
 }
 
 /** A common archtop where the owner's has not been measured, m. House default. */
-const COMMON_ARCH = { length: 0.51, width: 0.42, height: 0.017 };
+export const COMMON_ARCH = { length: 0.51, width: 0.42, height: 0.017 };
 
 /** What is believed of the top before it is measured. */
 export function topOf(instrument: InstrumentFacts, solved: SolvedTopFacts | null): TopConstruction {

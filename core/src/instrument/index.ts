@@ -13,6 +13,7 @@ export * from './card.js';
 export * from './verification.js';
 export * from './expectations.js';
 export * from './judgement.js';
+export * from './arch.js';
 export * from './belly.js';
 export * from './forecast.js';
 export * from './topQuestion.js';

@@ -1,5 +1,5 @@
 import { pathLength, type Brace, type Plan } from '../map/index.js';
-import { normals, type Chance } from '../numeric/index.js';
+import { bisect, normalBelow, normals, type Chance } from '../numeric/index.js';
 import { groupsOf, rankBraces } from './rank.js';
 import { shapeFigures, strungOf, viewOf, type ShapeFigures, type TopView } from './shape.js';
 import { SolvedTop, type Load, type LooseStretch } from './solved.js';
@@ -60,18 +60,23 @@ const LOWEST_BRACE = 2 * mm;
  *
  * @param facts what was measured; what is left out is drawn more widely
  * @param loose as recorded; how far each reaches is drawn too, where it does not end with its brace
+ * @param given unknowns that are not drawn, in standard errors from their middle
  */
 export function drawTop(
   plan: Plan,
   facts: TopFacts,
   loose: readonly LooseStretch[],
   chance: Chance,
+  given: Partial<Record<Unknown, number>> = {},
 ): DrawnTop {
   const gauss = normals(chance);
   const known = topSpec(plan, facts);
   const sd = (one: 'thickness' | 'domeRadius' | 'slope' | 'bridgeThickness' | 'plateThickness') =>
     facts[one] === undefined ? SD[one].not : SD[one].measured;
-  const off = Object.fromEntries(UNKNOWNS.map((one) => [one, gauss()])) as Record<Unknown, number>;
+  const off = Object.fromEntries(UNKNOWNS.map((one) => [one, given[one] ?? gauss()])) as Record<
+    Unknown,
+    number
+  >;
   const lengths = loose.map(() => SD.length * (2 * chance() - 1));
   off.lengths = lengths.reduce((sum, one) => sum + one, 0);
   const gaps = loose.map(({ gap }) => (gap === undefined ? WIDEST_SHUT * chance() : gap));
@@ -167,9 +172,11 @@ export const SPREAD_FIGURES = [
 export type SpreadFigure = (typeof SPREAD_FIGURES)[number];
 
 /** Tops are drawn on a coarser mesh than the shown one, m: what they differ by is the same. */
-export const DRAWN_SPACING = 0.02;
+export const DRAWN_SPACING = 0.022;
 /** Of the drawn tops so many are kept, to answer for what is tried. */
-const KEPT = 32;
+const KEPT = 44;
+/** Eight of ten lie between, and a little more, since few draws stand for all. */
+const EDGE = 0.09;
 /** A figure is moved by an unknown where that makes up so much of its spread. */
 const MOVES = 0.15;
 
@@ -182,6 +189,7 @@ export class DrawnTops {
   private readonly middle: { top: SolvedTop; view: TopView };
   private readonly orders: { order: number[]; left: number[] }[] = [];
   private count = 0;
+  private readonly strata: Partial<Record<Unknown, number>>[];
 
   constructor(
     private readonly plan: Plan,
@@ -193,11 +201,12 @@ export class DrawnTops {
   ) {
     const top = new SolvedTop(topSpec(plan, facts), { spacing, recorded });
     this.middle = { top, view: viewOf(top) };
+    this.strata = strataOf(KEPT, chance);
   }
 
   /** Draws and solves one more; one that cannot be solved is left out. */
   draw(): void {
-    const drawn = drawTop(this.plan, this.facts, this.recorded, this.chance);
+    const drawn = drawTop(this.plan, this.facts, this.recorded, this.chance, this.strata.pop());
     let top: SolvedTop;
     try {
       top = new SolvedTop(drawn.spec, { spacing: this.spacing, recorded: drawn.loose });
@@ -272,13 +281,13 @@ export class DrawnTops {
     return Object.fromEntries(
       SPREAD_FIGURES.map((figure): [SpreadFigure, Spread] => {
         const sorted = all.map(({ figures }) => figures[figure]).sort((a, b) => a - b);
-        const at = (share: number) => sorted[Math.round(share * (sorted.length - 1))]!;
+        const at = (share: number) => quantile(sorted, share);
         return [
           figure,
           {
-            from: at(0.1) - reckoned[figure],
+            from: at(EDGE) - reckoned[figure],
             middle: at(0.5) - reckoned[figure],
-            to: at(0.9) - reckoned[figure],
+            to: at(1 - EDGE) - reckoned[figure],
             by: mover(all.map(({ drawn, figures }) => ({ off: drawn.off, value: figures[figure] }))),
           },
         ];
@@ -286,6 +295,50 @@ export class DrawnTops {
     ) as Record<SpreadFigure, Spread>;
   }
 }
+
+/** Below which a further draw of the same kind falls with a chance of so much: between the two nearest of them. */
+function quantile(sorted: readonly number[], share: number): number {
+  const place = Math.min(sorted.length - 1, Math.max(0, share * (sorted.length + 1) - 1));
+  const below = Math.floor(place);
+  const above = Math.min(sorted.length - 1, below + 1);
+  return sorted[below]! + (place - below) * (sorted[above]! - sorted[below]!);
+}
+
+/** Unknowns that move a figure by themselves; braces and stretches are drawn one by one. */
+const STRATIFIED = [
+  'thickness',
+  'domeRadius',
+  'stringHeight',
+  'slope',
+  'bridgeThickness',
+  'plateThickness',
+  'wood',
+  'rim',
+  'tailBlock',
+  'breakAngle',
+] as const satisfies Unknown[];
+
+/**
+ * Draws that between them take every unknown from each part of its range once, so that few of them stand for many (M.
+ * McKay, R. Beckman and W. Conover, *Technometrics* 21, 1979: Latin hypercube sampling).
+ */
+function strataOf(count: number, chance: Chance): Partial<Record<Unknown, number>>[] {
+  const columns = STRATIFIED.map(() => {
+    const parts = Array.from({ length: count }, (_, i) => i);
+    for (let i = count - 1; i > 0; i--) {
+      const k = Math.floor(chance() * (i + 1));
+      [parts[i], parts[k]] = [parts[k]!, parts[i]!];
+    }
+    return parts.map((part) => normalAt((part + chance()) / count));
+  });
+  return Array.from({ length: count }, (_, i) =>
+    Object.fromEntries(STRATIFIED.map((one, k) => [one, columns[k]![i]!])),
+  );
+}
+
+/** The standard normal number that so many of all lie below. */
+const normalAt = (share: number): number =>
+  bisect((z) => normalBelow(z) - Math.min(1 - 1e-6, Math.max(1e-6, share)), -6, 6, 1e-6);
 
 /** The unknown that goes with a figure most, by the square of their correlation; null where none stands out. */
 function mover(draws: readonly { off: Record<Unknown, number>; value: number }[]): Unknown | null {

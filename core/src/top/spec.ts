@@ -1,7 +1,6 @@
 import type { StringKind } from '../strings/spec.js';
 import type { Plan, Point } from '../map/index.js';
-import { ALONG_GRAIN_CHANGE } from '../archtop/index.js';
-import { SPECIES, type SpeciesId } from '../wood/index.js';
+import { ALONG_GRAIN_CHANGE, ELASTIC_RATIOS, SPECIES, type SpeciesId } from '../wood/index.js';
 import type { Sheet } from './laminate.js';
 
 /** How the pull of the strings comes onto the top. */
@@ -88,32 +87,10 @@ export const USUAL_TOP = {
 /** The pins stand so far behind the saddle line, m. Common practice. */
 const PINS_BEHIND = 0.011;
 
-interface Ratios {
-  radial: number;
-  shear: number;
-  poisson: number;
-}
-
-/**
- * E_R/E_L, G_LR/E_L and ν_LR at 12 %MC. *Wood Handbook*, chapter 5. Red spruce, bigleaf maple, black walnut and
- * yellow-poplar take those of the nearest wood of the table.
- */
-const RATIOS: Record<SpeciesId, Ratios> = {
-  'sitka-spruce': { radial: 0.078, shear: 0.064, poisson: 0.372 },
-  'engelmann-spruce': { radial: 0.128, shear: 0.124, poisson: 0.422 },
-  'red-spruce': { radial: 0.078, shear: 0.064, poisson: 0.372 },
-  'western-redcedar': { radial: 0.081, shear: 0.087, poisson: 0.378 },
-  mahogany: { radial: 0.107, shear: 0.066, poisson: 0.314 },
-  'sugar-maple': { radial: 0.132, shear: 0.111, poisson: 0.424 },
-  'bigleaf-maple': { radial: 0.132, shear: 0.111, poisson: 0.424 },
-  'black-walnut': { radial: 0.107, shear: 0.066, poisson: 0.314 },
-  'yellow-poplar': { radial: 0.107, shear: 0.066, poisson: 0.314 },
-};
-
 /** A quartersawn sheet of solid wood. */
 export function solidSheet(species: SpeciesId, thickness: number, grain: Sheet['grain']): Sheet {
   const { modulusAlong: along, radialChange } = SPECIES[species];
-  const { radial, shear, poisson } = RATIOS[species];
+  const { radial, shear, poisson } = ELASTIC_RATIOS[species];
   return {
     thickness,
     grain,
@@ -175,7 +152,7 @@ export function topSpec(plan: Plan, facts: TopFacts): TopSpec {
       const { modulusAlong } = SPECIES[species];
       return {
         modulus: modulusAlong,
-        shear: modulusAlong * RATIOS[species].shear,
+        shear: modulusAlong * ELASTIC_RATIOS[species].shear,
         swell: ALONG_GRAIN_CHANGE,
       };
     },

@@ -87,3 +87,29 @@ export const SPECIES: Record<SpeciesId, Species> = {
   'black-walnut': fromShrinkage('black-walnut', 'black walnut', 5.5, 7.8, 11.6),
   'yellow-poplar': fromShrinkage('yellow-poplar', 'yellow-poplar', 4.6, 8.2, 10.9),
 };
+
+/** Swelling along the grain per 1 %MC: about 0.1 to 0.2 % from green to ovendry (Wood Handbook, Table 4-3). */
+export const ALONG_GRAIN_CHANGE = 0.00005;
+
+/** How stiff a wood is across its grain and in shear against along it. */
+export interface ElasticRatios {
+  radial: number;
+  shear: number;
+  poisson: number;
+}
+
+/**
+ * E_R/E_L, G_LR/E_L and ν_LR at 12 %MC. *Wood Handbook*, chapter 5. Red spruce, bigleaf maple, black walnut and
+ * yellow-poplar take those of the nearest wood of the table.
+ */
+export const ELASTIC_RATIOS: Record<SpeciesId, ElasticRatios> = {
+  'sitka-spruce': { radial: 0.078, shear: 0.064, poisson: 0.372 },
+  'engelmann-spruce': { radial: 0.128, shear: 0.124, poisson: 0.422 },
+  'red-spruce': { radial: 0.078, shear: 0.064, poisson: 0.372 },
+  'western-redcedar': { radial: 0.081, shear: 0.087, poisson: 0.378 },
+  mahogany: { radial: 0.107, shear: 0.066, poisson: 0.314 },
+  'sugar-maple': { radial: 0.132, shear: 0.111, poisson: 0.424 },
+  'bigleaf-maple': { radial: 0.132, shear: 0.111, poisson: 0.424 },
+  'black-walnut': { radial: 0.107, shear: 0.066, poisson: 0.314 },
+  'yellow-poplar': { radial: 0.107, shear: 0.066, poisson: 0.314 },
+};

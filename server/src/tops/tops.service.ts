@@ -1,13 +1,17 @@
 import { Injectable } from '@nestjs/common';
-import type { TopModel, TopPrior } from '@upright-elder/contract';
+import type { ArchFacts, TopModel, TopPrior } from '@upright-elder/contract';
+import type { AirLog } from '@upright-elder/core/air';
+import { archRise } from '@upright-elder/core/archtop';
 import { anchorOf } from '@upright-elder/core/build';
 import {
+  archMoved,
   bellyOf,
   lastRead,
   lastTilt,
   looseOf,
   moistureOn,
   stringSlope,
+  topOf,
 } from '@upright-elder/core/instrument';
 import { GLUED_AT } from '@upright-elder/core/wood';
 import { AirService } from '../air/air.service.js';
@@ -47,6 +51,7 @@ export class TopsService {
       stringSlope: stringSlope(instrument),
       downShare: downShare(lastRead(examinations, 'breakAngle', 'bass')),
       tilt: lastTilt(examinations),
+      arch: archFacts(analysis.record, log),
       anchor: anchorOf(instrument.build),
       bridgeThickness: lastRead(examinations, 'bridgeThickness', 'middle'),
       plateThickness: lastRead(examinations, 'plateThickness', 'centre'),
@@ -63,6 +68,25 @@ export class TopsService {
 
 /** The whole bend of the string over the bridge, half of it to each side: sum of the two sines. */
 const downShare = (angle: number | null): number | null => angle && 2 * Math.sin(angle / 2);
+
+/** What is known of a carved top. */
+function archFacts({ instrument, examinations }: Analysis['record'], log: AirLog): ArchFacts | null {
+  if (instrument.type !== 'archtop') return null;
+  const construction = topOf(instrument, null);
+  const rise = construction.kind === 'archtop' ? archRise(construction.arch) : 0;
+  return {
+    rise,
+    taken: [
+      ...(instrument.bodyLength === null ? ['body length'] : []),
+      ...(instrument.bodyWidth === null ? ['width'] : []),
+      ...(instrument.archHeight === null ? ['height of the arch'] : []),
+    ],
+    moved: archMoved(examinations, log, rise),
+    breakAngle: lastRead(examinations, 'breakAngle', 'bass'),
+    bassWheel: lastRead(examinations, 'wheelHeight', 'bass'),
+    trebleWheel: lastRead(examinations, 'wheelHeight', 'treble'),
+  };
+}
 
 function priorOf({ record: { instrument, plan, top }, solving }: Analysis): TopPrior {
   if (instrument.type !== 'flat-top') return 'archtop';

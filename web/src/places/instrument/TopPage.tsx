@@ -22,7 +22,7 @@ export default function TopPage() {
 
 function TopOf({ instrument, top }: { instrument: Instrument; top: TopModel }) {
   const plan = useMemo(() => top.plan && planOf(top.plan), [top.plan]);
-  if (top.prior === 'archtop') return <ArchedTop instrument={instrument} />;
+  if (top.arch) return <ArchedTop instrument={instrument} arch={top.arch} />;
   if (!plan)
     return (
       <div className="sheet p-6">

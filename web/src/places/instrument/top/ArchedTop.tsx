@@ -1,63 +1,55 @@
-import type { Instrument } from '@upright-elder/contract';
-import { archRise, downForce, wheelTurns } from '@upright-elder/core/archtop';
-import { knownOr, USUAL_FACTS } from '@upright-elder/core/build';
+import type { ArchFacts, Instrument } from '@upright-elder/contract';
+import { downForce, wheelTurns } from '@upright-elder/core/archtop';
 import { sayDate } from '@upright-elder/core/days';
-import { readingOn, STRING_SIDES, type QuantityId } from '@upright-elder/core/readings';
 import { ACTION_LEVER } from '@upright-elder/core/top';
-import { sayHeight } from '@upright-elder/core/units';
+import { moveIn } from '@upright-elder/core/units';
 import { useState } from 'react';
 import { useHeights } from '../../../data/heights.js';
-import { useExaminations } from '../../../data/hooks.js';
 import { LengthField } from '../../../fields/LengthField.js';
 import { metresOf } from '../map/mapDocument.js';
 
+/** Eight of ten lie within so many standard errors. */
+const EIGHT_IN_TEN = 1.28;
+/** The shallow-arch formula is right within half of it. */
+const ARCH_ERROR = 0.5;
+
 /** A carved top: its arch, what presses on it, and the wheels that answer for it. */
-export function ArchedTop({ instrument }: { instrument: Instrument }) {
-  const { data: examinations = [] } = useExaminations(instrument.id);
+export function ArchedTop({ instrument, arch }: { instrument: Instrument; arch: ArchFacts }) {
   const [pitch, setPitch] = useState('0.8');
   const [change, setChange] = useState('');
-  const last = (quantity: QuantityId, place: 'bass' | 'treble' | 'centre') =>
-    [...examinations].reverse().flatMap(({ date, readings }) => {
-      const reading = readingOn(readings, quantity, place);
-      return reading ? [{ date, value: reading.value }] : [];
-    });
-  const { unit } = useHeights();
-  const say = (metres: number) => sayHeight(metres, unit);
-  const rise = archRise({
-    species: knownOr(instrument.topSpecies, USUAL_FACTS.topSpecies),
-    length: instrument.bodyLength?.metres ?? 0.51,
-    width: instrument.bodyWidth?.metres ?? 0.42,
-    height: instrument.archHeight?.metres ?? 0.017,
-  });
-  const sunk = STRING_SIDES.flatMap((side) => {
-    const heights = last('archHeight', side);
-    const [latest, first] = [heights[0], heights.at(-1)];
-    return latest && first && latest !== first
-      ? [{ side, by: latest.value - first.value, since: first.date }]
-      : [];
-  });
-  // read as the angle between the string before and behind the crown: half of it to each side
-  const angle = last('breakAngle', 'bass')[0]?.value;
+  const heights = moveIn(useHeights().unit);
+  const { rise, moved, taken, breakAngle: angle } = arch;
+  const wheels = [
+    { side: 'Bass', left: arch.bassWheel },
+    { side: 'Treble', left: arch.trebleWheel },
+  ].filter((one): one is { side: string; left: number } => one.left !== null);
   const [wanted, thread] = [metresOf(change), metresOf(pitch)];
   return (
     <div className="grid items-start gap-4 md:grid-cols-2">
       <section className="sheet p-4" aria-label="The arch">
         <h2 className="text-[1.3rem]">The arch</h2>
         <p className="said">
-          {sunk.length === 0
-            ? 'The height of the arch has not been read twice yet, so nothing can be said of its sinking.'
-            : sunk
-                .map(
-                  ({ side, by, since }) =>
-                    `The ${side} foot stands ${say(Math.abs(by))} ${by < 0 ? 'lower' : 'higher'} than on ${sayDate(since)}.`,
+          {moved.length === 0
+            ? 'The arch has not been read at pitch on two days yet, so nothing can be said of its sinking.'
+            : moved
+                .map(({ side, by, sd, real, since }) =>
+                  real
+                    ? `The ${side} foot stands ${heights.withError(Math.abs(by), EIGHT_IN_TEN * sd)} ${heights.name} ${by < 0 ? 'lower' : 'higher'} than on ${sayDate(since)}, the season taken out.`
+                    : `The ${side} foot stands where it stood on ${sayDate(since)}, as far as the readings and the season can tell.`,
                 )
                 .join(' ')}
         </p>
         <p className="mt-2">
-          It moves about <span className="font-bold">{say(rise)}</span> with each percent of moisture in its
-          wood: a shallow vault whose rim gives by three tenths (house default, 0.1 to 0.6).
+          It moves about{' '}
+          <span className="font-bold">
+            {heights.withError(rise, EIGHT_IN_TEN * ARCH_ERROR * rise)} {heights.name}
+          </span>{' '}
+          with each percent of moisture in its wood: a shallow vault whose rim gives by three tenths (house
+          default, 0.1 to 0.6).
+          {taken.length > 0 &&
+            ` Its ${taken.join(', ')} ${taken.length === 1 ? 'is' : 'are'} taken to be common: measure ${taken.length === 1 ? 'it' : 'them'}.`}
         </p>
-        {angle !== undefined && (
+        {angle !== null && (
           <p className="mt-2">
             The strings press it with{' '}
             <span className="font-bold">
@@ -88,9 +80,16 @@ export function ArchedTop({ instrument }: { instrument: Instrument }) {
             onChange={setPitch}
           />
         </div>
+        {wheels.length > 0 && thread !== null && thread > 0 && (
+          <p className="mt-1">
+            {wheels
+              .map(({ side, left }) => `${side} wheel: ${(left / thread).toFixed(1)} turns left down.`)
+              .join(' ')}
+          </p>
+        )}
         {wanted !== null && thread !== null && thread > 0 && (
           <p className="said">
-            {Math.abs(wheelTurns(wanted, ACTION_LEVER, thread)).toFixed(2)} turns {wanted < 0 ? 'down' : 'up'}{' '}
+            {Math.abs(wheelTurns(wanted, ACTION_LEVER, thread)).toFixed(1)} turns {wanted < 0 ? 'down' : 'up'}{' '}
             at both wheels.
           </p>
         )}
