@@ -22,7 +22,17 @@ export const VIEWS: View[] = [
     path: (idOf) => `/instruments/${idOf('Little Anchor')}/map?face=top+inside&part=upper+tone+bar`,
     unpictured: true,
   },
-  { name: 'top', path: (idOf) => `/instruments/${idOf('Little Anchor')}/top`, ready: 'Dome left' },
+  {
+    name: 'top',
+    path: (idOf) => `/instruments/${idOf('Little Anchor')}/top`,
+    // every top like it is drawn
+    ready: 'to the glued shape. Only',
+  },
+  {
+    name: 'weights',
+    path: (idOf) => `/instruments/${idOf('Halyard')}/top/weights`,
+    ready: 'of what it did',
+  },
   { name: 'readings', path: (idOf) => `/instruments/${idOf('Breakwater')}/readings?of=bridgeGap.middle` },
   { name: 'photographs', path: (idOf) => `/instruments/${idOf('Breakwater')}/photographs` },
   { name: 'seasons', path: (idOf) => `/instruments/${idOf('the Purser')}/seasons` },
@@ -36,7 +46,7 @@ export const VIEWS: View[] = [
 ];
 
 /** Views that also have a dark picture. */
-export const DARK = ['shelf', 'seasons'];
+export const DARK = ['shelf'];
 
 /** Waits until a view has fetched everything, and says what it is for. */
 export async function isReady(page: Page, { ready = '' }: Pick<View, 'ready'> = {}): Promise<void> {
@@ -45,7 +55,7 @@ export async function isReady(page: Page, { ready = '' }: Pick<View, 'ready'> = 
       const text = document.body.innerText;
       return !text.includes('Fetching…') && text.includes(words);
     },
-    { timeout: 30000 },
+    { timeout: 90000 },
     ready,
   );
 }

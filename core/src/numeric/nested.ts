@@ -1,4 +1,4 @@
-import type { Skyline } from './skyline.js';
+import type { SymmetricEntries } from './nodal.js';
 
 /** Rows of a node stand together in one block. */
 const B = 5;
@@ -47,7 +47,7 @@ export class NestedFactor {
    * @param at where each node lies in the plane
    * @throws RangeError where the matrix is not positive definite
    */
-  constructor(matrix: Skyline, nodeOf: Int32Array, at: readonly (readonly [number, number])[]) {
+  constructor(matrix: SymmetricEntries, nodeOf: Int32Array, at: readonly (readonly [number, number])[]) {
     this.size = matrix.size;
     const rows = rowsOf(nodeOf, at.length);
     const neighbours = neighboursOf(matrix, nodeOf, at.length);
@@ -77,7 +77,7 @@ export class NestedFactor {
     return this.diagonal.length + this.blocks.length;
   }
 
-  private fill(matrix: Skyline, order: readonly number[], rows: readonly number[][]): void {
+  private fill(matrix: SymmetricEntries, order: readonly number[], rows: readonly number[][]): void {
     // a node of fewer than five rows is filled up with rows that stand alone
     order.forEach((node, j) => {
       for (let k = rows[node]!.length; k < B; k++) this.diagonal[BLOCK * j + B * k + k] = 1;
@@ -315,7 +315,7 @@ function rowsOf(nodeOf: Int32Array, nodes: number): number[][] {
 }
 
 /** Nodes that share an entry of the matrix. */
-function neighboursOf(matrix: Skyline, nodeOf: Int32Array, nodes: number): number[][] {
+function neighboursOf(matrix: SymmetricEntries, nodeOf: Int32Array, nodes: number): number[][] {
   const sets = Array.from({ length: nodes }, () => new Set<number>());
   matrix.each((row, column) => {
     const [a, b] = [nodeOf[row]!, nodeOf[column]!];

@@ -1,4 +1,4 @@
-import type { Skyline } from '../numeric/index.js';
+import type { NodalMatrix } from '../numeric/index.js';
 import { braceHeightAt, pathLength, type Point, type Rectangle } from '../map/index.js';
 import { beamElement, type BeamMode } from './beamElement.js';
 import { layerOf, type Layer } from './laminate.js';
@@ -32,7 +32,7 @@ export interface TopSystem {
   mesh: TopMesh;
   /** number of each freedom among the free ones, −1 where it is held: node × 5 */
   free: Int32Array;
-  stiffness: Skyline;
+  stiffness: NodalMatrix;
   beams: Beam[];
   /** of one newton of string pull, of +1 %MC, of one newton of weight on the saddle line */
   loads: { pull: Float64Array; moisture: Float64Array; weight: Float64Array };

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { Skyline } from '../numeric/index.js';
+import { NodalMatrix } from '../numeric/index.js';
 import type { Point } from '../map/index.js';
 import { beamElement } from './beamElement.js';
 import { isotropic, layerOf, type Layer, type Sheet } from './laminate.js';
@@ -31,7 +31,7 @@ function rectangle(wide: number, long: number, n: number, m = n): Sheeted {
 
 interface Shell extends Sheeted {
   free: Int32Array;
-  stiffness: Skyline;
+  stiffness: NodalMatrix;
   swelling: Float64Array;
 }
 
@@ -72,7 +72,7 @@ function solved(
 }
 
 function answered(shell: Shell, right: Float64Array): (node: number, k: number) => number {
-  const factor = shell.stiffness.copy();
+  const factor = shell.stiffness.skyline();
   factor.factorise();
   const x = factor.solve(right);
   return (node, k) => {
@@ -420,7 +420,7 @@ describe('the equations', () => {
     (point, k) => border(point) && k < 3,
     ([x]) => -0.1 * x * x,
   );
-  const factor = shell.stiffness.copy();
+  const factor = shell.stiffness.skyline();
   factor.factorise();
   const size = shell.stiffness.size;
   const index = fc.integer({ min: 0, max: size - 1 });
@@ -460,6 +460,6 @@ describe('the equations', () => {
 
   it('of a plate that nothing holds are refused', () => {
     const loose = shellOf(rectangle(SIDE, SIDE, 3), [layerOf(STEELY, 0)], () => false);
-    expect(() => loose.stiffness.factorise()).toThrow(/not positive definite/u);
+    expect(() => loose.stiffness.skyline().factorise()).toThrow(/not positive definite/u);
   });
 });

@@ -32,6 +32,8 @@ const SCRATCH = {
   mean: new Float64Array(3 * SIZE),
   strain: new Float64Array(3 * SIZE),
   turns: new Float64Array(12 * SIZE),
+  stiffness: new Float64Array(SIZE * SIZE),
+  swelling: new Float64Array(SIZE),
   curvatures: [0, 1, 2].map(() => new Float64Array(3 * SIZE)),
 };
 /** side k runs from corner k to the next */
@@ -47,6 +49,7 @@ const NEXT = [1, 2, 0] as const;
  * middle, averaged over the triangle, and bends about it; so shifts that run straight and turns that run quadratically
  * do not fight each other.
  *
+ * @returns matrices that the next call writes over
  * @throws RangeError where the triangle has no area
  */
 export function shellElement({ x, y, height }: Triangle, layers: readonly Layer[]): ElementMatrices {
@@ -76,8 +79,9 @@ export function shellElement({ x, y, height }: Triangle, layers: readonly Layer[
   const [one, two, three] = curvatures;
   for (let k = 0; k < mean.length; k++) mean[k] = (one![k]! + two![k]! + three![k]!) / 3;
 
-  const stiffness = new Float64Array(SIZE * SIZE);
-  const swelling = new Float64Array(SIZE);
+  const { stiffness, swelling } = SCRATCH;
+  stiffness.fill(0);
+  swelling.fill(0);
   const bending: [number, number, number, number] = [0, 0, 0, 0];
   for (const { stiffness: q, thickness, middle, swell } of layers) {
     for (let k = 0; k < strain.length; k++) strain[k] = membrane[k]! + middle * mean[k]!;

@@ -1,4 +1,4 @@
-import { reverseCuthillMcKee, Skyline } from '../numeric/index.js';
+import { NodalMatrix, reverseCuthillMcKee } from '../numeric/index.js';
 import { FREEDOMS, type ElementMatrices } from './shellElement.js';
 
 type Triangles = readonly (readonly [number, number, number])[];
@@ -14,7 +14,7 @@ export function shellSystem(
   { points, triangles }: { points: readonly unknown[]; triangles: Triangles },
   held: (node: number, freedom: number) => boolean,
   late?: (node: number) => number,
-): { free: Int32Array; stiffness: Skyline } {
+): { free: Int32Array; stiffness: NodalMatrix } {
   const neighbours = points.map(() => new Set<number>());
   for (const [a, b, c] of triangles) {
     neighbours[a]!.add(b).add(c);
@@ -33,18 +33,8 @@ export function shellSystem(
         free[FREEDOMS * node + k] = size;
         size += 1;
       }
-  // each row begins at the lowest free number of any node that shares a triangle
-  const first = Int32Array.from({ length: size }, (_, i) => i);
-  for (const triangle of triangles) {
-    let lowest = size;
-    for (const node of triangle)
-      for (let k = FREEDOMS * node; k < FREEDOMS * (node + 1); k++)
-        if (free[k]! >= 0 && free[k]! < lowest) lowest = free[k]!;
-    for (const node of triangle)
-      for (let k = FREEDOMS * node; k < FREEDOMS * (node + 1); k++)
-        if (free[k]! >= 0 && lowest < first[free[k]!]!) first[free[k]!] = lowest;
-  }
-  return { free, stiffness: new Skyline(first) };
+  const rows = points.map((_, node) => freedomsOf(free, node).filter((number) => number >= 0));
+  return { free, stiffness: new NodalMatrix(rows, neighbours) };
 }
 
 /** Numbers of a node's five freedoms. */
@@ -59,7 +49,7 @@ function numberOf(free: Int32Array, nodes: readonly number[], i: number): number
 
 /** Puts a triangle's stiffness and swelling load into the equations. */
 export function addElement(
-  matrix: Skyline,
+  matrix: NodalMatrix,
   load: Float64Array,
   free: Int32Array,
   nodes: readonly number[],
