@@ -144,11 +144,11 @@ describe('the map', () => {
     const full = await said();
     await control('z');
     await page.waitForFunction(
-      () => !document.querySelector('section[aria-label=Marks]')!.textContent.includes('separation'),
+      () => !document.querySelector('section[aria-label=Marks]')!.textContent.includes('loose, X'),
     );
-    expect(await said()).not.toContain('separation');
+    expect(await said()).not.toContain('loose, X');
     await control('y');
-    await hand.sees('separation');
+    await hand.sees('loose, X brace');
     expect(await said()).toBe(full);
     await control('s');
     await hand.sees('The map is saved');
@@ -501,7 +501,7 @@ describe('the map', () => {
     await tablet.touchscreen.tap(leg.x + leg.width * 0.2, leg.y + leg.height * 0.2);
     await finger.sees('It is loose');
     await tap('All of it is loose');
-    await finger.sees(/separation, X brace/u);
+    await finger.sees(/loose, X brace/u);
     states.push(await said());
 
     for (const state of [...states].reverse().slice(1)) {

@@ -32,7 +32,7 @@ export function FieldNote({ quantity, unit, expectation, value, narrow }: Props)
         {expected && !narrow && (
           <>
             {' '}
-            <span className="whitespace-nowrap">· expected {expected}</span>
+            <span className="sm:whitespace-nowrap">· expected {expected}</span>
           </>
         )}
       </div>
