@@ -365,6 +365,12 @@ describe('whatever is drawn', () => {
         }
         solved += 1;
         const responses = top.open([{ brace: 'drawn 0', from: 0, to: 0.1 }]);
+        const pressed = top.state([{ brace: 'drawn 0', from: 0, to: 0.1 }], {
+          pull: 700,
+          moisture: 2,
+          felt: 0,
+        });
+        expect(pressed.rise.every(Number.isFinite)).toBe(true);
         for (const load of UNIT_LOADS) {
           expect(responses[load].rise.every(Number.isFinite)).toBe(true);
           expect(Number.isFinite(responses[load].saddle.turn)).toBe(true);

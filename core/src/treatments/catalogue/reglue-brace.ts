@@ -12,7 +12,7 @@ export const reglueBrace: Treatment = {
       because: 'moisture before structural glue: wood glued dry or damp is glued at the wrong size',
     },
   ],
-  gate: 'Moisture in the window; gap clean, fitted dry.',
+  gate: 'Moisture in the window; gap clean, fitted dry. After it: walk the weight over the same spots; the glued leg dips about half as far as before.',
   undo: [1, 1],
   cautions: ['heat', 'tension', 'support'],
 };

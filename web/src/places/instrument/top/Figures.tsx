@@ -75,7 +75,9 @@ function Figure({
       ? USUAL_SD.turn
       : USUAL_SD.height;
   const say = (si: number) => unit.near(si, sd);
-  const shown = value + (spread?.middle ?? 0);
+  // a hump or a hollow is there or not: it is never less than none
+  const least = signed || unit.name === '°' ? -Infinity : 0;
+  const shown = Math.max(least, value + (spread?.middle ?? 0));
   const plus = signed && !say(shown).startsWith('−') && Number(say(shown)) !== 0 ? '+' : '';
   const apart = unit.name === '°' ? '' : ' ';
   // what one top does more than itself is known to about a third
@@ -95,7 +97,7 @@ function Figure({
         </span>
         {spread && (
           <span className="block text-[0.9rem]">
-            {say(value + spread.from)} to {say(value + spread.to)}
+            {say(Math.max(least, value + spread.from))} to {say(value + spread.to)}
             {apart}
             {unit.name}
           </span>
