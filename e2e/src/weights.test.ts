@@ -116,6 +116,49 @@ describe('walking weights', () => {
   }, 60000);
 });
 
+describe('a loose brace on the map', () => {
+  it('is marked like every other mark: two points on it, from inside', async () => {
+    const { path } = plan.braces.find(({ name }) => name === 'lower tone bar')!;
+    await page.goto(`${program.address}/instruments/${one}/map?face=top+inside`, {
+      waitUntil: 'networkidle2',
+    });
+    await page.select('select[aria-label="What is marked"]', 'separation');
+    await hand.tabTo('Mark');
+    await hand.keys('Enter');
+    for (const share of [0, 0.4]) {
+      const [x, y] = [0, 1].map((d) => path[0]![d]! + share * (path[1]![d]! - path[0]![d]!)) as [
+        number,
+        number,
+      ];
+      await hand.tabTo('Across, from the centre line, treble plus');
+      await hand.replace(`${(100 * x).toFixed(2)} cm`);
+      await hand.tabTo('Along, from the tail');
+      await hand.replace(`${(1000 * y).toFixed(1)}`);
+      await hand.keys('Enter');
+      await hand.tabBack('Across, from the centre line, treble plus');
+    }
+    await hand.tabBack('Done, 2 points');
+    await hand.keys('Enter');
+    await hand.sees(/loose, lower tone bar, \d+ mm, moving/u);
+    await hand.sees('Stands open, strings off');
+    await hand.save();
+    await page.waitForFunction(() => document.body.innerText.includes('saved'));
+    const marks = (await (await fetch(`${program.address}/api/instruments/${one}/marks`)).json()) as {
+      brace: string;
+      kind: string;
+      sightings: { from: number; to: number }[];
+    }[];
+    expect(marks[0]).toMatchObject({ kind: 'separation', brace: 'lower tone bar' });
+    expect(marks[0]!.sightings[0]!.from).toBe(0);
+    expect(marks[0]!.sightings[0]!.to).toBeCloseTo(0.4 * pathLength(path), 3);
+    await put(`strikes/mark/${(marks[0] as unknown as { id: string }).id}`, {
+      struck: true,
+      why: 'a trial',
+      by: person,
+    });
+  }, 60000);
+});
+
 describe('what is tried on the top', () => {
   it('names a tie, is kept, sent to the work, and stands there', async () => {
     for (const brace of plan.braces.filter(({ kind }) => kind === 'X brace'))

@@ -7,6 +7,7 @@ import {
   type Strung,
   type TopView,
 } from '@upright-elder/core/top';
+import { placeName } from '@upright-elder/core/readings';
 import { Section } from '../../../drawings/top/Section.js';
 
 /** Centre line and cross section against what was measured. */
@@ -65,7 +66,7 @@ export function BellySections({
         ]}
         stations={stations
           .filter(({ x }) => x === 0)
-          .map(({ y, height, sd, place }) => ({ at: y, height, sd, name: place }))}
+          .map(({ y, height, sd, place }) => ({ at: y, height, sd, name: placeName(place) }))}
       />
       <Section
         title="Across, 40 mm behind the saddle"
@@ -91,7 +92,7 @@ export function BellySections({
         ]}
         stations={stations
           .filter(({ x, place }) => x !== 0 || place === 'behind40')
-          .map(({ x, height, sd, place }) => ({ at: x + half, height, sd, name: place }))}
+          .map(({ x, height, sd, place }) => ({ at: x + half, height, sd, name: placeName(place) }))}
       />
       <p className="text-[0.85rem] text-faint">
         Line: now, under what is set beside. Dashed: as it was built.{' '}
