@@ -58,6 +58,7 @@ describe('a weight on a top', () => {
     [{ weight: '40 kg' }, 'weight'],
     [{ weight: '1 g' }, 'weight'],
     [{ date: '2027-01-01' }, 'date'],
+    [{ spots: [0, 1].map(() => ({ spot: 'x', zero: '0', loaded: '1', back: '0' })) }, 'spots.1.spot'],
     [{ spots: [{ spot: 'x', zero: 'none', loaded: '1', back: '0' }] }, 'spots.0.zero'],
   ])('refuses %j by its field', async (over, field) => {
     const { status, body } = await put(`weighings/${id(61)}`, weighing(over));

@@ -78,6 +78,14 @@ export class WeighingsService {
       };
     const force = newtonsOf(weight);
     if (!force.ok) yield { field: 'weight', typed: weight, reason: force.reason, accepted: force.accepted };
+    for (const [i, { spot }] of spots.entries())
+      if (spots.findIndex((one) => one.spot === spot) < i)
+        yield {
+          field: `spots.${i}.spot`,
+          typed: spot,
+          reason: 'this spot was read twice in one walk',
+          accepted: 'each spot once, as it was read last',
+        };
     for (const [i, spot] of spots.entries())
       for (const part of ['zero', 'loaded', 'back'] as const) {
         const read = parseLength(spot[part], 'mm');
