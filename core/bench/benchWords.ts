@@ -3,6 +3,7 @@ import { GENERIC_PLAN, looseLegs } from '../simulated/genericTop.js';
 import {
   DrawnTops,
   drawTop,
+  KEPT,
   pathLength,
   seededChance,
   shapeFigures,
@@ -98,7 +99,7 @@ for (const anchor of ['bridge', 'tailpiece'] as const) {
   const draws = Math.max(30, TOPS / 2);
   const drawn = (seed: number) => {
     const tops = new DrawnTops(plan, { ...facts, anchor }, loose, load, seededChance(seed));
-    for (let i = 0; i < draws; i++) tops.draw();
+    for (let i = 0; i < draws; i++) tops.rank();
     return tops;
   };
   const [groups, others] = [drawn(21).groups(), drawn(22).ordersDrawn];
@@ -143,7 +144,7 @@ for (const [name, of] of [
   ['all measured that can be', measured],
 ] as const) {
   const tops = new DrawnTops(plan, of, legs, load, seededChance(16));
-  for (let i = 0; i < 46; i++) tops.draw();
+  for (let i = 0; i < KEPT; i++) tops.draw();
   const shown = new SolvedTop(topSpec(plan, of), { recorded: legs });
   const chance = seededChance(77);
   const truths = Array.from({ length: TOPS }, () => {

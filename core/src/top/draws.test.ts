@@ -32,7 +32,10 @@ const fingers = plan.braces
 
 const drawn = (many: number, seed: number, loose: readonly LooseStretch[], of: TopFacts = facts) => {
   const tops = new DrawnTops(plan, of, loose, load, seededChance(seed), 0.026);
-  for (let i = 0; i < many; i++) tops.draw();
+  for (let i = 0; i < many; i++) {
+    tops.draw();
+    tops.rank();
+  }
   return tops;
 };
 
@@ -59,7 +62,7 @@ describe('the order of gluing', () => {
   it('calls a mirror pair a tie, whichever way the mesh lies', () => {
     const mirrored = { ...plan, braces: plan.braces.filter(({ kind }) => kind !== 'tone bar') };
     const tops = new DrawnTops(mirrored, facts, legs, load, seededChance(8), 0.026);
-    for (let i = 0; i < 30; i++) tops.draw();
+    for (let i = 0; i < 30; i++) tops.rank();
     expect(tops.groups()).toHaveLength(1);
   });
 

@@ -55,25 +55,32 @@ const WIDEST_SHUT = 0.3 * mm;
 const THINNEST = 1.5 * mm;
 const LOWEST_BRACE = 2 * mm;
 
+/** What of a draw is not left to chance, in standard errors from its middle. */
+export interface GivenDraw {
+  off?: Partial<Record<Unknown, number>>;
+  /** of each brace of the plan, its height and its wood */
+  heights?: readonly number[];
+  woods?: readonly number[];
+}
+
 /**
  * A top drawn from what is believed of this one.
  *
  * @param facts what was measured; what is left out is drawn more widely
  * @param loose as recorded; how far each reaches is drawn too, where it does not end with its brace
- * @param given unknowns that are not drawn, in standard errors from their middle
  */
 export function drawTop(
   plan: Plan,
   facts: TopFacts,
   loose: readonly LooseStretch[],
   chance: Chance,
-  given: Partial<Record<Unknown, number>> = {},
+  given: GivenDraw = {},
 ): DrawnTop {
   const gauss = normals(chance);
   const known = topSpec(plan, facts);
   const sd = (one: 'thickness' | 'domeRadius' | 'slope' | 'bridgeThickness' | 'plateThickness') =>
     facts[one] === undefined ? SD[one].not : SD[one].measured;
-  const off = Object.fromEntries(UNKNOWNS.map((one) => [one, given[one] ?? gauss()])) as Record<
+  const off = Object.fromEntries(UNKNOWNS.map((one) => [one, given.off?.[one] ?? gauss()])) as Record<
     Unknown,
     number
   >;
@@ -85,8 +92,8 @@ export function drawTop(
     facts.stringHeight === undefined
       ? SD.stringHeight.not[facts.stringKind ?? 'steel']
       : SD.stringHeight.measured;
-  const braceOff = plan.braces.map(() => gauss());
-  const woodOff = plan.braces.map(() => gauss());
+  const braceOff = plan.braces.map((_, i) => given.heights?.[i] ?? gauss());
+  const woodOff = plan.braces.map((_, i) => given.woods?.[i] ?? gauss());
   // what is said of the braces as a whole: how much stiffer they are together
   off.braces = braceOff.reduce((sum, one) => sum + one, 0) / Math.sqrt(Math.max(1, braceOff.length));
   const braces = plan.braces.map((brace, i): Brace => ({
@@ -151,6 +158,8 @@ export interface GlueGroup {
 /** A distance from the glued shape that nobody sees: a sixth of what each figure counts as one step. House figure. */
 const NO_ODDS = 0.15;
 const NEARLY_ALL = 0.9;
+/** Fewer say nothing of what stands before what. */
+const FEWEST_RANKED = 8;
 
 /** What a shown figure may be, and what makes it so. */
 export interface Spread {
@@ -172,24 +181,34 @@ export const SPREAD_FIGURES = [
 export type SpreadFigure = (typeof SPREAD_FIGURES)[number];
 
 /** Tops are drawn on a coarser mesh than the shown one, m: what they differ by is the same. */
-export const DRAWN_SPACING = 0.022;
-/** Of the drawn tops so many are kept, to answer for what is tried. */
-const KEPT = 44;
+export const DRAWN_SPACING = 0.02;
+/** So many drawn tops are kept, to answer for what is tried. */
+export const KEPT = 44;
+/** What an order of gluing hangs on is drawn, the rest stands at its middle, the tail block held. */
+const FOR_ORDER: Partial<Record<Unknown, number>> = {
+  domeRadius: 0,
+  stringHeight: 0,
+  slope: 0,
+  bridgeThickness: 0,
+  plateThickness: 0,
+  rim: 0,
+  tailBlock: 1,
+  breakAngle: 0,
+};
 /** Eight of ten lie between, and a little more, since few draws stand for all. */
-const EDGE = 0.09;
+const EDGE = 0.085;
 /** A figure is moved by an unknown where that makes up so much of its spread. */
 const MOVES = 0.15;
 
 /**
- * Tops like this one, as far as anybody knows: what they differ by is what is not known of it. Each is solved once; the
- * first are kept and answer for whatever is tried.
+ * Tops like this one, as far as anybody knows: what they differ by is what is not known of it. Each is solved once:
+ * some are kept and answer for whatever is tried, others are ranked.
  */
 export class DrawnTops {
   private readonly kept: { top: SolvedTop; view: TopView; drawn: DrawnTop }[] = [];
   private readonly middle: { top: SolvedTop; view: TopView };
   private readonly orders: { order: number[]; left: number[] }[] = [];
-  private count = 0;
-  private readonly strata: Partial<Record<Unknown, number>>[];
+  private readonly strata: GivenDraw[];
 
   constructor(
     private readonly plan: Plan,
@@ -201,31 +220,40 @@ export class DrawnTops {
   ) {
     const top = new SolvedTop(topSpec(plan, facts), { spacing, recorded });
     this.middle = { top, view: viewOf(top) };
-    this.strata = strataOf(KEPT, chance);
+    this.strata = strataOf(KEPT, plan.braces.length, chance);
   }
 
-  /** Draws and solves one more; one that cannot be solved is left out. */
+  /** Draws and solves one more to be kept, of everything that is not known; one that cannot be solved is left out. */
   draw(): void {
-    const drawn = drawTop(this.plan, this.facts, this.recorded, this.chance, this.strata.pop());
-    let top: SolvedTop;
-    try {
-      top = new SolvedTop(drawn.spec, { spacing: this.spacing, recorded: drawn.loose });
-    } catch {
-      return;
-    }
-    this.count += 1;
-    if (this.recorded.length > 1) {
-      const { order } = rankBraces(top, drawn.loose, this.load);
-      this.orders.push({
-        order: order.map(({ stretch }) => drawn.loose.indexOf(stretch)),
-        left: order.map(({ left }) => left),
-      });
-    }
-    if (this.kept.length < KEPT) this.kept.push({ top, view: viewOf(top), drawn });
+    const solved = this.solved(this.strata.pop());
+    if (solved && this.kept.length < KEPT) this.kept.push(solved);
   }
 
-  get drawn(): number {
-    return this.count;
+  /** Draws and solves one more to be ranked: of lengths, heights, stiffness and thickness, which an order hangs on. */
+  rank(): void {
+    const solved = this.recorded.length > 1 ? this.solved({ off: FOR_ORDER }) : null;
+    if (!solved) return;
+    const { top, drawn } = solved;
+    const { order } = rankBraces(top, drawn.loose, this.load);
+    this.orders.push({
+      order: order.map(({ stretch }) => drawn.loose.indexOf(stretch)),
+      left: order.map(({ left }) => left),
+    });
+  }
+
+  private solved(given?: GivenDraw) {
+    const drawn = drawTop(this.plan, this.facts, this.recorded, this.chance, given);
+    try {
+      const top = new SolvedTop(drawn.spec, { spacing: this.spacing, recorded: drawn.loose });
+      return { top, view: viewOf(top), drawn };
+    } catch {
+      return null;
+    }
+  }
+
+  /** How many are kept, and how many were ranked. */
+  get counts(): { kept: number; ranked: number } {
+    return { kept: this.kept.length, ranked: this.orders.length };
   }
 
   /** In which order each draw would glue what is recorded, by number. */
@@ -238,6 +266,7 @@ export class DrawnTops {
    * shape, which is glued because it is loose.
    */
   groups(): GlueGroup[] {
+    if (this.recorded.length > 1 && this.orders.length < FEWEST_RANKED) return [];
     if (this.recorded.length <= 1) return this.recorded.map((_, i) => ({ stretches: [i], matters: true }));
     const groups: GlueGroup[] = [];
     let done = 0;
@@ -304,7 +333,7 @@ function quantile(sorted: readonly number[], share: number): number {
   return sorted[below]! + (place - below) * (sorted[above]! - sorted[below]!);
 }
 
-/** Unknowns that move a figure by themselves; braces and stretches are drawn one by one. */
+/** Unknowns that move a figure by themselves, beside each brace's height and wood. */
 const STRATIFIED = [
   'thickness',
   'domeRadius',
@@ -322,18 +351,22 @@ const STRATIFIED = [
  * Draws that between them take every unknown from each part of its range once, so that few of them stand for many (M.
  * McKay, R. Beckman and W. Conover, *Technometrics* 21, 1979: Latin hypercube sampling).
  */
-function strataOf(count: number, chance: Chance): Partial<Record<Unknown, number>>[] {
-  const columns = STRATIFIED.map(() => {
+function strataOf(count: number, braces: number, chance: Chance): GivenDraw[] {
+  const column = () => {
     const parts = Array.from({ length: count }, (_, i) => i);
     for (let i = count - 1; i > 0; i--) {
       const k = Math.floor(chance() * (i + 1));
       [parts[i], parts[k]] = [parts[k]!, parts[i]!];
     }
     return parts.map((part) => normalAt((part + chance()) / count));
-  });
-  return Array.from({ length: count }, (_, i) =>
-    Object.fromEntries(STRATIFIED.map((one, k) => [one, columns[k]![i]!])),
-  );
+  };
+  const columns = (of: number) => Array.from({ length: of }, column);
+  const [offs, heights, woods] = [columns(STRATIFIED.length), columns(braces), columns(braces)];
+  return Array.from({ length: count }, (_, i) => ({
+    off: Object.fromEntries(STRATIFIED.map((one, k) => [one, offs[k]![i]!])),
+    heights: heights.map((one) => one[i]!),
+    woods: woods.map((one) => one[i]!),
+  }));
 }
 
 /** The standard normal number that so many of all lie below. */

@@ -1,6 +1,7 @@
 import { seededChance } from '@upright-elder/core/numeric';
 import {
   DrawnTops,
+  KEPT,
   type GlueGroup,
   type Load,
   type LooseStretch,
@@ -11,13 +12,18 @@ import { expose } from 'comlink';
 import { inUse } from './inUse.js';
 import type { TopTask } from './top.worker.js';
 
-/** So many tops are drawn: what stands before what is said of nine in ten of them. */
-const DRAWS = 100;
+/** So many tops are ranked: what stands before what is said of nine in ten of them. */
+const RANKED = 100;
+/** It is told how far it is after so many. */
+const TELLS = 8;
 /** The same tops every time: an answer does not change by itself. */
 const SEED = 16;
 
 export interface Drawn {
-  drawn: number;
+  /** kept, for the ranges */
+  kept: number;
+  /** ranked, for the order, of how many */
+  ranked: number;
   of: number;
   groups: GlueGroup[];
 }
@@ -30,13 +36,15 @@ const api = {
   begin({ plan, facts, recorded }: TopTask, load: Load, onDrawn: (drawn: Drawn) => void): void {
     const own = new DrawnTops(plan, facts, recorded, inUse(load), seededChance(SEED));
     tops = own;
-    let tried = 0;
+    const steps = KEPT + (recorded.length > 1 ? RANKED : 0);
+    let done = 0;
     const step = () => {
       if (tops !== own) return;
-      own.draw();
-      tried += 1;
-      if (tried % 8 === 0 || tried === DRAWS) onDrawn({ drawn: own.drawn, of: DRAWS, groups: own.groups() });
-      if (tried < DRAWS) setTimeout(step, 0);
+      if (done < KEPT) own.draw();
+      else own.rank();
+      done += 1;
+      if (done % TELLS === 0 || done === steps) onDrawn({ ...own.counts, of: RANKED, groups: own.groups() });
+      if (done < steps) setTimeout(step, 0);
     };
     setTimeout(step, 0);
   },

@@ -20,15 +20,14 @@ const ORDINALS = ['First', 'Then', 'After these'];
 export function GlueOrder({ ranking, loose, lengths, drawn }: Props) {
   const groups =
     drawn && drawn.groups.length > 0 ? drawn.groups : [{ stretches: loose.map((_, i) => i), matters: true }];
+  const told = drawn !== null && drawn.groups.length > 0;
   return (
     <section className="sheet p-4" aria-label="If glued">
       <h2 className="text-[1.2rem]">If glued</h2>
       {groups.map(({ stretches, matters }, g) => (
         <div key={stretches.join(' ')} className="mt-2">
           <h3 className="text-[1.05rem]">
-            {!matters
-              ? 'Makes no odds to the shape'
-              : heading(g, groups.length, stretches.length, drawn !== null)}
+            {!matters ? 'Makes no odds to the shape' : heading(g, groups.length, stretches.length, told)}
           </h3>
           {!matters && <p className="text-[0.9rem] text-faint">Glue these because they are loose.</p>}
           <ul>
@@ -62,8 +61,8 @@ function heading(group: number, groups: number, stretches: number, told: boolean
 
 function said(drawn: Drawn | null, count: number): string {
   if (count < 2) return '';
-  if (!drawn) return 'Which of them can be told apart is being worked out.';
-  const so = drawn.drawn < drawn.of ? ` So far from ${drawn.drawn} of ${drawn.of}.` : '';
+  if (!drawn || drawn.groups.length === 0) return 'Which of them can be told apart is being worked out.';
+  const so = drawn.ranked < drawn.of ? ` So far from ${drawn.ranked} of ${drawn.of}.` : '';
   return `One group stands before the next where it does so in nine of ten tops like this one, by how near it brings turn, hump and saddle to the glued shape.${so}`;
 }
 

@@ -162,7 +162,7 @@ function SolvedView({
     dry,
     asFound.value !== undefined && ranked.value !== undefined,
   );
-  const count = drawn?.drawn ?? 0;
+  const count = drawn?.kept ?? 0;
   const spread = useAnswer(
     () => (draws && count > 0 ? draws.spread(tried, load) : null),
     [draws, tried, load, count],
