@@ -8,5 +8,6 @@ const { code } = await run(process.execPath, [
   'tsx',
   '--conditions=source',
   'e2e/src/screenshots.ts',
+  ...process.argv.slice(2),
 ]);
 process.exit(code);

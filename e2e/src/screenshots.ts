@@ -5,7 +5,7 @@ import { openBrowser, openPage } from './browser.js';
 import { fillScenario, startProgram } from './program.js';
 import { DARK, isReady, shelfIds, VIEWS } from './views.js';
 
-/** Takes the pictures of docs/screenshots from the invented scenario, on a frozen day. */
+/** Takes the pictures of docs/screenshots from the invented scenario, on a frozen day; only those named, where any are. */
 const folder = fileURLToPath(new URL('../../docs/screenshots', import.meta.url));
 mkdirSync(folder, { recursive: true });
 const program = await startProgram();
@@ -14,7 +14,10 @@ try {
   await fillScenario(program.address);
   const idOf = await shelfIds(program.address);
   await fetch(`${program.address}/api/backups`, { method: 'POST' });
-  for (const { name, path, ready } of VIEWS.filter(({ unpictured }) => !unpictured)) {
+  const wanted = process.argv.slice(2);
+  for (const { name, path, ready } of VIEWS.filter(
+    (view) => !view.unpictured && (wanted.length === 0 || wanted.includes(view.name)),
+  )) {
     for (const scheme of DARK.includes(name) ? (['light', 'dark'] as const) : (['light'] as const)) {
       const page = await openPage(browser, program.address + path(idOf), { scheme });
       await isReady(page, { ready });
