@@ -196,7 +196,7 @@ const FOR_ORDER: Partial<Record<Unknown, number>> = {
   breakAngle: 0,
 };
 /** Eight of ten lie between, and a little more, since few draws stand for all. */
-const EDGE = 0.085;
+const EDGE = 0.09;
 /** A figure is moved by an unknown where that makes up so much of its spread. */
 const MOVES = 0.15;
 
