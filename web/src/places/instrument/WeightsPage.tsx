@@ -2,7 +2,7 @@ import type { Instrument, TopModel, Weighing } from '@upright-elder/contract';
 import { planOf } from '@upright-elder/contract';
 import { sayDate } from '@upright-elder/core/days';
 import { pathLength, stretchOf, type Path, type Plan } from '@upright-elder/core/map';
-import { armsToWeigh, weighingSpots, type ArmSaid, type TopFacts } from '@upright-elder/core/top';
+import { armsToWeigh, weighingSpots, type ArmSaid } from '@upright-elder/core/top';
 import { PAGE_INKS, walkDrawing } from '@upright-elder/drawings';
 import { useMemo, useState } from 'react';
 import { Link, useParams } from 'react-router';
@@ -11,6 +11,7 @@ import { StrikeOut, StruckWords } from '../../app/StrikeOut.js';
 import { useInstrument, useShop, useTop, useWeighings } from '../../data/hooks.js';
 import { useUnchanged } from '../../data/useUnchanged.js';
 import { Drawn } from '../../drawings/Drawn.js';
+import { factsOf } from './top/factsOf.js';
 import { GlueTook } from './weights/GlueTook.js';
 import { useWalk } from './weights/useWalk.js';
 import { WalkForm } from './weights/WalkForm.js';
@@ -77,14 +78,7 @@ function Walks({ instrument, known, plan, walks, today }: Known & { plan: Plan }
   const standing = walks.filter(({ struck }) => !struck);
   const [chosen, setChosen] = useState<string | null>(null);
   const shown = standing.find(({ id }) => id === chosen) ?? standing.at(-1) ?? null;
-  const facts = useUnchanged<TopFacts>({
-    species: known.species,
-    laminated: known.laminated,
-    thickness: known.thickness ?? undefined,
-    domeRadius: known.domeRadius ?? undefined,
-    bridgeThickness: known.bridgeThickness ?? undefined,
-    plateThickness: known.plateThickness ?? undefined,
-  });
+  const facts = useUnchanged(factsOf(known));
   const walk = useUnchanged(shown?.planChecked ? shown : null);
   const walked = useWalk(plan, facts, walk);
   const first =

@@ -7,9 +7,8 @@ import { useState } from 'react';
 import { useHeights } from '../../../data/heights.js';
 import { LengthField } from '../../../fields/LengthField.js';
 import { metresOf } from '../map/mapDocument.js';
+import { EIGHT_IN_TEN } from './words.js';
 
-/** Eight of ten lie within so many standard errors. */
-const EIGHT_IN_TEN = 1.28;
 /** The shallow-arch formula is right within half of it. */
 const ARCH_ERROR = 0.5;
 

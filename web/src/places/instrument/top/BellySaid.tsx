@@ -3,9 +3,8 @@ import type { TopModel } from '@upright-elder/contract';
 import type { BellyFit, Uncertain } from '@upright-elder/core/top';
 import { moveIn } from '@upright-elder/core/units';
 import { useHeights } from '../../../data/heights.js';
+import { EIGHT_IN_TEN } from './words.js';
 
-/** Eight of ten lie within so many standard errors. */
-const EIGHT_IN_TEN = 1.28;
 /** A misfit that a right model has once in a hundred times. */
 const MISFITS = 1.6;
 /** A hump or hollow smaller than this is not seen, m. */

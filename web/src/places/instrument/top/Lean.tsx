@@ -2,6 +2,7 @@ import type { TopModel } from '@upright-elder/contract';
 import { sayDate } from '@upright-elder/core/days';
 import type { BellyFit, Spread } from '@upright-elder/core/top';
 import { DEGREES } from './sayTurn.js';
+import { EIGHT_IN_TEN } from './words.js';
 
 interface Props {
   tilt: NonNullable<TopModel['tilt']>;
@@ -13,8 +14,6 @@ interface Props {
   fit: BellyFit | null | undefined;
 }
 
-/** Eight of ten lie within so many standard errors. */
-const EIGHT_IN_TEN = 1.28;
 /** While no range is worked out a turn is known to about a third. */
 const A_THIRD = 1 / 3;
 

@@ -25,6 +25,7 @@ import type { TopApi, TopTask } from '../../../workers/top.worker.js';
 import { loosePath } from '../map/mapDocument.js';
 import { BellySaid } from './BellySaid.js';
 import { BellySections } from './BellySections.js';
+import { factsOf } from './factsOf.js';
 import { Figures } from './Figures.js';
 import { GlueOrder } from './GlueOrder.js';
 import { Lean } from './Lean.js';
@@ -53,17 +54,9 @@ export function VirtualTop({ instrument, known, plan }: Props) {
   const toggles = useMemo(() => togglesOf(plan.braces, known.loose), [plan, known.loose]);
   const trial = useTrial(instrument, known, toggles);
   const facts: TopFacts = {
+    ...factsOf(known),
     anchor: trial.anchor,
-    species: known.species,
-    laminated: known.laminated,
-    thickness: known.thickness ?? undefined,
-    domeRadius: known.domeRadius ?? undefined,
     stringKind: instrument.stringKind,
-    stringHeight: known.stringHeight ?? undefined,
-    slope: known.stringSlope ?? undefined,
-    downShare: known.downShare ?? undefined,
-    bridgeThickness: known.bridgeThickness ?? undefined,
-    plateThickness: known.plateThickness ?? undefined,
     plateCracked: trial.plateCracked,
   };
   // asked for anew, the same plan is not solved twice

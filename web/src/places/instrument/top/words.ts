@@ -17,3 +17,6 @@ export const NARROWS: Record<Unknown, string> = {
   lengths: 'How far the loose stretches reach moves them most: probe them again with the strings off.',
   gaps: 'How far the loose stretches stand open moves them most: try a feeler with the strings off.',
 };
+
+/** Eight of ten lie within so many standard errors. */
+export const EIGHT_IN_TEN = 1.28;
