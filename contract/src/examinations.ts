@@ -79,6 +79,11 @@ export class ConditionsInput {
   @IsIn(STRING_STATES)
   strings!: StringState;
 
+  /** what needs pitch was not taken, because the instrument is unsound */
+  @IsOptional()
+  @IsBoolean()
+  heldUnsound?: boolean;
+
   /** days since it was strung up or the strings were last changed, as typed */
   @IsOptional()
   @IsString()

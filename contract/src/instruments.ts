@@ -423,6 +423,15 @@ export class CardStance {
   saddleShowing!: number;
 }
 
+/** What to find out first of an instrument. */
+export class AskedFirst {
+  @IsString()
+  ask!: string;
+
+  @IsInt()
+  minutes!: number;
+}
+
 /** An instrument on the shelf. */
 export class Card {
   @IsId()
@@ -466,6 +475,11 @@ export class Card {
 
   @IsIn(WEIGHTS)
   weight!: Weight;
+
+  /** what to find out first, and the minutes it takes */
+  @IsOptional()
+  @Nested(() => AskedFirst)
+  ask!: AskedFirst | null;
 
   /** put away in the archive */
   @IsBoolean()

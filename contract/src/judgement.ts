@@ -1,14 +1,33 @@
-import { BUDGET_CAUSES, type BudgetCause } from '@upright-elder/core/diagnosis';
-import { QUANTITY_IDS, type QuantityId } from '@upright-elder/core/readings';
+import {
+  BUDGET_CAUSES,
+  CERTAINTIES,
+  QUESTION_IDS,
+  SEVERITIES,
+  type BudgetCause,
+  type Certainty,
+  type QuestionId,
+  type Severity,
+} from '@upright-elder/core/diagnosis';
+import {
+  POINT_IDS,
+  QUANTITY_IDS,
+  READ_PLACES,
+  type PointId,
+  type QuantityId,
+  type ReadPlace,
+} from '@upright-elder/core/readings';
 import { TREATMENT_IDS, type TreatmentId } from '@upright-elder/core/treatments';
-import { IsArray, IsIn, IsInt, IsNumber, IsOptional, IsString } from 'class-validator';
+import { IsArray, IsBoolean, IsIn, IsInt, IsNumber, IsOptional, IsString } from 'class-validator';
 import { NestedList } from './checks.js';
+
+const SIDES = ['bass', 'treble'] as const;
+type Side = (typeof SIDES)[number];
 
 export class BudgetPart {
   @IsIn(BUDGET_CAUSES)
   cause!: BudgetCause;
 
-  /** m, signed */
+  /** m at fret 12, signed */
   @IsNumber()
   value!: number;
 
@@ -20,10 +39,10 @@ export class BudgetPart {
   evidence!: QuantityId[];
 }
 
-/** Actual minus wanted action on one side; the parts add up to the total. */
+/** Actual minus wanted action on one side, as last read; the parts add up to the total. */
 export class Budget {
-  @IsIn(['bass', 'treble'])
-  side!: 'bass' | 'treble';
+  @IsIn(SIDES)
+  side!: Side;
 
   @IsNumber()
   actual!: number;
@@ -34,8 +53,109 @@ export class Budget {
   @IsNumber()
   total!: number;
 
+  /** share of a rise at the saddle that stands in the action at 12 */
+  @IsNumber()
+  lever!: number;
+
+  /** its largest cause is more than twice its own error; null where nothing stands out */
+  @IsOptional()
+  @IsIn(BUDGET_CAUSES)
+  leading!: BudgetCause | null;
+
+  @IsBoolean()
+  told!: boolean;
+
   @NestedList(() => BudgetPart)
   parts!: BudgetPart[];
+}
+
+/** Where a piece of evidence is opened. */
+export class Evidence {
+  @IsIn(['reading', 'point', 'mark', 'build', 'air', 'history', 'top'])
+  of!: 'reading' | 'point' | 'mark' | 'build' | 'air' | 'history' | 'top';
+
+  @IsOptional()
+  @IsIn(QUANTITY_IDS)
+  quantity?: QuantityId;
+
+  @IsOptional()
+  @IsIn(READ_PLACES)
+  place?: ReadPlace;
+
+  @IsOptional()
+  @IsIn(POINT_IDS)
+  point?: PointId;
+
+  @IsOptional()
+  @IsString()
+  mark?: string;
+
+  /** of a mark, in words */
+  @IsOptional()
+  @IsString()
+  name?: string;
+
+  @IsOptional()
+  @IsString()
+  examinationId?: string;
+
+  @IsOptional()
+  @IsString()
+  date!: string | null;
+}
+
+/** What is the matter, with what it stands on. */
+export class JudgedFinding {
+  @IsString()
+  rule!: string;
+
+  @IsIn(SEVERITIES)
+  severity!: Severity;
+
+  @IsIn(CERTAINTIES)
+  certainty!: Certainty;
+
+  @IsString()
+  text!: string;
+
+  /** what differs from school to school */
+  @IsArray()
+  @IsString({ each: true })
+  schools!: string[];
+
+  @IsOptional()
+  @IsIn(SIDES)
+  side!: Side | null;
+
+  @NestedList(() => Evidence)
+  evidence!: Evidence[];
+
+  @IsArray()
+  @IsIn(QUESTION_IDS, { each: true })
+  check!: QuestionId[];
+
+  /** what must not be done meanwhile, in words */
+  @IsArray()
+  @IsString({ each: true })
+  never!: string[];
+
+  @IsBoolean()
+  unsound!: boolean;
+}
+
+/** What to find out: what it decides, and the minutes it takes. */
+export class JudgedQuestion {
+  @IsIn(QUESTION_IDS)
+  id!: QuestionId;
+
+  @IsString()
+  ask!: string;
+
+  @IsString()
+  decides!: string;
+
+  @IsInt()
+  minutes!: number;
 }
 
 export class Arrow {
@@ -60,6 +180,11 @@ export class Step {
   @IsString()
   why!: string;
 
+  /** why its amounts are not given yet */
+  @IsOptional()
+  @IsString()
+  withheld!: string | null;
+
   @NestedList(() => Arrow)
   after!: Arrow[];
 
@@ -82,9 +207,9 @@ export class Step {
   cautions!: string[];
 }
 
-/** The action budget and the first repair order it leads to. */
+/** What everything recorded leads to: the budget, what is the matter, what to find out, what to do. */
 export class Judgement {
-  /** the examination it stands on */
+  /** the examination it stands on; null before the first */
   @IsOptional()
   @IsString()
   examinationId!: string | null;
@@ -93,16 +218,23 @@ export class Judgement {
   @IsString()
   date!: string | null;
 
+  /** one sentence: what asks for the most */
+  @IsString()
+  first!: string;
+
+  /** it may not be strung */
+  @IsBoolean()
+  unsound!: boolean;
+
   @NestedList(() => Budget)
   budgets!: Budget[];
 
-  @IsString()
-  verdict!: string;
+  @NestedList(() => JudgedFinding)
+  findings!: JudgedFinding[];
+
+  @NestedList(() => JudgedQuestion)
+  questions!: JudgedQuestion[];
 
   @NestedList(() => Step)
   order!: Step[];
-
-  @IsArray()
-  @IsString({ each: true })
-  questions!: string[];
 }

@@ -1,43 +1,64 @@
 import {
   dip,
-  RELIEF_TO_PLANE,
+  fretPosition,
   reliefOverNeck,
   stanceOf,
+  stringLength,
+  valuesOf,
+  checkClosure,
+  RELIEF_TO_PLANE,
   type NeckGeometry,
   type StanceOptions,
-} from '../stance/stance.js';
-import { fretPosition } from '../stance/frets.js';
-import { checkClosure, valuesOf } from '../stance/closure.js';
-import type { SideMeasured } from '../readings/side.js';
-import type { QuantityId } from '../readings/quantities.js';
-import { STRAIGHTEDGE_TARGET } from '../targets/targets.js';
+} from '../stance/index.js';
+import type { QuantityId, SideMeasured, StringSide } from '../readings/index.js';
+import type { Value } from './evidence.js';
+import { shareOut, type RimPlaneInput } from './rimPlane.js';
 
-export const BUDGET_CAUSES = ['season', 'nut', 'relief', 'plane', 'saddle', 'unexplained'] as const;
+/** What makes the action differ from what is wanted, in the order in which it is said. */
+export const BUDGET_CAUSES = [
+  'season',
+  'nut',
+  'relief',
+  'belly',
+  'thickness',
+  'neck',
+  'saddle',
+  'unexplained',
+] as const;
 export type BudgetCause = (typeof BUDGET_CAUSES)[number];
 
 /** One cause's part in the action at fret 12, signed, m. */
-export interface BudgetTerm {
+export interface BudgetTerm extends Value {
   cause: BudgetCause;
-  value: number;
-  sd: number;
   /** readings it stands on */
   evidence: QuantityId[];
 }
 
 /** Actual minus wanted action on one side; the terms add up to the total exactly. */
 export interface ActionBudget {
-  side: 'bass' | 'treble';
+  side: StringSide;
   actual: number;
   target: number;
   total: number;
   sd: number;
   terms: BudgetTerm[];
-  /** saddle that would reach the target were everything else at its own target, m */
+  /** the string line that is wanted and what of it the saddle must do, m */
+  line: StringLine;
+  /** straightedge as it would read at the humidity it will be kept at, at the relief wanted, m; and what it is short of */
+  plane: Value & { wanted: number };
+  /** share of a rise at the saddle that stands in the action at 12 */
+  lever: number;
+}
+
+export interface StringLine {
+  /** height of the crown over the fret plane that gives the wanted action, m */
+  crown: number;
+  /** saddle that would reach it with the straightedge at the school's target */
   saddleWanted: number;
 }
 
 export interface BudgetInput {
-  side: 'bass' | 'treble';
+  side: StringSide;
   neck: NeckGeometry;
   measured: SideMeasured;
   options?: StanceOptions;
@@ -45,84 +66,168 @@ export interface BudgetInput {
   target: number;
   reliefTarget: number;
   gapTarget: number;
-  /** what of the action is season today, m, with its sd: β (M − M_ref) */
-  season: { value: number; sd: number };
-  straightedgeTarget?: number;
+  /** straightedge of a healthy neck, m */
+  straightedgeTarget: number;
+  /** what of the action is season today, m */
+  season: Value;
+  /** what tells belly, thickness and neck apart; at the humidity it will be kept at */
+  rim: Omit<RimPlaneInput, 'short' | 'target'>;
+  /** the plane was read directly over the rim, or the belly was */
+  rimEvidence: QuantityId[];
 }
 
+/** k_r is common practice between 2 and 4; learned per instrument where its rod was turned: so wide until then. */
+export const RELIEF_TO_PLANE_SD = 0.6;
+
 /**
- * The action budget in its simplest form. The action at 12 is nut height, saddle crown and dip, each with its
- * lever; the crown is the saddle showing less the straightedge. Each part is set against the stance that has the
- * wanted action, relief and first-fret gap. Relief counts with the turn of the fret plane it brings (k_r D/l at
- * the bridge); season and that turn are taken out of the straightedge's part, and what is left of it is the neck
- * plane and the bridge together. Which of the two it is only the belly and the tilt can tell.
+ * The action budget. The action at 12 is nut height, saddle crown and dip, each with its lever; the crown is the saddle
+ * showing less the straightedge. Each part is set against the stance that has the wanted action, relief and first-fret
+ * gap. Relief counts with the turn of the fret plane that it brings; season and that turn are taken out of the
+ * straightedge's part, and what is left of it is shared out among belly, bridge thickness and neck angle over the rim
+ * plane.
  */
 export function actionBudget(input: BudgetInput): ActionBudget {
-  const { neck, measured, options = {}, target, reliefTarget, gapTarget, season } = input;
-  const straightedgeTarget = input.straightedgeTarget ?? STRAIGHTEDGE_TARGET;
+  const { side, neck, measured, options = {}, target, reliefTarget, gapTarget, season } = input;
+  const { straightedgeTarget, rim } = input;
   const { computed, residual, sd: closureSd } = checkClosure(neck, measured, options);
   const stance = stanceOf(neck, valuesOf(measured), options);
   const X = stance.stringLength;
   const x12 = fretPosition(neck.scale, 12);
-  const crownLever = x12 / X;
-  const nutLever = 1 - crownLever;
+  const lever = x12 / X;
   const firstShare = stance.firstFret / X;
   const overNeck = reliefOverNeck(neck, 1, options.reliefFrets ?? [1, neck.bodyJoin]);
-  const turn = (RELIEF_TO_PLANE * (X - stance.bodyJoin)) / (stance.bodyJoin - stance.firstFret);
+  const coupling = options.reliefToPlane ?? RELIEF_TO_PLANE;
+  const turn = (coupling * (X - stance.bodyJoin)) / (stance.bodyJoin - stance.firstFret);
+  const turnSd = (turn * RELIEF_TO_PLANE_SD) / coupling;
 
-  // the stance that is wanted: nut height follows from gap and crown, the crown from the action
-  const dipTarget = dip({ ...stance, reliefToJoin: reliefTarget }, x12);
-  const crownTarget =
-    (target - dipTarget - (nutLever * gapTarget) / (1 - firstShare)) /
-    (crownLever - (nutLever * firstShare) / (1 - firstShare));
-  const nutTarget = (gapTarget - crownTarget * firstShare) / (1 - firstShare);
-  const saddleWanted = crownTarget + straightedgeTarget;
+  const crown = crownFor(neck, { target, reliefTarget, gapTarget });
+  const nutTarget = (gapTarget - crown * firstShare) / (1 - firstShare);
+  const saddleWanted = crown + straightedgeTarget;
 
   const dipLever = dip({ ...stance, reliefToJoin: 1 }, x12);
   const reliefOff = stance.reliefToJoin - reliefTarget;
-  const planeByRelief = crownLever * turn * reliefOff;
-  const straightedgePart = -crownLever * (stance.straightedgeAtPitch - straightedgeTarget);
-
+  const planeByRelief = lever * turn * reliefOff;
+  const planeByReliefSd = lever * Math.hypot(turn * overNeck * measured.relief.sd, turnSd * reliefOff);
+  // s as it would read at the wanted relief and where it will be kept
+  const kept: Value = {
+    value: stance.straightedgeAtPitch + (planeByRelief + season.value) / lever,
+    sd: Math.hypot(measured.straightedge.sd, planeByReliefSd / lever, season.sd / lever),
+  };
+  const parts = shareOut({
+    ...rim,
+    short: { value: straightedgeTarget - kept.value, sd: kept.sd },
+    target: straightedgeTarget,
+  });
+  const share = ({ value, sd }: Value): Value => ({ value: lever * value, sd: lever * sd });
+  const term = (cause: BudgetCause, { value, sd }: Value, evidence: QuantityId[]): BudgetTerm => ({
+    cause,
+    value,
+    sd,
+    evidence,
+  });
   const terms: BudgetTerm[] = [
-    { cause: 'season', value: season.value, sd: season.sd, evidence: ['action12'] },
-    {
-      cause: 'nut',
-      value: nutLever * (stance.nutHeight - nutTarget),
-      sd: (nutLever * measured.firstFretGap.sd) / (1 - firstShare),
-      evidence: ['firstFretGap'],
-    },
-    {
-      cause: 'relief',
-      value: dipLever * reliefOff + planeByRelief,
-      sd: (dipLever + crownLever * turn) * overNeck * measured.relief.sd,
-      evidence: ['relief'],
-    },
-    {
-      cause: 'plane',
-      value: straightedgePart - planeByRelief - season.value,
-      sd: Math.hypot(crownLever * measured.straightedge.sd, season.sd),
-      evidence: ['straightedge', 'bridgeTilt', 'bellyBehindBridge'],
-    },
-    {
-      cause: 'saddle',
-      value: crownLever * (measured.saddleShowing.value - saddleWanted),
-      sd: crownLever * measured.saddleShowing.sd,
-      evidence: ['saddleShowing'],
-    },
-    { cause: 'unexplained', value: residual, sd: closureSd, evidence: ['action12'] },
+    term('season', season, ['action12']),
+    term(
+      'nut',
+      {
+        value: (1 - lever) * (stance.nutHeight - nutTarget),
+        sd: ((1 - lever) * measured.firstFretGap.sd) / (1 - firstShare),
+      },
+      ['firstFretGap'],
+    ),
+    term(
+      'relief',
+      {
+        value: dipLever * reliefOff + planeByRelief,
+        sd: Math.hypot(dipLever * overNeck * measured.relief.sd, planeByReliefSd),
+      },
+      ['relief'],
+    ),
+    term('belly', share(parts.belly), input.rimEvidence),
+    term('thickness', share(parts.thickness), ['bridgeThickness']),
+    term('neck', share(parts.neck), ['straightedge', ...input.rimEvidence]),
+    term(
+      'saddle',
+      {
+        value: lever * (measured.saddleShowing.value - saddleWanted),
+        sd: lever * measured.saddleShowing.sd,
+      },
+      ['saddleShowing'],
+    ),
   ];
+  const total = measured.action12.value - target;
+  const explained = terms.reduce((sum, { value }) => sum + value, 0);
+  terms.push(
+    term(
+      'unexplained',
+      {
+        value: total - explained,
+        sd: Math.hypot(closureSd, lever * parts.unexplained.sd * Number(parts.unexplained.value !== 0)),
+      },
+      ['action12'],
+    ),
+  );
   return {
-    side: input.side,
+    side,
     actual: computed + residual,
     target,
-    total: measured.action12.value - target,
+    total,
     sd: measured.action12.sd,
     terms,
-    saddleWanted,
+    line: { crown, saddleWanted },
+    plane: { ...kept, wanted: straightedgeTarget },
+    lever,
   };
+}
+
+/** Height of the crown over the fret plane for a wanted action, m: the nut's height follows from gap and crown. */
+export function crownFor(
+  neck: NeckGeometry,
+  { target, reliefTarget, gapTarget }: Pick<BudgetInput, 'target' | 'reliefTarget' | 'gapTarget'>,
+): number {
+  const X = stringLength(neck);
+  const x12 = fretPosition(neck.scale, 12);
+  const [lever, first] = [x12 / X, fretPosition(neck.scale, 1)];
+  const firstShare = first / X;
+  const bodyJoin = fretPosition(neck.scale, neck.bodyJoin);
+  const dipTarget = dip({ firstFret: first, bodyJoin, reliefToJoin: reliefTarget }, x12);
+  return (
+    (target - dipTarget - ((1 - lever) * gapTarget) / (1 - firstShare)) /
+    (lever - ((1 - lever) * firstShare) / (1 - firstShare))
+  );
 }
 
 /** One term of a budget, m. */
 export function termOf(budget: ActionBudget, cause: BudgetCause): BudgetTerm {
   return budget.terms.find((term) => term.cause === cause)!;
 }
+
+/** Causes that something can be done about, or that go by themselves. */
+const NAMED: readonly BudgetCause[] = BUDGET_CAUSES.filter((cause) => cause !== 'unexplained');
+
+/** What gives the most of what is off in its own direction, and whether that can be told. */
+export interface Leading {
+  term: BudgetTerm;
+  /** it is more than twice its own error */
+  told: boolean;
+}
+
+/** Beyond so many of its own errors a cause is told. */
+export const TOLD_AT = 2;
+
+/**
+ * The largest cause of a budget, in the direction in which the action is off; the largest of all where it is not off.
+ *
+ * @returns null where nothing is larger than what anybody sees
+ */
+export function leadingOf({ terms, total }: Pick<ActionBudget, 'terms' | 'total'>): Leading | null {
+  const named = terms.filter(({ cause }) => NAMED.includes(cause));
+  const same = named.filter(({ value }) => Math.sign(value) === Math.sign(total));
+  const pool = same.length > 0 ? same : named;
+  const term = pool.reduce((a, b) => (Math.abs(b.value) > Math.abs(a.value) ? b : a));
+  if (Math.abs(term.value) < SEEN) return null;
+  return { term, told: Math.abs(term.value) > TOLD_AT * term.sd };
+}
+
+/** Less than this of the action nobody sees, m: a quarter of a 64th. House figure. */
+export const SEEN = 0.1e-3;

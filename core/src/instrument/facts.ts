@@ -1,6 +1,6 @@
 import type { Build } from '../build/index.js';
 import type { Stretch } from '../map/marks.js';
-import type { MarkKind, MarkState, Path, Plan } from '../map/index.js';
+import type { Face, MarkKind, MarkState, Path, Plan } from '../map/index.js';
 import type { PointId, ReadingValue, StateId } from '../readings/index.js';
 import type { StringKind } from '../strings/index.js';
 import type { Outer, PlayingStyle } from '../targets/index.js';
@@ -81,6 +81,8 @@ export interface ExaminationFacts {
   /** YYYY-MM-DD */
   date: string;
   strings: StringState;
+  /** what needs pitch was not taken, because the instrument is unsound */
+  heldUnsound?: boolean;
   daysAtPitch: number | null;
   humidity: number | null;
   celsius: number | null;
@@ -105,6 +107,7 @@ export interface InterventionFacts {
 export interface MarkFacts {
   id: string;
   kind: MarkKind;
+  face: Face;
   name: string;
   /** the brace that is loose */
   brace: string | null;

@@ -12,6 +12,8 @@ export * from './series.js';
 export * from './card.js';
 export * from './verification.js';
 export * from './expectations.js';
+export * from './evidence.js';
+export * from './learned.js';
 export * from './judgement.js';
 export * from './arch.js';
 export * from './belly.js';

@@ -14,6 +14,7 @@ import {
   expectReadings,
   fitInstrument,
   forecastOf,
+  learn,
   leversMoved,
   neededForVerification,
   otherForecast,
@@ -126,7 +127,7 @@ function visits(
 }
 
 const said = (of: InstrumentRecord, room = LOFT) => {
-  const fit = fitInstrument(of, room);
+  const fit = learn(of, room);
   return findingSentences(fit, standOn(fit, room.log, TODAY), 'mm')
     .map(({ text }) => text)
     .join('\n');
@@ -312,6 +313,7 @@ describe('a crack', () => {
   const crack = (widths: [string, number][]): MarkFacts => ({
     id: 'c',
     kind: 'crack',
+    face: 'top',
     name: 'below the bridge',
     brace: null,
     sightings: widths.map(([date, width]) => ({
@@ -373,6 +375,7 @@ describe('a brace that lets go', () => {
   ): MarkFacts => ({
     id: 's',
     kind: 'separation',
+    face: 'top inside',
     name: 'lower leg of the X',
     brace: 'x',
     sightings: dates.map(([date, length, depth, state]) => ({
@@ -440,14 +443,14 @@ describe('a fit', () => {
 
   it('of nothing says nothing', () => {
     const nothing = record({});
-    const fit = fitInstrument(nothing, LOFT);
+    const fit = learn(nothing, LOFT);
     expect(fit).toMatchObject({ sides: [], body: [], played: { bass: null, treble: null } });
     expect(firstSentence(fit, standOn(fit, LOFT.log, TODAY))).toBeNull();
   });
 
   it('says heights as each shop does', () => {
-    const alone = record({ examinations: visits(1) });
-    const once = fitInstrument(alone, LOFT);
+    const alone = record({ examinations: visits(1, () => ({ saddle: 5.9 * mm })) });
+    const once = learn(alone, LOFT);
     const first = firstSentence(once, standOn(once, LOFT.log, TODAY))!;
     expect(first['64ths'].text).toMatch(/\/64/u);
     expect(first.mm.text).toMatch(/\d mm/u);

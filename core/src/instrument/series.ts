@@ -119,6 +119,10 @@ function placesRead(examinations: readonly ExaminationFacts[]): [QuantityId, Pla
 export const crackLengths = (mark: MarkFacts, record: InstrumentRecord, source: WoodSource): Series | null =>
   crackSeries(mark, record, source).find(({ key }) => key === `crack.${mark.id}.length`) ?? null;
 
+/** A crack's widths; null where none was read. */
+export const crackWidths = (mark: MarkFacts, record: InstrumentRecord, source: WoodSource): Series | null =>
+  crackSeries(mark, record, source).find(({ key }) => key === `crack.${mark.id}.width`) ?? null;
+
 /** A crack's length and, where it was read, its width. */
 function crackSeries(mark: MarkFacts, { examinations }: InstrumentRecord, source: WoodSource): Series[] {
   if (mark.kind !== 'crack') return [];

@@ -10,3 +10,4 @@ export * from './typed.js';
 export * from './side.js';
 export * from './steady.js';
 export * from './gaugeLine.js';
+export * from './tension.js';

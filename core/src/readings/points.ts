@@ -35,6 +35,11 @@ export const POINT_IDS = [
   'label',
   'archBars',
   'soundPost',
+  'headstock',
+  'stringAnchor',
+  'celluloid',
+  'pests',
+  'electrics',
 ] as const;
 export type PointId = (typeof POINT_IDS)[number];
 
@@ -137,6 +142,19 @@ export const STATE_IDS = [
   'stands',
   'leans',
   'fallen',
+  'hairline',
+  'crack-behind-the-nut',
+  'broken',
+  'hinge-cracked',
+  'pin-loose',
+  'flakes',
+  'loose-splinter',
+  'rots',
+  'old-holes',
+  'live-pests',
+  'mould',
+  'battery-leaks',
+  'worn',
   'unseen',
 ] as const;
 export type StateId = (typeof STATE_IDS)[number];
@@ -380,6 +398,8 @@ export const POINTS: Record<PointId, LookPoint> = {
       watch('soft-or-tacky', 'soft or tacky'),
       watch('refinished', 'refinished'),
       watch('thick-film-over-the-joint', 'thick film over the joint'),
+      repair('flakes', 'flakes off'),
+      repair('loose-splinter', 'a loose splinter'),
     ],
   }),
   serial: point('serial', 'Serial number', {
@@ -392,7 +412,13 @@ export const POINTS: Record<PointId, LookPoint> = {
   }),
   archBars: point('archBars', 'Bars', {
     how: 'Through the f-holes with mirror and lamp, ends and glue line.',
-    states: [sound('tight', 'tight'), repair('loose', 'loose'), repair('cracked', 'cracked'), UNSEEN],
+    states: [
+      sound('tight', 'tight'),
+      repair('loose', 'loose'),
+      repair('cracked', 'cracked'),
+      repair('fallen', 'fallen'),
+      UNSEEN,
+    ],
     only: 'archtop',
   }),
   soundPost: point('soundPost', 'Sound post', {
@@ -404,6 +430,53 @@ export const POINTS: Record<PointId, LookPoint> = {
       repair('fallen', 'fallen'),
     ],
     only: 'archtop',
+  }),
+  headstock: point('headstock', 'Headstock', {
+    how: 'Slack: flex it by hand, look behind the nut and at the volute for a line that opens.',
+    states: [
+      sound('sound', 'sound'),
+      sound('old-repair', 'old repair, holds'),
+      watch('hairline', 'hairline in the finish only'),
+      repair('crack-behind-the-nut', 'crack behind the nut'),
+      repair('broken', 'broken'),
+    ],
+  }),
+  stringAnchor: point('stringAnchor', 'End pin, tailpiece and hinge', {
+    how: 'What the strings hang on: turn the end pin, look at the hinge and at the tailpiece.',
+    states: [
+      sound('sound', 'sound'),
+      watch('worn', 'worn'),
+      repair('cracked', 'tailpiece cracked'),
+      repair('hinge-cracked', 'hinge cracked'),
+      repair('pin-loose', 'end pin loose'),
+    ],
+  }),
+  celluloid: point('celluloid', 'Celluloid', {
+    how: 'Pickguard, binding, dots, heel cap, tuner buttons: a sour smell, weeping or crazing means that it rots.',
+    states: [
+      sound('none', 'there is none'),
+      watch('sound', 'there is some, sound'),
+      repair('rots', 'rots: sour, weeps or is crazed through'),
+      UNSEEN,
+    ],
+  }),
+  pests: point('pests', 'Pests and mould', {
+    how: 'Before it stands beside another instrument: fresh dust, clean holes, bloom, smell; the case too.',
+    states: [
+      sound('none', 'none'),
+      watch('old-holes', 'old holes, no dust'),
+      repair('live-pests', 'fresh dust or live beetle'),
+      repair('mould', 'mould'),
+    ],
+  }),
+  electrics: point('electrics', 'Pick-up and battery', {
+    how: 'A battery left inside leaks; the wire of a pick-up lifts the saddle.',
+    states: [
+      sound('none', 'there are none'),
+      sound('sound', 'sound'),
+      watch('loose-wire', 'loose wire'),
+      repair('battery-leaks', 'battery leaks'),
+    ],
   }),
 };
 

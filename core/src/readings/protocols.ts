@@ -59,10 +59,30 @@ export const HOUSE_PROTOCOLS: Record<HouseProtocolId, Protocol> = {
   },
   full: {
     name: 'Full examination',
-    about: 'At pitch first, then the strings off and inside.',
+    about:
+      'Before a string is tuned up, at pitch, then the strings off and inside. Is anything live, it stays slack.',
     priced: false,
     again: false,
     stages: [
+      {
+        title: 'Before a string is tuned up',
+        lines: [
+          'pests',
+          'celluloid',
+          'headstock',
+          'neckJoint',
+          'bridge',
+          'stringAnchor',
+          'grainCrack',
+          'bridgePlate',
+          'topBraces',
+          'archBars',
+          'soundPost',
+          'linings',
+          'cracks',
+          'tail',
+        ],
+      },
       {
         title: 'At pitch: strings and neck',
         lines: [
@@ -76,7 +96,6 @@ export const HOUSE_PROTOCOLS: Record<HouseProtocolId, Protocol> = {
           'intonation',
           'buzz',
           'trussRod',
-          'neckJoint',
           'jointGap',
         ],
       },
@@ -96,12 +115,11 @@ export const HOUSE_PROTOCOLS: Record<HouseProtocolId, Protocol> = {
           'bellyAcross',
           'bellyAlong',
           'soundHole',
+          'fretPlane',
           'archHeight',
           'backArch',
           'wheelHeight',
           'topShape',
-          'cracks',
-          'tail',
         ],
       },
       {
@@ -119,21 +137,12 @@ export const HOUSE_PROTOCOLS: Record<HouseProtocolId, Protocol> = {
       },
       {
         title: 'Strings off, inside',
-        lines: [
-          'bridge',
-          'bridgePlate',
-          'plateThickness',
-          'plateSize',
-          'grainCrack',
-          'topBraces',
-          'archBars',
-          'soundPost',
-          'backBraces',
-          'linings',
-          'debris',
-        ],
+        lines: ['plateThickness', 'plateSize', 'backBraces', 'debris'],
       },
-      { title: 'Identity and fittings', lines: ['serial', 'label', 'finish', 'tuners', 'hardware'] },
+      {
+        title: 'Identity and fittings',
+        lines: ['serial', 'label', 'finish', 'tuners', 'hardware', 'electrics'],
+      },
     ],
   },
   recheck: {

@@ -11,6 +11,7 @@ export const QUANTITY_IDS = [
   'saddleShowing',
   'bridgeTilt',
   'bellyBehindBridge',
+  'fretPlane',
   'firstFretGapInner',
   'bow',
   'neckTwist',
@@ -145,6 +146,11 @@ export const QUANTITIES: Record<QuantityId, Quantity> = {
     places: CENTRE,
     tool: 'dial',
     breathing: 'top',
+  }),
+  fretPlane: length('fretPlane', 'Fret plane over the rim plane', 0, 60, {
+    how: 'Long straightedge on the crowns, rule down to the plane of the rim beside the bridge, at the saddle line: it tells the neck from belly and bridge.',
+    places: SIDES_OF_STRINGS,
+    tool: 'rule',
   }),
   firstFretGapInner: length('firstFretGapInner', 'First-fret gap, inner strings', 0, 4, {
     how: 'As for the outer strings: string bottom to the crown of fret 1.',

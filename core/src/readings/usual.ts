@@ -12,6 +12,7 @@ const USUAL: Record<QuantityId, readonly [number, number]> = {
   saddleShowing: [0.5, 9],
   bridgeTilt: [-2, 6],
   bellyBehindBridge: [-4, 10],
+  fretPlane: [6, 20],
   firstFretGapInner: [0.2, 1],
   bow: [-0.6, 1],
   neckTwist: [-2, 2],
@@ -39,7 +40,7 @@ const USUAL: Record<QuantityId, readonly [number, number]> = {
 };
 
 /** An archtop's bridge stands far over the top by design. */
-const ARCHTOP: Partial<typeof USUAL> = { straightedge: [5, 35], saddleShowing: [5, 30] };
+const ARCHTOP: Partial<typeof USUAL> = { straightedge: [5, 35], saddleShowing: [5, 30], fretPlane: [25, 60] };
 
 /** The usual range of a quantity, in mm, degrees or cents; whichever construction where none is given. */
 export function usualRange(quantity: QuantityId, construction?: ConstructionKind): readonly [number, number] {

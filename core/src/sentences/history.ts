@@ -1,4 +1,5 @@
 import { isoDate, sayDate, sayMonth, sayMonthFrom } from '../days/day.js';
+import { creepWords } from '../diagnosis/creepWords.js';
 import { TAKEN_FOR_SLIP, type AttributionOrNot, type NotYet } from '../forecast/attribution.js';
 import type { Calibration } from '../forecast/calibrate.js';
 import type { SideOutlook } from '../forecast/outlook.js';
@@ -82,17 +83,19 @@ export function creepSentence(
     };
   const up = age.mean > 0;
   const because = `The season is taken out. A change of less than a tenth of a millimetre a year, or what is as little, is called none; it is called creeping where more than that is sure, probably creeping where it is likely.`;
-  const how = grows ? (up ? 'growing' : 'closing') : `creeping ${up ? 'up' : 'down'}`;
+  const how = up ? 'growing' : 'closing';
   switch (attribution.creep) {
     case 'creeping':
       return {
-        text: `${name} is ${how}, ${rate}${grows ? '.' : `; ${up ? 'dry' : 'damp'} months do not bring it back.`}`,
+        text: grows ? `${name} is ${how}, ${rate}.` : creepWords(name, 'creeping', up, rate),
         weight: 'act',
         because,
       };
     case 'probably creeping':
       return {
-        text: `${name} is probably ${how}, ${rate}: measure it again in the same month next year.`,
+        text: grows
+          ? `${name} is probably ${how}, ${rate}: measure it again in the same month next year.`
+          : creepWords(name, 'probably creeping', up, rate),
         weight: 'watch',
         because,
       };

@@ -1,53 +1,120 @@
+import { diagnose, FORBIDDEN, type Finding, type Severity } from '../diagnosis/index.js';
 import type { FittedSide, InstrumentFit } from '../instrument/fit.js';
+import { standsToday } from '../instrument/judgement.js';
+import type { Learned } from '../instrument/learned.js';
 import type { AssumedFact, InstrumentFacts } from '../instrument/facts.js';
 import type { InstrumentToday } from '../instrument/today.js';
 import { HEIGHT_UNITS, type HeightUnit } from '../units/height.js';
-import { bodyTells } from '../forecast/bodyShare.js';
 import { bodySentences } from './body.js';
 import { sayYear } from './comingYear.js';
 import { historySentences } from './history.js';
 import { leverSentence, type LeverQuestion } from './levers.js';
 import { sayingIn, sortByWeight, type Saying, type Sentence } from './sentence.js';
-import { standsSentences } from './stands.js';
+import { standsBecause } from './stands.js';
 
-/** What is found of an instrument as it stands: one finding, one sentence, the same wherever it is said. */
+/** Where the action stands, in the same sentence on every page. */
+const STANDS = ['action-off', 'season-high', 'season-low', 'season-untold', 'season-hides'];
+/** What only wants watching and is worth the one line of a card. */
+const ON_CARD = [
+  ...STANDS,
+  'still-settling',
+  'slack-for-pitch',
+  'readings-disagree',
+  'crack-quiet',
+  'held-unsound',
+];
+const ASKS: readonly Severity[] = ['live', 'structural', 'playing'];
+/** Creep is told with what its history says. */
+const TOLD_ELSEWHERE = ['creeps'];
+
+/** What the air and the years make of the action: findings and what its history says, each in one sentence. */
 export function findingSentences(
+  learned: Learned,
+  today: Pick<InstrumentToday, 'day' | 'sides'>,
+  unit: HeightUnit,
+): Sentence[] {
+  const { findings } = diagnose(learned.evidence, unit, standsToday(today));
+  return sortByWeight([
+    ...findings
+      .filter(({ rule }) => STANDS.includes(rule))
+      .map((one) => asSentence(one, learned, today, unit)),
+    ...historyOfAll(learned, today, unit),
+  ]);
+}
+
+function historyOfAll(
   fit: InstrumentFit,
   { day, sides }: Pick<InstrumentToday, 'day' | 'sides'>,
   unit: HeightUnit,
 ): Sentence[] {
   const saying = sayingIn(unit);
-  const neckAsked =
-    sides.some(({ stands }) => stands.why === 'lasting' || stands.why === 'hidden') ||
-    fit.body.some(({ told }) => told !== null && bodyTells(told.share) === 'not explained');
-  return sortByWeight(
-    [
-      ...sides.map((side) => standsSentences(side, fit.kept, neckAsked, saying)),
-      ...sides.map((side) => historySentences(side, day, saying)),
-      leverSentences(sides, saying),
-      ...fit.body.map((body) => {
-        const side = sides.find((one) => one.side === body.side);
-        return side ? bodySentences(body, side, saying) : [];
-      }),
-    ].flat(),
-  );
+  return [
+    ...sides.map((side) => historySentences(side, day, saying)),
+    leverSentences(sides, saying),
+    ...fit.body.map((body) => {
+      const side = sides.find((one) => one.side === body.side);
+      return side ? bodySentences(body, side, saying) : [];
+    }),
+  ].flat();
 }
 
-/** The most urgent sentence, in each unit that a shop may say heights in; null where nothing was read at pitch. */
-export function firstSentence(
-  fit: InstrumentFit,
+const WEIGHT_OF: Record<Severity, Sentence['weight']> = {
+  live: 'live',
+  structural: 'act',
+  playing: 'act',
+  looks: 'watch',
+  watch: 'watch',
+};
+
+/** A finding as a page lists it among sentences. */
+function asSentence(
+  { rule, text, severity, side, never }: Finding,
+  { kept }: Pick<InstrumentFit, 'kept'>,
+  { sides }: Pick<InstrumentToday, 'sides'>,
+  unit: HeightUnit,
+): Sentence {
+  const outlook = sides.find((one) => one.side === side);
+  const because =
+    STANDS.includes(rule) && outlook
+      ? standsBecause(outlook, kept, sayingIn(unit))
+      : never.length > 0
+        ? `Meanwhile do not ${never.map((one) => FORBIDDEN[one]).join(', and do not ')}.`
+        : 'Found at the last examination; Judgement opens what it stands on.';
+  return { text, weight: WEIGHT_OF[severity], because, ...(side ? { side } : {}) };
+}
+
+/** The most urgent sentence, in each unit that a shop may say heights in; null where nothing is known of it yet. */
+export function firstSentence(learned: Learned, today: InstrumentToday): Record<HeightUnit, Sentence> | null {
+  if (learned.evidence.date === null) return null;
+  const firstIn = (unit: HeightUnit): Sentence | undefined => {
+    const { findings } = diagnose(learned.evidence, unit, standsToday(today));
+    const said = findings.filter(
+      ({ rule, severity }) =>
+        !TOLD_ELSEWHERE.includes(rule) && (ASKS.includes(severity) || ON_CARD.includes(rule)),
+    );
+    return sortByWeight([
+      ...said.map((one) => asSentence(one, learned, today, unit)),
+      ...historyOfAll(learned, today, unit),
+      ...(today.sides.length > 0 ? sayYear(today.year, today.day, sayingIn(unit)) : []),
+    ])[0];
+  };
+  const said = HEIGHT_UNITS.flatMap((unit): [HeightUnit, Sentence][] => {
+    const first = firstIn(unit);
+    return first ? [[unit, first]] : [];
+  });
+  return said.length === HEIGHT_UNITS.length
+    ? (Object.fromEntries(said) as Record<HeightUnit, Sentence>)
+    : null;
+}
+
+/** What to find out first; null where nothing is asked, or it was never examined. */
+export function firstQuestion(
+  learned: Learned,
   today: InstrumentToday,
-): Record<HeightUnit, Sentence> | null {
-  if (today.sides.length === 0) return null;
-  const firstIn = (unit: HeightUnit) =>
-    sortByWeight([
-      ...findingSentences(fit, today, unit),
-      ...sayYear(today.year, today.day, sayingIn(unit)),
-    ])[0]!;
-  return Object.fromEntries(HEIGHT_UNITS.map((unit) => [unit, firstIn(unit)])) as Record<
-    HeightUnit,
-    Sentence
-  >;
+): { ask: string; minutes: number } | null {
+  if (learned.evidence.date === null) return null;
+  const [first] = diagnose(learned.evidence, 'mm', standsToday(today)).questions;
+  return first ? { ask: first.ask, minutes: first.minutes } : null;
 }
 
 /** Ends of the strings that were moved in the present epoch, and of which nothing is recorded. */

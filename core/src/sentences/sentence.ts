@@ -2,10 +2,10 @@ import type { StringSide } from '../readings/side.js';
 import { moveIn, sayHeightIn, type HeightUnit, type MoveUnit } from '../units/height.js';
 
 /**
- * What a sentence means for the instrument: act, keep an eye on it, not known yet, all is well, or a mere fact. The first
- * four are said of a state; a fact is neither good nor bad.
+ * What a sentence means for the instrument: live damage, act, keep an eye on it, not known yet, all is well, or a mere fact.
+ * All but the last are said of a state; a fact is neither good nor bad.
  */
-export const WEIGHTS = ['act', 'watch', 'unknown', 'well', 'fact'] as const;
+export const WEIGHTS = ['live', 'act', 'watch', 'unknown', 'well', 'fact'] as const;
 export type Weight = (typeof WEIGHTS)[number];
 
 export interface Sentence {

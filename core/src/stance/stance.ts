@@ -127,7 +127,7 @@ export function assertNeck(neck: NeckGeometry): void {
 }
 
 /** How far the crowns lie under the fret plane at x through relief, m; negative for a back-bow. */
-export function dip(stance: Stance, x: number): number {
+export function dip(stance: Pick<Stance, 'firstFret' | 'bodyJoin' | 'reliefToJoin'>, x: number): number {
   const { firstFret: a, bodyJoin: b, reliefToJoin } = stance;
   if (x <= a || x >= b) return 0;
   return (4 * reliefToJoin * (x - a) * (b - x)) / (b - a) ** 2;

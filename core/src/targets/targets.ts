@@ -141,6 +141,9 @@ export const saddleShowingWanted = (kind: StringKind): { least: number; most: nu
 /** Nobody trims a saddle below this, m: the string loses its bend. House caution for steel, common practice for nylon. */
 export const SADDLE_STOP = 2 * mm;
 
+/** Travel that thumb wheels stand well between, m: something to go down, and half of the post left in the base. House figures. */
+export const WHEEL_TRAVEL = { from: 0.5 * mm, to: 9 * mm, middle: 4 * mm };
+
 /** Lean of the bridge beyond which a fold is suspected; some lean is normal. House default. */
 export const TILT_LIMIT = (1.5 * Math.PI) / 180;
 

@@ -2,4 +2,4 @@ export * from './treatment.js';
 export * from './cautions.js';
 export * from './catalogue/index.js';
 export * from './order.js';
-export * from './propose.js';
+export * from './choose.js';

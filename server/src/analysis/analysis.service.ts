@@ -1,5 +1,5 @@
 import { Injectable, type OnApplicationShutdown } from '@nestjs/common';
-import type { InstrumentFit } from '@upright-elder/core/instrument';
+import type { Learned } from '@upright-elder/core/instrument';
 import { inflateRawSync } from 'node:zlib';
 import { Clock } from '../clock.js';
 import { Database } from '../database/database.js';
@@ -107,5 +107,5 @@ export class AnalysisService implements OnApplicationShutdown {
 }
 
 /** What was learned of an instrument, unpacked. */
-export const fitOf = ({ packed }: Pick<Analysis, 'packed'>): InstrumentFit =>
-  JSON.parse(inflateRawSync(packed).toString('utf8')) as InstrumentFit;
+export const fitOf = ({ packed }: Pick<Analysis, 'packed'>): Learned =>
+  JSON.parse(inflateRawSync(packed).toString('utf8')) as Learned;

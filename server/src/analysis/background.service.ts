@@ -170,7 +170,7 @@ export class BackgroundService implements OnApplicationBootstrap, OnApplicationS
       fresh?.day === day
         ? fresh
         : await this.analysis.later('readOff', { fit: packed, room, day, shown: await this.shownOf(id) });
-    const card: KeptCard = { stance: cardStance(record), first: off.first, refusal: null };
+    const card: KeptCard = { stance: cardStance(record), first: off.first, ask: off.ask, refusal: null };
     const row = { instrumentId: id, stamp, fingerprint, day, fit: Buffer.from(packed), card };
     await this.keep(row, off, fresh?.checks);
   }
@@ -195,7 +195,7 @@ export class BackgroundService implements OnApplicationBootstrap, OnApplicationS
       day,
       shown: await this.shownOf(id),
     });
-    await this.keep({ ...kept, day, card: { ...kept.card, first: off.first } }, off, undefined);
+    await this.keep({ ...kept, day, card: { ...kept.card, first: off.first, ask: off.ask } }, off, undefined);
     return true;
   }
 
@@ -250,7 +250,7 @@ export class BackgroundService implements OnApplicationBootstrap, OnApplicationS
       fingerprint: '',
       day: this.clock.today(),
       fit: Buffer.alloc(0),
-      card: { first: null, stance: null, refusal },
+      card: { first: null, ask: null, stance: null, refusal },
       checks: [],
     };
     if (this.database.unwritable) this.inMemory.set(id, row);

@@ -6,5 +6,7 @@ import type { HeightUnit } from '@upright-elder/core/units';
 export interface KeptCard {
   stance: CardStance | null;
   first: Record<HeightUnit, Sentence> | null;
+  /** what to find out first */
+  ask: { ask: string; minutes: number } | null;
   refusal: string | null;
 }

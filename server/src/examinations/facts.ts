@@ -22,6 +22,7 @@ export function factsOf(
     id,
     date,
     strings: conditions.strings,
+    heldUnsound: conditions.heldUnsound ?? false,
     daysAtPitch: conditions.daysAtPitch,
     humidity: conditions.humidityPercent,
     celsius: conditions.temperatureCelsius,

@@ -62,6 +62,7 @@ const CONDITIONS: (keyof ConditionsInput)[] = [
   'meterSetting',
   'meterPlace',
   'strings',
+  'heldUnsound',
   'timeAtPitch',
   'reliefFrom',
   'reliefTo',

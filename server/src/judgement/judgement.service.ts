@@ -1,12 +1,13 @@
 import { Injectable } from '@nestjs/common';
-import type { Judgement, Step } from '@upright-elder/contract';
-import { QUANTITIES } from '@upright-elder/core/readings';
+import type { Budget, JudgedFinding, Judgement, Step } from '@upright-elder/contract';
+import { FORBIDDEN, type Finding, type SideStance } from '@upright-elder/core/diagnosis';
 import { CAUTIONS, TREATMENTS, type Ordered } from '@upright-elder/core/treatments';
 import type { HeightUnit } from '@upright-elder/core/units';
 import { AnalysisService } from '../analysis/analysis.service.js';
 import { Clock } from '../clock.js';
 import { ShopService } from '../shop/shop.service.js';
 
+/** What everything that is recorded of an instrument leads to. */
 @Injectable()
 export class JudgementService {
   constructor(
@@ -16,51 +17,53 @@ export class JudgementService {
   ) {}
 
   async of(id: string, heights: HeightUnit | null = null): Promise<Judgement> {
-    const analysis = await this.analysis.of(id);
+    const { packed, room } = await this.analysis.of(id);
     const unit = heights ?? (await this.shop.get()).sayIn;
-    const { record, packed, room } = analysis;
     const day = this.clock.today();
-    const judged = await this.analysis.ask('judgement', { record, fit: packed, room, day, unit });
-    if (judged.kind === 'nothing at pitch')
-      return nothingYet(
-        'No examination at pitch yet: measure action, relief, first-fret gap, straightedge and saddle with the strings up.',
-      );
-    if (judged.kind === 'missing') {
-      const names = judged.missing.map((quantity) => QUANTITIES[quantity].name.toLowerCase());
-      return {
-        ...nothingYet('Not enough readings to judge yet.'),
-        questions: [`Still to be measured: ${names.join(', ')}.`],
-      };
-    }
-    const { examinationId, date, budgets, proposal } = judged;
+    const judged = await this.analysis.ask('judgement', { fit: packed, room, day, unit });
+    const { examinationId, date, first, unsound, sides, findings, questions, order } = judged;
     return {
       examinationId,
       date,
-      budgets: budgets.map(({ side, actual, target, total, terms }) => ({
-        side,
-        actual,
-        target,
-        total,
-        parts: terms,
-      })),
-      verdict: proposal.verdict,
-      order: proposal.order.map(toStep),
-      questions: proposal.questions,
+      first,
+      unsound,
+      budgets: sides.flatMap(budgetOf),
+      findings: findings.map(findingOf),
+      questions: questions.map(({ id, ask, decides, minutes }) => ({ id, ask, decides, minutes })),
+      order: order.map(stepOf),
     };
   }
 }
 
-function nothingYet(verdict: string): Judgement {
-  return { examinationId: null, date: null, budgets: [], verdict, order: [], questions: [] };
+function budgetOf({ side, budget, leading }: SideStance): Budget[] {
+  if (!budget) return [];
+  const { actual, target, total, lever, terms } = budget;
+  return [
+    {
+      side,
+      actual,
+      target,
+      total,
+      lever,
+      leading: leading?.term.cause ?? null,
+      told: leading?.told ?? false,
+      parts: terms,
+    },
+  ];
 }
 
-function toStep({ id, place, why, after }: Ordered): Step {
+function findingOf({ mark: _mark, never, ...finding }: Finding): JudgedFinding {
+  return { ...finding, never: never.map((one) => FORBIDDEN[one]) };
+}
+
+function stepOf({ id, place, why, withheld, after }: Ordered): Step {
   const { name, hands, wait, gate, undo, cautions } = TREATMENTS[id];
   return {
     id,
     place,
     name,
     why,
+    withheld,
     after,
     hands,
     wait,

@@ -4,7 +4,7 @@ import { parseLength } from '@upright-elder/core/units';
 import type { MarkEntity } from './mark.entity.js';
 
 /** What of a stored mark the computation needs: the sightings that stand, oldest first, lengths in m. */
-export function markFacts({ id, kind, name, brace, sightings }: MarkEntity): MarkFacts {
+export function markFacts({ id, kind, face, name, brace, sightings }: MarkEntity): MarkFacts {
   const metres = (typed: string | null) => {
     const read = typed ? parseLength(typed, 'mm') : null;
     return read?.ok ? read.value : null;
@@ -12,6 +12,7 @@ export function markFacts({ id, kind, name, brace, sightings }: MarkEntity): Mar
   return {
     id,
     kind,
+    face,
     name,
     brace,
     sightings: standing(sightings)

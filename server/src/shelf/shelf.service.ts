@@ -70,6 +70,7 @@ export class ShelfService {
       due,
       sentence: first?.text ?? without(card),
       weight: first?.weight ?? 'unknown',
+      ask: card?.ask ?? null,
       pending: kept === null,
       asOf: old ? isoDate(kept.day) : null,
     };

@@ -4,25 +4,25 @@ import {
   checksOf,
   expectReadings,
   neededForVerification,
-  fitInstrument,
   forecastOf,
   otherForecast,
   shownToday,
   judgeInstrument,
+  learn,
   standOn,
   type ExpectedReadings,
   type ForecastCheck,
-  type InstrumentFit,
   type InstrumentForecast,
   type InstrumentRecord,
   type ReadingConditions,
   type SeriesForecast,
   type InstrumentJudgement,
+  type Learned,
   type ShownForecast,
   type TopQuestion,
 } from '@upright-elder/core/instrument';
 import type { QuantityId } from '@upright-elder/core/readings';
-import { firstSentence, type Sentence } from '@upright-elder/core/sentences';
+import { firstQuestion, firstSentence, type Sentence } from '@upright-elder/core/sentences';
 import { SolvedTop, topSpec } from '@upright-elder/core/top';
 import type { HeightUnit } from '@upright-elder/core/units';
 
@@ -60,13 +60,14 @@ function roomOf({ key, days, packs }: PackedRoom): RoomAir {
 
 /** A fit as it is kept. */
 export type PackedFit = Uint8Array;
-const unpacked = (fit: PackedFit): InstrumentFit =>
-  JSON.parse(inflateRawSync(fit).toString('utf8')) as InstrumentFit;
-const packed = (fit: InstrumentFit): PackedFit => deflateRawSync(JSON.stringify(fit), { level: 3 });
+const unpacked = (fit: PackedFit): Learned => JSON.parse(inflateRawSync(fit).toString('utf8')) as Learned;
+const packed = (fit: Learned): PackedFit => deflateRawSync(JSON.stringify(fit), { level: 3 });
 
 /** What is read off a fit for a day. */
 export interface ReadOff {
   first: Record<HeightUnit, Sentence> | null;
+  /** what to find out first */
+  ask: { ask: string; minutes: number } | null;
   /** what is shown of the action that day, as far as a reading may be held against it */
   shown: ShownForecast[];
   /** what was kept before, and nothing will be held against any more */
@@ -88,7 +89,7 @@ export function workOut(input: {
 }): WorkedOut {
   const { record, day, shown } = input;
   const room = roomOf(input.room);
-  const fit = fitInstrument(record, room);
+  const fit = learn(record, room);
   return {
     day,
     fit: packed(fit),
@@ -112,7 +113,7 @@ export function readOff({
   return dayOff(unpacked(fit), roomOf(room), day, shown);
 }
 
-function dayOff(fit: InstrumentFit, room: RoomAir, day: number, known: ShownForecast[]): ReadOff {
+function dayOff(fit: Learned, room: RoomAir, day: number, known: ShownForecast[]): ReadOff {
   const today = standOn(fit, room.log, day);
   const now = shownToday(fit, today);
   const same = (one: ShownForecast) => (other: ShownForecast) =>
@@ -122,6 +123,7 @@ function dayOff(fit: InstrumentFit, room: RoomAir, day: number, known: ShownFore
   );
   return {
     first: firstSentence(fit, today),
+    ask: firstQuestion(fit, today),
     shown: now.filter((one) => needed.has(one)),
     gone: known
       .filter((one) => !needed.has(one) && !now.some(same(one)))
@@ -146,16 +148,15 @@ export function series({ record, fit, room, day, key }: Asked & { key: string })
   return otherForecast(record, unpacked(fit), roomOf(room), day, key);
 }
 
-/** What the latest readings lead to, as it stands on the day. @param unit how heights are said */
+/** What everything recorded leads to, as it stands on the day. @param unit how heights are said */
 export function judgement({
-  record,
   fit,
   room,
   day,
   unit,
-}: Asked & { unit: HeightUnit }): InstrumentJudgement {
+}: Omit<Asked, 'record'> & { unit: HeightUnit }): InstrumentJudgement {
   const learned = unpacked(fit);
-  return judgeInstrument(record, learned, standOn(learned, roomOf(room).log, day), unit);
+  return judgeInstrument(learned.evidence, standOn(learned, roomOf(room).log, day), unit);
 }
 
 export function expectations({

@@ -18,6 +18,7 @@ import { Shell } from './Shell.js';
 
 // charts, the map and drag and drop load when they are needed
 const SeasonsPage = lazy(() => import('../places/instrument/SeasonsPage.js'));
+const JudgementPage = lazy(() => import('../places/instrument/JudgementPage.js'));
 const TopPage = lazy(() => import('../places/instrument/TopPage.js'));
 const WeightsPage = lazy(() => import('../places/instrument/WeightsPage.js'));
 const MapPage = lazy(() =>
@@ -56,6 +57,7 @@ export const router = createBrowserRouter([
           { path: 'top', element: <TopPage /> },
           { path: 'top/weights', element: <WeightsPage /> },
           { path: 'seasons', element: <SeasonsPage /> },
+          { path: 'judgement', element: <JudgementPage /> },
           { path: 'work', element: <WorkPage /> },
           { path: 'readings', element: <ReadingsPage /> },
           { path: 'photographs', element: <PhotographsPage /> },

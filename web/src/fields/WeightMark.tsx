@@ -2,6 +2,7 @@ import type { Weight } from '@upright-elder/core/sentences';
 
 /** What a sentence means: never colour alone, always shape and word too. */
 const MARKS: Record<Exclude<Weight, 'fact'>, { word: string; path: string; className: string }> = {
+  live: { word: 'Live', path: 'M8 1 15 8 8 15 1 8z', className: 'text-wax' },
   act: { word: 'To do', path: 'M2 3h9l4 5-4 5H2l3-5z', className: 'text-verdigris' },
   watch: { word: 'Watch', path: 'M8 1.5 15 14H1z', className: 'text-ochre' },
   unknown: {

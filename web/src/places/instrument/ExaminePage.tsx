@@ -1,6 +1,6 @@
 import type { Examination, Instrument, Protocol, Shop, Tool } from '@upright-elder/contract';
 import { sayDate } from '@upright-elder/core/days';
-import { isQuantity, type LineId, type Place } from '@upright-elder/core/readings';
+import { isQuantity, needsPitch, QUANTITIES, type LineId, type Place } from '@upright-elder/core/readings';
 import { sayHeight } from '@upright-elder/core/units';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { Link, useParams, useSearchParams } from 'react-router';
@@ -25,7 +25,15 @@ import { ClosureNote } from './ClosureNote.js';
 import { ConditionLines } from './examine/ConditionLines.js';
 import { DoneSince } from './examine/DoneSince.js';
 import { Corrections } from './examine/Corrections.js';
-import { draftOf, emptyDraft, withText, withTool, type Draft, type FieldKey } from './examine/draft.js';
+import {
+  draftOf,
+  emptyDraft,
+  isHeld,
+  withText,
+  withTool,
+  type Draft,
+  type FieldKey,
+} from './examine/draft.js';
 import { goOn } from './examine/goOn.js';
 import { closureOf, expectedBy, valuesOf } from './examine/measured.js';
 import { differencesOf, mergedDraft, replacesStored } from './examine/merge.js';
@@ -230,7 +238,11 @@ function Examining(props: Props) {
           <section key={`${i} ${title}`} id={`stage-${i}`} aria-label={title} className="mt-4 scroll-mt-2">
             <h3 className="text-[1.25rem]">{title}</h3>
             {lines.map((one) =>
-              isQuantity(one) ? (
+              isQuantity(one) && isHeld(draft) && needsPitch(one) ? (
+                <p key={one} className="border-b border-rule py-2 text-[0.95rem]">
+                  {QUANTITIES[one].name}: <span className="text-faint">not taken: unsound</span>
+                </p>
+              ) : isQuantity(one) ? (
                 <ReadingLine
                   key={one}
                   quantity={one}

@@ -15,6 +15,7 @@ const PAGES = [
   { to: 'map', label: 'Map' },
   { to: 'top', label: 'Top' },
   { to: 'seasons', label: 'Seasons' },
+  { to: 'judgement', label: 'Judgement' },
   { to: 'work', label: 'Work' },
   { to: 'readings', label: 'Readings' },
   { to: 'photographs', label: 'Photographs' },
@@ -98,7 +99,7 @@ export function InstrumentPlace() {
 }
 
 /** The pages that say heights. */
-const SAYS_HEIGHTS = new Set(['stance', 'examine', 'top', 'seasons', 'work', 'readings']);
+const SAYS_HEIGHTS = new Set(['stance', 'examine', 'top', 'seasons', 'judgement', 'work', 'readings']);
 
 /** Which unit the heights of these pages are said in; a touch or the key u takes the next. */
 function HeightsSwitch() {

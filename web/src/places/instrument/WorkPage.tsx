@@ -1,67 +1,49 @@
-import type { Budget, Judgement, Step } from '@upright-elder/contract';
+import type { Judgement, Step } from '@upright-elder/contract';
 import { sayDate } from '@upright-elder/core/days';
-import type { BudgetCause } from '@upright-elder/core/diagnosis';
-import { QUANTITIES } from '@upright-elder/core/readings';
 import { CAUTIONS_DEFER, TREATMENTS } from '@upright-elder/core/treatments';
-import { finer, sayHeight, type HeightUnit } from '@upright-elder/core/units';
 import { Link, useParams } from 'react-router';
 import { Fetching } from '../../app/Fetching.js';
 import { useHeights } from '../../data/heights.js';
 import { useJudgement } from '../../data/hooks.js';
-import { BudgetBars } from '../../charts/BudgetBars.js';
 import { ChosenOnTop } from './work/ChosenOnTop.js';
 
-const CAUSE_NAMES: Record<BudgetCause, string> = {
-  season: 'Season',
-  nut: 'Nut',
-  relief: 'Relief and its effect on the neck angle',
-  plane: 'Neck angle and bridge height',
-  saddle: 'Saddle',
-  unexplained: 'Not explained',
-};
-
-/** Work: the action budget and the first repair order it leads to. */
+/** Work: what the findings ask for, in the order of the bench. */
 export function WorkPage() {
   const { id } = useParams() as { id: string };
   const { unit } = useHeights();
   return (
-    <Fetching of={useJudgement(id, unit)}>
-      {(judgement) => <WorkOf id={id} judgement={judgement} unit={unit} />}
-    </Fetching>
+    <Fetching of={useJudgement(id, unit)}>{(judgement) => <WorkOf id={id} judgement={judgement} />}</Fetching>
   );
 }
 
-function WorkOf({ id, judgement, unit }: { id: string; judgement: Judgement; unit: HeightUnit }) {
-  const { verdict, budgets, order, questions, date } = judgement;
+function WorkOf({ id, judgement }: { id: string; judgement: Judgement }) {
+  const { first, unsound, order, questions, date, findings } = judgement;
   return (
-    <div className="grid gap-4 xl:grid-cols-[27rem_minmax(0,1fr)]">
+    <div className="grid gap-4 xl:grid-cols-[24rem_minmax(0,1fr)]">
       <div>
         <section className="sheet p-4">
-          <p className="said">{verdict}</p>
+          <p className="said">{first}</p>
+          {unsound && <p className="mt-1 font-bold text-wax">◆ Unsound: slack until it is put right.</p>}
           {date && (
             <p className="mt-1 text-[0.9rem] text-faint">
-              Based on the examination of {sayDate(date, 'long')}.
+              Based on everything recorded up to {sayDate(date, 'long')}.
             </p>
           )}
-          {questions.length > 0 && (
-            <>
-              <h3 className="mt-3 text-[1.1rem]">Find out first</h3>
-              <ul className="list-disc pl-5">
-                {questions.map((question) => (
-                  <li key={question}>{question}</li>
-                ))}
-              </ul>
-            </>
+          {questions[0] && (
+            <p className="mt-2">
+              <strong>Ask first:</strong> {questions[0].ask}{' '}
+              <span className="whitespace-nowrap text-faint">({questions[0].minutes} min)</span>
+            </p>
           )}
-          {budgets.length === 0 && (
-            <Link to="../examine" className="act mt-4">
+          <Link to="../judgement" className="mt-2 inline-block min-h-[44px] py-2 underline">
+            {findings.length > 0 ? `All findings (${findings.length}) and questions` : 'Judgement'}
+          </Link>
+          {date === null && (
+            <Link to="../examine" className="act mt-2">
               Examine it now
             </Link>
           )}
         </section>
-        {budgets.map((budget) => (
-          <BudgetOf key={budget.side} budget={budget} unit={unit} />
-        ))}
       </div>
       <section aria-label="Repair order">
         <h2 className="mb-2 text-[1.4rem]">Repair order</h2>
@@ -83,43 +65,6 @@ function WorkOf({ id, judgement, unit }: { id: string; judgement: Judgement; uni
   );
 }
 
-/** Nearer than this no rule tells it from its target, m. */
-const ON_TARGET = 0.00002;
-
-function BudgetOf({ budget, unit }: { budget: Budget; unit: HeightUnit }) {
-  const { side, actual, target, total, parts } = budget;
-  const say = (metres: number) => sayHeight(metres, unit);
-  const sayPart = (metres: number) => sayHeight(metres, finer(unit));
-  const off = Math.abs(total);
-  // in the unit of the parts too, so that they can be added up by eye
-  const asParts = sayPart(off) === say(off) ? '' : ` (${sayPart(off)})`;
-  return (
-    <section className="sheet mt-3 p-4" aria-label={`Action budget, ${side}`}>
-      <div className="flex items-baseline justify-between gap-2">
-        <h3 className="text-[1.2rem]">{side === 'bass' ? 'Bass' : 'Treble'}</h3>
-        <p>
-          <span className="text-[1.65rem] font-bold">{say(actual)}</span>{' '}
-          <span className="text-faint">wanted {say(target)}</span>
-        </p>
-      </div>
-      <p className="text-[0.95rem]">
-        {off < ON_TARGET
-          ? 'On its target.'
-          : `${say(off)}${asParts} too ${total > 0 ? 'high' : 'low'}. What causes it:`}
-      </p>
-      <BudgetBars
-        say={sayPart}
-        parts={parts.map(({ cause, value, sd, evidence }) => ({
-          name: CAUSE_NAMES[cause],
-          value,
-          sd,
-          title: `Based on: ${evidence.map((quantity) => QUANTITIES[quantity].name.toLowerCase()).join(', ')}`,
-        }))}
-      />
-    </section>
-  );
-}
-
 const range = ([from, to]: [number, number]) => (from === to ? `${from}` : `${from}–${to}`);
 const hours = (span: [number, number]) =>
   span[1] >= 48 ? `${range([Math.round(span[0] / 24), Math.round(span[1] / 24)])} d` : `${range(span)} h`;
@@ -133,7 +78,7 @@ const UNDO = [
 ];
 
 function StepOf({ step }: { step: Step }) {
-  const { place, name, why, after, gate, hands, wait, undo, cautions } = step;
+  const { place, name, why, withheld, after, gate, hands, wait, undo, cautions } = step;
   return (
     <li className="grid grid-cols-[2.6rem_minmax(0,1fr)] gap-x-2 border-b border-rule px-4 py-3 last:border-b-0">
       <span className="font-serif text-[1.65rem] leading-none font-semibold text-verdigris">{place}</span>
@@ -147,6 +92,7 @@ function StepOf({ step }: { step: Step }) {
           </span>
         </div>
         <p>{why}</p>
+        {withheld && <p className="text-[0.95rem] text-ochre">▲ How much is not told yet: {withheld}.</p>}
         {gate && (
           <p className="text-[0.95rem]">
             <strong>Before it starts:</strong> {gate}

@@ -89,6 +89,7 @@ export function ShelfPlace() {
           >
             <option value="">all</option>
             <option value="due">due for measuring</option>
+            <option value="live">live</option>
             <option value="act">to do</option>
             <option value="watch">watch</option>
             <option value="well">well</option>
@@ -207,6 +208,11 @@ function CardOf({ card }: { card: Card }) {
           {[card.maker, card.owner].filter(Boolean).join(' · ')}
         </p>
         <p className="mt-1 font-serif text-[1.05rem] leading-snug">{card.sentence}</p>
+        {card.ask && (
+          <p className="mt-1 text-[0.95rem] text-faint">
+            Ask first: {card.ask.ask} <span className="whitespace-nowrap">({card.ask.minutes} min)</span>
+          </p>
+        )}
         <p className="mt-1 text-[0.9rem]">
           {card.lastExamined ? `measured ${sayDate(card.lastExamined)}` : 'never measured'}
           {card.asOf && (

@@ -115,6 +115,17 @@ export function ConditionLines({ draft, shop, refusals, meter, onCondition, onDa
             options={STRINGS}
             onChange={(strings) => onCondition({ strings })}
           />
+          {conditions.strings !== 'pitch' && (
+            <label className="mt-1 flex min-h-[44px] items-center gap-2 text-[0.95rem]">
+              <input
+                type="checkbox"
+                className="h-6 w-6"
+                checked={conditions.heldUnsound}
+                onChange={(event) => onCondition({ heldUnsound: event.target.checked })}
+              />
+              Unsound: it stays slack, what needs pitch is not taken
+            </label>
+          )}
         </div>
         <fieldset className="grid w-64 grid-cols-2 gap-x-2">
           <legend className="text-[0.9rem] font-bold">Relief held at frets</legend>

@@ -32,6 +32,7 @@ const PLACED: Record<QuantityId, { view: View; spots: Partial<Record<Place, Spot
   straightedge: { view: 'side', spots: { bass: [184, 34], treble: [184, 34] } },
   saddleShowing: { view: 'side', spots: { bass: [196, 26], treble: [196, 26] } },
   bridgeTilt: { view: 'side', spots: { centre: [200, 42] } },
+  fretPlane: { view: 'side', spots: { bass: [190, 44], treble: [190, 44] } },
   breakAngle: { view: 'side', spots: { bass: [205, 30], treble: [205, 30] } },
   neckTwist: { view: 'side', spots: { centre: [27, 40] } },
   jointGap: { view: 'side', spots: { bassCheek: [139, 58], trebleCheek: [139, 58], heelCap: [139, 76] } },

@@ -53,6 +53,8 @@ export interface Draft {
     meterSetting: string;
     meterPlace: string;
     strings: 'pitch' | 'slack' | 'off';
+    /** what needs pitch is not taken, because it is unsound */
+    heldUnsound: boolean;
     timeAtPitch: string;
     reliefFrom: string;
     reliefTo: string;
@@ -122,6 +124,7 @@ export function emptyDraft(
       meterSetting: '',
       meterPlace: '',
       strings: 'pitch',
+      heldUnsound: false,
       timeAtPitch: '',
       reliefFrom: '1',
       reliefTo: String(bodyJoin),
@@ -158,6 +161,7 @@ export function draftOf(examination: Examination): Draft {
       meterSetting: conditions.meterSetting ?? '',
       meterPlace: conditions.meterPlace ?? '',
       strings: conditions.strings,
+      heldUnsound: conditions.heldUnsound ?? false,
       timeAtPitch: conditions.timeAtPitch ?? '',
       reliefFrom: String(conditions.reliefFrom),
       reliefTo: String(conditions.reliefTo),
@@ -232,6 +236,7 @@ export function inputOf(draft: Draft, instrumentId: string, by: string, shop: Sh
       meterSetting: typed(conditions.meterSetting),
       meterPlace: typed(conditions.meterPlace),
       timeAtPitch: typed(conditions.timeAtPitch),
+      heldUnsound: isHeld(draft),
       reliefFrom: wholeOf(conditions.reliefFrom),
       reliefTo: wholeOf(conditions.reliefTo),
     },
@@ -239,6 +244,10 @@ export function inputOf(draft: Draft, instrumentId: string, by: string, shop: Sh
     findings: findingsOf(draft),
   };
 }
+
+/** It stays slack as it is unsound: what needs pitch is not taken. */
+export const isHeld = ({ conditions }: Pick<Draft, 'conditions'>): boolean =>
+  conditions.heldUnsound && conditions.strings !== 'pitch';
 
 /** What is no number goes as none: the server says what is accepted, and what was typed stays in the field. */
 export const wholeOf = (text: string): number => (/^\s*\d+\s*$/u.test(text) ? Number(text) : NaN);

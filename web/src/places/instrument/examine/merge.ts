@@ -20,6 +20,7 @@ const CONDITION_NAMES: Record<Exclude<keyof Draft['conditions'], 'temperatureUni
   meterSetting: 'Meter’s species setting',
   meterPlace: 'Where the meter was held',
   strings: 'Strings',
+  heldUnsound: 'Not taken: unsound',
   timeAtPitch: 'Time strung to pitch',
   reliefFrom: 'Relief, first held fret',
   reliefTo: 'Relief, second held fret',

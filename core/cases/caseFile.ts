@@ -1,0 +1,111 @@
+import { Ajv2020, type ErrorObject } from 'ajv/dist/2020.js';
+import schema from './schema.json' with { type: 'json' };
+
+type Typed = string | number;
+interface Wanted {
+  must?: string[];
+  mustNot?: string[];
+  oneOf?: string[];
+}
+
+/** A worked case as a file has it; docs/cases.md explains every word. */
+export interface CaseFile {
+  case: string;
+  because?: string;
+  today: string;
+  instrument: {
+    type?: 'flat-top' | 'archtop';
+    scale?: Typed;
+    bodyJoin?: number;
+    strings?: 'steel' | 'nylon';
+    twelve?: boolean;
+    stringSetKnown?: boolean;
+    playing?: string;
+    relief?: string;
+    target?: { bass?: Typed; treble?: Typed };
+    rod?: 'adjustable' | 'none' | 'unknown';
+    topSpecies?: string;
+    laminatedTop?: boolean;
+    heelDepth?: Typed;
+    extension?: Typed;
+    archHeight?: Typed;
+    domeRadius?: Typed;
+    build?: Record<string, string>;
+  };
+  kept?: { from: number; to: number };
+  air?: { from: string; to: string; mean: number; swing: number; celsius?: number };
+  map?: { body: string; bracing: string; marks?: CaseMark[] };
+  interventions?: { date: string; kinds: string[] }[];
+  schools?: Record<string, string>;
+  examinations: CaseExamination[];
+  expect: CaseExpect;
+}
+
+export interface CaseMark {
+  kind: string;
+  name?: string;
+  face?: string;
+  brace?: string;
+  sightings: {
+    date: string;
+    state: string;
+    path?: [number, number][];
+    from?: Typed;
+    to?: Typed;
+    width?: Typed;
+    depth?: Typed;
+  }[];
+}
+
+export interface CaseExamination {
+  date: string;
+  strings?: 'pitch' | 'slack' | 'off';
+  heldUnsound?: boolean;
+  daysAtPitch?: number;
+  humidity?: number;
+  celsius?: number;
+  reliefFrets?: [number, number];
+  readings?: Record<string, Typed>;
+  points?: Record<string, string[]>;
+  frets?: Record<string, string>;
+}
+
+export interface CaseExpect {
+  first?: string;
+  findings?: Wanted;
+  severity?: Record<string, string>;
+  unsound?: boolean;
+  causes?: Record<string, { largest?: string; told?: boolean; parts?: Record<string, [number, number]> }>;
+  questions?: Wanted;
+  firstQuestion?: string;
+  steps?: Wanted;
+  noSteps?: boolean;
+  order?: string[];
+  withheld?: string[];
+  amounts?: Record<string, [number, number]>;
+  said?: string[];
+  notSaid?: string[];
+}
+
+/** A file that is no case: where, and what would be accepted. */
+export class BadCase extends Error {}
+
+const validate = new Ajv2020({ allErrors: true, allowUnionTypes: true }).compile<CaseFile>(schema);
+
+/** @throws BadCase where it does not fit the schema, naming every place */
+export function readCase(text: string): CaseFile {
+  let json: unknown;
+  try {
+    json = JSON.parse(text);
+  } catch (error) {
+    throw new BadCase(`it is no JSON: ${(error as Error).message}`);
+  }
+  if (validate(json)) return json;
+  throw new BadCase(validate.errors!.map(said).join('\n'));
+}
+
+function said({ instancePath, message, params }: ErrorObject): string {
+  const more = 'additionalProperty' in params ? ` (“${String(params.additionalProperty)}”)` : '';
+  const allowed = 'allowedValues' in params ? `: ${(params.allowedValues as string[]).join(', ')}` : '';
+  return `at ${instancePath || 'the whole file'}: ${message}${more}${allowed}`;
+}

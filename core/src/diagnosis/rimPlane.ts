@@ -1,0 +1,131 @@
+import { Matrix } from 'ml-matrix';
+import type { Value } from './evidence.js';
+
+/**
+ * Belly, thickness or neck. Over the rim plane the fret plane stands at `z_f = z_top + t_b + s`; on a sound instrument
+ * at `z_sound + t_b0 + s_target`. So what the straightedge is short of is shared out without a rest:
+ *
+ *     s_target − s = (z_top − z_sound) + (t_b − t_b0) + (z_f0 − z_f)
+ *                     belly and turn      thickness      neck
+ *
+ * All readings at one moisture, one relief and one tension. m.
+ */
+export interface RimPlaneInput {
+  /** s_target − s */
+  short: Value;
+  /** z_sound: built dome, and what the strings do to the glued top */
+  sound: Value;
+  /** t_b0, the bridge as it was made */
+  madeThickness: Value;
+  /** z_top at the saddle line; null where it was not read */
+  top: Value | null;
+  /** t_b; null where it was not read */
+  thickness: Value | null;
+  /** z_f at the saddle line, by a long straightedge and a rule; null where it was not read */
+  fretPlane: Value | null;
+  /** s_target itself */
+  target: number;
+  /** what is believed of the belly's part before it is measured: by its shape as it was seen */
+  belly: Value;
+}
+
+export interface RimPlaneParts {
+  belly: Value;
+  thickness: Value;
+  neck: Value;
+  /** what the readings leave of s_target − s where there are more of them than the identity needs */
+  unexplained: Value;
+}
+
+/** Before anything is measured: a bridge was seldom planed, a neck may have moved either way, m. House figures. */
+const THICKNESS_SD = 0.5e-3;
+const NECK_SD = 2e-3;
+
+/**
+ * Shares out what the straightedge is short of, by everything that was read: unknowns are z_sound, t_b0, and the parts
+ * of belly, thickness and neck; each reading is a linear sum of them (Gaussian conditioning; A. Gelman et al.,
+ * *Bayesian Data Analysis*, chapter 14). The neck is the remainder: what is not known of dome and bridge widens it.
+ */
+export function shareOut(input: RimPlaneInput): RimPlaneParts {
+  const { short, sound, madeThickness, target, belly } = input;
+  // z_sound, t_b0, belly, thickness, neck
+  const mean = Matrix.columnVector([sound.value, madeThickness.value, belly.value, 0, 0]);
+  const covariance = Matrix.diag(
+    [sound.sd, madeThickness.sd, belly.sd, THICKNESS_SD, NECK_SD].map((sd) => sd ** 2),
+  );
+  const told: [number[], Value][] = [[[0, 0, 1, 1, 1], short]];
+  if (input.top) told.push([[1, 0, 1, 0, 0], input.top]);
+  if (input.thickness) told.push([[0, 1, 0, 1, 0], input.thickness]);
+  if (input.fretPlane)
+    told.push([[1, 1, 0, 0, -1], { value: input.fretPlane.value - target, sd: input.fretPlane.sd }]);
+  for (const [row, { value, sd }] of told) condition(mean, covariance, row, value, sd);
+  const part = (i: number): Value => ({ value: mean.get(i, 0), sd: Math.sqrt(covariance.get(i, i)) });
+  const [bellyPart, thickness, neck] = [part(2), part(3), part(4)];
+  return {
+    belly: bellyPart,
+    thickness,
+    neck,
+    unexplained: {
+      value: short.value - bellyPart.value - thickness.value - neck.value,
+      sd: short.sd,
+    },
+  };
+}
+
+/** Brings a reading `row · x = value ± sd` into mean and covariance, in place. */
+function condition(
+  mean: Matrix,
+  covariance: Matrix,
+  row: readonly number[],
+  value: number,
+  sd: number,
+): void {
+  const n = row.length;
+  const gain = row.map((_, i) => row.reduce((sum, a, k) => sum + covariance.get(i, k) * a, 0));
+  const spread = row.reduce((sum, a, i) => sum + a * gain[i]!, 0) + sd ** 2;
+  const off = value - row.reduce((sum, a, i) => sum + a * mean.get(i, 0), 0);
+  for (let i = 0; i < n; i++) mean.set(i, 0, mean.get(i, 0) + (gain[i]! / spread) * off);
+  const before = covariance.clone();
+  for (let i = 0; i < n; i++)
+    for (let k = 0; k < n; k++) covariance.set(i, k, before.get(i, k) - (gain[i]! * gain[k]!) / spread);
+}
+
+/** A belly height near the bridge, m: how far before (+) the saddle line it was read. */
+export interface NearBridge extends Value {
+  before: number;
+}
+
+/** Between the places that a dial reaches a top bends by so much that nobody reads, m. House figure. */
+const BETWEEN_SD = 0.15e-3;
+/** And so much a millimetre beyond them, without a reading on the other side, m. House figure. */
+const BEYOND_SD = 0.008;
+
+/**
+ * Height of the top under the saddle, where no dial reaches: by the places before and behind the bridge; by one of them
+ * and the lean of the bridge, which turns with the top that it is glued to; by one alone, more widely.
+ *
+ * @param near heights over the rim plane on the centre line
+ * @param lean of the bridge towards the neck, rad; null where it was not read
+ * @returns null where no height was read
+ */
+export function topAtSaddle(near: readonly NearBridge[], lean: Value | null): Value | null {
+  const front = nearest(near.filter(({ before }) => before > 0));
+  const behind = nearest(near.filter(({ before }) => before <= 0));
+  if (front && behind) {
+    const share = -behind.before / (front.before - behind.before);
+    const value = behind.value + share * (front.value - behind.value);
+    return { value, sd: Math.hypot((1 - share) * behind.sd, share * front.sd, BETWEEN_SD) };
+  }
+  const one = front ?? behind;
+  if (!one) return null;
+  const away = Math.abs(one.before);
+  if (!lean) return { value: one.value, sd: Math.hypot(one.sd, 1.5 * BEYOND_SD * away) };
+  // leaning towards the neck the top rises behind the saddle and falls before it
+  return {
+    value: one.value + Math.tan(lean.value) * one.before,
+    sd: Math.hypot(one.sd, away * lean.sd, 0.6 * BEYOND_SD * away),
+  };
+}
+
+const nearest = (near: readonly NearBridge[]): NearBridge | undefined =>
+  [...near].sort((a, b) => Math.abs(a.before) - Math.abs(b.before))[0];

@@ -1,0 +1,122 @@
+import type { Budget } from '@upright-elder/contract';
+import { BUDGET_CAUSES, type BudgetCause } from '@upright-elder/core/diagnosis';
+import { QUANTITIES } from '@upright-elder/core/readings';
+import { COMPENSATION } from '@upright-elder/core/stance';
+import { finer, moveIn, sayHeight, type HeightUnit } from '@upright-elder/core/units';
+import { budgetDrawing, PAGE_INKS } from '@upright-elder/drawings';
+import { useState } from 'react';
+import { Drawn } from '../../../drawings/Drawn.js';
+import { Choice } from '../../../fields/Choice.js';
+import { CAUSES } from './causes.js';
+
+/** Nearer than this no rule tells it from its target, m. */
+const ON_TARGET = 0.00002;
+
+/** What makes the action stand as it does: each cause where it arises, as a length at the saddle line. */
+export function BudgetSheet({
+  budgets,
+  scale,
+  bodyJoin,
+  unit,
+}: {
+  budgets: Budget[];
+  scale: number;
+  bodyJoin: number;
+  unit: HeightUnit;
+}) {
+  const worst = [...budgets].sort((a, b) => Math.abs(b.total) - Math.abs(a.total))[0]!;
+  const [chosen, setChosen] = useState<Budget['side']>(worst.side);
+  const budget = budgets.find(({ side }) => side === chosen) ?? worst;
+  const { side, actual, target, total, lever, leading, told, parts } = budget;
+  const fine = finer(unit);
+  const move = moveIn(fine);
+  const say = (metres: number) => sayHeight(metres, unit);
+  const off = Math.abs(total);
+  const partOf = (cause: BudgetCause) => parts.find((one) => one.cause === cause)!;
+  // from the nut to the bridge, as the instrument lies
+  const drawn = BUDGET_CAUSES.map((cause) => {
+    const { value, sd } = partOf(cause);
+    return {
+      name: CAUSES[cause].short,
+      at: CAUSES[cause].at,
+      value: value / lever,
+      sd: sd / lever,
+      said: `${move.signed(value / lever, sd / lever)} ${move.name}`,
+      leads: told && cause === leading,
+    };
+  });
+  return (
+    <section className="sheet p-4" aria-label={`Action budget, ${side}`}>
+      <div className="flex flex-wrap items-center justify-between gap-x-6 gap-y-2">
+        <h2 className="text-[1.4rem]">What makes the action stand so</h2>
+        {budgets.length > 1 && (
+          <Choice
+            label="Side"
+            value={side}
+            onChange={(next) => setChosen(next)}
+            options={[
+              { value: 'bass', label: 'bass' },
+              { value: 'treble', label: 'treble' },
+            ]}
+          />
+        )}
+        <p>
+          <span className="text-[1.75rem] font-bold">{say(actual)}</span>{' '}
+          <span className="text-faint">wanted {say(target)}</span>
+          {', '}
+          {off < ON_TARGET ? 'on its target' : `${say(off)} too ${total > 0 ? 'high' : 'low'} when read`}
+        </p>
+      </div>
+      <Drawn
+        of={budgetDrawing(
+          {
+            neck: { scale, bodyJoin, compensation: COMPENSATION[side] },
+            parts: drawn,
+            label: `Causes at the saddle line, ${side}: ${drawn.map(({ name, said }) => `${name} ${said}`).join(', ')}`,
+          },
+          PAGE_INKS,
+        )}
+        className="mt-2 w-full"
+      />
+      <p className="text-[0.9rem] text-faint">
+        Lengths at the saddle line: up lifts the strings, down lowers them; about half of each stands in the
+        action at fret 12. The whisker is the error.
+      </p>
+      <details className="mt-1">
+        <summary className="min-h-[44px] cursor-pointer py-2 text-[0.95rem]">At fret 12, in numbers</summary>
+        <table className="w-full text-left">
+          <thead>
+            <tr className="border-b border-rule text-[0.9rem] text-faint">
+              <th className="py-1 font-normal">Cause</th>
+              <th className="font-normal">At fret 12</th>
+              <th className="font-normal">Based on</th>
+            </tr>
+          </thead>
+          <tbody>
+            {parts.map(({ cause, value, sd, evidence }) => (
+              <tr key={cause} className="border-b border-rule last:border-b-0">
+                <td className="py-1.5">{CAUSES[cause].name}</td>
+                <td className="whitespace-nowrap">
+                  {move.signed(value, sd)} {move.name}
+                </td>
+                <td className="text-[0.95rem]">
+                  {[...new Set(evidence)]
+                    .map((quantity) => QUANTITIES[quantity].name.toLowerCase())
+                    .join(', ')}
+                </td>
+              </tr>
+            ))}
+            <tr className="font-bold">
+              <td className="py-1.5">Together</td>
+              <td>
+                {total < 0 ? '−' : '+'}
+                {move.of(Math.abs(total))} {move.name}
+              </td>
+              <td />
+            </tr>
+          </tbody>
+        </table>
+      </details>
+    </section>
+  );
+}
