@@ -13,8 +13,9 @@ export interface BudgetDrawnPart {
   /** as a length at the saddle line, m: positive lifts the strings over the frets */
   value: number;
   sd: number;
-  /** the length and its error, in words */
-  said: string;
+  /** the length and its error, as they are said: `+1.2`, `± 0.3` */
+  amount: string;
+  error: string;
   /** it is the largest one, and more than twice its own error */
   leads: boolean;
 }
@@ -26,19 +27,19 @@ export interface BudgetDrawn {
   label: string;
 }
 
-const WIDTH = 1180;
-const LEFT = 40;
+const WIDTH = 620;
+const LEFT = 46;
 /** Height of the strip with the instrument, and of the columns under it. */
 const STRIP = 74;
-const COLUMNS = { from: 118, to: 292 };
+const COLUMNS = { from: 112, to: 268 };
 const HEIGHT = 372;
-/** The saddle stands so far along; room behind it for the columns of the bridge. */
-const SADDLE = 640;
+/** The saddle stands so far along. */
+const SADDLE = 396;
 const COLUMN = 30;
 
 /**
- * The action budget where it arises: over the side of the instrument each cause is a column, its length the length at
- * the saddle line, up where it lifts the strings, down where it lowers them, with its error as a whisker.
+ * The action budget where it arises: under the side of the instrument each cause is a column, tied to its place, its length
+ * the length at the saddle line, up where it lifts the strings, down where it lowers them, with its error as a whisker.
  */
 export function budgetDrawing({ neck, parts, label }: BudgetDrawn, inks: Inks): Drawing {
   const reach = Math.max(0.001, ...parts.map(({ value, sd }) => Math.abs(value) + sd));
@@ -48,22 +49,15 @@ export function budgetDrawing({ neck, parts, label }: BudgetDrawn, inks: Inks): 
     nut: along(0),
     neck: along(fretPosition(neck.scale, 6)),
     join: along(fretPosition(neck.scale, neck.bodyJoin)),
-    bridge: SADDLE,
+    bridge: SADDLE + 4,
   };
-  const bridge = parts.filter(({ at }) => at === 'bridge');
-  const step = (WIDTH - 60 - SADDLE) / Math.max(1, bridge.length - 1);
-  const columnOf = (part: BudgetDrawnPart) =>
-    part.at === 'bridge'
-      ? SADDLE + 10 + step * bridge.indexOf(part)
-      : place[part.at] + (part.at === 'nut' ? 50 : 0);
+  const order: ArisesAt[] = ['nut', 'neck', 'join', 'bridge'];
+  const sorted = [...parts].sort((a, b) => order.indexOf(a.at) - order.indexOf(b.at));
+  const step = (WIDTH - 2 * LEFT) / Math.max(1, sorted.length - 1);
   return picture([0, 0, WIDTH, HEIGHT], label, [
     ...elevation(place, inks),
-    draw('path', {
-      d: `M${LEFT},${y(0)}H${WIDTH - 10}`,
-      stroke: inks.ink,
-      strokeWidth: 1.4,
-    }),
-    ...parts.map((part) => column(part, columnOf(part), place[part.at], y, inks)),
+    draw('path', { d: `M10,${y(0)}H${WIDTH - 10}`, stroke: inks.ink, strokeWidth: 1.4 }),
+    ...sorted.map((part, i) => column(part, LEFT + step * i, place[part.at], y, inks)),
   ]);
 }
 
@@ -73,7 +67,7 @@ function elevation(place: Record<ArisesAt, number>, inks: Inks): Drawing[] {
   return [
     draw('path', {
       'data-part': 'neck',
-      d: `M${place.nut},${board}H${place.join + 70}v7H${place.join}l-4,22h-8l-3,-15H${place.nut}z`,
+      d: `M${place.nut},${board}H${place.join + 46}v7H${place.join}l-4,22h-8l-3,-15H${place.nut}z`,
       fill: inks.sunk,
       stroke: inks.ink,
       strokeWidth: 1.2,
@@ -106,7 +100,7 @@ function elevation(place: Record<ArisesAt, number>, inks: Inks): Drawing[] {
 }
 
 function column(
-  { name, value, sd, said, leads }: BudgetDrawnPart,
+  { name, value, sd, amount, error, leads }: BudgetDrawnPart,
   x: number,
   from: number,
   y: (metres: number) => number,
@@ -118,7 +112,7 @@ function column(
   return draw(
     'g',
     { 'data-part': name },
-    named(`${name}: ${said}`),
+    named(`${name}: ${amount} ${error}`),
     draw('path', {
       d: `M${from},${STRIP - 12}L${x},${COLUMNS.from - 6}V${Math.min(zero, end)}`,
       fill: 'none',
@@ -140,7 +134,12 @@ function column(
       strokeWidth: 1.6,
       fill: 'none',
     }),
-    words(name, HEIGHT - 40, { fontSize: 17, fontWeight: leads ? 700 : 400 }),
-    words(said, HEIGHT - 16, { fontSize: 17, fontWeight: leads ? 700 : 400 }),
+    ...name
+      .split(' ')
+      .map((word, i) =>
+        words(word, COLUMNS.to + 26 + 16 * i, { fontSize: 16, fontWeight: leads ? 700 : 400 }),
+      ),
+    words(amount, HEIGHT - 38, { fontSize: 21, fontWeight: 700 }),
+    words(error, HEIGHT - 15, { fontSize: 16 }),
   );
 }

@@ -98,8 +98,9 @@ export interface SideHistory {
   creep: 'creeping' | 'probably creeping' | 'cannot tell' | 'steady' | 'not told';
   /** m a year, up positive */
   perYear: Value;
-  /** readings at pitch since the last work */
+  /** readings at pitch since the last work, and the driest wood at any of them, %MC */
   visits: number;
+  driest: number;
   /** m per %MC */
   sensitivity: Value;
   /** what of the action is season against where it will be kept, on the day of the last reading, m */

@@ -73,6 +73,8 @@ export interface Say {
   height: (metres: number) => string;
   /** an amount that is cut or filed */
   fine: (metres: number) => string;
+  /** an amount with its error, the unit once */
+  fineError: (of: { value: number; sd: number }) => string;
   /** a gap as feelers read it */
   gap: (metres: number) => string;
   /** a length along wood */

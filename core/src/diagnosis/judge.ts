@@ -37,8 +37,13 @@ export const sayIn = (unit: HeightUnit): Say => ({
   unit,
   height: (metres) => sayHeight(metres, unit),
   fine: (metres) => sayHeight(metres, finer(unit), 1),
+  fineError: ({ value, sd }) => {
+    const move = moveIn(finer(unit));
+    return `${move.withError(Math.abs(value), sd)} ${move.name}`;
+  },
   gap: (metres) => sayHeight(metres, finer(unit), 2),
-  length: (metres) => (unit === 'mm' ? `${Math.round(metres * 1000)} mm` : sayInches(metres)),
+  length: (metres) =>
+    unit === 'mm' ? `${Math.round(metres * 1000)} mm` : sayInches(metres).replaceAll(' ', '\u00a0'),
   yearly: ({ value, sd }) => {
     const move = moveIn(unit);
     return `${move.withError(Math.abs(value), sd)} ${move.name} a year`;
@@ -62,7 +67,7 @@ export function diagnose(evidence: Evidence, unit: HeightUnit, today: Today = {}
   const findings = findingsOf(known, sayIn(unit));
   return {
     first:
-      findings.find(({ rule }) => !QUIET.includes(rule))?.text ??
+      findings.find(({ rule, severity }) => !(severity === 'watch' && QUIET.includes(rule)))?.text ??
       'Nothing is the matter: if it does not need doing, do not do it.',
     unsound: findings.some(({ unsound }) => unsound),
     findings,
@@ -73,7 +78,9 @@ export function diagnose(evidence: Evidence, unit: HeightUnit, today: Today = {}
 }
 
 /** What is known and asks for nothing. */
-const QUIET: readonly string[] = ['dome-sound', 'usual-taken', 'celluloid-near'];
+const QUIET: readonly string[] = ['dome-sound', 'usual-taken', 'celluloid-near', 'damp-room', 'crack-quiet'];
+/** Of what only wants watching, why the action stands off comes first. */
+const isSeason = ({ rule }: Pick<Finding, 'rule'>): boolean => rule.startsWith('season-');
 
 const gravity = ({ severity }: Pick<Finding, 'severity'>): number => SEVERITIES.indexOf(severity);
 
@@ -98,7 +105,12 @@ function findingsOf(known: Known, say: Say): Finding[] {
   // what makes it unsound comes first of what is live; within one severity the order of the rules stays
   return all
     .map((one) => lapsed(one, known.evidence.workedOn))
-    .sort((a, b) => gravity(a) - gravity(b) || Number(b.unsound) - Number(a.unsound));
+    .sort(
+      (a, b) =>
+        gravity(a) - gravity(b) ||
+        Number(b.unsound) - Number(a.unsound) ||
+        Number(a.severity === 'watch' && isSeason(b)) - Number(b.severity === 'watch' && isSeason(a)),
+    );
 }
 
 /** What was found at points before the last work stands until it is looked at again, and says so. */

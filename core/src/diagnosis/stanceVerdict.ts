@@ -58,6 +58,8 @@ export interface StanceVerdict {
 const TRIM_THAT_MATTERS = 0.2e-3;
 /** A plane that is short of the school's by less than this is right, m: a rule's line. House figure. */
 const PLANE_RIGHT = 0.4e-3;
+/** Wood no damper than this over where it will be kept was read in the dry half of its year, %MC. House figure. */
+const HALF_DRY = 0.5;
 /** Wood this far from where it will be kept is no wood to cut by, %MC. House figure. */
 const OUT_OF_MOISTURE = 1.5;
 /** A slip is thought of the last reading from this chance on. */
@@ -148,9 +150,10 @@ function heldBack(known: Known): HeldBack {
   const moisture = air.moisture;
   const off = moisture ? moisture.value - air.kept.moisture : 0;
   const sides: StringSide[] = ['bass', 'treble'];
+  // what was read in the dry half of the year too does not come from the damp
   const told = sides.some((side) => {
-    const creep = history[side]?.creep;
-    return creep !== undefined && creep !== 'not told' && creep !== 'cannot tell';
+    const of = history[side];
+    return of !== undefined && of.visits > 1 && of.driest <= air.kept.moisture + HALF_DRY;
   });
   return {
     disagree: closures.some(({ closes }) => !closes),
@@ -158,8 +161,7 @@ function heldBack(known: Known): HeldBack {
     slack: slackTyped(known).length > 0,
     resting: evidence.restingDays !== null,
     moisture: !moisture ? null : off > OUT_OF_MOISTURE ? 'damp' : off < -OUT_OF_MOISTURE ? 'dry' : null,
-    // a height that stands in the dry half of the year does not come from the damp
-    season: !told && (!moisture || off > moisture.sd),
+    season: !told && (!moisture || off > Math.max(HALF_DRY, moisture.sd)),
   };
 }
 
@@ -199,12 +201,6 @@ export function neckMayBeDue(known: Known, { held, fold }: StanceVerdict): boole
     known.readsOf('fretPlane').length > 0 ||
     known.readsOf('bellyAlong').length > 0;
   return (
-    bellyRead &&
-    fold === 'does not fold' &&
-    !held.disagree &&
-    !held.slack &&
-    !held.resting &&
-    !held.season &&
-    held.moisture !== 'damp'
+    bellyRead && fold === 'does not fold' && !held.disagree && !held.slack && !held.resting && !held.season
   );
 }

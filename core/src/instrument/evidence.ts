@@ -139,6 +139,7 @@ function historyOf(
     creep: attribution.known ? attribution.creep : 'not told',
     perYear: { value: calibration.age.mean, sd: calibration.age.sd },
     visits: calibration.visits.length,
+    driest: Math.min(...calibration.visits.map(({ shrunkMoisture }) => shrunkMoisture)),
     sensitivity: { value: mean, sd },
     season: {
       value: mean * off,

@@ -77,7 +77,11 @@ export function markItem(
 /** As a luthier says it: the name it was given, else what it is and where. */
 function nameOf({ kind, face, name, brace, sightings }: MarkFacts, plan: Plan | null): string {
   const of = plan && [...plan.braces, ...plan.backBraces].find(({ id }) => id === brace);
-  if (kind === 'separation' && of) return `the ${of.name}`;
+  if (kind === 'separation' && of) {
+    // `X brace, treble leg` is the treble leg of the X brace
+    const [part, leg] = of.name.split(', ');
+    return leg ? `the ${leg} of the ${part!}` : `the ${of.name}`;
+  }
   if (name.trim()) return kind === 'crack' ? `the crack “${name.trim()}”` : `“${name.trim()}”`;
   const [x] = sightings.at(-1)!.path[0] ?? [0, 0];
   const side =

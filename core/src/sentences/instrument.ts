@@ -114,7 +114,10 @@ export function firstQuestion(
 ): { ask: string; minutes: number } | null {
   if (learned.evidence.date === null) return null;
   const [first] = diagnose(learned.evidence, 'mm', standsToday(today)).questions;
-  return first ? { ask: first.ask, minutes: first.minutes } : null;
+  // its first sentence is enough for a card
+  return first
+    ? { ask: first.ask.replace(/(?<=[.:?]) .*$/u, '').replace(/:$/u, '.'), minutes: first.minutes }
+    : null;
 }
 
 /** Ends of the strings that were moved in the present epoch, and of which nothing is recorded. */

@@ -1,6 +1,5 @@
 import { termOf, type Diagnosis, type Evidence, type Finding, type SideStance } from '../diagnosis/index.js';
 import { heelStrip, neckReset } from '../stance/index.js';
-import type { StringSide } from '../readings/index.js';
 import { TREATMENTS, type TreatmentId } from './catalogue/index.js';
 import { orderTreatments, type Amount, type Chosen, type Ordered } from './order.js';
 
@@ -202,6 +201,10 @@ export function chooseTreatments(
     if (finding.unsound || LIVE_CRACKS.includes(finding.rule)) want('slacken', finding);
     for (const id of ANSWERS[finding.rule]?.(finding, plan) ?? []) want(id, finding);
   }
+  // whatever is glued, cut or judged there is done at working moisture
+  const { moisture } = diagnosis.verdict.held;
+  const atMoisture = [...wanted.keys()].some((id) => TREATMENTS[id].glues || TREATMENTS[id].cuts);
+  if (moisture && atMoisture) want('rehydrate', findings[0]!);
   forbid(wanted, plan);
   // a repair of wood asks for clean and look first, and is set up last
   const works = [...wanted.keys()].filter((id) => !IDLE.includes(id));
@@ -335,13 +338,18 @@ const structureFirst = (plan: Planning): boolean =>
     'x-loose-at-bridge',
   );
 
-function measuring(plan: Planning, held: readonly Chosen[]): string {
+/** What to read, and when, before an amount is given. */
+function measuring({ diagnosis }: Planning, held: readonly Chosen[]): string {
   const what = [...new Set(held.map(({ id }) => TREATMENTS[id].name.split(':')[0]!.toLowerCase()))].join(
     ', ',
   );
-  const first =
-    plan.diagnosis.questions.find(({ id }) => id !== 'other-season')?.ask ?? 'Read the stance anew.';
-  return `How much (${what}) is not told yet: ${held[0]!.withheld!}. ${plan.diagnosis.verdict.held.season || plan.diagnosis.questions.length > 0 ? first : 'Read the stance anew, at working moisture and at pitch.'}`;
+  const { held: by } = diagnosis.verdict;
+  const how = by.resting
+    ? 'Read action, belly and tilt every few days until they stand still.'
+    : by.moisture
+      ? 'Bring it to working moisture, then read action, relief, straightedge, saddle, belly and tilt anew.'
+      : 'Once it is put right, strung and rested, read the stance anew.';
+  return `How much (${what}) is not told yet: ${held[0]!.withheld!}. ${how}`;
 }
 
 function chosenOf(
@@ -354,9 +362,8 @@ function chosenOf(
   const reasons =
     amounts.length > 0 && (TREATMENTS[id].cuts || AMOUNTS_WAIT.includes(id)) ? heldReasons(plan) : [];
   const withheld = reasons.length > 0 ? reasons.join('; ') : null;
-  const why = withheld
-    ? by[0]!.text
-    : [by[0]!.text, sayAmounts(id, amounts, plan, fine)].filter(Boolean).join(' ');
+  const said = STEP_WHY[id] ?? by[0]!.text;
+  const why = withheld ? said : [said, sayAmounts(id, amounts, plan, fine)].filter(Boolean).join(' ');
   return {
     id,
     why,
@@ -365,6 +372,13 @@ function chosenOf(
     withheld,
   };
 }
+
+/** Steps whose reason is the same whatever asks for them. */
+const STEP_WHY: Partial<Record<TreatmentId, string>> = {
+  rehydrate: 'Wood is judged and glued at working moisture; cracks and fret ends often close by themselves.',
+  'rest-under-tension':
+    'What was opened or glued moves once more under tension: it is read until it stands still, and only then is anything cut.',
+};
 
 /** Amounts of these wait for a settled, sound instrument though they can be undone. */
 const AMOUNTS_WAIT: readonly TreatmentId[] = ['taller-saddle', 'thumb-wheels', 'reset-bolted'];

@@ -35,13 +35,17 @@ export const LIVE_RULES: Rule[] = [
     check: ['crack-width', 'press-crack'],
     never: ['flatten'],
     find: (known) =>
-      crackMarks(known)
-        .filter(({ across, grew }) => !across && grew !== null)
+      // one that closed in the damp season has grown all the same
+      known.evidence.marks
+        .filter(
+          ({ kind, across, grew, state }) =>
+            kind === 'crack' && !across && grew !== null && state !== 'repaired',
+        )
         .map((mark): Found => {
           const { by, since } = mark.grew!;
           return {
             say: ({ length }) =>
-              `${named(mark)} grew by ${length(by)} since ${sayDate(since, 'long')}: slacken it, then humidify, close, glue and cleat.`,
+              `${named(mark)} grew by ${length(by)} since ${sayDate(since, 'long')}${mark.state === 'closed' ? ', though it stands closed today' : ''}: slacken it, then humidify, close, glue and cleat.`,
             evidence: [ofMark(mark)],
             mark: mark.id,
             unsound: mark.load !== null,
@@ -93,6 +97,7 @@ export const LIVE_RULES: Rule[] = [
           ...marks.map(ofMark),
         ],
         mark: marks[0]?.id,
+        check: goesIn ? [] : ['paper-bridge'],
         // how far it goes in decides; not read, it is taken for the worse
         unsound: goesIn || moving || deepest === undefined,
       }));

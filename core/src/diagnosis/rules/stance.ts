@@ -108,7 +108,6 @@ export const STANCE_RULES: Rule[] = [
     id: 'damp-room',
     severity: 'structural',
     never: ['damp', 'cut', 'glueDry'],
-    check: ['hygrometer'],
     find: (known) => {
       const { humidity, year, kept, moisture } = known.evidence.air;
       const damp = year && year.mean > DAMP_HUMIDITY ? year.mean : null;
@@ -125,6 +124,7 @@ export const STANCE_RULES: Rule[] = [
               ? `The room stands at about ${Math.round(damp ?? kept.humidity)} % RH through the year: belly, glue and finish suffer. Bring it down slowly, and judge and cut at working moisture.`
               : `The room stood at ${Math.round(humidity!)} % RH: what was read damp is judged for ${Math.round(kept.humidity)} % RH.`,
           evidence: [{ of: 'air', date: known.evidence.date }],
+          check: year === null ? ['hygrometer'] : [],
         }),
       );
     },
@@ -182,10 +182,10 @@ export const STANCE_RULES: Rule[] = [
         const low = lowest(asks);
         const neck = termOf(low.budget!, 'neck');
         return {
-          say: ({ fine }) =>
+          say: ({ fine, fineError }) =>
             integral
               ? `The fret plane runs ${fine(neck.value / low.budget!.lever)} too low, and neck and body are one: other strings, the saddle and the bridge come first, then the board is tapered.`
-              : `The neck angle is due: the fret plane runs ${fine(neck.value / low.budget!.lever)} ± ${fine(neck.sd / low.budget!.lever)} too low at the bridge, and the belly does not account for it.`,
+              : `The neck angle is due: the fret plane runs ${fineError({ value: neck.value / low.budget!.lever, sd: neck.sd / low.budget!.lever })} too low at the bridge, and the belly does not account for it.`,
           evidence: known.ofSide(low.side, 'straightedge', 'saddleShowing', 'action12'),
           check: known.instrument.build.neckJoint ? [] : ['joint-kind'],
         };
@@ -449,10 +449,14 @@ function offSentence(
     return `${stands}; the readings do not agree, so what causes it cannot be told yet.`;
   if (!leading || (known.archtop && !leading.told)) return `${stands}.`;
   const { term, told } = leading;
+  const between: readonly BudgetCause[] = ['belly', 'neck', 'thickness'];
+  if (between.includes(term.cause) && term.cause !== 'belly' && known.verdict.fold === 'folds')
+    return `${stands}; belly and neck are told apart once the structure under the bridge is sound.`;
   if (!told)
     return `${stands}; what causes it cannot be told yet, the largest part is the ${CAUSE_WORDS[term.cause]} and its error is as large.`;
+  const cause = known.archtop && term.cause === 'saddle' ? 'thumb wheels' : CAUSE_WORDS[term.cause];
   const most = Math.abs(term.value) > Math.abs(kept.value) / 2 ? 'most' : 'the largest part';
-  return `${stands}; ${most} of it is the ${CAUSE_WORDS[term.cause]}, ${fine(Math.abs(term.value))}.`;
+  return `${stands}; ${most} of it is the ${cause}, ${fine(Math.abs(term.value))}.`;
 }
 
 /** What to measure where the largest cause cannot be told. */
@@ -484,7 +488,7 @@ function whyNotYet(known: Known): string {
     ...(held.disagree ? ['the readings do not agree'] : []),
     ...(held.slack ? ['the action may have been read slack'] : []),
     ...(held.resting ? ['it was strung up lately'] : []),
-    ...(held.moisture === 'damp' || held.season ? ['it was read in the damp season only'] : []),
+    ...(held.season ? ['it was read in the damp season only'] : []),
     ...(fold === 'not told' || fold === 'may fold' ? ['belly and lean were not read'] : []),
   ];
   return list(reasons.length > 0 ? reasons : ['belly and lean were not read']);

@@ -62,12 +62,12 @@ export function InstrumentPlace() {
                   key={to}
                   to={to}
                   className={({ isActive }) =>
-                    `flex min-h-[44px] items-center gap-2 border-b-4 px-2.5 font-serif sm:px-3.5 text-[1.15rem] ${isActive ? 'border-verdigris font-semibold' : 'border-transparent'}`
+                    `flex min-h-[44px] items-center gap-2 border-b-4 px-2.5 font-serif text-[1.1rem] ${isActive ? 'border-verdigris font-semibold' : 'border-transparent'}`
                   }
                 >
                   {label}
                   <kbd
-                    className="hidden rounded-[3px] border border-rule px-1.5 font-sans text-[0.75rem] text-faint min-[1400px]:inline"
+                    className="hidden rounded-[3px] border border-rule px-1.5 font-sans text-[0.75rem] text-faint min-[1500px]:inline"
                     aria-hidden="true"
                   >
                     {i + 1}
@@ -77,7 +77,7 @@ export function InstrumentPlace() {
               <NavLink
                 to="details"
                 className={({ isActive }) =>
-                  `flex min-h-[44px] items-center border-b-4 px-2.5 text-[1rem] sm:px-3.5 ${isActive ? 'border-verdigris font-bold' : 'border-transparent text-faint'}`
+                  `flex min-h-[44px] items-center border-b-4 px-2.5 text-[1rem] ${isActive ? 'border-verdigris font-bold' : 'border-transparent text-faint'}`
                 }
               >
                 Details

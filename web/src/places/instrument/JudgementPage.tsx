@@ -56,15 +56,7 @@ function JudgementOf({
           </Link>
         )}
       </section>
-      {budgets.length > 0 && (
-        <BudgetSheet
-          budgets={budgets}
-          scale={instrument.scale.metres}
-          bodyJoin={instrument.bodyJoin}
-          unit={unit}
-        />
-      )}
-      <div className="grid gap-4 xl:grid-cols-[minmax(0,1fr)_26rem]">
+      <div className="grid items-start gap-4 xl:grid-cols-2">
         <section aria-label="What is the matter">
           <h2 className="mb-2 text-[1.4rem]">What is the matter</h2>
           {findings.length > 0 ? (
@@ -73,26 +65,37 @@ function JudgementOf({
             <p className="sheet said p-4">Nothing was found wrong.</p>
           )}
         </section>
-        <section aria-label="Ask first">
-          <h2 className="mb-2 text-[1.4rem]">Ask first</h2>
-          {questions.length > 0 ? (
-            <ol className="sheet">
-              {questions.map(({ id, ask, decides, minutes }) => (
-                <li key={id} className="border-b border-rule px-4 py-2 last:border-b-0">
-                  <p className="font-serif text-[1.08rem] leading-snug">{ask}</p>
-                  <p className="text-[0.9rem] text-faint">
-                    Decides {decides} · {minutes} min
-                  </p>
-                </li>
-              ))}
-            </ol>
-          ) : (
-            <p className="sheet said p-4">No question is open.</p>
+        <div className="grid gap-4">
+          {budgets.length > 0 && (
+            <BudgetSheet
+              budgets={budgets}
+              scale={instrument.scale.metres}
+              bodyJoin={instrument.bodyJoin}
+              archtop={instrument.type === 'archtop'}
+              unit={unit}
+            />
           )}
-          <Link to="../work" className="act mt-3">
-            What to do, in order
-          </Link>
-        </section>
+          <section aria-label="Ask first">
+            <h2 className="mb-2 text-[1.4rem]">Ask first</h2>
+            {questions.length > 0 ? (
+              <ol className="sheet">
+                {questions.map(({ id, ask, decides, minutes }) => (
+                  <li key={id} className="border-b border-rule px-4 py-2 last:border-b-0">
+                    <p className="font-serif text-[1.08rem] leading-snug">{ask}</p>
+                    <p className="text-[0.9rem] text-faint">
+                      Decides {decides} · {minutes} min
+                    </p>
+                  </li>
+                ))}
+              </ol>
+            ) : (
+              <p className="sheet said p-4">No question is open.</p>
+            )}
+            <Link to="../work" className="act mt-3">
+              What to do, in order
+            </Link>
+          </section>
+        </div>
       </div>
     </div>
   );

@@ -17,11 +17,13 @@ export function BudgetSheet({
   budgets,
   scale,
   bodyJoin,
+  archtop,
   unit,
 }: {
   budgets: Budget[];
   scale: number;
   bodyJoin: number;
+  archtop: boolean;
   unit: HeightUnit;
 }) {
   const worst = [...budgets].sort((a, b) => Math.abs(b.total) - Math.abs(a.total))[0]!;
@@ -36,12 +38,14 @@ export function BudgetSheet({
   // from the nut to the bridge, as the instrument lies
   const drawn = BUDGET_CAUSES.map((cause) => {
     const { value, sd } = partOf(cause);
+    const [amount, error] = move.signed(value / lever, sd / lever).split('\u00a0±\u00a0') as [string, string];
     return {
-      name: CAUSES[cause].short,
+      name: archtop && cause === 'saddle' ? 'wheels' : CAUSES[cause].short,
       at: CAUSES[cause].at,
       value: value / lever,
       sd: sd / lever,
-      said: `${move.signed(value / lever, sd / lever)} ${move.name}`,
+      amount,
+      error: `± ${error}`,
       leads: told && cause === leading,
     };
   });
@@ -72,15 +76,15 @@ export function BudgetSheet({
           {
             neck: { scale, bodyJoin, compensation: COMPENSATION[side] },
             parts: drawn,
-            label: `Causes at the saddle line, ${side}: ${drawn.map(({ name, said }) => `${name} ${said}`).join(', ')}`,
+            label: `Causes at the saddle line, ${side}: ${drawn.map(({ name, amount, error }) => `${name} ${amount} ${error} ${move.name}`).join(', ')}`,
           },
           PAGE_INKS,
         )}
         className="mt-2 w-full"
       />
       <p className="text-[0.9rem] text-faint">
-        Lengths at the saddle line: up lifts the strings, down lowers them; about half of each stands in the
-        action at fret 12. The whisker is the error.
+        In {move.name} at the saddle line: up lifts the strings, down lowers them; about half of each stands
+        in the action at fret 12. The whisker is the error.
       </p>
       <details className="mt-1">
         <summary className="min-h-[44px] cursor-pointer py-2 text-[0.95rem]">At fret 12, in numbers</summary>
