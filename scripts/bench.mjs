@@ -11,6 +11,7 @@ for (const bench of [
   'core/bench/bench.ts',
   'core/bench/benchTop.ts',
   'core/bench/benchWords.ts',
+  'core/bench/benchJudgement.ts',
   'e2e/src/bench-shelf.ts',
   'e2e/src/bench-logger.ts',
   'e2e/src/bench-map.ts',

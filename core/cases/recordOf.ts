@@ -122,7 +122,7 @@ function instrumentOf({ instrument: of }: CaseFile): InstrumentFacts {
     ...pull,
     stringKind: of.strings ?? 'steel',
     pairedStrings: of.twelve ?? false,
-    build: (of.build ?? {}),
+    build: of.build ?? {},
     topThickness: null,
     domeRadius: maybe('/instrument/domeRadius', of.domeRadius),
     stringHeight: null,

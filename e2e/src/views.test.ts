@@ -96,10 +96,16 @@ describe('every main view', () => {
     );
     expect(await words(`/instruments/${idOf('Night Boat')}/work`)).toMatch(/neck angle is due/u);
     expect(await words(`/instruments/${idOf('Little Anchor')}/work`)).toMatch(
-      /look at the belly before the neck/u,
+      /leg of the X brace is loose at the bridge[\s\S]*Slacken the strings[\s\S]*Reglue the loose braces/u,
     );
-    expect(await words(`/instruments/${idOf('Fog Signal')}/work`)).toMatch(/wheels first/u);
+    expect(await words(`/instruments/${idOf('Fog Signal')}/work`)).toMatch(
+      /bass bar is loose[\s\S]*Raise the sunk arch[\s\S]*How much is not told yet/u,
+    );
     expect(await words(`/instruments/${idOf('the Stowaway')}/work`)).toMatch(/Nothing to be done now/u);
+    expect(await words(`/instruments/${idOf('Breakwater')}/judgement`)).toMatch(
+      /The bridge lifts[\s\S]*Unsound: slacken it today/u,
+    );
+    expect(await words(`/instruments/${idOf('Second Engineer')}/judgement`)).toMatch(/crack[\s\S]*grew by/u);
     expect(await words(`/instruments/${idOf('Halyard')}/work`)).toMatch(/Rest under full tension/u);
   });
 });

@@ -36,12 +36,13 @@ export const VIEWS: View[] = [
   { name: 'readings', path: (idOf) => `/instruments/${idOf('Breakwater')}/readings?of=bridgeGap.middle` },
   { name: 'photographs', path: (idOf) => `/instruments/${idOf('Breakwater')}/photographs` },
   { name: 'seasons', path: (idOf) => `/instruments/${idOf('the Purser')}/seasons` },
+  { name: 'judgement', path: (idOf) => `/instruments/${idOf('Little Anchor')}/judgement` },
   { name: 'work', path: (idOf) => `/instruments/${idOf('Night Boat')}/work` },
   { name: 'details', path: (idOf) => `/instruments/${idOf('Fog Signal')}/details` },
   { name: 'air', path: () => '/air' },
   { name: 'shop', path: () => '/shop' },
   { name: 'tools', path: () => '/shop/tools' },
-  { name: 'protocols', path: () => '/shop/protocols' },
+  { name: 'protocols', path: () => '/shop/protocols', unpictured: true },
   { name: 'strings', path: () => '/shop/strings' },
 ];
 

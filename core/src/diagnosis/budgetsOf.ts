@@ -13,8 +13,8 @@ const MADE_BRIDGE: Value = { value: 9 * mm, sd: 0.5 * mm };
 const STRINGS_LIFT: Value = { value: 0, sd: 0.2 * mm };
 /** What is believed of the belly's part before anything was read, by its shape as it was seen, m. House figures. */
 const BELLY: Record<'unseen' | 'even' | 'folded' | 'sunk', Value> = {
-  unseen: { value: 0, sd: 1.2 * mm },
-  even: { value: 0, sd: 0.6 * mm },
+  unseen: { value: 0, sd: 1 * mm },
+  even: { value: 0, sd: 0.5 * mm },
   folded: { value: 1 * mm, sd: 0.9 * mm },
   sunk: { value: 0, sd: 0.9 * mm },
 };

@@ -172,6 +172,8 @@ export interface JudgedInstrument {
   reliefTarget: number;
   heelDepth: number | null;
   extension: number | null;
+  /** a plan of its top is drawn, so that a weight can be walked over it */
+  planDrawn: boolean;
   domeRadius: number | null;
   /** of the top over the rim plane at the saddle line, as built */
   builtDome: Value;

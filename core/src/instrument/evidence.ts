@@ -111,6 +111,7 @@ function judgedInstrument({ instrument, plan }: InstrumentRecord): JudgedInstrum
     reliefTarget: instrument.reliefTarget,
     heelDepth: instrument.heelDepth,
     extension: instrument.extension,
+    planDrawn: plan !== null && type === 'flat-top',
     domeRadius,
     builtDome: dome(),
     assumed: [...instrument.assumed],

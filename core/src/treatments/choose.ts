@@ -280,6 +280,7 @@ function forbid(wanted: Map<TreatmentId, Finding[]>, plan: Planning): void {
       'intonation',
       'other-strings',
       'home-humidity',
+      'flatten-belly',
     );
     if (!neckIsTheDamage) drop('reglue-neck', 'extension');
   }

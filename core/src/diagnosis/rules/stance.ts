@@ -219,7 +219,6 @@ export const STANCE_RULES: Rule[] = [
     id: 'belly-lifts',
     severity: 'structural',
     never: ['reset', 'trim'],
-    check: ['feel-braces', 'plate-look'],
     find: (known) => {
       const { cause, answer, short, spent, fold } = known.verdict;
       return one(cause === 'belly' && !known.archtop, () => ({
@@ -233,6 +232,7 @@ export const STANCE_RULES: Rule[] = [
             known.ofSide(side, 'straightedge'),
           ),
         ],
+        check: underTheBridge(known),
         schools: [
           'Flatten the belly and keep the angle; or accept it and trim while there is saddle; or set the neck to the belly as it stands.',
         ],
@@ -308,7 +308,6 @@ export const STANCE_RULES: Rule[] = [
     id: 'belly-folds',
     severity: 'structural',
     never: ['reset', 'trim'],
-    check: ['feel-braces', 'plate-look'],
     find: (known) => {
       const { fold, cause } = known.verdict;
       // where the stance says it already, it is said once
@@ -316,19 +315,24 @@ export const STANCE_RULES: Rule[] = [
         say: () =>
           'The top folds, hollow before the bridge and humped behind it: the structure under the bridge has let go.',
         evidence: [...known.ofPoints('topShape'), ...known.ofReads(known.read('bridgeTilt', 'centre'))],
+        check: underTheBridge(known),
       }));
     },
   },
   {
     id: 'leans-much',
     severity: 'watch',
-    check: ['belly-and-lean', 'feel-braces'],
     never: ['flatten'],
     find: (known) => {
       const tilt = known.read('bridgeTilt', 'centre');
       const { fold } = known.verdict;
       return one(tilt !== null && tilt.value - 2 * tilt.sd > TILT_LIMIT && fold !== 'folds', () => ({
         certainty: 'suspected',
+        check: [
+          ...(fold === 'does not fold' ? [] : (['belly-and-lean'] as const)),
+          ...(known.instrument.planDrawn ? (['walk-weight'] as const) : []),
+          'feel-braces',
+        ],
         say: ({ degrees }) =>
           fold === 'does not fold'
             ? `The bridge leans ${degrees(tilt!.value)} while the belly does not fold: some lean is normal; probe plate, braces and the bridge’s back edge.`
@@ -479,6 +483,18 @@ function tellsApart(known: Known, season: boolean): QuestionId[] {
     ...(known.readsOf('fretPlane').length > 0 ? [] : (['fret-plane'] as const)),
     ...(known.readsOf('bridgeThickness').length > 0 || known.archtop ? [] : (['bridge-thickness'] as const)),
     ...(season ? (['other-season'] as const) : []),
+  ];
+}
+
+/** What is looked at where the structure under the bridge has let go, of what was not looked at yet. */
+function underTheBridge(known: Known): QuestionId[] {
+  const braces = known.evidence.marks.some(({ kind }) => kind === 'separation');
+  return [
+    ...(braces || known.looked('topBraces') === 'found sound' ? [] : (['feel-braces'] as const)),
+    ...(known.looked('bridgePlate') === 'found sound' && known.looked('grainCrack') === 'found sound'
+      ? []
+      : (['plate-look'] as const)),
+    ...(known.instrument.build.oldGlue === undefined ? (['old-glue'] as const) : []),
   ];
 }
 

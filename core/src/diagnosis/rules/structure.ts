@@ -44,7 +44,6 @@ export const STRUCTURE_RULES: Rule[] = [
   {
     id: 'brace-rattles',
     severity: 'watch',
-    check: ['rattle', 'feel-braces'],
     find: (known) =>
       one(
         known.has('braceRap', 'buzzes', 'rattles') &&
@@ -56,6 +55,7 @@ export const STRUCTURE_RULES: Rule[] = [
           say: () =>
             'A rap over the braces buzzes: many rattles are a string end or a nut, some are a loose brace.',
           evidence: known.ofPoints('braceRap'),
+          check: ['rattle', ...(known.instrument.planDrawn ? (['walk-weight'] as const) : []), 'feel-braces'],
         }),
       ),
   },

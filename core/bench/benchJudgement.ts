@@ -1,0 +1,88 @@
+// Judgement on 10,000 drawn instruments with known truth, no plate solved: budgets, causes, live findings, contradictions.
+import { addedRepairs, judgedWrong, SOUND_POINTS, withSound } from '../simulated/judgedRight.js';
+import { drawInstrument, type TrueCause } from '../simulated/drawnInstruments.js';
+import { leadingOf, termOf } from '../src/diagnosis/index.js';
+import { judgeInstrument, learn, standOn } from '../src/instrument/index.js';
+import { figure } from './figures.js';
+
+const MANY = Number(process.argv[2] ?? 10000);
+const DAY = 20780;
+const CAUSES: TrueCause[] = ['season', 'nut', 'relief', 'belly', 'thickness', 'neck', 'saddle'];
+const covered = Object.fromEntries(CAUSES.map((cause) => [cause, { inside: 0, of: 0 }])) as Record<
+  TrueCause,
+  { inside: number; of: number }
+>;
+const leading = { right: 0, of: 0 };
+const wrong = new Map<string, number>();
+const count = (text: string) => wrong.set(text, (wrong.get(text) ?? 0) + 1);
+let [live, judging, judged] = [0, 0, 0];
+const began = performance.now();
+for (let seed = 0; seed < MANY; seed++) {
+  const { record, air, truth } = drawInstrument(seed);
+  const learned = learn(record, air);
+  const today = standOn(learned, air.log, DAY);
+  const from = performance.now();
+  const judgement = judgeInstrument(learned.evidence, today, 'mm');
+  judging += performance.now() - from;
+  judged += 1;
+  if (judgement.findings.some(({ severity }) => severity === 'live')) live += 1;
+  judgedWrong(judgement).forEach(count);
+  const point = SOUND_POINTS[seed % SOUND_POINTS.length]!;
+  const sounder = withSound(learned.evidence, point);
+  if (sounder)
+    for (const id of addedRepairs(point, judgement, judgeInstrument(sounder, today, 'mm')))
+      count(`${point} found sound, and ${id} added`);
+  if (!truth) continue;
+  for (const { side, budget } of judgement.sides) {
+    if (!budget) continue;
+    const own = truth[side];
+    for (const cause of CAUSES) {
+      const { value, sd } = termOf(budget, cause);
+      covered[cause].of += 1;
+      if (Math.abs(value - own[cause]) <= 1.96 * sd) covered[cause].inside += 1;
+    }
+    // the largest true cause in the direction of what is off
+    const total = CAUSES.reduce((sum, cause) => sum + own[cause], 0);
+    const same = CAUSES.filter((cause) => Math.sign(own[cause]) === Math.sign(total)).sort(
+      (a, b) => Math.abs(own[b]) - Math.abs(own[a]),
+    );
+    const [first, second] = same;
+    if (!first || Math.abs(own[first]) < 2 * Math.abs(second ? own[second] : 0)) continue;
+    if (Math.abs(own[first]) < 2 * termOf(budget, first).sd || Math.abs(total) < 0.2e-3) continue;
+    leading.of += 1;
+    if (leadingOf(budget)?.term.cause === first) leading.right += 1;
+  }
+}
+const seconds = (performance.now() - began) / 1000;
+console.log(
+  `${MANY} drawn instruments in ${seconds.toFixed(0)} s, a judgement once learned ${(judging / judged).toFixed(2)} ms; live damage on ${live}.`,
+);
+const percent = (share: number) => `${(100 * share).toFixed(1)} %`;
+for (const cause of CAUSES) {
+  const { inside, of } = covered[cause];
+  figure(
+    `judgement: 95 % intervals of ${cause} hold`,
+    '90 to 98 %',
+    percent(inside / of),
+    inside / of >= 0.9 && inside / of <= 0.98,
+  );
+}
+figure(
+  'judgement: the largest cause named first, where it is twice the next and twice its own error',
+  'at least 85 %',
+  `${percent(leading.right / leading.of)} of ${leading.of}`,
+  leading.right >= 0.85 * leading.of,
+);
+for (const [text, times] of wrong) console.log(`  wrong ${times} times: ${text}`);
+figure(
+  'judgement: contradictions, live not first, repairs of what is sound',
+  'none',
+  String([...wrong.values()].reduce((a, b) => a + b, 0)),
+  wrong.size === 0,
+);
+figure(
+  'judgement: drawn instruments',
+  'under 20 minutes',
+  `${(seconds / 60).toFixed(1)} minutes`,
+  seconds < 1200,
+);

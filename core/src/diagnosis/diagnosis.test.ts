@@ -1,0 +1,170 @@
+import fc from 'fast-check';
+import { inverse, Matrix } from 'ml-matrix';
+import { describe, expect, it } from 'vitest';
+import { drawInstrument } from '../../simulated/drawnInstruments.js';
+import { addedRepairs, judgedWrong, SOUND_POINTS, withSound } from '../../simulated/judgedRight.js';
+import { judgeInstrument, learn, standOn } from '../instrument/index.js';
+import { HEIGHT_UNITS } from '../units/index.js';
+import { shareOut, termOf, topAtSaddle, type RimPlaneInput, type Value } from './index.js';
+
+const mm = 1e-3;
+const of = (value: number, sd: number): Value => ({ value: value * mm, sd: sd * mm });
+const n = (min: number, max: number) => fc.double({ min, max, noNaN: true });
+
+describe('belly, thickness or neck', () => {
+  const input: RimPlaneInput = {
+    short: of(3, 0.01),
+    sound: of(2.2, 0.001),
+    madeThickness: of(9, 0.001),
+    top: of(3.2, 0.001),
+    thickness: of(8.5, 0.001),
+    fretPlane: null,
+    target: 0.5 * mm,
+    belly: of(0, 3),
+  };
+
+  it('is the identity where dome and bridge are known: the neck is the remainder', () => {
+    const { belly, thickness, neck, unexplained } = shareOut(input);
+    expect(belly.value).toBeCloseTo(1 * mm, 5);
+    expect(thickness.value).toBeCloseTo(-0.5 * mm, 5);
+    expect(neck.value).toBeCloseTo(2.5 * mm, 4);
+    expect(unexplained.value).toBeCloseTo(0, 5);
+  });
+
+  it('cannot tell at a first visit: dome and original thickness leave about 0.8 mm of the straightedge', () => {
+    const { neck } = shareOut({
+      ...input,
+      sound: of(2.2, 0.65),
+      madeThickness: of(9, 0.5),
+      top: of(3.2, 0.1),
+      thickness: of(9, 0.05),
+      short: of(1, 0.1),
+    });
+    expect(neck.sd).toBeGreaterThan(0.5 * mm);
+    expect(neck.sd).toBeLessThan(1 * mm);
+  });
+
+  it('does not need the dome where the fret plane was read over the rim and the bridge is as it was made', () => {
+    const wide = { ...input, top: null, thickness: null, sound: of(2.2, 0.3), madeThickness: of(9, 0.1) };
+    const read = shareOut({ ...wide, fretPlane: of(2.2 + 9 + 0.5 - 2.5, 0.1) });
+    expect(read.neck.value).toBeCloseTo(2.5 * mm, 3.6);
+    expect(read.neck.sd).toBeLessThan(0.6 * shareOut(wide).neck.sd);
+  });
+
+  it('agrees with weighted least squares of all that was read and believed (normal equations)', () => {
+    fc.assert(
+      fc.property(n(-5, 5), n(0, 6), n(5, 12), n(4, 18), (short, top, thickness, plane) => {
+        const full: RimPlaneInput = {
+          short: of(short, 0.2),
+          sound: of(2.2, 0.6),
+          madeThickness: of(9, 0.5),
+          top: of(top, 0.3),
+          thickness: of(thickness, 0.1),
+          fretPlane: of(plane, 0.15),
+          target: 0.5 * mm,
+          belly: of(0.4, 0.9),
+        };
+        // unknowns: z_sound, t_b0, belly, thickness, neck, mm; priors are rows too
+        const rows: [number[], number, number][] = [
+          [[1, 0, 0, 0, 0], 2.2, 0.6],
+          [[0, 1, 0, 0, 0], 9, 0.5],
+          [[0, 0, 1, 0, 0], 0.4, 0.9],
+          [[0, 0, 0, 1, 0], 0, 0.5],
+          [[0, 0, 0, 0, 1], 0, 2],
+          [[0, 0, 1, 1, 1], short, 0.2],
+          [[1, 0, 1, 0, 0], top, 0.3],
+          [[0, 1, 0, 1, 0], thickness, 0.1],
+          [[1, 1, 0, 0, -1], plane - 0.5, 0.15],
+        ];
+        const A = new Matrix(rows.map(([row, , sd]) => row.map((one) => one / sd)));
+        const y = Matrix.columnVector(rows.map(([, value, sd]) => value / sd));
+        const information = inverse(A.transpose().mmul(A));
+        const fitted = information.mmul(A.transpose().mmul(y)).to1DArray();
+        const { belly, thickness: thick, neck } = shareOut(full);
+        return [belly, thick, neck].every(
+          ({ value, sd }, i) =>
+            Math.abs(value / mm - fitted[2 + i]!) < 1e-7 &&
+            Math.abs(sd / mm - Math.sqrt(information.get(2 + i, 2 + i))) < 1e-7,
+        );
+      }),
+    );
+  });
+
+  it('reads the top under the saddle between the places that a dial reaches, else by the lean', () => {
+    const lean: Value = { value: 0.02, sd: 0.001 };
+    const slope = (before: number): Value & { before: number } => ({
+      value: 3 * mm - Math.tan(0.02) * before,
+      sd: 0.05 * mm,
+      before,
+    });
+    expect(topAtSaddle([slope(0.025), slope(-0.04)], null)!.value).toBeCloseTo(3 * mm, 6);
+    expect(topAtSaddle([slope(-0.04)], lean)!.value).toBeCloseTo(3 * mm, 6);
+    const alone = topAtSaddle([slope(-0.04)], null)!;
+    expect(alone.sd).toBeGreaterThan(topAtSaddle([slope(-0.04)], lean)!.sd);
+    expect(topAtSaddle([], lean)).toBeNull();
+  });
+});
+
+describe('300 drawn instruments through everything', () => {
+  const DAY = 20780;
+  const all = Array.from({ length: 300 }, (_, seed) => {
+    const { record, air, truth } = drawInstrument(90000 + seed);
+    const learned = learn(record, air);
+    const today = standOn(learned, air.log, DAY);
+    return { seed, learned, today, truth, judgement: judgeInstrument(learned.evidence, today, 'mm') };
+  });
+
+  it('budgets add up, nothing contradicts, live damage is first, what may not be strung is slackened', () => {
+    expect(
+      all.flatMap(({ seed, judgement }) => judgedWrong(judgement).map((text) => `${seed}: ${text}`)),
+    ).toEqual([]);
+  });
+
+  it('a part found sound never asks for its repair', () => {
+    const added = all.flatMap(({ seed, learned, today, judgement }) =>
+      SOUND_POINTS.flatMap((point) => {
+        const sounder = withSound(learned.evidence, point);
+        return sounder
+          ? addedRepairs(point, judgement, judgeInstrument(sounder, today, 'mm')).map(
+              (id) => `${seed}: ${point} sound, ${id}`,
+            )
+          : [];
+      }),
+    );
+    expect(added).toEqual([]);
+  });
+
+  it('what was read in another unit leads to the same', () => {
+    for (const { learned, today, judgement } of all.slice(0, 60))
+      for (const unit of HEIGHT_UNITS) {
+        const other = judgeInstrument(learned.evidence, today, unit);
+        expect(other.findings.map(({ rule }) => rule)).toEqual(judgement.findings.map(({ rule }) => rule));
+        expect(other.order.map(({ id }) => id)).toEqual(judgement.order.map(({ id }) => id));
+      }
+  });
+
+  it('says each thing as a sentence, each once', () => {
+    for (const { seed, judgement } of all) {
+      const texts = judgement.findings.map(({ text }) => text);
+      expect(new Set(texts).size, `${seed}`).toBe(texts.length);
+      for (const text of [...texts, ...judgement.order.map(({ why }) => why)])
+        expect(text, `${seed}`).toMatch(/^[A-Z0-9].*[.?]$/u);
+    }
+  });
+
+  it('keeps the true cause within its stated error', () => {
+    for (const cause of ['season', 'relief', 'belly', 'thickness', 'neck', 'saddle', 'nut'] as const) {
+      const held = all.flatMap(({ judgement, truth }) =>
+        truth === null
+          ? []
+          : judgement.sides.flatMap(({ side, budget }) => {
+              if (!budget) return [];
+              const { value, sd } = termOf(budget, cause);
+              return [Math.abs(value - truth[side][cause]) <= 1.96 * sd];
+            }),
+      );
+      const share = held.filter(Boolean).length / held.length;
+      expect(share, cause).toBeGreaterThan(0.87);
+    }
+  });
+});
