@@ -127,6 +127,11 @@ export class JudgedFinding {
   @IsIn(SIDES)
   side!: Side | null;
 
+  /** the mark of the map that it is of */
+  @IsOptional()
+  @IsString()
+  mark!: string | null;
+
   @NestedList(() => Evidence)
   evidence!: Evidence[];
 

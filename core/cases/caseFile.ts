@@ -34,7 +34,17 @@ export interface CaseFile {
   };
   kept?: { from: number; to: number };
   air?: { from: string; to: string; mean: number; swing: number; celsius?: number };
-  map?: { body: string; bracing: string; marks?: CaseMark[] };
+  map?: {
+    body: string;
+    bracing: string;
+    solved?: {
+      rise: number;
+      turn: number;
+      belly?: 'sound dome' | 'folding' | 'cannot tell';
+      lookInside?: boolean;
+    };
+    marks?: CaseMark[];
+  };
   interventions?: { date: string; kinds: string[] }[];
   schools?: Record<string, string>;
   examinations: CaseExamination[];

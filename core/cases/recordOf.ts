@@ -80,7 +80,7 @@ export function recordOf(file: CaseFile): { record: InstrumentRecord; air: RoomA
     })),
     marks: (file.map?.marks ?? []).map((mark, i) => markOf(mark, plan!, i)),
     plan,
-    top: null,
+    top: topOf(file),
     kept: file.kept ? { at: 'band', ...file.kept } : { at: 'assumed' },
   };
   return { record, air: file.air ? airOf(file.air) : NO_ROOM };
@@ -218,6 +218,22 @@ function markOf(of: CaseMark, plan: Plan, i: number) {
         state: one.state as MarkState,
       };
     }),
+  };
+}
+
+/** What the plate model found, as a case says it. */
+function topOf({ map, today }: CaseFile): InstrumentRecord['top'] {
+  if (!map?.solved) return null;
+  const { rise, turn, belly, lookInside = false } = map.solved;
+  return {
+    rise: null,
+    restraint: null,
+    breathes: {},
+    strung: {
+      rise: rise / 1000,
+      turn: (turn * Math.PI) / 180,
+      belly: belly ? { verdict: belly, foldIndex: { value: 0, sd: 1 }, lookInside, date: today } : null,
+    },
   };
 }
 

@@ -155,6 +155,8 @@ export interface TopItem {
   strings: Value;
   /** turn of the bridge through the strings alone, rad */
   turn: Value;
+  /** how the belly stands against the glued, unset top; null where it was not read at enough places */
+  belly: { verdict: 'sound dome' | 'folding' | 'cannot tell'; lookInside: boolean; date: string } | null;
 }
 
 /** What an instrument is, as far as a judgement asks. Lengths m. */

@@ -136,6 +136,10 @@ function foldOf(known: Known): StanceVerdict['fold'] {
   if (known.archtop) return 'does not fold';
   if (known.has('topShape', 'hollow-and-hump')) return 'folds';
   const looked = known.has('topShape', 'even-dome', 'flat');
+  // what was measured at many places and reckoned from the top's own plan counts before a lean alone
+  const fitted = known.evidence.top?.belly?.verdict;
+  if (fitted === 'folding') return looked ? 'may fold' : 'folds';
+  if (fitted === 'sound dome' && !looked) return 'does not fold';
   const tilt = known.read('bridgeTilt', 'centre');
   if (looked) return 'does not fold';
   if (tilt && tilt.value - 2 * tilt.sd > TILT_LIMIT) return 'may fold';

@@ -79,11 +79,26 @@ export function gatherEvidence(
     moved: STRING_SIDES.flatMap((side) => movedOf(record, fit, source, side) ?? []),
     closure: closures(record, reads),
     air: airItem(record, fit, air, source),
-    top: null,
+    top: topItem(record),
     arch,
     firstPlane: instrument.type === 'archtop' ? firstPlanes(examinations) : {},
     restingDays: restingDays(fit, pitch, record),
     workedOn: structure?.date ?? null,
+  };
+}
+
+/** A solved top knows its strings' own rise to so much, m, and their turn as a share of it. House figures. */
+const STRINGS_RISE_SD = 0.15 * mm;
+const STRINGS_TURN_SD = 0.3;
+
+function topItem({ top }: InstrumentRecord): Evidence['top'] {
+  const strung = top?.strung;
+  if (!strung) return null;
+  const { rise, turn, belly } = strung;
+  return {
+    strings: { value: rise, sd: STRINGS_RISE_SD },
+    turn: { value: turn, sd: STRINGS_TURN_SD * Math.abs(turn) },
+    belly: belly && { verdict: belly.verdict, lookInside: belly.lookInside, date: belly.date },
   };
 }
 

@@ -136,4 +136,22 @@ export interface SolvedTopFacts {
   restraint: number | null;
   /** by what factor it breathes differently since an intervention, by its id */
   breathes: Readonly<Record<string, number>>;
+  /** null where it could not be solved */
+  strung?: StrungTopFacts | null;
+}
+
+/** What the strings do to a top at pitch, glued, and how its last belly profile stands against that. */
+export interface StrungTopFacts {
+  /** of the saddle line, m, and the turn of the bridge, rad */
+  rise: number;
+  turn: number;
+  /** the whole distortion against the glued, unset top; null where the belly was not read at enough places */
+  belly: {
+    verdict: 'sound dome' | 'folding' | 'cannot tell';
+    /** near 0 sound, large folding */
+    foldIndex: { value: number; sd: number };
+    /** far damper than the air says: what a brace that came loose and was not found looks like */
+    lookInside: boolean;
+    date: string;
+  } | null;
 }

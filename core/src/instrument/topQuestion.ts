@@ -1,8 +1,9 @@
+import { NO_ROOM } from '../air/index.js';
 import { dayOf, isoDate } from '../days/index.js';
 import type { Plan } from '../map/index.js';
 import type { LooseStretch } from '../top/index.js';
 import type { SpeciesId } from '../wood/index.js';
-import { looseOf } from './belly.js';
+import { bellyOf, looseOf, type BellyProfile } from './belly.js';
 import type { InstrumentRecord } from './facts.js';
 import { beginsEpoch } from './interventions.js';
 
@@ -15,6 +16,9 @@ export interface TopQuestion {
   domeRadius: number | null;
   /** of the strings, N, under which what is loose presses or swings free */
   pull: number;
+  /** what is loose now, and the belly as it was read last; null where it was not read at enough places */
+  loose: LooseStretch[];
+  belly: BellyProfile | null;
   /** what was loose before and after each intervention that touched a brace */
   interventions: { id: string; before: LooseStretch[]; after: LooseStretch[] }[];
 }
@@ -32,7 +36,7 @@ export function topQuestionOf({
   examinations,
 }: Omit<InstrumentRecord, 'top' | 'kept'>): TopQuestion | null {
   if (instrument.type !== 'flat-top' || !plan) return null;
-  const stretches = (until: string): LooseStretch[] =>
+  const stretches = (until?: string): LooseStretch[] =>
     looseOf(plan, marks, until).map(({ brace, from, to, gap, letIn }) => ({ brace, from, to, gap, letIn }));
   return {
     plan,
@@ -40,6 +44,9 @@ export function topQuestionOf({
     thickness: instrument.topThickness,
     domeRadius: instrument.domeRadius,
     pull: instrument.stringPull,
+    loose: stretches(),
+    // by the air of its own examination: a question that hung on the whole log would be asked anew every day
+    belly: bellyOf(plan, examinations, NO_ROOM.log),
     interventions: interventions
       .filter(({ kinds }) => beginsEpoch(kinds))
       .map(({ id, date }) => {

@@ -205,9 +205,9 @@ export class BackgroundService implements OnApplicationBootstrap, OnApplicationS
 
   /** The plate model is asked first, where its answer is not there yet. */
   private async solved(analysis: Analysis): Promise<Analysis> {
-    const { id, question, questioned, solving } = analysis;
+    const { id, question, questioned, questionedNow, solving, solvingNow } = analysis;
     // what is found could not be kept
-    if (!question || !solving || this.database.unwritable) return analysis;
+    if (!question || !(solving || solvingNow) || this.database.unwritable) return analysis;
     const finding = await this.analysis
       .later('solveTop', question)
       .catch((error: unknown): tasks.TopFinding => ({
@@ -217,7 +217,7 @@ export class BackgroundService implements OnApplicationBootstrap, OnApplicationS
     if (this.ended) throw new Error('the program ends');
     const found = 'rise' in finding ? { ...finding, refusal: '' } : { ...NOTHING_FOUND, ...finding };
     await this.database.write((manager) =>
-      manager.save(SolvedTopEntity, { id, fingerprint: questioned, ...found }),
+      manager.save(SolvedTopEntity, { id, fingerprint: questioned, strungFor: questionedNow, ...found }),
     );
     return this.analysis.of(id, false);
   }
@@ -258,7 +258,7 @@ export class BackgroundService implements OnApplicationBootstrap, OnApplicationS
   }
 }
 
-const NOTHING_FOUND = { rise: null, restraint: null, breathes: {} };
+const NOTHING_FOUND = { rise: null, restraint: null, breathes: {}, strung: null };
 
 /** What was written since goes before what only has another day; what asks for the most goes first. */
 function byUrgency(a: Kept, b: Kept): number {

@@ -1,4 +1,4 @@
-import type { ForecastCheck, ShownForecast } from '@upright-elder/core/instrument';
+import type { ForecastCheck, ShownForecast, StrungTopFacts } from '@upright-elder/core/instrument';
 import { Column, Entity, PrimaryColumn } from 'typeorm';
 import type { KeptCard } from './kept-card.js';
 
@@ -24,6 +24,14 @@ export class SolvedTopEntity {
   /** by what factor it breathes differently since an intervention, by its id */
   @Column({ type: 'simple-json' })
   breathes!: Record<string, number>;
+
+  /** what its strings do to it, and how its belly stands against that; null where it could not be solved */
+  @Column({ type: 'simple-json', nullable: true })
+  strung!: StrungTopFacts | null;
+
+  /** fingerprint of what is loose and how the belly stood, with all else that was asked */
+  @Column({ type: 'text', default: '' })
+  strungFor!: string;
 
   /** why it could not be solved */
   @Column({ type: 'text' })

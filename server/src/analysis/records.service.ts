@@ -23,10 +23,12 @@ export interface Gathered {
   fingerprint: string;
   /** what the plate model is asked; null where nothing is */
   question: TopQuestion | null;
-  /** of that question */
+  /** of that question, without and with what is loose now and how the belly stands */
   questioned: string;
-  /** the question is not answered yet */
+  questionedNow: string;
+  /** the question is not answered yet; or it is, but not for what is loose now and how the belly stands */
   solving: boolean;
+  solvingNow: boolean;
   /** why the plate model could not solve it; empty where it could, or was not asked */
   refusal: string;
 }
@@ -62,12 +64,15 @@ export class RecordsService {
     ]);
     const known = { instrument, examinations, interventions, marks, plan };
     const question = topQuestionOf(known);
-    const questioned = question ? fingerprintOf(question) : '';
+    // what is loose now moves the judgement only: the forecasts keep their top while it is solved anew
+    const questioned = question ? fingerprintOf({ ...question, loose: [], belly: null }) : '';
+    const questionedNow = question ? fingerprintOf(question) : '';
     const answered = question && solved?.fingerprint === questioned ? solved : null;
     const top = answered && {
       rise: answered.rise,
       restraint: answered.restraint,
       breathes: answered.breathes,
+      strung: answered.strungFor === questionedNow ? answered.strung : null,
     };
     const record: InstrumentRecord = { ...known, top, kept };
     return {
@@ -76,7 +81,9 @@ export class RecordsService {
       fingerprint: fingerprintOf({ record, room: room.key }),
       question,
       questioned,
+      questionedNow,
       solving: question !== null && !answered,
+      solvingNow: answered !== null && answered.strungFor !== questionedNow,
       refusal: answered?.refusal ?? '',
     };
   }

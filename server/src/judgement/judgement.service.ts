@@ -52,7 +52,7 @@ function budgetOf({ side, budget, leading }: SideStance): Budget[] {
   ];
 }
 
-function findingOf({ mark: _mark, never, ...finding }: Finding): JudgedFinding {
+function findingOf({ never, ...finding }: Finding): JudgedFinding {
   return { ...finding, never: never.map((one) => FORBIDDEN[one]) };
 }
 

@@ -19,11 +19,13 @@ import {
   type InstrumentJudgement,
   type Learned,
   type ShownForecast,
+  type StrungTopFacts,
   type TopQuestion,
 } from '@upright-elder/core/instrument';
 import type { QuantityId } from '@upright-elder/core/readings';
 import { firstQuestion, firstSentence, type Sentence } from '@upright-elder/core/sentences';
-import { SolvedTop, topSpec } from '@upright-elder/core/top';
+import { IN_USE } from '@upright-elder/core/forecast';
+import { fitBelly, SolvedTop, STRUNG_SD, topSpec } from '@upright-elder/core/top';
 import type { HeightUnit } from '@upright-elder/core/units';
 
 // what runs in the threads beside; every export is one task
@@ -182,7 +184,8 @@ export function woodThrough({ room }: { room: PackedRoom }): WoodThrough {
 
 /** What the plate model finds of a plan, or why it cannot. */
 export type TopFinding =
-  { rise: number; restraint: number; breathes: Record<string, number> } | { refusal: string };
+  | { rise: number; restraint: number; breathes: Record<string, number>; strung: StrungTopFacts }
+  | { refusal: string };
 
 export function solveTop({
   plan,
@@ -190,10 +193,12 @@ export function solveTop({
   thickness,
   domeRadius,
   pull,
+  loose,
+  belly,
   interventions,
 }: TopQuestion): TopFinding {
   try {
-    const recorded = interventions.flatMap(({ before, after }) => [...before, ...after]);
+    const recorded = [...loose, ...interventions.flatMap(({ before, after }) => [...before, ...after])];
     const spec = topSpec(plan, {
       species,
       laminated: false,
@@ -209,14 +214,46 @@ export function solveTop({
       ]);
       return (damper!.saddle.rise - drier!.saddle.rise) / 2;
     };
+    const glued = top.state([], { pull, moisture: 0 });
     return {
       rise: riseOf([]),
       restraint: top.restraint(),
       breathes: Object.fromEntries(
         interventions.map(({ id, before, after }) => [id, riseOf(after) / riseOf(before)]),
       ),
+      strung: {
+        rise: glued.saddle.rise,
+        turn: glued.saddle.turn,
+        belly: belly && fitOf(top, loose, belly, { pull, thickness }),
+      },
     };
   } catch (error) {
     return { refusal: error instanceof Error ? error.message : 'it could not be solved' };
+  }
+}
+
+/** The last belly profile against the glued, unset top. */
+function fitOf(
+  top: SolvedTop,
+  loose: TopQuestion['loose'],
+  { stations, moisture, date }: NonNullable<TopQuestion['belly']>,
+  { pull, thickness }: Pick<TopQuestion, 'pull' | 'thickness'>,
+): StrungTopFacts['belly'] {
+  try {
+    const { verdict, foldIndex, lookInside } = fitBelly(
+      top,
+      loose,
+      stations.map(({ x, y, height, sd }) => ({ point: [x, y], height, sd })),
+      {
+        pull,
+        moisture: { value: moisture.mean, sd: moisture.sd },
+        inUse: IN_USE,
+        strungSd: thickness === null ? STRUNG_SD.notMeasured : STRUNG_SD.measured,
+      },
+    );
+    return { verdict, foldIndex, lookInside, date };
+  } catch {
+    // a station on no wood says nothing of the belly
+    return null;
   }
 }

@@ -3,6 +3,7 @@ import { HUMIDITY_WINDOW, TILT_LIMIT } from '../../targets/index.js';
 import { termOf, type BudgetCause } from '../budget.js';
 import { creepWords } from '../creepWords.js';
 import type { Found, Say } from '../finding.js';
+import type { Source } from '../evidence.js';
 import type { Known } from '../known.js';
 import type { QuestionId } from '../questions.js';
 import type { SideStance } from '../sideStance.js';
@@ -226,8 +227,8 @@ export const STANCE_RULES: Rule[] = [
         say: () =>
           'The belly is what lifts the bridge: the structure under it comes first, and the neck is judged again after that.',
         evidence: [
-          ...known.ofPoints('topShape'),
-          ...known.ofReads(known.read('bridgeTilt', 'centre'), known.read('bellyBehindBridge', 'centre')),
+          ...ofFold(known),
+          ...known.ofReads(known.read('bellyBehindBridge', 'centre')),
           ...(answer === 'not enough' ? short : spent).flatMap(({ side }) =>
             known.ofSide(side, 'straightedge'),
           ),
@@ -314,7 +315,7 @@ export const STANCE_RULES: Rule[] = [
       return one(fold === 'folds' && cause !== 'belly', () => ({
         say: () =>
           'The top folds, hollow before the bridge and humped behind it: the structure under the bridge has let go.',
-        evidence: [...known.ofPoints('topShape'), ...known.ofReads(known.read('bridgeTilt', 'centre'))],
+        evidence: ofFold(known),
         check: underTheBridge(known),
       }));
     },
@@ -338,6 +339,20 @@ export const STANCE_RULES: Rule[] = [
             ? `The bridge leans ${degrees(tilt!.value)} while the belly does not fold: some lean is normal; probe plate, braces and the bridge’s back edge.`
             : `The bridge leans ${degrees(tilt!.value)} towards the neck, more than is usual: look at the belly and feel the braces.`,
         evidence: known.ofReads(tilt),
+      }));
+    },
+  },
+  {
+    id: 'belly-odd',
+    severity: 'watch',
+    find: (known) => {
+      const belly = known.evidence.top?.belly;
+      return one(belly?.lookInside === true && known.verdict.fold !== 'folds', () => ({
+        certainty: 'suspected',
+        say: () =>
+          'The belly stands as if the wood were far damper than the air says: a brace that came loose and was not found looks like that. Look inside.',
+        evidence: [{ of: 'top', date: belly!.date }],
+        check: ['feel-braces', ...(known.instrument.planDrawn ? (['walk-weight'] as const) : [])],
       }));
     },
   },
@@ -483,6 +498,16 @@ function tellsApart(known: Known, season: boolean): QuestionId[] {
     ...(known.readsOf('fretPlane').length > 0 ? [] : (['fret-plane'] as const)),
     ...(known.readsOf('bridgeThickness').length > 0 || known.archtop ? [] : (['bridge-thickness'] as const)),
     ...(season ? (['other-season'] as const) : []),
+  ];
+}
+
+/** What tells that a top folds. */
+function ofFold(known: Known): Source[] {
+  const belly = known.evidence.top?.belly;
+  return [
+    ...known.ofPoints('topShape'),
+    ...(belly ? [{ of: 'top' as const, date: belly.date }] : []),
+    ...known.ofReads(known.read('bridgeTilt', 'centre')),
   ];
 }
 

@@ -3,6 +3,7 @@ import { useMemo } from 'react';
 import { useParams } from 'react-router';
 import { Fetching } from '../../app/Fetching.js';
 import { useAllMarks, useInstrument, usePlan, useShop } from '../../data/hooks.js';
+import { FindingsHere } from './judgement/FindingsHere.js';
 import { documentOf } from './map/mapDocument.js';
 import { MapView } from './map/MapView.js';
 import { SetUpPlan } from './map/SetUpPlan.js';
@@ -55,5 +56,12 @@ function DrawnMap({
     [plan, marks],
   );
   const neck = useMemo(() => ({ scale: scale.metres, bodyJoin }), [scale.metres, bodyJoin]);
-  return <MapView instrumentId={id} saved={saved} stored={marks} neck={neck} today={today} />;
+  return (
+    <>
+      <MapView instrumentId={id} saved={saved} stored={marks} neck={neck} today={today} />
+      <div className="mt-3">
+        <FindingsHere id={id} of={({ mark }) => mark !== null} />
+      </div>
+    </>
+  );
 }

@@ -4,6 +4,7 @@ import { useMemo } from 'react';
 import { Link, useParams } from 'react-router';
 import { Fetching } from '../../app/Fetching.js';
 import { useInstrument, useTop } from '../../data/hooks.js';
+import { FindingsHere } from './judgement/FindingsHere.js';
 import { ArchedTop } from './top/ArchedTop.js';
 import { VirtualTop } from './top/VirtualTop.js';
 
@@ -20,9 +21,31 @@ export default function TopPage() {
   );
 }
 
+/** Findings that are of the top and what is under it. */
+const OF_THE_TOP = [
+  'x-loose-at-bridge',
+  'brace-loose',
+  'belly-lifts',
+  'belly-folds',
+  'belly-odd',
+  'leans-much',
+  'dome-sound',
+  'hole-sunk',
+  'bar-fallen',
+  'bar-loose',
+  'arch-sinks',
+];
+
 function TopOf({ instrument, top }: { instrument: Instrument; top: TopModel }) {
   const plan = useMemo(() => top.plan && planOf(top.plan), [top.plan]);
-  if (top.arch) return <ArchedTop instrument={instrument} arch={top.arch} />;
+  const said = <FindingsHere id={instrument.id} of={({ rule }) => OF_THE_TOP.includes(rule)} />;
+  if (top.arch)
+    return (
+      <>
+        {said}
+        <ArchedTop instrument={instrument} arch={top.arch} />
+      </>
+    );
   if (!plan)
     return (
       <div className="sheet p-6">
@@ -36,5 +59,10 @@ function TopOf({ instrument, top }: { instrument: Instrument; top: TopModel }) {
     );
   // what is tried begins again as found where the map has changed
   const found = JSON.stringify([instrument.id, plan, top.loose]);
-  return <VirtualTop key={found} instrument={instrument} known={top} plan={plan} />;
+  return (
+    <>
+      {said}
+      <VirtualTop key={found} instrument={instrument} known={top} plan={plan} />
+    </>
+  );
 }
