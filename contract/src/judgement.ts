@@ -1,17 +1,21 @@
 import {
   BUDGET_CAUSES,
   CERTAINTIES,
+  LOOKED,
   QUESTION_IDS,
   SEVERITIES,
   type BudgetCause,
   type Certainty,
+  type Looked,
   type QuestionId,
   type Severity,
 } from '@upright-elder/core/diagnosis';
 import {
+  LINE_IDS,
   POINT_IDS,
   QUANTITY_IDS,
   READ_PLACES,
+  type LineId,
   type PointId,
   type QuantityId,
   type ReadPlace,
@@ -148,6 +152,15 @@ export class JudgedFinding {
   unsound!: boolean;
 }
 
+/** How a line of the full examination was looked at. */
+export class LookedAt {
+  @IsIn(LINE_IDS)
+  line!: LineId;
+
+  @IsIn(LOOKED)
+  looked!: Looked;
+}
+
 /** What to find out: what it decides, and the minutes it takes. */
 export class JudgedQuestion {
   @IsIn(QUESTION_IDS)
@@ -239,6 +252,9 @@ export class Judgement {
 
   @NestedList(() => JudgedQuestion)
   questions!: JudgedQuestion[];
+
+  @NestedList(() => LookedAt)
+  looked!: LookedAt[];
 
   @NestedList(() => Step)
   order!: Step[];

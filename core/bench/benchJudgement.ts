@@ -3,7 +3,7 @@ import { addedRepairs, judgedWrong, SOUND_POINTS, withSound } from '../simulated
 import { drawInstrument, type TrueCause } from '../simulated/drawnInstruments.js';
 import { leadingOf, termOf } from '../src/diagnosis/index.js';
 import { judgeInstrument, learn, standOn } from '../src/instrument/index.js';
-import { figure } from './figures.js';
+import { figure, figureUnder } from './figures.js';
 
 const MANY = Number(process.argv[2] ?? 10000);
 const DAY = 20780;
@@ -80,6 +80,7 @@ figure(
   String([...wrong.values()].reduce((a, b) => a + b, 0)),
   wrong.size === 0,
 );
+figureUnder('judgement once forecast and top stand', judging / judged, 50);
 figure(
   'judgement: drawn instruments',
   'under 20 minutes',

@@ -23,6 +23,7 @@ const APART: [one: string, other: string, side?: 'side'][] = [
   ['season-untold', 'action-off', 'side'],
   ['nothing-at-pitch', 'action-off'],
   ['slack-for-pitch', 'saddle-taller'],
+  ['slack-for-pitch', 'season-low'],
   ['readings-disagree', 'saddle-answers'],
 ];
 

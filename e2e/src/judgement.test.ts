@@ -150,4 +150,30 @@ describe('judgement', () => {
     expect(text).not.toContain('Unsound');
     await page.close();
   });
+
+  it('of what was held slack asks for nothing that needs pitch', async () => {
+    const id = randomUUID();
+    await put(`instruments/${id}`, instrumentBody(person, 'Held Slack'));
+    const [page, hand] = await open(`/instruments/${id}/examine?protocol=full`);
+    await hand.sees('Before a string is tuned up');
+    await hand.tabTo('At pitch');
+    await hand.keys('2');
+    await hand.tabTo('Unsound: it stays slack, what needs pitch is not taken');
+    await hand.keys('Space');
+    await hand.sees('Action at fret 12: not taken: unsound');
+    await page.focus('[aria-label="Headstock"] button');
+    await hand.keys('4');
+    await hand.save();
+    await hand.sees('saved');
+    await page.goto(`${program.address}/instruments/${id}/judgement`, { waitUntil: 'domcontentloaded' });
+    await hand.sees('The headstock is cracked behind the nut');
+    const text = await hand.text();
+    expect(text).toContain('It stays slack: what needs pitch was not taken');
+    expect(text).not.toContain('No action was read at pitch');
+    expect(text).not.toMatch(/Tune it up, where/u);
+    expect((await judgedOf(id)).order.map(({ id: step }) => step)).toEqual(
+      expect.arrayContaining(['slacken', 'glue-headstock']),
+    );
+    await page.close();
+  });
 });

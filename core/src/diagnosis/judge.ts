@@ -1,7 +1,8 @@
 import { sayDate } from '../days/index.js';
+import { HOUSE_PROTOCOLS, isQuantity, linesFor, type LineId } from '../readings/index.js';
 import { finer, moveIn, sayHeight, sayInches, type HeightUnit } from '../units/index.js';
 import { sidesOf } from './budgetsOf.js';
-import type { Evidence, Today } from './evidence.js';
+import type { Evidence, Looked, Today } from './evidence.js';
 import { SEVERITIES, type Finding, type Say } from './finding.js';
 import { Known } from './known.js';
 import { QUESTION_IDS, QUESTIONS, type QuestionId } from './questions.js';
@@ -28,6 +29,8 @@ export interface Diagnosis {
   /** gravest first */
   findings: Finding[];
   questions: OpenQuestion[];
+  /** how each line of a full examination was looked at */
+  looked: { line: LineId; looked: Looked }[];
   sides: SideStance[];
   verdict: StanceVerdict;
 }
@@ -72,6 +75,7 @@ export function diagnose(evidence: Evidence, unit: HeightUnit, today: Today = {}
     unsound: findings.some(({ unsound }) => unsound),
     findings,
     questions: questionsOf(findings),
+    looked: lookedOf(known),
     sides,
     verdict: known.verdict,
   };
@@ -126,6 +130,13 @@ function lapsed(finding: Finding, workedOn: string | null): Finding {
     certainty: 'suspected',
     text: `${finding.text} It was found before the work of ${sayDate(workedOn, 'long')}: look again.`,
   };
+}
+
+/** Every line of the full examination that this construction has, with how it was looked at. */
+function lookedOf(known: Known): Diagnosis['looked'] {
+  return HOUSE_PROTOCOLS.full.stages
+    .flatMap((stage) => linesFor(stage, known.instrument.type))
+    .map((line) => ({ line, looked: isQuantity(line) ? known.lookedAt(line) : known.looked(line) }));
 }
 
 /** Each open question once: by the gravest finding that raises it, then by the minutes it takes. */

@@ -1,4 +1,11 @@
-import type { Place, PointId, QuantityId, StateId, StringSide } from '../readings/index.js';
+import {
+  needsPitch,
+  type Place,
+  type PointId,
+  type QuantityId,
+  type StateId,
+  type StringSide,
+} from '../readings/index.js';
 import type { ActionBudget } from './budget.js';
 import type { Evidence, Looked, MarkItem, PointItem, ReadItem, Source } from './evidence.js';
 import type { SideStance } from './sideStance.js';
@@ -49,6 +56,12 @@ export class Known {
     if (!item || item.states.length === 0) return 'not looked at';
     if (item.states.includes('unseen')) return 'cannot be seen';
     return item.verdict === 'sound' ? 'found sound' : 'found so';
+  }
+
+  /** How a quantity was looked at: read, or not, or left out because it may not be strung. */
+  lookedAt(quantity: QuantityId): Looked {
+    if (this.readsOf(quantity).length > 0) return 'found so';
+    return this.evidence.heldUnsound && needsPitch(quantity) ? 'not taken: unsound' : 'not looked at';
   }
 
   read(quantity: QuantityId, place: Place): ReadItem | null {

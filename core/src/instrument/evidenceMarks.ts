@@ -80,7 +80,9 @@ function nameOf({ kind, face, name, brace, sightings }: MarkFacts, plan: Plan | 
   if (kind === 'separation' && of) {
     // `X brace, treble leg` is the treble leg of the X brace
     const [part, leg] = of.name.split(', ');
-    return leg ? `the ${leg} of the ${part!}` : `the ${of.name}`;
+    if (leg) return `the ${leg} of the ${part!}`;
+    // one of several goes by its number
+    return /\d/u.test(of.name) ? of.name : `the ${of.name}`;
   }
   if (name.trim()) return kind === 'crack' ? `the crack “${name.trim()}”` : `“${name.trim()}”`;
   const [x] = sightings.at(-1)!.path[0] ?? [0, 0];

@@ -363,7 +363,8 @@ function chosenOf(
   const reasons =
     amounts.length > 0 && (TREATMENTS[id].cuts || AMOUNTS_WAIT.includes(id)) ? heldReasons(plan) : [];
   const withheld = reasons.length > 0 ? reasons.join('; ') : null;
-  const said = STEP_WHY[id] ?? by[0]!.text;
+  const settling = by[0]!.rule === 'still-settling';
+  const said = (settling ? undefined : STEP_WHY[id]) ?? by[0]!.text;
   const why = withheld ? said : [said, sayAmounts(id, amounts, plan, fine)].filter(Boolean).join(' ');
   return {
     id,

@@ -21,7 +21,7 @@ export class JudgementService {
     const unit = heights ?? (await this.shop.get()).sayIn;
     const day = this.clock.today();
     const judged = await this.analysis.ask('judgement', { fit: packed, room, day, unit });
-    const { examinationId, date, first, unsound, sides, findings, questions, order } = judged;
+    const { examinationId, date, first, unsound, sides, findings, questions, looked, order } = judged;
     return {
       examinationId,
       date,
@@ -30,6 +30,7 @@ export class JudgementService {
       budgets: sides.flatMap(budgetOf),
       findings: findings.map(findingOf),
       questions: questions.map(({ id, ask, decides, minutes }) => ({ id, ask, decides, minutes })),
+      looked,
       order: order.map(stepOf),
     };
   }

@@ -19,6 +19,7 @@ const BACK_BOW = -0.05 * mm;
 const reliefOff = ({ sides }: Known): SideStance[] => sides.filter(({ mends }) => mends.relief);
 const rodWorks = (known: Known): boolean =>
   known.instrument.rod === 'adjustable' && !known.has('trussRod', 'spins', 'at-its-end', 'none-fitted');
+const rodFails = (known: Known): boolean => known.has('trussRod', 'spins', 'at-its-end');
 const noRod = (known: Known): boolean =>
   known.instrument.rod === 'none' || known.has('trussRod', 'none-fitted');
 
@@ -82,7 +83,7 @@ export const NECK_RULES: Rule[] = [
           ...known.ofReads(...bowed.map((side) => known.read('relief', side))),
           ...known.ofPoints('boardEdges'),
         ],
-        check: noRod(known) || rodWorks(known) ? [] : ['rod'],
+        check: noRod(known) || rodFails(known) || rodWorks(known) ? [] : ['rod'],
       }));
     },
   },
@@ -150,11 +151,13 @@ function reliefRule(known: Known, which: 'high' | 'low'): Found[] {
     ? 'there is no rod, and a bow of that size is pressed'
     : noRod(known)
       ? 'there is no rod: live with it, or let the saddle carry it'
-      : !rodWorks(known)
-        ? 'find out first whether the rod turns'
-        : which === 'high'
-          ? 'tighten the rod by an eighth of a turn at a time, strings eased, and read again'
-          : 'ease the rod by an eighth of a turn at a time and read again';
+      : rodFails(known)
+        ? 'the rod does not pull, and is seen to first'
+        : !rodWorks(known)
+          ? 'find out first whether the rod turns'
+          : which === 'high'
+            ? 'tighten the rod by an eighth of a turn at a time, strings eased, and read again'
+            : 'ease the rod by an eighth of a turn at a time and read again';
   return [
     {
       side: off.length === 1 ? worst.side : undefined,
@@ -162,7 +165,7 @@ function reliefRule(known: Known, which: 'high' | 'low'): Found[] {
       say: ({ fine, gap }) =>
         `Relief is ${gap(bow)}, too ${which === 'high' ? 'much' : 'little'}: it ${term.value > 0 ? 'raises' : 'lowers'} the action at fret 12 by ${fine(Math.abs(term.value))}; ${how}.`,
       evidence: known.ofSide(worst.side, 'relief'),
-      check: noRod(known) || rodWorks(known) ? [] : ['rod'],
+      check: noRod(known) || rodFails(known) || rodWorks(known) ? [] : ['rod'],
     },
   ];
 }

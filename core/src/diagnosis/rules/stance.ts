@@ -51,7 +51,10 @@ export const STANCE_RULES: Rule[] = [
     never: ['trim', 'cut', 'reset'],
     find: (known) =>
       known.sides
-        .filter(({ now, there, told }) => now === 'high' && there === 'right' && told)
+        .filter(
+          ({ now, there, told, side }) =>
+            now === 'high' && there === 'right' && told && !slackTyped(known).includes(side),
+        )
         .map((side): Found => ({
           side: side.side,
           say: (say) =>
@@ -83,7 +86,7 @@ export const STANCE_RULES: Rule[] = [
     check: ['other-season'],
     find: (known) =>
       known.sides
-        .filter(({ now, told }) => now !== 'right' && !told)
+        .filter(({ now, told, side }) => now !== 'right' && !told && !slackTyped(known).includes(side))
         .map((side): Found => ({
           side: side.side,
           certainty: 'suspected',
@@ -97,7 +100,10 @@ export const STANCE_RULES: Rule[] = [
     check: ['other-season'],
     find: (known) =>
       known.sides
-        .filter(({ now, there, sure }) => now === 'right' && there !== 'right' && sure)
+        .filter(
+          ({ now, there, sure, side }) =>
+            now === 'right' && there !== 'right' && sure && !slackTyped(known).includes(side),
+        )
         .map((side): Found => ({
           side: side.side,
           say: ({ height }) =>
@@ -294,12 +300,19 @@ export const STANCE_RULES: Rule[] = [
       const { answer, short, tall } = known.verdict;
       const over = answer === 'too tall' ? short : answer === 'nothing is off' ? tall : [];
       const thinned = known.has('bridge', 'planed-thin') || thinBridge(known);
+      // a little over what stands well is no fault yet
+      const little =
+        answer !== 'too tall' &&
+        over.every(({ saddle }) => saddle!.showing.value - saddle!.ceiling < LITTLE_OVER);
       return one(over.length > 0 && !known.archtop, () => ({
-        certainty: thinned ? 'probable' : 'certain',
+        severity: little ? 'watch' : 'structural',
+        certainty: thinned || little ? 'probable' : 'certain',
         say: ({ fine }) =>
           answer === 'too tall'
             ? `A saddle that reaches the target would show ${fine(over[0]!.saddle!.remains.value)}, more than ${fine(over[0]!.saddle!.ceiling)}: the neck is set too far back, or the bridge was thinned.`
-            : `The saddle stands ${fine(over[0]!.saddle!.showing.value)} tall, more than ${fine(over[0]!.saddle!.ceiling)}: the neck is set too far back, or the bridge was thinned.`,
+            : little
+              ? `The saddle stands ${fine(over[0]!.saddle!.showing.value)} tall, a little more than ${fine(over[0]!.saddle!.ceiling)}: look whether the bridge was thinned.`
+              : `The saddle stands ${fine(over[0]!.saddle!.showing.value)} tall, more than ${fine(over[0]!.saddle!.ceiling)}: the neck is set too far back, or the bridge was thinned.`,
         evidence: over.flatMap(({ side }) => known.ofSide(side, 'straightedge', 'saddleShowing')),
         check: known.readsOf('bridgeThickness').length === 0 ? ['bridge-thickness'] : [],
       }));
@@ -413,6 +426,8 @@ export const STANCE_RULES: Rule[] = [
 
 /** Over this the air is damp for an instrument, percent. Common practice. */
 const DAMP_HUMIDITY = 60;
+/** Up to so much over its ceiling a saddle is only tall, m. House figure. */
+const LITTLE_OVER = 1e-3;
 /** Necks that are one with the body. */
 const INTEGRAL: readonly string[] = ['spanish-heel', 'through'];
 const THIN_BRIDGE = 6e-3;

@@ -7,6 +7,7 @@ import { useHeights } from '../../data/heights.js';
 import { useInstrument, useJudgement } from '../../data/hooks.js';
 import { BudgetSheet } from './judgement/BudgetSheet.js';
 import { FindingList } from './judgement/FindingList.js';
+import { LookedList } from './judgement/LookedList.js';
 
 /** Judgement: one sentence, what makes the action stand so, what is the matter, what to find out. */
 export default function JudgementPage() {
@@ -33,7 +34,7 @@ function JudgementOf({
   instrument: Instrument;
   unit: HeightUnit;
 }) {
-  const { first, unsound, budgets, findings, questions, date } = judgement;
+  const { first, unsound, budgets, findings, questions, looked, date } = judgement;
   return (
     <div className="grid gap-4">
       <section
@@ -63,6 +64,11 @@ function JudgementOf({
             <FindingList findings={findings} />
           ) : (
             <p className="sheet said p-4">Nothing was found wrong.</p>
+          )}
+          {date !== null && (
+            <div className="mt-3">
+              <LookedList looked={looked} />
+            </div>
           )}
         </section>
         <div className="grid gap-4">

@@ -1,0 +1,35 @@
+import type { Judgement } from '@upright-elder/contract';
+import type { Looked } from '@upright-elder/core/diagnosis';
+import { lineOf } from '@upright-elder/core/readings';
+
+const HEADINGS: [looked: Looked, heading: string][] = [
+  ['not looked at', 'Not looked at'],
+  ['cannot be seen', 'Cannot be seen'],
+  ['not taken: unsound', 'Not taken: unsound'],
+  ['found sound', 'Found sound'],
+  ['found so', 'Read, or found so'],
+];
+
+/** What of a full examination was looked at, and how: what nobody looked at is not sound for that. */
+export function LookedList({ looked }: Pick<Judgement, 'looked'>) {
+  const not = looked.filter((one) => one.looked === 'not looked at').length;
+  return (
+    <details className="sheet px-4 py-1">
+      <summary className="min-h-[44px] cursor-pointer py-2.5">
+        What was looked at{not > 0 && <span className="text-faint"> · {not} lines not yet</span>}
+      </summary>
+      <dl className="pb-2 text-[0.95rem]">
+        {HEADINGS.map(([state, heading]) => {
+          const lines = looked.filter((one) => one.looked === state);
+          if (lines.length === 0) return null;
+          return (
+            <div key={state} className="border-t border-rule py-1.5">
+              <dt className="font-bold">{heading}</dt>
+              <dd>{lines.map(({ line }) => lineOf(line).name.toLowerCase()).join(', ')}</dd>
+            </div>
+          );
+        })}
+      </dl>
+    </details>
+  );
+}
