@@ -100,7 +100,7 @@ function findingsOf(known: Known, say: Say): Finding[] {
       mark: found.mark ?? null,
       evidence: found.evidence,
       check: [...(found.check ?? rule.check ?? [])],
-      never: [...(rule.never ?? []), ...((found.unsound ?? rule.unsound) ? (['pitch'] as const) : [])].filter(
+      never: [...((found.unsound ?? rule.unsound) ? (['pitch'] as const) : []), ...(rule.never ?? [])].filter(
         (one, i, list) => list.indexOf(one) === i,
       ),
       unsound: found.unsound ?? rule.unsound ?? false,

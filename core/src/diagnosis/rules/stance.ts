@@ -3,7 +3,7 @@ import { HUMIDITY_WINDOW, TILT_LIMIT } from '../../targets/index.js';
 import { termOf, type BudgetCause } from '../budget.js';
 import { creepWords } from '../creepWords.js';
 import type { Found, Say } from '../finding.js';
-import type { Source } from '../evidence.js';
+import type { PlaneMoved, Source } from '../evidence.js';
 import type { Known } from '../known.js';
 import type { QuestionId } from '../questions.js';
 import type { SideStance } from '../sideStance.js';
@@ -401,6 +401,22 @@ export const STANCE_RULES: Rule[] = [
     },
   },
   {
+    id: 'plane-fell',
+    severity: 'watch',
+    find: (known) =>
+      known.evidence.moved
+        .filter(({ fell }) => fell.value > Math.max(2 * fell.sd, FELL))
+        .map((moved): Found => ({
+          side: moved.side,
+          say: ({ fineError }) =>
+            `Since ${sayDate(moved.since, 'long')} the straightedge came ${fineError(moved.fell)} closer to the bridge on the ${moved.side} side, the season taken out: ${movedWords(moved)}.`,
+          evidence: [
+            ...known.ofSide(moved.side, 'straightedge'),
+            ...known.ofReads(known.read('bellyBehindBridge', 'centre')),
+          ],
+        })),
+  },
+  {
     id: 'creeps',
     severity: 'structural',
     find: (known) =>
@@ -408,7 +424,6 @@ export const STANCE_RULES: Rule[] = [
         const history = known.evidence.history[side];
         if (history?.creep !== 'creeping' && history?.creep !== 'probably creeping') return [];
         const { creep, perYear } = history;
-        const body = known.evidence.moved.find((one) => one.side === side);
         return [
           {
             side,
@@ -416,7 +431,6 @@ export const STANCE_RULES: Rule[] = [
             severity: creep === 'creeping' && perYear.value > 0 ? 'structural' : 'watch',
             say: ({ yearly }) =>
               creepWords(`${capital(side)} action`, creep, perYear.value > 0, yearly(perYear)),
-            schools: body ? [movedWords(body)] : [],
             evidence: known.ofSide(side, 'action12'),
           },
         ];
@@ -426,6 +440,8 @@ export const STANCE_RULES: Rule[] = [
 
 /** Over this the air is damp for an instrument, percent. Common practice. */
 const DAMP_HUMIDITY = 60;
+/** A straightedge that came closer by less than this is no news, m. House figure. */
+const FELL = 0.3e-3;
 /** Up to so much over its ceiling a saddle is only tall, m. House figure. */
 const LITTLE_OVER = 1e-3;
 /** Necks that are one with the body. */
@@ -551,10 +567,9 @@ function whyNotYet(known: Known): string {
 }
 
 /** What moved between an earlier examination and the last, in words. */
-function movedWords({ since, belly, neck }: Known['evidence']['moved'][number]): string {
+function movedWords({ belly, neck }: PlaneMoved): string {
   const [b, n] = [Math.abs(belly.value), Math.abs(neck.value)];
-  const from = `Since ${sayDate(since, 'long')}`;
-  if (b > 2 * belly.sd && b >= n) return `${from} the belly accounts for it.`;
-  if (n > 2 * neck.sd && n > b) return `${from} the neck accounts for it, not the belly.`;
-  return `${from} neither belly nor neck moved more than the tools can miss.`;
+  if (b > 2 * belly.sd && b >= n) return 'the belly accounts for it';
+  if (n > 2 * neck.sd && n > b) return 'the neck accounts for it, not the belly';
+  return 'whether belly or neck moved is less than the tools can tell';
 }

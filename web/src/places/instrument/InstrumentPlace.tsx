@@ -38,7 +38,7 @@ export function InstrumentPlace() {
     <Fetching of={known}>
       {(instrument) => (
         <>
-          <div className="flex flex-wrap items-end gap-x-6 gap-y-1 lg:flex-nowrap">
+          <div className="flex flex-wrap items-end gap-x-6 gap-y-1 xl:flex-nowrap">
             <div className="min-w-0 flex-1">
               <div className="flex flex-wrap items-baseline gap-x-4">
                 <h1 className="text-[1.9rem] leading-tight">{instrument.nickname}</h1>
@@ -56,7 +56,7 @@ export function InstrumentPlace() {
                   .join(' · ')}
               </p>
             </div>
-            <nav aria-label="Pages of the instrument" className="flex flex-wrap lg:ml-auto lg:shrink-0">
+            <nav aria-label="Pages of the instrument" className="flex flex-wrap xl:ml-auto xl:shrink-0">
               {PAGES.map(({ to, label }, i) => (
                 <NavLink
                   key={to}
