@@ -92,7 +92,7 @@ export function stanceVerdict(known: Known): StanceVerdict {
     answer,
     changes,
     short,
-    cause: asks.length > 0 ? causeOf(asks, fold) : null,
+    cause: asks.length > 0 ? causeOf(known, asks, fold) : null,
     fold,
     held,
     spent,
@@ -114,7 +114,7 @@ function answerOf(
 }
 
 /** Which of belly, thickness and neck is surely low, by the largest part that is more than twice its error. */
-function causeOf(sides: readonly SideStance[], fold: StanceVerdict['fold']): PlaneCause {
+function causeOf(known: Known, sides: readonly SideStance[], fold: StanceVerdict['fold']): PlaneCause {
   if (fold === 'folds') return 'belly';
   const right = sides.every(
     ({ budget }) => budget !== null && budget.plane.wanted - budget.plane.value < PLANE_RIGHT,
@@ -128,7 +128,23 @@ function causeOf(sides: readonly SideStance[], fold: StanceVerdict['fold']): Pla
   );
   const most = told.sort((a, b) => b.value - a.value)[0];
   if (!most || (most.cause === 'neck' && fold === 'may fold')) return 'not told';
+  // against an earlier examination dome and bridge as they were made cancel: that is the surer
+  const since = movedSince(known, sides);
+  if (most.cause === 'neck' && since === 'belly') return 'belly';
+  if (most.cause === 'belly' && since === 'neck') return 'not told';
   return most.cause as PlaneCause;
+}
+
+/** Which of belly and neck made most of what the straightedge is short of since it was read first; null where neither surely did. */
+function movedSince({ evidence }: Known, sides: readonly SideStance[]): 'belly' | 'neck' | null {
+  for (const { side, budget } of sides) {
+    const moved = evidence.moved.find((one) => one.side === side);
+    if (!moved || !budget || moved.fell.value < (budget.plane.wanted - budget.plane.value) / 2) continue;
+    const { belly, neck } = moved;
+    if (belly.value > TOLD_AT * belly.sd && belly.value >= neck.value) return 'belly';
+    if (neck.value > TOLD_AT * neck.sd && neck.value > belly.value) return 'neck';
+  }
+  return null;
 }
 
 /** Whether the top folds: its shape decides, a lean alone asks; some lean is normal. */

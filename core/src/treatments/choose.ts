@@ -132,8 +132,7 @@ const ANSWERS: Answers = {
     ...(neckWork(plan).length > 0 ? (['saddle'] as const) : []),
     ...(found(plan, 'bridge-thinned') ? (['make-bridge', 'remove-bridge', 'reglue-bridge'] as const) : []),
   ],
-  'belly-lifts': (_, plan) =>
-    mayFlatten(plan) ? ['rehydrate', 'flatten-belly', 'rest-under-tension'] : ['rest-under-tension'],
+  'belly-lifts': (_, plan) => (mayFlatten(plan) ? ['rehydrate', 'flatten-belly', 'rest-under-tension'] : []),
   'belly-folds': (_, plan) => (mayFlatten(plan) ? ['rehydrate', 'flatten-belly', 'rest-under-tension'] : []),
   'neck-overset': (finding) => (finding.certainty === 'certain' ? ['overset'] : []),
   'still-settling': () => ['rest-under-tension'],
@@ -257,7 +256,15 @@ const IDLE: readonly TreatmentId[] = [
 /** What is not told yet, and holds a finding back. */
 const asksToMeasure = ({ diagnosis }: Planning): boolean =>
   diagnosis.findings.some(({ rule }) =>
-    ['neck-asked', 'readings-disagree', 'slack-for-pitch', 'wheels-spent', 'leans-much'].includes(rule),
+    [
+      'neck-asked',
+      'readings-disagree',
+      'slack-for-pitch',
+      'wheels-spent',
+      'leans-much',
+      'belly-lifts',
+      'belly-folds',
+    ].includes(rule),
   ) && diagnosis.questions.length > 0;
 
 /** What must not be done while anything found forbids it. */
