@@ -21,13 +21,14 @@ export class JudgementService {
     const unit = heights ?? (await this.shop.get()).sayIn;
     const day = this.clock.today();
     const judged = await this.analysis.ask('judgement', { fit: packed, room, day, unit });
-    const { examinationId, date, first, unsound, sides, findings, questions, looked, order } = judged;
+    const { examinationId, date, first, unsound, sides, verdict, findings, questions, looked, order } =
+      judged;
     return {
       examinationId,
       date,
       first,
       unsound,
-      budgets: sides.flatMap(budgetOf),
+      budgets: sides.flatMap((side) => budgetOf(side, verdict.fold === 'folds')),
       findings: findings.map(findingOf),
       questions: questions.map(({ id, ask, decides, minutes }) => ({ id, ask, decides, minutes })),
       looked,
@@ -36,7 +37,10 @@ export class JudgementService {
   }
 }
 
-function budgetOf({ side, budget, leading }: SideStance): Budget[] {
+/** Over a folded top neck and thickness are not told apart from the belly, however large they are. */
+const NOT_OVER_A_FOLD: readonly string[] = ['neck', 'thickness'];
+
+function budgetOf({ side, budget, leading }: SideStance, folds: boolean): Budget[] {
   if (!budget) return [];
   const { actual, target, total, lever, terms } = budget;
   return [
@@ -47,7 +51,7 @@ function budgetOf({ side, budget, leading }: SideStance): Budget[] {
       total,
       lever,
       leading: leading?.term.cause ?? null,
-      told: leading?.told ?? false,
+      told: leading !== null && leading.told && !(folds && NOT_OVER_A_FOLD.includes(leading.term.cause)),
       parts: terms,
     },
   ];
