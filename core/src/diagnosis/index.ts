@@ -5,6 +5,7 @@ export * from './budget.js';
 export * from './budgetsOf.js';
 export * from './sideStance.js';
 export * from './stanceVerdict.js';
+export * from './neckFacts.js';
 export * from './known.js';
 export * from './finding.js';
 export * from './questions.js';

@@ -141,6 +141,13 @@ export const saddleShowingWanted = (kind: StringKind): { least: number; most: nu
 /** Nobody trims a saddle below this, m: the string loses its bend. House caution for steel, common practice for nylon. */
 export const SADDLE_STOP = 2 * mm;
 
+/** A bridge thinner than this in its middle was planed, m. House caution, from memory. */
+export const THINNED_BRIDGE = 6 * mm;
+/** Fret crowns of this height can still be levelled, m. House caution. */
+export const LEVELS_FROM = 0.6 * mm;
+/** A bow beyond this is pressed, not left to saddle or relief, where no rod pulls it, m. House default. */
+export const BOW_TO_PRESS = 0.5 * mm;
+
 /** Travel that thumb wheels stand well between, m: something to go down, and half of the post left in the base. House figures. */
 export const WHEEL_TRAVEL = { from: 0.5 * mm, to: 9 * mm, middle: 4 * mm };
 

@@ -1,4 +1,13 @@
-import { termOf, type Diagnosis, type Evidence, type Finding, type SideStance } from '../diagnosis/index.js';
+import {
+  isIntegral,
+  rodOf,
+  termOf,
+  type Diagnosis,
+  type Evidence,
+  type Finding,
+  type SideStance,
+} from '../diagnosis/index.js';
+import { BOW_TO_PRESS, LEVELS_FROM } from '../targets/index.js';
 import { heelStrip, neckReset } from '../stance/index.js';
 import { TREATMENTS, type TreatmentId } from './catalogue/index.js';
 import { orderTreatments, type Amount, type Chosen, type Ordered } from './order.js';
@@ -38,7 +47,7 @@ function crackWork(finding: Finding, plan: Planning): TreatmentId[] {
 function neckWork({ evidence }: Planning): TreatmentId[] {
   const joint = evidence.instrument.build.neckJoint;
   if (joint === undefined) return [];
-  if (joint === 'spanish-heel' || joint === 'through') return ['taper-board'];
+  if (isIntegral(evidence.instrument)) return ['taper-board'];
   if (joint === 'mortise-bolted' || joint === 'bolted-flat') return ['reset-bolted', 'extension'];
   return ['neck-off', 'fit-heel', 'reglue-neck', 'extension'];
 }
@@ -145,7 +154,7 @@ const ANSWERS: Answers = {
   twist: () => ['twisted-neck'],
   'relief-high': (_, plan) => reliefWork(plan, true),
   'relief-low': (_, plan) => reliefWork(plan, false),
-  'back-bow': (_, plan) => (noRod(plan) ? ['other-strings'] : rodWorks(plan) ? ['adjust-rod'] : []),
+  'back-bow': (_, plan) => (rodOf(plan.evidence) === 'none' ? ['other-strings'] : reliefWork(plan, false)),
   'rod-spins': () => ['free-rod'],
   'rod-at-end': () => ['free-rod'],
   'rod-stiff': () => ['free-rod'],
@@ -168,22 +177,13 @@ const ANSWERS: Answers = {
   'tuners-fail': () => ['tuners'],
 };
 
-/** A crown that is left this high can still be levelled, m. House caution. */
-const LEVELS_FROM = 0.6e-3;
-/** A bow beyond this is pressed where no rod pulls it, m. House default. */
-const BOW_TO_PRESS = 0.5e-3;
-
-const noRod = (plan: Planning): boolean =>
-  plan.evidence.instrument.rod === 'none' || has(plan, 'trussRod', 'none-fitted');
-const rodWorks = (plan: Planning): boolean =>
-  plan.evidence.instrument.rod === 'adjustable' && !found(plan, 'rod-spins', 'rod-at-end');
-
 function reliefWork(plan: Planning, high: boolean): TreatmentId[] {
-  if (noRod(plan)) {
+  const rod = rodOf(plan.evidence);
+  if (rod === 'none') {
     const bow = Math.max(...plan.diagnosis.sides.map(({ measured }) => measured?.relief.value ?? 0));
     return high && bow > BOW_TO_PRESS ? ['press-neck'] : [];
   }
-  return rodWorks(plan) ? ['adjust-rod'] : [];
+  return rod === 'works' ? ['adjust-rod'] : [];
 }
 
 /** The steps that the findings ask for, in the order of the bench. */

@@ -1,14 +1,12 @@
+import { LEVELS_FROM } from '../../targets/index.js';
 import type { Found } from '../finding.js';
 import type { PointItem } from '../evidence.js';
-import type { Known } from '../known.js';
-import { pointRule } from './live.js';
-import { one, type Rule } from './rule.js';
+import { one, pointRule, type Rule } from './rule.js';
 
 const mm = 1e-3;
 const degree = Math.PI / 180;
-/** Fret crowns this low are very low, and from here on they can still be levelled, m. Common practice. */
+/** Fret crowns this low are very low, m. Common practice. */
 const VERY_LOW = 0.5 * mm;
-const LEVELS_FROM = 0.6 * mm;
 /** Strings that bend less behind the saddle lose their tone, and less than that is a hard stop, rad. House caution. */
 const BREAKS_WELL = 12 * degree;
 const BREAK_STOP = 10 * degree;
@@ -172,7 +170,3 @@ export const FRET_RULES: Rule[] = [
     },
   },
 ];
-
-/** Frets high enough to be levelled. */
-export const canLevel = (known: Known): boolean =>
-  (known.read('fretHeight', 'lowest')?.value ?? 0) >= LEVELS_FROM;

@@ -2,7 +2,7 @@ import { sayDate } from '../../days/index.js';
 import type { MarkItem } from '../evidence.js';
 import { ofMark, type Known } from '../known.js';
 import type { Found } from '../finding.js';
-import { one, type Rule } from './rule.js';
+import { one, pointRule, type Rule } from './rule.js';
 
 const crackMarks = (known: Known): MarkItem[] => known.marksOf('crack');
 /** Cracks of the top across the grain. */
@@ -207,27 +207,5 @@ export const LIVE_RULES: Rule[] = [
   }),
 ];
 
-/** A rule that a state of a point is enough for. */
-function pointRule(
-  id: string,
-  point: Parameters<Known['has']>[0],
-  states: Parameters<Known['has']>[1][],
-  {
-    text,
-    severity = 'live',
-    ...rest
-  }: { text: string; severity?: Rule['severity'] } & Pick<Rule, 'check' | 'never' | 'unsound'>,
-): Rule {
-  return {
-    id,
-    severity,
-    ...rest,
-    find: (known) =>
-      one(known.has(point, ...states), () => ({ say: () => text, evidence: known.ofPoints(point) })),
-  };
-}
-
 /** A mark at the beginning of a sentence. */
 export const named = ({ name }: MarkItem): string => `${name[0]!.toUpperCase()}${name.slice(1)}`;
-
-export { pointRule };

@@ -1,27 +1,23 @@
-import { firstFretGapWanted } from '../../targets/index.js';
+import { BOW_TO_PRESS, firstFretGapWanted } from '../../targets/index.js';
 import { termOf } from '../budget.js';
 import type { Found } from '../finding.js';
 import type { Known } from '../known.js';
+import { rodOf } from '../neckFacts.js';
 import type { SideStance } from '../sideStance.js';
-import { pointRule } from './live.js';
-import { one, type Rule } from './rule.js';
+import { one, pointRule, type Rule } from './rule.js';
 
 const mm = 1e-3;
 const degree = Math.PI / 180;
 /** Reliefs of the two edges that differ by more than this are twist, m. House figure. */
 const TWIST = 0.2 * mm;
 const TWIST_ANGLE = 0.6 * degree;
-/** A bow beyond this is pressed, not left to saddle or relief, where no rod pulls it, m. House default. */
-const BOW_TO_PRESS = 0.5 * mm;
 /** Less relief than this is a back-bow, m. House figure. */
 const BACK_BOW = -0.05 * mm;
 
 const reliefOff = ({ sides }: Known): SideStance[] => sides.filter(({ mends }) => mends.relief);
-const rodWorks = (known: Known): boolean =>
-  known.instrument.rod === 'adjustable' && !known.has('trussRod', 'spins', 'at-its-end', 'none-fitted');
-const rodFails = (known: Known): boolean => known.has('trussRod', 'spins', 'at-its-end');
-const noRod = (known: Known): boolean =>
-  known.instrument.rod === 'none' || known.has('trussRod', 'none-fitted');
+const rodWorks = ({ evidence }: Known): boolean => rodOf(evidence) === 'works';
+const rodFails = ({ evidence }: Known): boolean => rodOf(evidence) === 'fails';
+const noRod = ({ evidence }: Known): boolean => rodOf(evidence) === 'none';
 
 /** Both edges differ: a twist, and no rod answers it. */
 function twisted(known: Known): boolean {
@@ -183,5 +179,3 @@ function nutRule(known: Known, which: 'high' | 'low'): Found[] {
       evidence: known.ofSide(side, 'firstFretGap'),
     }));
 }
-
-export { noRod, rodWorks, twisted };

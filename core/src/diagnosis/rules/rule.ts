@@ -18,3 +18,23 @@ export interface Rule {
 
 /** One finding, where the condition holds. */
 export const one = (so: boolean, found: () => Found): Found[] => (so ? [found()] : []);
+
+/** A rule that a state of a point is enough for. */
+export function pointRule(
+  id: string,
+  point: Parameters<Known['has']>[0],
+  states: Parameters<Known['has']>[1][],
+  {
+    text,
+    severity = 'live',
+    ...rest
+  }: { text: string; severity?: Rule['severity'] } & Pick<Rule, 'check' | 'never' | 'unsound'>,
+): Rule {
+  return {
+    id,
+    severity,
+    ...rest,
+    find: (known) =>
+      one(known.has(point, ...states), () => ({ say: () => text, evidence: known.ofPoints(point) })),
+  };
+}

@@ -1,10 +1,11 @@
 import { sayDate } from '../../days/index.js';
-import { HUMIDITY_WINDOW, TILT_LIMIT } from '../../targets/index.js';
+import { HUMIDITY_WINDOW, THINNED_BRIDGE, TILT_LIMIT } from '../../targets/index.js';
 import { termOf, type BudgetCause } from '../budget.js';
 import { creepWords } from '../creepWords.js';
 import type { Found, Say } from '../finding.js';
 import type { PlaneMoved, Source } from '../evidence.js';
 import type { Known } from '../known.js';
+import { isIntegral } from '../neckFacts.js';
 import type { QuestionId } from '../questions.js';
 import type { SideStance } from '../sideStance.js';
 import { neckMayBeDue, slackTyped } from '../stanceVerdict.js';
@@ -184,7 +185,7 @@ export const STANCE_RULES: Rule[] = [
       const verdict = known.verdict;
       const asks = verdict.answer === 'not enough' ? verdict.short : verdict.spent;
       const due = verdict.cause === 'neck' && neckMayBeDue(known, verdict) && !known.archtop;
-      const integral = INTEGRAL.includes(known.instrument.build.neckJoint ?? '');
+      const integral = isIntegral(known.instrument);
       return one(due, () => {
         const low = lowest(asks);
         const neck = termOf(low.budget!, 'neck');
@@ -444,13 +445,10 @@ const DAMP_HUMIDITY = 60;
 const FELL = 0.3e-3;
 /** Up to so much over its ceiling a saddle is only tall, m. House figure. */
 const LITTLE_OVER = 1e-3;
-/** Necks that are one with the body. */
-const INTEGRAL: readonly string[] = ['spanish-heel', 'through'];
-const THIN_BRIDGE = 6e-3;
 
 const thinBridge = (known: Known): boolean => {
   const middle = known.read('bridgeThickness', 'middle');
-  return middle !== null && middle.value + 2 * middle.sd < THIN_BRIDGE;
+  return middle !== null && middle.value + 2 * middle.sd < THINNED_BRIDGE;
 };
 
 const lowest = (sides: readonly SideStance[]): SideStance =>

@@ -1,11 +1,10 @@
+import { THINNED_BRIDGE } from '../../targets/index.js';
 import { ofMark, type Known } from '../known.js';
 import type { Found } from '../finding.js';
-import { named, pointRule } from './live.js';
-import { one, type Rule } from './rule.js';
+import { named } from './live.js';
+import { one, pointRule, type Rule } from './rule.js';
 
 const mm = 1e-3;
-/** A bridge thinner than this in its middle was planed, m. House caution, from memory. */
-const THINNED = 6 * mm;
 /** A crack beside the fingerboard is short up to here, m. House figure. */
 const SHORT = 60 * mm;
 /** A sound hole that stands so far out of its plane is sunk, m. House figure. */
@@ -237,7 +236,7 @@ export const STRUCTURE_RULES: Rule[] = [
     never: ['thin'],
     find: (known) => {
       const middle = known.read('bridgeThickness', 'middle') ?? known.readsOf('bridgeThickness')[0] ?? null;
-      const thin = middle !== null && middle.value + 2 * middle.sd < THINNED;
+      const thin = middle !== null && middle.value + 2 * middle.sd < THINNED_BRIDGE;
       const seen = known.has('bridge', 'planed-thin');
       return one(seen || thin, () => ({
         say: ({ fine }) =>
