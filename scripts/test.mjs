@@ -26,6 +26,8 @@ async function ensureChromium() {
 
 let passed = 0;
 let failed = 0;
+/** named again before the last line, where they are looked for first */
+const bad = [];
 
 /** A check that either holds or does not: lint, formatting, types. */
 async function check(name, command, args) {
@@ -34,6 +36,7 @@ async function check(name, command, args) {
   if (code === 0) passed += 1;
   else {
     failed += 1;
+    bad.push(`${name}\n${output.split('\n').slice(-15).join('\n')}`);
     console.log(`✕ ${name}\n${output}`);
   }
 }
@@ -52,10 +55,13 @@ async function tests(project) {
     `--outputFile.json=${report}`,
   ]);
   const counts = existsSync(report) ? JSON.parse(readFileSync(report, 'utf8')) : null;
-  const bad = counts ? counts.numFailedTests : 0;
+  const fell = counts ? counts.numFailedTests : 0;
   passed += counts ? counts.numPassedTests : 0;
   // a run that fell over without naming a test has failed all the same
-  failed += bad > 0 ? bad : code === 0 && counts && counts.numPassedTests > 0 ? 0 : 1;
+  failed += fell > 0 ? fell : code === 0 && counts && counts.numPassedTests > 0 ? 0 : 1;
+  for (const { name, assertionResults } of counts?.testResults ?? [])
+    for (const { status, fullName, failureMessages } of assertionResults)
+      if (status === 'failed') bad.push(`${name}: ${fullName}\n${failureMessages.join('\n').slice(0, 600)}`);
 }
 
 /** What needs no database, so that it can run while that is compiled. */
@@ -65,6 +71,7 @@ async function withoutDatabase() {
   for (const room of [
     'core',
     'core/bench',
+    'core/cases',
     'contract',
     'drawings',
     'server',
@@ -88,5 +95,6 @@ mkdirSync(join(ROOT, '.setup'), { recursive: true });
 await Promise.all([ensureModules(), ensureChromium()]);
 await Promise.all([withoutDatabase(), withDatabase()]);
 await tests('e2e');
+for (const one of bad) console.log(`✕ ${one}`);
 console.log(`${passed} passed, ${failed} failed`);
 process.exit(failed === 0 ? 0 : 1);

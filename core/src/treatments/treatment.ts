@@ -1,7 +1,8 @@
+import type { PointId, QuantityId } from '../readings/index.js';
 import type { CautionId } from './cautions.js';
 
 /**
- * Where a repair stands in the order of the bench. What must follow what, and why, is said between stages (order.ts).
+ * Where a repair stands in the order of the bench. What must follow what, and why, is said by edges (order.ts).
  */
 export const WORK_STAGES = [
   'today',
@@ -16,27 +17,121 @@ export const WORK_STAGES = [
   'measure',
   'neck straight',
   'neck angle',
+  'board',
   'frets',
   'nut',
+  'colour',
   'saddle',
   'keeping',
   'set-up',
 ] as const;
 export type WorkStage = (typeof WORK_STAGES)[number];
 
+/** What of the bench a step occupies besides one pair of hands. */
+export const RESOURCES = [
+  'second hands',
+  'clamps',
+  'form',
+  'heat',
+  'steam',
+  'humid box',
+  'ventilated place',
+] as const;
+export type Resource = (typeof RESOURCES)[number];
+
+/** What a hand has to be able to do. */
+export const SKILLS = [
+  'measuring',
+  'gluing',
+  'heat',
+  'carving',
+  'fretting',
+  'finish',
+  'electrics',
+  'set-up',
+] as const;
+export type Skill = (typeof SKILLS)[number];
+
+/** What becomes of original parts and of what the instrument would fetch, the gentlest first. */
+export const ORIGINALS = ['untouched', 'kept apart', 'altered', 'lost'] as const;
+export type Originals = (typeof ORIGINALS)[number];
+
+/** A value with its standard error; SI, or a share of one. */
+interface Given {
+  value: number;
+  sd: number;
+}
+
+/**
+ * What a treatment does to what the model knows of an instrument; how that works out is in `plans/effects`. Numbers are
+ * house figures until the shop's own before and after say otherwise (`plans/learned`).
+ */
+export type Effect =
+  /** the wood comes to working moisture: the season's part of today goes */
+  | { on: 'season' }
+  /** the air where it is kept swings by this share of what it did */
+  | { on: 'climate'; swing: number }
+  /** the strings pull less, or not at all */
+  | { on: 'load'; pull: number }
+  /** relief, first-fret gap: to their target */
+  | { on: 'relief' | 'nut' }
+  /** saddle, or wheels: so that the action comes to its target */
+  | { on: 'saddle' | 'wheels' }
+  | { on: 'break angle' }
+  /** so much of the fold's part goes, of which some returns in the first weeks */
+  | { on: 'belly'; recovers: Given }
+  /** what was loose or open carries again; under tension the saddle line rises by this once more, m */
+  | { on: 'structure'; rise: Given; endsCreep?: true }
+  /** the bridge is as thick as it was made, or so much thicker, m */
+  | { on: 'thickness'; by: number | 'made' }
+  /** the fret plane meets the bridge as the school wants it, within this, m */
+  | { on: 'neck angle'; within: number }
+  /** the crowns stand higher (+) or lower by this, m */
+  | { on: 'frets'; by: Given }
+  | { on: 'crack' | 'compensation' | 'rod' | 'access' | 'looks' };
+
+/** A step of a treatment as it is worked: a hold is confirmed, a branch is what to do where it goes another way. */
+export interface WorkStep {
+  kind: 'prepare' | 'do' | 'hold' | 'wait' | 'check';
+  say: string;
+  branches?: { if: string; then: string }[];
+}
+
 /** A repair as the catalogue knows it. Times are house defaults from common practice, or the more cautious figure. */
 export interface Treatment {
   name: string;
+  /** what it is for */
+  for: string;
   stage: WorkStage;
   /** attended work, hours, from and to */
   hands: [number, number];
   /** waiting by the clock, hours, from and to, until it may carry tension */
   wait: [number, number];
+  /** what must be done before, in words */
+  after: string | null;
   /** what must be measured or confirmed before it starts */
   gate: string | null;
   /** 1 leaves no trace … 5 permanent */
   undo: [number, number];
   cautions: CautionId[];
+  /** in the plan with it: each one, or one of a list */
+  needs: (string | string[])[];
+  /** never in one plan with it */
+  excludes: string[];
+  effects: Effect[];
+  originals: Originals;
+  materials: string[];
+  /** what the materials cost, as hours of the shop's rate; house default, since prices are the shop's */
+  supplies: [number, number];
+  uses: Resource[];
+  skills: Skill[];
+  /** read or looked at again when it is done */
+  reads: (QuantityId | PointId)[];
+  /** what is photographed */
+  photos: string[];
+  steps: WorkStep[];
+  /** only where the owner agreed in writing */
+  consent?: true;
   /** it takes something away for good */
   cuts?: true;
   /** structural glue: inside the moisture window, strings off */
@@ -45,28 +140,81 @@ export interface Treatment {
   heats?: true;
 }
 
-/** A row of the catalogue. Hours; one number stands for both ends. */
+export type More = Partial<
+  Omit<Treatment, 'name' | 'for' | 'stage' | 'hands' | 'wait' | 'undo' | 'gate' | 'supplies' | 'steps'>
+> & { supplies?: number | [number, number]; steps?: WorkStep[] };
+
+const pair = (span: number | [number, number]): [number, number] =>
+  typeof span === 'number' ? [span, span] : span;
+
+/**
+ * A row of the catalogue. Hours; one number stands for both ends. What is left out follows from the rest: glue asks for
+ * clamps and a hand that glues, heat for a source of it; what has no steps of its own is prepared, done, waited for and
+ * checked as its row says.
+ */
 export function row(
   stage: WorkStage,
   name: string,
+  of: string,
   hands: number | [number, number],
   wait: number | [number, number],
   undo: number | [number, number],
   gate: string | null,
-  more: Partial<Pick<Treatment, 'cautions' | 'cuts' | 'glues' | 'heats'>> = {},
+  more: More = {},
 ): Treatment {
-  const pair = (span: number | [number, number]): [number, number] =>
-    typeof span === 'number' ? [span, span] : span;
-  return {
+  const { supplies, steps, ...rest } = more;
+  const made: Treatment = {
     name,
+    for: of,
     stage,
     hands: pair(hands),
     wait: pair(wait),
+    after: null,
     gate,
     undo: pair(undo),
-    ...more,
-    cautions: more.cautions ?? [],
+    cautions: [],
+    needs: [],
+    excludes: [],
+    effects: [],
+    originals: 'untouched',
+    materials: [],
+    uses: [...(more.glues ? (['clamps'] as const) : []), ...(more.heats ? (['heat'] as const) : [])],
+    skills: [
+      ...(more.glues ? (['gluing'] as const) : []),
+      ...(more.heats ? (['heat'] as const) : []),
+      ...(more.cuts ? (['carving'] as const) : []),
+    ],
+    reads: [],
+    photos: more.cuts || more.glues ? ['before', 'after'] : [],
+    ...rest,
+    supplies: pair(supplies ?? (more.glues ? 0.1 : 0)),
+    steps: [],
   };
+  return { ...made, steps: steps ?? stepsOf(made) };
+}
+
+/** Prepare, do, wait, check, as the row of a treatment has it. */
+export function stepsOf({ after, materials, name, gate, wait }: Treatment): WorkStep[] {
+  const prepare = [
+    after && `Done before: ${after}.`,
+    materials.length > 0 && `Laid ready: ${materials.join(', ')}.`,
+  ].filter((one) => typeof one === 'string');
+  return [
+    ...(prepare.length > 0 ? [{ kind: 'prepare' as const, say: prepare.join(' ') }] : []),
+    ...(gate ? [{ kind: 'hold' as const, say: gate }] : []),
+    { kind: 'do', say: `${name}.` },
+    ...(wait[1] > 0
+      ? [{ kind: 'wait' as const, say: `Leave it ${sayHours(wait)} before it carries anything.` }]
+      : []),
+    { kind: 'check', say: 'Look at it, measure what it was to change, and write both down.' },
+  ];
+}
+
+/** `12 h`, `1–2 days`. */
+export function sayHours([from, to]: readonly [number, number]): string {
+  const [unit, by] = to >= 48 ? ['days', 24] : ['h', 1];
+  const say = (hours: number) => `${Math.round((hours / by) * 100) / 100}`;
+  return from === to ? `${say(from)} ${unit}` : `${say(from)}–${say(to)} ${unit}`;
 }
 
 /** Hours of so many days. */

@@ -1,11 +1,15 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import {
+  becauseOf,
   CAUTIONS,
   CAUTIONS_DEFER,
+  HEADINGS,
   orderTreatments,
+  shutsOut,
   TREATMENT_IDS,
   TREATMENTS,
+  withNeeds,
   WORK_STAGES,
 } from './index.js';
 
@@ -107,6 +111,10 @@ describe('the catalogue', () => {
       TREATMENT_IDS.filter((id) => TREATMENTS[id].cautions.includes(caution));
     for (const id of TREATMENT_IDS)
       if (TREATMENTS[id].heats) expect(TREATMENTS[id].cautions, id).toContain('heat');
+    // celluloid burns: whatever heats on or near it says so
+    for (const id of TREATMENT_IDS)
+      if (TREATMENTS[id].heats && id !== 'footprint')
+        expect(TREATMENTS[id].cautions, id).toContain('celluloid');
     expect(warned('celluloid')).toEqual(
       expect.arrayContaining([
         'press-neck',
@@ -116,10 +124,115 @@ describe('the catalogue', () => {
         'isolate-celluloid',
       ]),
     );
-    expect(warned('dust')).toEqual(expect.arrayContaining(['fit-heel', 'nut', 'saddle', 'level-frets']));
+    expect(warned('dust')).toEqual(expect.arrayContaining(['fit-heel', 'nut', 'saddle', 'replace-plate']));
+    expect(warned('frets')).toEqual(expect.arrayContaining(['level-frets', 'refret', 'fret-ends']));
+    expect(warned('steam')).toEqual(['neck-off']);
     expect(warned('tension')).toEqual(
       expect.arrayContaining(['adjust-rod', 'thumb-wheels', 'neck-off', 'slacken']),
     );
     expect(CAUTIONS_DEFER).toMatch(/local rules and licensed practice/u);
   });
+
+  it('has the treatments of every heading, and only what can be in one plan together', () => {
+    const counts = Object.values(HEADINGS).map((heading) => Object.keys(heading).length);
+    // of the trade's list; the second saddle of the saddle's row stands by itself
+    expect(counts).toEqual([53 + 1, 15, 8, 14, 6, 11, 8]);
+    for (const id of TREATMENT_IDS) {
+      const { needs, excludes } = TREATMENTS[id];
+      for (const other of [...needs.flat(), ...excludes]) {
+        expect(TREATMENT_IDS as string[], id).toContain(other);
+        expect(other, id).not.toBe(id);
+      }
+      for (const other of needs.flat()) expect(excludes, id).not.toContain(other);
+      for (const other of excludes)
+        expect(shutsOut(id, other as typeof id), `${id} and ${other}`).toBe(shutsOut(other as typeof id, id));
+      const closed = withNeeds([id]);
+      for (const one of closed)
+        for (const other of closed) expect(shutsOut(one, other), `${id}: ${one} and ${other}`).toBe(false);
+      // whoever begins something is told how it is prepared, done and looked at
+      const kinds = TREATMENTS[id].steps.map(({ kind }) => kind);
+      expect(kinds, id).toContain('check');
+      expect(
+        kinds.some((kind) => kind === 'do' || kind === 'hold'),
+        id,
+      ).toBe(true);
+    }
+    for (const id of Object.keys(USUAL_STEPS) as (keyof typeof USUAL_STEPS)[]) {
+      const said = JSON.stringify(TREATMENTS[id].steps);
+      expect(said, id).toMatch(USUAL_STEPS[id]);
+    }
+  });
+
+  it('has every reason of the order, each on its pair (common practice, no published source)', () => {
+    for (const [first, then, because] of REASONS)
+      expect(becauseOf(first, then), `${first} before ${then}`).toMatch(because);
+  });
+
+  it('stands in no circle', () => {
+    const order = orderTreatments(chosen(TREATMENT_IDS));
+    const place = new Map(order.map((one) => [one.id, one.place]));
+    for (const a of TREATMENT_IDS)
+      for (const b of TREATMENT_IDS)
+        if (becauseOf(a, b)) expect(place.get(a), `${a} before ${b}`).toBeLessThan(place.get(b)!);
+  });
 });
+
+type Id = (typeof TREATMENT_IDS)[number];
+
+/** Where the work may turn out otherwise, and what is done then. */
+const USUAL_STEPS: Partial<Record<Id, RegExp>> = {
+  'neck-off': /second hole.*stop.*dowels, screws or bolts.*not what it seemed/u,
+  'fit-heel': /something else binds/u,
+  'adjust-rod': /resists.*spins/u,
+  'flatten-belly': /even dome.*leave it alone/u,
+  'remove-bridge': /screw or bolt.*epoxy/u,
+};
+
+const REASONS: [Id, Id, RegExp][] = [
+  ['treat-pests', 'clean-and-inspect', /quarantine/u],
+  ['isolate-celluloid', 'remove-bridge', /quarantine|celluloid/u],
+  ['lay-finish', 'clean-and-inspect', /before cleaning/u],
+  ['clean-and-inspect', 'rest-under-tension', /looked at inside before it is tuned up/u],
+  ['slacken', 'rehydrate', /slack before wetting/u],
+  ['slacken', 'neck-off', /slack before/u],
+  ['rehydrate', 'reglue-brace', /wrong size/u],
+  ['bring-down-damp', 'close-crack', /wrong size/u],
+  ['clean-and-inspect', 'remove-bridge', /fixings found before heat/u],
+  ['reglue-brace', 'reglue-bridge', /inside before outside/u],
+  ['close-crack', 'reglue-brace', /crack before the brace/u],
+  ['close-crack', 'back-off', /loose wood back/u],
+  ['reglue-brace', 'flatten-belly', /before flattening, well cured; probe again/u],
+  ['close-crack', 'flatten-belly', /no heat over an open crack/u],
+  ['screws-out', 'remove-bridge', /screws out of a bridge before heat/u],
+  ['replace-plate', 'plug-holes', /plate before pin holes/u],
+  ['plug-holes', 'ramp-holes', /nut before saddle|ramps|bridge/u],
+  ['saddle', 'ramp-holes', /ramps after the saddle height/u],
+  ['bridge-place', 'reglue-bridge', /laid out by scale before glue/u],
+  ['saddle', 'recut-slot', /slot is recut/u],
+  ['glue-block', 'neck-off', /holds the heel must stand still/u],
+  ['back-off', 'fit-heel', /body that was opened has another angle/u],
+  ['rest-under-tension', 'neck-off', /belly and bridge settle/u],
+  ['adjust-rod', 'fit-heel', /straight before its angle/u],
+  ['fit-heel', 'level-board', /angle before the board/u],
+  ['level-board', 'refret', /level before it is fretted/u],
+  ['refret', 'nut', /frets before the nut/u],
+  ['nut', 'saddle', /nut before saddle/u],
+  ['rest-under-tension', 'saddle', /only after resting/u],
+  ['free-rod', 'press-neck', /rod is tried under load/u],
+  ['seat-fret', 'level-frets', /seated before any levelling/u],
+  ['board-wear', 'refret', /before frets/u],
+  ['glue-headstock', 'rest-under-tension', /before the first tension/u],
+  ['tuners', 'rest-under-tension', /before the first tension/u],
+  ['spline-headstock', 'colour', /structure before colour|week at pitch/u],
+  ['saddle-pickup', 'saddle', /pick-up under the saddle before/u],
+  ['glue-block', 'wiring', /end block before jack/u],
+  ['raise-arch', 'bridge-feet', /before the bridge feet/u],
+  ['bridge-feet', 'thumb-wheels', /feet before the wheels/u],
+  ['reglue-bar', 'sound-post', /before the post/u],
+  ['other-strings', 'fit-heel', /tried before anything that is cut/u],
+  ['home-humidity', 'ramp-holes', /tried before anything that is cut/u],
+  ['neck-off', 'binding', /near heat comes off first/u],
+  ['reglue-bridge', 'colour', /structure before colour/u],
+  ['rest-under-tension', 'colour', /structure before colour/u],
+  ['slacken', 'clean-and-inspect', /live comes first/u],
+];
