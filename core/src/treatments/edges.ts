@@ -159,6 +159,7 @@ export const EDGES: readonly Edge[] = [
     ids('plug-holes', 'ramp-holes'),
     'plate before pin holes are reamed; pin holes before ramps',
   ),
+  edge(ids('plug-holes'), ids('ramp-holes'), 'pin holes before ramps'),
   // rest
   edge(
     ids('glue-headstock', 'spline-headstock', 'headstock-face', 'tuners'),

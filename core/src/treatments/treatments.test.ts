@@ -165,7 +165,7 @@ describe('the catalogue', () => {
 
   it('has every reason of the order, each on its pair (common practice, no published source)', () => {
     for (const [first, then, because] of REASONS)
-      expect(becauseOf(first, then), `${first} before ${then}`).toMatch(because);
+      expect(becauseOf(first, then) ?? '', `${first} before ${then}`).toMatch(because);
   });
 
   it('stands in no circle', () => {
@@ -180,13 +180,13 @@ describe('the catalogue', () => {
 type Id = (typeof TREATMENT_IDS)[number];
 
 /** Where the work may turn out otherwise, and what is done then. */
-const USUAL_STEPS: Partial<Record<Id, RegExp>> = {
+const USUAL_STEPS = {
   'neck-off': /second hole.*stop.*dowels, screws or bolts.*not what it seemed/u,
   'fit-heel': /something else binds/u,
   'adjust-rod': /resists.*spins/u,
   'flatten-belly': /even dome.*leave it alone/u,
   'remove-bridge': /screw or bolt.*epoxy/u,
-};
+} satisfies Partial<Record<Id, RegExp>>;
 
 const REASONS: [Id, Id, RegExp][] = [
   ['treat-pests', 'clean-and-inspect', /quarantine/u],
