@@ -56,6 +56,8 @@ export interface SidePaths {
   /** of each path, SI per %MC, and by how many days its wood lags more than usual */
   sensitivities: Float64Array;
   lags: Float64Array;
+  /** of each path, what it creeps, SI a year */
+  ages: Float64Array;
   referenceMoisture: number;
 }
 
@@ -70,6 +72,7 @@ export function sidePaths(calibration: Calibration, { days, paths }: Weather, se
   const levels = new Float64Array(days.length * paths);
   const sensitivities = new Float64Array(paths);
   const lags = new Float64Array(paths);
+  const ages = new Float64Array(paths);
   const step = Math.sqrt(STEP_DAYS / DAYS_PER_YEAR);
   const gone = Math.sqrt(Math.max(0, days[0]! - calibration.referenceDay) / DAYS_PER_YEAR);
   const years = days.map((day) => (day - calibration.referenceDay) / DAYS_PER_YEAR);
@@ -85,6 +88,7 @@ export function sidePaths(calibration: Calibration, { days, paths }: Weather, se
     const [level, sensitivity, age, settling = 0] = theta;
     const logs = settled.get(member)!;
     sensitivities[path] = sensitivity!;
+    ages[path] = age!;
     lags[path] = member.lagMore;
     let walk = member.walkSd * gone * gauss();
     for (let i = 0; i < days.length; i++) {
@@ -92,7 +96,7 @@ export function sidePaths(calibration: Calibration, { days, paths }: Weather, se
       levels[i * paths + path] = level! + age! * years[i]! + settling * logs[i]! + walk;
     }
   }
-  return { levels, sensitivities, lags, referenceMoisture: calibration.referenceMoisture };
+  return { levels, sensitivities, lags, ages, referenceMoisture: calibration.referenceMoisture };
 }
 
 /** The same under an air: SI, step by step and path by path within each. */

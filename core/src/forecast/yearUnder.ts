@@ -39,7 +39,7 @@ export interface SideFit {
 }
 
 /** A side with what holds of it however the air is kept: worked out once, asked about many times. */
-interface PreparedSide extends SideFit {
+export interface PreparedSide extends SideFit {
   standing: StandingAnswers;
   paths: SidePaths;
 }

@@ -1,5 +1,14 @@
 import { diagnose, sayIn, type Diagnosis, type Evidence, type Today } from '../diagnosis/index.js';
-import { chooseTreatments, type Ordered } from '../treatments/index.js';
+import type { PreparedYear } from '../forecast/index.js';
+import {
+  groundOf,
+  NO_SETTINGS,
+  soundWanted,
+  stepsOf,
+  type Ground,
+  type LearnedEffects,
+} from '../plans/index.js';
+import type { Ordered } from '../treatments/index.js';
 import type { HeightUnit } from '../units/index.js';
 import type { InstrumentToday } from './today.js';
 
@@ -12,21 +21,33 @@ export interface InstrumentJudgement extends Diagnosis {
 }
 
 /**
- * @param today the instrument as it stands on the day
+ * @param today the instrument as it stands on the day, with its coming year
  * @param unit how heights are said
  */
 export function judgeInstrument(
   evidence: Evidence,
-  today: Pick<InstrumentToday, 'sides'>,
+  today: Pick<InstrumentToday, 'sides'> & { prepared?: PreparedYear },
   unit: HeightUnit,
 ): InstrumentJudgement {
-  const diagnosis = diagnose(evidence, unit, standsToday(today));
+  const ground = groundToday(evidence, today, unit);
+  const { steps } = stepsOf(ground, soundWanted(ground), NO_SETTINGS, sayIn(unit));
   return {
-    ...diagnosis,
+    ...ground.diagnosis,
     date: evidence.date,
     examinationId: evidence.examinationId,
-    order: chooseTreatments(evidence, diagnosis, sayIn(unit).fine),
+    order: steps,
   };
+}
+
+/** What all plans of an instrument are made on, on a day. */
+export function groundToday(
+  evidence: Evidence,
+  today: Pick<InstrumentToday, 'sides'> & { prepared?: PreparedYear },
+  unit: HeightUnit,
+  effects?: LearnedEffects,
+): Ground {
+  const diagnosis = diagnose(evidence, unit, standsToday(today));
+  return groundOf({ evidence, diagnosis }, today.prepared ?? null, effects);
 }
 
 /** Where the action stands on the day, by its calibrated series. */

@@ -24,9 +24,15 @@ export interface InstrumentToday {
   year: YearUnder;
 }
 
+/** A day with what any year is worked out from. */
+export interface PreparedToday extends InstrumentToday {
+  prepared: PreparedYear;
+}
+
 /** Reads a day off what was learned: the wood, and the coming year of both sides. */
-export function standOn(fit: InstrumentFit, log: AirLog, day: number): InstrumentToday {
-  return dayOff(fit, prepareDay(fit, log, day));
+export function standOn(fit: InstrumentFit, log: AirLog, day: number): PreparedToday {
+  const prepared = prepareDay(fit, log, day);
+  return { ...dayOff(fit, prepared), prepared };
 }
 
 /** Everything of a day that does not ask how the air is kept. */

@@ -305,15 +305,29 @@ const NARROW_FIRST = [...EDGES].sort((a, b) => broad(a) - broad(b));
 
 const PAIRS = new Map<string, string | null>();
 
-/** Why one stands before another; null where nothing says so. */
-export function becauseOf(first: TreatmentId, then: TreatmentId): string | null {
-  const key = `${first} ${then}`;
+/**
+ * Why one stands before another; null where nothing says so.
+ *
+ * @param openJoint the neck joint has let go: it is closed before anything is strung, and only then rested
+ */
+export function becauseOf(first: TreatmentId, then: TreatmentId, openJoint = false): string | null {
+  const key = `${first} ${then}${openJoint ? ' open' : ''}`;
   const known = PAIRS.get(key);
   if (known !== undefined) return known;
-  const found =
-    first === then
-      ? null
-      : (NARROW_FIRST.find((one) => fits(first, one.first) && fits(then, one.then))?.because ?? null);
+  const found = openJoint ? overAnOpenJoint(first, then) : usual(first, then);
   PAIRS.set(key, found);
   return found;
+}
+
+const usual = (first: TreatmentId, then: TreatmentId): string | null =>
+  first === then
+    ? null
+    : (NARROW_FIRST.find((one) => fits(first, one.first) && fits(then, one.then))?.because ?? null);
+
+function overAnOpenJoint(first: TreatmentId, then: TreatmentId): string | null {
+  const [one, other] = [TREATMENTS[first].stage, TREATMENTS[then].stage];
+  const strung = (stage: WorkStage) => stage === 'rest' || stage === 'measure';
+  if (one === 'neck angle' && strung(other)) return 'the open joint is closed before anything is strung';
+  if (strung(one) && (other === 'neck angle' || other === 'neck straight')) return null;
+  return usual(first, then);
 }

@@ -34,19 +34,23 @@ const rank = ({ id }: Pick<Chosen, 'id'>): number => RANKS.get(id)!;
 /**
  * Puts treatments in the order of the bench, each with the arrows that put it there: a topological order of the edges
  * (A. B. Kahn, 1962), the earliest stage first among those that nothing holds back. Each id once.
+ *
+ * @param openJoint the neck joint has let go, see {@link becauseOf}
  */
-export function orderTreatments(chosen: readonly Chosen[]): Ordered[] {
+export function orderTreatments(chosen: readonly Chosen[], openJoint = false): Ordered[] {
   const left = [...chosen].sort((a, b) => rank(a) - rank(b));
   const done: Ordered[] = [];
   while (left.length > 0) {
-    const free = left.findIndex(({ id }) => left.every((other) => becauseOf(other.id, id) === null));
+    const free = left.findIndex(({ id }) =>
+      left.every((other) => becauseOf(other.id, id, openJoint) === null),
+    );
     // a circle would be a mistake of the edges, which a test looks for; nothing is lost over it
     const [one] = left.splice(Math.max(0, free), 1);
     done.push({
       ...one!,
       place: done.length + 1,
       after: done.flatMap(({ id }) => {
-        const because = becauseOf(id, one!.id);
+        const because = becauseOf(id, one!.id, openJoint);
         return because ? [{ id, because }] : [];
       }),
     });

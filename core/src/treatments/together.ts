@@ -4,16 +4,20 @@ import { TREATMENTS, type TreatmentId } from './catalogue/index.js';
 export const shutsOut = (one: TreatmentId, other: TreatmentId): boolean =>
   TREATMENTS[one].excludes.includes(other) || TREATMENTS[other].excludes.includes(one);
 
-/** What a treatment cannot be done without and is not there: each a list of those of which one will do. */
-export const lacksOf = (id: TreatmentId, there: ReadonlySet<string>): TreatmentId[][] =>
+/**
+ * What a treatment cannot be done without and is not there: each a list of those of which one will do.
+ *
+ * @param strung whether the instrument is strung to pitch at the end; what stays slack does not rest under tension
+ */
+export const lacksOf = (id: TreatmentId, there: ReadonlySet<string>, strung = true): TreatmentId[][] =>
   TREATMENTS[id].needs
     .map((need) => (typeof need === 'string' ? [need] : need) as TreatmentId[])
-    .filter((any) => !any.some((one) => there.has(one)));
+    .filter((any) => !any.some((one) => there.has(one)) && (strung || any[0] !== 'rest-under-tension'));
 
 /** Treatments with everything that they cannot be done without; where one of several will do, the first. */
-export function withNeeds(ids: Iterable<TreatmentId>): Set<TreatmentId> {
+export function withNeeds(ids: Iterable<TreatmentId>, strung = true): Set<TreatmentId> {
   const all = new Set(ids);
   // what is added last is looked at too: a set is walked in the order of its coming
-  for (const id of all) for (const any of lacksOf(id, all)) all.add(any[0]!);
+  for (const id of all) for (const any of lacksOf(id, all, strung)) all.add(any[0]!);
   return all;
 }

@@ -1,0 +1,25 @@
+import type { Diagnosis, Evidence, Finding, MarkItem } from '../diagnosis/index.js';
+
+/** What a plan is made of: everything that is known, and what is the matter. */
+export interface Context {
+  evidence: Evidence;
+  diagnosis: Diagnosis;
+}
+
+/** Whether a state was found at a point when it was last looked at. */
+export const has = ({ evidence }: Pick<Context, 'evidence'>, point: string, state: string): boolean =>
+  evidence.points.some((one) => one.point === point && (one.states as string[]).includes(state));
+
+/** Whether any of these rules found something. */
+export const found = ({ diagnosis }: Pick<Context, 'diagnosis'>, ...rules: string[]): boolean =>
+  diagnosis.findings.some(({ rule }) => rules.includes(rule));
+
+/** The mark that a finding is of. */
+export const markOf = (
+  { evidence }: Pick<Context, 'evidence'>,
+  { mark }: Pick<Finding, 'mark'>,
+): MarkItem | undefined => evidence.marks.find(({ id }) => id === mark);
+
+/** Neither side's strings would stand over, or under, what is wanted. */
+export const stands = ({ diagnosis }: Pick<Context, 'diagnosis'>, as: 'high' | 'low'): boolean =>
+  diagnosis.sides.some(({ there }) => there === as);

@@ -1,0 +1,191 @@
+import { AS_IT_WAS, scenarioWood, type Scenario } from '../air/index.js';
+import { DAYS_PER_YEAR } from '../days/index.js';
+import type { SideStance } from '../diagnosis/index.js';
+import {
+  DAYS_AHEAD,
+  STEP_DAYS,
+  underAir,
+  type PreparedSide,
+  type PreparedYear,
+  type Weather,
+} from '../forecast/index.js';
+import { normals, seededChance } from '../numeric/index.js';
+import type { StringSide } from '../readings/index.js';
+import { ACTION_TOLERANCE } from '../targets/index.js';
+import type { Context } from './context.js';
+import { HOUSE_EFFECTS, type LearnedEffects } from './learned.js';
+
+/** How the air is kept that a plan is run through. */
+export const AIRS = ['as it was', 'held'] as const;
+export type Air = (typeof AIRS)[number];
+
+/** Lowest and highest action of each simulated year, m. */
+export interface Swing {
+  lows: Float64Array;
+  highs: Float64Array;
+}
+
+/** One side of the strings, on every path. */
+export interface GroundSide {
+  side: StringSide;
+  stance: SideStance | null;
+  calibration: PreparedSide['calibration'];
+  /** wanted action, and its window, m */
+  target: number;
+  window: [number, number];
+  /** share of a rise at the saddle that stands in the action at 12 */
+  lever: number;
+  /** at the humidity it will be kept at, on the first day, m, path by path */
+  levels: Float64Array;
+  /** what of the action is moisture: m per %MC, path by path */
+  sensitivities: Float64Array;
+  /** creep a year as it is, and as nothing is known of it, m */
+  ages: Record<'as it creeps' | 'unknown', Float64Array>;
+  values: (air: Air) => Float64Array;
+  swing: (air: Air, creep: Creep) => Swing;
+}
+export type Creep = keyof GroundSide['ages'];
+
+/**
+ * What all plans of an instrument are made on: the same simulated weather, the same ways in which it may go on, and the
+ * same draws of everything that a treatment does not do to the hair. Common random numbers: plans differ by what they
+ * do, not by their luck (A. M. Law, *Simulation Modeling and Analysis*, chapter 11).
+ */
+export interface Ground extends Context {
+  sides: GroundSide[];
+  paths: number;
+  weather: Weather;
+  /** steps of the weather that make the coming year */
+  steps: number;
+  /** first day */
+  from: number;
+  effects: LearnedEffects;
+  /** standard normal numbers, path by path, by what they stand for; of mean 0 and spread 1 exactly */
+  draws: (of: string) => Float64Array;
+}
+
+/** Half of the band that a room is held in, percent RH. House figure. */
+const HELD_WITHIN = 5;
+
+/** @param prepared the coming year of its sides, see forecast */
+export function groundOf(
+  of: Context,
+  prepared: PreparedYear | null,
+  effects: LearnedEffects = HOUSE_EFFECTS,
+): Ground {
+  const { evidence, diagnosis } = of;
+  const paths = prepared?.weather.paths ?? 0;
+  const steps = DAYS_AHEAD / STEP_DAYS + 1;
+  const { humidity } = evidence.air.kept;
+  const scenarios: Record<Air, Scenario> = {
+    'as it was': AS_IT_WAS,
+    held: { kind: 'held in a band', from: humidity - HELD_WITHIN, to: humidity + HELD_WITHIN },
+  };
+  const drawn = new Map<string, Float64Array>();
+  const draws = (name: string) => kept(drawn, name, () => standardNormals(paths, name));
+  return {
+    ...of,
+    paths,
+    steps,
+    weather: prepared?.weather ?? NO_WEATHER,
+    from: prepared?.input.from ?? 0,
+    effects,
+    draws,
+    sides: (prepared?.sides ?? []).map((one) =>
+      sideOf(one, prepared!, {
+        stance: diagnosis.sides.find(({ side }) => side === one.side) ?? null,
+        target: evidence.instrument.target[one.side],
+        kept: evidence.air.kept.moisture,
+        scenarios,
+        unknown: draws(`creep ${one.side}`),
+      }),
+    ),
+  };
+}
+
+const NO_WEATHER: Weather = { days: [], seasons: [], slopes: [], paths: 0, deviations: new Float64Array(0) };
+
+function sideOf(
+  { side, calibration, paths: own }: PreparedSide,
+  { weather, input }: PreparedYear,
+  of: {
+    stance: SideStance | null;
+    target: number;
+    kept: number;
+    scenarios: Record<Air, Scenario>;
+    unknown: Float64Array;
+  },
+): GroundSide {
+  const { paths } = weather;
+  const steps = DAYS_AHEAD / STEP_DAYS + 1;
+  const { sensitivities, referenceMoisture, ages } = own;
+  const levels = Float64Array.from(
+    sensitivities,
+    (each, path) => own.levels[path]! + each * (of.kept - referenceMoisture),
+  );
+  const unknown = of.unknown.map((z) => calibration.ageBefore.mean + z * calibration.ageBefore.sd);
+  const through = new Map<Air, Float64Array>();
+  const values = (air: Air) =>
+    kept(through, air, () => underAir(own, weather, scenarioWood(of.scenarios[air], input.climate)));
+  const swings = new Map<string, Swing>();
+  const swing = (air: Air, creep: Creep) =>
+    kept(swings, `${air} ${creep}`, () =>
+      swingOf(values(air), paths, steps, creep === 'unknown' ? unknown.map((a, p) => a - ages[p]!) : null),
+    );
+  return {
+    side,
+    stance: of.stance,
+    calibration,
+    target: of.target,
+    window: [of.target - ACTION_TOLERANCE, of.target + ACTION_TOLERANCE],
+    lever: 1 / input.lever[side],
+    levels,
+    sensitivities,
+    ages: { 'as it creeps': ages, unknown },
+    values,
+    swing,
+  };
+}
+
+/** @param creeps more than it did, m a year, path by path; null where not */
+function swingOf(values: Float64Array, paths: number, steps: number, creeps: Float64Array | null): Swing {
+  const lows = new Float64Array(paths).fill(Infinity);
+  const highs = new Float64Array(paths).fill(-Infinity);
+  for (let i = 0; i < steps; i++) {
+    const gone = (i * STEP_DAYS) / DAYS_PER_YEAR;
+    for (let path = 0; path < paths; path++) {
+      const value = values[i * paths + path]! + (creeps ? creeps[path]! * gone : 0);
+      if (value < lows[path]!) lows[path] = value;
+      if (value > highs[path]!) highs[path] = value;
+    }
+  }
+  return { lows, highs };
+}
+
+function kept<K, V>(map: Map<K, V>, key: K, make: () => V): V {
+  const known = map.get(key);
+  if (known !== undefined) return known;
+  const made = make();
+  map.set(key, made);
+  return made;
+}
+
+/** Standard normal numbers of mean 0 and spread 1 exactly, the same for the same name. */
+function standardNormals(count: number, name: string): Float64Array {
+  let seed = 2166136261;
+  for (const letter of name) seed = Math.imul(seed ^ letter.charCodeAt(0), 16777619);
+  const gauss = normals(seededChance(seed >>> 0));
+  const drawn = Float64Array.from({ length: count }, () => gauss());
+  const { value, sd } = momentsOf(drawn);
+  return drawn.map((z) => (z - value) / (sd || 1));
+}
+
+/** Mean and spread over the paths. */
+export function momentsOf(values: Float64Array): { value: number; sd: number } {
+  let sum = 0;
+  for (const value of values) sum += value;
+  const mean = sum / (values.length || 1);
+  let squares = 0;
+  for (const value of values) squares += (value - mean) ** 2;
+  return { value: mean, sd: Math.sqrt(squares / (values.length || 1)) };
+}

@@ -1,0 +1,346 @@
+import type { Finding, OpenQuestion, Say } from '../diagnosis/index.js';
+import { ORIGINALS, TREATMENTS, type Ordered, type TreatmentId } from '../treatments/index.js';
+import { saddleShowingWanted } from '../targets/index.js';
+import { costOf, type Cost } from './cost.js';
+import { actionOf, afterwards, NO_SETTINGS, riseOf, type PlanState, type Settings } from './effects.js';
+import { momentsOf, type Ground } from './ground.js';
+import { heldReasons, structureFirst } from './held.js';
+import { neverOf } from './never.js';
+import { outcomeOf, quickOf, type Outcome, type Quick } from './outcome.js';
+import { resolve, wantedBy, type Wanted } from './resolve.js';
+import { completed, inOrder, stepsOf } from './steps.js';
+import { AMBITIONS, isAnswered, type Ambition } from './ways.js';
+
+export const PLAN_KINDS = ['leave it', ...AMBITIONS] as const;
+export type PlanKind = (typeof PLAN_KINDS)[number];
+
+/** What the shop and the owner put beside a plan, in the shop's currency; null where nobody said. */
+export interface Money {
+  rate: number | null;
+  marketValue: number | null;
+  worthToOwner: number | null;
+  budget: number | null;
+}
+export const NO_MONEY: Money = { rate: null, marketValue: null, worthToOwner: null, budget: null };
+
+/** A plan in full. */
+export interface Plan {
+  /** what it aims at; several where they come to the same */
+  kinds: PlanKind[];
+  ids: TreatmentId[];
+  steps: Ordered[];
+  outcome: Outcome;
+  cost: Cost;
+  /** what of the findings stays as it is, gravest first */
+  undone: Pick<Finding, 'rule' | 'severity' | 'text'>[];
+  /** what may go otherwise, and what is done then */
+  risks: { id: TreatmentId; if: string; then: string }[];
+  /** what would change the choice, once it is known */
+  hangsOn: Pick<OpenQuestion, 'id' | 'decides' | 'minutes'>[];
+  /** why its amounts are provisional; empty where they are not */
+  provisional: string[];
+}
+
+/** A plan before it is written out. */
+interface Candidate {
+  ids: TreatmentId[];
+  wanted: Wanted;
+  state: PlanState;
+  quick: Quick;
+  cost: Cost;
+  undone: number;
+}
+
+/** Plans of an instrument that are sensible: leaving it, and what each ambition comes to. */
+export function plansOf(ground: Ground, money: Money, say: Say): Plan[] {
+  const leave = leaveIt(ground, money);
+  const best = new Map(AMBITIONS.map((ambition) => [ambition, bestOf(ambition, ground, money, leave)]));
+  const shown: { kinds: PlanKind[]; of: Candidate }[] = [{ kinds: ['leave it'], of: leave }];
+  const sound = best.get('sound')!;
+  for (const ambition of AMBITIONS) {
+    const of = best.get(ambition)!;
+    if (ambition === 'preserve' && !altersOriginals(sound)) continue;
+    const same = shown.find((one) => sameSet(one.of.ids, of.ids));
+    if (same) {
+      if (same.of !== leave) same.kinds.push(ambition);
+      continue;
+    }
+    if (ambition === 'lasting' && !lasts(of, sound)) continue;
+    shown.push({ kinds: [ambition], of });
+  }
+  return shown
+    .filter((one, i) => i === 0 || !shown.some((other) => other !== one && dominates(other.of, one.of)))
+    .map(({ kinds, of }) => written(ground, kinds, of, money, say));
+}
+
+/** The plan that the bench works by until somebody chooses another: what was found is put right, by the shop's schools. */
+export const soundWanted = (of: Ground): Wanted => followed(of, resolve(wantedBy('sound', of), of));
+
+function leaveIt(ground: Ground, money: Money): Candidate {
+  const unsound = ground.diagnosis.findings.filter((finding) => finding.unsound);
+  const wanted: Wanted = new Map();
+  if (unsound.length > 0) wanted.set('slacken', unsound);
+  return candidateOf(ground, wanted, money);
+}
+
+function candidateOf(ground: Ground, given: Wanted, money: Money): Candidate {
+  const wanted = followed(ground, given);
+  const ids = inOrder(completed(wanted, ground).keys(), ground);
+  const state = afterwards(ground, ids);
+  const quick = quickOf(ground, state);
+  const undone = undoneOf(ground, new Set(ids), state).length;
+  return { ids, wanted, state, quick, cost: costOf(ids, money.rate, ground.effects), undone };
+}
+
+/** What a plan moves of the action by more than this is brought right at the saddle, m. House figure. */
+const FOLLOWS = 0.2e-3;
+
+/** Whatever moves the action on the way is followed by the saddle, or the wheels, where nothing forbids it. */
+function followed(ground: Ground, wanted: Wanted): Wanted {
+  const { evidence, diagnosis } = ground;
+  const sets: TreatmentId[] = ['saddle', 'taller-saddle', 'thumb-wheels'];
+  if (diagnosis.unsound || sets.some((id) => wanted.has(id)) || structureFirst(ground)) return wanted;
+  const { held } = diagnosis.verdict;
+  if (held.slack || held.disagree) return wanted;
+  const state = afterwards(ground, inOrder(wanted.keys(), ground));
+  if (state.slack) return wanted;
+  const moved = state.sides.filter(({ offset }) => Math.abs(momentsOf(offset).value) > FOLLOWS);
+  const off = moved
+    .map((side) => momentsOf(actionOf(side)).value - side.ground.target)
+    .sort((a, b) => Math.abs(b) - Math.abs(a))[0];
+  if (off === undefined || Math.abs(off) < FOLLOWS) return wanted;
+  const id: TreatmentId =
+    evidence.instrument.type === 'archtop' ? 'thumb-wheels' : off > 0 ? 'saddle' : 'taller-saddle';
+  return new Map([...wanted, [id, []]]);
+}
+
+/** Findings of the action: where a plan leaves it decides, not what is in the plan. */
+const OF_ACTION: readonly string[] = [
+  'action-off',
+  'saddle-answers',
+  'saddle-taller',
+  'wheels-answer',
+  'wheels-spent',
+  'target-low',
+  'saddle-spent',
+  'neck-asked',
+];
+
+/** What of the findings a plan leaves as it is, gravest first. */
+function undoneOf(ground: Ground, ids: ReadonlySet<TreatmentId>, state: PlanState): Finding[] {
+  return ground.diagnosis.findings.filter(
+    (finding) =>
+      counts(finding) &&
+      !(OF_ACTION.includes(finding.rule) && state.sides.length > 0
+        ? actionAnswered(ground, finding, ids, state)
+        : isAnswered(finding, ids, ground)),
+  );
+}
+
+function actionAnswered(
+  ground: Ground,
+  { rule, side }: Finding,
+  ids: ReadonlySet<TreatmentId>,
+  { sides, slack }: PlanState,
+): boolean {
+  if (slack) return ids.has('keep-slack');
+  return sides
+    .filter((one) => side === null || one.ground.side === side)
+    .every((one) => {
+      const [low, high] = one.ground.window;
+      const action = momentsOf(actionOf(one)).value;
+      const inside = action >= low && action <= high;
+      if (rule !== 'saddle-spent' && rule !== 'neck-asked') return inside;
+      const saddle = one.saddle && momentsOf(one.saddle).value;
+      const { stringKind, type } = ground.evidence.instrument;
+      const floor = type === 'archtop' ? 0 : saddleShowingWanted(stringKind).least;
+      return inside && saddle !== null && saddle >= floor - FLOOR_NEAR;
+    });
+}
+
+/** The floor counts as reached within this, m: twice a caliper's error. */
+const FLOOR_NEAR = 0.1e-3;
+
+/** What a plan may leave undone, and has to say so. */
+const counts = ({ severity }: Pick<Finding, 'severity'>): boolean =>
+  severity === 'live' || severity === 'structural' || severity === 'playing';
+
+/** Of what may be with a plan or not, every way; the best by what the ambition asks for. */
+function bestOf(ambition: Ambition, ground: Ground, money: Money, leave: Candidate): Candidate {
+  const base = wantedBy(ambition, ground);
+  const all = choices(ambition, ground, base).map((wanted) =>
+    candidateOf(ground, resolve(wanted, ground), money),
+  );
+  const left = all.filter((one) => !all.some((other) => other !== one && dominates(other, one)));
+  const pool = left.length > 0 ? left : all;
+  return pool.reduce((a, b) => (better(ambition, b, a, leave) ? b : a));
+}
+
+/** Every combination of what may be in the plan or out of it. */
+function choices(ambition: Ambition, ground: Ground, base: Wanted): Wanted[] {
+  const { evidence, diagnosis } = ground;
+  const reason = diagnosis.findings.filter(({ rule }) =>
+    [
+      'action-off',
+      'season-high',
+      'season-low',
+      'saddle-spent',
+      'neck-due',
+      'target-low',
+      'saddle-answers',
+    ].includes(rule),
+  );
+  const may = (id: TreatmentId) => !base.has(id) && reason.length > 0 && neverOf(id, ground) === null;
+  const strings: TreatmentId = evidence.instrument.pairedStrings ? 'twelve-down' : 'other-strings';
+  const air: Record<string, TreatmentId | null> = {
+    'held air': 'home-humidity',
+    'two saddles': 'second-saddle',
+    'safe height': null,
+  };
+  const own = air[evidence.schools.seasons] ?? null;
+  const high = diagnosis.sides.some(({ there }) => there === 'high');
+  const gentle = ambition === 'least' || ambition === 'preserve';
+  const in_: TreatmentId[] = [
+    ...(own && may(own) ? [own] : []),
+    ...(high && gentle && may(strings) ? [strings] : []),
+  ];
+  const out: TreatmentId[] = (
+    gentle
+      ? (['saddle', 'adjust-rod', 'nut', 'taller-saddle'] as const)
+      : (['build-up-bridge', 'make-bridge'] as const)
+  ).filter((id) => base.has(id));
+  const changes = [...in_.map((id) => ({ id, add: true })), ...out.map((id) => ({ id, add: false }))];
+  return Array.from({ length: 2 ** changes.length }, (_, bits) => {
+    const wanted: Wanted = new Map(base);
+    changes.forEach(({ id, add }, i) => {
+      if (!(bits & (1 << i))) return;
+      if (add) wanted.set(id, reason);
+      else wanted.delete(id);
+    });
+    return wanted;
+  });
+}
+
+/** Differences of less than these are none. House figures. */
+const SAME = { chance: 0.02, hours: 0.05, days: 0.05, years: 0.5 };
+
+/** At least as good in every aim, and better in one. */
+function dominates(one: Candidate, other: Candidate): boolean {
+  const aims = (of: Candidate) => [
+    [-Number(of.state.slack), 0],
+    [of.quick.chance ?? 0, SAME.chance],
+    [-of.quick.beyond, 0.05e-3],
+    [-Number(of.quick.stopped), 0],
+    [-of.undone, 0],
+    [-of.cost.undo, 0],
+    [-ORIGINALS.indexOf(of.cost.originals), 0],
+    [-of.cost.hours[1], SAME.hours],
+    [-of.cost.days[1], SAME.days],
+    [of.quick.years, SAME.years],
+  ];
+  const [a, b] = [aims(one), aims(other)];
+  return (
+    a.every(([value], i) => value! >= b[i]![0]! - b[i]![1]!) &&
+    a.some(([value], i) => value! > b[i]![0]! + b[i]![1]!)
+  );
+}
+
+/** Chances that lie nearer than this are the same to who chooses. House figure. */
+const AS_LIKELY = 0.1;
+
+/** Whether one is what the ambition asks for rather than the other. */
+function better(ambition: Ambition, one: Candidate, other: Candidate, leave: Candidate): boolean {
+  // strings that are left further off than they are help nobody
+  const worse = (of: Candidate) => Number(of.quick.beyond > leave.quick.beyond + FOLLOWS);
+  const order = (of: Candidate): number[] => {
+    const off = -worse(of);
+    const chance = Math.round((of.quick.chance ?? 0) / AS_LIKELY);
+    const hours = of.cost.hours[1];
+    const stopped = Number(of.quick.stopped);
+    switch (ambition) {
+      case 'least':
+        return [-stopped, off, chance, -of.cost.undo, -hours];
+      case 'sound':
+        return [-stopped, off, -of.undone, chance, -hours];
+      case 'lasting':
+        return [-stopped, off, -of.undone, Math.round(of.quick.years), chance, -hours];
+      case 'preserve':
+        return [-stopped, off, -ORIGINALS.indexOf(of.cost.originals), -of.cost.undo, chance, -hours];
+    }
+  };
+  // nothing is done for a chance that is no better
+  if (ambition === 'least' && other === leave) return false;
+  const [a, b] = [order(one), order(other)];
+  const at = a.findIndex((value, i) => value !== b[i]);
+  return at >= 0 && a[at]! > b[at]!;
+}
+
+const sameSet = (a: readonly TreatmentId[], b: readonly TreatmentId[]): boolean =>
+  a.length === b.length && a.every((id) => b.includes(id));
+
+const altersOriginals = ({ ids }: Candidate): boolean =>
+  ids.some((id) => TREATMENTS[id].undo[0] >= 3 || ORIGINALS.indexOf(TREATMENTS[id].originals) >= 2);
+
+/** It leaves less undone, or serves clearly longer. */
+const lasts = (one: Candidate, other: Candidate): boolean =>
+  one.undone < other.undone ||
+  one.quick.years > other.quick.years + 2 ||
+  one.cost.hours[0] > other.cost.hours[0] + 1;
+
+function written(ground: Ground, kinds: PlanKind[], of: Candidate, money: Money, say: Say): Plan {
+  return planOf(ground, of.wanted, NO_SETTINGS, money, say, kinds);
+}
+
+/** A plan of what is wanted, in full. @param settings what a person set by hand */
+export function planOf(
+  ground: Ground,
+  wanted: Wanted,
+  settings: Settings,
+  money: Money,
+  say: Say,
+  kinds: PlanKind[],
+): Plan {
+  const { steps: all, state } = stepsOf(ground, wanted, settings, say);
+  // to leave it is not to measure it first
+  const steps = kinds[0] === 'leave it' ? all.filter(({ id }) => id !== 'measure-first') : all;
+  const ids = steps.map(({ id }) => id);
+  const set = new Set(ids);
+  const undone = undoneOf(ground, set, state);
+  return {
+    kinds,
+    ids,
+    steps,
+    outcome: outcomeOf(ground, state),
+    cost: costOf(ids, money.rate, ground.effects),
+    undone: undone.map(({ rule, severity, text }) => ({ rule, severity, text })),
+    risks: risksOf(ids),
+    hangsOn: ground.diagnosis.questions
+      .slice(0, 3)
+      .map(({ id, decides, minutes }) => ({ id, decides, minutes })),
+    provisional: provisionalOf(ground, steps, say),
+  };
+}
+
+/** Why what is said of the action after a plan is provisional; empty where it is not. */
+function provisionalOf(ground: Ground, steps: readonly Ordered[], { fineError }: Say): string[] {
+  const rises = steps.flatMap(({ id }) =>
+    TREATMENTS[id].effects.flatMap((effect) => (effect.on === 'structure' ? [effect] : [])),
+  );
+  const most = rises.length > 0 ? riseOf(ground, rises) : null;
+  return [
+    ...(steps.some(({ withheld }) => withheld !== null) ? heldReasons(ground) : []),
+    ...(most && most.value > 0
+      ? [`the saddle line may rise ${fineError(most)} once it is strung again`]
+      : []),
+  ];
+}
+
+/** What may go otherwise: of each treatment, the hardest to undo first. */
+function risksOf(ids: readonly TreatmentId[]): Plan['risks'] {
+  return [...ids]
+    .sort((a, b) => TREATMENTS[b].undo[0] - TREATMENTS[a].undo[0])
+    .flatMap((id) =>
+      TREATMENTS[id].steps.flatMap(({ branches }) => (branches ?? []).map((branch) => ({ id, ...branch }))),
+    )
+    .slice(0, 6);
+}

@@ -1,0 +1,114 @@
+import type { Finding } from '../diagnosis/index.js';
+import { TREATMENTS, withNeeds, type TreatmentId } from '../treatments/index.js';
+import { found, type Context } from './context.js';
+import { neverOf } from './never.js';
+import { answerOf, mayBeStrung, type Ambition } from './ways.js';
+
+/** Treatments that are wanted, with the findings that ask for them. */
+export type Wanted = Map<TreatmentId, Finding[]>;
+
+/** What an ambition wants of everything that was found, before anything is forbidden. */
+export function wantedBy(ambition: Ambition, of: Context): Wanted {
+  const wanted: Wanted = new Map();
+  const want = (id: TreatmentId, finding: Finding) => wanted.set(id, [...(wanted.get(id) ?? []), finding]);
+  for (const finding of of.diagnosis.findings) {
+    const ids = answerOf(ambition, finding, of);
+    if (finding.unsound || (finding.rule === 'crack-grew' && ids)) want('slacken', finding);
+    for (const id of ids ?? []) want(id, finding);
+  }
+  if (ambition === 'preserve' && !mayBeStrung(new Set(wanted.keys()), of)) return keptSlack(wanted, of);
+  return wanted;
+}
+
+/** What cannot be made sound without losing something original is kept slack for good; what is live goes on being seen to. */
+function keptSlack(wanted: Wanted, of: Context): Wanted {
+  const unsound = of.diagnosis.findings.filter((finding) => finding.unsound);
+  return new Map([
+    ...[...wanted].filter(([id]) => TREATMENTS[id].stage === 'today' || id === 'watch-crack'),
+    ['keep-slack', unsound],
+  ]);
+}
+
+/** Where two cannot be in one plan, the first stays. */
+const STRONGER: readonly [TreatmentId, ...TreatmentId[]][] = [
+  ['bring-down-damp', 'rehydrate'],
+  ['taller-saddle', 'saddle'],
+  ['refret', 'level-frets', 'spot-level', 'part-refret', 'compression-refret'],
+  ['level-frets', 'spot-level'],
+  ['graft-top', 'flatten-belly', 'wick-bridge'],
+  ['make-bridge', 'build-up-bridge', 'wick-bridge'],
+  ['build-up-bridge', 'wick-bridge'],
+  ['wick-bridge', 'remove-bridge', 'reglue-bridge'],
+  ['shim-nut', 'nut'],
+  ['replace-plate', 'patch-plate', 'flatten-belly'],
+  ['close-crack', 'flatten-belly'],
+  ['splint-crack', 'flatten-belly'],
+  ['home-humidity', 'second-saddle'],
+];
+
+/**
+ * What stays of what is wanted: nothing that is never done to this instrument, one of what cannot be together, nothing
+ * that has no reason any more, and with each what it cannot be done without.
+ */
+export function resolve(wanted: Wanted, of: Context): Wanted {
+  const { diagnosis, evidence } = of;
+  const left: Wanted = new Map(wanted);
+  const forbidden = (id: TreatmentId) => neverOf(id, of) !== null;
+  for (const id of wanted.keys()) if (forbidden(id)) left.delete(id);
+  if (left.has('keep-slack'))
+    for (const id of TREATMENTS['keep-slack'].excludes) left.delete(id as TreatmentId);
+  for (const [stays, ...go] of STRONGER) if (left.has(stays)) go.forEach((id) => left.delete(id));
+  if (left.has('splint-crack') && left.has('close-crack') && evidence.marks.length === 1)
+    left.delete('close-crack');
+  // whatever is glued or cut is done at working moisture
+  const works = [...left.keys()].some((id) => TREATMENTS[id].glues || TREATMENTS[id].cuts);
+  if (diagnosis.verdict.held.moisture && works && !left.has('bring-down-damp'))
+    left.set('rehydrate', [...(left.get('rehydrate') ?? []), diagnosis.findings[0]!]);
+  if (!humidityHelps(of)) left.delete('rehydrate');
+  // an instrument that may not be strung ends made sound, strung and rested
+  const unsound = diagnosis.findings.filter((finding) => finding.unsound);
+  const strung = mayBeStrung(new Set(left.keys()), of);
+  if (!strung) AT_PITCH.forEach((id) => left.delete(id));
+  else if (unsound.length > 0 && !left.has('nylon-back-on'))
+    left.set('rest-under-tension', left.get('rest-under-tension') ?? unsound);
+  // what nothing is left of that it could be done without goes too, until nothing changes
+  for (let gone = true; gone;) {
+    gone = false;
+    for (const id of left.keys())
+      if ([...withNeeds([id], strung)].some(forbidden) || opposed(id, left)) {
+        left.delete(id);
+        gone = true;
+      }
+  }
+  const reason = new Map<TreatmentId, Finding[]>();
+  for (const id of withNeeds(left.keys(), strung)) reason.set(id, left.get(id) ?? reasonOf(id, left));
+  return reason;
+}
+
+/** What is done at pitch. */
+const AT_PITCH: readonly TreatmentId[] = ['rest-under-tension', 'set-up', 'adjust-rod', 'thumb-wheels'];
+
+/** Something with which it cannot be stands before it in the list. */
+function opposed(id: TreatmentId, left: Wanted): boolean {
+  for (const other of left.keys()) {
+    if (other === id) return false;
+    if (TREATMENTS[id].excludes.includes(other) || TREATMENTS[other].excludes.includes(id)) return true;
+  }
+  return false;
+}
+
+/** A step that others need has their reason. */
+function reasonOf(id: TreatmentId, wanted: Wanted): Finding[] {
+  const by = [...wanted].filter(([other]) => withNeeds([other]).has(id)).flatMap(([, findings]) => findings);
+  return by.filter((finding, i) => by.indexOf(finding) === i).slice(0, 1);
+}
+
+/** Wood inside its window needs no weeks in a humid case, unless something of it cracked. */
+function humidityHelps(of: Context): boolean {
+  const { moisture, kept } = of.evidence.air;
+  const inWindow = moisture !== null && Math.abs(moisture.value - kept.moisture) < 1;
+  return (
+    !inWindow ||
+    found(of, 'crack-moves', 'crack-breathes', 'crack-grew', 'crack-in-load', 'season-low', 'dry-wood')
+  );
+}
