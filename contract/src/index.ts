@@ -4,6 +4,7 @@ export * from './lengths.js';
 export * from './problems.js';
 export * from './money.js';
 export * from './people.js';
+export * from './plans.js';
 export * from './air.js';
 export * from './instruments.js';
 export * from './examinations.js';

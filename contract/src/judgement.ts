@@ -22,7 +22,8 @@ import {
 } from '@upright-elder/core/readings';
 import { TREATMENT_IDS, type TreatmentId } from '@upright-elder/core/treatments';
 import { IsArray, IsBoolean, IsIn, IsInt, IsNumber, IsOptional, IsString } from 'class-validator';
-import { NestedList } from './checks.js';
+import { Nested, NestedList } from './checks.js';
+import { ChosenPlan } from './plans.js';
 
 const SIDES = ['bass', 'treble'] as const;
 type Side = (typeof SIDES)[number];
@@ -258,4 +259,9 @@ export class Judgement {
 
   @NestedList(() => Step)
   order!: Step[];
+
+  /** the plan whose steps these are; null where nobody chose one, and what was found is put right */
+  @IsOptional()
+  @Nested(() => ChosenPlan)
+  plan!: ChosenPlan | null;
 }

@@ -12,7 +12,8 @@ import {
   IsOptional,
 } from 'class-validator';
 import { TEMPERATURE_UNITS } from './air.js';
-import { IsName } from './checks.js';
+import { check, IsName, isRecord, Nested } from './checks.js';
+import { OwnSchools } from './plans.js';
 
 /** Every key is a quantity, and every value one that passes. */
 function IsByQuantity(name: string, passes: (value: unknown) => boolean, message: string) {
@@ -58,6 +59,19 @@ const IsTimeZone = () => (target: object, propertyName: string) => {
   });
 };
 
+/** Amounts by the job that they are for. */
+const IsAllowances = (): PropertyDecorator =>
+  check(
+    'isAllowances',
+    (value) =>
+      isRecord(value) &&
+      Object.keys(value).length <= 80 &&
+      Object.entries(value).every(
+        ([job, amount]) => job.length <= 40 && typeof amount === 'string' && amount.length <= 40,
+      ),
+    { message: 'each job takes an amount' },
+  );
+
 /** The shop's own settings; one record. */
 export class ShopInput {
   @IsInt()
@@ -91,6 +105,23 @@ export class ShopInput {
   @IsOptional()
   @IsTimeZone()
   timeZone?: string | null;
+
+  /** what an hour at the bench costs, as typed; empty where the shop has no rate */
+  @IsOptional()
+  @IsString()
+  @MaxLength(40)
+  rate?: string;
+
+  /** schools that the shop follows where practitioners disagree; what is left out is the house’s */
+  @IsOptional()
+  @Nested(() => OwnSchools)
+  schools?: OwnSchools;
+
+  /** what a repair is allowed to cost at a quick look, as typed, by the job */
+  @IsOptional()
+  @IsObject()
+  @IsAllowances()
+  allowances?: Record<string, string>;
 
   /** how heights are said in sentences: 64ths of an inch, thousandths or millimetres */
   @IsIn(['64ths', 'thou', 'mm'])

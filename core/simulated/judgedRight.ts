@@ -66,10 +66,14 @@ export function judgedWrong({ findings, order, unsound, sides }: InstrumentJudge
   for (const { id, amounts } of order)
     for (const { value, sd } of amounts)
       if (!Number.isFinite(value) || !(sd >= 0)) wrong.push(`${id} has no amount`);
+  // what the plan itself raises is brought down again, and answers no finding
+  const asked = order
+    .filter(({ id, answers }) => id !== 'saddle' || answers.length > 0)
+    .map(({ id }) => id as string);
   const lowest = sides.every(({ there }) => there === 'low');
   if (sides.length > 0 && lowest)
     for (const id of ['neck-off', 'fit-heel', 'saddle', 'flatten-belly'])
-      if (steps.includes(id) && !findings.some(({ rule }) => rule === 'heel-opens' || rule === 'neck-due'))
+      if (asked.includes(id) && !findings.some(({ rule }) => rule === 'heel-opens' || rule === 'neck-due'))
         wrong.push(`low strings, and ${id}`);
   return wrong;
 }

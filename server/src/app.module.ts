@@ -16,6 +16,7 @@ import { InterventionsModule } from './interventions/interventions.module.js';
 import { JudgementModule } from './judgement/judgement.module.js';
 import { MapModule } from './map/map.module.js';
 import { PeopleModule } from './people/people.module.js';
+import { PlansModule } from './plans/plans.module.js';
 import { PhotographsModule } from './photographs/photographs.module.js';
 import { ProtocolsModule } from './protocols/protocols.module.js';
 import { RoomsModule } from './rooms/rooms.module.js';
@@ -74,6 +75,7 @@ export class AppModule {
         WeighingsModule,
         ForecastsModule,
         JudgementModule,
+        PlansModule,
         RoomsModule,
         ShelfModule,
         PhotographsModule.with(config.dataFolder),

@@ -8,6 +8,7 @@ import { MarkEntity } from './map/mark.entity.js';
 import { PlanEntity } from './map/plan.entity.js';
 import { PersonEntity } from './people/person.entity.js';
 import { PhotographEntity } from './photographs/photograph.entity.js';
+import { RepairPlanEntity } from './plans/repair-plan.entity.js';
 import { ProtocolEntity } from './protocols/protocol.entity.js';
 import { ReadingEntity } from './readings/reading.entity.js';
 import { ShopEntity } from './shop/shop.entity.js';
@@ -34,6 +35,7 @@ export const ENTITIES = [
   MarkEntity,
   PhotographEntity,
   PlanEntity,
+  RepairPlanEntity,
   TrialEntity,
   WeighingEntity,
   ProtocolEntity,

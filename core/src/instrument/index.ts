@@ -15,6 +15,7 @@ export * from './expectations.js';
 export * from './evidence.js';
 export * from './learned.js';
 export * from './judgement.js';
+export * from './planning.js';
 export * from './arch.js';
 export * from './belly.js';
 export * from './forecast.js';

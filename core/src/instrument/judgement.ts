@@ -2,13 +2,19 @@ import { diagnose, sayIn, type Diagnosis, type Evidence, type Today } from '../d
 import type { PreparedYear } from '../forecast/index.js';
 import {
   groundOf,
+  NO_MONEY,
   NO_SETTINGS,
+  ownPlanOf,
+  regrounded,
   soundWanted,
   stepsOf,
+  wished,
   type Ground,
   type LearnedEffects,
+  type Settings,
+  type Wishes,
 } from '../plans/index.js';
-import type { Ordered } from '../treatments/index.js';
+import type { Ordered, TreatmentId } from '../treatments/index.js';
 import type { HeightUnit } from '../units/index.js';
 import type { InstrumentToday } from './today.js';
 
@@ -28,15 +34,39 @@ export function judgeInstrument(
   evidence: Evidence,
   today: Pick<InstrumentToday, 'sides'> & { prepared?: PreparedYear },
   unit: HeightUnit,
+  { chosen = null, effects }: { chosen?: ChosenPlan | null; effects?: LearnedEffects } = {},
 ): InstrumentJudgement {
-  const ground = groundToday(evidence, today, unit);
-  const { steps } = stepsOf(ground, soundWanted(ground), NO_SETTINGS, sayIn(unit));
+  const ground = groundToday(evidence, today, unit, effects);
+  const say = sayIn(unit);
+  const steps = chosen
+    ? stepsOfChosen(ground, today, unit, chosen)
+    : stepsOf(ground, soundWanted(ground), NO_SETTINGS, say).steps;
   return {
     ...ground.diagnosis,
     date: evidence.date,
     examinationId: evidence.examinationId,
     order: steps,
   };
+}
+
+/** The plan that somebody chose: its treatments, and what is wanted otherwise. */
+export interface ChosenPlan {
+  ids: TreatmentId[];
+  settings: Settings;
+  wishes: Wishes;
+}
+
+/** Its steps as everything recorded since makes them. */
+function stepsOfChosen(
+  ground: Ground,
+  today: Pick<InstrumentToday, 'sides'>,
+  unit: HeightUnit,
+  { ids, settings, wishes }: ChosenPlan,
+): Ordered[] {
+  const under = wished(ground.evidence, standsToday(today), wishes);
+  const diagnosis = diagnose(under.evidence, unit, under.today);
+  const own = regrounded(ground, { evidence: under.evidence, diagnosis });
+  return ownPlanOf(own, ids, settings, NO_MONEY, sayIn(unit)).steps;
 }
 
 /** What all plans of an instrument are made on, on a day. */

@@ -15,9 +15,8 @@ import { ACTION_TOLERANCE } from '../targets/index.js';
 import type { Context } from './context.js';
 import { HOUSE_EFFECTS, type LearnedEffects } from './learned.js';
 
-/** How the air is kept that a plan is run through. */
-export const AIRS = ['as it was', 'held'] as const;
-export type Air = (typeof AIRS)[number];
+/** How the air is kept that a plan is run through: as it was, or held where it will be kept, or at another humidity, percent. */
+export type Air = 'as it was' | 'held' | number;
 
 /** Lowest and highest action of each simulated year, m. */
 export interface Swing {
@@ -76,10 +75,10 @@ export function groundOf(
   const { evidence, diagnosis } = of;
   const paths = prepared?.weather.paths ?? 0;
   const steps = DAYS_AHEAD / STEP_DAYS + 1;
-  const { humidity } = evidence.air.kept;
-  const scenarios: Record<Air, Scenario> = {
-    'as it was': AS_IT_WAS,
-    held: { kind: 'held in a band', from: humidity - HELD_WITHIN, to: humidity + HELD_WITHIN },
+  const scenario = (air: Air): Scenario => {
+    if (air === 'as it was') return AS_IT_WAS;
+    const humidity = air === 'held' ? evidence.air.kept.humidity : air;
+    return { kind: 'held in a band', from: humidity - HELD_WITHIN, to: humidity + HELD_WITHIN };
   };
   const drawn = new Map<string, Float64Array>();
   const draws = (name: string) => kept(drawn, name, () => standardNormals(paths, name));
@@ -96,10 +95,28 @@ export function groundOf(
         stance: diagnosis.sides.find(({ side }) => side === one.side) ?? null,
         target: evidence.instrument.target[one.side],
         kept: evidence.air.kept.moisture,
-        scenarios,
+        scenario,
         unknown: draws(`creep ${one.side}`),
       }),
     ),
+  };
+}
+
+/** The same weather and the same draws under other findings: what is known, or what is wanted, has changed. */
+export function regrounded(ground: Ground, of: Context): Ground {
+  const { evidence, diagnosis } = of;
+  return {
+    ...ground,
+    ...of,
+    sides: ground.sides.map((one) => {
+      const target = evidence.instrument.target[one.side];
+      return {
+        ...one,
+        stance: diagnosis.sides.find(({ side }) => side === one.side) ?? null,
+        target,
+        window: [target - ACTION_TOLERANCE, target + ACTION_TOLERANCE],
+      };
+    }),
   };
 }
 
@@ -112,7 +129,7 @@ function sideOf(
     stance: SideStance | null;
     target: number;
     kept: number;
-    scenarios: Record<Air, Scenario>;
+    scenario: (air: Air) => Scenario;
     unknown: Float64Array;
   },
 ): GroundSide {
@@ -126,7 +143,7 @@ function sideOf(
   const unknown = of.unknown.map((z) => calibration.ageBefore.mean + z * calibration.ageBefore.sd);
   const through = new Map<Air, Float64Array>();
   const values = (air: Air) =>
-    kept(through, air, () => underAir(own, weather, scenarioWood(of.scenarios[air], input.climate)));
+    kept(through, air, () => underAir(own, weather, scenarioWood(of.scenario(air), input.climate)));
   const swings = new Map<string, Swing>();
   const swing = (air: Air, creep: Creep) =>
     kept(swings, `${air} ${creep}`, () =>

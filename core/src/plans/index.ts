@@ -9,3 +9,5 @@ export * from './outcome.js';
 export * from './cost.js';
 export * from './steps.js';
 export * from './plans.js';
+export * from './own.js';
+export * from './worth.js';

@@ -24,7 +24,7 @@ export interface Money {
 export const NO_MONEY: Money = { rate: null, marketValue: null, worthToOwner: null, budget: null };
 
 /** A plan in full. */
-export interface Plan {
+export interface RepairPlan {
   /** what it aims at; several where they come to the same */
   kinds: PlanKind[];
   ids: TreatmentId[];
@@ -52,7 +52,7 @@ interface Candidate {
 }
 
 /** Plans of an instrument that are sensible: leaving it, and what each ambition comes to. */
-export function plansOf(ground: Ground, money: Money, say: Say): Plan[] {
+export function plansOf(ground: Ground, money: Money, say: Say): RepairPlan[] {
   const leave = leaveIt(ground, money);
   const best = new Map(AMBITIONS.map((ambition) => [ambition, bestOf(ambition, ground, money, leave)]));
   const shown: { kinds: PlanKind[]; of: Candidate }[] = [{ kinds: ['leave it'], of: leave }];
@@ -71,6 +71,14 @@ export function plansOf(ground: Ground, money: Money, say: Say): Plan[] {
   return shown
     .filter((one, i) => i === 0 || !shown.some((other) => other !== one && dominates(other.of, one.of)))
     .map(({ kinds, of }) => written(ground, kinds, of, money, say));
+}
+
+/** The least and the sound plan by their treatments alone: what changes when something more is known. */
+export function decidedIds(ground: Ground): TreatmentId[][] {
+  const leave = leaveIt(ground, NO_MONEY);
+  return (['least', 'sound'] as const).map((ambition) =>
+    bestOf(ambition, ground, NO_MONEY, leave).ids.filter((id) => id !== 'clean-and-inspect'),
+  );
 }
 
 /** The plan that the bench works by until somebody chooses another: what was found is put right, by the shop's schools. */
@@ -287,11 +295,16 @@ const lasts = (one: Candidate, other: Candidate): boolean =>
   one.quick.years > other.quick.years + 2 ||
   one.cost.hours[0] > other.cost.hours[0] + 1;
 
-function written(ground: Ground, kinds: PlanKind[], of: Candidate, money: Money, say: Say): Plan {
+function written(ground: Ground, kinds: PlanKind[], of: Candidate, money: Money, say: Say): RepairPlan {
   return planOf(ground, of.wanted, NO_SETTINGS, money, say, kinds);
 }
 
-/** A plan of what is wanted, in full. @param settings what a person set by hand */
+/**
+ * A plan of what is wanted, in full.
+ *
+ * @param settings what a person set by hand
+ * @param asItIs nothing is put before, between or after it
+ */
 export function planOf(
   ground: Ground,
   wanted: Wanted,
@@ -299,8 +312,9 @@ export function planOf(
   money: Money,
   say: Say,
   kinds: PlanKind[],
-): Plan {
-  const { steps: all, state } = stepsOf(ground, wanted, settings, say);
+  { asItIs = false }: { asItIs?: boolean } = {},
+): RepairPlan {
+  const { steps: all, state } = stepsOf(ground, wanted, settings, say, asItIs);
   // to leave it is not to measure it first
   const steps = kinds[0] === 'leave it' ? all.filter(({ id }) => id !== 'measure-first') : all;
   const ids = steps.map(({ id }) => id);
@@ -336,7 +350,7 @@ function provisionalOf(ground: Ground, steps: readonly Ordered[], { fineError }:
 }
 
 /** What may go otherwise: of each treatment, the hardest to undo first. */
-function risksOf(ids: readonly TreatmentId[]): Plan['risks'] {
+function risksOf(ids: readonly TreatmentId[]): RepairPlan['risks'] {
   return [...ids]
     .sort((a, b) => TREATMENTS[b].undo[0] - TREATMENTS[a].undo[0])
     .flatMap((id) =>

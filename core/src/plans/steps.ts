@@ -47,12 +47,13 @@ export function stepsOf(
   wanted: Wanted,
   settings: Settings,
   say: Say,
+  asItIs = false,
 ): { steps: Ordered[]; state: PlanState } {
-  const all = completed(wanted, ground);
+  const all = asItIs ? wanted : completed(wanted, ground);
   const ids = inOrder(all.keys(), ground);
   const state = afterwards(ground, ids, settings);
   const chosen = ids.map((id) => chosenOf(ground, state, id, all.get(id)!, say));
-  const measure = measureFirst(ground, chosen, wanted);
+  const measure = asItIs ? null : measureFirst(ground, chosen, wanted);
   return { steps: orderTreatments(measure ? [...chosen, measure] : chosen, jointFails(ground)), state };
 }
 

@@ -1,5 +1,6 @@
 import { FirstLight1764000000000 } from './migrations/first-light.js';
 import { JudgedTops1765300000000 } from './migrations/judged-tops.js';
+import { RepairPlans1765400000000 } from './migrations/repair-plans.js';
 import { TopTrials1765200000000 } from './migrations/top-trials.js';
 import { HygrometersBeside1765100000000 } from './migrations/hygrometers-beside.js';
 import { Interventions1764800000000 } from './migrations/interventions.js';
@@ -29,6 +30,7 @@ export const MIGRATIONS = [
   HygrometersBeside1765100000000,
   TopTrials1765200000000,
   JudgedTops1765300000000,
+  RepairPlans1765400000000,
 ];
 
 /** What a data file says of itself. */

@@ -1,11 +1,12 @@
 import { Module } from '@nestjs/common';
 import { AnalysisModule } from '../analysis/analysis.module.js';
+import { PlansModule } from '../plans/plans.module.js';
 import { ShopModule } from '../shop/shop.module.js';
 import { JudgementController } from './judgement.controller.js';
 import { JudgementService } from './judgement.service.js';
 
 @Module({
-  imports: [AnalysisModule, ShopModule],
+  imports: [AnalysisModule, PlansModule, ShopModule],
   controllers: [JudgementController],
   providers: [JudgementService],
 })

@@ -1,10 +1,18 @@
 import { Injectable } from '@nestjs/common';
-import type { Budget, JudgedFinding, Judgement, Step } from '@upright-elder/contract';
+import {
+  settingsOf,
+  wishesOf,
+  type Budget,
+  type JudgedFinding,
+  type Judgement,
+  type Step,
+} from '@upright-elder/contract';
 import { FORBIDDEN, type Finding, type SideStance } from '@upright-elder/core/diagnosis';
 import { CAUTIONS, TREATMENTS, type Ordered } from '@upright-elder/core/treatments';
 import type { HeightUnit } from '@upright-elder/core/units';
 import { AnalysisService } from '../analysis/analysis.service.js';
 import { Clock } from '../clock.js';
+import { PlansService } from '../plans/plans.service.js';
 import { ShopService } from '../shop/shop.service.js';
 
 /** What everything that is recorded of an instrument leads to. */
@@ -13,14 +21,21 @@ export class JudgementService {
   constructor(
     private readonly analysis: AnalysisService,
     private readonly shop: ShopService,
+    private readonly plans: PlansService,
     private readonly clock: Clock,
   ) {}
 
   async of(id: string, heights: HeightUnit | null = null): Promise<Judgement> {
     const { packed, room } = await this.analysis.of(id);
+    const plan = await this.plans.chosen(id);
     const unit = heights ?? (await this.shop.get()).sayIn;
     const day = this.clock.today();
-    const judged = await this.analysis.ask('judgement', { fit: packed, room, day, unit });
+    const chosen = plan && {
+      ids: plan.treatments,
+      settings: settingsOf(plan.settings),
+      wishes: wishesOf(plan.settings),
+    };
+    const judged = await this.analysis.ask('judgement', { fit: packed, room, day, unit, chosen });
     const { examinationId, date, first, unsound, sides, verdict, findings, questions, looked, order } =
       judged;
     return {
@@ -33,6 +48,13 @@ export class JudgementService {
       questions: questions.map(({ id, ask, decides, minutes }) => ({ id, ask, decides, minutes })),
       looked,
       order: order.map(stepOf),
+      plan: plan && {
+        id: plan.id,
+        name: plan.name,
+        kind: plan.kind,
+        byName: plan.byName,
+        updatedAt: plan.updatedAt,
+      },
     };
   }
 }

@@ -9,7 +9,10 @@ import {
   shownToday,
   judgeInstrument,
   learn,
+  planningOf,
   standOn,
+  type ChosenPlan,
+  type PlanningInput,
   type ExpectedReadings,
   type ForecastCheck,
   type InstrumentForecast,
@@ -156,9 +159,15 @@ export function judgement({
   room,
   day,
   unit,
-}: Omit<Asked, 'record'> & { unit: HeightUnit }): InstrumentJudgement {
+  chosen = null,
+}: Omit<Asked, 'record'> & { unit: HeightUnit; chosen?: ChosenPlan | null }): InstrumentJudgement {
   const learned = unpacked(fit);
-  return judgeInstrument(learned.evidence, standOn(learned, roomOf(room).log, day), unit);
+  return judgeInstrument(learned.evidence, standOn(learned, roomOf(room).log, day), unit, { chosen });
+}
+
+/** What plans are made of, on a day. */
+export function planning({ fit, room, day }: Omit<Asked, 'record'>): PlanningInput {
+  return planningOf(unpacked(fit), roomOf(room).log, day);
 }
 
 export function expectations({

@@ -47,7 +47,7 @@ export function hear(listener: Listener): () => void {
 }
 
 /** What is worked out of an instrument, by the ends of its addresses. */
-const WORKED = ['forecast', 'top', 'judgement', 'expectations', 'scorecard'];
+const WORKED = ['forecast', 'top', 'judgement', 'planning', 'expectations', 'scorecard'];
 
 /** Whether an address may answer otherwise since something changed. */
 export function concerns({ subject, id }: Changed, address: string): boolean {
@@ -62,6 +62,11 @@ export function concerns({ subject, id }: Changed, address: string): boolean {
       return place === 'instruments' && of === id && page === 'photographs';
     case 'top trials':
       return place === 'instruments' && of === id && (page === 'weighings' || page === 'trials');
+    case 'repair plans':
+      return (
+        place === 'calls' ||
+        (place === 'instruments' && of === id && ['planning', 'judgement', 'calls'].includes(page))
+      );
     case 'room':
       return onShelf || place === 'rooms' || (place === 'instruments' && WORKED.includes(page));
     default:

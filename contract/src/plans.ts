@@ -1,0 +1,216 @@
+import type { Evidence as WholeEvidence, Schools, Today } from '@upright-elder/core/diagnosis';
+import type { SideFit, YearInput } from '@upright-elder/core/forecast';
+import {
+  PLAN_KINDS,
+  type LearnedEffects,
+  type Money as PlanMoney,
+  type PlanKind,
+  type Settings,
+  type Wishes,
+} from '@upright-elder/core/plans';
+import { TREATMENT_IDS, type TreatmentId } from '@upright-elder/core/treatments';
+import {
+  ArrayMaxSize,
+  ArrayUnique,
+  IsArray,
+  IsBoolean,
+  IsIn,
+  IsInt,
+  IsNumber,
+  IsObject,
+  IsOptional,
+  IsString,
+  Max,
+  MaxLength,
+  Min,
+} from 'class-validator';
+import { IsId, IsName, Nested, NestedList } from './checks.js';
+
+/** Of bass and treble, m; left out where the plan decides it. */
+export class OfSides {
+  @IsOptional()
+  @IsNumber()
+  @Min(-0.02)
+  @Max(0.02)
+  bass?: number;
+
+  @IsOptional()
+  @IsNumber()
+  @Min(-0.02)
+  @Max(0.02)
+  treble?: number;
+}
+
+export const STRAIGHTEDGE_IDS = ['level', 'just above', 'above before the strings pull'] as const;
+export const CRACK_SCHOOLS = ['now', 'watch first'] as const;
+export const BELLY_SCHOOLS = ['flatten', 'accept', 'set the neck to it'] as const;
+export const SEASON_SCHOOLS = ['held air', 'two saddles', 'safe height'] as const;
+
+/** Schools that are followed otherwise than the shop’s; what is left out is the shop’s. */
+export class OwnSchools implements Partial<Schools> {
+  @IsOptional()
+  @IsIn(STRAIGHTEDGE_IDS)
+  straightedge?: Schools['straightedge'];
+
+  @IsOptional()
+  @IsIn(CRACK_SCHOOLS)
+  cracks?: Schools['cracks'];
+
+  @IsOptional()
+  @IsIn(BELLY_SCHOOLS)
+  belly?: Schools['belly'];
+
+  @IsOptional()
+  @IsIn(SEASON_SCHOOLS)
+  seasons?: Schools['seasons'];
+}
+
+/** What a person set by hand in a plan. */
+export class PlanSettings {
+  /** saddle up (+) or down, m */
+  @Nested(() => OfSides)
+  saddle!: OfSides;
+
+  /** pull of the strings against today’s */
+  @IsNumber()
+  @Min(0.3)
+  @Max(1.5)
+  pull!: number;
+
+  /** percent RH that it is held at; null as it was */
+  @IsOptional()
+  @IsNumber()
+  @Min(20)
+  @Max(80)
+  humidity!: number | null;
+
+  /** wanted action at fret 12, m */
+  @Nested(() => OfSides)
+  target!: OfSides;
+
+  @Nested(() => OwnSchools)
+  schools!: OwnSchools;
+}
+
+/** A plan of repair that is kept with the instrument. */
+export class RepairPlanInput {
+  @IsInt()
+  @Min(0)
+  version!: number;
+
+  @IsId()
+  instrumentId!: string;
+
+  @IsId()
+  by!: string;
+
+  @IsString()
+  @IsName('a plan needs a name to be found by')
+  @MaxLength(80)
+  name!: string;
+
+  /** what it aims at, where it is one of the program’s; null where it was made by hand */
+  @IsOptional()
+  @IsIn(PLAN_KINDS)
+  kind!: PlanKind | null;
+
+  @IsArray()
+  @ArrayMaxSize(60)
+  @ArrayUnique()
+  @IsIn(TREATMENT_IDS, { each: true, message: 'a treatment is none of the catalogue' })
+  treatments!: TreatmentId[];
+
+  @Nested(() => PlanSettings)
+  settings!: PlanSettings;
+
+  /** what it promised when it was kept, in words, line by line */
+  @IsArray()
+  @ArrayMaxSize(20)
+  @IsString({ each: true })
+  @MaxLength(400, { each: true })
+  promised!: string[];
+
+  /** it is the one that Work shows; another that was is not any more */
+  @IsBoolean()
+  chosen!: boolean;
+
+  @IsBoolean()
+  putAway!: boolean;
+}
+
+export class RepairPlan extends RepairPlanInput {
+  @IsId()
+  id!: string;
+
+  /** day of the last examination that it was made on */
+  @IsOptional()
+  @IsString()
+  basedOn!: string | null;
+
+  @IsString()
+  byName!: string;
+
+  @IsString()
+  updatedAt!: string;
+}
+
+/** What Work shows the steps of. */
+export class ChosenPlan {
+  @IsId()
+  id!: string;
+
+  @IsString()
+  name!: string;
+
+  @IsOptional()
+  @IsIn(PLAN_KINDS)
+  kind!: PlanKind | null;
+
+  @IsString()
+  byName!: string;
+
+  @IsString()
+  updatedAt!: string;
+}
+
+/** Everything that plans are made of, on a day; they are made beside the page. */
+export class Planning {
+  @IsObject()
+  evidence!: WholeEvidence;
+
+  @IsObject()
+  today!: Today;
+
+  @IsObject()
+  yearInput!: YearInput;
+
+  @IsArray()
+  sides!: SideFit[];
+
+  /** in the shop’s currency */
+  @IsObject()
+  money!: PlanMoney;
+
+  @IsString()
+  currency!: string;
+
+  /** what the shop’s own before and after taught */
+  @IsObject()
+  effects!: LearnedEffects;
+
+  @NestedList(() => RepairPlan)
+  kept!: RepairPlan[];
+}
+
+/** Settings of a plan as the computation takes them. */
+export const settingsOf = ({ saddle, pull, humidity }: PlanSettings): Settings => ({
+  saddle,
+  pull,
+  air: humidity ?? null,
+});
+
+/** What a plan wants otherwise than it is recorded. */
+export const wishesOf = ({ target, schools }: PlanSettings): Wishes => ({
+  ...(target.bass !== undefined || target.treble !== undefined ? { target } : {}),
+  ...(Object.keys(schools).length > 0 ? { schools } : {}),
+});

@@ -1,0 +1,44 @@
+import { Injectable } from '@nestjs/common';
+import type { Planning } from '@upright-elder/contract';
+import { HOUSE_EFFECTS } from '@upright-elder/core/plans';
+import { parseMoney } from '@upright-elder/core/units';
+import { AnalysisService } from '../analysis/analysis.service.js';
+import { Clock } from '../clock.js';
+import { InstrumentsService } from '../instruments/instruments.service.js';
+import { ShopService } from '../shop/shop.service.js';
+import { PlansService } from './plans.service.js';
+
+/** Everything that plans are made of: they are made beside the page, while the finger is on a toggle. */
+@Injectable()
+export class PlanningService {
+  constructor(
+    private readonly analysis: AnalysisService,
+    private readonly instruments: InstrumentsService,
+    private readonly shop: ShopService,
+    private readonly plans: PlansService,
+    private readonly clock: Clock,
+  ) {}
+
+  async of(id: string): Promise<Planning> {
+    const [{ packed, room }, instrument, shop, kept] = await Promise.all([
+      this.analysis.of(id),
+      this.instruments.get(id),
+      this.shop.get(),
+      this.plans.ofInstrument(id),
+    ]);
+    const input = await this.analysis.ask('planning', { fit: packed, room, day: this.clock.today() });
+    const rate = parseMoney(shop.rate ?? '');
+    return {
+      ...input,
+      money: {
+        rate: rate.ok ? rate.value : null,
+        marketValue: instrument.marketValue?.amount ?? null,
+        worthToOwner: instrument.worthToOwner?.amount ?? null,
+        budget: instrument.budget?.amount ?? null,
+      },
+      currency: shop.currency,
+      effects: HOUSE_EFFECTS,
+      kept,
+    };
+  }
+}
