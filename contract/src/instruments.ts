@@ -44,6 +44,8 @@ export const IDENTITY_PARTS = [
   'bridge plate',
   'finish',
   'tuners',
+  'scale length',
+  'body join',
 ] as const;
 export type IdentityPart = (typeof IDENTITY_PARTS)[number];
 

@@ -104,6 +104,12 @@ export class InterventionInput {
   @MaxLength(4000)
   note!: string;
 
+  /** at the bench, as typed, such as 2.5 or 1:30; empty where nobody wrote them down */
+  @IsOptional()
+  @IsString()
+  @MaxLength(20)
+  hours?: string;
+
   /** why a stored one is changed; needed where it is */
   @IsOptional()
   @IsString()

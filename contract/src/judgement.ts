@@ -187,8 +187,9 @@ export class Arrow {
 
 /** A treatment in its place. */
 export class Step {
-  @IsIn(TREATMENT_IDS)
-  id!: TreatmentId;
+  /** of the catalogue, or one of the shop's own */
+  @IsString()
+  id!: string;
 
   @IsInt()
   place!: number;

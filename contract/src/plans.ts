@@ -8,7 +8,14 @@ import {
   type Settings,
   type Wishes,
 } from '@upright-elder/core/plans';
-import { TREATMENT_IDS, type TreatmentId } from '@upright-elder/core/treatments';
+import {
+  TREATMENT_IDS,
+  WORK_STAGES,
+  type OwnTreatment,
+  type TreatmentEdits,
+  type TreatmentId,
+  type WorkStage,
+} from '@upright-elder/core/treatments';
 import {
   ArrayMaxSize,
   ArrayUnique,
@@ -20,11 +27,24 @@ import {
   IsObject,
   IsOptional,
   IsString,
+  IsUUID,
   Max,
   MaxLength,
   Min,
 } from 'class-validator';
-import { IsId, IsName, Nested, NestedList } from './checks.js';
+import { check, IsId, IsName, Nested, NestedList } from './checks.js';
+
+/** From and to, in order, from nothing up. */
+const IsSpan = (most: number): PropertyDecorator =>
+  check(
+    'isSpan',
+    (value) =>
+      Array.isArray(value) &&
+      value.length === 2 &&
+      value.every((one) => typeof one === 'number' && Number.isFinite(one) && one >= 0 && one <= most) &&
+      (value[0] as number) <= (value[1] as number),
+    { message: `from and to are accepted, the smaller first, from 0 to ${most}` },
+  );
 
 /** Of bass and treble, m; left out where the plan decides it. */
 export class OfSides {
@@ -120,6 +140,13 @@ export class RepairPlanInput {
   @IsIn(TREATMENT_IDS, { each: true, message: 'a treatment is none of the catalogue' })
   treatments!: TreatmentId[];
 
+  /** treatments of the shop's own, by their ids */
+  @IsOptional()
+  @IsArray()
+  @ArrayMaxSize(20)
+  @IsUUID(undefined, { each: true })
+  own?: string[];
+
   @Nested(() => PlanSettings)
   settings!: PlanSettings;
 
@@ -198,8 +225,80 @@ export class Planning {
   @IsObject()
   effects!: LearnedEffects;
 
+  /** the shop's changes of the catalogue, and what it added */
+  @IsObject()
+  edits!: TreatmentEdits;
+
+  @IsArray()
+  own!: OwnTreatment[];
+
   @NestedList(() => RepairPlan)
   kept!: RepairPlan[];
+}
+
+/** A treatment as the shop works it: the catalogue's with its changes, or one of its own. */
+export class TreatmentInput {
+  @IsInt()
+  @Min(0)
+  version!: number;
+
+  @IsId()
+  by!: string;
+
+  @IsString()
+  @IsName('a treatment needs a name')
+  @MaxLength(120)
+  name!: string;
+
+  @IsString()
+  @MaxLength(300)
+  for!: string;
+
+  /** where it stands in the order of the bench; of one of the catalogue this stays */
+  @IsIn(WORK_STAGES)
+  stage!: WorkStage;
+
+  /** hours, from and to */
+  @IsSpan(400)
+  hands!: [number, number];
+
+  @IsSpan(20000)
+  wait!: [number, number];
+
+  /** what its materials cost, as hours at the bench */
+  @IsSpan(200)
+  supplies!: [number, number];
+
+  @IsArray()
+  @ArrayMaxSize(20)
+  @IsString({ each: true })
+  @MaxLength(120, { each: true })
+  materials!: string[];
+
+  @IsString()
+  @MaxLength(1000)
+  gate!: string;
+
+  /** an own one is not offered any more; one of the catalogue stands as the house has it again */
+  @IsBoolean()
+  putAway!: boolean;
+}
+
+export class TreatmentAsWorked extends TreatmentInput {
+  @IsString()
+  id!: string;
+
+  /** the shop's own, or the catalogue's */
+  @IsBoolean()
+  own!: boolean;
+
+  /** heading of the catalogue; empty of an own one */
+  @IsString()
+  heading!: string;
+
+  /** the shop changed it */
+  @IsBoolean()
+  changed!: boolean;
 }
 
 /** Settings of a plan as the computation takes them. */

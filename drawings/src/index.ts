@@ -3,6 +3,7 @@ export * from './inks.js';
 export * from './stance.js';
 export * from './budget.js';
 export * from './card.js';
+export * from './months.js';
 export * from './plan/paper.js';
 export * from './plan/parts.js';
 export * from './plan/marks.js';

@@ -2,6 +2,8 @@ import { Module, RequestMethod, type DynamicModule } from '@nestjs/common';
 import { LoggerModule } from 'nestjs-pino';
 import { LogFolderModule } from './air/air.module.js';
 import { BackupsModule } from './backups/backups.module.js';
+import { CallsModule } from './calls/calls.module.js';
+import { CatalogueModule } from './catalogue/catalogue.module.js';
 import { ChangesModule } from './changes/changes.module.js';
 import { Clock } from './clock.js';
 import type { Config } from './config.js';
@@ -14,6 +16,7 @@ import { OpenConnections } from './http/open-connections.js';
 import { InstrumentsModule } from './instruments/instruments.module.js';
 import { InterventionsModule } from './interventions/interventions.module.js';
 import { JudgementModule } from './judgement/judgement.module.js';
+import { LearningModule } from './learning/learning.module.js';
 import { MapModule } from './map/map.module.js';
 import { PeopleModule } from './people/people.module.js';
 import { PlansModule } from './plans/plans.module.js';
@@ -75,6 +78,9 @@ export class AppModule {
         WeighingsModule,
         ForecastsModule,
         JudgementModule,
+        CatalogueModule,
+        CallsModule,
+        LearningModule,
         PlansModule,
         RoomsModule,
         ShelfModule,

@@ -1,5 +1,7 @@
 import { LogFileEntity } from './air/log-file.entity.js';
 import { AirDayEntity, AirImportEntity, AirReadingEntity, RoomEntity } from './air/room.entity.js';
+import { FirstCallEntity } from './calls/first-call.entity.js';
+import { TreatmentEditEntity } from './catalogue/treatment-edit.entity.js';
 import { ChangeEntity } from './changes/change.entity.js';
 import { CorrectionEntity, ExaminationEntity, FindingEntity } from './examinations/examination.entity.js';
 import { InstrumentEntity } from './instruments/instrument.entity.js';
@@ -36,6 +38,8 @@ export const ENTITIES = [
   PhotographEntity,
   PlanEntity,
   RepairPlanEntity,
+  FirstCallEntity,
+  TreatmentEditEntity,
   TrialEntity,
   WeighingEntity,
   ProtocolEntity,

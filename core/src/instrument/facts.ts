@@ -1,9 +1,11 @@
 import type { Build } from '../build/index.js';
+import type { Schools } from '../diagnosis/index.js';
 import type { Stretch } from '../map/marks.js';
 import type { Face, MarkKind, MarkState, Path, Plan } from '../map/index.js';
 import type { PointId, ReadingValue, StateId } from '../readings/index.js';
 import type { StringKind } from '../strings/index.js';
 import type { Outer, PlayingStyle } from '../targets/index.js';
+import type { TreatmentId } from '../treatments/index.js';
 import type { MeterKind, SpeciesId } from '../wood/index.js';
 import type { InterventionKind } from './interventions.js';
 import type { KeptFacts } from './kept.js';
@@ -24,6 +26,8 @@ export interface InstrumentRecord {
   top: SolvedTopFacts | null;
   /** where it will be kept */
   kept: KeptFacts;
+  /** what the shop follows otherwise than the house */
+  schools?: Partial<Schools>;
 }
 
 export const INSTRUMENT_TYPES = ['flat-top', 'archtop'] as const;
@@ -69,7 +73,7 @@ export interface InstrumentFacts {
 }
 
 /** Facts that a usual one stands for while nobody knows them. */
-export const ASSUMED_FACTS = ['topSpecies', 'stringSet', 'playingStyle'] as const;
+export const ASSUMED_FACTS = ['topSpecies', 'stringSet', 'playingStyle', 'scale'] as const;
 export type AssumedFact = (typeof ASSUMED_FACTS)[number];
 
 export const STRING_STATES = ['pitch', 'slack', 'off'] as const;
@@ -101,6 +105,10 @@ export interface InterventionFacts {
   /** the examination of the same day that it followed; null where it came before all of that day */
   follows: string | null;
   kinds: InterventionKind[];
+  /** of the catalogue, where it was some of them */
+  treatments?: TreatmentId[];
+  /** at the bench, where somebody wrote them down */
+  hours?: number;
 }
 
 /** A mark of the map with its sightings that stand, oldest first. Lengths m. */

@@ -14,6 +14,7 @@ export * from './verification.js';
 export * from './expectations.js';
 export * from './evidence.js';
 export * from './learned.js';
+export * from './beforeAfter.js';
 export * from './judgement.js';
 export * from './planning.js';
 export * from './arch.js';

@@ -1,5 +1,6 @@
 import type { RoomAir } from '../air/index.js';
-import type { Evidence, Schools } from '../diagnosis/index.js';
+import { HOUSE_SCHOOLS, type Evidence, type Schools } from '../diagnosis/index.js';
+import { taughtBy, type Taught } from './beforeAfter.js';
 import { gatherEvidence } from './evidence.js';
 import type { InstrumentRecord } from './facts.js';
 import { fitInstrument, type InstrumentFit } from './fit.js';
@@ -7,10 +8,17 @@ import { fitInstrument, type InstrumentFit } from './fit.js';
 /** What was learned of an instrument, with everything that a judgement of it stands on. Plain values, no day in it. */
 export interface Learned extends InstrumentFit {
   evidence: Evidence;
+  /** what its own before and after says of what treatments do */
+  taught: Taught;
 }
 
 /** Fits an instrument and gathers the evidence of it. @param air of the room that it lives in */
-export function learn(record: InstrumentRecord, air: RoomAir, schools?: Schools): Learned {
+export function learn(record: InstrumentRecord, air: RoomAir): Learned {
   const fit = fitInstrument(record, air);
-  return { ...fit, evidence: gatherEvidence(record, fit, air, schools) };
+  const schools: Schools = { ...HOUSE_SCHOOLS, ...record.schools };
+  return {
+    ...fit,
+    evidence: gatherEvidence(record, fit, air, schools),
+    taught: taughtBy(record, fit),
+  };
 }

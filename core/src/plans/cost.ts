@@ -1,4 +1,12 @@
-import { ORIGINALS, TREATMENTS, WORK_STAGES, type Originals, type TreatmentId } from '../treatments/index.js';
+import {
+  asWorked,
+  ORIGINALS,
+  WORK_STAGES,
+  type Originals,
+  type OwnTreatment,
+  type TreatmentEdits,
+  type TreatmentId,
+} from '../treatments/index.js';
 import type { LearnedEffects } from './learned.js';
 
 /** What a plan takes and leaves. */
@@ -14,6 +22,12 @@ export interface Cost {
   originals: Originals;
 }
 
+/** What the shop changed of the catalogue, and what of its own is in the plan. */
+export interface ShopCatalogue {
+  edits?: TreatmentEdits;
+  own?: readonly OwnTreatment[];
+}
+
 /** A bench day, hours of hands. House default. */
 const BENCH_DAY = 6;
 const CLOCK_DAY = 24;
@@ -25,15 +39,18 @@ export function costOf(
   ids: readonly TreatmentId[],
   rate: number | null,
   { hours: learned }: Pick<LearnedEffects, 'hours'>,
+  { edits = {}, own = [] }: ShopCatalogue = {},
 ): Cost {
   const hours: [number, number] = [0, 0];
   const supplies: [number, number] = [0, 0];
   let undo = 1;
   let originals = 0;
   const waits = new Map<string, [number, number]>();
-  for (const id of ids) {
-    const treatment = TREATMENTS[id];
-    const factor = learned[id]?.value ?? 1;
+  const worked = [
+    ...ids.map((id) => ({ ...asWorked(id, edits), factor: learned[id]?.value ?? 1 })),
+    ...own.map((one) => ({ ...one, undo: [1, 1], originals: 'untouched' as const, factor: 1 })),
+  ];
+  for (const { factor, ...treatment } of worked) {
     for (const end of [0, 1] as const) {
       hours[end] += factor * treatment.hands[end];
       supplies[end] += treatment.supplies[end];

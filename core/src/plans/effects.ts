@@ -84,7 +84,9 @@ export function afterwards(
         if (effect.endsCreep) state.creep = 'unknown';
         if (!risen) rise(ground, state, riseOf(ground, structures as Structure[]));
         risen = true;
-      } else apply(ground, state, id, effect);
+      } else if (effect.on !== 'climate') apply(ground, state, id, effect);
+      // what a person sets goes before what the plan would
+      else if (settings.air === null) state.air = 'held';
     }
   }
   if (settings.pull !== 1) loaded(ground, state, settings.pull);
@@ -149,12 +151,14 @@ function loaded({ draws }: Ground, state: PlanState, pull: number): void {
   for (const side of state.sides) side.offset = side.offset.map((gained, path) => gained - lifts[path]!);
 }
 
-function apply(ground: Ground, state: PlanState, id: TreatmentId, effect: Exclude<Effect, Structure>): void {
+function apply(
+  ground: Ground,
+  state: PlanState,
+  id: TreatmentId,
+  effect: Exclude<Effect, Structure | { on: 'climate' }>,
+): void {
   const { draws } = ground;
   switch (effect.on) {
-    case 'climate':
-      state.air = 'held';
-      return;
     case 'load':
       // slack while it is worked on, or for good: nothing is read of it then
       if (effect.pull > 0) loaded(ground, state, effect.pull);

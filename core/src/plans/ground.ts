@@ -12,6 +12,7 @@ import {
 import { normals, seededChance } from '../numeric/index.js';
 import type { StringSide } from '../readings/index.js';
 import { ACTION_TOLERANCE } from '../targets/index.js';
+import type { TreatmentEdits } from '../treatments/index.js';
 import type { Context } from './context.js';
 import { HOUSE_EFFECTS, type LearnedEffects } from './learned.js';
 
@@ -59,6 +60,8 @@ export interface Ground extends Context {
   /** first day */
   from: number;
   effects: LearnedEffects;
+  /** what the shop changed of the catalogue */
+  edits: TreatmentEdits;
   /** standard normal numbers, path by path, by what they stand for; of mean 0 and spread 1 exactly */
   draws: (of: string) => Float64Array;
 }
@@ -71,6 +74,7 @@ export function groundOf(
   of: Context,
   prepared: PreparedYear | null,
   effects: LearnedEffects = HOUSE_EFFECTS,
+  edits: TreatmentEdits = {},
 ): Ground {
   const { evidence, diagnosis } = of;
   const paths = prepared?.weather.paths ?? 0;
@@ -89,6 +93,7 @@ export function groundOf(
     weather: prepared?.weather ?? NO_WEATHER,
     from: prepared?.input.from ?? 0,
     effects,
+    edits,
     draws,
     sides: (prepared?.sides ?? []).map((one) =>
       sideOf(one, prepared!, {

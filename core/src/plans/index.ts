@@ -11,3 +11,4 @@ export * from './steps.js';
 export * from './plans.js';
 export * from './own.js';
 export * from './worth.js';
+export * from './quickLook.js';

@@ -1,7 +1,7 @@
 import type { Evidence, Finding, Say, Schools, StandsToday, Today } from '../diagnosis/index.js';
 import type { StringSide } from '../readings/index.js';
 import { ACTION_TOLERANCE, SADDLE_STOP } from '../targets/index.js';
-import { lacksOf, shutsOut, TREATMENTS, type TreatmentId } from '../treatments/index.js';
+import { lacksOf, shutsOut, TREATMENTS, type OwnTreatment, type TreatmentId } from '../treatments/index.js';
 import type { Settings } from './effects.js';
 import type { Ground } from './ground.js';
 import { neverOf } from './never.js';
@@ -74,9 +74,10 @@ export function ownPlanOf(
   settings: Settings,
   money: Money,
   say: Say,
+  own: readonly OwnTreatment[] = [],
 ): OwnPlan {
   const wanted: Wanted = new Map(ids.map((id) => [id, askedBy(id, ground)]));
-  const plan = planOf(ground, wanted, settings, money, say, [], { asItIs: true });
+  const plan = planOf(ground, wanted, settings, money, say, [], { asItIs: true, own });
   return { ...plan, breaks: breaksOf(ground, ids, settings, plan.outcome, say) };
 }
 

@@ -1,5 +1,11 @@
 import type { Finding, OpenQuestion, Say } from '../diagnosis/index.js';
-import { ORIGINALS, TREATMENTS, type Ordered, type TreatmentId } from '../treatments/index.js';
+import {
+  ORIGINALS,
+  TREATMENTS,
+  type Ordered,
+  type OwnTreatment,
+  type TreatmentId,
+} from '../treatments/index.js';
 import { saddleShowingWanted } from '../targets/index.js';
 import { costOf, type Cost } from './cost.js';
 import { actionOf, afterwards, NO_SETTINGS, riseOf, type PlanState, type Settings } from './effects.js';
@@ -31,6 +37,8 @@ export interface RepairPlan {
   steps: Ordered[];
   outcome: Outcome;
   cost: Cost;
+  /** treatments of the shop's own in it */
+  own: string[];
   /** what of the findings stays as it is, gravest first */
   undone: Pick<Finding, 'rule' | 'severity' | 'text'>[];
   /** what may go otherwise, and what is done then */
@@ -97,7 +105,7 @@ function candidateOf(ground: Ground, given: Wanted, money: Money): Candidate {
   const state = afterwards(ground, ids);
   const quick = quickOf(ground, state);
   const undone = undoneOf(ground, new Set(ids), state).length;
-  return { ids, wanted, state, quick, cost: costOf(ids, money.rate, ground.effects), undone };
+  return { ids, wanted, state, quick, cost: costOf(ids, money.rate, ground.effects, ground), undone };
 }
 
 /** What a plan moves of the action by more than this is brought right at the saddle, m. House figure. */
@@ -139,6 +147,8 @@ function undoneOf(ground: Ground, ids: ReadonlySet<TreatmentId>, state: PlanStat
   return ground.diagnosis.findings.filter(
     (finding) =>
       counts(finding) &&
+      // what creeps is answered where what gives way carries again: nobody knows yet how it goes on
+      !(finding.rule === 'creeps' && state.creep === 'unknown') &&
       !(OF_ACTION.includes(finding.rule) && state.sides.length > 0
         ? actionAnswered(ground, finding, ids, state)
         : isAnswered(finding, ids, ground)),
@@ -312,7 +322,7 @@ export function planOf(
   money: Money,
   say: Say,
   kinds: PlanKind[],
-  { asItIs = false }: { asItIs?: boolean } = {},
+  { asItIs = false, own = [] }: { asItIs?: boolean; own?: readonly OwnTreatment[] } = {},
 ): RepairPlan {
   const { steps: all, state } = stepsOf(ground, wanted, settings, say, asItIs);
   // to leave it is not to measure it first
@@ -325,7 +335,8 @@ export function planOf(
     ids,
     steps,
     outcome: outcomeOf(ground, state),
-    cost: costOf(ids, money.rate, ground.effects),
+    cost: costOf(ids, money.rate, ground.effects, { edits: ground.edits, own }),
+    own: own.map(({ id }) => id),
     undone: undone.map(({ rule, severity, text }) => ({ rule, severity, text })),
     risks: risksOf(ids),
     hangsOn: ground.diagnosis.questions

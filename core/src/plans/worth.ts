@@ -246,10 +246,10 @@ const TURNS: Partial<Record<QuestionId, (ground: Ground) => Turn[]>> = {
     { weight: 0.2, evidence },
   ],
   'joint-kind': ({ evidence }) => {
-    const kinds =
+    const kinds: Record<string, number> =
       evidence.instrument.stringKind === 'nylon'
-        ? ({ 'spanish-heel': 0.75, dovetail: 0.2, 'bolted-flat': 0.05 } as const)
-        : ({ dovetail: 0.7, 'mortise-glued': 0.15, 'mortise-bolted': 0.12, dowelled: 0.03 } as const);
+        ? { 'spanish-heel': 0.75, dovetail: 0.2, 'bolted-flat': 0.05 }
+        : { dovetail: 0.7, 'mortise-glued': 0.15, 'mortise-bolted': 0.12, dowelled: 0.03 };
     return Object.entries(kinds).map(([neckJoint, weight]) => ({
       weight,
       evidence: {

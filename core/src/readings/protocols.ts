@@ -6,6 +6,7 @@ export type LineId = QuantityId | PointId;
 export const LINE_IDS: readonly LineId[] = [...QUANTITY_IDS, ...POINT_IDS];
 
 /** Whether a line is measured; else it is looked at. */
+export const isPoint = (line: LineId): line is PointId => line in POINTS;
 export const isQuantity = (line: LineId): line is QuantityId => line in QUANTITIES;
 /** A line's name, how it is taken, and on which kind of instrument alone. */
 export const lineOf = (line: LineId): { name: string; how: string; only?: ConstructionKind } =>

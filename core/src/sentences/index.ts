@@ -5,6 +5,8 @@ export * from './comingYear.js';
 export * from './wood.js';
 export * from './body.js';
 export * from './yearsAhead.js';
+export * from './plans.js';
+export * from './quickLook.js';
 export * from './series.js';
 export * from './air.js';
 export * from './levers.js';

@@ -140,6 +140,7 @@ const leverSentences = (sides: InstrumentToday['sides'], saying: Saying): Senten
 const ASSUMED: Record<Exclude<AssumedFact, 'stringSet'>, string> = {
   topSpecies: 'the wood of its top is not known: Sitka spruce is taken',
   playingStyle: 'how it is played is not known: medium is taken',
+  scale: 'its scale length was not measured: the usual one is taken',
 };
 
 /** What stands for facts that nobody knows. */

@@ -59,6 +59,21 @@ function whenOf({ middle, from, to, now }: Reached, day: number): WhenSaid {
   return { kind: 'about', year: first === last ? about : `${about} (${first} to ${last})` };
 }
 
+/** When it comes to an end, in a word or two: `now`, `about 2031 (2029 to 2036)`. */
+export function whenWords(reached: Reached, day: number): string {
+  const when = whenOf(reached, day);
+  switch (when.kind) {
+    case 'already':
+      return 'now';
+    case 'never':
+      return `not within ${YEARS_AHEAD} years`;
+    case 'not before':
+      return `not before ${when.year}`;
+    case 'about':
+      return `about ${when.year}`;
+  }
+}
+
 const saidOf = (ending: Ending, when: WhenSaid, height: Saying['height']): string =>
   wordsOf(ending, height)[when.kind]('year' in when ? when.year : '');
 

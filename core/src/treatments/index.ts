@@ -4,3 +4,4 @@ export * from './catalogue/index.js';
 export * from './edges.js';
 export * from './order.js';
 export * from './together.js';
+export * from './edits.js';

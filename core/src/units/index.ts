@@ -5,3 +5,4 @@ export * from './height.js';
 export * from './scalars.js';
 export * from './whole.js';
 export * from './money.js';
+export * from './hours.js';

@@ -4,6 +4,7 @@ import { ExaminationsModule } from '../examinations/examinations.module.js';
 import { InstrumentsModule } from '../instruments/instruments.module.js';
 import { InterventionsModule } from '../interventions/interventions.module.js';
 import { MapModule } from '../map/map.module.js';
+import { ShopModule } from '../shop/shop.module.js';
 import { ToolsModule } from '../tools/tools.module.js';
 import { AnalysisService } from './analysis.service.js';
 import { BackgroundService } from './background.service.js';
@@ -12,7 +13,15 @@ import { StampsService } from './stamps.service.js';
 
 /** What is worked out of instruments, and kept. */
 @Module({
-  imports: [AirModule, ExaminationsModule, InstrumentsModule, InterventionsModule, MapModule, ToolsModule],
+  imports: [
+    AirModule,
+    ExaminationsModule,
+    InstrumentsModule,
+    InterventionsModule,
+    MapModule,
+    ShopModule,
+    ToolsModule,
+  ],
   providers: [RecordsService, StampsService, AnalysisService, BackgroundService],
   exports: [AnalysisService, BackgroundService, StampsService],
 })

@@ -1,5 +1,5 @@
 import { Injectable, type OnApplicationBootstrap, type OnApplicationShutdown } from '@nestjs/common';
-import { cardStance, type ForecastCheck } from '@upright-elder/core/instrument';
+import { cardStance, type ForecastCheck, type Taught } from '@upright-elder/core/instrument';
 import { WEIGHTS } from '@upright-elder/core/sentences';
 import { PinoLogger } from 'nestjs-pino';
 import type { Subscription } from 'rxjs';
@@ -104,6 +104,16 @@ export class BackgroundService implements OnApplicationBootstrap, OnApplicationS
     return row?.checks ?? [];
   }
 
+  /** What the shop's own before and after says of what treatments do, of all that is kept. */
+  async taught(): Promise<Taught> {
+    if (this.database.unwritable) return merged([...this.inMemory.values()].map(({ taught }) => taught));
+    const rows = await this.database.read.query<{ taught: string }[]>(
+      `SELECT "taught" FROM "worked_out" WHERE "taught" <> ? ORDER BY "instrumentId"`,
+      [JSON.stringify(NOTHING_TAUGHT)],
+    );
+    return merged(rows.map(({ taught }) => JSON.parse(taught) as Taught));
+  }
+
   /** The same of all that is kept, a few at a time. */
   async *allChecks(): AsyncGenerator<{ id: string; checks: ForecastCheck[] }> {
     let last = '';
@@ -172,7 +182,7 @@ export class BackgroundService implements OnApplicationBootstrap, OnApplicationS
         : await this.analysis.later('readOff', { fit: packed, room, day, shown: await this.shownOf(id) });
     const card: KeptCard = { stance: cardStance(record), first: off.first, ask: off.ask, refusal: null };
     const row = { instrumentId: id, stamp, fingerprint, day, fit: Buffer.from(packed), card };
-    await this.keep(row, off, fresh?.checks);
+    await this.keep(row, off, fresh ?? undefined);
   }
 
   /**
@@ -223,15 +233,16 @@ export class BackgroundService implements OnApplicationBootstrap, OnApplicationS
   }
 
   private async keep(
-    row: Omit<WorkedOutEntity, 'checks'>,
+    row: Omit<WorkedOutEntity, 'checks' | 'taught'>,
     { shown, gone }: Pick<tasks.ReadOff, 'shown' | 'gone'>,
-    checks: ForecastCheck[] | undefined,
+    fresh: Pick<tasks.WorkedOut, 'checks' | 'taught'> | undefined,
   ): Promise<void> {
     const { instrumentId } = row;
-    if (this.database.unwritable) this.inMemory.set(instrumentId, { ...row, checks: checks ?? [] });
+    const { checks = [], taught = NOTHING_TAUGHT } = fresh ?? {};
+    if (this.database.unwritable) this.inMemory.set(instrumentId, { ...row, checks, taught });
     else
       await this.database.writeUnsynced(async (manager) => {
-        if (checks) await manager.save(WorkedOutEntity, { ...row, checks });
+        if (fresh) await manager.save(WorkedOutEntity, { ...row, checks, taught });
         else await manager.update(WorkedOutEntity, { instrumentId }, row);
         for (const one of gone) await manager.delete(ShownForecastEntity, { instrumentId, ...one });
         if (shown.length > 0)
@@ -240,7 +251,7 @@ export class BackgroundService implements OnApplicationBootstrap, OnApplicationS
             shown.map((one) => ({ instrumentId, ...one })),
           );
       });
-    if (checks) for (const follower of this.followers) follower(instrumentId, checks);
+    if (fresh) for (const follower of this.followers) follower(instrumentId, checks);
   }
 
   private async keepRefusal(id: string, refusal: string): Promise<void> {
@@ -252,12 +263,19 @@ export class BackgroundService implements OnApplicationBootstrap, OnApplicationS
       fit: Buffer.alloc(0),
       card: { first: null, ask: null, stance: null, refusal },
       checks: [],
+      taught: NOTHING_TAUGHT,
     };
     if (this.database.unwritable) this.inMemory.set(id, row);
     else await this.database.writeUnsynced((manager) => manager.save(WorkedOutEntity, row));
   }
 }
 
+const merged = (all: readonly Taught[]): Taught => ({
+  cases: all.flatMap(({ cases }) => cases),
+  hours: all.flatMap(({ hours }) => hours),
+});
+
+const NOTHING_TAUGHT: Taught = { cases: [], hours: [] };
 const NOTHING_FOUND = { rise: null, restraint: null, breathes: {}, strung: null };
 
 /** What was written since goes before what only has another day; what asks for the most goes first. */

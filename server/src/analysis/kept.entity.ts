@@ -1,4 +1,4 @@
-import type { ForecastCheck, ShownForecast, StrungTopFacts } from '@upright-elder/core/instrument';
+import type { ForecastCheck, Taught, ShownForecast, StrungTopFacts } from '@upright-elder/core/instrument';
 import { Column, Entity, PrimaryColumn } from 'typeorm';
 import type { KeptCard } from './kept-card.js';
 
@@ -66,6 +66,10 @@ export class WorkedOutEntity {
   /** forecasts held against the readings that came */
   @Column({ type: 'simple-json' })
   checks!: ForecastCheck[];
+
+  /** what its own before and after says of what treatments do */
+  @Column({ type: 'simple-json' })
+  taught!: Taught;
 }
 
 /** A forecast as it was shown on a day, kept until its reading comes; never changed. */

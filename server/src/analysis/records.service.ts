@@ -11,6 +11,7 @@ import { ExaminationsService } from '../examinations/examinations.service.js';
 import { InstrumentsService } from '../instruments/instruments.service.js';
 import { InterventionsService } from '../interventions/interventions.service.js';
 import { MapService } from '../map/map.service.js';
+import { ShopService } from '../shop/shop.service.js';
 import type { PackedRoom } from '../workers/tasks.js';
 import { fingerprintOf } from './fingerprint.js';
 import { SolvedTopEntity } from './kept.entity.js';
@@ -43,6 +44,7 @@ export class RecordsService {
     private readonly interventions: InterventionsService,
     private readonly map: MapService,
     private readonly air: AirService,
+    private readonly shop: ShopService,
   ) {}
 
   /** The air of the room that an instrument lives in. */
@@ -54,14 +56,17 @@ export class RecordsService {
   /** @throws ProblemError where there is no such instrument */
   async gather(id: string): Promise<Gathered> {
     const { instrument, homeRoomId, keptRoomId, keptBand } = await this.instruments.facts(id);
-    const [examinations, interventions, { plan, marks }, room, solved, kept] = await Promise.all([
-      this.examinations.facts(id),
-      this.interventions.facts(id),
-      this.map.facts(id),
-      this.air.packed(homeRoomId),
-      this.database.read.findOneBy(SolvedTopEntity, { id }),
-      this.keptOf(keptRoomId, keptBand),
-    ]);
+    const [examinations, interventions, { plan, marks }, room, solved, kept, { schools }] = await Promise.all(
+      [
+        this.examinations.facts(id),
+        this.interventions.facts(id),
+        this.map.facts(id),
+        this.air.packed(homeRoomId),
+        this.database.read.findOneBy(SolvedTopEntity, { id }),
+        this.keptOf(keptRoomId, keptBand),
+        this.shop.get(),
+      ],
+    );
     const known = { instrument, examinations, interventions, marks, plan };
     const question = topQuestionOf(known);
     // what is loose now moves the judgement only: the forecasts keep their top while it is solved anew
@@ -74,7 +79,7 @@ export class RecordsService {
       breathes: answered.breathes,
       strung: answered.strungFor === questionedNow ? answered.strung : null,
     };
-    const record: InstrumentRecord = { ...known, top, kept };
+    const record: InstrumentRecord = { ...known, top, kept, ...(schools ? { schools } : {}) };
     return {
       record,
       room,

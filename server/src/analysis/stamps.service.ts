@@ -1,6 +1,7 @@
 import { Injectable } from '@nestjs/common';
 import { ChangesService } from '../changes/changes.service.js';
 import { Database } from '../database/database.js';
+import { ShopService } from '../shop/shop.service.js';
 import { ToolsService } from '../tools/tools.service.js';
 import { fingerprintOf } from './fingerprint.js';
 
@@ -39,6 +40,7 @@ export class StampsService {
     private readonly database: Database,
     private readonly changes: ChangesService,
     private readonly tools: ToolsService,
+    private readonly shop: ShopService,
   ) {}
 
   async of(id: string): Promise<string> {
@@ -64,11 +66,17 @@ export class StampsService {
     );
   }
 
-  /** What every instrument stands on: the errors of the shop's tools, and the program. */
+  /** What every instrument stands on: the errors of the shop's tools, its schools, and the program. */
   private async ofShop(): Promise<string> {
     const revisions = `${await this.changes.revisionOf('tools')} ${await this.changes.revisionOf('shop')}`;
     if (this.shared?.revisions !== revisions)
-      this.shared = { revisions, text: fingerprintOf(await this.tools.standing()) };
+      this.shared = {
+        revisions,
+        text: fingerprintOf({
+          tools: await this.tools.standing(),
+          schools: (await this.shop.get()).schools ?? {},
+        }),
+      };
     return this.shared.text;
   }
 }

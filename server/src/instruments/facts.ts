@@ -30,6 +30,8 @@ export function factsOf(row: InstrumentEntity, strung: StrungFacts): InstrumentF
     domeRadius: metres(row.domeRadius),
     stringHeight: metres(row.stringHeight),
     stringHeightBefore: metres(row.stringHeightBefore),
-    assumed: ASSUMED_FACTS.filter((fact) => row[fact] === NOT_KNOWN),
+    assumed: ASSUMED_FACTS.filter((fact) =>
+      fact === 'scale' ? row.doubtful.includes('scale length') : row[fact] === NOT_KNOWN,
+    ),
   };
 }

@@ -40,6 +40,10 @@ export class InterventionEntity {
   @Column({ type: 'text' })
   note!: string;
 
+  /** at the bench, as typed; empty where nobody wrote them down */
+  @Column({ type: 'text', default: '' })
+  hours!: string;
+
   @Column({ type: 'text' })
   by!: string;
 

@@ -7,6 +7,7 @@ import type {
   InterventionInput,
 } from '@upright-elder/contract';
 import type { InterventionFacts, InterventionKind } from '@upright-elder/core/instrument';
+import { parseHours } from '@upright-elder/core/units';
 import type { EntityManager } from 'typeorm';
 import { v7 as uuid } from 'uuid';
 import { Clock } from '../clock.js';
@@ -35,7 +36,17 @@ export class InterventionsService {
   /** What the computation needs of them. */
   async facts(instrumentId: string): Promise<InterventionFacts[]> {
     const rows = await this.rows(instrumentId, false);
-    return rows.map(({ id, date, follows, kinds }) => ({ id, date, follows, kinds }));
+    return rows.map(({ id, date, follows, kinds, treatments, hours }) => {
+      const took = parseHours(hours);
+      return {
+        id,
+        date,
+        follows,
+        kinds,
+        ...(treatments.length > 0 ? { treatments } : {}),
+        ...(took.ok && took.value !== null ? { hours: took.value } : {}),
+      };
+    });
   }
 
   async get(id: string): Promise<Intervention> {
@@ -54,9 +65,20 @@ export class InterventionsService {
         reason: 'it would have been done in the future',
         accepted: `a day up to ${today}`,
       });
+    const took = parseHours(input.hours ?? '');
+    if (!took.ok)
+      errors.push({ field: 'hours', typed: input.hours ?? '', reason: took.reason, accepted: took.accepted });
     if (errors.length > 0) throw badFields(errors);
-    const { instrumentId, by, date, kinds, treatments, note } = input;
-    const facts = { date, time: input.time ?? null, follows: input.follows ?? null, kinds, treatments, note };
+    const { instrumentId, by, date, kinds, treatments, note, hours = '' } = input;
+    const facts = {
+      date,
+      time: input.time ?? null,
+      follows: input.follows ?? null,
+      kinds,
+      treatments,
+      note,
+      hours: hours.trim(),
+    };
     await withBothCopies(
       () =>
         this.database.write(async (manager) => {
@@ -106,6 +128,7 @@ export class InterventionsService {
       follows: await lastOfDay(manager, instrumentId, this.clock.date()),
       kinds,
       treatments: [],
+      hours: '',
       changes,
       note: '',
       by,

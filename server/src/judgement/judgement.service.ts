@@ -8,10 +8,20 @@ import {
   type Step,
 } from '@upright-elder/contract';
 import { FORBIDDEN, type Finding, type SideStance } from '@upright-elder/core/diagnosis';
-import { CAUTIONS, TREATMENTS, type Ordered } from '@upright-elder/core/treatments';
+import {
+  amongSteps,
+  asWorked,
+  CAUTIONS,
+  TREATMENTS,
+  type Ordered,
+  type OwnTreatment,
+  type TreatmentEdits,
+} from '@upright-elder/core/treatments';
 import type { HeightUnit } from '@upright-elder/core/units';
 import { AnalysisService } from '../analysis/analysis.service.js';
+import { CatalogueService } from '../catalogue/catalogue.service.js';
 import { Clock } from '../clock.js';
+import { LearningService } from '../learning/learning.service.js';
 import { PlansService } from '../plans/plans.service.js';
 import { ShopService } from '../shop/shop.service.js';
 
@@ -22,12 +32,18 @@ export class JudgementService {
     private readonly analysis: AnalysisService,
     private readonly shop: ShopService,
     private readonly plans: PlansService,
+    private readonly catalogue: CatalogueService,
+    private readonly learning: LearningService,
     private readonly clock: Clock,
   ) {}
 
   async of(id: string, heights: HeightUnit | null = null): Promise<Judgement> {
     const { packed, room } = await this.analysis.of(id);
-    const plan = await this.plans.chosen(id);
+    const [plan, { edits, own }, effects] = await Promise.all([
+      this.plans.chosen(id),
+      this.catalogue.ofShop(),
+      this.learning.effects(),
+    ]);
     const unit = heights ?? (await this.shop.get()).sayIn;
     const day = this.clock.today();
     const chosen = plan && {
@@ -35,7 +51,7 @@ export class JudgementService {
       settings: settingsOf(plan.settings),
       wishes: wishesOf(plan.settings),
     };
-    const judged = await this.analysis.ask('judgement', { fit: packed, room, day, unit, chosen });
+    const judged = await this.analysis.ask('judgement', { fit: packed, room, day, unit, chosen, effects });
     const { examinationId, date, first, unsound, sides, verdict, findings, questions, looked, order } =
       judged;
     return {
@@ -47,7 +63,11 @@ export class JudgementService {
       findings: findings.map(findingOf),
       questions: questions.map(({ id, ask, decides, minutes }) => ({ id, ask, decides, minutes })),
       looked,
-      order: order.map(stepOf),
+      order: stepsOf(
+        order,
+        own.filter((one) => plan?.own?.includes(one.id)),
+        edits,
+      ),
       plan: plan && {
         id: plan.id,
         name: plan.name,
@@ -83,8 +103,16 @@ function findingOf({ never, ...finding }: Finding): JudgedFinding {
   return { ...finding, never: never.map((one) => FORBIDDEN[one]) };
 }
 
-function stepOf({ id, place, why, withheld, after }: Ordered): Step {
-  const { name, hands, wait, gate, undo, cautions } = TREATMENTS[id];
+/** Steps in their places, with what the shop added to the plan among them. */
+function stepsOf(order: readonly Ordered[], own: readonly OwnTreatment[], edits: TreatmentEdits): Step[] {
+  return amongSteps(order, own, ({ id }) => TREATMENTS[id].stage).map((step, i) => ({
+    ...('stage' in step ? ownStep(step) : stepOf(step, edits)),
+    place: i + 1,
+  }));
+}
+
+function stepOf({ id, place, why, withheld, after }: Ordered, edits: TreatmentEdits): Step {
+  const { name, hands, wait, gate, undo, cautions } = asWorked(id, edits);
   return {
     id,
     place,
@@ -99,3 +127,17 @@ function stepOf({ id, place, why, withheld, after }: Ordered): Step {
     cautions: cautions.map((caution) => CAUTIONS[caution]),
   };
 }
+
+const ownStep = ({ id, name, for: of, hands, wait, gate }: OwnTreatment): Step => ({
+  id,
+  place: 0,
+  name,
+  why: of === '' ? 'The shop put it into the plan.' : `For ${of}.`,
+  withheld: null,
+  after: [],
+  hands,
+  wait,
+  gate,
+  undo: [1, 1],
+  cautions: [],
+});

@@ -1,9 +1,10 @@
 import { Injectable } from '@nestjs/common';
 import type { Planning } from '@upright-elder/contract';
-import { HOUSE_EFFECTS } from '@upright-elder/core/plans';
 import { parseMoney } from '@upright-elder/core/units';
 import { AnalysisService } from '../analysis/analysis.service.js';
+import { CatalogueService } from '../catalogue/catalogue.service.js';
 import { Clock } from '../clock.js';
+import { LearningService } from '../learning/learning.service.js';
 import { InstrumentsService } from '../instruments/instruments.service.js';
 import { ShopService } from '../shop/shop.service.js';
 import { PlansService } from './plans.service.js';
@@ -16,20 +17,25 @@ export class PlanningService {
     private readonly instruments: InstrumentsService,
     private readonly shop: ShopService,
     private readonly plans: PlansService,
+    private readonly catalogue: CatalogueService,
+    private readonly learning: LearningService,
     private readonly clock: Clock,
   ) {}
 
   async of(id: string): Promise<Planning> {
-    const [{ packed, room }, instrument, shop, kept] = await Promise.all([
+    const [{ packed, room }, instrument, shop, kept, shops, effects] = await Promise.all([
       this.analysis.of(id),
       this.instruments.get(id),
       this.shop.get(),
       this.plans.ofInstrument(id),
+      this.catalogue.ofShop(),
+      this.learning.effects(),
     ]);
     const input = await this.analysis.ask('planning', { fit: packed, room, day: this.clock.today() });
     const rate = parseMoney(shop.rate ?? '');
     return {
       ...input,
+      ...shops,
       money: {
         rate: rate.ok ? rate.value : null,
         marketValue: instrument.marketValue?.amount ?? null,
@@ -37,7 +43,7 @@ export class PlanningService {
         budget: instrument.budget?.amount ?? null,
       },
       currency: shop.currency,
-      effects: HOUSE_EFFECTS,
+      effects,
       kept,
     };
   }

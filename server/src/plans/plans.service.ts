@@ -62,6 +62,7 @@ export class PlansService {
           );
           const saved = await saveVersioned(manager, RepairPlanEntity, id, version, input, {
             ...facts,
+            own: input.own ?? [],
             instrumentId,
             name: name.trim(),
             chosen,

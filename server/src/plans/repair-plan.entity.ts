@@ -26,6 +26,9 @@ export class RepairPlanEntity {
   treatments!: TreatmentId[];
 
   @Column({ type: 'simple-json' })
+  own!: string[];
+
+  @Column({ type: 'simple-json' })
   settings!: PlanSettings;
 
   @Column({ type: 'simple-json' })

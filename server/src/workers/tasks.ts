@@ -8,6 +8,7 @@ import {
   otherForecast,
   shownToday,
   judgeInstrument,
+  groundToday,
   learn,
   planningOf,
   standOn,
@@ -22,9 +23,13 @@ import {
   type InstrumentJudgement,
   type Learned,
   type ShownForecast,
+  type Taught,
   type StrungTopFacts,
   type TopQuestion,
 } from '@upright-elder/core/instrument';
+import { causeCalled, type CallCause } from '@upright-elder/core/calls';
+import { sayIn } from '@upright-elder/core/diagnosis';
+import { NO_MONEY, plansOf, type LearnedEffects, type PlanKind } from '@upright-elder/core/plans';
 import type { QuantityId } from '@upright-elder/core/readings';
 import { firstQuestion, firstSentence, type Sentence } from '@upright-elder/core/sentences';
 import { IN_USE } from '@upright-elder/core/forecast';
@@ -83,6 +88,7 @@ export interface WorkedOut extends ReadOff {
   day: number;
   fit: PackedFit;
   checks: ForecastCheck[];
+  taught: Taught;
 }
 
 /** Fits an instrument, holds what was shown of it against what came, and reads the day off. */
@@ -98,6 +104,7 @@ export function workOut(input: {
   return {
     day,
     fit: packed(fit),
+    taught: fit.taught,
     checks: checksOf(record, fit, room, shown),
     ...dayOff(fit, room, day, shown),
   };
@@ -160,9 +167,25 @@ export function judgement({
   day,
   unit,
   chosen = null,
-}: Omit<Asked, 'record'> & { unit: HeightUnit; chosen?: ChosenPlan | null }): InstrumentJudgement {
+  effects,
+}: Omit<Asked, 'record'> & {
+  unit: HeightUnit;
+  chosen?: ChosenPlan | null;
+  effects?: LearnedEffects;
+}): InstrumentJudgement {
   const learned = unpacked(fit);
-  return judgeInstrument(learned.evidence, standOn(learned, roomOf(room).log, day), unit, { chosen });
+  return judgeInstrument(learned.evidence, standOn(learned, roomOf(room).log, day), unit, {
+    chosen,
+    ...(effects ? { effects } : {}),
+  });
+}
+
+/** What the program calls, in a person's own words: the cause, and what it aims at. */
+export function called({ fit, room, day }: Omit<Asked, 'record'>): { cause: CallCause; plan: PlanKind } {
+  const learned = unpacked(fit);
+  const ground = groundToday(learned.evidence, standOn(learned, roomOf(room).log, day), 'mm');
+  const plans = plansOf(ground, NO_MONEY, sayIn('mm'));
+  return { cause: causeCalled(ground.diagnosis), plan: plans[1]?.kinds[0] ?? 'leave it' };
 }
 
 /** What plans are made of, on a day. */

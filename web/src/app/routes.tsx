@@ -24,6 +24,8 @@ const WeightsPage = lazy(() => import('../places/instrument/WeightsPage.js'));
 const MapPage = lazy(() =>
   import('../places/instrument/MapPage.js').then(({ MapPage: page }) => ({ default: page })),
 );
+const LearnedPage = lazy(() => import('../places/shop/LearnedPage.js'));
+const RepairsPage = lazy(() => import('../places/shop/RepairsPage.js'));
 const ProtocolsPage = lazy(() =>
   import('../places/shop/ProtocolsPage.js').then(({ ProtocolsPage: page }) => ({ default: page })),
 );
@@ -43,6 +45,8 @@ export const router = createBrowserRouter([
           { path: 'tools', element: <ToolsPage /> },
           { path: 'protocols', element: <ProtocolsPage /> },
           { path: 'strings', element: <StringsPage /> },
+          { path: 'repairs', element: <RepairsPage /> },
+          { path: 'learned', element: <LearnedPage /> },
         ],
       },
       { path: '/instruments/new', element: <NewInstrumentPage /> },

@@ -55,7 +55,7 @@ export function concerns({ subject, id }: Changed, address: string): boolean {
   const onShelf = place === 'shelf' || place === 'forecasts';
   switch (subject) {
     case 'worked out':
-      return onShelf || (of === id && WORKED.includes(page));
+      return onShelf || place === 'learning' || (of === id && WORKED.includes(page));
     case 'instrument':
       return onShelf || (place === 'instruments' && of === id);
     case 'photographs':
@@ -64,7 +64,7 @@ export function concerns({ subject, id }: Changed, address: string): boolean {
       return place === 'instruments' && of === id && (page === 'weighings' || page === 'trials');
     case 'repair plans':
       return (
-        place === 'calls' ||
+        place === 'learning' ||
         (place === 'instruments' && of === id && ['planning', 'judgement', 'calls'].includes(page))
       );
     case 'room':

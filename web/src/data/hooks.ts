@@ -1,5 +1,6 @@
 import type {
   AirImport,
+  CallsOf,
   Examination,
   Expectations,
   ExpectationsQuery,
@@ -9,11 +10,13 @@ import type {
   Intervention,
   Judgement,
   Keeping,
+  Learning,
   LogFolder,
   Mark,
   Person,
   Photograph,
   PlanAnswer,
+  Planning,
   Protocol,
   Room,
   RoomAir,
@@ -24,6 +27,7 @@ import type {
   CardPage,
   Tool,
   TopModel,
+  TreatmentAsWorked,
   Trial,
   Weighing,
 } from '@upright-elder/contract';
@@ -60,6 +64,13 @@ export const useScorecard = (id: string) => useSWR<Scorecard>(`instruments/${id}
 export const useForecastProgress = () => useSWR<ForecastProgress>('forecasts', get);
 export const useJudgement = (id: string, heights: HeightUnit) =>
   useSWR<Judgement>(`instruments/${id}/judgement?heights=${heights}`, get);
+/** What was called of an instrument before the program showed its own. */
+export const useCalls = (id: string) => useSWR<CallsOf>(`instruments/${id}/calls`, get);
+export const useLearning = () => useSWR<Learning>('learning', get);
+/** Treatments as the shop works them. */
+export const useTreatments = () => useSWR<TreatmentAsWorked[]>('treatments', get);
+/** What plans of repair are made of. */
+export const usePlanning = (id: string) => useSWR<Planning>(`instruments/${id}/planning`, get);
 export const useShelf = (page: number, search: string, archived = false) =>
   useSWR<CardPage>(
     `shelf?page=${page}&search=${encodeURIComponent(search)}${archived ? '&archived=true' : ''}`,

@@ -12,13 +12,13 @@ export class RepairPlans1765400000000 implements MigrationInterface {
 
   async up(runner: QueryRunner): Promise<void> {
     for (const statement of [
-      `CREATE TABLE "repair_plan" ("id" text PRIMARY KEY NOT NULL, "version" integer NOT NULL, "instrumentId" text NOT NULL REFERENCES "instrument" ("id"), "name" text NOT NULL, "kind" text, "treatments" text NOT NULL, "settings" text NOT NULL, "promised" text NOT NULL, "basedOn" text, "chosen" boolean NOT NULL, "putAway" boolean NOT NULL, "by" text NOT NULL REFERENCES "person" ("id"), "updatedAt" text NOT NULL, "fingerprint" text NOT NULL)`,
+      `CREATE TABLE "repair_plan" ("id" text PRIMARY KEY NOT NULL, "version" integer NOT NULL, "instrumentId" text NOT NULL REFERENCES "instrument" ("id"), "name" text NOT NULL, "kind" text, "treatments" text NOT NULL, "own" text NOT NULL, "settings" text NOT NULL, "promised" text NOT NULL, "basedOn" text, "chosen" boolean NOT NULL, "putAway" boolean NOT NULL, "by" text NOT NULL REFERENCES "person" ("id"), "updatedAt" text NOT NULL, "fingerprint" text NOT NULL)`,
       `CREATE INDEX "repair_plan_by_instrument" ON "repair_plan" ("instrumentId", "updatedAt")`,
       `CREATE TABLE "first_call" ("id" text PRIMARY KEY NOT NULL, "version" integer NOT NULL, "instrumentId" text NOT NULL REFERENCES "instrument" ("id"), "examinationId" text, "date" text NOT NULL, "cause" text NOT NULL, "plan" text NOT NULL, "programCause" text NOT NULL, "programPlan" text NOT NULL, "shown" text, "by" text NOT NULL REFERENCES "person" ("id"), "updatedAt" text NOT NULL, "fingerprint" text NOT NULL)`,
       `CREATE INDEX "first_call_by_instrument" ON "first_call" ("instrumentId", "date")`,
       `CREATE TABLE "treatment_edit" ("id" text PRIMARY KEY NOT NULL, "version" integer NOT NULL, "own" boolean NOT NULL, "values" text NOT NULL, "putAway" boolean NOT NULL, "by" text NOT NULL REFERENCES "person" ("id"), "updatedAt" text NOT NULL, "fingerprint" text NOT NULL)`,
       `ALTER TABLE "intervention" ADD COLUMN "hours" text NOT NULL DEFAULT ''`,
-      `ALTER TABLE "worked_out" ADD COLUMN "taught" text NOT NULL DEFAULT '[]'`,
+      `ALTER TABLE "worked_out" ADD COLUMN "taught" text NOT NULL DEFAULT '{"cases":[],"hours":[]}'`,
       ...TABLES.flatMap((table) =>
         (['INSERT', 'UPDATE', 'DELETE'] as const).map((event) =>
           trigger(table, event, 'repair plans', 'instrumentId'),

@@ -190,7 +190,7 @@ function Examining(props: Props) {
       ref={form}
       onSubmit={(event) => {
         event.preventDefault();
-        void save(draft);
+        void save(draft, protocol.priced ? 'judgement' : 'stance');
       }}
       onKeyDown={goOn}
       noValidate
@@ -336,7 +336,10 @@ function Examining(props: Props) {
         {protocol.priced && (
           <PricePanel
             draft={draft}
+            protocol={protocol}
+            instrument={instrument}
             shop={shop}
+            saving={saving}
             refusal={refusals.askingPrice}
             onAskingPrice={(askingPrice) => change({ ...draft, askingPrice }, 'askingPrice')}
           />

@@ -4,6 +4,7 @@ import { useTitle } from '../../app/useTitle.js';
 import { newId } from '../../data/ids.js';
 import { FormReady } from './details/FormReady.js';
 import { emptyForm } from './details/form.js';
+import { QuickStart } from './details/QuickStart.js';
 import { InstrumentFormView } from './details/InstrumentFormView.js';
 
 export function NewInstrumentPage() {
@@ -13,6 +14,7 @@ export function NewInstrumentPage() {
   return (
     <>
       <h1 className="mb-3 text-[1.9rem]">A new instrument</h1>
+      <QuickStart id={id} />
       <FormReady>
         {(rooms, shop) => (
           <InstrumentFormView

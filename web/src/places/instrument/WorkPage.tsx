@@ -1,6 +1,13 @@
 import type { Judgement, Step } from '@upright-elder/contract';
 import { sayDate } from '@upright-elder/core/days';
-import { CAUTIONS_DEFER, TREATMENTS } from '@upright-elder/core/treatments';
+import { ORIGINALS_WORDS, UNDO_WORDS } from '@upright-elder/core/sentences';
+import {
+  CAUTIONS_DEFER,
+  sayHours,
+  TREATMENTS,
+  type Treatment,
+  type WorkStep,
+} from '@upright-elder/core/treatments';
 import { Link, useParams } from 'react-router';
 import { Fetching } from '../../app/Fetching.js';
 import { useHeights } from '../../data/heights.js';
@@ -17,7 +24,7 @@ export function WorkPage() {
 }
 
 function WorkOf({ id, judgement }: { id: string; judgement: Judgement }) {
-  const { first, unsound, order, questions, date, findings } = judgement;
+  const { first, unsound, order, questions, date, findings, plan } = judgement;
   return (
     <div className="grid gap-4 xl:grid-cols-[24rem_minmax(0,1fr)]">
       <div>
@@ -47,6 +54,20 @@ function WorkOf({ id, judgement }: { id: string; judgement: Judgement }) {
       </div>
       <section aria-label="Repair order">
         <h2 className="mb-2 text-[1.4rem]">Repair order</h2>
+        <p className="mb-2">
+          {plan ? (
+            <>
+              <strong>By the plan “{plan.name}”</strong>, chosen by {plan.byName}.{' '}
+            </>
+          ) : order.length > 0 ? (
+            <>No plan is chosen: what was found is put right, by the shop’s schools. </>
+          ) : null}
+          {(plan || order.length > 0) && (
+            <Link to="../judgement#plans" className="inline-block min-h-[44px] py-2 underline">
+              Compare plans
+            </Link>
+          )}
+        </p>
         <ChosenOnTop id={id} />
         {order.length === 0 ? (
           <p className="sheet said p-4">Nothing to be done now.</p>
@@ -65,17 +86,61 @@ function WorkOf({ id, judgement }: { id: string; judgement: Judgement }) {
   );
 }
 
-const range = ([from, to]: [number, number]) => (from === to ? `${from}` : `${from}–${to}`);
-const hours = (span: [number, number]) =>
-  span[1] >= 48 ? `${range([Math.round(span[0] / 24), Math.round(span[1] / 24)])} d` : `${range(span)} h`;
-const UNDO = [
-  '',
-  'fully reversible',
-  'easily reversed',
-  'reversible with work',
-  'hardly reversible',
-  'permanent',
-];
+const STEP_NAMES: Record<WorkStep['kind'], string> = {
+  prepare: 'Prepare',
+  do: 'Do',
+  hold: 'Hold: go on only where',
+  wait: 'Wait',
+  check: 'Check',
+};
+
+/** A treatment as it is worked: its steps, where it may go another way, what it takes, and the usual cautions. */
+function HowItIsWorked({ step: { id, cautions } }: { step: Step }) {
+  const known = (TREATMENTS as Record<string, Treatment | undefined>)[id];
+  if (!known)
+    return <p className="pb-2 text-[0.95rem]">The shop’s own: it is worked as the shop knows it.</p>;
+  const { steps, materials, uses, originals, consent, photos } = known;
+  return (
+    <div className="pb-2 text-[0.95rem]">
+      {cautions.length > 0 && (
+        <ul className="mb-2 border-l-4 border-ochre pl-3">
+          {cautions.map((caution) => (
+            <li key={caution}>▲ {caution}</li>
+          ))}
+          <li className="text-faint">{CAUTIONS_DEFER}</li>
+        </ul>
+      )}
+      <ol className="list-decimal pl-5">
+        {steps.map(({ kind, say, branches }, i) => (
+          <li key={i} className="py-0.5">
+            <strong>{STEP_NAMES[kind]}:</strong> {say}
+            {branches && (
+              <ul className="list-[circle] pl-5">
+                {branches.map((branch) => (
+                  <li key={branch.if}>
+                    If {branch.if}: {branch.then}
+                  </li>
+                ))}
+              </ul>
+            )}
+          </li>
+        ))}
+      </ol>
+      <p className="mt-1 text-faint">
+        {[
+          materials.length > 0 && `Takes ${materials.join(', ')}`,
+          uses.length > 0 && `occupies ${uses.join(', ')}`,
+          photos.length > 0 && `photographs ${photos.join(', ')}`,
+          ORIGINALS_WORDS[originals],
+          consent && 'only where the owner agreed in writing',
+        ]
+          .filter(Boolean)
+          .join('; ')}
+        .
+      </p>
+    </div>
+  );
+}
 
 function StepOf({ step }: { step: Step }) {
   const { place, name, why, withheld, after, gate, hands, wait, undo, cautions } = step;
@@ -86,9 +151,9 @@ function StepOf({ step }: { step: Step }) {
         <div className="flex flex-wrap items-baseline justify-between gap-x-4">
           <h3 className="text-[1.15rem]">{name}</h3>
           <span className="text-[0.9rem] text-faint">
-            bench time {hours(hands)}
-            {wait[1] > 0 && `, then wait ${hours(wait)}`} ·{' '}
-            {undo[0] === undo[1] ? UNDO[undo[0]] : `${UNDO[undo[0]]} to ${UNDO[undo[1]]}`}
+            bench time {sayHours(hands)}
+            {wait[1] > 0 && `, then wait ${sayHours(wait)}`} ·{' '}
+            {undo[0] === undo[1] ? UNDO_WORDS[undo[0]] : `${UNDO_WORDS[undo[0]]} to ${UNDO_WORDS[undo[1]]}`}
           </span>
         </div>
         <p>{why}</p>
@@ -98,19 +163,20 @@ function StepOf({ step }: { step: Step }) {
             <strong>Before it starts:</strong> {gate}
           </p>
         )}
-        {(after.length > 0 || cautions.length > 0) && (
+        <details>
+          <summary className="min-h-[44px] cursor-pointer py-2 text-[0.95rem]">
+            How it is worked{cautions.length > 0 && ', with its cautions'}
+          </summary>
+          <HowItIsWorked step={step} />
+        </details>
+        {after.length > 0 && (
           <details>
-            <summary className="cursor-pointer text-[0.9rem] text-faint">
-              why here{cautions.length > 0 && ' · cautions'}
-            </summary>
+            <summary className="min-h-[44px] cursor-pointer py-2 text-[0.95rem]">Why it stands here</summary>
             <ul className="list-disc pl-5 text-[0.95rem]">
               {after.map((arrow) => (
                 <li key={arrow.id}>
                   After “{TREATMENTS[arrow.id].name}”: {arrow.because}.
                 </li>
-              ))}
-              {cautions.map((caution) => (
-                <li key={caution}>▲ {caution}</li>
               ))}
             </ul>
           </details>

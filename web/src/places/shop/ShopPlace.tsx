@@ -17,6 +17,8 @@ const PAGES = [
   { to: '/shop/tools', label: 'Tools' },
   { to: '/shop/protocols', label: 'Protocols' },
   { to: '/shop/strings', label: 'Strings' },
+  { to: '/shop/repairs', label: 'Repairs' },
+  { to: '/shop/learned', label: 'Learned' },
 ];
 
 /** The shop: who works here, how it measures and speaks, its tools and protocols. */

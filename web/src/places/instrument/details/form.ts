@@ -7,7 +7,7 @@ import {
   type InstrumentInput,
   type InstrumentLength,
 } from '@upright-elder/contract';
-import { BUILD_PART_IDS, BUILD_PARTS, type BuildPart } from '@upright-elder/core/build';
+import { BUILD_PART_IDS, BUILD_PARTS, NOT_KNOWN, type BuildPart } from '@upright-elder/core/build';
 import { isBareNumber, type LengthUnit } from '@upright-elder/core/units';
 import type { Difference } from '../../../app/MergeDialog.js';
 
@@ -93,6 +93,22 @@ const NOTHING_BUILT = Object.fromEntries(BUILD_PART_IDS.map((part) => [part, '']
   BuildPart,
   string
 >;
+
+/** The scale that stands for one that nobody measured. House choice: a common one. */
+const USUAL_SCALE = '645 mm';
+
+/** An instrument of which no more is known than a name: a quick look needs no more. */
+export const onlyNamed = (nickname: string, type: InstrumentForm['type']): InstrumentForm => ({
+  ...emptyForm(),
+  nickname,
+  type,
+  doubtful: ['scale length', 'body join'],
+  playingStyle: NOT_KNOWN,
+  stringSet: NOT_KNOWN,
+  topSpecies: NOT_KNOWN,
+  bodyJoin: '14',
+  lengths: { ...emptyForm().lengths, scale: USUAL_SCALE },
+});
 
 export function emptyForm(): InstrumentForm {
   return {

@@ -1,10 +1,10 @@
-import type { GaugesNow, Shop } from '@upright-elder/contract';
+import type { GaugesNow, Instrument, Protocol, Shop } from '@upright-elder/contract';
 import { lineOf, isQuantity, type LineId, type Place, type Stage } from '@upright-elder/core/readings';
-import { parseMoney, printMoney } from '@upright-elder/core/units';
+import { useMemo } from 'react';
 import { MoneyField } from '../../../fields/MoneyField.js';
 import type { Draft } from './draft.js';
-import { allowanceSum } from './draftFinding.js';
 import { GaugePlace } from './GaugePlace.js';
+import { answerOf, lookedInDraft, QuickAnswer } from './QuickAnswer.js';
 import { fieldsOf, filledOf } from './stages.js';
 
 /** How far the protocol has come, and a way to each of its stages. */
@@ -57,40 +57,52 @@ export function LinePanel({ line, place, gauges }: { line: LineId; place: Place 
   );
 }
 
-/** What putting it right would cost, beside what is asked for it. */
+/** What the look comes to, beside what is asked for it; on a narrow screen it stays in sight with the save. */
 export function PricePanel({
   draft,
+  protocol,
+  instrument,
   shop,
+  saving,
   refusal,
   onAskingPrice,
 }: {
   draft: Draft;
+  protocol: Protocol;
+  instrument: Instrument;
   shop: Shop;
+  saving: boolean;
   refusal: string | undefined;
   onAskingPrice: (text: string) => void;
 }) {
-  const sum = allowanceSum(draft.findings);
-  const asking = parseMoney(draft.askingPrice);
+  const answer = useMemo(
+    () => answerOf(lookedInDraft(draft.findings), draft.askingPrice, protocol, instrument, shop),
+    [draft.findings, draft.askingPrice, protocol, instrument, shop],
+  );
   return (
-    <section className="sheet mt-3 p-4" aria-label="What it would cost">
-      <dl className="grid grid-cols-[1fr_auto] items-baseline gap-x-3">
-        <dt>Allowances</dt>
-        <dd className="text-[1.5rem] font-bold">{printMoney(sum, shop.currency)}</dd>
-        {asking.ok && (
-          <>
-            <dt>Asked and allowances</dt>
-            <dd className="text-[1.5rem] font-bold">{printMoney(sum + asking.value, shop.currency)}</dd>
-          </>
-        )}
-      </dl>
-      <MoneyField
-        label="Asking price"
-        currency={shop.currency}
-        value={draft.askingPrice}
-        refusal={refusal}
-        hint="empty where it is not for sale"
-        onChange={onAskingPrice}
-      />
-    </section>
+    <>
+      <section className="sheet mt-3 p-4" aria-label="What it comes to">
+        <QuickAnswer answer={answer} currency={shop.currency} />
+        <div className="mt-2">
+          <MoneyField
+            label="Asking price"
+            currency={shop.currency}
+            value={draft.askingPrice}
+            refusal={refusal}
+            hint="empty where it is not for sale"
+            onChange={onAskingPrice}
+          />
+        </div>
+      </section>
+      <div className="sheet fixed inset-x-0 bottom-0 z-10 flex items-center gap-3 border-t-2 px-3 py-2 lg:hidden">
+        <div className="max-h-[5.5rem] min-w-0 flex-1 overflow-y-auto text-[0.92rem]">
+          <QuickAnswer answer={answer} currency={shop.currency} brief />
+        </div>
+        <button type="submit" className="act" disabled={saving}>
+          {saving ? 'Saving…' : 'Save'}
+        </button>
+      </div>
+      <div className="h-[6.5rem] lg:hidden" aria-hidden="true" />
+    </>
   );
 }

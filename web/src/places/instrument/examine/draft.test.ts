@@ -13,7 +13,8 @@ import {
   refusalsByField,
   type Draft,
 } from './draft.js';
-import { allowanceSum, NO_FINDING, withState } from './draftFinding.js';
+import { NO_FINDING, withState } from './draftFinding.js';
+import { lookedInDraft } from './QuickAnswer.js';
 import { differencesOf, mergedDraft, replacesStored } from './merge.js';
 import { filledOf, stagesOf } from './stages.js';
 import { closureOf, valuesOf } from './measured.js';
@@ -243,7 +244,9 @@ describe('findings of a draft', () => {
       debris: NO_FINDING,
     };
     expect(findingsOf(draft).map(({ point }) => point)).toEqual(['bridge', 'cracks']);
-    expect(allowanceSum(draft.findings)).toBe(225.5);
+    expect(lookedInDraft(draft.findings).reduce((sum, { allowance }) => sum + (allowance ?? 0), 0)).toBe(
+      225.5,
+    );
     expect(refusalsByField({ 'findings.1.allowance': 'no' }, draft, shop)).toEqual({
       'cracks.allowance': 'no',
     });

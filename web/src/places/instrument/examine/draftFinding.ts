@@ -1,6 +1,12 @@
 import type { Finding } from '@upright-elder/contract';
-import { stateName, verdictOf, type PointId, type StateId, type Verdict } from '@upright-elder/core/readings';
-import { parseMoney } from '@upright-elder/core/units';
+import {
+  POINTS,
+  stateName,
+  verdictOf,
+  type PointId,
+  type StateId,
+  type Verdict,
+} from '@upright-elder/core/readings';
 
 /** What was looked at, on its way; a point that was not looked at has none. */
 export interface DraftFinding {
@@ -25,20 +31,26 @@ export const findingOf = ({ states, verdict, words, frets, allowance }: Finding)
 export const isGiven = ({ states, verdict, words, frets, allowance }: DraftFinding): boolean =>
   states.length > 0 || verdict !== '' || [words, frets, allowance].some((text) => text.trim() !== '');
 
+/** Sound states that say one thing of several: only their opposite is given up with them. */
+const OPPOSITES: Partial<Record<StateId, StateId>> = {
+  'full-thickness': 'planed-thin',
+  original: 'replaced',
+};
+
+/** Good and pitted are never both: what is found gives up that it is sound, and the other way round. */
+function opposed(point: PointId, one: StateId, other: StateId): boolean {
+  if (OPPOSITES[one] || OPPOSITES[other]) return OPPOSITES[one] === other || OPPOSITES[other] === one;
+  const sound = (state: StateId) =>
+    POINTS[point].states.some(({ id, verdict }) => id === state && verdict === 'sound');
+  return sound(one) !== sound(other);
+}
+
 /** Chooses or gives up a state; the verdict follows the gravest. */
 export function withState(point: PointId, finding: DraftFinding, state: StateId): DraftFinding {
   const states = finding.states.includes(state)
     ? finding.states.filter((one) => one !== state)
-    : [...finding.states, state];
+    : [...finding.states.filter((one) => !opposed(point, one, state)), state];
   return { ...finding, states, verdict: verdictOf(point, states) ?? '' };
-}
-
-/** Sum of the allowances that can be read. */
-export function allowanceSum(findings: Partial<Record<PointId, DraftFinding>>): number {
-  return Object.values(findings).reduce((sum, finding) => {
-    const result = parseMoney(finding.allowance);
-    return sum + (result.ok ? result.value : 0);
-  }, 0);
 }
 
 export const VERDICT_WORDS: Record<Verdict, string> = {

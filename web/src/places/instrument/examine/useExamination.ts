@@ -77,7 +77,7 @@ export function useExamination(
     toast('What you typed was taken out.', { action: { label: 'Undo', onClick: () => change(former) } });
   };
 
-  const save = async (toSave: Draft) => {
+  const save = async (toSave: Draft, then = 'stance') => {
     if (!personId) {
       toast.error('Pick who is at the bench first.');
       return;
@@ -112,7 +112,7 @@ export function useExamination(
       await dropDraft(draftKey);
       toast.success('The examination is saved.');
       await refresh();
-      void navigate(`/instruments/${instrument.id}/stance`);
+      void navigate(`/instruments/${instrument.id}/${then}`);
     } catch (error) {
       if (error instanceof ProblemError && error.problem.status === 409) {
         setTheirs(draftOf(error.problem.current as Examination));

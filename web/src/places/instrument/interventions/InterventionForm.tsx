@@ -6,12 +6,14 @@ import { usePersonId } from '../../../data/person.js';
 import { useVersionedForm } from '../../../data/useVersionedForm.js';
 import { KindsField } from './KindsField.js';
 import { sayDone } from './sayDone.js';
+import { TreatmentsField } from './TreatmentsField.js';
 
 type Edited = Pick<InterventionInput, 'version' | 'date' | 'kinds' | 'treatments' | 'note'> & {
   time: string;
   /** empty where it was before all examinations of its day */
   follows: string;
   why: string;
+  hours: string;
 };
 
 interface Props {
@@ -38,6 +40,7 @@ export function InterventionForm({ id, instrumentId, archtop, stored, examinatio
       follows: 'After the examination',
       kinds: 'What was done',
       note: 'In words',
+      hours: 'Hours at the bench',
     },
     say: (field, value) =>
       field === 'kinds'
@@ -73,6 +76,7 @@ export function InterventionForm({ id, instrumentId, archtop, stored, examinatio
         refusal={refused.kinds}
         onKinds={(kinds) => change({ kinds })}
       />
+      <TreatmentsField treatments={value.treatments} onChange={(treatments) => change({ treatments })} />
       <div className="mt-2 flex flex-wrap items-end gap-3">
         <label className="text-[0.9rem] font-bold">
           Day
@@ -93,6 +97,16 @@ export function InterventionForm({ id, instrumentId, archtop, stored, examinatio
             autoComplete="off"
             value={value.time}
             onChange={(event) => change({ time: event.target.value })}
+          />
+        </label>
+        <label className="text-[0.9rem] font-bold">
+          Hours at the bench
+          <input
+            className="field block w-32 font-normal"
+            placeholder="2.5 or 1:30"
+            autoComplete="off"
+            value={value.hours}
+            onChange={(event) => change({ hours: event.target.value })}
           />
         </label>
         {ofDay.length > 0 && (
@@ -135,7 +149,7 @@ export function InterventionForm({ id, instrumentId, archtop, stored, examinatio
           </label>
         )}
       </div>
-      {(['date', 'time', 'follows', 'note', 'why'] as const).map(
+      {(['date', 'time', 'hours', 'follows', 'note', 'why'] as const).map(
         (field) =>
           refused[field] && (
             <p key={field} className="text-ochre">
@@ -160,9 +174,19 @@ const NOTHING: Edited = {
   treatments: [],
   note: '',
   why: '',
+  hours: '',
 };
 
-const editedOf = ({ version, date, time, follows, kinds, treatments, note }: Intervention): Edited => ({
+const editedOf = ({
+  version,
+  date,
+  time,
+  follows,
+  kinds,
+  treatments,
+  note,
+  hours = '',
+}: Intervention): Edited => ({
   version,
   date,
   time: time ?? '',
@@ -171,4 +195,5 @@ const editedOf = ({ version, date, time, follows, kinds, treatments, note }: Int
   treatments,
   note,
   why: '',
+  hours,
 });

@@ -1,0 +1,130 @@
+import { isoDate, sayDate } from '../days/index.js';
+import type { Reached } from '../forecast/index.js';
+import type { Cost, Money, Outcome, PlanKind, RepairPlan } from '../plans/index.js';
+import type { Originals } from '../treatments/index.js';
+import { printMoney } from '../units/index.js';
+import type { Saying } from './sentence.js';
+import { whenWords } from './yearsAhead.js';
+
+/** What a plan aims at, in a word and a line. */
+export const PLAN_WORDS: Record<PlanKind, { name: string; aim: string }> = {
+  'leave it': { name: 'Leave it', aim: 'nothing is done' },
+  least: { name: 'Least', aim: 'keeps it playing, undoes easily' },
+  sound: { name: 'Sound', aim: 'structure put right, economical' },
+  lasting: { name: 'Lasting', aim: 'serves longest before the next work' },
+  preserve: { name: 'Preserve', aim: 'original parts first' },
+};
+
+/** A plan by what it aims at: `Least and sound`. */
+export function planName(kinds: readonly PlanKind[]): string {
+  const [first, ...rest] = kinds.map((kind) => PLAN_WORDS[kind].name);
+  if (!first) return 'Your own';
+  const names = [first, ...rest.map((name) => name.toLowerCase())];
+  return names.length === 1 ? first : `${names.slice(0, -1).join(', ')} and ${names.at(-1)!}`;
+}
+
+/** How far something can be undone, by 1 to 5. */
+export const UNDO_WORDS = [
+  '',
+  'fully reversible',
+  'easily reversed',
+  'reversible with work',
+  'hardly reversible',
+  'permanent',
+] as const;
+
+export const ORIGINALS_WORDS: Record<Originals, string> = {
+  untouched: 'original parts untouched',
+  'kept apart': 'originals taken out are kept with it',
+  altered: 'an original part is altered',
+  lost: 'an original part is lost',
+};
+
+const number = (value: number): string =>
+  value < 10 ? value.toFixed(1).replace(/\.0$/u, '') : String(Math.round(value));
+
+/** `4–5 h`, `none`. */
+export function sayBench([from, to]: readonly [number, number]): string {
+  if (to < 0.05) return 'none';
+  return number(from) === number(to) ? `${number(to)} h` : `${number(from)}–${number(to)} h`;
+}
+
+/** `12–46 days`, `a day or less`. */
+export function sayDays([from, to]: readonly [number, number]): string {
+  if (to < 0.05) return 'none';
+  if (to <= 1) return 'a day or less';
+  const [a, b] = [Math.max(1, Math.round(from)), Math.round(to)];
+  return a === b ? `${b} days` : `${a}–${b} days`;
+}
+
+/** An amount of money, in round figures. */
+export function sayMoney(amount: number, currency: string): string {
+  const step = amount < 100 ? 5 : amount < 1000 ? 10 : 50;
+  return printMoney(Math.round(amount / step) * step, currency);
+}
+
+/** What a plan costs, beside what the instrument would fetch, what it is worth to its owner, and what there is to spend. */
+export function sayCost(
+  { money }: Pick<Cost, 'money'>,
+  { marketValue, worthToOwner, budget }: Money,
+  currency: string,
+): { cost: string; beside: string[] } {
+  if (!money) return { cost: 'no rate in the shop', beside: [] };
+  const [from, to] = money;
+  const span = to < 1 ? 'nothing' : `${sayMoney(from, currency)}–${sayMoney(to, currency)}`;
+  const against = (value: number | null, more: string, less: string): string[] =>
+    value === null || to < 1 ? [] : from > value ? [more] : to > value ? [less] : [];
+  return {
+    cost: span,
+    beside: [
+      ...against(
+        budget,
+        'more than the owner wants to spend',
+        'may come to more than the owner wants to spend',
+      ),
+      ...against(marketValue, 'more than it would fetch', 'may come to more than it would fetch'),
+      ...against(
+        worthToOwner,
+        'more than it is worth to its owner',
+        'may come to more than it is worth to its owner',
+      ),
+    ],
+  };
+}
+
+/** How likely the action stays in range, in plain words. */
+export function sayInside(chance: number | null): string {
+  if (chance === null) return 'not told';
+  const of = Math.round(chance * 100);
+  return of >= 99 ? 'in nearly every year' : of <= 1 ? 'in hardly any year' : `in ${of} of 100 such years`;
+}
+
+/** When the last of the saddle is used up, by the side on which it is first; null where that is not told. */
+export function saySpent(
+  { sides }: Pick<Outcome, 'sides'>,
+  day: number,
+): { text: string; reached: Reached } | null {
+  const all = sides.flatMap(({ spent }) => (spent ? [spent] : []));
+  const first = [...all].sort((a, b) => (a.middle ?? Infinity) - (b.middle ?? Infinity))[0];
+  if (!first) return null;
+  return { reached: first, text: whenWords(first, day) };
+}
+
+/** What a plan promised, line by line, to be held against what comes. */
+export function promisedLines(
+  { outcome, cost }: Pick<RepairPlan, 'outcome' | 'cost'>,
+  day: number,
+  { height }: Pick<Saying, 'height'>,
+): string[] {
+  const lines = outcome.sides.map(
+    ({ side, action, saddle }) =>
+      `${side[0]!.toUpperCase()}${side.slice(1)} action ${height(action.value)}${saddle ? `, ${height(saddle.value)} of saddle left` : ''}.`,
+  );
+  const spent = saySpent(outcome, day);
+  return [
+    ...lines,
+    ...(outcome.chance === null ? [] : [`Both sides in range all year ${sayInside(outcome.chance)}.`]),
+    ...(spent ? [`Next work at the saddle: ${spent.text}.`] : []),
+    `${sayBench(cost.hours)} at the bench over ${sayDays(cost.days)}, on ${sayDate(isoDate(day), 'long')}.`,
+  ];
+}

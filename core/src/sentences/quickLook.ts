@@ -1,0 +1,74 @@
+import type { PricedJob, QuickAnswer } from '../plans/index.js';
+import { POINTS } from '../readings/index.js';
+import { sayMoney } from './plans.js';
+
+/** The answer of a quick look in one sentence, and what stands behind it. */
+export interface QuickWords {
+  first: string;
+  /** sound, watch, repair, in a word */
+  state: string;
+  /** what was found that asks for a repair, what only may, and what was not seen, with what each could cost */
+  lines: string[];
+}
+
+const STATES: Record<QuickAnswer['verdict'], string> = {
+  sound: 'Sound',
+  watch: 'Watch',
+  repair: 'Repair',
+  'not told': 'Nothing looked at yet',
+};
+
+/** An amount, or from one to another where they differ. */
+export const sayAmounts = ([from, to]: readonly [number, number], currency: string): string =>
+  sayMoney(from, currency) === sayMoney(to, currency)
+    ? sayMoney(to, currency)
+    : `${sayMoney(from, currency)}–${sayMoney(to, currency)}`;
+
+export function quickWords(answer: QuickAnswer, currency: string): QuickWords {
+  const { verdict, repairs, more, jobs, unseen } = answer;
+  const sum =
+    repairs &&
+    (repairs[1] > 0
+      ? `Repairs come to about ${sayAmounts(repairs, currency)}`
+      : 'Nothing was found to repair');
+  const rest = more > 0 ? `, and to ${sayMoney((repairs?.[1] ?? 0) + more, currency)} at the worst` : '';
+  const of = (certainty: PricedJob['certainty']) => jobs.filter((job) => job.certainty === certainty);
+  const list = (all: readonly PricedJob[]) =>
+    all
+      .map(({ name, cost, points }) => {
+        const what = name || POINTS[points[0]!].name;
+        return cost[1] > 0 ? `${what.toLowerCase()} ${sayAmounts(cost, currency)}` : what.toLowerCase();
+      })
+      .join('; ');
+  const [asked, may, hidden] = [of('asked'), of('may'), of('not seen')];
+  return {
+    state: STATES[verdict],
+    first: adviceWords(answer, currency, sum ? `${sum}${rest}.` : ''),
+    lines: [
+      ...(asked.length > 0 ? [`To repair: ${list(asked)}.`] : []),
+      ...(may.length > 0 ? [`May be needed: ${list(may)}.`] : []),
+      ...(hidden.length > 0 ? [`Not seen, and could hide: ${list(hidden)}.`] : []),
+      ...(unseen.length > 0
+        ? [
+            `Not looked at or not to be seen: ${unseen.map((point) => POINTS[point].name.toLowerCase()).join(', ')}.`,
+          ]
+        : []),
+    ],
+  };
+}
+
+function adviceWords({ advice, verdict }: QuickAnswer, currency: string, sum: string): string {
+  switch (advice.kind) {
+    case 'buy':
+      return `Buy it at that price. ${sum}`;
+    case 'offer':
+      return `Offer ${sayMoney(advice.most, currency)} at most. ${sum}`;
+    case 'leave it':
+      return `Leave it: putting it right takes what it is worth. ${sum}`;
+    case 'not told':
+      if (verdict === 'not told') return 'Touch what you see: each point ends in sound, watch or repair.';
+      return advice.missing === 'price'
+        ? sum || 'Put in what is asked for it, and the answer is given.'
+        : 'Put an hour’s rate or allowances into Shop, or an amount at a point, and the sum is given.';
+  }
+}

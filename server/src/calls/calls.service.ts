@@ -1,0 +1,115 @@
+import { Injectable } from '@nestjs/common';
+import type { CallsOf, FirstCall, FirstCallInput } from '@upright-elder/contract';
+import { AnalysisService } from '../analysis/analysis.service.js';
+import { Clock } from '../clock.js';
+import { Database } from '../database/database.js';
+import { saveVersioned } from '../database/versioned.js';
+import { badFields, notFound, STAYS, withBothCopies } from '../http/problem.js';
+import { InstrumentsService } from '../instruments/instruments.service.js';
+import { PeopleService } from '../people/people.service.js';
+import { FirstCallEntity } from './first-call.entity.js';
+
+/** What people called before the program showed its own. */
+@Injectable()
+export class CallsService {
+  constructor(
+    private readonly database: Database,
+    private readonly clock: Clock,
+    private readonly analysis: AnalysisService,
+    private readonly instruments: InstrumentsService,
+    private readonly people: PeopleService,
+  ) {}
+
+  async ofInstrument(instrumentId: string): Promise<CallsOf> {
+    await this.instruments.get(instrumentId);
+    const rows = await this.database.read.find(FirstCallEntity, {
+      where: { instrumentId },
+      order: { updatedAt: 'DESC', id: 'DESC' },
+    });
+    const date = await this.lastExamined(instrumentId);
+    return { calls: await this.complete(rows), date, judged: date !== null };
+  }
+
+  async all(): Promise<FirstCall[]> {
+    return this.complete(
+      await this.database.read.find(FirstCallEntity, { order: { updatedAt: 'DESC', id: 'DESC' } }),
+    );
+  }
+
+  async get(id: string): Promise<FirstCall> {
+    const row = await this.database.read.findOneBy(FirstCallEntity, { id });
+    if (!row) throw notFound('call');
+    return (await this.complete([row]))[0]!;
+  }
+
+  /** What the program says is worked out here, at that moment, and stays; later only what the work showed is added. */
+  async save(id: string, input: FirstCallInput): Promise<FirstCall> {
+    const { version, instrumentId, by, cause, plan, shown } = input;
+    await this.instruments.get(instrumentId);
+    const date = await this.lastExamined(instrumentId);
+    if (date === null)
+      throw badFields([
+        {
+          field: 'instrumentId',
+          typed: instrumentId,
+          reason: 'nothing of it was examined yet',
+          accepted: 'an instrument that was examined',
+        },
+      ]);
+    const { packed, room } = await this.analysis.of(instrumentId);
+    const program = await this.analysis.ask('called', { fit: packed, room, day: this.clock.today() });
+    await withBothCopies(
+      () =>
+        this.database.write(async (manager) => {
+          const before = await manager.findOneBy(FirstCallEntity, { id });
+          // a call is a call: only what the work showed comes to it later
+          const stays = before && {
+            instrumentId: before.instrumentId,
+            by: before.by,
+            cause: before.cause,
+            plan: before.plan,
+          };
+          for (const [field, was] of Object.entries(stays ?? {}))
+            if (input[field as keyof FirstCallInput] !== was)
+              throw badFields([{ field, typed: String(input[field as keyof FirstCallInput]), ...STAYS }]);
+          return saveVersioned(manager, FirstCallEntity, id, version, input, {
+            instrumentId,
+            examinationId: before?.examinationId ?? null,
+            date: before?.date ?? date,
+            cause,
+            plan,
+            shown: shown ?? null,
+            programCause: before?.programCause ?? program.cause,
+            programPlan: before?.programPlan ?? program.plan,
+            by,
+            updatedAt: before?.updatedAt ?? this.clock.now(),
+          });
+        }),
+      () => this.get(id),
+      input,
+    );
+    return this.get(id);
+  }
+
+  private async lastExamined(instrumentId: string): Promise<string | null> {
+    const [last] = await this.database.read.query<{ date: string | null }[]>(
+      'SELECT max("date") AS "date" FROM "examination" WHERE "instrumentId" = ? AND NOT "struck"',
+      [instrumentId],
+    );
+    return last?.date ?? null;
+  }
+
+  private async complete(rows: FirstCallEntity[]): Promise<FirstCall[]> {
+    const nameOf = await this.people.names();
+    const names = await this.database.read.query<{ id: string; nickname: string }[]>(
+      'SELECT "id", "nickname" FROM "instrument" WHERE "id" IN (SELECT value FROM json_each(?))',
+      [JSON.stringify([...new Set(rows.map(({ instrumentId }) => instrumentId))])],
+    );
+    const nicknames = new Map(names.map(({ id, nickname }) => [id, nickname]));
+    return rows.map(({ fingerprint: _fingerprint, examinationId: _examination, updatedAt: _at, ...row }) => ({
+      ...row,
+      byName: nameOf(row.by),
+      nickname: nicknames.get(row.instrumentId) ?? '',
+    }));
+  }
+}

@@ -1,0 +1,14 @@
+import { Module } from '@nestjs/common';
+import { AnalysisModule } from '../analysis/analysis.module.js';
+import { CallsModule } from '../calls/calls.module.js';
+import { LearningController } from './learning.controller.js';
+import { LearningService } from './learning.service.js';
+
+/** What the shop's own work showed. */
+@Module({
+  imports: [AnalysisModule, CallsModule],
+  controllers: [LearningController],
+  providers: [LearningService],
+  exports: [LearningService],
+})
+export class LearningModule {}

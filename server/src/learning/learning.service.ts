@@ -1,0 +1,43 @@
+import { Injectable } from '@nestjs/common';
+import type { Learning } from '@upright-elder/contract';
+import { scoreCalls } from '@upright-elder/core/calls';
+import { LEARNED_KINDS, learnEffects, PRIORS, type LearnedEffects } from '@upright-elder/core/plans';
+import type { TreatmentId } from '@upright-elder/core/treatments';
+import { BackgroundService } from '../analysis/background.service.js';
+import { CallsService } from '../calls/calls.service.js';
+
+/** What the shop's own work showed: of treatments, and of who called what. */
+@Injectable()
+export class LearningService {
+  constructor(
+    private readonly background: BackgroundService,
+    private readonly calls: CallsService,
+  ) {}
+
+  /** What plans reckon with. */
+  async effects(): Promise<LearnedEffects> {
+    const { cases, hours } = await this.background.taught();
+    return learnEffects(cases, hours);
+  }
+
+  async all(): Promise<Learning> {
+    const [{ effects, hours }, calls] = await Promise.all([this.effects(), this.calls.all()]);
+    const scored = calls.flatMap(({ byName, cause, programCause, shown }) => [
+      { by: byName, cause, shown },
+      { by: null, cause: programCause, shown },
+    ]);
+    return {
+      effects: LEARNED_KINDS.map((kind) => {
+        const { value, sd, cases } = effects[kind];
+        return { kind, value, sd, cases, prior: PRIORS[kind].value, priorSd: PRIORS[kind].sd };
+      }),
+      hours: Object.entries(hours).map(([treatment, { value, cases }]) => ({
+        treatment: treatment as TreatmentId,
+        factor: value,
+        cases,
+      })),
+      scores: scoreCalls(scored).map(({ by, ...score }) => ({ name: by, ...score })),
+      calls,
+    };
+  }
+}

@@ -1,0 +1,165 @@
+import type { FirstCall, Person } from '@upright-elder/contract';
+import { CALL_CAUSES, type CallCause } from '@upright-elder/core/calls';
+import { PLAN_KINDS, type PlanKind } from '@upright-elder/core/plans';
+import { PLAN_WORDS } from '@upright-elder/core/sentences';
+import { useState, type ReactNode } from 'react';
+import { toast } from 'sonner';
+import { send } from '../../../data/api.js';
+import { useCalls, usePeople, useRefresh } from '../../../data/hooks.js';
+import { newId } from '../../../data/ids.js';
+import { usePersonId } from '../../../data/person.js';
+import { refusals } from '../../../data/save.js';
+import { Choice } from '../../../fields/Choice.js';
+import { useAskFirst } from './useAskFirst.js';
+
+const CAUSES = CALL_CAUSES.map((value) => ({ value, label: value }));
+const PLANS = PLAN_KINDS.map((value) => ({ value, label: PLAN_WORDS[value].name.toLowerCase() }));
+
+/**
+ * Your call first: a person says cause and plan before the program shows its own. What is live is never held back.
+ *
+ * @param children what the program says
+ */
+export function CallFirst({
+  instrumentId,
+  unsound,
+  children,
+}: {
+  instrumentId: string;
+  unsound: boolean;
+  children: ReactNode;
+}) {
+  const personId = usePersonId();
+  const { data: people } = usePeople();
+  const { data: calls } = useCalls(instrumentId);
+  const person = people?.find(({ id }) => id === personId);
+  const [asks, setAsks] = useAskFirst(person);
+  const [shown, setShown] = useState(false);
+  const own = calls?.calls.find(({ by, date }) => by === personId && date === calls.date);
+  if (!person || !calls?.judged) return children;
+  if (asks && !own && !shown)
+    return (
+      <>
+        {unsound && (
+          <p className="sheet border-l-[6px] border-l-wax p-4 font-bold text-wax">
+            ◆ Unsound: slacken it today, whatever you call.
+          </p>
+        )}
+        <CallForm instrumentId={instrumentId} person={person} onShow={() => setShown(true)} />
+      </>
+    );
+  return (
+    <>
+      {own && <CalledAndSaid call={own} />}
+      {children}
+      <label className="flex min-h-[44px] items-center gap-2 text-[0.95rem]">
+        <input
+          type="checkbox"
+          className="h-5 w-5"
+          checked={asks}
+          onChange={({ target }) => setAsks(target.checked)}
+        />
+        Ask {person.name} for cause and plan before the program shows its own
+      </label>
+    </>
+  );
+}
+
+function CallForm({
+  instrumentId,
+  person,
+  onShow,
+}: {
+  instrumentId: string;
+  person: Person;
+  onShow: () => void;
+}) {
+  const refresh = useRefresh();
+  const [cause, setCause] = useState<CallCause>('cannot tell yet');
+  const [plan, setPlan] = useState<PlanKind>('leave it');
+  const save = async () => {
+    try {
+      await send('PUT', `calls/${newId()}`, {
+        version: 0,
+        instrumentId,
+        by: person.id,
+        cause,
+        plan,
+        shown: null,
+      });
+      await refresh();
+      toast.success('Your call is kept.');
+    } catch (error) {
+      refusals(error);
+    }
+  };
+  return (
+    <form
+      className="sheet p-4"
+      aria-label="Your call first"
+      onSubmit={(event) => {
+        event.preventDefault();
+        void save();
+      }}
+    >
+      <h2 className="text-[1.4rem]">Your call first, {person.name}</h2>
+      <p className="text-faint">
+        Say what you hold for the cause and what you would do. The program shows its own after that, and both
+        are kept beside what the work shows.
+      </p>
+      <p className="mt-3 mb-1 font-bold">What is the cause?</p>
+      <Choice label="Cause" value={cause} onChange={setCause} options={CAUSES} />
+      <p className="mt-3 mb-1 font-bold">What would you do?</p>
+      <Choice label="Plan" value={plan} onChange={setPlan} options={PLANS} />
+      <div className="mt-4 flex flex-wrap gap-2">
+        <button type="submit" className="act">
+          That is my call
+        </button>
+        <button type="button" className="quiet" onClick={onShow}>
+          Show me without
+        </button>
+      </div>
+    </form>
+  );
+}
+
+/** What was called, what the program said then, and what the work showed since. */
+function CalledAndSaid({ call }: { call: FirstCall }) {
+  const refresh = useRefresh();
+  const showed = async (shown: CallCause | null) => {
+    const { id, version, instrumentId, by, cause, plan } = call;
+    try {
+      await send('PUT', `calls/${id}`, { version, instrumentId, by, cause, plan, shown });
+      await refresh();
+      toast.success('It is noted what the work showed.');
+    } catch (error) {
+      refusals(error);
+    }
+  };
+  const same = call.cause === call.programCause;
+  return (
+    <section className="sheet p-4" aria-label="Your call">
+      <p>
+        <strong>{call.byName} called</strong> {call.cause}, and would {planWords(call.plan)}.{' '}
+        <strong>The program</strong> {same ? 'says the same cause' : `says ${call.programCause}`}, and{' '}
+        {planWords(call.programPlan)}.
+      </p>
+      <label className="mt-1 flex flex-wrap items-center gap-2 text-[0.95rem]">
+        The work showed
+        <select
+          className="field w-auto"
+          value={call.shown ?? ''}
+          onChange={({ target: { value } }) => void showed(value === '' ? null : (value as CallCause))}
+        >
+          <option value="">nothing yet</option>
+          {CALL_CAUSES.filter((cause) => cause !== 'cannot tell yet').map((cause) => (
+            <option key={cause}>{cause}</option>
+          ))}
+        </select>
+      </label>
+    </section>
+  );
+}
+
+const planWords = (plan: PlanKind): string =>
+  plan === 'leave it' ? 'leave it' : `take the ${PLAN_WORDS[plan].name.toLowerCase()} plan`;

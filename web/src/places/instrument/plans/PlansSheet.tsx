@@ -1,0 +1,118 @@
+import type { Instrument, Planning } from '@upright-elder/contract';
+import { dayOf } from '@upright-elder/core/days';
+import { planName } from '@upright-elder/core/sentences';
+import type { HeightUnit } from '@upright-elder/core/units';
+import { useMemo } from 'react';
+import { useUnchanged } from '../../../data/useUnchanged.js';
+import type { PlansTask } from '../../../workers/plans.worker.js';
+import { KeepPlan, KeptPlans } from './KeepPlan.js';
+import { OwnPanel } from './OwnPanel.js';
+import { columnOf, PlanTable, type Column } from './PlanTable.js';
+import { AS_PLANNED, taken, useOwn } from './useOwn.js';
+import { usePlans, type Plans } from './usePlans.js';
+
+interface Props {
+  instrument: Instrument;
+  planning: Planning;
+  unit: HeightUnit;
+  today: string;
+  made: Plans;
+}
+
+/** What plans are made of, in the unit of the page; null until it is known. */
+export function usePlansOf(planning: Planning | undefined, unit: HeightUnit): Plans {
+  const given = useMemo<PlansTask | null>(() => {
+    if (!planning) return null;
+    const { evidence, today, yearInput, sides, money, effects, edits } = planning;
+    return { evidence, today, yearInput, sides, money, effects, edits, unit };
+  }, [planning, unit]);
+  return usePlans(useUnchanged(given));
+}
+
+/** What could be done: plans side by side, and the person's own beside them. */
+export function PlansSheet({ instrument, planning, unit, today, made }: Props) {
+  const { evidence, money, kept, currency } = planning;
+  const { plans, own: ownPlan, ask, trouble, again } = made;
+  const state = useOwn(ask, planning.own);
+  const day = dayOf(today);
+  const acts = (plan: Column['plan'], name: string, settings = AS_PLANNED) => (
+    <KeepPlan
+      instrumentId={instrument.id}
+      plan={plan}
+      name={name}
+      settings={settings}
+      unit={unit}
+      day={day}
+    />
+  );
+  const columns: Column[] = (plans ?? []).map((plan, i) => {
+    const name = planName(plan.kinds);
+    return columnOf(
+      plan,
+      <>
+        {i > 0 && acts(plan, name)}
+        <button type="button" className="quiet" onClick={() => state.begin(`“${name}”`, plan.ids)}>
+          {i > 0 ? 'Change' : 'Make your own'}
+        </button>
+      </>,
+    );
+  });
+  if (state.own && ownPlan)
+    columns.push({
+      key: 'own',
+      plan: ownPlan,
+      name: 'Your own',
+      aim: `begun from ${state.own.from}`,
+      acts: acts(ownPlan, 'Our own plan', state.own.settings),
+    });
+  return (
+    <section id="plans" aria-label="What could be done" aria-busy={plans === null}>
+      <h2 className="mb-2 text-[1.4rem]">What could be done</h2>
+      {trouble && (
+        <p role="alert" className="mb-2 text-ochre">
+          ▲ {trouble}{' '}
+          <button type="button" className="quiet" onClick={again}>
+            Try again
+          </button>
+        </p>
+      )}
+      {plans === null ? (
+        !trouble && <p className="sheet said p-4">Plans are being worked out …</p>
+      ) : (
+        <>
+          {plans.length === 1 && (
+            <p className="mb-2 said">
+              Nothing but leaving it can be planned yet, or nothing needs to be: ask first what is open above.
+            </p>
+          )}
+          <PlanTable
+            instrument={instrument}
+            columns={columns}
+            money={money}
+            currency={currency}
+            unit={unit}
+            day={day}
+          />
+          <p className="mt-2 text-[0.9rem] text-faint">
+            Each plan is run through the same simulated years, as if it were done today. Bars hold four of
+            five of them; the pale band is the range that is wanted.
+          </p>
+          <OwnPanel
+            state={state}
+            plan={ownPlan}
+            plans={plans}
+            unit={unit}
+            archtop={instrument.type === 'archtop'}
+            offeredOwn={planning.own}
+            schools={evidence.schools}
+          />
+        </>
+      )}
+      <KeptPlans
+        instrumentId={instrument.id}
+        kept={kept}
+        onTake={(plan) => state.begin(`“${plan.name}”`, ...taken(plan))}
+      />
+    </section>
+  );
+}

@@ -1,0 +1,109 @@
+import type { Shop } from '@upright-elder/contract';
+import {
+  BELLY_SCHOOLS,
+  CRACK_SCHOOLS,
+  SEASON_SCHOOLS,
+  STRAIGHTEDGE_IDS,
+  type OwnSchools,
+} from '@upright-elder/contract';
+import { HOUSE_SCHOOLS } from '@upright-elder/core/diagnosis';
+import { JOB_IDS, JOBS } from '@upright-elder/core/plans';
+import { Fetching } from '../../app/Fetching.js';
+import { FormFoot } from '../../app/FormFoot.js';
+import { useShop } from '../../data/hooks.js';
+import { MoneyField } from '../../fields/MoneyField.js';
+import { SCHOOL_WORDS } from '../instrument/plans/schoolWords.js';
+import { Catalogue } from './repairs/Catalogue.js';
+import { useShopForm } from './useShopForm.js';
+
+/** What repairs cost here, the schools that are followed, and the shop's own words and times for each treatment. */
+export default function RepairsPage() {
+  const shop = useShop();
+  return (
+    <div className="grid items-start gap-4 lg:grid-cols-[26rem_minmax(0,1fr)]">
+      <Fetching of={shop}>{(known) => <Rates shop={known} />}</Fetching>
+      <Catalogue />
+    </div>
+  );
+}
+
+const SCHOOLS = {
+  straightedge: STRAIGHTEDGE_IDS,
+  cracks: CRACK_SCHOOLS,
+  belly: BELLY_SCHOOLS,
+  seasons: SEASON_SCHOOLS,
+} as const;
+
+function Rates({ shop }: { shop: Shop }) {
+  const form = useShopForm(shop, {
+    draftKey: 'shop repairs',
+    names: { rate: 'An hour at the bench', schools: 'Schools', allowances: 'Allowances' },
+    saved: 'Rate, schools and allowances are saved.',
+  });
+  const { value: settings, change, refused } = form;
+  const schools = settings.schools ?? {};
+  const allowances = settings.allowances ?? {};
+  return (
+    <form
+      onSubmit={(event) => {
+        event.preventDefault();
+        void form.save();
+      }}
+      className="sheet p-5"
+    >
+      <h2 className="text-[1.3rem]">Rate and schools</h2>
+      <div className="mt-2">
+        <MoneyField
+          label="An hour at the bench"
+          currency={settings.currency}
+          value={settings.rate ?? ''}
+          refusal={refused.rate}
+          hint="empty: plans say hours and no money"
+          onChange={(rate) => change({ rate })}
+        />
+      </div>
+      {(Object.keys(SCHOOLS) as (keyof typeof SCHOOLS)[]).map((school) => (
+        <label key={school} className="mt-3 block">
+          <span className="block text-[0.95rem] font-bold">{SCHOOL_WORDS[school].name}</span>
+          <select
+            className="field"
+            value={schools[school] ?? HOUSE_SCHOOLS[school]}
+            onChange={({ target: { value } }) => change({ schools: { ...schools, [school]: value } })}
+          >
+            {SCHOOLS[school].map((one) => (
+              <option key={one} value={one}>
+                {(SCHOOL_WORDS[school].ways as Record<string, string>)[one]}
+              </option>
+            ))}
+          </select>
+        </label>
+      ))}
+      <h3 className="mt-4 text-[1.15rem]">Allowances at a quick look</h3>
+      <p className="text-[0.92rem] text-faint">
+        What is reckoned for each job. Empty: the hours of the catalogue at the shop’s rate.
+      </p>
+      <div className="mt-2 grid gap-2 sm:grid-cols-2">
+        {JOB_IDS.map((job) => (
+          <MoneyField
+            key={job}
+            label={JOBS[job].name}
+            currency={settings.currency}
+            value={allowances[job] ?? ''}
+            refusal={refused[`allowances.${job}`]}
+            onChange={(amount) =>
+              change({
+                allowances: Object.fromEntries(
+                  Object.entries({ ...allowances, [job]: amount }).filter(([, text]) => text.trim() !== ''),
+                ),
+              })
+            }
+          />
+        ))}
+      </div>
+      <button type="submit" className="act mt-4">
+        Save
+      </button>
+      <FormFoot what="rate and schools" form={form} />
+    </form>
+  );
+}
