@@ -15,7 +15,13 @@ export interface DrawnInstrument {
   air: RoomAir;
   /** what each cause gives at fret 12, m, by side */
   truth: Record<'bass' | 'treble', Record<TrueCause, number>> | null;
+  /** how it goes on: m per %MC at fret 12, and the wood's moisture where it will be kept, %MC */
+  goesOn: { beta: number; keptMoisture: number; lever: Record<'bass' | 'treble', number> };
 }
+
+/** What the wood of the drawn room has on a day, %MC, by the season and so much of the weather. */
+export const drawnMoisture = (day: number, weather: number): number =>
+  8.5 + 0.165 * (46 + 14 * Math.cos((2 * Math.PI * (day - 12 - 227)) / 365.2425) + 3 * weather - 45);
 export type TrueCause = 'season' | 'nut' | 'relief' | 'belly' | 'thickness' | 'neck' | 'saddle';
 
 const mm = 1e-3;
@@ -210,6 +216,14 @@ export function drawInstrument(seed: number): DrawnInstrument {
     },
     air,
     truth: archtop || !reads.stance ? null : truth,
+    goesOn: {
+      beta,
+      keptMoisture,
+      lever: {
+        bass: geometry(scale, bodyJoin, COMPENSATION.bass).lever,
+        treble: geometry(scale, bodyJoin, COMPENSATION.treble).lever,
+      },
+    },
   };
 }
 

@@ -1,7 +1,7 @@
 import { dayOf } from '../days/index.js';
 import type { HoursTaken, LearnedCase } from '../plans/index.js';
 import { readingOn } from '../readings/index.js';
-import { RISES, TREATMENTS, type TreatmentId } from '../treatments/index.js';
+import { RISES, TREATMENTS } from '../treatments/index.js';
 import type { ExaminationFacts, InstrumentRecord, InterventionFacts } from './facts.js';
 import type { InstrumentFit } from './fit.js';
 
@@ -82,9 +82,7 @@ function rose(
   { lever }: Pick<InstrumentFit, 'lever'>,
 ): LearnedCase[] {
   const rises = treatments.flatMap((id) =>
-    TREATMENTS[id].effects.flatMap((effect) =>
-      effect.on === 'structure' ? [effect.rise] : [],
-    ),
+    TREATMENTS[id].effects.flatMap((effect) => (effect.on === 'structure' ? [effect.rise] : [])),
   );
   if (rises.length === 0) return [];
   const kind = rises.includes(RISES.opened) ? 'rise when opened' : 'rise when glued';

@@ -1,6 +1,5 @@
 import { termOf, type Value } from '../diagnosis/index.js';
 import type { StringSide } from '../readings/index.js';
-import { METRES_PER } from '../units/index.js';
 import { SADDLE_STOP } from '../targets/index.js';
 import { RISES, TREATMENTS, type Amount, type Effect, type TreatmentId } from '../treatments/index.js';
 import { mayBeStrung } from './ways.js';
@@ -273,6 +272,8 @@ function setSaddle(ground: Ground, state: PlanState, side: SideState, id: Treatm
   side.offset = side.offset.map((gained, path) => gained + lever * changes[path]!);
   // of a saddle what comes off is counted, as the trade does; of a taller one what is put on
   const told = momentsOf(changes);
+  // where floor or ceiling leave nothing, nothing is cut
+  if (Math.abs(told.value) < SEEN) return;
   const sign = id === 'saddle' ? -1 : 1;
   note(state, id, { of: side.ground.side, value: sign * told.value, sd: told.sd });
 }
@@ -333,18 +334,16 @@ function thicken(ground: Ground, state: PlanState, id: TreatmentId, by: number |
   note(state, id, { of: 'bridge', value: told.value, sd: told.sd });
 }
 
-/** The fret plane meets the bridge as the school wants it. */
+/** The fret plane meets the bridge as the school wants it, as near as a heel is fitted. */
 function setAngle(ground: Ground, state: PlanState, side: SideState, id: TreatmentId, within: number): void {
   const { stance, lever } = side.ground;
   if (!stance?.budget || !side.plane) return;
   const { wanted } = stance.budget.plane;
+  const needs = side.plane.map((plane) => wanted - plane);
   const left = ground.draws(`angle ${side.ground.side}`);
-  const changes = side.plane.map((plane, path) => wanted + within * left[path]! - plane);
-  side.plane = side.plane.map((plane, path) => plane + changes[path]!);
-  side.offset = side.offset.map((gained, path) => gained - lever * changes[path]!);
-  const told = momentsOf(changes);
-  note(state, id, { of: side.ground.side, value: told.value, sd: told.sd });
+  side.plane = side.plane.map((plane, path) => plane + needs[path]! + within * left[path]!);
+  side.offset = side.offset.map((gained, path) => gained - lever * (needs[path]! + within * left[path]!));
+  const { value, sd } = momentsOf(needs);
+  // a neck is called due where it was read low: half of what a fit leaves stands for that
+  note(state, id, { of: side.ground.side, value, sd: Math.hypot(sd, within / 2) });
 }
-
-/** Half a 64th, m: what two plans must differ by for anybody to hear or see it. */
-export const PLANS_DIFFER = METRES_PER['64ths'] / 4;

@@ -127,7 +127,10 @@ function followed(ground: Ground, wanted: Wanted): Wanted {
   if (off === undefined || Math.abs(off) < FOLLOWS) return wanted;
   const id: TreatmentId =
     evidence.instrument.type === 'archtop' ? 'thumb-wheels' : off > 0 ? 'saddle' : 'taller-saddle';
-  return new Map([...wanted, [id, []]]);
+  const after: Wanted = new Map([...wanted, [id, []]]);
+  // at its floor or ceiling already it can bring nothing right
+  const can = afterwards(ground, inOrder(after.keys(), ground)).amounts.has(id);
+  return can ? after : wanted;
 }
 
 /** Findings of the action: where a plan leaves it decides, not what is in the plan. */
