@@ -1,4 +1,5 @@
 import { Ajv2020, type ErrorObject } from 'ajv/dist/2020.js';
+import type { PlanKind } from '../src/plans/index.js';
 import schema from './schema.json' with { type: 'json' };
 
 type Typed = string | number;
@@ -93,8 +94,39 @@ export interface CaseExpect {
   order?: string[];
   withheld?: string[];
   amounts?: Record<string, [number, number]>;
+  plans?: Partial<Record<PlanKind, ExpectedPlan>>;
+  own?: ExpectedOwn;
   said?: string[];
   notSaid?: string[];
+}
+
+type Range = [number, number];
+type OfSides<T> = { bass?: T; treble?: T };
+
+/** What is expected of a plan, by what it aims at. */
+export interface ExpectedPlan {
+  shown?: boolean;
+  with?: string;
+  must?: string[];
+  mustNot?: string[];
+  order?: string[];
+  chance?: Range;
+  action?: OfSides<Range>;
+  saddle?: OfSides<Range>;
+  hours?: Range;
+  undone?: Wanted;
+  slack?: boolean;
+  amounts?: Record<string, Range>;
+}
+
+/** What is expected of a plan that is made by hand. */
+export interface ExpectedOwn {
+  treatments: string[];
+  saddle?: OfSides<number>;
+  breaks?: string[];
+  order?: string[];
+  action?: OfSides<Range>;
+  saddleLeft?: OfSides<Range>;
 }
 
 /** A file that is no case: where, and what would be accepted. */

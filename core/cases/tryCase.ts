@@ -3,19 +3,23 @@ import { BUDGET_CAUSES, QUESTION_IDS, RULES, SEVERITIES, termOf } from '../src/d
 import {
   fitInstrument,
   gatherEvidence,
+  groundToday,
   judgeInstrument,
   standOn,
   type InstrumentFit,
   type InstrumentJudgement,
 } from '../src/instrument/index.js';
 import { HOUSE_SCHOOLS, type Schools } from '../src/diagnosis/index.js';
+import type { RepairPlan } from '../src/plans/index.js';
 import { TREATMENT_IDS } from '../src/treatments/index.js';
 import { BadCase, type CaseExpect, type CaseFile } from './caseFile.js';
+import { comparePlans } from './planned.js';
 import { recordOf } from './recordOf.js';
 
 /** What a case came to, and in what it differs from what was expected of it. */
 export interface Tried {
   judgement: InstrumentJudgement;
+  plans: RepairPlan[];
   wrong: string[];
 }
 
@@ -27,8 +31,13 @@ export function tryCase(file: CaseFile): Tried {
   const schools = { ...HOUSE_SCHOOLS, ...(file.schools as Partial<Schools> | undefined) };
   const evidence = gatherEvidence(record, fit, air, schools);
   const today = standOn(fit, air.log, dayOf(file.today));
-  const judgement = judgeInstrument(JSON.parse(JSON.stringify(evidence)) as typeof evidence, today, 'mm');
-  return { judgement, wrong: compare(file.expect, judgement) };
+  const kept = JSON.parse(JSON.stringify(evidence)) as typeof evidence;
+  const judgement = judgeInstrument(kept, today, 'mm');
+  const wrong = compare(file.expect, judgement);
+  const plans = comparePlans(file.expect, groundToday(kept, today, 'mm'), (so, text) => {
+    if (!so) wrong.push(text);
+  });
+  return { judgement, plans, wrong };
 }
 
 function compare(expect: CaseExpect, judgement: InstrumentJudgement): string[] {

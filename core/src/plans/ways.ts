@@ -63,9 +63,15 @@ export const ANSWERS: Answers = {
     const depths = of.evidence.reads.filter(({ quantity }) => quantity === 'bridgeGapDepth');
     const { oldGlue } = of.evidence.instrument.build;
     const edge = depths.length > 0 && depths.every(({ value }) => value < 3e-3) && oldGlue === 'hot-hide';
-    return edge
-      ? ['wick-bridge', 'rest-under-tension']
-      : ['remove-bridge', 'reglue-bridge', 'rest-under-tension'];
+    if (edge) return ['wick-bridge', 'rest-under-tension'];
+    // screws that a repairer put in come out before any heat; what the maker built in is left, or reused
+    const screwed = has(of, 'bridge', 'screws-or-bolts') && !of.evidence.instrument.build.bridgeFixing;
+    return [
+      ...(screwed ? (['screws-out'] as const) : []),
+      'remove-bridge',
+      'reglue-bridge',
+      'rest-under-tension',
+    ];
   },
   'x-loose-at-bridge': () => ['rehydrate', 'reglue-brace', 'rest-under-tension'],
   'brace-loose': (_, of) =>
@@ -140,9 +146,11 @@ export const ANSWERS: Answers = {
   // the fret that catches may be innocent
   'fret-high': (finding, of) =>
     finding.severity === 'playing' && !found(of, 'fret-loose', 'frets-low') ? ['spot-level'] : [],
-  'break-angle-low': (_, of) => (of.evidence.instrument.build.bridge === 'tied' ? [] : ['ramp-holes']),
+  'break-angle-low': (_, of) =>
+    of.evidence.instrument.build.bridge === 'tied' ? ['tie-holes'] : ['ramp-holes'],
   'intonation-off': (finding) => (finding.severity === 'playing' ? ['intonation'] : []),
   'tuners-fail': () => ['tuners'],
+  'parts-missing': () => ['hardware'],
 };
 
 function reliefWork(of: Context, high: boolean): TreatmentId[] {

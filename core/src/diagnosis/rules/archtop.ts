@@ -47,6 +47,18 @@ export const ARCHTOP_RULES: Rule[] = [
       ),
   },
   {
+    id: 'arch-by-eye',
+    severity: 'structural',
+    check: ['arch'],
+    find: (known) =>
+      one(known.archtop && known.has('topShape', 'hollow-and-hump'), () => ({
+        certainty: 'suspected',
+        say: () =>
+          'The arch looks hollow or humped: read it at both feet of the bridge and look at both bars.',
+        evidence: known.ofPoints('topShape'),
+      })),
+  },
+  {
     id: 'arch-sinks',
     severity: 'structural',
     check: ['arch'],

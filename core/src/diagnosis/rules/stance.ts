@@ -224,6 +224,29 @@ export const STANCE_RULES: Rule[] = [
     },
   },
   {
+    id: 'plane-by-eye',
+    severity: 'structural',
+    never: ['trim', 'reset'],
+    check: ['full-stance', 'belly-and-lean'],
+    find: (known) => {
+      const runs = known.has('straightedgeLook', 'runs-into-the-front');
+      const spent = known.has('saddleLook', 'hardly-any');
+      // once the stance was read, the readings speak
+      const read = known.sides.some(({ budget }) => budget !== null);
+      return one((runs || spent) && !read, () => ({
+        certainty: 'suspected',
+        say: () =>
+          `By eye ${[
+            ...(runs ? ['the straightedge runs into the front of the bridge'] : []),
+            ...(spent ? ['hardly any saddle shows'] : []),
+          ].join(
+            ' and ',
+          )}: a neck set may be coming. Read the stance and the belly before anything is planned.`,
+        evidence: known.ofPoints('straightedgeLook', 'saddleLook'),
+      }));
+    },
+  },
+  {
     id: 'belly-lifts',
     severity: 'structural',
     never: ['reset', 'trim'],
