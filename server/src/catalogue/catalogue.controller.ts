@@ -16,7 +16,7 @@ export class CatalogueController {
 
   @Put(':id')
   @ApiOkResponse({ type: TreatmentAsWorked })
-  save(@Param('id') id: string, @Body() input: TreatmentInput): Promise<TreatmentAsWorked | null> {
+  save(@Param('id') id: string, @Body() input: TreatmentInput): Promise<TreatmentAsWorked> {
     return this.catalogue.save(id, input);
   }
 }

@@ -27,7 +27,8 @@ export class CatalogueService {
     private readonly clock: Clock,
   ) {}
 
-  async list(): Promise<TreatmentAsWorked[]> {
+  /** The shop's own first; those put away only where they are asked for. */
+  async list(withPutAway = false): Promise<TreatmentAsWorked[]> {
     const rows = await this.rows();
     const house = TREATMENT_IDS.map((id): TreatmentAsWorked => {
       const row = rows.find((one) => one.id === id);
@@ -48,7 +49,7 @@ export class CatalogueService {
       };
     });
     const own = rows
-      .filter((row) => row.own && !row.putAway)
+      .filter((row) => row.own && (withPutAway || !row.putAway))
       .map(({ id, version, values, by, putAway }): TreatmentAsWorked => ({
         ...values,
         id,
@@ -81,12 +82,12 @@ export class CatalogueService {
   }
 
   async get(id: string): Promise<TreatmentAsWorked> {
-    const found = (await this.list()).find((one) => one.id === id);
+    const found = (await this.list(true)).find((one) => one.id === id);
     if (!found) throw notFound('treatment');
     return found;
   }
 
-  async save(typedId: string, input: TreatmentInput): Promise<TreatmentAsWorked | null> {
+  async save(typedId: string, input: TreatmentInput): Promise<TreatmentAsWorked> {
     const id = isUuid(typedId) ? typedId.toLowerCase() : typedId;
     const own = isUuid(id);
     if (!own && !isHouse(id)) throw notFound('treatment');
@@ -107,7 +108,7 @@ export class CatalogueService {
       () => this.get(id),
       input,
     );
-    return own && putAway ? null : this.get(id);
+    return this.get(id);
   }
 
   private rows(): Promise<TreatmentEditEntity[]> {
