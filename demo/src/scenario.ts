@@ -15,7 +15,8 @@ export const SHOP = {
   name: 'Lantern Yard, Skerrow Sound',
   units: {},
   tools: {},
-  currency: '',
+  currency: '£',
+  rate: '55',
   temperatureUnit: '°C',
   sayIn: '64ths',
 } as const;

@@ -37,13 +37,20 @@ export const VIEWS: View[] = [
   { name: 'photographs', path: (idOf) => `/instruments/${idOf('Breakwater')}/photographs` },
   { name: 'seasons', path: (idOf) => `/instruments/${idOf('the Purser')}/seasons` },
   { name: 'judgement', path: (idOf) => `/instruments/${idOf('Little Anchor')}/judgement` },
+  {
+    name: 'plans',
+    path: (idOf) => `/instruments/${idOf('Night Boat')}/judgement#plans`,
+    ready: 'Each plan is run through',
+  },
   { name: 'work', path: (idOf) => `/instruments/${idOf('Night Boat')}/work` },
   { name: 'details', path: (idOf) => `/instruments/${idOf('Fog Signal')}/details` },
   { name: 'air', path: () => '/air' },
   { name: 'shop', path: () => '/shop' },
   { name: 'tools', path: () => '/shop/tools' },
   { name: 'protocols', path: () => '/shop/protocols', unpictured: true },
-  { name: 'strings', path: () => '/shop/strings' },
+  { name: 'strings', path: () => '/shop/strings', unpictured: true },
+  { name: 'repairs', path: () => '/shop/repairs', unpictured: true },
+  { name: 'learned', path: () => '/shop/learned', unpictured: true },
 ];
 
 /** Views that also have a dark picture. */

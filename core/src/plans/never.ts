@@ -174,6 +174,8 @@ export const NEVER: readonly Never[] = [
     say: 'What lifts the action is not the saddle: stop trimming and put its cause right, or find it, first.',
     forbids: (id, of) =>
       id === 'saddle' &&
+      // who accepts a settled top trims while there is saddle
+      of.evidence.schools.belly !== 'accept' &&
       !found(of, 'neck-due', 'saddle-answers', 'target-low') &&
       found(of, 'belly-lifts', 'belly-folds', 'saddle-spent', 'neck-asked'),
   },

@@ -55,6 +55,31 @@ export function chanceOf(ground: Ground, state: PlanState): number | null {
   return inside / ground.paths;
 }
 
+/** Share of the coming year's weeks, over all paths, in which both sides stand inside their windows. */
+function weeksInside({ paths, steps }: Ground, { sides, slack, air, creep }: PlanState): number | null {
+  if (sides.length === 0 || slack) return null;
+  const all = sides.map(({ ground, offset }) => ({
+    values: ground.values(air),
+    more: ground.ages[creep],
+    as: ground.ages['as it creeps'],
+    window: ground.window,
+    offset,
+  }));
+  let inside = 0;
+  for (let i = 0; i < steps; i++) {
+    const gone = (i * STEP_DAYS) / DAYS_PER_YEAR;
+    for (let path = 0; path < paths; path++) {
+      let holds = true;
+      for (const { values, more, as, window, offset } of all) {
+        const value = values[i * paths + path]! + offset[path]! + (more[path]! - as[path]!) * gone;
+        if (value < window[0] || value > window[1]) holds = false;
+      }
+      if (holds) inside += 1;
+    }
+  }
+  return inside / (steps * paths);
+}
+
 /** What a plan comes to, in full. */
 export function outcomeOf(ground: Ground, state: PlanState): Outcome {
   return {
@@ -153,6 +178,8 @@ function spentOf(ground: Ground, side: SideState, action: Value, saddle: Value):
 /** Quick measures of where a plan leaves an instrument, for choosing among many. */
 export interface Quick {
   chance: number | null;
+  /** share of the year's weeks that both sides stand inside, 0 to 1; null where nothing is told */
+  weeks: number | null;
   /** of the worst side, m beyond the window at the humidity it will be kept at; 0 inside */
   beyond: number;
   /** least saddle left against its floor, m; null where none was read */
@@ -184,6 +211,7 @@ export function quickOf(ground: Ground, state: PlanState): Quick {
   }
   return {
     chance: chanceOf(ground, state),
+    weeks: weeksInside(ground, state),
     beyond,
     overFloor: over === Infinity ? null : over,
     stopped,

@@ -219,7 +219,15 @@ function choices(ambition: Ambition, ground: Ground, base: Wanted): Wanted[] {
     'safe height': null,
   };
   const own = air[evidence.schools.seasons] ?? null;
-  const high = diagnosis.sides.some(({ there }) => there === 'high');
+  const { held } = diagnosis.verdict;
+  // other strings are no answer to what was not measured yet
+  const measured = diagnosis.sides.every(({ budget, told }) => budget !== null && told);
+  const high =
+    measured &&
+    !held.disagree &&
+    !held.slack &&
+    !held.resting &&
+    diagnosis.sides.some(({ there }) => there === 'high');
   const gentle = ambition === 'least' || ambition === 'preserve';
   const in_: TreatmentId[] = [
     ...(own && may(own) ? [own] : []),
@@ -243,13 +251,14 @@ function choices(ambition: Ambition, ground: Ground, base: Wanted): Wanted[] {
 }
 
 /** Differences of less than these are none. House figures. */
-const SAME = { chance: 0.02, hours: 0.05, days: 0.05, years: 0.5 };
+const SAME = { chance: 0.02, weeks: 0.03, hours: 0.05, days: 0.05, years: 0.5 };
 
 /** At least as good in every aim, and better in one. */
 function dominates(one: Candidate, other: Candidate): boolean {
   const aims = (of: Candidate) => [
     [-Number(of.state.slack), 0],
     [of.quick.chance ?? 0, SAME.chance],
+    [of.quick.weeks ?? 0, SAME.weeks],
     [-of.quick.beyond, 0.05e-3],
     [-Number(of.quick.stopped), 0],
     [-of.undone, 0],
@@ -275,7 +284,8 @@ function better(ambition: Ambition, one: Candidate, other: Candidate, leave: Can
   const worse = (of: Candidate) => Number(of.quick.beyond > leave.quick.beyond + FOLLOWS);
   const order = (of: Candidate): number[] => {
     const off = -worse(of);
-    const chance = Math.round((of.quick.chance ?? 0) / AS_LIKELY);
+    const chance =
+      Math.round((of.quick.chance ?? 0) / AS_LIKELY) + Math.round((of.quick.weeks ?? 0) / AS_LIKELY);
     const hours = of.cost.hours[1];
     const stopped = Number(of.quick.stopped);
     switch (ambition) {

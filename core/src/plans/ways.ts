@@ -30,6 +30,13 @@ function neckWork({ evidence }: Context): TreatmentId[] {
   return ['neck-off', 'fit-heel', 'reglue-neck', 'extension'];
 }
 
+/** By the shop's school a fold is flattened where it may be, or accepted and the saddle trimmed while there is saddle. */
+function bellyWork(_: Finding, of: Context): TreatmentId[] {
+  if (of.evidence.schools.belly === 'accept')
+    return of.diagnosis.sides.some(({ there }) => there === 'high') ? ['saddle'] : [];
+  return mayFlatten(of) ? ['rehydrate', 'flatten-belly', 'rest-under-tension'] : [];
+}
+
 /** Which treatments each finding asks for. What is not named asks for none. */
 export const ANSWERS: Answers = {
   'grain-crack': (finding, of) => {
@@ -115,8 +122,8 @@ export const ANSWERS: Answers = {
     ...(neckWork(of).length > 0 ? (['saddle'] as const) : []),
     ...(found(of, 'bridge-thinned') ? (['make-bridge', 'remove-bridge', 'reglue-bridge'] as const) : []),
   ],
-  'belly-lifts': (_, of) => (mayFlatten(of) ? ['rehydrate', 'flatten-belly', 'rest-under-tension'] : []),
-  'belly-folds': (_, of) => (mayFlatten(of) ? ['rehydrate', 'flatten-belly', 'rest-under-tension'] : []),
+  'belly-lifts': bellyWork,
+  'belly-folds': bellyWork,
   'neck-overset': (finding) => (finding.certainty === 'certain' ? ['overset'] : []),
   'still-settling': () => ['rest-under-tension'],
   'season-high': () => ['home-humidity'],

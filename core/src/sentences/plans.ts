@@ -60,7 +60,8 @@ export function sayDays([from, to]: readonly [number, number]): string {
 /** An amount of money, in round figures. */
 export function sayMoney(amount: number, currency: string): string {
   const step = amount < 100 ? 5 : amount < 1000 ? 10 : 50;
-  return printMoney(Math.round(amount / step) * step, currency);
+  // an amount is not broken over two lines
+  return printMoney(Math.round(amount / step) * step, currency).replaceAll(/\s/gu, '\u00a0');
 }
 
 /** What a plan costs, beside what the instrument would fetch, what it is worth to its owner, and what there is to spend. */

@@ -2,7 +2,8 @@ import type { Instrument, Planning } from '@upright-elder/contract';
 import { dayOf } from '@upright-elder/core/days';
 import { planName } from '@upright-elder/core/sentences';
 import type { HeightUnit } from '@upright-elder/core/units';
-import { useMemo } from 'react';
+import { useEffect, useMemo, useRef } from 'react';
+import { useLocation } from 'react-router';
 import { useUnchanged } from '../../../data/useUnchanged.js';
 import type { PlansTask } from '../../../workers/plans.worker.js';
 import { KeepPlan, KeptPlans } from './KeepPlan.js';
@@ -35,6 +36,12 @@ export function PlansSheet({ instrument, planning, unit, today, made }: Props) {
   const { plans, own: ownPlan, ask, trouble, again } = made;
   const state = useOwn(ask, planning.own);
   const day = dayOf(today);
+  const sheet = useRef<HTMLElement>(null);
+  const ready = plans !== null;
+  const { hash } = useLocation();
+  useEffect(() => {
+    if (ready && hash === '#plans') sheet.current?.scrollIntoView();
+  }, [ready, hash]);
   const acts = (plan: Column['plan'], name: string, settings = AS_PLANNED) => (
     <KeepPlan
       instrumentId={instrument.id}
@@ -66,7 +73,7 @@ export function PlansSheet({ instrument, planning, unit, today, made }: Props) {
       acts: acts(ownPlan, 'Our own plan', state.own.settings),
     });
   return (
-    <section id="plans" aria-label="What could be done" aria-busy={plans === null}>
+    <section ref={sheet} id="plans" aria-label="What could be done" aria-busy={plans === null}>
       <h2 className="mb-2 text-[1.4rem]">What could be done</h2>
       {trouble && (
         <p role="alert" className="mb-2 text-ochre">
