@@ -160,4 +160,26 @@ describe('the top of an instrument', () => {
     const { prior, sensitivity } = (await get<Forecast>(`instruments/${one}/forecast`)).sides[0]!;
     expect(sensitivity.mean).toBeCloseTo(factor * prior.mean, 5);
   }, 180000);
+
+  it('that is drawn anew while it is solved is solved once more, and never left with the old answer', async () => {
+    const one = id(96);
+    const analysis = server.app.get(AnalysisService);
+    const later = analysis.later.bind(analysis);
+    let under = 0;
+    analysis.later = (async (name: 'solveTop', input: never) => {
+      if (name === 'solveTop' && (under += 1) === 1)
+        await put(
+          `instruments/${one}/plan`,
+          planInputOf(planFrom(usualOutline('auditorium'), 'ladder'), 1, PERSON),
+        );
+      return later(name, input);
+    }) as typeof analysis.later;
+    await put(`instruments/${one}`, instrumentBody({ nickname: 'drawn twice' }));
+    await put(`instruments/${one}/plan`, planInputOf(plan, 0, PERSON));
+    const top = await found(one);
+    analysis.later = later;
+    expect(under).toBeGreaterThanOrEqual(2);
+    expect(top.rise).not.toBeNull();
+    expect(top.rise).not.toBeCloseTo((await topOf(INSTRUMENT)).rise!, 6);
+  }, 60000);
 });

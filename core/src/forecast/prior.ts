@@ -7,6 +7,8 @@ export type TopConstruction =
       laminated: boolean;
       /** of a solid top on its own plan, as the plate model solves it, m per %MC; absent where it has no plan */
       solvedRise?: number;
+      /** share of it that tops in use move by, where the shop's own tops showed it; else the house's */
+      inUse?: number;
     }
   | { kind: 'archtop'; laminated: boolean; arch: Arch };
 
@@ -57,7 +59,12 @@ function solidMovement(top: TopConstruction): { solid: number; source: string } 
       solid: FLAT_TOP_RISE,
       source: 'house figure for a solid flat top, since no plan of it is solved',
     };
-  return { solid: IN_USE * top.solvedRise, source: 'six tenths of what is solved for its own plan' };
+  if (top.inUse === undefined)
+    return { solid: IN_USE * top.solvedRise, source: 'six tenths of what is solved for its own plan' };
+  return {
+    solid: top.inUse * top.solvedRise,
+    source: `${Math.round(100 * top.inUse)} % of what is solved for its own plan, as the shop’s own tops showed`,
+  };
 }
 
 /**

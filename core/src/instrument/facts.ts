@@ -28,6 +28,8 @@ export interface InstrumentRecord {
   kept: KeptFacts;
   /** what the shop follows otherwise than the house */
   schools?: Partial<Schools>;
+  /** share of what is solved for a top that the shop's own tops move by; the house's where left out */
+  inUse?: number;
 }
 
 export const INSTRUMENT_TYPES = ['flat-top', 'archtop'] as const;

@@ -72,7 +72,7 @@ export interface InstrumentFit {
 export function fitInstrument(record: InstrumentRecord, air: RoomAir): InstrumentFit {
   const { instrument, examinations, top: solved } = record;
   const climate = climateFor(examinations, air);
-  const top = topOf(instrument, solved);
+  const top = topOf(instrument, solved, record.inUse);
   const source: WoodSource = { species: instrument.topSpecies, log: air.log, climate };
   const prior = actionSensitivity(top);
   const sides = STRING_SIDES.flatMap((side): FittedSide[] => {
@@ -128,10 +128,14 @@ export function actionTarget(instrument: InstrumentFacts, side: StringSide): num
 export const COMMON_ARCH = { length: 0.51, width: 0.42, height: 0.017 };
 
 /** What is believed of the top before it is measured. */
-export function topOf(instrument: InstrumentFacts, solved: SolvedTopFacts | null): TopConstruction {
+export function topOf(
+  instrument: InstrumentFacts,
+  solved: SolvedTopFacts | null,
+  inUse?: number,
+): TopConstruction {
   const { laminatedTop: laminated, topSpecies: species } = instrument;
   if (instrument.type === 'flat-top')
-    return { kind: 'flat', laminated, solvedRise: solved?.rise ?? undefined };
+    return { kind: 'flat', laminated, solvedRise: solved?.rise ?? undefined, inUse };
   return {
     kind: 'archtop',
     laminated,

@@ -8,6 +8,7 @@ import { ShopModule } from '../shop/shop.module.js';
 import { ToolsModule } from '../tools/tools.module.js';
 import { AnalysisService } from './analysis.service.js';
 import { BackgroundService } from './background.service.js';
+import { LearnedTopsService } from './learned-tops.service.js';
 import { RecordsService } from './records.service.js';
 import { StampsService } from './stamps.service.js';
 
@@ -22,7 +23,7 @@ import { StampsService } from './stamps.service.js';
     ShopModule,
     ToolsModule,
   ],
-  providers: [RecordsService, StampsService, AnalysisService, BackgroundService],
+  providers: [LearnedTopsService, RecordsService, StampsService, AnalysisService, BackgroundService],
   exports: [AnalysisService, BackgroundService, StampsService],
 })
 export class AnalysisModule {}

@@ -12,6 +12,7 @@ import type * as tasks from '../workers/tasks.js';
 import { AnalysisService, type Analysis } from './analysis.service.js';
 import type { KeptCard } from './kept-card.js';
 import { ShownForecastEntity, SolvedTopEntity, WorkedOutEntity } from './kept.entity.js';
+import { LearnedTopsService } from './learned-tops.service.js';
 import { StampsService, type Kept } from './stamps.service.js';
 
 /** The day is looked at so often, ms. */
@@ -30,6 +31,7 @@ const ORDER: string[] = [...WEIGHTS];
 export class BackgroundService implements OnApplicationBootstrap, OnApplicationShutdown {
   private working: Promise<void> | null = null;
   private again = false;
+  private fresh = true;
   private ended = false;
   private timer: NodeJS.Timeout | null = null;
   private listening: Subscription | null = null;
@@ -41,6 +43,7 @@ export class BackgroundService implements OnApplicationBootstrap, OnApplicationS
     private readonly database: Database,
     private readonly changes: ChangesService,
     private readonly stamps: StampsService,
+    private readonly tops: LearnedTopsService,
     private readonly analysis: AnalysisService,
     private readonly events: EventsService,
     private readonly clock: Clock,
@@ -153,6 +156,9 @@ export class BackgroundService implements OnApplicationBootstrap, OnApplicationS
           // what was written meanwhile may be more urgent
           if (this.again) break;
         }
+        // what the shop's own tops taught moves all of them
+        if (!this.again && (stale.length > 0 || this.fresh)) this.again = await this.tops.look();
+        this.fresh = false;
       }
     } catch (error) {
       this.log.error(error, 'what is kept worked out could not be brought up to date');
@@ -229,7 +235,9 @@ export class BackgroundService implements OnApplicationBootstrap, OnApplicationS
     await this.database.write((manager) =>
       manager.save(SolvedTopEntity, { id, fingerprint: questioned, strungFor: questionedNow, ...found }),
     );
-    return this.analysis.of(id, false);
+    const next = await this.analysis.of(id, false);
+    // what was written while it was solved asks something else: it is not left with the old answer
+    return next.questionedNow === questionedNow ? next : this.solved(next);
   }
 
   private async keep(

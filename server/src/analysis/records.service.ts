@@ -15,6 +15,7 @@ import { ShopService } from '../shop/shop.service.js';
 import type { PackedRoom } from '../workers/tasks.js';
 import { fingerprintOf } from './fingerprint.js';
 import { SolvedTopEntity } from './kept.entity.js';
+import { LearnedTopsService } from './learned-tops.service.js';
 
 /** Everything recorded of an instrument, with the air that it lives in. */
 export interface Gathered {
@@ -45,6 +46,7 @@ export class RecordsService {
     private readonly map: MapService,
     private readonly air: AirService,
     private readonly shop: ShopService,
+    private readonly tops: LearnedTopsService,
   ) {}
 
   /** The air of the room that an instrument lives in. */
@@ -79,7 +81,13 @@ export class RecordsService {
       breathes: answered.breathes,
       strung: answered.strungFor === questionedNow ? answered.strung : null,
     };
-    const record: InstrumentRecord = { ...known, top, kept, ...(schools ? { schools } : {}) };
+    const record: InstrumentRecord = {
+      ...known,
+      top,
+      kept,
+      ...(schools ? { schools } : {}),
+      ...(this.tops.value !== null ? { inUse: this.tops.value } : {}),
+    };
     return {
       record,
       room,

@@ -4,6 +4,7 @@ import { Database } from '../database/database.js';
 import { ShopService } from '../shop/shop.service.js';
 import { ToolsService } from '../tools/tools.service.js';
 import { fingerprintOf } from './fingerprint.js';
+import { LearnedTopsService } from './learned-tops.service.js';
 
 /** What the change record says of everything that an instrument stands on. */
 export interface Stamp {
@@ -41,6 +42,7 @@ export class StampsService {
     private readonly changes: ChangesService,
     private readonly tools: ToolsService,
     private readonly shop: ShopService,
+    private readonly tops: LearnedTopsService,
   ) {}
 
   async of(id: string): Promise<string> {
@@ -66,15 +68,16 @@ export class StampsService {
     );
   }
 
-  /** What every instrument stands on: the errors of the shop's tools, its schools, and the program. */
+  /** What every instrument stands on: the errors of the shop's tools, its schools, what its tops taught, and the program. */
   private async ofShop(): Promise<string> {
-    const revisions = `${await this.changes.revisionOf('tools')} ${await this.changes.revisionOf('shop')}`;
+    const revisions = `${await this.changes.revisionOf('tools')} ${await this.changes.revisionOf('shop')} ${this.tops.value}`;
     if (this.shared?.revisions !== revisions)
       this.shared = {
         revisions,
         text: fingerprintOf({
           tools: await this.tools.standing(),
           schools: (await this.shop.get()).schools ?? {},
+          inUse: this.tops.value,
         }),
       };
     return this.shared.text;
