@@ -1,0 +1,250 @@
+import { randomUUID } from 'node:crypto';
+import type { Browser, Page } from 'puppeteer-core';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { Hand } from './bench-hand.js';
+import { examinationBody, instrumentBody } from './bodies.js';
+import { openBrowser, openPage } from './browser.js';
+import { putTo, startProgram, type Program } from './program.js';
+
+let program: Program;
+let browser: Browser;
+let closeBrowser: () => Promise<void>;
+const owner = randomUUID();
+const apprentice = randomUUID();
+const put = (path: string, body: unknown) => putTo(program, path, body);
+
+const found = (point: string, verdict: string, ...states: string[]) => ({
+  point,
+  states,
+  verdict,
+  words: '',
+});
+
+async function examined(name: string, findings: unknown[]): Promise<string> {
+  const id = randomUUID();
+  await put(`instruments/${id}`, instrumentBody(owner, name));
+  await put(`examinations/${randomUUID()}`, { ...examinationBody(id, owner, '2026-02-10'), findings });
+  return id;
+}
+
+/** A page with somebody at the bench. */
+async function open(path: string, who = owner): Promise<[Page, Hand]> {
+  const page = await openPage(browser, `${program.address}/`);
+  await page.evaluate((id) => localStorage.setItem('upright-elder.person', id), who);
+  await page.goto(program.address + path, { waitUntil: 'domcontentloaded' });
+  return [page, new Hand(page)];
+}
+
+/** Presses the button with these words, in the column or section that is named. */
+async function press(page: Page, words: string, within = 'body'): Promise<void> {
+  const done = await page.evaluate(
+    (text, inside) => {
+      const buttons = [...document.querySelectorAll<HTMLButtonElement>(`${inside} button`)];
+      const button = buttons.find(
+        (one) => (one.textContent ?? '').replace(/^[✓+\d]+\s*/u, '').trim() === text,
+      );
+      button?.click();
+      return button !== undefined;
+    },
+    words,
+    within,
+  );
+  if (!done) throw new Error(`there is no button “${words}” in ${within}`);
+}
+
+/** Presses a button of a plan's column, by the plan's name. */
+async function pressOf(page: Page, plan: string, words: string): Promise<void> {
+  const done = await page.evaluate(
+    (name, text) => {
+      const head = [...document.querySelectorAll('#plans thead th')].find((one) =>
+        one.querySelector('span')?.textContent?.includes(name),
+      );
+      const button = [...(head?.querySelectorAll('button') ?? [])].find((one) => one.textContent === text);
+      button?.click();
+      return button !== undefined;
+    },
+    plan,
+    words,
+  );
+  if (!done) throw new Error(`the plan “${plan}” has no “${words}”`);
+}
+
+const columns = (page: Page): Promise<string[]> =>
+  page.$$eval('#plans thead th > span:first-child', (heads) =>
+    heads.map((one) => one.textContent ?? '').filter((text) => text !== 'What of it'),
+  );
+
+beforeAll(async () => {
+  program = await startProgram();
+  ({ browser, close: closeBrowser } = await openBrowser());
+  await put(`people/${owner}`, { version: 0, name: 'Isbel Crane', role: 'owner' });
+  await put(`people/${apprentice}`, { version: 0, name: 'Tobin Marsh', role: 'apprentice' });
+  const shop = (await (await fetch(`${program.address}/api/shop`)).json()) as Record<string, unknown>;
+  const { today: _today, zone: _zone, ...input } = shop;
+  await put('shop', { ...input, rate: '50', currency: '£' });
+});
+afterAll(async () => {
+  await closeBrowser();
+  await program.close();
+});
+
+describe('plans', () => {
+  it('stand side by side, are changed by a toggle that says what it breaks, and the chosen one is the work', async () => {
+    const id = await examined('Two Tides', [
+      found('linings', 'repair', 'loose-lining'),
+      found('bridgePlate', 'watch', 'worn-holes'),
+    ]);
+    const [page, hand] = await open(`/instruments/${id}/judgement`);
+    await hand.sees('Each plan is run through the same simulated years');
+    const names = await columns(page);
+    expect(names[0]).toBe('Leave it');
+    expect(names.length).toBeGreaterThanOrEqual(3);
+    expect(names.some((name) => name.startsWith('Sound'))).toBe(true);
+    expect(await page.$$eval('#plans svg[aria-label*="month by month"]', (all) => all.length)).toBe(
+      names.length,
+    );
+    const text = await hand.text();
+    expect(text).toMatch(/£\s\d+–£\s\d+/u);
+    expect(text).toContain('Lining or side crack');
+
+    await pressOf(page, 'Sound', 'Change');
+    await hand.sees('It breaks nothing that is known here');
+    await press(page, 'Slacken the strings, hold it slack', '[aria-label="Your own plan"]');
+    await hand.sees(/It needs “Slacken the strings, hold it slack”/u);
+    await press(page, 'Replace the bridge plate', '[aria-label="Your own plan"]');
+    await hand.sees('Not in one plan with “Replace the bridge plate”');
+    await press(page, 'Put in “Slacken the strings, hold it slack”');
+    await press(page, 'Replace the bridge plate', '[aria-label="Your own plan"]');
+    await hand.sees('It breaks nothing that is known here');
+    // a saddle pulled down by hand moves the numbers of its column at once
+    await page.focus('[aria-label="Your own plan"] [role="slider"][aria-label="Saddle, bass"]');
+    for (let i = 0; i < 35; i++) await hand.keys('ArrowLeft');
+    await hand.sees(/of saddle would be left on the bass side; nobody goes below/u);
+
+    await pressOf(page, 'Sound', 'Choose');
+    await hand.sees('Work shows “Sound');
+    await page.goto(`${program.address}/instruments/${id}/work`, { waitUntil: 'domcontentloaded' });
+    await hand.sees(/By the plan “Sound[^”]*”, chosen by Isbel Crane/u);
+    const work = await hand.text();
+    expect(work).toContain('Patch or cap the bridge plate');
+    expect(work).not.toContain('Replace the bridge plate');
+    // cautions stand where the step is, by keyboard
+    await page.evaluate(() => document.querySelector<HTMLElement>('ol summary')!.focus());
+    await hand.keys('Enter');
+    await hand.sees('Strings under tension: eyes');
+    await hand.sees('Usual cautions only: the product’s data sheet');
+    await page.close();
+  });
+
+  it('of an instrument that may not be strung begin with the strings down, and end rested', async () => {
+    const id = await examined('Grain Deck', [found('grainCrack', 'repair', 'cracked-across')]);
+    const [page, hand] = await open(`/instruments/${id}/judgement#plans`);
+    await hand.sees('Slack: no action is read of it');
+    expect(await columns(page)).toEqual(
+      expect.arrayContaining(['Leave it', expect.stringMatching(/sound/iu), 'Preserve']),
+    );
+    const text = await hand.text();
+    expect(text).toContain('Graft the top under the bridge');
+    expect(text).toContain('Rest under full tension and measure');
+    expect(text).toContain('Keep it slack, or strung low, for good');
+    expect(text).toMatch(/Provisional: the saddle line may rise/u);
+    await page.close();
+  });
+});
+
+describe('a quick look', () => {
+  it('needs a name and thumbs, and ends in an answer that stays in sight', async () => {
+    const [page, hand] = await open('/instruments/new');
+    await page.setViewport({ width: 390, height: 844, hasTouch: true, isMobile: true });
+    await hand.sees('Only a quick look?');
+    await page.type('[aria-label="Quick look"] input', 'parlour in the harbour shop');
+    await page.tap('[aria-label="Quick look"] button[type="submit"]');
+    await hand.sees('Touch what you see');
+    const touch = async (point: string, state: string) => {
+      const button = await page.waitForSelector(
+        `::-p-xpath(//*[@aria-label="${point}"]//button[contains(., "${state}")])`,
+      );
+      await button!.tap();
+    };
+    await touch('Saddle showing', 'hardly any');
+    await touch('Straightedge into the bridge', 'runs into the bridge front');
+    await touch('Frets', 'good');
+    await touch('Frets', 'pitted');
+    // one answer, and the save, stay where the thumb is
+    const bar = await page.evaluate(() => {
+      const save = [...document.querySelectorAll('button')]
+        .filter((one) => one.textContent === 'Save')
+        .at(-1)!;
+      const { top, bottom } = save.getBoundingClientRect();
+      return { top, bottom, height: window.innerHeight, text: save.parentElement!.textContent ?? '' };
+    });
+    expect(bar.bottom).toBeLessThanOrEqual(bar.height);
+    expect(bar.top).toBeGreaterThan(bar.height - 200);
+    expect(bar.text).toMatch(/Repair\. Repairs come to about £\s\d/u);
+    // pitted frets are not good ones too
+    expect(
+      await page.$$eval('[aria-label="Frets"] button[data-state="on"]', (on) =>
+        on.map((one) => one.textContent),
+      ),
+    ).toEqual([expect.stringContaining('pitted')]);
+    await page.evaluate(() =>
+      [...document.querySelectorAll('input')]
+        .find((one) => one.labels?.[0]?.textContent?.includes('Asking price'))!
+        .focus(),
+    );
+    await hand.type('2400');
+    await hand.sees(/Offer £\s[\d\s]+ at most/u);
+    const save = await page.waitForSelector('::-p-xpath((//button[text()="Save"])[last()])');
+    await save!.tap();
+    await hand.sees('The quick look of');
+    const text = await hand.text();
+    expect(text.match(/neck set/giu)!.length).toBeGreaterThanOrEqual(1);
+    expect(text).toMatch(/To repair: neck set £[^;.]*; frets levelled/iu);
+    expect(text).toContain('Not seen, and could hide');
+    await page.close();
+  });
+});
+
+describe('your call first', () => {
+  it('is asked of an apprentice before the program says its own, and both are kept', async () => {
+    const id = await examined('First Watch', [found('bridge', 'repair', 'lifting')]);
+    const [page, hand] = await open(`/instruments/${id}/judgement`, apprentice);
+    await hand.sees('Your call first, Tobin Marsh');
+    const before = await hand.text();
+    expect(before).toContain('Unsound: slacken it today');
+    expect(before).not.toContain('The bridge lifts');
+    await page.evaluate(() =>
+      [...document.querySelectorAll<HTMLElement>('[role="radio"]')]
+        .find((one) => one.textContent === 'damage')!
+        .click(),
+    );
+    await press(page, 'That is my call');
+    await hand.sees(/Tobin Marsh called damage/u);
+    await hand.sees('The bridge lifts');
+    await page.select('section[aria-label="Your call"] select', 'damage');
+    await hand.sees('It is noted what the work showed');
+    await page.goto(`${program.address}/shop/learned`, { waitUntil: 'domcontentloaded' });
+    await hand.sees(/Tobin Marsh\s+Right 1 times of 1/u);
+    await hand.sees(/The program\s+Right 1 times of 1/u);
+    await page.close();
+    // the owner is shown the judgement at once
+    const [mine, eye] = await open(`/instruments/${id}/judgement`);
+    await eye.sees('The bridge lifts');
+    expect(await eye.text()).not.toContain('Your call first');
+    await mine.close();
+  });
+});
+
+describe('the shop’s repairs', () => {
+  it('take its own hours and its own treatment, and plans cost by them', async () => {
+    const [page, hand] = await open('/shop/repairs');
+    await hand.sees('Rate and schools');
+    await press(page, 'Add our own');
+    await page.waitForSelector('form[aria-label="A treatment of our own"] textarea');
+    await page.type('form[aria-label="A treatment of our own"] textarea', 'Wax the pins');
+    await press(page, 'Save', 'form[aria-label="A treatment of our own"]');
+    await hand.sees('The treatment is saved as the shop works it');
+    await hand.sees(/Wax the pins\s+our own/u);
+    await page.close();
+  });
+});
