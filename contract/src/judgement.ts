@@ -175,6 +175,11 @@ export class JudgedQuestion {
 
   @IsInt()
   minutes!: number;
+
+  /** chance that its answer changes the plan, 0 to 1; null where that is not told */
+  @IsOptional()
+  @IsNumber()
+  changes!: number | null;
 }
 
 export class Arrow {

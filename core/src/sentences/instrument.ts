@@ -1,9 +1,11 @@
 import { diagnose, FORBIDDEN, type Finding, type Severity } from '../diagnosis/index.js';
 import type { FittedSide, InstrumentFit } from '../instrument/fit.js';
-import { standsToday } from '../instrument/judgement.js';
+import type { PreparedYear } from '../forecast/index.js';
+import { groundToday, standsToday } from '../instrument/judgement.js';
 import type { Learned } from '../instrument/learned.js';
 import type { AssumedFact, InstrumentFacts } from '../instrument/facts.js';
 import type { InstrumentToday } from '../instrument/today.js';
+import { worthOf } from '../plans/worth.js';
 import { HEIGHT_UNITS, type HeightUnit } from '../units/height.js';
 import { bodySentences } from './body.js';
 import { sayYear } from './comingYear.js';
@@ -110,10 +112,15 @@ export function firstSentence(learned: Learned, today: InstrumentToday): Record<
 /** What to find out first; null where nothing is asked, or it was never examined. */
 export function firstQuestion(
   learned: Learned,
-  today: InstrumentToday,
+  today: InstrumentToday & { prepared?: PreparedYear },
 ): { ask: string; minutes: number } | null {
   if (learned.evidence.date === null) return null;
-  const [first] = diagnose(learned.evidence, 'mm', standsToday(today)).questions;
+  const ground = groundToday(learned.evidence, today, 'mm');
+  // of several the one that is likeliest to change the plan, for its minutes
+  const [first] =
+    ground.diagnosis.questions.length > 1
+      ? worthOf(ground, standsToday(today), 'mm')
+      : ground.diagnosis.questions;
   // its first sentence is enough for a card
   return first
     ? { ask: first.ask.replace(/(?<=[.:?]) .*$/u, '').replace(/:$/u, '.'), minutes: first.minutes }

@@ -52,8 +52,7 @@ export class JudgementService {
       wishes: wishesOf(plan.settings),
     };
     const judged = await this.analysis.ask('judgement', { fit: packed, room, day, unit, chosen, effects });
-    const { examinationId, date, first, unsound, sides, verdict, findings, questions, looked, order } =
-      judged;
+    const { examinationId, date, first, unsound, sides, verdict, findings, worth, looked, order } = judged;
     return {
       examinationId,
       date,
@@ -61,7 +60,7 @@ export class JudgementService {
       unsound,
       budgets: sides.flatMap((side) => budgetOf(side, verdict.fold === 'folds')),
       findings: findings.map(findingOf),
-      questions: questions.map(({ id, ask, decides, minutes }) => ({ id, ask, decides, minutes })),
+      questions: worth,
       looked,
       order: stepsOf(
         order,

@@ -12,6 +12,7 @@ import {
   learn,
   planningOf,
   standOn,
+  standsToday,
   type ChosenPlan,
   type PlanningInput,
   type ExpectedReadings,
@@ -29,7 +30,14 @@ import {
 } from '@upright-elder/core/instrument';
 import { causeCalled, type CallCause } from '@upright-elder/core/calls';
 import { sayIn } from '@upright-elder/core/diagnosis';
-import { NO_MONEY, plansOf, type LearnedEffects, type PlanKind } from '@upright-elder/core/plans';
+import {
+  NO_MONEY,
+  plansOf,
+  worthOf,
+  type LearnedEffects,
+  type PlanKind,
+  type Worth,
+} from '@upright-elder/core/plans';
 import type { QuantityId } from '@upright-elder/core/readings';
 import { firstQuestion, firstSentence, type Sentence } from '@upright-elder/core/sentences';
 import { IN_USE } from '@upright-elder/core/forecast';
@@ -172,12 +180,15 @@ export function judgement({
   unit: HeightUnit;
   chosen?: ChosenPlan | null;
   effects?: LearnedEffects;
-}): InstrumentJudgement {
+}): InstrumentJudgement & { worth: Worth[] } {
   const learned = unpacked(fit);
-  return judgeInstrument(learned.evidence, standOn(learned, roomOf(room).log, day), unit, {
+  const today = standOn(learned, roomOf(room).log, day);
+  const judged = judgeInstrument(learned.evidence, today, unit, {
     chosen,
     ...(effects ? { effects } : {}),
   });
+  const ground = groundToday(learned.evidence, today, unit, effects);
+  return { ...judged, worth: worthOf(ground, standsToday(today), unit) };
 }
 
 /** What the program calls, in a person's own words: the cause, and what it aims at. */

@@ -7,13 +7,11 @@ import {
   plansOf,
   regrounded,
   wished,
-  worthOf,
   type Ground,
   type OwnPlan,
   type RepairPlan,
   type Settings,
   type Wishes,
-  type Worth,
 } from '@upright-elder/core/plans';
 import type { OwnTreatment, TreatmentId } from '@upright-elder/core/treatments';
 import type { HeightUnit } from '@upright-elder/core/units';
@@ -65,10 +63,6 @@ const api = {
       sayIn(unit),
       own,
     );
-  },
-  worth(): Worth[] {
-    const { ground, today, unit } = given();
-    return worthOf(ground, today, unit);
   },
 };
 export type PlansApi = typeof api;

@@ -50,7 +50,7 @@ function JudgementOf({
   const { data: shop } = useShop();
   const made = usePlansOf(planning, unit);
   return (
-    <div className="grid gap-4">
+    <div className="grid grid-cols-[minmax(0,1fr)] gap-4">
       <CallFirst instrumentId={instrument.id} unsound={unsound}>
         <section
           className={`sheet p-4 ${unsound ? 'border-l-[6px] border-l-wax' : ''}`}
@@ -75,7 +75,7 @@ function JudgementOf({
           )}
         </section>
         <QuickLookOf instrument={instrument} />
-        <div className="grid items-start gap-4 xl:grid-cols-2">
+        <div className="grid grid-cols-[minmax(0,1fr)] items-start gap-4 xl:grid-cols-2">
           <section aria-label="What is the matter">
             <h2 className="mb-2 text-[1.4rem]">What is the matter</h2>
             {findings.length > 0 ? (
@@ -89,7 +89,7 @@ function JudgementOf({
               </div>
             )}
           </section>
-          <div className="grid gap-4">
+          <div className="grid min-w-0 gap-4">
             {budgets.length > 0 && (
               <BudgetSheet
                 budgets={budgets}
@@ -101,7 +101,7 @@ function JudgementOf({
             )}
             <section aria-label="Ask first">
               <h2 className="mb-2 text-[1.4rem]">Ask first</h2>
-              <QuestionList questions={questions} worth={made.worth} />
+              <QuestionList questions={questions} />
               <Link to="../work" className="act mt-3">
                 What to do, in order
               </Link>

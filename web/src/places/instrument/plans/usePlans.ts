@@ -1,4 +1,4 @@
-import type { OwnPlan, RepairPlan, Worth } from '@upright-elder/core/plans';
+import type { OwnPlan, RepairPlan } from '@upright-elder/core/plans';
 import { wrap, type Remote } from 'comlink';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import type { OwnAsked, PlansApi, PlansTask } from '../../../workers/plans.worker.js';
@@ -6,8 +6,6 @@ import type { OwnAsked, PlansApi, PlansTask } from '../../../workers/plans.worke
 export interface Plans {
   /** null until they are made */
   plans: RepairPlan[] | null;
-  /** what each open question is worth; null until that is told */
-  worth: Worth[] | null;
   /** the person's own; null until it was asked for */
   own: OwnPlan | null;
   ask: (asked: OwnAsked | null) => void;
@@ -20,9 +18,7 @@ export interface Plans {
  * is answered as fast as the worker can. A worker that fails is said so, and can be begun anew.
  */
 export function usePlans(task: PlansTask | null): Plans {
-  const [made, setMade] = useState<{ of: PlansTask; plans: RepairPlan[]; worth: Worth[] | null } | null>(
-    null,
-  );
+  const [made, setMade] = useState<RepairPlan[] | null>(null);
   const [own, setOwn] = useState<{ of: OwnAsked; plan: OwnPlan } | null>(null);
   const [trouble, setTrouble] = useState<string | null>(null);
   const [round, setRound] = useState(0);
@@ -75,10 +71,8 @@ export function usePlans(task: PlansTask | null): Plans {
         await api.load(task);
         const plans = await api.plans();
         if (worker.current !== api) return;
-        setMade({ of: task, plans, worth: null });
+        setMade(plans);
         await answer(api);
-        const worth = await api.worth();
-        if (worker.current === api) setMade({ of: task, plans, worth });
       } catch (error) {
         failed(String(error));
       }
@@ -90,8 +84,7 @@ export function usePlans(task: PlansTask | null): Plans {
   }, [task, round, answer]);
 
   return {
-    plans: made?.plans ?? null,
-    worth: made?.of === task ? (made?.worth ?? null) : null,
+    plans: made,
     own: own?.plan ?? null,
     ask,
     trouble,
