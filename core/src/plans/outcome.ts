@@ -107,8 +107,9 @@ function sideOutcome(ground: Ground, state: PlanState, side: SideState): SideOut
   };
 }
 
-/** The angle behind the saddle goes with the height of the saddle: tan φ ∝ h. */
+/** The angle behind the saddle goes with the height of the saddle: tan φ ∝ h. Behind a floating bridge it goes with the tailpiece. */
 function breakAngleOf({ evidence }: Ground, side: SideState, saddle: Value): Value | null {
+  if (evidence.instrument.type === 'archtop') return null;
   const read = evidence.reads.find(
     ({ quantity, place }) => quantity === 'breakAngle' && (place === side.ground.side || place === 'centre'),
   );

@@ -62,6 +62,42 @@ describe('plans', () => {
     );
   });
 
+  it('bring damp wood down, and never damp it more', () => {
+    let brought = 0;
+    for (const { evidence, today } of drawn.slice(0, 25)) {
+      const { kept } = evidence.air;
+      const damp: Evidence = {
+        ...evidence,
+        air: { ...evidence.air, moisture: { value: kept.moisture + 4, sd: 0.5 } },
+      };
+      const ground = groundToday(damp, today, 'mm');
+      expect(ground.diagnosis.verdict.held.moisture).toBe('damp');
+      for (const { ids } of plansOf(ground, NO_MONEY, SAY)) {
+        expect(ids).not.toContain('rehydrate');
+        if (ids.includes('bring-down-damp')) brought += 1;
+        else expect(ids.filter((id) => TREATMENTS[id].glues)).toEqual([]);
+      }
+    }
+    expect(brought).toBeGreaterThan(0);
+  });
+
+  it('tell no angle behind a saddle of a floating bridge', () => {
+    const { evidence, today } = drawn.find(
+      (one) =>
+        one.evidence.instrument.type === 'archtop' && one.ground.sides.some(({ stance }) => stance?.measured),
+    )!;
+    const read = evidence.reads.find(({ quantity }) => quantity === 'action12')!;
+    const more = [
+      { ...read, quantity: 'breakAngle', place: 'centre', value: 0.25 },
+      { ...read, quantity: 'wheelHeight', place: 'bass', value: 4e-3, carried: { value: 4e-3, sd: 2e-4 } },
+      { ...read, quantity: 'wheelHeight', place: 'treble', value: 4e-3, carried: { value: 4e-3, sd: 2e-4 } },
+    ] as const;
+    const ground = groundToday({ ...evidence, reads: [...evidence.reads, ...more] }, today, 'mm');
+    const { sides } = ownPlanOf(ground, [], NO_SETTINGS, NO_MONEY, SAY).outcome;
+    expect(sides.map(({ saddle }) => saddle !== null)).toContain(true);
+    expect(sides.map(({ breakAngle }) => breakAngle)).toEqual([null, null]);
+  });
+
   it('say the same of the same, whenever they are asked', () => {
     for (const { ground } of told.slice(0, 6))
       expect(plansOf(ground, NO_MONEY, SAY)).toEqual(plansOf(ground, NO_MONEY, SAY));

@@ -60,11 +60,13 @@ export function resolve(wanted: Wanted, of: Context): Wanted {
   for (const [stays, ...go] of STRONGER) if (left.has(stays)) go.forEach((id) => left.delete(id));
   if (left.has('splint-crack') && left.has('close-crack') && evidence.marks.length === 1)
     left.delete('close-crack');
-  // whatever is glued or cut is done at working moisture
+  // whatever is glued or cut is done at working moisture, reached from the side on which the wood is
   const works = [...left.keys()].some((id) => TREATMENTS[id].glues || TREATMENTS[id].cuts);
-  if (diagnosis.verdict.held.moisture && works && !left.has('bring-down-damp'))
-    left.set('rehydrate', [...(left.get('rehydrate') ?? []), diagnosis.findings[0]!]);
-  if (!humidityHelps(of)) left.delete('rehydrate');
+  const { moisture } = diagnosis.verdict.held;
+  const reach = moisture === 'damp' ? 'bring-down-damp' : 'rehydrate';
+  if (moisture && works && !left.has('bring-down-damp'))
+    left.set(reach, [...(left.get('rehydrate') ?? []), diagnosis.findings[0]!]);
+  if (moisture === 'damp' || !humidityHelps(of)) left.delete('rehydrate');
   // an instrument that may not be strung ends made sound, strung and rested
   const unsound = diagnosis.findings.filter((finding) => finding.unsound);
   const strung = mayBeStrung(new Set(left.keys()), of);

@@ -93,6 +93,8 @@ const STEP_WHY: Partial<Record<TreatmentId, string>> = {
   'clean-and-inspect': 'Every job begins with it: dirt hides cracks.',
   'set-up': 'Whatever was changed is measured at pitch, left overnight, and measured again.',
   rehydrate: 'Wood is judged and glued at working moisture; cracks and fret ends often close by themselves.',
+  'bring-down-damp':
+    'The wood is damp: what is judged, glued or cut now is of the wrong size once it has dried. Cracks are looked at again as it shrinks.',
   'rest-under-tension':
     'What was opened or glued moves once more under tension: it is read until it stands still, and only then is anything cut.',
 };

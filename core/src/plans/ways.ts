@@ -245,6 +245,7 @@ const loses = (id: TreatmentId): boolean =>
 const COMPANY: readonly TreatmentId[] = [
   'slacken',
   'rehydrate',
+  'bring-down-damp',
   'rest-under-tension',
   'clean-and-inspect',
   'measure-first',

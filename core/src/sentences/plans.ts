@@ -49,11 +49,11 @@ export function sayBench([from, to]: readonly [number, number]): string {
   return number(from) === number(to) ? `${number(to)} h` : `${number(from)}–${number(to)} h`;
 }
 
-/** `12–46 days`, `a day or less`. */
+/** `12–46 days`, `about a day`. */
 export function sayDays([from, to]: readonly [number, number]): string {
   if (to < 0.05) return 'none';
-  if (to <= 1) return 'a day or less';
   const [a, b] = [Math.max(1, Math.round(from)), Math.round(to)];
+  if (b <= 1) return 'about a day';
   return a === b ? `${b} days` : `${a}–${b} days`;
 }
 
@@ -64,6 +64,12 @@ export function sayMoney(amount: number, currency: string): string {
   return printMoney(Math.round(amount / step) * step, currency).replaceAll(/\s/gu, '\u00a0');
 }
 
+/** An amount, or from one to another where they differ. */
+export const sayMoneySpan = ([from, to]: readonly [number, number], currency: string): string =>
+  sayMoney(from, currency) === sayMoney(to, currency)
+    ? sayMoney(to, currency)
+    : `${sayMoney(from, currency)}–${sayMoney(to, currency)}`;
+
 /** What a plan costs, beside what the instrument would fetch, what it is worth to its owner, and what there is to spend. */
 export function sayCost(
   { money }: Pick<Cost, 'money'>,
@@ -72,7 +78,7 @@ export function sayCost(
 ): { cost: string; beside: string[] } {
   if (!money) return { cost: 'no rate in the shop', beside: [] };
   const [from, to] = money;
-  const span = to < 1 ? 'nothing' : `${sayMoney(from, currency)}–${sayMoney(to, currency)}`;
+  const span = to < 1 ? 'nothing' : sayMoneySpan(money, currency);
   const against = (value: number | null, more: string, less: string): string[] =>
     value === null || to < 1 ? [] : from > value ? [more] : to > value ? [less] : [];
   return {
@@ -116,16 +122,17 @@ export function promisedLines(
   { outcome, cost }: Pick<RepairPlan, 'outcome' | 'cost'>,
   day: number,
   { height }: Pick<Saying, 'height'>,
+  archtop: boolean,
 ): string[] {
   const lines = outcome.sides.map(
     ({ side, action, saddle }) =>
-      `${side[0]!.toUpperCase()}${side.slice(1)} action ${height(action.value)}${saddle ? `, ${height(saddle.value)} of saddle left` : ''}.`,
+      `${side[0]!.toUpperCase()}${side.slice(1)} action ${height(action.value)}${saddle ? `, ${height(saddle.value)} ${archtop ? 'of travel left at the wheel' : 'of saddle left'}` : ''}.`,
   );
   const spent = saySpent(outcome, day);
   return [
     ...lines,
     ...(outcome.chance === null ? [] : [`Both sides in range all year ${sayInside(outcome.chance)}.`]),
-    ...(spent ? [`Next work at the saddle: ${spent.text}.`] : []),
+    ...(spent ? [`${archtop ? 'Wheels at their end' : 'Next work at the saddle'}: ${spent.text}.`] : []),
     `${sayBench(cost.hours)} at the bench over ${sayDays(cost.days)}, on ${sayDate(isoDate(day), 'long')}.`,
   ];
 }

@@ -1,6 +1,6 @@
 import type { PricedJob, QuickAnswer } from '../plans/index.js';
 import { POINTS } from '../readings/index.js';
-import { sayMoney } from './plans.js';
+import { sayMoneySpan, sayMoney } from './plans.js';
 
 /** The answer of a quick look in one sentence, and what stands behind it. */
 export interface QuickWords {
@@ -18,18 +18,12 @@ const STATES: Record<QuickAnswer['verdict'], string> = {
   'not told': 'Nothing looked at yet',
 };
 
-/** An amount, or from one to another where they differ. */
-export const sayAmounts = ([from, to]: readonly [number, number], currency: string): string =>
-  sayMoney(from, currency) === sayMoney(to, currency)
-    ? sayMoney(to, currency)
-    : `${sayMoney(from, currency)}–${sayMoney(to, currency)}`;
-
 export function quickWords(answer: QuickAnswer, currency: string): QuickWords {
   const { verdict, repairs, more, jobs, unseen } = answer;
   const sum =
     repairs &&
     (repairs[1] > 0
-      ? `Repairs come to about ${sayAmounts(repairs, currency)}`
+      ? `Repairs come to about ${sayMoneySpan(repairs, currency)}`
       : 'Nothing was found to repair');
   const rest = more > 0 ? `, and to ${sayMoney((repairs?.[1] ?? 0) + more, currency)} at the worst` : '';
   const of = (certainty: PricedJob['certainty']) => jobs.filter((job) => job.certainty === certainty);
@@ -37,7 +31,7 @@ export function quickWords(answer: QuickAnswer, currency: string): QuickWords {
     all
       .map(({ name, cost, points }) => {
         const what = name || POINTS[points[0]!].name;
-        return cost[1] > 0 ? `${what.toLowerCase()} ${sayAmounts(cost, currency)}` : what.toLowerCase();
+        return cost[1] > 0 ? `${what.toLowerCase()} ${sayMoneySpan(cost, currency)}` : what.toLowerCase();
       })
       .join('; ');
   const [asked, may, hidden] = [of('asked'), of('may'), of('not seen')];

@@ -219,3 +219,9 @@ export function sayHours([from, to]: readonly [number, number]): string {
 
 /** Hours of so many days. */
 export const days = (from: number, to = from): [number, number] => [24 * from, 24 * to];
+
+/** Waits until it holds; what is found otherwise has a branch. */
+export const hold = (say: string, ...branches: NonNullable<WorkStep['branches']>): WorkStep =>
+  branches.length > 0 ? { kind: 'hold', say, branches } : { kind: 'hold', say };
+export const step = (kind: WorkStep['kind'], say: string): WorkStep => ({ kind, say });
+export const otherwise = (when: string, then: string) => ({ if: when, then });

@@ -1,4 +1,4 @@
-import { days, row } from '../treatment.js';
+import { days, hold, otherwise, row, step } from '../treatment.js';
 import { RISES } from './usual.js';
 
 /** Damp, top, back, sides. */
@@ -19,6 +19,26 @@ export const BODY = {
       effects: [{ on: 'season' }],
       reads: ['cracks', 'topBraces'],
       cautions: ['mould'],
+      steps: [
+        step(
+          'prepare',
+          'Slacken the strings. Mark the ends of every crack, and write down the moisture of the wood and what of braces and seams holds.',
+        ),
+        step(
+          'do',
+          'Step the room or the box down by about 5 % a week. No heater near it, no drying agent in a closed case.',
+        ),
+        hold(
+          'Two readings of the wood a week apart agree inside the window.',
+          otherwise(
+            'a crack, a seam or a binding opens',
+            'stop at this step until it is quiet, and mark it.',
+          ),
+          otherwise('a brace lets go', 'stop, and put it on the map: it is glued at working moisture.'),
+          otherwise('mould or a smell appears', 'air it, wear a mask, and look inside before going on.'),
+        ),
+        step('check', 'Measure cracks, belly, action and braces again before anything is decided.'),
+      ],
     },
   ),
   'splint-crack': row(

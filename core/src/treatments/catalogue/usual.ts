@@ -1,4 +1,4 @@
-import { days, row, type WorkStep } from '../treatment.js';
+import { days, hold, otherwise, row, step } from '../treatment.js';
 
 /**
  * How far the saddle line of an old box rises once more under tension after it was opened, or glued in one place, m.
@@ -10,11 +10,6 @@ export const RISES = {
 } as const;
 /** Share of a fold's part that warm flattening takes: house caution; common practice says 60 ± 25 %. */
 export const FLATTENS = { value: 0.5, sd: 0.15 } as const;
-
-const hold = (say: string, ...branches: NonNullable<WorkStep['branches']>): WorkStep =>
-  branches.length > 0 ? { kind: 'hold', say, branches } : { kind: 'hold', say };
-const step = (kind: WorkStep['kind'], say: string): WorkStep => ({ kind, say });
-const otherwise = (when: string, then: string) => ({ if: when, then });
 
 /** The usual work. */
 export const USUAL = {

@@ -38,10 +38,11 @@ interface Props {
   settings: PlanSettings;
   unit: HeightUnit;
   day: number;
+  archtop: boolean;
 }
 
 /** Chooses a plan for the bench, or keeps it under a name. */
-export function KeepPlan({ instrumentId, plan, name, settings, unit, day }: Props) {
+export function KeepPlan({ instrumentId, plan, name, settings, unit, day, archtop }: Props) {
   const keep = useKeepPlan(instrumentId);
   const [asked, setAsked] = useState<string | null>(null);
   const input = (called: string, chosen: boolean) => ({
@@ -51,7 +52,7 @@ export function KeepPlan({ instrumentId, plan, name, settings, unit, day }: Prop
     treatments: plan.ids.filter((id) => id !== 'measure-first'),
     own: plan.own,
     settings,
-    promised: promisedLines(plan, day, sayingIn(unit)),
+    promised: promisedLines(plan, day, sayingIn(unit), archtop),
     chosen,
     putAway: false,
   });

@@ -104,7 +104,7 @@ export function PlanTable({ instrument, columns, money, currency, unit, day }: P
       same: ({ plan }) => `${plan.cost.undo} ${plan.cost.originals}`,
     },
     {
-      label: 'Saddle used up',
+      label: instrument.type === 'archtop' ? 'Wheels at their end' : 'Saddle used up',
       of: ({ plan }) => saySpent(plan.outcome, day)?.text ?? 'not told',
       same: ({ plan }) => saySpent(plan.outcome, day)?.text ?? '',
     },

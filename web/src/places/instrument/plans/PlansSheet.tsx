@@ -50,6 +50,7 @@ export function PlansSheet({ instrument, planning, unit, today, made }: Props) {
       settings={settings}
       unit={unit}
       day={day}
+      archtop={instrument.type === 'archtop'}
     />
   );
   const columns: Column[] = (plans ?? []).map((plan, i) => {
