@@ -108,4 +108,63 @@ describe('every main view', () => {
     expect(await words(`/instruments/${idOf('Second Engineer')}/judgement`)).toMatch(/crack[\s\S]*grew by/u);
     expect(await words(`/instruments/${idOf('Halyard')}/work`)).toMatch(/Rest under full tension/u);
   });
+
+  it('makes the plans that the truth of each story deserves', { timeout: 180_000 }, async () => {
+    /** Steps of each plan beside leaving it, by the plan's name. */
+    const plansOf = async (nickname: string): Promise<Record<string, string[]>> => {
+      const page = await openPage(browser, `${program.address}/instruments/${idOf(nickname)}/judgement`);
+      await page.waitForSelector('#plans[aria-busy="false"] table');
+      const plans = await page.evaluate(() => {
+        const names = [...document.querySelectorAll('#plans thead th[scope="col"]')].map(
+          (one) => one.querySelector('span')?.textContent ?? '',
+        );
+        const row = [...document.querySelectorAll('#plans tbody tr')].find(
+          (one) => one.querySelector('th')?.textContent === 'Steps',
+        );
+        const steps = [...(row?.querySelectorAll('td') ?? [])].map((cell) =>
+          [...cell.querySelectorAll('li')].map((one) => one.textContent ?? ''),
+        );
+        return names.map((name, i) => [name, steps[i] ?? []] as const);
+      });
+      await page.close();
+      expect(plans[0]?.[0]).toBe('Leave it');
+      return Object.fromEntries(plans.slice(1));
+    };
+    const NECK_OFF = 'Lift the extension, take the neck off';
+    const all = (plans: Record<string, string[]>) => Object.values(plans).flat();
+
+    // a sound dome: season, and no neck off in any plan
+    expect(all(await plansOf('the Purser'))).not.toContain(NECK_OFF);
+    // a neck that is due: what keeps it playing leaves the neck on, what puts it right sets it
+    const nightBoat = await plansOf('Night Boat');
+    expect(nightBoat['Least']).not.toContain(NECK_OFF);
+    expect(nightBoat['Sound and lasting']).toEqual(
+      expect.arrayContaining([NECK_OFF, 'Fit the heel to the new angle']),
+    );
+    // two loose legs: glued and rested before anything is cut
+    for (const steps of Object.values(await plansOf('Little Anchor'))) {
+      expect(steps).toEqual(
+        expect.arrayContaining(['Reglue the loose braces', 'Rest under full tension and measure']),
+      );
+      expect(steps).not.toContain(NECK_OFF);
+    }
+    // a lifting bridge: slack first, rested at the end
+    const breakwater = Object.values(await plansOf('Breakwater'));
+    expect(breakwater.length).toBeGreaterThan(1);
+    for (const steps of breakwater) {
+      expect(steps[0]).toBe('Slacken the strings, hold it slack');
+      expect(steps).toContain('Rest under full tension and measure');
+    }
+    // a sunk arch: raised by what puts it right, the wheels turned by what keeps it playing
+    const fog = await plansOf('Fog Signal');
+    expect(fog['Sound and lasting']).toContain('Raise the sunk arch and refit or renew the bars');
+    expect(fog['Least']).toContain('Turn the thumb wheels');
+    // a crack that grows: slack, and closed at working moisture before it is glued
+    const crack = all(await plansOf('Second Engineer'));
+    expect(crack).toContain('Close, glue and cleat the crack');
+    expect(crack).not.toContain(NECK_OFF);
+    // a laminated one that never moves, and one that rests: neither is touched
+    expect(await plansOf('the Stowaway')).toEqual({});
+    expect(await plansOf('Halyard')).toEqual({});
+  });
 });

@@ -43,7 +43,7 @@ export function QuickStart({ id }: { id: string }) {
       <p className="text-faint">A name is enough; the rest is put in when it stays.</p>
       <div className="mt-2 flex flex-wrap items-end gap-3">
         <label className="min-w-[14rem] flex-1">
-          <span className="block font-bold">Name</span>
+          <span className="block font-bold">Name for now</span>
           <input
             className="field"
             autoComplete="off"
