@@ -1,4 +1,5 @@
-import { HEADINGS, TREATMENTS, type TreatmentId } from '@upright-elder/core/treatments';
+import { TREATMENTS, type TreatmentId } from '@upright-elder/core/treatments';
+import { TreatmentOptions } from '../../../fields/TreatmentOptions.js';
 
 /** Which treatments of the catalogue it was: what was done before and after them teaches the shop what they do. */
 export function TreatmentsField({
@@ -18,17 +19,7 @@ export function TreatmentsField({
           onChange={({ target: { value } }) => value && onChange([...treatments, value as TreatmentId])}
         >
           <option value="">none, or add one</option>
-          {Object.entries(HEADINGS).map(([heading, rows]) => (
-            <optgroup key={heading} label={heading}>
-              {(Object.keys(rows) as TreatmentId[])
-                .filter((id) => !treatments.includes(id))
-                .map((id) => (
-                  <option key={id} value={id}>
-                    {TREATMENTS[id].name}
-                  </option>
-                ))}
-            </optgroup>
-          ))}
+          <TreatmentOptions without={treatments} />
         </select>
       </label>
       {treatments.length > 0 && (

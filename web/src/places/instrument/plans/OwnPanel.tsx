@@ -1,7 +1,8 @@
 import type { OwnPlan, RepairPlan } from '@upright-elder/core/plans';
 import type { Schools } from '@upright-elder/core/diagnosis';
-import { HEADINGS, TREATMENTS, type OwnTreatment, type TreatmentId } from '@upright-elder/core/treatments';
+import { TREATMENTS, type OwnTreatment, type TreatmentId } from '@upright-elder/core/treatments';
 import type { HeightUnit } from '@upright-elder/core/units';
+import { TreatmentOptions } from '../../../fields/TreatmentOptions.js';
 import { OwnSettings } from './OwnSettings.js';
 import type { OwnState } from './useOwn.js';
 
@@ -62,17 +63,7 @@ export function OwnPanel({ state, plan, plans, unit, archtop, offeredOwn, school
             onChange={({ target: { value } }) => value && change([value as TreatmentId], [])}
           >
             <option value="">choose from the catalogue</option>
-            {Object.entries(HEADINGS).map(([heading, rows]) => (
-              <optgroup key={heading} label={heading}>
-                {(Object.keys(rows) as TreatmentId[])
-                  .filter((id) => !offered.includes(id))
-                  .map((id) => (
-                    <option key={id} value={id}>
-                      {TREATMENTS[id].name}
-                    </option>
-                  ))}
-              </optgroup>
-            ))}
+            <TreatmentOptions without={offered} />
           </select>
         </label>
       </fieldset>
