@@ -95,6 +95,8 @@ const whole = (kind: string, count: number) =>
     .slice(0, count)
     .map(({ id, path }): LooseStretch => ({ brace: id, from: 0, to: pathLength(path) }));
 const loose = [...looseLegs(plan), ...whole('tone bar', 2), ...whole('finger brace', 1)];
+/** By kind: 0 the legs of the X, 1 the tone bars, 2 the finger brace. */
+const KINDS = [0, 0, 1, 1, 2];
 for (const anchor of ['bridge', 'tailpiece'] as const) {
   const draws = Math.max(30, TOPS / 2);
   const drawn = (seed: number) => {
@@ -115,9 +117,9 @@ for (const anchor of ['bridge', 'tailpiece'] as const) {
       others.filter((order) => order.slice(0, from).every((one) => ahead.has(one))).length / others.length
     );
   });
-  const legsFirst = others.filter((order) => order.indexOf(0) < 2 && order.indexOf(1) < 2).length;
+  const byKind = others.filter((order) => order.every((one, i) => KINDS[one] === KINDS[i])).length;
   console.log(
-    `  Order of gluing, strings at the ${anchor}: groups ${JSON.stringify(groups.map(({ stretches }) => stretches))}; with new draws they hold in ${holds.map((one) => (100 * one).toFixed(0)).join(', ')} %; both legs of the X first in ${share(legsFirst, others.length)}.`,
+    `  Order of gluing, strings at the ${anchor}: groups ${JSON.stringify(groups.map(({ stretches }) => stretches))}; with new draws they hold in ${holds.map((one) => (100 * one).toFixed(0)).join(', ')} %; the X before tone bars before finger braces in ${share(byKind, others.length)}.`,
   );
   const least = Math.min(...holds);
   figure(
@@ -126,6 +128,14 @@ for (const anchor of ['bridge', 'tailpiece'] as const) {
     `${(100 * least).toFixed(0)} %`,
     least >= 0.9,
   );
+  // with a tailpiece a lower finger brace may be worth more than a tone bar
+  if (anchor === 'bridge')
+    figure(
+      'order of gluing at the bridge: the X before tone bars before finger braces',
+      'every draw',
+      share(byKind, others.length),
+      byKind === others.length,
+    );
 }
 
 // ranges: a truth of another mesh than the draws', about what the page knows

@@ -68,7 +68,16 @@ describe('the order of gluing', () => {
 
   it('puts the X before tone bars and finger braces, and says what makes no odds', () => {
     const loose = [...fingers, ...bars, ...legs];
-    const groups = drawn(24, 21, loose).groups();
+    const tops = drawn(24, 21, loose);
+    const groups = tops.groups();
+    for (const order of tops.ordersDrawn) {
+      const places = [
+        [4, 5],
+        [2, 3],
+        [0, 1],
+      ].map((kind) => kind.map((one) => order.indexOf(one)));
+      expect(places.map((kind) => Math.max(...kind))).toEqual([1, 3, 5]);
+    }
     expect(groups[0]!.stretches).toEqual(expect.arrayContaining([4, 5]));
     expect(groups[0]!.stretches.length).toBeLessThan(4);
     expect(groups.at(-1)!.matters).toBe(false);

@@ -1,6 +1,6 @@
 import { pathLength, type Brace, type Plan } from '../map/index.js';
 import { bisect, normalBelow, normals, type Chance } from '../numeric/index.js';
-import { groupsOf, rankBraces } from './rank.js';
+import { groupsOf, NO_ODDS, rankBraces } from './rank.js';
 import { shapeFigures, strungOf, viewOf, type ShapeFigures, type TopView } from './shape.js';
 import { SolvedTop, type Load, type LooseStretch } from './solved.js';
 import { topSpec, USUAL_TOP, type TopFacts, type TopSpec } from './spec.js';
@@ -155,8 +155,6 @@ export interface GlueGroup {
   matters: boolean;
 }
 
-/** A distance from the glued shape that nobody sees: a sixth of what each figure counts as one step. House figure. */
-const NO_ODDS = 0.15;
 const NEARLY_ALL = 0.9;
 /** Fewer say nothing of what stands before what. */
 const FEWEST_RANKED = 8;

@@ -1,3 +1,4 @@
+import type { BraceKind } from '../map/index.js';
 import { shapeFigures, strungOf, viewOf, type ShapeFigures } from './shape.js';
 import type { Load, LooseStretch, SolvedTop } from './solved.js';
 
@@ -45,10 +46,28 @@ export const fromGlued = (figures: ShapeFigures, glued: ShapeFigures): number =>
     ),
   );
 
+/** A distance from the glued shape that nobody sees: a sixth of what each figure counts as one step. House figure. */
+export const NO_ODDS = 0.15;
+
+/**
+ * What carries most is glued first where the shape tells no difference. Common practice, no source: the members that the
+ * bridge stands on, then the bars behind it, then the fingers.
+ */
+const CARRIES: readonly BraceKind[] = [
+  'X brace',
+  'ladder brace',
+  'fan brace',
+  'transverse brace',
+  'parallel bar',
+  'tone bar',
+  'finger brace',
+];
+
 /**
  * What each loose stretch costs a top, alone and in company, and in which order to glue.
  *
- * Greedy in the distance from the glued shape. Solving is cheap: each variant is a low-rank change.
+ * Greedy in the distance from the glued shape; between what differs by less than {@link NO_ODDS}, the brace that carries
+ * more goes first. Solving is cheap: each variant is a low-rank change.
  *
  * @param load string pull, N, and moisture, %MC
  */
@@ -59,16 +78,22 @@ export function rankBraces(top: SolvedTop, loose: readonly LooseStretch[], load:
   const now = figures(loose);
   const glued = figures([]);
   const apart = (one: ShapeFigures) => fromGlued(one, glued);
+  const carries = ({ brace }: LooseStretch) => {
+    const of = top.spec.plan.braces.find(({ id }) => id === brace);
+    const place = CARRIES.findIndex((kind) => kind === of?.kind);
+    return place < 0 ? CARRIES.length : place;
+  };
   const alone = loose.map((stretch) => ({ stretch, after: figures(without(loose, stretch)) }));
   const order: GlueStep[] = [];
   let still = [...loose];
   let before = now;
   while (still.length > 0) {
-    const next = (
-      still.length === loose.length
+    const next = nextOf(
+      (still.length === loose.length
         ? alone
         : still.map((stretch) => ({ stretch, after: figures(without(still, stretch)) }))
-    ).reduce((best, one) => (apart(one.after) < apart(best.after) ? one : best));
+      ).map((one) => ({ ...one, apart: apart(one.after), carries: carries(one.stretch) })),
+    );
     order.push({ stretch: next.stretch, gain: gain(before, next.after), left: apart(next.after) });
     still = without(still, next.stretch);
     before = next.after;
@@ -84,6 +109,16 @@ export function rankBraces(top: SolvedTop, loose: readonly LooseStretch[], load:
     })),
     order,
   };
+}
+
+/** What brings the shape nearest; of what comes as near, what carries most. */
+function nextOf<T extends { apart: number; carries: number }>(all: readonly T[]): T {
+  const nearest = Math.min(...all.map(({ apart }) => apart));
+  return all
+    .filter(({ apart }) => apart < nearest + NO_ODDS)
+    .reduce((best, one) =>
+      one.carries < best.carries || (one.carries === best.carries && one.apart < best.apart) ? one : best,
+    );
 }
 
 const gain = (before: ShapeFigures, after: ShapeFigures): Gain => ({
