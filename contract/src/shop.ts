@@ -1,4 +1,4 @@
-import { isTimeZone } from '@upright-elder/core/days';
+import { DATE_ORDERS, isTimeZone, type DateOrder } from '@upright-elder/core/days';
 import { QUANTITY_IDS, READING_UNITS, type QuantityId, type ReadingUnit } from '@upright-elder/core/readings';
 import type { TemperatureUnit } from '@upright-elder/core/units';
 import {
@@ -105,6 +105,11 @@ export class ShopInput {
   @IsOptional()
   @IsTimeZone()
   timeZone?: string | null;
+
+  /** in which order its date fields write and read; what is left out is day first */
+  @IsOptional()
+  @IsIn(DATE_ORDERS)
+  dateOrder?: DateOrder;
 
   /** what an hour at the bench costs, as typed; empty where the shop has no rate */
   @IsOptional()

@@ -3,14 +3,18 @@ import { describe, expect, it } from 'vitest';
 import {
   clockOf,
   clocksBetween,
+  DATE_ORDERS,
   dateIn,
   dayIn,
   dayOf,
   isDay,
   isoDate,
   isTimeZone,
+  parseDate,
   sayDate,
   sayInstant,
+  writeDate,
+  type DateOrder,
 } from './index.js';
 
 const ZONES = ['America/Los_Angeles', 'UTC', 'Pacific/Auckland', 'Asia/Kolkata', 'Europe/Lisbon'];
@@ -86,6 +90,53 @@ describe('a zone', () => {
         const wall = new Date(Date.UTC(2026, 0, 1, hour));
         const at = clockOf(zone)([2026, wall.getUTCMonth() + 1, wall.getUTCDate(), wall.getUTCHours(), 0, 0]);
         return dateIn(at, zone) === wall.toISOString().slice(0, 10);
+      }),
+    );
+  });
+});
+
+describe('a date as it is typed', () => {
+  const today = '2026-11-27';
+  const read = (text: string, order: DateOrder = 'day first') => {
+    const result = parseDate(text, order, today);
+    return result.ok ? result.value : result.reason;
+  };
+
+  it('is read in the order of the shop, and in the only order that there is where a number can be no month', () => {
+    expect(read('3/4/2026')).toBe('2026-04-03');
+    expect(read('3/4/2026', 'month first')).toBe('2026-03-04');
+    expect(read('26-4-3', 'year first')).toBe('2026-04-03');
+    expect(read('24/8/2026', 'month first')).toBe('2026-08-24');
+    expect(read('8.24.26')).toBe('2026-08-24');
+    for (const order of DATE_ORDERS) expect(read('2026-08-24', order)).toBe('2026-08-24');
+  });
+
+  it('takes a month by its name, today, yesterday, and the last such day where no year is said', () => {
+    for (const text of ['24 Aug 2026', 'Aug 24, 2026', 'august 24th 26', '24-aug-2026'])
+      expect(read(text)).toBe('2026-08-24');
+    expect(read('Today')).toBe(today);
+    expect(read('yesterday')).toBe('2026-11-26');
+    expect(read('24 Aug')).toBe('2026-08-24');
+    expect(read('24/12')).toBe('2025-12-24');
+    expect(read('29 Feb')).toBe('2024-02-29');
+    expect(read('1 Jun 38')).toBe('1938-06-01');
+  });
+
+  it('says what was wrong', () => {
+    expect(read('31/4/2026')).toBe('the calendar has no 31/4/2026');
+    expect(read('3 days')).toBe('“3 days” is not a date');
+    expect(read('24 8 202')).toMatch(/no year/u);
+    expect(read('')).toMatch(/not a date/u);
+    expect(parseDate('x', 'month first', today)).toMatchObject({
+      accepted: expect.stringContaining('8/24/2026') as string,
+    });
+  });
+
+  it('every day is read back as it is written, in every order', () => {
+    fc.assert(
+      fc.property(fc.integer({ min: -20000, max: 40000 }), fc.constantFrom(...DATE_ORDERS), (day, order) => {
+        const date = isoDate(day);
+        expect(read(writeDate(date, order), order)).toBe(date);
       }),
     );
   });

@@ -1,2 +1,3 @@
 export * from './day.js';
 export * from './zone.js';
+export * from './typed.js';

@@ -19,6 +19,9 @@ interface Props {
   inputRef?: Ref<HTMLInputElement>;
   onKeyDown?: (event: KeyboardEvent<HTMLInputElement>) => void;
   onFocus?: () => void;
+  onBlur?: () => void;
+  /** what was understood is not said */
+  unspoken?: boolean;
   /** one question about an understood text that is probably something else */
   question?: (text: string) => Question | null;
   /** stands under the field after what was understood */
@@ -48,6 +51,8 @@ export function TypedField(props: Props) {
     inputRef,
     onKeyDown,
     onFocus,
+    onBlur,
+    unspoken,
     note,
     question,
     placeholder,
@@ -77,6 +82,7 @@ export function TypedField(props: Props) {
           onChange={(event) => onChange(event.target.value)}
           onKeyDown={onKeyDown}
           onFocus={onFocus}
+          onBlur={onBlur}
           data-aside={aside || undefined}
         />
         {unit && (
@@ -88,7 +94,7 @@ export function TypedField(props: Props) {
       <div id={`${id}-below`} className="min-h-[1.3em] text-[0.85rem] leading-snug">
         {wrong ? (
           <span className="text-ochre">✕ {wrong}</span>
-        ) : result?.ok ? (
+        ) : result?.ok && !unspoken ? (
           <span className="text-faint">= {understood(value)}</span>
         ) : (
           <span className="text-faint">{hint ?? ''}</span>

@@ -1,0 +1,115 @@
+import { parseDate, sayDate, writeDate, type DateOrder } from '@upright-elder/core/days';
+import { CalendarDays } from 'lucide-react';
+import { Popover } from 'radix-ui';
+import { lazy, Suspense, useState, type ReactNode } from 'react';
+import { useShop } from '../data/hooks.js';
+import { TypedField } from './TypedField.js';
+
+const Calendar = lazy(() => import('./Calendar.js'));
+
+interface Props {
+  label: string;
+  /** ISO date; empty where none was said */
+  value: string;
+  onChange: (date: string) => void;
+  /** a text that is no date yet, and that must not be saved as the former one */
+  onWrong?: (reason: string | null) => void;
+  max?: string;
+  min?: string;
+  refusal?: string;
+  hideLabel?: boolean;
+  disabled?: boolean;
+  aside?: boolean;
+  hint?: string;
+  note?: ReactNode;
+}
+
+/** A day, typed in the shop's order or picked from a calendar. */
+export function DayField(props: Props) {
+  const { label, value, onChange, onWrong, max, min, refusal, hideLabel, disabled, aside, hint, note } =
+    props;
+  const { data: shop } = useShop();
+  const order: DateOrder = shop?.dateOrder ?? 'day first';
+  const today = shop?.today ?? max ?? value;
+  const [open, setOpen] = useState(false);
+  // what is being typed, until it stands for the day that is known outside
+  const [typed, setTyped] = useState<string | null>(null);
+  const read = (text: string) => {
+    const result = parseDate(text, order, today);
+    if (!result.ok) return result;
+    const [day, accepted] = [
+      result.value,
+      `a day ${min ? `from ${sayDate(min)} ` : ''}${max ? `up to ${sayDate(max)}` : ''}`,
+    ];
+    if (max && day > max) return { ok: false as const, reason: `${sayDate(day)} is yet to come`, accepted };
+    if (min && day < min) return { ok: false as const, reason: `${sayDate(day)} is too early`, accepted };
+    return result;
+  };
+  const take = (text: string) => {
+    setTyped(text);
+    if (text.trim() === '') {
+      onWrong?.(null);
+      return onChange('');
+    }
+    const result = read(text);
+    onWrong?.(result.ok ? null : `${result.reason}. Accepted: ${result.accepted}.`);
+    if (result.ok) onChange(result.value);
+  };
+  const shown = typed ?? (value ? writeDate(value, order) : '');
+  return (
+    <div className="flex items-start gap-1">
+      <div className="min-w-0 grow">
+        <TypedField
+          label={label}
+          hideLabel={hideLabel}
+          aside={aside}
+          disabled={disabled}
+          value={shown}
+          onChange={take}
+          onBlur={() => {
+            if (typed !== null && (typed.trim() === '' || read(typed).ok)) setTyped(null);
+          }}
+          parse={read}
+          understood={(text) => {
+            const result = read(text);
+            return result.ok ? sayDate(result.value, 'long') : '';
+          }}
+          unspoken={typed === null}
+          refusal={refusal}
+          hint={hint}
+          note={note}
+        />
+      </div>
+      <Popover.Root open={open} onOpenChange={setOpen}>
+        <Popover.Trigger
+          className={`quiet px-2.5 ${hideLabel ? '' : 'mt-[1.3rem]'}`}
+          aria-label={`${label}: pick from a calendar`}
+          disabled={disabled}
+          data-aside
+          tabIndex={-1}
+        >
+          <CalendarDays size={20} aria-hidden />
+        </Popover.Trigger>
+        <Popover.Portal>
+          <Popover.Content align="end" sideOffset={4} className="sheet z-40 p-2 shadow-lg">
+            <Suspense fallback={<p>Fetching…</p>}>
+              <Calendar
+                value={value}
+                today={today}
+                min={min}
+                max={max}
+                weekStart={order === 'month first' ? 0 : 1}
+                onPick={(date) => {
+                  setTyped(null);
+                  onWrong?.(null);
+                  onChange(date);
+                  setOpen(false);
+                }}
+              />
+            </Suspense>
+          </Popover.Content>
+        </Popover.Portal>
+      </Popover.Root>
+    </div>
+  );
+}
