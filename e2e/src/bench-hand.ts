@@ -50,6 +50,25 @@ export class Hand {
     await this.type(text);
   }
 
+  /** Chooses from a list that folds away, by its name and the letters of an option, or so many lines further down. */
+  async pick(list: string, option: string | number): Promise<void> {
+    await this.page.waitForFunction(focusList, { timeout: 10000 }, list);
+    await this.keys('Space');
+    await this.page.waitForSelector('[role=listbox] [role=option]');
+    if (typeof option === 'number') {
+      for (let i = 0; i < option; i++) await this.keys('ArrowDown');
+    } else {
+      await this.type(option);
+      await this.page.waitForFunction(
+        (words) => document.activeElement?.textContent.toLowerCase().startsWith(words),
+        { timeout: 5000 },
+        option.toLowerCase(),
+      );
+    }
+    await this.keys('Enter');
+    await this.page.waitForFunction(() => document.querySelector('[role=listbox]') === null);
+  }
+
   /** Accessible name of what has the focus. */
   async focused(): Promise<string> {
     return this.page.evaluate(() => {
@@ -63,7 +82,11 @@ export class Hand {
 
   /** Unfolds everything that is folded away. */
   async unfold(): Promise<void> {
-    await this.page.evaluate(() => document.querySelectorAll('details').forEach((one) => (one.open = true)));
+    await this.page.evaluate(() =>
+      document
+        .querySelectorAll<HTMLElement>('[data-fold][aria-expanded=false]')
+        .forEach((one) => one.click()),
+    );
   }
 
   async text(): Promise<string> {
@@ -83,4 +106,16 @@ export class Hand {
         throw new Error(`the page does not say “${source}”; it says:\n${(await this.text()).slice(0, 3000)}`);
       });
   }
+}
+
+/** In the page: puts the focus on the list of this name. */
+function focusList(name: string): boolean {
+  const list = [...document.querySelectorAll<HTMLElement>('[role=combobox]')].find((one) => {
+    const label = one.getAttribute('aria-labelledby');
+    const said =
+      one.getAttribute('aria-label') ?? (label && document.getElementById(label)?.textContent) ?? '';
+    return said.trim() === name && one.checkVisibility();
+  });
+  list?.focus();
+  return list !== undefined && document.activeElement === list;
 }

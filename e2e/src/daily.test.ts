@@ -21,9 +21,7 @@ const open = (path: string) => page.goto(program.address + path, { waitUntil: 'n
 /** Presses what carries these words. */
 const press = (words: string) =>
   page.evaluate((text) => {
-    const found = [...document.querySelectorAll('button, a, summary')].find(
-      (one) => one.textContent?.trim() === text,
-    );
+    const found = [...document.querySelectorAll('button, a')].find((one) => one.textContent?.trim() === text);
     if (!found) throw new Error(`nothing says “${text}”`);
     (found as HTMLElement).click();
   }, words);

@@ -393,10 +393,7 @@ describe('photographs', () => {
     await page.waitForFunction(() => document.querySelectorAll('section[aria-label=Album] img').length === 2);
     await page.click('section[aria-label=Album] li button');
     await page.waitForSelector('figure img');
-    await page.select(
-      'figure select',
-      await page.$eval('figure option:nth-child(2)', (option) => option.value),
-    );
+    await hand.pick('Lay another day of the same spot over it', 1);
     const clip = () => page.$eval('figure img:nth-of-type(2)', (image) => image.style.clipPath);
     await page.waitForSelector('figure [role=slider]');
     expect(await clip()).toContain('50%');

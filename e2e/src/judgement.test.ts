@@ -88,7 +88,7 @@ describe('judgement', () => {
     expect(judged.order[0]!.id).toBe('slacken');
     // by keyboard: the first finding opens, and leads to the examination that it stands on
     await page.evaluate(() =>
-      document.querySelector<HTMLElement>('section[aria-label="What is the matter"] summary')!.focus(),
+      document.querySelector<HTMLElement>('section[aria-label="What is the matter"] [data-fold]')!.focus(),
     );
     await hand.keys('Enter');
     await hand.sees('Meanwhile do not');

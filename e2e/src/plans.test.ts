@@ -129,7 +129,7 @@ describe('plans', () => {
     expect(work).toContain('Patch or cap the bridge plate');
     expect(work).not.toContain('Replace the bridge plate');
     // cautions stand where the step is, by keyboard
-    await page.evaluate(() => document.querySelector<HTMLElement>('ol summary')!.focus());
+    await page.evaluate(() => document.querySelector<HTMLElement>('ol [data-fold]')!.focus());
     await hand.keys('Enter');
     await hand.sees('Strings under tension: eyes');
     await hand.sees('Usual cautions only: the product’s data sheet');
@@ -221,7 +221,7 @@ describe('your call first', () => {
     await press(page, 'That is my call');
     await hand.sees(/Tobin Marsh called damage/u);
     await hand.sees('The bridge lifts');
-    await page.select('section[aria-label="Your call"] select', 'damage');
+    await hand.pick('The work showed', 'damage');
     await hand.sees('It is noted what the work showed');
     await page.goto(`${program.address}/shop/learned`, { waitUntil: 'domcontentloaded' });
     await hand.sees(/Tobin Marsh\s+Right 1 times of 1/u);

@@ -145,10 +145,10 @@ describe('seasons', () => {
     expect(options).toEqual(
       expect.arrayContaining(['action12.treble', 'relief.bass', 'straightedge.treble']),
     );
-    await page.select('select[aria-label="What is shown"]', 'straightedge.bass');
+    await hand.pick('What is shown', 'Straightedge into the bridge, bass');
     await page.waitForSelector('[role=img][aria-label^="Straightedge at the bridge, bass"]');
     expect(page.url()).toContain('of=straightedge.bass');
-    await page.select('select[aria-label="What is shown"]', 'action12.bass');
+    await hand.pick('What is shown', 'Action');
     // its own readings, not those of the series before
     await page.waitForSelector('[role=img][aria-label^="Action at fret 12, bass"]');
     await hand.sees('Based on these readings');
@@ -160,7 +160,9 @@ describe('seasons', () => {
     await hand.sees('Hailwood and Horrobin');
     await hand.sees('y = level + β');
     await page.evaluate(() =>
-      [...document.querySelectorAll('summary')].find((one) => one.textContent === 'Table')!.click(),
+      [...document.querySelectorAll<HTMLElement>('[data-fold]')]
+        .find((one) => one.textContent === 'Table')!
+        .click(),
     );
     await hand.sees('Nineteen in twenty');
     await page.close();
@@ -188,7 +190,7 @@ describe('seasons', () => {
     await page.goto(`${program.address}/instruments/${one}/seasons`, { waitUntil: 'networkidle2' });
     await hand.tabTo('Change');
     await hand.keys('Enter');
-    await page.select('section[aria-label="Where it will be kept"] select', room);
+    await hand.pick('In a room that is followed', 1);
     await hand.tabTo('Save');
     await hand.keys('Enter');
     await hand.sees('the mean of the room that it will be kept in');

@@ -97,7 +97,7 @@ describe('the virtual top', () => {
     for (let i = 0; i < 10; i++) await hand.keys('ArrowRight');
     expect(await figure(page, 'Action at 12, from the top')).toBeGreaterThan(action + 0.1);
     const turn = await figure(page, 'Bridge turns');
-    await page.select('section[aria-label="Strings and humidity"] select', 'extra-light');
+    await hand.pick('String set', 'EXTRA');
     await page.waitForFunction(
       (before) =>
         Number.parseFloat(document.querySelector('dl[aria-label="What it comes to"] dd span')!.textContent) <
@@ -125,10 +125,7 @@ describe('the virtual top', () => {
     await page.reload({ waitUntil: 'networkidle2' });
     await hand.sees('Bridge turns');
     const turn = await figure(page, 'Bridge turns');
-    await page.select(
-      'section[aria-label="Strings and humidity"] select:has(option[value="tailpiece"])',
-      'tailpiece',
-    );
+    await hand.pick('The strings end', 'at a tailpiece');
     await hand.sees('over a floating bridge');
     await page.waitForFunction(
       (before) => {
@@ -146,20 +143,14 @@ describe('the virtual top', () => {
         const leg = [...document.querySelectorAll('label')].find((one) =>
           one.textContent.includes('bass lower leg of the X'),
         );
-        return (
-          leg?.querySelector('input,[role=checkbox]')?.getAttribute('aria-checked') ??
-          `${leg?.querySelector('input')?.checked}`
-        );
+        return leg?.control?.getAttribute('aria-checked');
       });
     const before = await isLoose();
     await hand.tabTo('bass lower leg of the X');
     await hand.keys('Space');
     const tried = await isLoose();
     expect(tried).not.toBe(before);
-    await page.select(
-      'section[aria-label="Strings and humidity"] select:has(option[value="tailpiece"])',
-      'bridge',
-    );
+    await hand.pick('The strings end', 'at the bridge');
     await page.waitForSelector('section[aria-label=Solving]');
     await hand.sees('Bridge turns');
     expect(await isLoose()).toBe(tried);

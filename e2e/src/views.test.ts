@@ -66,9 +66,7 @@ describe('every main view', () => {
   it('keeps an instrument’s home room chosen in its details', async () => {
     const page = await openPage(browser, `${program.address}/instruments/${idOf('Fog Signal')}/details`);
     await isReady(page);
-    const chosen = await page.$$eval('select', (selects) =>
-      selects.map((select) => select.selectedOptions[0]?.text),
-    );
+    const chosen = await page.$$eval('[role=combobox]', (lists) => lists.map((list) => list.textContent));
     expect(chosen).toContain('Lantern Yard workshop');
     await page.close();
   });

@@ -57,7 +57,7 @@ afterAll(async () => {
 
 /** Types a walk from the weight on, by Enter from field to field. */
 async function walk(moment: string, dips: readonly string[]): Promise<void> {
-  await page.select('form[aria-label="A walk"] select', moment);
+  await hand.pick('When', moment);
   await hand.tabTo('Weight');
   await hand.replace('2 kg');
   await hand.keys('Enter');
@@ -131,7 +131,7 @@ describe('a loose brace on the map', () => {
     await page.goto(`${program.address}/instruments/${one}/map?face=top+inside`, {
       waitUntil: 'networkidle2',
     });
-    await page.select('select[aria-label="What is marked"]', 'separation');
+    await hand.pick('What is marked', 'loose brace');
     await hand.tabTo('Mark');
     await hand.keys('Enter');
     for (const share of [0, 0.4]) {

@@ -1,6 +1,7 @@
 import { useEffect, useMemo } from 'react';
 import { usePeople } from '../data/hooks.js';
 import { pickPerson, usePersonId } from '../data/person.js';
+import { ListField } from '../fields/ListField.js';
 
 /** Who is at the bench. */
 export function PersonPicker() {
@@ -13,19 +14,14 @@ export function PersonPicker() {
   }, [here, personId]);
   if (!here || here.length === 0) return null;
   return (
-    <label className="flex items-center gap-2">
-      <span className="sr-only text-[0.9rem] text-faint md:not-sr-only">At the bench</span>
-      <select
-        className="field w-auto"
-        value={personId ?? ''}
-        onChange={(event) => pickPerson(event.target.value)}
-      >
-        {here.map(({ id, name }) => (
-          <option key={id} value={id}>
-            {name}
-          </option>
-        ))}
-      </select>
-    </label>
+    <ListField
+      label="At the bench"
+      hideLabel
+      inline
+      value={personId ?? ''}
+      options={here.map(({ id, name }) => ({ value: id, label: name }))}
+      onPick={(chosen) => pickPerson(chosen)}
+      className="w-auto"
+    />
   );
 }

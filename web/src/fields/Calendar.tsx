@@ -1,7 +1,7 @@
 import { dayOf, isoDate } from '@upright-elder/core/days';
 import type { ChangeEvent } from 'react';
 import { DayPicker, type DropdownProps } from 'react-day-picker';
-import { Pick } from './Pick.js';
+import { ListField } from './ListField.js';
 
 interface Props {
   value: string;
@@ -24,7 +24,7 @@ const CELL = 'flex h-[44px] w-[44px] items-center justify-center rounded-[3px]';
 
 /** The year, as every other list is picked from. */
 const Years = ({ value, options, onChange, 'aria-label': name }: DropdownProps) => (
-  <Pick
+  <ListField
     label={name ?? 'Year'}
     hideLabel
     className="w-28 font-sans text-[1rem] font-normal"

@@ -1,4 +1,4 @@
-import { parseDate, sayDate, writeDate, type DateOrder } from '@upright-elder/core/days';
+import { isDay, parseDate, sayDate, writeDate, type DateOrder } from '@upright-elder/core/days';
 import { CalendarDays } from 'lucide-react';
 import { Popover } from 'radix-ui';
 import { lazy, Suspense, useState, type ReactNode } from 'react';
@@ -9,11 +9,12 @@ const Calendar = lazy(() => import('./Calendar.js'));
 
 interface Props {
   label: string;
-  /** ISO date; empty where none was said */
+  /** ISO date; empty where none was said; a text that is no date stays as it was typed */
   value: string;
+  /** what cannot be read goes out as it was typed, so that it is refused rather than saved as the former day */
   onChange: (date: string) => void;
-  /** a text that is no date yet, and that must not be saved as the former one */
-  onWrong?: (reason: string | null) => void;
+  /** only once the field is left, or with Enter */
+  late?: boolean;
   max?: string;
   min?: string;
   refusal?: string;
@@ -26,8 +27,7 @@ interface Props {
 
 /** A day, typed in the shop's order or picked from a calendar. */
 export function DayField(props: Props) {
-  const { label, value, onChange, onWrong, max, min, refusal, hideLabel, disabled, aside, hint, note } =
-    props;
+  const { label, value, onChange, late, max, min, refusal, hideLabel, disabled, aside, hint, note } = props;
   const { data: shop } = useShop();
   const order: DateOrder = shop?.dateOrder ?? 'day first';
   const today = shop?.today ?? max ?? value;
@@ -45,17 +45,16 @@ export function DayField(props: Props) {
     if (min && day < min) return { ok: false as const, reason: `${sayDate(day)} is too early`, accepted };
     return result;
   };
-  const take = (text: string) => {
-    setTyped(text);
-    if (text.trim() === '') {
-      onWrong?.(null);
-      return onChange('');
-    }
+  const send = (text: string) => {
     const result = read(text);
-    onWrong?.(result.ok ? null : `${result.reason}. Accepted: ${result.accepted}.`);
-    if (result.ok) onChange(result.value);
+    onChange(result.ok ? result.value : text.trim());
   };
-  const shown = typed ?? (value ? writeDate(value, order) : '');
+  const settle = () => {
+    if (typed === null) return;
+    if (late) send(typed);
+    if (typed.trim() === '' || read(typed).ok) setTyped(null);
+  };
+  const shown = typed ?? (isDay(value) ? writeDate(value, order) : value);
   return (
     <div className="flex items-start gap-1">
       <div className="min-w-0 grow">
@@ -65,16 +64,18 @@ export function DayField(props: Props) {
           aside={aside}
           disabled={disabled}
           value={shown}
-          onChange={take}
-          onBlur={() => {
-            if (typed !== null && (typed.trim() === '' || read(typed).ok)) setTyped(null);
+          onChange={(text) => {
+            setTyped(text);
+            if (!late) send(text);
           }}
+          onBlur={settle}
+          onKeyDown={(event) => event.key === 'Enter' && settle()}
           parse={read}
           understood={(text) => {
             const result = read(text);
             return result.ok ? sayDate(result.value, 'long') : '';
           }}
-          unspoken={typed === null}
+          unspoken={typed === null && isDay(value)}
           refusal={refusal}
           hint={hint}
           note={note}
@@ -86,7 +87,6 @@ export function DayField(props: Props) {
           aria-label={`${label}: pick from a calendar`}
           disabled={disabled}
           data-aside
-          tabIndex={-1}
         >
           <CalendarDays size={20} aria-hidden />
         </Popover.Trigger>
@@ -101,7 +101,6 @@ export function DayField(props: Props) {
                 weekStart={order === 'month first' ? 0 : 1}
                 onPick={(date) => {
                   setTyped(null);
-                  onWrong?.(null);
                   onChange(date);
                   setOpen(false);
                 }}

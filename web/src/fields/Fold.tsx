@@ -39,7 +39,7 @@ export function Fold({
           aria-hidden
           className="shrink-0 text-faint transition-transform group-data-[state=open]:rotate-90 print:hidden"
         />
-        <span className="min-w-0">{summary}</span>
+        <span className="min-w-0 grow">{summary}</span>
       </Collapsible.Trigger>
       {/* it stays where it is while shut, so that a search of the page's text and a printer find it */}
       <Collapsible.Content forceMount className="data-[state=closed]:hidden print:!block">

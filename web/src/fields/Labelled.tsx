@@ -5,19 +5,21 @@ interface Props {
   id: string;
   label: ReactNode;
   hideLabel?: boolean | undefined;
+  /** the name stands beside the control, not above it */
+  inline?: boolean | undefined;
   refusal?: string | undefined;
   hint?: ReactNode;
   children: ReactNode;
 }
 
 /** A control under its name, and under it what was wrong. */
-export function Labelled({ id, label, hideLabel, refusal, hint, children }: Props) {
+export function Labelled({ id, label, hideLabel, inline, refusal, hint, children }: Props) {
   return (
-    <div className="min-w-0">
+    <div className={inline ? 'flex min-w-0 flex-wrap items-center gap-x-2' : 'min-w-0'}>
       <label
         id={`${id}-label`}
         htmlFor={id}
-        className={hideLabel ? 'sr-only' : 'block text-[0.9rem] font-bold'}
+        className={hideLabel ? 'sr-only' : `block text-[0.9rem] ${inline ? '' : 'font-bold'}`}
       >
         {label}
       </label>

@@ -5,6 +5,7 @@ import { useRefresh } from '../../data/hooks.js';
 import { newId } from '../../data/ids.js';
 import { refusals } from '../../data/save.js';
 import { KIND_NAMES } from './kinds.js';
+import { ListField } from '../../fields/ListField.js';
 
 /** A new room: its name, and what it is, since a case and a loft are believed to behave differently. */
 export function AddRoom() {
@@ -43,22 +44,15 @@ export function AddRoom() {
         />
       </label>
       {refused.name && <p className="text-ochre">✕ {refused.name}</p>}
-      <label className="text-[0.9rem] font-bold">
-        It is
-        <select
-          className="field block w-full font-normal"
-          value={kind}
-          aria-invalid={refused.kind ? true : undefined}
-          onChange={(event) => setKind(event.target.value as RoomKind | '')}
-        >
-          <option value="">choose what it is</option>
-          {ROOM_KINDS.map((one) => (
-            <option key={one} value={one}>
-              {KIND_NAMES[one]}
-            </option>
-          ))}
-        </select>
-      </label>
+      <ListField
+        label="It is"
+        value={kind}
+        options={[
+          { value: '', label: 'choose what it is' },
+          ...ROOM_KINDS.map((one) => ({ value: one, label: KIND_NAMES[one] })),
+        ]}
+        onPick={(chosen) => setKind(chosen)}
+      />
       {refused.kind && <p className="text-ochre">✕ {refused.kind}</p>}
       <button type="submit" className="quiet mt-2">
         Add the room

@@ -3,15 +3,17 @@ import { sayInstant } from '@upright-elder/core/days';
 import { Fetching } from '../../app/Fetching.js';
 import { StrikeOut, StruckWords } from '../../app/StrikeOut.js';
 import { useImports, useZone } from '../../data/hooks.js';
+import { Fold } from '../../fields/Fold.js';
 
 /** What brought a room's air, each of it to be taken back: a file of the wrong room, a column read wrongly. */
 export function Imports({ room }: { room: Room }) {
   const zone = useZone();
   return (
-    <details className="mt-3 border-t border-rule pt-2">
-      <summary className="min-h-[44px] cursor-pointer content-center font-bold">
-        Where its readings came from
-      </summary>
+    <Fold
+      className="mt-3 border-t border-rule pt-2"
+      summaryClass="font-bold"
+      summary="Where its readings came from"
+    >
       <Fetching of={useImports(room.id)}>
         {(imports) =>
           imports.length === 0 ? (
@@ -47,6 +49,6 @@ export function Imports({ room }: { room: Room }) {
           )
         }
       </Fetching>
-    </details>
+    </Fold>
   );
 }

@@ -2,6 +2,7 @@ import { sayInstant } from '@upright-elder/core/days';
 import type { LogFileReport } from '@upright-elder/contract';
 import { Fetching } from '../../app/Fetching.js';
 import { useLogFolder, useZone } from '../../data/hooks.js';
+import { Fold } from '../../fields/Fold.js';
 
 const SHOWN = 8;
 
@@ -57,8 +58,7 @@ function LogFile({ file }: { file: LogFileReport }) {
         </span>
       ))}
       {lines.length > 0 && (
-        <details>
-          <summary className="cursor-pointer">Skipped lines</summary>
+        <Fold summary="Skipped lines">
           <ul className="text-[0.9rem]">
             {lines.map(({ line, text, reason }, i) => (
               <li key={i}>
@@ -68,7 +68,7 @@ function LogFile({ file }: { file: LogFileReport }) {
             ))}
             {skipped > lines.length && <li>and {number(skipped - lines.length)} more</li>}
           </ul>
-        </details>
+        </Fold>
       )}
     </li>
   );

@@ -1,4 +1,4 @@
-import { ROOM_KINDS, type Room, type RoomInput, type RoomKind } from '@upright-elder/contract';
+import { ROOM_KINDS, type Room, type RoomInput } from '@upright-elder/contract';
 import { PACKS_HUMIDITY, parsePacks, parseSalt, SALTS } from '@upright-elder/core/air';
 import { FormFoot } from '../../app/FormFoot.js';
 import { StrikeOut } from '../../app/StrikeOut.js';
@@ -9,6 +9,8 @@ import { parsePercent } from '@upright-elder/core/units';
 import { KIND_NAMES } from './kinds.js';
 import { TypedField } from '../../fields/TypedField.js';
 import { understoodPercent } from '../../fields/understood.js';
+import { Fold } from '../../fields/Fold.js';
+import { ListField } from '../../fields/ListField.js';
 
 type RoomForm = Required<RoomInput>;
 
@@ -62,10 +64,11 @@ export function RoomSettings({ room }: { room: Room }) {
   const { value: edited, change, refused } = form;
   const { data: rooms = [] } = useRooms();
   return (
-    <details className="mt-3 border-t border-rule pt-2">
-      <summary className="min-h-[44px] cursor-pointer content-center font-bold">
-        The room and its hygrometer
-      </summary>
+    <Fold
+      className="mt-3 border-t border-rule pt-2"
+      summaryClass="font-bold"
+      summary="The room and its hygrometer"
+    >
       <form
         onSubmit={(event) => {
           event.preventDefault();
@@ -94,20 +97,12 @@ export function RoomSettings({ room }: { room: Room }) {
             onChange={(event) => change({ notes: event.target.value })}
           />
         </label>
-        <label className="text-[0.9rem] font-bold">
-          What it is
-          <select
-            className="field block w-full font-normal"
-            value={edited.kind}
-            onChange={(event) => change({ kind: event.target.value as RoomKind })}
-          >
-            {ROOM_KINDS.map((kind) => (
-              <option key={kind} value={kind}>
-                {KIND_NAMES[kind]}
-              </option>
-            ))}
-          </select>
-        </label>
+        <ListField
+          label="What it is"
+          value={edited.kind}
+          options={ROOM_KINDS.map((kind) => ({ value: kind, label: KIND_NAMES[kind] }))}
+          onPick={(chosen) => change({ kind: chosen })}
+        />
         <label className="text-[0.9rem] font-bold">
           Its logger’s files begin with
           <input
@@ -157,24 +152,20 @@ export function RoomSettings({ room }: { room: Room }) {
         <p className="col-span-full mt-2 text-[0.95rem]">
           Or lay it for an hour beside another hygrometer that you trust, and write what both show.
         </p>
-        <label className="col-span-full text-[0.9rem] font-bold">
-          Laid beside
-          <select
-            className="field block w-full font-normal"
+        <div className="col-span-full">
+          <ListField
+            label="Laid beside"
             value={edited.besideRoomId ?? ''}
-            onChange={(event) => change({ besideRoomId: event.target.value || null })}
-          >
-            <option value="">a hygrometer that belongs to none of these rooms</option>
-            {rooms
-              .filter(({ id, struck }) => id !== room.id && (!struck || id === edited.besideRoomId))
-              .map(({ id, name }) => (
-                <option key={id} value={id}>
-                  that of {name}
-                </option>
-              ))}
-          </select>
-          {refused.besideRoomId && <span className="font-normal text-ochre">✕ {refused.besideRoomId}</span>}
-        </label>
+            options={[
+              { value: '', label: 'a hygrometer that belongs to none of these rooms' },
+              ...rooms
+                .filter(({ id, struck }) => id !== room.id && (!struck || id === edited.besideRoomId))
+                .map(({ id, name }) => ({ value: id, label: `that of ${name}` })),
+            ]}
+            onPick={(chosen) => change({ besideRoomId: chosen || null })}
+            refusal={refused.besideRoomId}
+          />
+        </div>
         <TypedField
           label="It showed"
           unit="% RH"
@@ -209,6 +200,6 @@ export function RoomSettings({ room }: { room: Room }) {
           <FormFoot what="room" form={form} />
         </div>
       </form>
-    </details>
+    </Fold>
   );
 }

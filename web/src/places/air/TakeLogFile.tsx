@@ -7,6 +7,7 @@ import { send } from '../../data/api.js';
 import { newId } from '../../data/ids.js';
 import { useRefresh, useZone } from '../../data/hooks.js';
 import type { LogFileReader } from '../../workers/logFile.worker.js';
+import { Fold } from '../../fields/Fold.js';
 
 /** Readings sent at a time: small enough that the program answers others in between. */
 const PIECE = 250;
@@ -127,8 +128,7 @@ export function TakeLogFile({ room }: { room: Room }) {
             </p>
           ))}
           {taking.file.skipped.length > 0 && (
-            <details>
-              <summary className="cursor-pointer">Skipped lines</summary>
+            <Fold summary="Skipped lines">
               <ul className="text-[0.9rem]">
                 {taking.file.skipped.slice(0, SHOWN_LINES).map(({ line, text, reason }) => (
                   <li key={line}>
@@ -139,7 +139,7 @@ export function TakeLogFile({ room }: { room: Room }) {
                   <li>and {(taking.file.skipped.length - SHOWN_LINES).toLocaleString('en')} more</li>
                 )}
               </ul>
-            </details>
+            </Fold>
           )}
         </div>
       )}

@@ -1,5 +1,5 @@
 import type { Examination, Instrument, Protocol, Shop, Tool } from '@upright-elder/contract';
-import { sayDate } from '@upright-elder/core/days';
+import { isDay, sayDate } from '@upright-elder/core/days';
 import { isQuantity, needsPitch, QUANTITIES, type LineId, type Place } from '@upright-elder/core/readings';
 import { sayHeight } from '@upright-elder/core/units';
 import { useEffect, useMemo, useRef, useState } from 'react';
@@ -43,6 +43,8 @@ import { ReadingLine } from './examine/ReadingLine.js';
 import { stagesOf } from './examine/stages.js';
 import { useExamination } from './examine/useExamination.js';
 import { placeOf, sayAtPoint } from './map/atPoint.js';
+import { Fold } from '../../fields/Fold.js';
+import { ListField } from '../../fields/ListField.js';
 
 /** Examine: the protocol, one reading a line. */
 export function ExaminePage() {
@@ -135,7 +137,7 @@ function Examining(props: Props) {
   const air = useSettled(
     useMemo(
       () => ({
-        date: draft.date,
+        date: isDay(draft.date) ? draft.date : shop.today,
         strings: conditions.strings,
         done: draft.done?.kinds.join(',') ?? '',
         humidity: conditions.humidity,
@@ -145,6 +147,7 @@ function Examining(props: Props) {
       }),
       [
         draft.date,
+        shop.today,
         conditions.strings,
         draft.done,
         conditions.humidity,
@@ -209,8 +212,12 @@ function Examining(props: Props) {
           chosen={protocol}
           onChoose={(chosen) => change({ ...draft, protocol: chosen })}
         />
-        <details open={!protocol.priced} className="border-t border-rule pt-1">
-          <summary className="cursor-pointer font-serif text-[1.25rem] font-semibold">Conditions</summary>
+        <Fold
+          className="border-t border-rule pt-1"
+          summaryClass="font-serif text-[1.25rem] font-semibold"
+          summary="Conditions"
+          defaultOpen={!protocol.priced}
+        >
           <ConditionLines
             draft={draft}
             shop={shop}
@@ -233,7 +240,7 @@ function Examining(props: Props) {
               Ranges are for wood at {expectations.moisture.toFixed(1)} %MC ({expectations.moistureFrom}).
             </p>
           )}
-        </details>
+        </Fold>
         {stages.map(({ title, lines }, i) => (
           <section key={`${i} ${title}`} id={`stage-${i}`} aria-label={title} className="mt-4 scroll-mt-2">
             <h3 className="text-[1.25rem]">{title}</h3>
@@ -383,21 +390,20 @@ function OpenAnother({
 }) {
   const [, setParams] = useSearchParams();
   return (
-    <label className="flex items-center gap-2 text-[0.9rem]">
-      Open
-      <select
-        className="field w-auto max-w-[15rem]"
-        value={stored?.id ?? ''}
-        onChange={(event) => setParams(event.target.value ? { examination: event.target.value } : {})}
-      >
-        <option value="">a new one</option>
-        {[...examinations].reverse().map(({ id, date, protocolName }) => (
-          <option key={id} value={id}>
-            {sayDate(date)}, {protocolName.toLowerCase()}
-          </option>
-        ))}
-      </select>
-    </label>
+    <ListField
+      label="Open"
+      inline
+      value={stored?.id ?? ''}
+      options={[
+        { value: '', label: 'a new one' },
+        ...[...examinations].reverse().map(({ id, date, protocolName }) => ({
+          value: id,
+          label: `${sayDate(date)}, ${protocolName.toLowerCase()}`,
+        })),
+      ]}
+      onPick={(chosen) => setParams(chosen ? { examination: chosen } : {})}
+      className="w-auto max-w-[15rem]"
+    />
   );
 }
 

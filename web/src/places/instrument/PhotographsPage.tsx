@@ -19,6 +19,8 @@ import { pictureUrl } from '../../data/pictures.js';
 import { useVersionedForm } from '../../data/useVersionedForm.js';
 import { AddPhotographs } from './photographs/AddPhotographs.js';
 import { Compare } from './photographs/Compare.js';
+import { Tick } from '../../fields/Tick.js';
+import { ListField } from '../../fields/ListField.js';
 
 /** Photographs: what it looked like, and two dates of the same spot over each other. */
 export function PhotographsPage() {
@@ -59,30 +61,25 @@ function Album({
         <div className="flex flex-wrap items-center gap-3">
           <h2 className="text-[1.4rem]">Photographs</h2>
           {struckOnes > 0 && (
-            <label className="flex min-h-[44px] items-center gap-2 text-[0.9rem]">
-              <input
-                type="checkbox"
-                className="h-6 w-6 accent-verdigris"
-                checked={withStruck}
-                onChange={(event) => setWithStruck(event.target.checked)}
-              />
-              with {struckOnes} struck
-            </label>
+            <Tick
+              label={<>with {struckOnes} struck</>}
+              checked={withStruck}
+              onChange={(checked) => setWithStruck(checked)}
+              className="text-[0.9rem]"
+            />
           )}
           {spots.length > 1 && (
-            <label className="ml-auto flex items-center gap-2 text-[0.9rem]">
-              Show
-              <select
-                className="field w-auto"
-                value={spot}
-                onChange={(event) => setSpot(event.target.value as Spot | 'all')}
-              >
-                <option value="all">every spot</option>
-                {spots.map((one) => (
-                  <option key={one}>{one}</option>
-                ))}
-              </select>
-            </label>
+            <ListField
+              label="Show"
+              inline
+              value={spot}
+              options={[
+                { value: 'all', label: 'every spot' },
+                ...spots.map((one) => ({ value: one, label: one })),
+              ]}
+              onPick={(chosen) => setSpot(chosen)}
+              className="w-auto"
+            />
           )}
         </div>
         {photographs.length === 0 && (
@@ -186,18 +183,12 @@ function EditPhotograph({ photograph, onStruck }: { photograph: Photograph; onSt
         void form.save();
       }}
     >
-      <label className="block text-[0.9rem] font-bold">
-        Spot
-        <select
-          className="field font-normal"
-          value={spot}
-          onChange={(event) => form.change({ spot: event.target.value as Spot })}
-        >
-          {SPOTS.map((one) => (
-            <option key={one}>{one}</option>
-          ))}
-        </select>
-      </label>
+      <ListField
+        label="Spot"
+        value={spot}
+        options={SPOTS.map((one) => ({ value: one, label: one }))}
+        onPick={(chosen) => form.change({ spot: chosen })}
+      />
       <label className="mt-2 block text-[0.9rem] font-bold">
         Note
         <textarea

@@ -19,6 +19,7 @@ import { useHeights } from '../../data/heights.js';
 import { useAllExaminations, useInterventions, useShop, useZone } from '../../data/hooks.js';
 import { sayReading } from '../../fields/understood.js';
 import { unitOf } from './seasons/unitOf.js';
+import { ListField } from '../../fields/ListField.js';
 
 const ReadingChart = lazy(() => import('../../charts/ReadingChart.js'));
 
@@ -70,30 +71,20 @@ function History({ id, examinations, shop }: { id: string; examinations: Examina
   );
   return (
     <div className="sheet p-4">
-      <label className="flex flex-wrap items-center gap-3">
-        <span className="font-bold">Readings of</span>
-        <select
-          className="field w-auto max-w-full"
+      <div className="flex flex-wrap items-center gap-3">
+        <ListField
+          label="Readings of"
+          inline
           value={of}
-          onChange={(event) => setParams({ of: event.target.value })}
-        >
-          {QUANTITY_IDS.map((one) => {
+          options={QUANTITY_IDS.flatMap((one) => {
             const places = read.filter((key) => key.startsWith(`${one}.`));
-            return (
-              places.length > 0 && (
-                <optgroup key={one} label={QUANTITIES[one].name}>
-                  {places.map((key) => (
-                    <option key={key} value={key}>
-                      {nameOf(key)}
-                    </option>
-                  ))}
-                </optgroup>
-              )
-            );
+            const options = places.map((key) => ({ value: key, label: nameOf(key) }));
+            return places.length > 0 ? [{ group: QUANTITIES[one].name, options }] : [];
           })}
-        </select>
+          onPick={(chosen) => setParams({ of: chosen })}
+        />
         <span className="text-[0.95rem] text-faint">{QUANTITIES[quantity].how}</span>
-      </label>
+      </div>
       {strung.length > 1 && (
         <div className="max-w-[62rem] print:max-w-none">
           <Suspense fallback={<p className="mt-3 min-h-[320px] text-faint">Fetching…</p>}>

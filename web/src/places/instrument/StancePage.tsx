@@ -13,6 +13,7 @@ import { Drawn } from '../../drawings/Drawn.js';
 import { Choice } from '../../fields/Choice.js';
 import { ClosureNote } from './ClosureNote.js';
 import { PlacedNumber, ReadingNumber } from './stance/ReadingNumber.js';
+import { ListField } from '../../fields/ListField.js';
 
 /** Stance: the side elevation with numbers where they are measured. */
 export function StancePage() {
@@ -118,20 +119,16 @@ function StanceOf({
     <div className="sheet p-4">
       <div className="flex flex-wrap items-center justify-between gap-3">
         <div className="flex flex-wrap items-center gap-3">
-          <label className="flex items-center gap-2">
-            <span className="font-bold">As measured on</span>
-            <select
-              className="field w-auto"
-              value={examination.id}
-              onChange={(event) => setChosenId(event.target.value)}
-            >
-              {[...examinations].reverse().map(({ id, date }) => (
-                <option key={id} value={id}>
-                  {sayDate(date, 'long')}
-                </option>
-              ))}
-            </select>
-          </label>
+          <ListField
+            label="As measured on"
+            inline
+            value={examination.id}
+            options={[...examinations]
+              .reverse()
+              .map(({ id, date }) => ({ value: id, label: sayDate(date, 'long') }))}
+            onPick={(chosen) => setChosenId(chosen)}
+            className="w-auto"
+          />
           <span className="text-[0.95rem] text-faint">
             {[
               { pitch: 'at pitch', slack: 'strings slack', off: 'strings off' }[conditions.strings],

@@ -13,6 +13,7 @@ import { Fetching } from '../../app/Fetching.js';
 import { useHeights } from '../../data/heights.js';
 import { useJudgement } from '../../data/hooks.js';
 import { ChosenOnTop } from './work/ChosenOnTop.js';
+import { Fold } from '../../fields/Fold.js';
 
 /** Work: what the findings ask for, in the order of the bench. */
 export function WorkPage() {
@@ -163,15 +164,14 @@ function StepOf({ step }: { step: Step }) {
             <strong>Before it starts:</strong> {gate}
           </p>
         )}
-        <details>
-          <summary className="min-h-[44px] cursor-pointer py-2 text-[0.95rem]">
-            How it is worked{cautions.length > 0 && ', with its cautions'}
-          </summary>
+        <Fold
+          summaryClass="text-[0.95rem]"
+          summary={<>How it is worked{cautions.length > 0 && ', with its cautions'}</>}
+        >
           <HowItIsWorked step={step} />
-        </details>
+        </Fold>
         {after.length > 0 && (
-          <details>
-            <summary className="min-h-[44px] cursor-pointer py-2 text-[0.95rem]">Why it stands here</summary>
+          <Fold summaryClass="text-[0.95rem]" summary="Why it stands here">
             <ul className="list-disc pl-5 text-[0.95rem]">
               {after.map((arrow) => (
                 <li key={arrow.id}>
@@ -179,7 +179,7 @@ function StepOf({ step }: { step: Step }) {
                 </li>
               ))}
             </ul>
-          </details>
+          </Fold>
         )}
       </div>
     </li>

@@ -12,6 +12,7 @@ import { cardDrawing, PAGE_INKS } from '@upright-elder/drawings';
 import { Drawn } from '../../drawings/Drawn.js';
 import { WeightMark } from '../../fields/WeightMark.js';
 import { AddPerson } from '../shop/AddPerson.js';
+import { ListField } from '../../fields/ListField.js';
 
 const ORDERS = { urgency: 'most urgent first', name: 'by name', measured: 'longest not measured first' };
 type Order = keyof typeof ORDERS;
@@ -80,35 +81,27 @@ export function ShelfPlace() {
             placeholder="name, maker, year, bracing, mark"
           />
         </label>
-        <label className="text-[0.9rem]">
-          Show
-          <select
-            className="field block w-40"
-            value={only}
-            onChange={(event) => setOnly(event.target.value as typeof only)}
-          >
-            <option value="">all</option>
-            <option value="due">due for measuring</option>
-            <option value="live">live</option>
-            <option value="act">to do</option>
-            <option value="watch">watch</option>
-            <option value="well">well</option>
-          </select>
-        </label>
-        <label className="text-[0.9rem]">
-          Order
-          <select
-            className="field block w-60"
-            value={order}
-            onChange={(event) => setOrder(event.target.value as Order)}
-          >
-            {Object.entries(ORDERS).map(([value, name]) => (
-              <option key={value} value={value}>
-                {name}
-              </option>
-            ))}
-          </select>
-        </label>
+        <ListField
+          label="Show"
+          value={only}
+          options={[
+            { value: '', label: 'all' },
+            { value: 'due', label: 'due for measuring' },
+            { value: 'live', label: 'live' },
+            { value: 'act', label: 'to do' },
+            { value: 'watch', label: 'watch' },
+            { value: 'well', label: 'well' },
+          ]}
+          onPick={(chosen) => setOnly(chosen)}
+          className="w-40"
+        />
+        <ListField
+          label="Order"
+          value={order}
+          options={Object.entries(ORDERS).map(([value, name]) => ({ value: value, label: name }))}
+          onPick={(chosen) => setOrder(chosen as Order)}
+          className="w-60"
+        />
         <Link to="/instruments/new" className="act">
           Add an instrument
         </Link>

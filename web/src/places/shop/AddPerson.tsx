@@ -6,6 +6,7 @@ import { useRefresh } from '../../data/hooks.js';
 import { newId } from '../../data/ids.js';
 import { pickPerson } from '../../data/person.js';
 import { refusals } from '../../data/save.js';
+import { ListField } from '../../fields/ListField.js';
 
 export function AddPerson({ first = false }: { first?: boolean }) {
   const [id, setId] = useState(newId);
@@ -43,18 +44,13 @@ export function AddPerson({ first = false }: { first?: boolean }) {
           autoComplete="off"
         />
       </label>
-      <label className="text-[0.9rem] font-bold">
-        Role
-        <select
-          className="field block w-40 font-normal"
-          value={role}
-          onChange={(event) => setRole(event.target.value as Role)}
-        >
-          {ROLES.map((one) => (
-            <option key={one}>{one}</option>
-          ))}
-        </select>
-      </label>
+      <ListField
+        label="Role"
+        value={role}
+        options={ROLES.map((one) => ({ value: one, label: one }))}
+        onPick={(chosen) => setRole(chosen)}
+        className="w-40"
+      />
       <button type="submit" className="act">
         Add
       </button>

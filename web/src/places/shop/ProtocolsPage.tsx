@@ -9,6 +9,7 @@ import { newId } from '../../data/ids.js';
 import { useVersionedForm } from '../../data/useVersionedForm.js';
 import { OneOfShop } from './OneOfShop.js';
 import { StagesEditor } from './protocols/StagesEditor.js';
+import { Tick } from '../../fields/Tick.js';
 
 /** Protocols: the house's, and the shop's own, put in order by drag and drop or by keys. */
 export function ProtocolsPage() {
@@ -96,15 +97,7 @@ function Editor({ protocol }: { protocol: Protocol }) {
   });
   const { value: input, change, refused } = form;
   const check = (field: 'priced' | 'again' | 'retired', words: string) => (
-    <label className="flex min-h-[40px] items-center gap-2">
-      <input
-        type="checkbox"
-        className="h-6 w-6 accent-verdigris"
-        checked={input[field]}
-        onChange={(event) => change({ [field]: event.target.checked })}
-      />
-      {words}
-    </label>
+    <Tick label={<>{words}</>} checked={input[field]} onChange={(checked) => change({ [field]: checked })} />
   );
   return (
     <form

@@ -9,6 +9,7 @@ import { MoneyField } from '../../fields/MoneyField.js';
 import { SCHOOL_WORDS } from '../instrument/plans/schoolWords.js';
 import { Catalogue } from './repairs/Catalogue.js';
 import { useShopForm } from './useShopForm.js';
+import { ListField } from '../../fields/ListField.js';
 
 /** What repairs cost here, the schools that are followed, and the shop's own words and times for each treatment. */
 export default function RepairsPage() {
@@ -57,20 +58,16 @@ function Rates({ shop }: { shop: Shop }) {
         />
       </div>
       {(Object.keys(SCHOOLS) as (keyof typeof SCHOOLS)[]).map((school) => (
-        <label key={school} className="mt-3 block">
-          <span className="block text-[0.95rem] font-bold">{SCHOOL_WORDS[school].name}</span>
-          <select
-            className="field"
-            value={schools[school] ?? HOUSE_SCHOOLS[school]}
-            onChange={({ target: { value } }) => change({ schools: { ...schools, [school]: value } })}
-          >
-            {SCHOOLS[school].map((one) => (
-              <option key={one} value={one}>
-                {(SCHOOL_WORDS[school].ways as Record<string, string>)[one]}
-              </option>
-            ))}
-          </select>
-        </label>
+        <ListField
+          key={school}
+          label={SCHOOL_WORDS[school].name}
+          value={schools[school] ?? HOUSE_SCHOOLS[school]}
+          options={SCHOOLS[school].map((one) => ({
+            value: one,
+            label: (SCHOOL_WORDS[school].ways as Record<string, string>)[one] ?? one,
+          }))}
+          onPick={(chosen) => change({ schools: { ...schools, [school]: chosen } })}
+        />
       ))}
       <h3 className="mt-4 text-[1.15rem]">Allowances at a quick look</h3>
       <p className="text-[0.92rem] text-faint">

@@ -11,6 +11,8 @@ import { Choice } from '../../fields/Choice.js';
 import { AddPerson } from './AddPerson.js';
 import { KeepingPanel } from './KeepingPanel.js';
 import { useShopForm } from './useShopForm.js';
+import { ListField } from '../../fields/ListField.js';
+import { SearchField } from '../../fields/SearchField.js';
 
 const PAGES = [
   { to: '/shop', label: 'People and units' },
@@ -151,22 +153,19 @@ function Settings({ shop }: { shop: Shop }) {
         </div>
       </div>
       {refused.name && <p className="text-ochre">✕ {refused.name}</p>}
-      <label className="mt-3 block text-[0.9rem] font-bold">
-        Time zone
-        <select
-          className="field font-normal"
+      <div className="mt-3">
+        <SearchField
+          label="Time zone"
           value={settings.timeZone ?? ''}
-          onChange={(event) => change({ timeZone: event.target.value || null })}
-        >
-          <option value="">as this computer ({shop.zone})</option>
-          {TIME_ZONES.map((zone) => (
-            <option key={zone}>{zone}</option>
-          ))}
-        </select>
-        <span className="font-normal text-faint">
-          Days, and times that a logger wrote without a zone, are counted by it.
-        </span>
-      </label>
+          options={[
+            { value: '', label: `as this computer (${shop.zone})` },
+            ...TIME_ZONES.map((zone) => ({ value: zone, label: zone })),
+          ]}
+          onPick={(zone) => change({ timeZone: zone || null })}
+          refusal={refused.timeZone}
+          hint="Days, and times that a logger wrote without a zone, are counted by it."
+        />
+      </div>
       <label className="mt-3 block w-40 text-[0.9rem] font-bold">
         Currency
         <input
@@ -183,22 +182,13 @@ function Settings({ shop }: { shop: Shop }) {
       </p>
       <div className="mt-1 grid grid-cols-2 gap-x-5 gap-y-2">
         {QUANTITY_IDS.filter((id) => QUANTITIES[id].dimension === 'length').map((id) => (
-          <label key={id} className="text-[0.9rem]">
-            {QUANTITIES[id].name}
-            <select
-              className="field"
-              value={settings.units[id] ?? QUANTITIES[id].unit}
-              onChange={(event) =>
-                change({ units: { ...settings.units, [id]: event.target.value as LengthUnit } })
-              }
-            >
-              {Object.entries(LENGTH_UNIT_NAMES).map(([unit, name]) => (
-                <option key={unit} value={unit}>
-                  {name}
-                </option>
-              ))}
-            </select>
-          </label>
+          <ListField
+            key={id}
+            label={QUANTITIES[id].name}
+            value={settings.units[id] ?? QUANTITIES[id].unit}
+            options={Object.entries(LENGTH_UNIT_NAMES).map(([unit, name]) => ({ value: unit, label: name }))}
+            onPick={(chosen) => change({ units: { ...settings.units, [id]: chosen as LengthUnit } })}
+          />
         ))}
       </div>
       <button type="submit" className="act mt-4" disabled={form.saving}>

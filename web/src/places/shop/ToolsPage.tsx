@@ -15,6 +15,8 @@ import { useShop, useTools } from '../../data/hooks.js';
 import { newId } from '../../data/ids.js';
 import { useVersionedForm } from '../../data/useVersionedForm.js';
 import { useShopForm } from './useShopForm.js';
+import { ListField } from '../../fields/ListField.js';
+import { Tick } from '../../fields/Tick.js';
 
 const READS: Record<Dimension, string> = { length: 'lengths', angle: 'angles', cents: 'cents' };
 const UNITS: Record<Dimension, ReadingUnit> = { length: 'mm', angle: '°', cents: 'cents' };
@@ -177,36 +179,28 @@ function ToolForm({ id, tool, onSaved }: { id: string; tool?: Tool; onSaved: () 
       <h3 className="text-[1.1rem]">{tool ? `Change ${tool.name}` : 'A new tool'}</h3>
       <div className="mt-1 grid gap-x-4 gap-y-2 sm:grid-cols-2">
         {text('name', 'Name', 'such as long feeler set')}
-        <label className="text-[0.9rem] font-bold">
-          Reads
-          <select
-            className="field font-normal"
-            value={input.dimension}
-            disabled={tool !== undefined}
-            onChange={(event) => {
-              const dimension = event.target.value as Dimension;
-              change({ dimension, unit: UNITS[dimension] });
-            }}
-          >
-            {(Object.keys(READS) as Dimension[]).map((dimension) => (
-              <option key={dimension} value={dimension}>
-                {READS[dimension]}
-              </option>
-            ))}
-          </select>
-        </label>
+        <ListField
+          label="Reads"
+          value={input.dimension}
+          options={(Object.keys(READS) as Dimension[]).map((dimension) => ({
+            value: dimension,
+            label: READS[dimension],
+          }))}
+          onPick={(chosen) => {
+            const dimension = chosen;
+            change({ dimension, unit: UNITS[dimension] });
+          }}
+          disabled={tool !== undefined}
+        />
         {text('resolution', 'Scale reads to', 'such as 0.02 mm, 1/64, 0.1°')}
         {text('repeatability', 'Repeats within (standard deviation)', 'such as 0.03 mm')}
       </div>
-      <label className="mt-2 flex min-h-[44px] items-center gap-2">
-        <input
-          type="checkbox"
-          className="h-6 w-6 accent-verdigris"
-          checked={input.retired}
-          onChange={(event) => change({ retired: event.target.checked })}
-        />
-        Hidden: no longer offered, its readings stay
-      </label>
+      <Tick
+        label="Hidden: no longer offered, its readings stay"
+        checked={input.retired}
+        onChange={(checked) => change({ retired: checked })}
+        className="mt-2"
+      />
       <div className="mt-1 flex gap-2">
         <button type="submit" className="act">
           Save the tool
@@ -252,25 +246,17 @@ function UsualTools({ tools, shop }: { tools: Tool[]; shop: Shop }) {
         aria-label="Usual tools"
       >
         {QUANTITY_IDS.map((quantity) => (
-          <label
+          <ListField
             key={quantity}
-            className="flex items-center justify-between gap-3 border-b border-rule py-1 text-[0.92rem]"
-          >
-            {QUANTITIES[quantity].name}
-            <select
-              className="field w-[10.5rem] shrink-0"
-              value={usual[quantity] ?? QUANTITIES[quantity].tool}
-              onChange={(event) => choose(quantity, event.target.value)}
-            >
-              {tools
-                .filter(({ dimension, retired }) => dimension === QUANTITIES[quantity].dimension && !retired)
-                .map(({ id, name }) => (
-                  <option key={id} value={id}>
-                    {name}
-                  </option>
-                ))}
-            </select>
-          </label>
+            label={QUANTITIES[quantity].name}
+            inline
+            value={usual[quantity] ?? QUANTITIES[quantity].tool}
+            options={tools
+              .filter(({ dimension, retired }) => dimension === QUANTITIES[quantity].dimension && !retired)
+              .map(({ id, name }) => ({ value: id, label: name }))}
+            onPick={(chosen) => choose(quantity, chosen)}
+            className="w-[10.5rem] shrink-0"
+          />
         ))}
       </div>
       <button type="submit" className="act mt-3" disabled={form.saving}>

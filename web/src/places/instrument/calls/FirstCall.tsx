@@ -11,6 +11,8 @@ import { usePersonId } from '../../../data/person.js';
 import { refusals } from '../../../data/save.js';
 import { Choice } from '../../../fields/Choice.js';
 import { useAskFirst } from './useAskFirst.js';
+import { Tick } from '../../../fields/Tick.js';
+import { ListField } from '../../../fields/ListField.js';
 
 const CAUSES = CALL_CAUSES.map((value) => ({ value, label: value }));
 const PLANS = PLAN_KINDS.map((value) => ({ value, label: PLAN_WORDS[value].name.toLowerCase() }));
@@ -52,15 +54,12 @@ export function CallFirst({
     <>
       {own && <CalledAndSaid call={own} />}
       {children}
-      <label className="flex min-h-[44px] items-center gap-2 text-[0.95rem]">
-        <input
-          type="checkbox"
-          className="h-5 w-5"
-          checked={asks}
-          onChange={({ target }) => setAsks(target.checked)}
-        />
-        Ask {person.name} for cause and plan before the program shows its own
-      </label>
+      <Tick
+        label={<>Ask {person.name} for cause and plan before the program shows its own</>}
+        checked={asks}
+        onChange={(checked) => setAsks(checked)}
+        className="text-[0.95rem]"
+      />
     </>
   );
 }
@@ -144,19 +143,20 @@ function CalledAndSaid({ call }: { call: FirstCall }) {
         <strong>The program</strong> {same ? 'says the same cause' : `says ${call.programCause}`}, and{' '}
         {planWords(call.programPlan)}.
       </p>
-      <label className="mt-1 flex flex-wrap items-center gap-2 text-[0.95rem]">
-        The work showed
-        <select
-          className="field w-auto"
-          value={call.shown ?? ''}
-          onChange={({ target: { value } }) => void showed(value === '' ? null : (value as CallCause))}
-        >
-          <option value="">nothing yet</option>
-          {CALL_CAUSES.filter((cause) => cause !== 'cannot tell yet').map((cause) => (
-            <option key={cause}>{cause}</option>
-          ))}
-        </select>
-      </label>
+      <ListField
+        label="The work showed"
+        inline
+        value={call.shown ?? ''}
+        options={[
+          { value: '', label: 'nothing yet' },
+          ...CALL_CAUSES.filter((cause) => cause !== 'cannot tell yet').map((cause) => ({
+            value: cause,
+            label: cause,
+          })),
+        ]}
+        onPick={(chosen) => void showed(chosen === '' ? null : chosen)}
+        className="w-auto"
+      />
     </section>
   );
 }

@@ -47,6 +47,8 @@ import { CHOOSE, Section, Select, Text, UNKNOWN } from './fields.js';
 import { KeptFields } from './KeptFields.js';
 import { StringsFields } from './StringsFields.js';
 import { useFormDraft } from './useFormDraft.js';
+import { Tick } from '../../../fields/Tick.js';
+import { Fold } from '../../../fields/Fold.js';
 
 const TYPE_NAMES = { 'flat-top': 'flat top', archtop: 'archtop' };
 const ROD_NAMES = { adjustable: 'adjustable', none: 'none', unknown: 'not known' };
@@ -194,7 +196,8 @@ export function InstrumentFormView({
       <Section title="What it is">
         <Select
           label="Type"
-          field={register('type')}
+          control={control}
+          name="type"
           options={INSTRUMENT_TYPES.map((value) => [value, TYPE_NAMES[value]])}
         />
         {length('scale', 'for example 645, 25.4 in, 25½ in')}
@@ -206,12 +209,14 @@ export function InstrumentFormView({
         />
         <Select
           label="Truss rod"
-          field={register('rod')}
+          control={control}
+          name="rod"
           options={RODS.map((value) => [value, ROD_NAMES[value]])}
         />
         <Select
           label="Top wood"
-          field={register('topSpecies')}
+          control={control}
+          name="topSpecies"
           error={errors.topSpecies?.message}
           options={[
             ...CHOOSE,
@@ -219,10 +224,18 @@ export function InstrumentFormView({
             UNKNOWN,
           ]}
         />
-        <label className="flex min-h-[44px] items-center gap-2 self-center">
-          <input type="checkbox" className="h-6 w-6 accent-verdigris" {...register('laminatedTop')} />{' '}
-          Laminated top
-        </label>
+        <Controller
+          control={control}
+          name="laminatedTop"
+          render={({ field }) => (
+            <Tick
+              label="Laminated top"
+              checked={field.value}
+              onChange={field.onChange}
+              className="self-center"
+            />
+          )}
+        />
         {length('heelDepth')}
         {length('extension')}
         {type === 'archtop' && (
@@ -236,10 +249,7 @@ export function InstrumentFormView({
           <Text label="Anything else about its build" field={register('construction')} />
         </div>
       </Section>
-      <details className="mb-3">
-        <summary className="min-h-[44px] cursor-pointer content-center font-serif text-[1.3rem] font-semibold">
-          How it is built
-        </summary>
+      <Fold className="mb-3" summaryClass="font-serif text-[1.3rem] font-semibold" summary="How it is built">
         <p className="text-[0.95rem] text-faint">
           Nothing here is guessed: what nobody has found out stays not known. What is entered is used by the
           map, the virtual top and the forecasts.
@@ -249,7 +259,8 @@ export function InstrumentFormView({
             <Select
               key={part}
               label={BUILD_PARTS[part].name}
-              field={register(`build.${part}`)}
+              control={control}
+              name={`build.${part}`}
               options={[['', 'not known'], ...Object.entries(BUILD_PARTS[part].ways)]}
             />
           ))}
@@ -257,11 +268,12 @@ export function InstrumentFormView({
             <Fragment key={name}>{length(name, BUILT_HINTS[name])}</Fragment>
           ))}
         </div>
-      </details>
+      </Fold>
       <Section title="How it is played, where it lives">
         <Select
           label="Playing style"
-          field={register('playingStyle')}
+          control={control}
+          name="playingStyle"
           error={errors.playingStyle?.message}
           options={[
             ...CHOOSE,
@@ -272,7 +284,8 @@ export function InstrumentFormView({
         <StringsFields form={form} shop={shop} />
         <Select
           label="Home room"
-          field={register('homeRoomId')}
+          control={control}
+          name="homeRoomId"
           options={[
             ['', 'not known yet'],
             ...rooms
@@ -285,7 +298,8 @@ export function InstrumentFormView({
         {length('targetTreble', `empty: ${sayAction(wanted.treble)} for these strings and this style`)}
         <Select
           label="Relief wanted"
-          field={register('reliefSchool')}
+          control={control}
+          name="reliefSchool"
           options={RELIEF_SCHOOL_IDS.map((value) => [
             value,
             `${RELIEF_SCHOOLS[value].name}, ${sayRelief(RELIEF_SCHOOLS[value].relief[stringKind], stringKind)}`,

@@ -15,13 +15,14 @@ interface Props {
 
 /** Where its owner will keep it: season is counted from there. */
 export function KeptFields({ form, rooms, storedRoom }: Props) {
-  const { register, watch, control, clearErrors, formState } = form;
+  const { watch, control, clearErrors, formState } = form;
   const inRoom = watch('keptRoomId') !== '';
   return (
     <>
       <Select
         label="Will be kept in"
-        field={register('keptRoomId')}
+        control={form.control}
+        name="keptRoomId"
         error={formState.errors.keptRoomId?.message}
         options={[
           ['', 'no room that is followed'],

@@ -8,7 +8,7 @@ import { LENGTH_FIELD_UNITS, type InstrumentForm } from './form.js';
 
 /** What it is strung with and tuned to, what it was built for, and what that pulls. */
 export function StringsFields({ form, shop }: { form: UseFormReturn<InstrumentForm>; shop: ShopStrings }) {
-  const { register, watch, setValue, formState } = form;
+  const { watch, setValue, formState } = form;
   const [set, tuning, designSet, scale] = watch(['stringSet', 'tuning', 'designStringSet', 'lengths.scale']);
   const { errors } = formState;
   const lines = (all: readonly { id: string; name: string }[]) =>
@@ -24,21 +24,23 @@ export function StringsFields({ form, shop }: { form: UseFormReturn<InstrumentFo
     <>
       <Select
         label="Strings"
-        field={register('stringSet', {
-          onChange: ({ target }: { target: { value: string } }) => chooseSet(target.value),
-        })}
+        control={form.control}
+        name="stringSet"
+        onPicked={chooseSet}
         error={errors.stringSet?.message}
         options={[...CHOOSE, ...lines(offered(shop.sets, set)), UNKNOWN]}
       />
       <Select
         label="Strings it was designed for"
-        field={register('designStringSet')}
+        control={form.control}
+        name="designStringSet"
         error={errors.designStringSet?.message}
         options={[['', 'not known'], ...lines(offered(shop.sets, designSet))]}
       />
       <Select
         label="Tuning"
-        field={register('tuning')}
+        control={form.control}
+        name="tuning"
         error={errors.tuning?.message}
         options={lines(offered(tuningsFor(shop, set), tuning))}
       />

@@ -1,6 +1,13 @@
 import { NOT_KNOWN } from '@upright-elder/core/build';
 import type { ReactNode } from 'react';
-import type { UseFormRegisterReturn } from 'react-hook-form';
+import {
+  Controller,
+  type Control,
+  type FieldPath,
+  type FieldValues,
+  type UseFormRegisterReturn,
+} from 'react-hook-form';
+import { ListField } from '../../../fields/ListField.js';
 
 /** Nothing is chosen for anybody. */
 export const CHOOSE: [string, string][] = [['', 'choose']];
@@ -41,28 +48,39 @@ export function Text({
   );
 }
 
-export function Select({
+/** One of a list, in a form of react-hook-form. */
+export function Select<F extends FieldValues>({
   label,
-  field,
+  control,
+  name,
   options,
   error,
+  onPicked,
 }: {
   label: string;
-  error?: string;
-  field: UseFormRegisterReturn;
+  control: Control<F>;
+  name: FieldPath<F>;
   options: [string, string][];
+  error?: string | undefined;
+  /** what else follows from it */
+  onPicked?: (value: string) => void;
 }) {
   return (
-    <label className="block text-[0.9rem] font-bold">
-      {label}
-      <select className="field text-[1.05rem] font-normal" aria-invalid={error ? true : undefined} {...field}>
-        {options.map(([value, name]) => (
-          <option key={value} value={value}>
-            {name}
-          </option>
-        ))}
-      </select>
-      {error && <span className="block text-[0.88rem] font-normal text-ochre">✕ {error}</span>}
-    </label>
+    <Controller
+      control={control}
+      name={name}
+      render={({ field }) => (
+        <ListField
+          label={label}
+          value={String(field.value ?? '')}
+          options={options.map(([value, said]) => ({ value, label: said }))}
+          onPick={(value) => {
+            field.onChange(value);
+            onPicked?.(value);
+          }}
+          refusal={error}
+        />
+      )}
+    />
   );
 }

@@ -1,4 +1,4 @@
-import { HELD_FRETS, METERS, type GaugeShown, type Meter, type Shop } from '@upright-elder/contract';
+import { HELD_FRETS, METERS, type GaugeShown, type Shop } from '@upright-elder/contract';
 import { useState } from 'react';
 import {
   questionOfHumidity,
@@ -11,6 +11,9 @@ import { TypedField } from '../../../fields/TypedField.js';
 import { understoodDays, understoodPercent, understoodTemperature } from '../../../fields/understood.js';
 import type { Draft } from './draft.js';
 import { LiveGauge } from './LiveGauge.js';
+import { Tick } from '../../../fields/Tick.js';
+import { ListField } from '../../../fields/ListField.js';
+import { DayField } from '../../../fields/DayField.js';
 
 interface Props {
   draft: Draft;
@@ -116,15 +119,12 @@ export function ConditionLines({ draft, shop, refusals, meter, onCondition, onDa
             onChange={(strings) => onCondition({ strings })}
           />
           {conditions.strings !== 'pitch' && (
-            <label className="mt-1 flex min-h-[44px] items-center gap-2 text-[0.95rem]">
-              <input
-                type="checkbox"
-                className="h-6 w-6"
-                checked={conditions.heldUnsound}
-                onChange={(event) => onCondition({ heldUnsound: event.target.checked })}
-              />
-              Unsound: it stays slack, what needs pitch is not taken
-            </label>
+            <Tick
+              label="Unsound: it stays slack, what needs pitch is not taken"
+              checked={conditions.heldUnsound}
+              onChange={(checked) => onCondition({ heldUnsound: checked })}
+              className="mt-1 text-[0.95rem]"
+            />
           )}
         </div>
         <fieldset className="grid w-64 grid-cols-2 gap-x-2">
@@ -142,18 +142,16 @@ export function ConditionLines({ draft, shop, refusals, meter, onCondition, onDa
             />
           ))}
         </fieldset>
-        <label className="text-[0.9rem] font-bold">
-          Date
-          <input
-            type="date"
-            className="field block w-44 font-normal"
+        <div className="w-60">
+          <DayField
+            label="Date"
             max={shop.today}
             value={draft.date}
-            onChange={(event) => onDate(event.target.value)}
+            onChange={onDate}
+            refusal={refusals.date}
           />
-        </label>
+        </div>
       </div>
-      {refusals.date && <p className="text-ochre">✕ {refusals.date}</p>}
     </fieldset>
   );
 }
@@ -177,20 +175,13 @@ function MeterLines({
 }) {
   return (
     <div className="mt-1 grid grid-cols-2 gap-x-4 gap-y-1 text-[0.9rem] md:grid-cols-4">
-      <label>
-        Meter
-        <select
-          className="field"
-          data-aside
-          value={conditions.meter}
-          onChange={(event) => onCondition({ meter: event.target.value as Meter | '' })}
-        >
-          <option value="">not said</option>
-          {METERS.map((kind) => (
-            <option key={kind}>{kind}</option>
-          ))}
-        </select>
-      </label>
+      <ListField
+        label="Meter"
+        value={conditions.meter}
+        options={[{ value: '', label: 'not said' }, ...METERS.map((kind) => ({ value: kind, label: kind }))]}
+        onPick={(chosen) => onCondition({ meter: chosen })}
+        aside
+      />
       {(
         [
           ['meterSetting', 'Species setting'],

@@ -8,7 +8,6 @@ export function LiveGauge({ shown, onTake }: { shown: GaugeShown; onTake: () => 
   return (
     <button
       type="button"
-      tabIndex={-1}
       // the field keeps the focus when the chip is touched
       onMouseDown={(event) => event.preventDefault()}
       onClick={onTake}

@@ -23,7 +23,6 @@ export function ProgressPanel({ stages, draft }: { stages: readonly Stage[]; dra
           <li key={`${i} ${title}`}>
             <a
               href={`#stage-${i}`}
-              tabIndex={-1}
               className="flex min-h-[34px] items-center justify-between gap-2 text-[0.92rem] underline decoration-rule underline-offset-4"
             >
               {title}

@@ -1,13 +1,6 @@
 import type { Examination } from '@upright-elder/contract';
 import { sayDate } from '@upright-elder/core/days';
-import {
-  parseFrets,
-  POINTS,
-  VERDICTS,
-  type PointId,
-  type StateId,
-  type Verdict,
-} from '@upright-elder/core/readings';
+import { parseFrets, POINTS, VERDICTS, type PointId, type StateId } from '@upright-elder/core/readings';
 import { ToggleGroup } from 'radix-ui';
 import { useState, type KeyboardEvent } from 'react';
 import { Link, useNavigate } from 'react-router';
@@ -22,6 +15,7 @@ import {
   withState,
   type DraftFinding,
 } from './draftFinding.js';
+import { ListField } from '../../../fields/ListField.js';
 
 interface Props {
   point: PointId;
@@ -132,7 +126,6 @@ export function PointLine(props: Props) {
               type="button"
               className="min-h-[44px] px-3 text-faint underline decoration-dotted underline-offset-4"
               data-aside
-              tabIndex={-1}
               aria-label={`${name}, say more`}
               onClick={() => setMore(true)}
             >
@@ -141,24 +134,22 @@ export function PointLine(props: Props) {
           )}
         </ToggleGroup.Root>
         <div hidden={!shown} className={shown ? 'mt-1 flex flex-wrap items-start gap-x-3 gap-y-1' : ''}>
-          <label className="flex items-center gap-2">
-            <span className="sr-only">{name}, verdict</span>
+          <div className="flex items-center gap-2">
             {finding.verdict && <VerdictMark verdict={finding.verdict} bare />}
-            <select
-              className="field w-auto"
-              data-aside
+            <ListField
+              label={`${name}, verdict`}
+              hideLabel
+              aside
+              className="w-44"
               value={finding.verdict}
-              aria-invalid={refusal ? true : undefined}
-              onChange={(event) => change({ verdict: event.target.value as Verdict | '' })}
-            >
-              <option value="">not looked at</option>
-              {VERDICTS.map((verdict) => (
-                <option key={verdict} value={verdict}>
-                  {VERDICT_WORDS[verdict]}
-                </option>
-              ))}
-            </select>
-          </label>
+              invalid={refusal !== undefined}
+              options={[
+                { value: '', label: 'not looked at' },
+                ...VERDICTS.map((verdict) => ({ value: verdict, label: VERDICT_WORDS[verdict] })),
+              ]}
+              onPick={(verdict) => change({ verdict: verdict })}
+            />
+          </div>
           {frets && (
             <div className="w-40">
               <TypedField

@@ -14,6 +14,7 @@ import { ReadingField, SAME } from '../../../fields/ReadingField.js';
 import { placesOf, toolOf, unitOf, type Draft, type FieldKey } from './draft.js';
 import { FieldNote } from './FieldNote.js';
 import { LiveGauge } from './LiveGauge.js';
+import { ListField } from '../../../fields/ListField.js';
 
 interface Props {
   quantity: QuantityId;
@@ -83,24 +84,21 @@ export function ReadingLine(props: Props) {
           {name}
         </div>
         <p className="text-[0.85rem] leading-snug text-faint lg:hidden">{how}</p>
-        <label className="text-[0.85rem] text-faint">
-          <span className="sr-only">{name}, read </span>with{' '}
-          <select
-            className="max-w-[10rem] border-b border-dotted border-faint bg-transparent py-1 text-faint"
-            data-aside
-            tabIndex={-1}
+        <div className="flex items-center gap-1.5 text-[0.85rem] text-faint">
+          <span aria-hidden="true">with</span>
+          <ListField
+            label={`${name}, read with`}
+            hideLabel
+            plain
+            aside
+            className="max-w-[11rem]"
             value={tool}
-            onChange={(event) => onTool(quantity, event.target.value)}
-          >
-            {tools
+            options={tools
               .filter((one) => one.dimension === dimension && (!one.retired || one.id === tool))
-              .map((one) => (
-                <option key={one.id} value={one.id}>
-                  {one.name}
-                </option>
-              ))}
-          </select>
-        </label>
+              .map((one) => ({ value: one.id, label: one.name }))}
+            onPick={(chosen) => onTool(quantity, chosen)}
+          />
+        </div>
         {toolsHere.some((one) => one !== tool) && (
           <p className="text-[0.85rem] text-faint">
             {toolsHere

@@ -7,6 +7,8 @@ import { useVersionedForm } from '../../../data/useVersionedForm.js';
 import { KindsField } from './KindsField.js';
 import { sayDone } from './sayDone.js';
 import { TreatmentsField } from './TreatmentsField.js';
+import { ListField } from '../../../fields/ListField.js';
+import { DayField } from '../../../fields/DayField.js';
 
 type Edited = Pick<InterventionInput, 'version' | 'date' | 'kinds' | 'treatments' | 'note'> & {
   time: string;
@@ -78,16 +80,14 @@ export function InterventionForm({ id, instrumentId, archtop, stored, examinatio
       />
       <TreatmentsField treatments={value.treatments} onChange={(treatments) => change({ treatments })} />
       <div className="mt-2 flex flex-wrap items-end gap-3">
-        <label className="text-[0.9rem] font-bold">
-          Day
-          <input
-            type="date"
-            className="field block w-44 font-normal"
+        <div className="w-60">
+          <DayField
+            label="Day"
             max={today}
             value={value.date}
-            onChange={(event) => change({ date: event.target.value, follows: '' })}
+            onChange={(date) => change({ date, follows: '' })}
           />
-        </label>
+        </div>
         <label className="text-[0.9rem] font-bold">
           Time, where known
           <input
@@ -110,22 +110,18 @@ export function InterventionForm({ id, instrumentId, archtop, stored, examinatio
           />
         </label>
         {ofDay.length > 0 && (
-          <label className="text-[0.9rem] font-bold">
-            On that day
-            <select
-              className="field block font-normal"
-              value={value.follows}
-              onChange={(event) => change({ follows: event.target.value })}
-            >
-              <option value="">before it was examined</option>
-              {ofDay.map((one, i) => (
-                <option key={one.id} value={one.id}>
-                  after {ofDay.length === 1 ? 'the examination' : `examination ${i + 1}`} of{' '}
-                  {sayDate(one.date)}
-                </option>
-              ))}
-            </select>
-          </label>
+          <ListField
+            label="On that day"
+            value={value.follows}
+            options={[
+              { value: '', label: 'before it was examined' },
+              ...ofDay.map((one, i) => ({
+                value: one.id,
+                label: `after ${ofDay.length === 1 ? 'the examination' : `examination ${i + 1}`} of${' '}${sayDate(one.date)}`,
+              })),
+            ]}
+            onPick={(chosen) => change({ follows: chosen })}
+          />
         )}
         <label className="min-w-64 grow text-[0.9rem] font-bold">
           In words

@@ -1,5 +1,6 @@
 import { TREATMENTS, type TreatmentId } from '@upright-elder/core/treatments';
-import { TreatmentOptions } from '../../../fields/TreatmentOptions.js';
+import { SearchField } from '../../../fields/SearchField.js';
+import { treatmentOptions } from '../../../fields/treatmentOptions.js';
 
 /** Which treatments of the catalogue it was: what was done before and after them teaches the shop what they do. */
 export function TreatmentsField({
@@ -11,17 +12,15 @@ export function TreatmentsField({
 }) {
   return (
     <div className="mt-2">
-      <label className="block max-w-[32rem] text-[0.9rem] font-bold">
-        Of the catalogue
-        <select
-          className="field block font-normal"
+      <div className="max-w-[32rem]">
+        <SearchField
+          label="Of the catalogue"
           value=""
-          onChange={({ target: { value } }) => value && onChange([...treatments, value as TreatmentId])}
-        >
-          <option value="">none, or add one</option>
-          <TreatmentOptions without={treatments} />
-        </select>
-      </label>
+          placeholder="none, or add one"
+          options={treatmentOptions(treatments)}
+          onPick={(chosen) => onChange([...treatments, chosen as TreatmentId])}
+        />
+      </div>
       {treatments.length > 0 && (
         <ul className="mt-1 flex flex-wrap gap-2">
           {treatments.map((id) => (

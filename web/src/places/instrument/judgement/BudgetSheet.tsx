@@ -8,6 +8,7 @@ import { useState } from 'react';
 import { Drawn } from '../../../drawings/Drawn.js';
 import { Choice } from '../../../fields/Choice.js';
 import { CAUSES } from './causes.js';
+import { Fold } from '../../../fields/Fold.js';
 
 /** Nearer than this no rule tells it from its target, m. */
 const ON_TARGET = 0.00002;
@@ -86,8 +87,7 @@ export function BudgetSheet({
         In {move.name} at the saddle line: up lifts the strings, down lowers them; about half of each stands
         in the action at fret 12. The whisker is the error.
       </p>
-      <details className="mt-1">
-        <summary className="min-h-[44px] cursor-pointer py-2 text-[0.95rem]">At fret 12, in numbers</summary>
+      <Fold className="mt-1" summaryClass="text-[0.95rem]" summary="At fret 12, in numbers">
         <table className="w-full text-left">
           <thead>
             <tr className="border-b border-rule text-[0.9rem] text-faint">
@@ -120,7 +120,7 @@ export function BudgetSheet({
             </tr>
           </tbody>
         </table>
-      </details>
+      </Fold>
     </section>
   );
 }

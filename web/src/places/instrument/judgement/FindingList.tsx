@@ -1,9 +1,9 @@
 import type { Evidence, JudgedFinding } from '@upright-elder/contract';
 import { sayDate } from '@upright-elder/core/days';
 import { placeName, POINTS, QUANTITIES } from '@upright-elder/core/readings';
-import { ChevronDown } from 'lucide-react';
 import { Link } from 'react-router';
 import { SeverityMark } from '../../../fields/SeverityMark.js';
+import { Fold } from '../../../fields/Fold.js';
 
 const CERTAINTY = { certain: '', probable: 'probably', suspected: 'suspected' } as const;
 
@@ -26,21 +26,19 @@ export function FindingList({ findings }: { findings: JudgedFinding[] }) {
 function FindingOf({ finding }: { finding: JudgedFinding }) {
   const { severity, certainty, text, evidence, never, schools } = finding;
   return (
-    <details className="group">
-      <summary className="grid min-h-[44px] cursor-pointer list-none grid-cols-[7rem_minmax(0,1fr)_1.2rem] gap-x-3 py-1 max-sm:grid-cols-[minmax(0,1fr)_1.2rem]">
-        <span className="flex flex-col pt-0.5">
-          <SeverityMark severity={severity} />
-          {CERTAINTY[certainty] && <span className="text-[0.85rem] text-faint">{CERTAINTY[certainty]}</span>}
+    <Fold
+      summary={
+        <span className="grid grid-cols-[7rem_minmax(0,1fr)] gap-x-3 py-1 max-sm:grid-cols-1">
+          <span className="flex flex-col pt-0.5">
+            <SeverityMark severity={severity} />
+            {CERTAINTY[certainty] && (
+              <span className="text-[0.85rem] text-faint">{CERTAINTY[certainty]}</span>
+            )}
+          </span>
+          <span className="font-serif text-[1.12rem] leading-snug">{text}</span>
         </span>
-        <span className="font-serif text-[1.12rem] leading-snug max-sm:order-last max-sm:col-span-2">
-          {text}
-        </span>
-        <ChevronDown
-          size={20}
-          className="mt-1 text-faint group-open:rotate-180"
-          aria-label="What it stands on"
-        />
-      </summary>
+      }
+    >
       <div className="pb-2 text-[0.95rem] sm:pl-[7.75rem]">
         {never.length > 0 && (
           <p>
@@ -62,7 +60,7 @@ function FindingOf({ finding }: { finding: JudgedFinding }) {
           </p>
         )}
       </div>
-    </details>
+    </Fold>
   );
 }
 

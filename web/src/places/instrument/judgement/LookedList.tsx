@@ -1,6 +1,7 @@
 import type { Judgement } from '@upright-elder/contract';
 import type { Looked } from '@upright-elder/core/diagnosis';
 import { lineOf } from '@upright-elder/core/readings';
+import { Fold } from '../../../fields/Fold.js';
 
 const HEADINGS: [looked: Looked, heading: string][] = [
   ['not looked at', 'Not looked at'],
@@ -14,10 +15,10 @@ const HEADINGS: [looked: Looked, heading: string][] = [
 export function LookedList({ looked }: Pick<Judgement, 'looked'>) {
   const not = looked.filter((one) => one.looked === 'not looked at').length;
   return (
-    <details className="sheet px-4 py-1">
-      <summary className="min-h-[44px] cursor-pointer py-2.5">
-        What was looked at{not > 0 && <span className="text-faint"> · {not} lines not yet</span>}
-      </summary>
+    <Fold
+      className="sheet px-4 py-1"
+      summary={<>What was looked at{not > 0 && <span className="text-faint"> · {not} lines not yet</span>}</>}
+    >
       <dl className="pb-2 text-[0.95rem]">
         {HEADINGS.map(([state, heading]) => {
           const lines = looked.filter((one) => one.looked === state);
@@ -30,6 +31,6 @@ export function LookedList({ looked }: Pick<Judgement, 'looked'>) {
           );
         })}
       </dl>
-    </details>
+    </Fold>
   );
 }

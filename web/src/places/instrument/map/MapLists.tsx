@@ -5,6 +5,7 @@ import { useState } from 'react';
 import type { Mark } from '@upright-elder/contract';
 import { StrikeOut, StruckWords } from '../../../app/StrikeOut.js';
 import { drawnOf, inARow, nameOf, sayExtent, type DrawnMark } from './mapDocument.js';
+import { ListField } from '../../../fields/ListField.js';
 
 /** Every mark with how it was last seen; live damage first to the eye by shape, word and colour. */
 export function MarksList({
@@ -122,17 +123,18 @@ export function PartsList({
       </ul>
       {(back || face === 'top inside') && (
         <div className="mt-2 flex flex-wrap gap-2">
-          <select
-            className="field w-auto"
-            aria-label="Kind of the brace"
+          <ListField
+            label="Kind of the brace"
+            hideLabel
             value={back ? 'back brace' : kind}
+            options={BRACE_KINDS.filter((one) => (one === 'back brace') === back).map((one) => ({
+              value: one,
+              label: one,
+            }))}
+            onPick={(chosen) => setKind(chosen)}
+            className="w-auto"
             disabled={back}
-            onChange={(event) => setKind(event.target.value as BraceKind)}
-          >
-            {BRACE_KINDS.filter((one) => (one === 'back brace') === back).map((one) => (
-              <option key={one}>{one}</option>
-            ))}
-          </select>
+          />
           <button type="button" className="quiet" onClick={() => onAdd(back ? 'back brace' : kind)}>
             Add a brace
           </button>

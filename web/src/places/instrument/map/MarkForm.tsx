@@ -14,6 +14,7 @@ import {
 } from './mapDocument.js';
 import { MarkHistory } from './MarkHistory.js';
 import { SightingFields } from './SightingFields.js';
+import { DayField } from '../../../fields/DayField.js';
 
 interface Props {
   mark: DrawnMark;
@@ -72,7 +73,7 @@ export function MarkForm(props: Props) {
       </label>
       {open ? (
         <>
-          <DayField
+          <MarkDay
             key={shown.date}
             label="Seen on"
             day={shown.date}
@@ -175,7 +176,7 @@ function OtherDay({ mark, today, onAdd }: { mark: DrawnMark; today: string; onAd
       </button>
     );
   return (
-    <DayField
+    <MarkDay
       label="It was seen on"
       day=""
       today={today}
@@ -190,7 +191,7 @@ function OtherDay({ mark, today, onAdd }: { mark: DrawnMark; today: string; onAd
 }
 
 /** A day up to today; taken once it is whole. */
-function DayField({
+function MarkDay({
   label,
   day,
   today,
@@ -202,7 +203,6 @@ function DayField({
   /** @returns why it cannot be that day */
   onDay: (date: string) => string | null;
 }) {
-  const [text, setText] = useState(day);
   const [refusal, setRefusal] = useState<string | null>(null);
   const take = (date: string) => {
     if (date === '' || date === day) return;
@@ -211,20 +211,16 @@ function DayField({
     );
   };
   return (
-    <label className="mt-2 block text-[0.9rem] font-bold">
-      {label}
-      <input
-        type="date"
-        className="field font-normal"
+    <div className="mt-2">
+      <DayField
+        late
+        label={label}
         max={today}
         min="1950-01-01"
-        value={text}
-        aria-invalid={refusal ? true : undefined}
-        onChange={(event) => setText(event.target.value)}
-        onBlur={(event) => take(event.target.value)}
-        onKeyDown={(event) => event.key === 'Enter' && take(event.currentTarget.value)}
+        value={day}
+        refusal={refusal ?? undefined}
+        onChange={take}
       />
-      {refusal && <span className="font-normal text-ochre">✕ {refusal}</span>}
-    </label>
+    </div>
   );
 }

@@ -5,6 +5,7 @@ import { Link } from 'react-router';
 import { usePhotographs } from '../../../data/hooks.js';
 import { pictureUrl } from '../../../data/pictures.js';
 import { AddPhotographs } from '../photographs/AddPhotographs.js';
+import { Fold } from '../../../fields/Fold.js';
 
 /** Where a photograph of a mark was most likely taken. */
 const SPOT_OF: Record<Face, Spot> = {
@@ -33,10 +34,12 @@ export function MarkPhotographs({
   const { data } = usePhotographs(instrumentId);
   const ofMark = (data ?? []).filter((one) => one.markId === markId);
   return (
-    <details className="sheet p-4" open={ofMark.length > 0}>
-      <summary className="cursor-pointer font-serif text-[1.1rem] font-semibold">
-        Photographs of it{ofMark.length > 0 && `, ${ofMark.length}`}
-      </summary>
+    <Fold
+      className="sheet p-4"
+      summaryClass="font-serif text-[1.1rem] font-semibold"
+      summary={<>Photographs of it{ofMark.length > 0 && `, ${ofMark.length}`}</>}
+      defaultOpen={ofMark.length > 0}
+    >
       <ul className="mt-2 grid grid-cols-3 gap-2">
         {ofMark.map(({ id, picture, spot, note, takenOn }) => (
           <li key={id}>
@@ -56,6 +59,6 @@ export function MarkPhotographs({
       ) : (
         <p className="text-[0.9rem] text-faint">Save the map first; then they can be added here.</p>
       )}
-    </details>
+    </Fold>
   );
 }

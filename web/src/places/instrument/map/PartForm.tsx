@@ -10,12 +10,13 @@ import {
   type Plan,
 } from '@upright-elder/core/map';
 import { parsePercent, printLength } from '@upright-elder/core/units';
-import { SPECIES, SPECIES_IDS, type SpeciesId } from '@upright-elder/core/wood';
+import { SPECIES, SPECIES_IDS } from '@upright-elder/core/wood';
 import { useState } from 'react';
 import { LengthField } from '../../../fields/LengthField.js';
 import { TypedField } from '../../../fields/TypedField.js';
 import { LooseForm, type Loose } from './LooseForm.js';
 import { metresOf } from './mapDocument.js';
+import { ListField } from '../../../fields/ListField.js';
 
 interface Props {
   plan: Plan;
@@ -118,20 +119,12 @@ function BraceWords({
           onChange={(event) => onPlan(withBrace(plan, { ...brace, name: event.target.value }))}
         />
       </label>
-      <label className="mt-1 block text-[0.9rem] font-bold">
-        Brace wood
-        <select
-          className="field font-normal"
-          value={brace.wood}
-          onChange={(event) => onPlan(withBrace(plan, { ...brace, wood: event.target.value as SpeciesId }))}
-        >
-          {SPECIES_IDS.map((id) => (
-            <option key={id} value={id}>
-              {SPECIES[id].name}
-            </option>
-          ))}
-        </select>
-      </label>
+      <ListField
+        label="Brace wood"
+        value={brace.wood}
+        options={SPECIES_IDS.map((id) => ({ value: id, label: SPECIES[id].name }))}
+        onPick={(chosen) => onPlan(withBrace(plan, { ...brace, wood: chosen }))}
+      />
       {marked ? (
         <p className="mt-2 text-[0.9rem] text-faint">Loose stretches are marked on it, so it stays.</p>
       ) : (

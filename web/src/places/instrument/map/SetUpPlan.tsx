@@ -24,6 +24,7 @@ import { refusals } from '../../../data/save.js';
 import { PlanDrawing } from '../../../drawings/plan/PlanDrawing.js';
 import { LengthField } from '../../../fields/LengthField.js';
 import { metresOf } from './mapDocument.js';
+import { ListField } from '../../../fields/ListField.js';
 
 /** The layout that an instrument is offered first: its own bracing where that was entered. */
 function bracingOf({ type, build = {} }: Instrument): BracingId {
@@ -81,34 +82,18 @@ export function SetUpPlan({ instrument }: { instrument: Instrument }) {
           left empty keeps the shape’s own.
         </p>
         <div className="mt-2 grid gap-x-4 gap-y-1 sm:grid-cols-2">
-          <label className="text-[0.9rem] font-bold">
-            Body shape
-            <select
-              className="field font-normal"
-              value={shape}
-              onChange={(event) => setShape(event.target.value as BodyShapeId)}
-            >
-              {BODY_SHAPE_IDS.map((id) => (
-                <option key={id} value={id}>
-                  {BODY_SHAPES[id].name}
-                </option>
-              ))}
-            </select>
-          </label>
-          <label className="text-[0.9rem] font-bold">
-            Bracing
-            <select
-              className="field font-normal"
-              value={bracing}
-              onChange={(event) => setBracing(event.target.value as BracingId)}
-            >
-              {BRACING_IDS.map((id) => (
-                <option key={id} value={id}>
-                  {BRACINGS[id]}
-                </option>
-              ))}
-            </select>
-          </label>
+          <ListField
+            label="Body shape"
+            value={shape}
+            options={BODY_SHAPE_IDS.map((id) => ({ value: id, label: BODY_SHAPES[id].name }))}
+            onPick={(chosen) => setShape(chosen)}
+          />
+          <ListField
+            label="Bracing"
+            value={bracing}
+            options={BRACING_IDS.map((id) => ({ value: id, label: BRACINGS[id] }))}
+            onPick={(chosen) => setBracing(chosen)}
+          />
           <LengthField
             label="Body length"
             unit="mm"

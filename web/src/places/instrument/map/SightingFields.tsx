@@ -1,9 +1,11 @@
 import type { Sighting } from '@upright-elder/contract';
-import { MARK_STATES, type MarkState } from '@upright-elder/core/map';
+import { MARK_STATES } from '@upright-elder/core/map';
 import { lengthsAgree, pathLength, type MarkKind } from '@upright-elder/core/map';
 import { useState } from 'react';
 import { LengthField } from '../../../fields/LengthField.js';
 import { metresOf } from './mapDocument.js';
+import { ListField } from '../../../fields/ListField.js';
+import { Tick } from '../../../fields/Tick.js';
 
 interface Props {
   kind: MarkKind;
@@ -50,49 +52,27 @@ export function SightingFields({ kind, sighting, onSighting }: Props) {
             <AlongField label="From, along the brace" side="from" {...{ sighting, onSighting }} />
             <AlongField label="To, along the brace" side="to" {...{ sighting, onSighting }} />
             {typed('width', 'Stands open, strings off')}
-            <label className="text-[0.9rem] font-bold">
-              Its tip
-              <select
-                className="field font-normal"
-                value={TIPS.findIndex(({ value }) => value === (sighting.letIn ?? null))}
-                onChange={(event) => onSighting({ letIn: TIPS[Number(event.target.value)]!.value })}
-              >
-                {TIPS.map(({ words }, i) => (
-                  <option key={words} value={i}>
-                    {words}
-                  </option>
-                ))}
-              </select>
-            </label>
+            <ListField
+              label="Its tip"
+              value={String(TIPS.findIndex(({ value }) => value === (sighting.letIn ?? null)))}
+              options={TIPS.map(({ words }, i) => ({ value: String(i), label: words }))}
+              onPick={(chosen) => onSighting({ letIn: TIPS[Number(chosen)]!.value })}
+            />
           </>
         )}
-        <label className="text-[0.9rem] font-bold">
-          It is
-          <select
-            className="field font-normal"
-            value={sighting.state}
-            onChange={(event) => onSighting({ state: event.target.value as MarkState })}
-          >
-            {MARK_STATES.map((state) => (
-              <option key={state}>{state}</option>
-            ))}
-          </select>
-        </label>
+        <ListField
+          label="It is"
+          value={sighting.state}
+          options={MARK_STATES.map((state) => ({ value: state, label: state }))}
+          onPick={(chosen) => onSighting({ state: chosen })}
+        />
         {crack && (
-          <label className="text-[0.9rem] font-bold">
-            Light from inside
-            <select
-              className="field font-normal"
-              value={LIGHT.findIndex(({ value }) => value === sighting.through)}
-              onChange={(event) => onSighting({ through: LIGHT[Number(event.target.value)]!.value })}
-            >
-              {LIGHT.map(({ words }, i) => (
-                <option key={words} value={i}>
-                  {words}
-                </option>
-              ))}
-            </select>
-          </label>
+          <ListField
+            label="Light from inside"
+            value={String(LIGHT.findIndex(({ value }) => value === sighting.through))}
+            options={LIGHT.map(({ words }, i) => ({ value: String(i), label: words }))}
+            onPick={(chosen) => onSighting({ through: LIGHT[Number(chosen)]!.value })}
+          />
         )}
       </div>
       {agreed && !agreed.ok && (
@@ -101,15 +81,11 @@ export function SightingFields({ kind, sighting, onSighting }: Props) {
         </p>
       )}
       {crack && (
-        <label className="flex min-h-[44px] items-center gap-2">
-          <input
-            type="checkbox"
-            className="h-6 w-6 accent-verdigris"
-            checked={sighting.cleated}
-            onChange={(event) => onSighting({ cleated: event.target.checked })}
-          />
-          Cleated
-        </label>
+        <Tick
+          label="Cleated"
+          checked={sighting.cleated}
+          onChange={(checked) => onSighting({ cleated: checked })}
+        />
       )}
       <label className="block text-[0.9rem] font-bold">
         Note on this day

@@ -3,6 +3,7 @@ import { Redo2, Undo2 } from 'lucide-react';
 import { Typed } from './Board.js';
 import type { CrossHair } from './useCrossHair.js';
 import type { MapOnBoard } from './useMapDocument.js';
+import { ListField } from '../../../fields/ListField.js';
 
 interface Props {
   map: MapOnBoard;
@@ -31,18 +32,17 @@ export function Tools({ map, hair, kind, kinds, onKind, onBegin, onDone }: Props
             <button type="button" className="act" onClick={onBegin}>
               Mark
             </button>
-            <select
-              className="field w-auto"
-              aria-label="What is marked"
+            <ListField
+              label="What is marked"
+              hideLabel
               value={kind}
-              onChange={(event) => onKind(event.target.value as MarkKind)}
-            >
-              {kinds.map((one) => (
-                <option key={one} value={one}>
-                  {one === 'separation' ? 'loose brace' : one}
-                </option>
-              ))}
-            </select>
+              options={kinds.map((one) => ({
+                value: one,
+                label: one === 'separation' ? 'loose brace' : one,
+              }))}
+              onPick={(chosen) => onKind(chosen)}
+              className="w-auto"
+            />
           </>
         )}
         <span className="ml-auto flex gap-1">

@@ -6,6 +6,8 @@ import { useRefresh } from '../../../data/hooks.js';
 import { newId } from '../../../data/ids.js';
 import { usePersonId } from '../../../data/person.js';
 import { sendPicture } from '../../../data/pictures.js';
+import { ListField } from '../../../fields/ListField.js';
+import { DayField } from '../../../fields/DayField.js';
 
 interface Sending {
   id: string;
@@ -109,28 +111,13 @@ export function AddPhotographs({
     >
       <h3 className="text-[1.15rem]">Add photographs</h3>
       <div className="mt-1 grid grid-cols-2 gap-2">
-        <label className="text-[0.9rem] font-bold">
-          Spot
-          <select
-            className="field font-normal"
-            value={spot}
-            onChange={(event) => setSpot(event.target.value as Spot)}
-          >
-            {SPOTS.map((one) => (
-              <option key={one}>{one}</option>
-            ))}
-          </select>
-        </label>
-        <label className="text-[0.9rem] font-bold">
-          Taken on
-          <input
-            type="date"
-            className="field font-normal"
-            max={today}
-            value={takenOn}
-            onChange={(event) => setTakenOn(event.target.value)}
-          />
-        </label>
+        <ListField
+          label="Spot"
+          value={spot}
+          options={SPOTS.map((one) => ({ value: one, label: one }))}
+          onPick={(chosen) => setSpot(chosen)}
+        />
+        <DayField label="Taken on" max={today} value={takenOn} onChange={setTakenOn} />
       </div>
       <button type="button" className="act mt-2" onClick={() => input.current?.click()}>
         Choose files

@@ -3,6 +3,7 @@ import type { Photograph } from '@upright-elder/contract';
 import { Slider } from 'radix-ui';
 import { useState } from 'react';
 import { pictureUrl } from '../../../data/pictures.js';
+import { ListField } from '../../../fields/ListField.js';
 
 const dayOf = ({ takenOn }: Photograph) => sayDate(takenOn);
 
@@ -62,18 +63,15 @@ export function Compare({ photograph, others }: { photograph: Photograph; others
         </figcaption>
       )}
       {others.length > 0 && (
-        <label className="mt-2 block text-[0.9rem]">
-          Lay another day of the same spot over it
-          <select className="field" value={otherId} onChange={(event) => setOtherId(event.target.value)}>
-            <option value="">none</option>
-            {others.map((one) => (
-              <option key={one.id} value={one.id}>
-                {dayOf(one)}
-                {one.note && `, ${one.note}`}
-              </option>
-            ))}
-          </select>
-        </label>
+        <ListField
+          label="Lay another day of the same spot over it"
+          value={otherId}
+          options={[
+            { value: '', label: 'none' },
+            ...others.map((one) => ({ value: one.id, label: `${dayOf(one)}${one.note && `, ${one.note}`}` })),
+          ]}
+          onPick={(chosen) => setOtherId(chosen)}
+        />
       )}
     </figure>
   );

@@ -2,7 +2,8 @@ import type { OwnPlan, RepairPlan } from '@upright-elder/core/plans';
 import type { Schools } from '@upright-elder/core/diagnosis';
 import { TREATMENTS, type OwnTreatment, type TreatmentId } from '@upright-elder/core/treatments';
 import type { HeightUnit } from '@upright-elder/core/units';
-import { TreatmentOptions } from '../../../fields/TreatmentOptions.js';
+import { SearchField } from '../../../fields/SearchField.js';
+import { treatmentOptions } from '../../../fields/treatmentOptions.js';
 import { OwnSettings } from './OwnSettings.js';
 import type { OwnState } from './useOwn.js';
 
@@ -55,17 +56,15 @@ export function OwnPanel({ state, plan, plans, unit, archtop, offeredOwn, school
             />
           ))}
         </div>
-        <label className="mt-2 block max-w-[32rem]">
-          <span className="text-[0.92rem] text-faint">Another treatment</span>
-          <select
-            className="field"
+        <div className="mt-2 max-w-[32rem]">
+          <SearchField
+            label="Another treatment"
             value=""
-            onChange={({ target: { value } }) => value && change([value as TreatmentId], [])}
-          >
-            <option value="">choose from the catalogue</option>
-            <TreatmentOptions without={offered} />
-          </select>
-        </label>
+            placeholder="choose from the catalogue"
+            options={treatmentOptions(offered)}
+            onPick={(chosen) => change([chosen as TreatmentId], [])}
+          />
+        </div>
       </fieldset>
       <fieldset className="mt-3">
         <legend className="font-bold">Set by hand</legend>

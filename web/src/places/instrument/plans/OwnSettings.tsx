@@ -6,6 +6,7 @@ import { useId, useState } from 'react';
 import { Choice } from '../../../fields/Choice.js';
 import { OneSlider } from '../../../fields/OneSlider.js';
 import { SCHOOL_WORDS } from './schoolWords.js';
+import { ListField } from '../../../fields/ListField.js';
 
 interface Props {
   settings: PlanSettings;
@@ -151,22 +152,16 @@ function SchoolFields({ settings, onChange, schools }: Pick<Props, 'settings' | 
   return (
     <>
       {(Object.keys(SCHOOLS) as (keyof typeof SCHOOLS)[]).map((school) => (
-        <label key={school}>
-          <span className="block font-bold">{SCHOOL_WORDS[school].name}</span>
-          <select
-            className="field"
-            value={settings.schools[school] ?? schools[school]}
-            onChange={({ target: { value } }) =>
-              onChange({ schools: { ...settings.schools, [school]: value } })
-            }
-          >
-            {SCHOOLS[school].map((one) => (
-              <option key={one} value={one}>
-                {(SCHOOL_WORDS[school].ways as Record<string, string>)[one]}
-              </option>
-            ))}
-          </select>
-        </label>
+        <ListField
+          key={school}
+          label={SCHOOL_WORDS[school].name}
+          value={settings.schools[school] ?? schools[school]}
+          options={SCHOOLS[school].map((one) => ({
+            value: one,
+            label: (SCHOOL_WORDS[school].ways as Record<string, string>)[one] ?? one,
+          }))}
+          onPick={(chosen) => onChange({ schools: { ...settings.schools, [school]: chosen } })}
+        />
       ))}
     </>
   );

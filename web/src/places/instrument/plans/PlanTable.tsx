@@ -18,6 +18,7 @@ import { cardDrawing, monthsDrawing, PAGE_INKS } from '@upright-elder/drawings';
 import type { ReactNode } from 'react';
 import { Drawn } from '../../../drawings/Drawn.js';
 import { SeverityMark } from '../../../fields/SeverityMark.js';
+import { Fold } from '../../../fields/Fold.js';
 
 export interface Column {
   key: string;
@@ -298,10 +299,14 @@ function Steps({ plan }: { plan: RepairPlan }) {
 function Risks({ plan }: { plan: RepairPlan }) {
   if (plan.risks.length === 0) return <span className="text-faint">nothing that is known of</span>;
   return (
-    <details>
-      <summary className="min-h-[44px] cursor-pointer py-2 text-[0.95rem]">
-        {plan.risks.length} {plan.risks.length === 1 ? 'thing' : 'things'}
-      </summary>
+    <Fold
+      summaryClass="text-[0.95rem]"
+      summary={
+        <>
+          {plan.risks.length} {plan.risks.length === 1 ? 'thing' : 'things'}
+        </>
+      }
+    >
       <ul className="grid gap-1 text-[0.92rem]">
         {plan.risks.map(({ id, if: when, then }, i) => (
           <li key={i}>
@@ -309,7 +314,7 @@ function Risks({ plan }: { plan: RepairPlan }) {
           </li>
         ))}
       </ul>
-    </details>
+    </Fold>
   );
 }
 

@@ -9,6 +9,7 @@ import { useVersionedForm } from '../../../data/useVersionedForm.js';
 import { TypedField } from '../../../fields/TypedField.js';
 import { understoodPercent } from '../../../fields/understood.js';
 import { formOf, inputOf } from '../details/form.js';
+import { ListField } from '../../../fields/ListField.js';
 
 interface KeptForm {
   version: number;
@@ -87,23 +88,17 @@ function KeptFields({ instrument, onSaved }: { instrument: Instrument; onSaved: 
         void form.save();
       }}
     >
-      <label className="col-span-full text-[0.9rem] font-bold">
-        In a room that is followed
-        <select
-          className="field block w-full font-normal"
-          value={value.keptRoomId}
-          onChange={(event) => change({ keptRoomId: event.target.value })}
-        >
-          <option value="">no, between these humidities</option>
-          {rooms
+      <ListField
+        label="In a room that is followed"
+        value={value.keptRoomId}
+        options={[
+          { value: '', label: 'no, between these humidities' },
+          ...rooms
             .filter(({ id, struck }) => !struck || id === value.keptRoomId)
-            .map(({ id, name }) => (
-              <option key={id} value={id}>
-                {name}
-              </option>
-            ))}
-        </select>
-      </label>
+            .map(({ id, name }) => ({ value: id, label: name })),
+        ]}
+        onPick={(chosen) => change({ keptRoomId: chosen })}
+      />
       {!inRoom &&
         (
           [

@@ -5,6 +5,7 @@ import { toast } from 'sonner';
 import { copyText } from '../../../app/copyText.js';
 import type { ScenarioPoint } from '../../../workers/seasons.worker.js';
 import { trimmed, type SeriesUnit } from './unitOf.js';
+import { Fold } from '../../../fields/Fold.js';
 
 interface Props {
   name: string;
@@ -45,8 +46,7 @@ export const NumbersTable = memo(function NumbersTable({ name, points, scenario,
     else toast.error('The browser does not let the page copy: mark the table and copy it by hand.');
   };
   return (
-    <details className="mt-2">
-      <summary className="min-h-[44px] cursor-pointer content-center font-bold">Table</summary>
+    <Fold className="mt-2" summaryClass="font-bold" summary="Table">
       <button type="button" className="quiet" onClick={() => void copy()}>
         Copy the table
       </button>
@@ -80,6 +80,6 @@ export const NumbersTable = memo(function NumbersTable({ name, points, scenario,
           </tbody>
         </table>
       </div>
-    </details>
+    </Fold>
   );
 });

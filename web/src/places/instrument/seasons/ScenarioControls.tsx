@@ -1,12 +1,14 @@
 import { AS_IT_WAS, PACKS_HUMIDITY, type Climate, type Scenario } from '@upright-elder/core/air';
 import type { Forecast } from '@upright-elder/contract';
-import { dayOf } from '@upright-elder/core/days';
+import { dayOf, isDay } from '@upright-elder/core/days';
 import { HUMIDITY_WINDOW } from '@upright-elder/core/targets';
 import { Slider } from 'radix-ui';
 import { useState } from 'react';
 import { useRoomAir, useRooms } from '../../../data/hooks.js';
 import { Choice } from '../../../fields/Choice.js';
 import { OneSlider } from '../../../fields/OneSlider.js';
+import { ListField } from '../../../fields/ListField.js';
+import { DayField } from '../../../fields/DayField.js';
 
 interface Props {
   /** the room it lives in */
@@ -134,31 +136,22 @@ function MovedTo({ homeRoomId, today, onScenario }: Omit<Props, 'kept'>) {
     return <p className="py-2 text-faint">There is no other room yet: add one under Air, with its log.</p>;
   return (
     <div className="flex flex-wrap items-end gap-3 py-1">
-      <label className="text-[0.9rem] font-bold">
-        To
-        <select
-          className="field block w-56 font-normal"
-          value={roomId}
-          onChange={(event) => setChosen(event.target.value)}
-        >
-          {others.map(({ id, name }) => (
-            <option key={id} value={id}>
-              {name}
-            </option>
-          ))}
-        </select>
-      </label>
-      <label className="text-[0.9rem] font-bold">
-        From
-        <input
-          type="date"
-          className="field block w-44 font-normal"
-          value={on}
-          min={today}
-          onChange={(event) => setOn(event.target.value)}
-        />
-      </label>
-      <button type="button" className="act" disabled={!air || !on} onClick={() => move(air?.climate, on)}>
+      <ListField
+        label="To"
+        value={roomId ?? ''}
+        options={others.map(({ id, name }) => ({ value: id, label: name }))}
+        onPick={(chosen) => setChosen(chosen)}
+        className="w-56"
+      />
+      <div className="w-60">
+        <DayField label="From" value={on} min={today} onChange={setOn} />
+      </div>
+      <button
+        type="button"
+        className="act"
+        disabled={!air || !isDay(on)}
+        onClick={() => move(air?.climate, on)}
+      >
         See its year there
       </button>
       {air && <p className="basis-full text-[0.9rem] text-faint">{air.basis}</p>}

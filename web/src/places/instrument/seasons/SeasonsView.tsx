@@ -14,6 +14,8 @@ import { SentenceList } from './SentenceList.js';
 import { YearsAheadList } from './YearsAheadList.js';
 import { unitOf } from './unitOf.js';
 import { useScenarioYear } from './useScenarioYear.js';
+import { Fold } from '../../../fields/Fold.js';
+import { ListField } from '../../../fields/ListField.js';
 
 const SeasonCurve = lazy(() => import('../../../charts/SeasonCurve.js'));
 
@@ -77,32 +79,24 @@ export function SeasonsView({ id, forecast, series, shop, opened, onChoose }: Pr
         )}
         <div className="flex flex-wrap items-center justify-between gap-2">
           <h2 className="text-[1.3rem]">{series.name}</h2>
-          <label className="text-[0.9rem]">
-            <span className="sr-only">Show</span>
-            <select
-              className="field w-72"
-              value={series.key}
-              aria-label="What is shown"
-              onChange={(event) => onChoose(event.target.value)}
-            >
-              <optgroup label="Action">
-                {forecast.sides.map(({ key, name, readings }) => (
-                  <option key={key} value={key}>
-                    {name} ({readings})
-                  </option>
-                ))}
-              </optgroup>
-              {forecast.others.length > 0 && (
-                <optgroup label="Everything else that is measured again and again">
-                  {forecast.others.map(({ key, name, readings }) => (
-                    <option key={key} value={key}>
-                      {name} ({readings})
-                    </option>
-                  ))}
-                </optgroup>
-              )}
-            </select>
-          </label>
+          <ListField
+            label="What is shown"
+            hideLabel
+            className="w-72"
+            value={series.key}
+            options={[
+              { group: 'Action', options: forecast.sides.map(seriesOption) },
+              ...(forecast.others.length > 0
+                ? [
+                    {
+                      group: 'Everything else that is measured again and again',
+                      options: forecast.others.map(seriesOption),
+                    },
+                  ]
+                : []),
+            ]}
+            onPick={(key) => onChoose(key)}
+          />
         </div>
         {forecast.solving && (
           <p role="status" className="text-[0.95rem] text-ochre">
@@ -190,8 +184,7 @@ const StandsOn = memo(function StandsOn({
   const { withError, name: fineName } = unit.move;
   const { prior, priorSource, sensitivity, age } = series;
   return (
-    <details>
-      <summary className="min-h-[44px] cursor-pointer content-center font-bold">Based on</summary>
+    <Fold summaryClass="font-bold" summary="Based on">
       <ul className="list-disc pl-6">
         <li>{series.readings === 1 ? 'One reading' : `${series.readings} readings`} at pitch.</li>
         <li>{forecast.climateBasis}</li>
@@ -214,6 +207,11 @@ const StandsOn = memo(function StandsOn({
           <li key={words}>Left out: {words}.</li>
         ))}
       </ul>
-    </details>
+    </Fold>
   );
+});
+
+const seriesOption = ({ key, name, readings }: { key: string; name: string; readings: number }) => ({
+  value: key,
+  label: `${name} (${readings})`,
 });

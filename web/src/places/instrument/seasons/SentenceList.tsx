@@ -1,5 +1,6 @@
 import type { Said } from '@upright-elder/contract';
 import { WeightMark } from '../../../fields/WeightMark.js';
+import { Fold } from '../../../fields/Fold.js';
 
 /** So many sentences are enough to begin with. */
 export const FIRST = 3;
@@ -12,12 +13,17 @@ export function SentenceList({ of, rest = 'more' }: { of: readonly Said[]; rest?
     <div className="sheet mb-2 px-4">
       <Lines of={of.slice(0, FIRST)} />
       {more.length > 0 && (
-        <details className="border-t border-rule">
-          <summary className="min-h-[44px] cursor-pointer content-center font-bold">
-            {more.length} {rest}
-          </summary>
+        <Fold
+          className="border-t border-rule"
+          summaryClass="font-bold"
+          summary={
+            <>
+              {more.length} {rest}
+            </>
+          }
+        >
           <Lines of={more} />
-        </details>
+        </Fold>
       )}
     </div>
   );
@@ -41,10 +47,9 @@ export function SentenceLine({ said: { text, weight, because } }: { said: Said }
     <>
       <WeightMark weight={weight} />
       <p className="said text-[1.02rem] leading-snug">{text}</p>
-      <details>
-        <summary className="cursor-pointer text-[0.88rem] text-faint">why</summary>
+      <Fold summaryClass="text-[0.88rem] text-faint" summary="why">
         <p className="text-[0.95rem]">{because}</p>
-      </details>
+      </Fold>
     </>
   );
 }

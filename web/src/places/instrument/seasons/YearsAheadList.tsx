@@ -1,5 +1,6 @@
 import type { YearsAheadSaid } from '@upright-elder/contract';
 import { FIRST, SentenceLine } from './SentenceList.js';
+import { Fold } from '../../../fields/Fold.js';
 
 interface Props {
   all: readonly YearsAheadSaid[];
@@ -17,12 +18,9 @@ export function YearsAheadList({ all, onReadings }: Props) {
       <div className="sheet px-4">
         <Lines of={all.slice(0, FIRST)} onReadings={onReadings} />
         {more.length > 0 && (
-          <details className="border-t border-rule">
-            <summary className="min-h-[44px] cursor-pointer content-center font-bold">
-              {more.length} later
-            </summary>
+          <Fold className="border-t border-rule" summaryClass="font-bold" summary={<>{more.length} later</>}>
             <Lines of={more} onReadings={onReadings} />
-          </details>
+          </Fold>
         )}
       </div>
     </section>

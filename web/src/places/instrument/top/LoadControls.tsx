@@ -1,7 +1,8 @@
-import type { Anchor } from '@upright-elder/core/top';
 import { offered, tuningsFor, type ShopStrings } from '../../../data/strings.js';
 import { OneSlider } from '../../../fields/OneSlider.js';
 import type { Trial } from './useTrial.js';
+import { ListField } from '../../../fields/ListField.js';
+import { Tick } from '../../../fields/Tick.js';
 
 export interface Strung {
   set: string;
@@ -51,55 +52,41 @@ export function LoadControls(props: Props) {
         value={moisture}
         onValue={onMoisture}
       />
-      <label className="block text-[0.9rem] font-bold">
-        String set
-        <select
-          className="field font-normal"
-          value={strung.set}
-          onChange={(event) => withSet(event.target.value)}
-        >
-          {offered(shop.sets, strung.set).map(({ id, name }) => (
-            <option key={id} value={id} disabled={tuningsFor(shop, id).length === 0}>
-              {name}
-            </option>
-          ))}
-        </select>
-      </label>
-      <label className="mt-1 block text-[0.9rem] font-bold">
-        Tuning
-        <select
-          className="field font-normal"
-          value={strung.tuning}
-          onChange={(event) => onStrung({ ...strung, tuning: event.target.value })}
-        >
-          {offered(tuningsFor(shop, strung.set), strung.tuning).map(({ id, name }) => (
-            <option key={id} value={id}>
-              {name}
-            </option>
-          ))}
-        </select>
-      </label>
-      <label className="mt-1 block text-[0.9rem] font-bold">
-        The strings end
-        <select
-          className="field font-normal"
-          value={anchor}
-          onChange={(event) => setAnchor(event.target.value as Anchor)}
-        >
-          <option value="bridge">at the bridge, pinned or tied</option>
-          <option value="tailpiece">at a tailpiece, over a floating bridge</option>
-        </select>
-      </label>
+      <ListField
+        label="String set"
+        value={strung.set}
+        options={offered(shop.sets, strung.set).map(({ id, name }) => ({
+          value: id,
+          label: name,
+          disabled: tuningsFor(shop, id).length === 0,
+        }))}
+        onPick={(chosen) => withSet(chosen)}
+      />
+      <ListField
+        label="Tuning"
+        value={strung.tuning}
+        options={offered(tuningsFor(shop, strung.set), strung.tuning).map(({ id, name }) => ({
+          value: id,
+          label: name,
+        }))}
+        onPick={(chosen) => onStrung({ ...strung, tuning: chosen })}
+      />
+      <ListField
+        label="The strings end"
+        value={anchor}
+        options={[
+          { value: 'bridge', label: 'at the bridge, pinned or tied' },
+          { value: 'tailpiece', label: 'at a tailpiece, over a floating bridge' },
+        ]}
+        onPick={(chosen) => setAnchor(chosen)}
+      />
       {hasPlate && (
-        <label className="mt-1 flex min-h-[44px] items-center gap-2">
-          <input
-            type="checkbox"
-            className="h-6 w-6 shrink-0 accent-verdigris"
-            checked={plateCracked}
-            onChange={(event) => setPlateCracked(event.target.checked)}
-          />
-          Bridge plate cracked through the pin holes
-        </label>
+        <Tick
+          label="Bridge plate cracked through the pin holes"
+          checked={plateCracked}
+          onChange={(checked) => setPlateCracked(checked)}
+          className="mt-1"
+        />
       )}
       <p className="mt-1 text-[0.95rem]">
         Together they pull <span className="font-bold">{Math.round(pull)} N</span>

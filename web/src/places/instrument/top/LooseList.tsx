@@ -1,4 +1,5 @@
 import type { Toggle } from './stretches.js';
+import { Tick } from '../../../fields/Tick.js';
 
 /** Every stretch of brace with whether it is glued: to be tried before a knife is heated. */
 export function LooseList({
@@ -26,18 +27,18 @@ export function LooseList({
       <ul className="max-h-[22rem] overflow-y-auto">
         {toggles.map(({ id, name, recorded }) => (
           <li key={id}>
-            <label className="flex min-h-[44px] items-center gap-2">
-              <input
-                type="checkbox"
-                className="h-6 w-6 shrink-0 accent-verdigris"
-                checked={!loose.has(id)}
-                onChange={() => onToggle(id)}
-              />
-              <span>
-                {name}
-                {recorded && <span className="text-wax"> ◆ found loose</span>}
-              </span>
-            </label>
+            <Tick
+              label={
+                <>
+                  <span>
+                    {name}
+                    {recorded && <span className="text-wax"> ◆ found loose</span>}
+                  </span>
+                </>
+              }
+              checked={!loose.has(id)}
+              onChange={() => onToggle(id)}
+            />
           </li>
         ))}
       </ul>

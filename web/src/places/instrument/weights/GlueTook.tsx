@@ -3,6 +3,7 @@ import { sayDate } from '@upright-elder/core/days';
 import { glueTook, type Arm, type Took, type WeighingSpot } from '@upright-elder/core/top';
 import { useState } from 'react';
 import { dipsOf } from './useWalk.js';
+import { Tick } from '../../../fields/Tick.js';
 
 const WORDS: Record<Took['says'], string> = {
   took: '✓ the glue-up took',
@@ -43,21 +44,18 @@ export function GlueTook({
       </p>
       <div className="mt-1 grid gap-x-4 sm:grid-cols-2">
         {arms.map(({ id, name }) => (
-          <label key={id} className="flex min-h-[44px] items-center gap-2">
-            <input
-              type="checkbox"
-              className="h-6 w-6 shrink-0 accent-verdigris"
-              checked={glued.has(id)}
-              onChange={() =>
-                setGlued(() => {
-                  const next = new Set(glued);
-                  if (!next.delete(id)) next.add(id);
-                  return next;
-                })
-              }
-            />
-            {name}
-          </label>
+          <Tick
+            key={id}
+            label={<>{name}</>}
+            checked={glued.has(id)}
+            onChange={() =>
+              setGlued(() => {
+                const next = new Set(glued);
+                if (!next.delete(id)) next.add(id);
+                return next;
+              })
+            }
+          />
         ))}
       </div>
       {took.length > 0 && (

@@ -1,4 +1,4 @@
-import type { SpotInput, WeighingInput, WeighingMoment } from '@upright-elder/contract';
+import type { SpotInput, WeighingInput } from '@upright-elder/contract';
 import { WEIGHING_MOMENTS } from '@upright-elder/contract';
 import { dipOf, type WeighingSpot } from '@upright-elder/core/top';
 import { moveIn, parseForce, parseLength, printForce } from '@upright-elder/core/units';
@@ -11,6 +11,8 @@ import { usePersonId } from '../../../data/person.js';
 import { useVersionedForm } from '../../../data/useVersionedForm.js';
 import { TypedField } from '../../../fields/TypedField.js';
 import { metresOf } from '../map/mapDocument.js';
+import { ListField } from '../../../fields/ListField.js';
+import { Tick } from '../../../fields/Tick.js';
 
 type Edited = Pick<WeighingInput, 'version' | 'moment' | 'weight' | 'planChecked' | 'note'> & {
   spots: Record<string, Omit<SpotInput, 'spot'>>;
@@ -99,18 +101,12 @@ export function WalkForm({ instrumentId, today, spots, onSpot, onRead }: Props) 
           onChange={(weight) => change({ weight })}
           onKeyDown={goOn}
         />
-        <label className="text-[0.9rem] font-bold">
-          When
-          <select
-            className="field font-normal"
-            value={value.moment}
-            onChange={(event) => change({ moment: event.target.value as WeighingMoment })}
-          >
-            {WEIGHING_MOMENTS.map((moment) => (
-              <option key={moment}>{moment}</option>
-            ))}
-          </select>
-        </label>
+        <ListField
+          label="When"
+          value={value.moment}
+          options={WEIGHING_MOMENTS.map((moment) => ({ value: moment, label: moment }))}
+          onPick={(chosen) => change({ moment: chosen })}
+        />
       </div>
       <table className="mt-2 w-full text-[0.95rem]">
         <thead className="text-left text-[0.9rem]">
@@ -150,15 +146,12 @@ export function WalkForm({ instrumentId, today, spots, onSpot, onRead }: Props) 
           ))}
         </tbody>
       </table>
-      <label className="mt-2 flex min-h-[44px] items-center gap-2">
-        <input
-          type="checkbox"
-          className="h-6 w-6 shrink-0 accent-verdigris"
-          checked={value.planChecked}
-          onChange={(event) => change({ planChecked: event.target.checked })}
-        />
-        The braces are drawn where the mirror shows them
-      </label>
+      <Tick
+        label="The braces are drawn where the mirror shows them"
+        checked={value.planChecked}
+        onChange={(checked) => change({ planChecked: checked })}
+        className="mt-2"
+      />
       <label className="block text-[0.9rem] font-bold">
         In words
         <input

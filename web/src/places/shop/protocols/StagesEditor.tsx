@@ -20,6 +20,7 @@ import type { ProtocolStage } from '@upright-elder/contract';
 import { isQuantity, lineOf, type LineId } from '@upright-elder/core/readings';
 import { ArrowDown, ArrowUp, GripVertical, X } from 'lucide-react';
 import { linesLeft, moved, placeOf, withoutLine } from './stages.js';
+import { ListField } from '../../../fields/ListField.js';
 
 interface Props {
   stages: ProtocolStage[];
@@ -128,21 +129,19 @@ function StageBox({
         </ol>
       </SortableContext>
       {left.length > 0 && (
-        <select
-          className="field mt-1"
-          aria-label={`Add to ${stage.title}`}
-          value=""
-          onChange={(event) =>
-            onChange(moved(stages, event.target.value as LineId, { stage: index, at: Infinity }))
-          }
-        >
-          <option value="">Add a line…</option>
-          {left.map((line) => (
-            <option key={line} value={line}>
-              {lineOf(line).name} ({isQuantity(line) ? 'measured' : 'looked at'})
-            </option>
-          ))}
-        </select>
+        <ListField
+          label={`Add to ${stage.title}`}
+          hideLabel
+          value={''}
+          options={[
+            { value: '', label: 'Add a line…' },
+            ...left.map((line) => ({
+              value: line,
+              label: `${lineOf(line).name} (${isQuantity(line) ? 'measured' : 'looked at'})`,
+            })),
+          ]}
+          onPick={(chosen) => onChange(moved(stages, chosen as LineId, { stage: index, at: Infinity }))}
+        />
       )}
     </section>
   );

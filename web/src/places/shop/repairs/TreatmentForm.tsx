@@ -1,11 +1,12 @@
 import type { TreatmentAsWorked, TreatmentInput } from '@upright-elder/contract';
-import { WORK_STAGES, type WorkStage } from '@upright-elder/core/treatments';
+import { WORK_STAGES } from '@upright-elder/core/treatments';
 import { useState } from 'react';
 import { toast } from 'sonner';
 import { send } from '../../../data/api.js';
 import { useRefresh } from '../../../data/hooks.js';
 import { usePersonId } from '../../../data/person.js';
 import { refusals } from '../../../data/save.js';
+import { ListField } from '../../../fields/ListField.js';
 
 /** A number as typed: comma and point are both the decimal mark. */
 const numberOf = (text: string): number =>
@@ -86,18 +87,12 @@ export function TreatmentForm({ treatment, onDone }: { treatment: TreatmentAsWor
       {words('name', 'Name')}
       {words('for', 'For')}
       {value.own && (
-        <label>
-          <span className="block text-[0.92rem] font-bold">Stands in the order with</span>
-          <select
-            className="field"
-            value={value.stage}
-            onChange={({ target }) => setValue({ ...value, stage: target.value as WorkStage })}
-          >
-            {WORK_STAGES.map((stage) => (
-              <option key={stage}>{stage}</option>
-            ))}
-          </select>
-        </label>
+        <ListField
+          label="Stands in the order with"
+          value={value.stage}
+          options={WORK_STAGES.map((stage) => ({ value: stage, label: stage }))}
+          onPick={(chosen) => setValue({ ...value, stage: chosen })}
+        />
       )}
       {(Object.keys(SPANS) as (keyof Spans)[]).map((of) => (
         <fieldset key={of}>

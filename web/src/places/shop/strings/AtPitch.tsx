@@ -4,6 +4,7 @@ import { parseLength } from '@upright-elder/core/units';
 import { useState } from 'react';
 import { LengthField } from '../../../fields/LengthField.js';
 import { PullTable } from '../../../fields/PullTable.js';
+import { ListField } from '../../../fields/ListField.js';
 
 /** A common scale, to begin with. */
 const COMMON_SCALE = '645';
@@ -30,20 +31,12 @@ export function AtPitch({
     <section aria-label="Pull at pitch" className="mt-3 border-t-2 border-rule pt-3">
       <h3 className="text-[1.1rem]">What it pulls</h3>
       <div className="grid gap-x-4 gap-y-2 sm:grid-cols-2">
-        <label className="block text-[0.9rem] font-bold">
-          Tuned to
-          <select
-            className="field font-normal"
-            value={tuning?.id ?? ''}
-            onChange={(event) => setChosen(event.target.value)}
-          >
-            {fitting.map(({ id, name }) => (
-              <option key={id} value={id}>
-                {name}
-              </option>
-            ))}
-          </select>
-        </label>
+        <ListField
+          label="Tuned to"
+          value={tuning?.id ?? ''}
+          options={fitting.map(({ id, name }) => ({ value: id, label: name }))}
+          onPick={(chosen) => setChosen(chosen)}
+        />
         <LengthField label="Scale length" unit="mm" value={scale} onChange={setScale} />
       </div>
       {!tuning && (

@@ -1,6 +1,5 @@
 import {
   GAUGE_UNITS,
-  type GaugeUnit,
   type StringSetAnswer,
   type StringSetInput,
   type TuningAnswer,
@@ -12,6 +11,8 @@ import { useVersionedForm } from '../../../data/useVersionedForm.js';
 import { AtPitch } from './AtPitch.js';
 import { StringRow } from './StringRow.js';
 import { GAUGE_UNIT_NAMES, sayString } from './words.js';
+import { ListField } from '../../../fields/ListField.js';
+import { Tick } from '../../../fields/Tick.js';
 
 const inputOf = ({ version, name, unit, typed, paired, retired }: StringSetAnswer): StringSetInput => ({
   version,
@@ -81,31 +82,20 @@ export function SetEditor({ set, tunings }: { set: StringSetAnswer; tunings: Tun
           />
           {refused.name && <span className="block font-normal text-ochre">✕ {refused.name}</span>}
         </label>
-        <label className="text-[0.9rem] font-bold">
-          A bare number is in
-          <select
-            className="field font-normal"
-            value={unit}
-            onChange={(event) => change({ unit: event.target.value as GaugeUnit })}
-          >
-            {GAUGE_UNITS.map((one) => (
-              <option key={one} value={one}>
-                {GAUGE_UNIT_NAMES[one]}
-              </option>
-            ))}
-          </select>
-        </label>
-      </div>
-      <label className="mt-1 flex min-h-[44px] items-center gap-2">
-        <input
-          type="checkbox"
-          className="h-6 w-6 accent-verdigris"
-          checked={paired}
-          disabled={stored}
-          onChange={(event) => change({ paired: event.target.checked })}
+        <ListField
+          label="A bare number is in"
+          value={unit}
+          options={GAUGE_UNITS.map((one) => ({ value: one, label: GAUGE_UNIT_NAMES[one] }))}
+          onPick={(chosen) => change({ unit: chosen })}
         />
-        Strings in pairs, as on a twelve-string
-      </label>
+      </div>
+      <Tick
+        label="Strings in pairs, as on a twelve-string"
+        checked={paired}
+        onChange={(checked) => change({ paired: checked })}
+        disabled={stored}
+        className="mt-1"
+      />
       {refused.paired && <p className="text-ochre">✕ {refused.paired}</p>}
       <ol className="mt-1">
         {typed.map((one, i) => {
@@ -139,15 +129,12 @@ export function SetEditor({ set, tunings }: { set: StringSetAnswer; tunings: Tun
         </button>
       )}
       {strings.length === typed.length && <AtPitch strings={strings} paired={paired} tunings={tunings} />}
-      <label className="mt-2 flex min-h-[44px] items-center gap-2">
-        <input
-          type="checkbox"
-          className="h-6 w-6 accent-verdigris"
-          checked={input.retired}
-          onChange={(event) => change({ retired: event.target.checked })}
-        />
-        Hidden: no longer offered; instruments strung with it keep it
-      </label>
+      <Tick
+        label="Hidden: no longer offered; instruments strung with it keep it"
+        checked={input.retired}
+        onChange={(checked) => change({ retired: checked })}
+        className="mt-2"
+      />
       <button type="submit" className="act mt-1" disabled={form.saving}>
         Save the set
       </button>

@@ -11,6 +11,8 @@ import {
   type TypedString,
 } from '@upright-elder/core/strings';
 import { X } from 'lucide-react';
+import { ListField } from '../../../fields/ListField.js';
+import { Tick } from '../../../fields/Tick.js';
 
 const PLAIN = 'plain';
 
@@ -53,21 +55,13 @@ export function StringRow({ number, string, paired, faults, saidByServer, onChan
     options: readonly TypedString[F][],
     names: Record<TypedString[F], { name: string }>,
   ) => (
-    <label className="block text-[0.85rem]">
-      {label}
-      <select
-        className="field"
-        aria-label={`${said}, ${label.toLowerCase()}`}
-        value={string[field]}
-        onChange={(event) => onChange({ [field]: event.target.value })}
-      >
-        {options.map((id) => (
-          <option key={id} value={id}>
-            {names[id].name}
-          </option>
-        ))}
-      </select>
-    </label>
+    <ListField
+      label={label}
+      name={`${said}, ${label.toLowerCase()}`}
+      value={string[field]}
+      options={options.map((id) => ({ value: id, label: names[id].name }))}
+      onPick={(chosen) => onChange({ [field]: chosen })}
+    />
   );
   return (
     <li className="border-b border-rule py-1.5">
@@ -76,26 +70,16 @@ export function StringRow({ number, string, paired, faults, saidByServer, onChan
           {number}
         </span>
         <div className="w-22">{length('gauge', 'Gauge', 'such as 42')}</div>
-        <label className="block text-[0.85rem]">
-          Kind
-          <select
-            className="field"
-            aria-label={`${said}, kind`}
-            value={string.wound ? string.shape : PLAIN}
-            onChange={({ target: { value } }) =>
-              onChange(
-                value === PLAIN ? { wound: false } : { wound: true, shape: value as TypedString['shape'] },
-              )
-            }
-          >
-            <option value={PLAIN}>plain</option>
-            {WINDING_SHAPE_IDS.map((id) => (
-              <option key={id} value={id}>
-                {WINDING_SHAPES[id].name}
-              </option>
-            ))}
-          </select>
-        </label>
+        <ListField
+          label="Kind"
+          name={`${said}, kind`}
+          value={string.wound ? string.shape : PLAIN}
+          options={[
+            { value: PLAIN, label: 'plain' },
+            ...WINDING_SHAPE_IDS.map((id) => ({ value: id, label: WINDING_SHAPES[id].name })),
+          ]}
+          onPick={(chosen) => onChange(chosen === PLAIN ? { wound: false } : { wound: true, shape: chosen })}
+        />
         {string.wound ? (
           <>
             {one('winding', 'Of', WINDING_MATERIAL_IDS, WINDING_MATERIALS)}
@@ -106,15 +90,12 @@ export function StringRow({ number, string, paired, faults, saidByServer, onChan
           one('material', 'Of', PLAIN_MATERIAL_IDS, PLAIN_MATERIALS)
         )}
         {paired && (
-          <label className="flex min-h-[44px] items-center gap-2 text-[0.9rem]">
-            <input
-              type="checkbox"
-              className="h-6 w-6 accent-verdigris"
-              checked={string.octave}
-              onChange={(event) => onChange({ octave: event.target.checked })}
-            />
-            octave
-          </label>
+          <Tick
+            label="octave"
+            checked={string.octave}
+            onChange={(checked) => onChange({ octave: checked })}
+            className="text-[0.9rem]"
+          />
         )}
         {onRemove && (
           <button

@@ -6,6 +6,7 @@ import { send } from '../../../data/api.js';
 import { newId } from '../../../data/ids.js';
 import { useVersionedForm } from '../../../data/useVersionedForm.js';
 import { TypedField } from '../../../fields/TypedField.js';
+import { Tick } from '../../../fields/Tick.js';
 
 /** Tunings: the house's, and the shop's own by the names of their notes. */
 export function TuningList({ tunings }: { tunings: TuningAnswer[] }) {
@@ -110,15 +111,12 @@ function TuningForm({ id, tuning, onDone }: { id: string; tuning?: TuningAnswer;
           onChange={(typed) => change({ typed })}
         />
       </div>
-      <label className="mt-1 flex min-h-[44px] items-center gap-2">
-        <input
-          type="checkbox"
-          className="h-6 w-6 accent-verdigris"
-          checked={input.retired}
-          onChange={(event) => change({ retired: event.target.checked })}
-        />
-        Hidden: no longer offered; instruments tuned so keep it
-      </label>
+      <Tick
+        label="Hidden: no longer offered; instruments tuned so keep it"
+        checked={input.retired}
+        onChange={(checked) => change({ retired: checked })}
+        className="mt-1"
+      />
       <div className="mt-1 flex gap-2">
         <button type="submit" className="act" disabled={form.saving}>
           Save the tuning

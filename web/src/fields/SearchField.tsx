@@ -3,17 +3,17 @@ import { Check, ChevronDown } from 'lucide-react';
 import { Popover } from 'radix-ui';
 import { useId, useState } from 'react';
 import { Labelled } from './Labelled.js';
-import { inGroups, optionsOf, type PickProps } from './Pick.js';
+import { inGroups, optionsOf, type ListProps } from './ListField.js';
 
 /** One of a long list, found by typing a part of it. */
-export function SearchPick<T extends string>(props: PickProps<T> & { placeholder?: string }) {
-  const { label, name, hideLabel, value, options, onPick, disabled, refusal, hint } = props;
-  const { aside, className = 'w-full', placeholder } = props;
+export function SearchField<T extends string>(props: ListProps<T> & { placeholder?: string }) {
+  const { label, name, hideLabel, inline, value, options, onPick, disabled, refusal, hint } = props;
+  const { aside, className = inline ? 'w-auto' : 'w-full', placeholder } = props;
   const id = useId();
   const [open, setOpen] = useState(false);
   const chosen = optionsOf(options).find((one) => one.value === value);
   return (
-    <Labelled id={id} label={label} hideLabel={hideLabel} refusal={refusal} hint={hint}>
+    <Labelled id={id} label={label} hideLabel={hideLabel} inline={inline} refusal={refusal} hint={hint}>
       <Popover.Root open={open} onOpenChange={setOpen}>
         <Popover.Trigger
           id={id}

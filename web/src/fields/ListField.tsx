@@ -3,52 +3,54 @@ import { Select } from 'radix-ui';
 import { useId, useState, type ReactNode } from 'react';
 import { Labelled } from './Labelled.js';
 
-export interface PickOption<T extends string = string> {
+export interface ListOption<T extends string = string> {
   value: T;
   /** what is read in the list, and in the field once it is chosen */
   label: string;
   disabled?: boolean;
 }
-export interface PickGroup<T extends string = string> {
+export interface ListGroup<T extends string = string> {
   group: string;
-  options: readonly PickOption<T>[];
+  options: readonly ListOption<T>[];
 }
-export type PickOptions<T extends string = string> = readonly (PickOption<T> | PickGroup<T>)[];
+export type ListOptions<T extends string = string> = readonly (ListOption<T> | ListGroup<T>)[];
 
-export interface PickProps<T extends string> {
+export interface ListProps<T extends string> {
   label: ReactNode;
   /** read aloud where the label is no plain text or stands elsewhere */
   name?: string;
   hideLabel?: boolean;
+  /** the name stands beside the field */
+  inline?: boolean;
   value: T;
-  options: PickOptions<T>;
+  options: ListOptions<T>;
   onPick: (value: T) => void;
   disabled?: boolean;
   refusal?: string | undefined;
+  /** refused, with the words elsewhere */
+  invalid?: boolean;
   hint?: ReactNode;
   /** Enter passes it by */
   aside?: boolean;
-  /** Tab passes it by */
-  unreached?: boolean;
   /** of the field itself, such as its width */
   className?: string;
   /** a word among words, not a box */
   plain?: boolean;
 }
 
-export const inGroups = <T extends string>(options: PickOptions<T>): PickGroup<T>[] =>
-  options.reduce<PickGroup<T>[]>((groups, one) => {
+export const inGroups = <T extends string>(options: ListOptions<T>): ListGroup<T>[] =>
+  options.reduce<ListGroup<T>[]>((groups, one) => {
     if ('group' in one) return [...groups, one];
     const last = groups.at(-1);
     if (last?.group === '') return [...groups.slice(0, -1), { group: '', options: [...last.options, one] }];
     return [...groups, { group: '', options: [one] }];
   }, []);
 
-export const optionsOf = <T extends string>(options: PickOptions<T>): PickOption<T>[] =>
+export const optionsOf = <T extends string>(options: ListOptions<T>): ListOption<T>[] =>
   options.flatMap((one) => ('group' in one ? [...one.options] : [one]));
 
 /** Options that are said as they are called. */
-export const asSaid = <T extends string>(values: readonly T[]): PickOption<T>[] =>
+export const asSaid = <T extends string>(values: readonly T[]): ListOption<T>[] =>
   values.map((value) => ({ value, label: value }));
 
 // the primitive keeps the empty text for “nothing chosen”; here it is an answer like any other
@@ -60,14 +62,14 @@ const outside = (value: string) => (value === NONE ? '' : value);
  * One of a list that folds away: letters choose, in the list and while it is shut; arrows, Home, End and touch too. What
  * stands in the list is drawn once somebody is there.
  */
-export function Pick<T extends string>(props: PickProps<T>) {
-  const { label, name, hideLabel, value, options, onPick, disabled, refusal, hint } = props;
-  const { aside, unreached, className = 'w-full', plain } = props;
+export function ListField<T extends string>(props: ListProps<T>) {
+  const { label, name, hideLabel, inline, value, options, onPick, disabled, refusal, hint } = props;
+  const { aside, invalid, className = inline ? 'w-auto' : 'w-full', plain } = props;
   const id = useId();
   const [here, setHere] = useState(false);
   const chosen = optionsOf(options).find((one) => one.value === value);
   return (
-    <Labelled id={id} label={label} hideLabel={hideLabel} refusal={refusal} hint={hint}>
+    <Labelled id={id} label={label} hideLabel={hideLabel} inline={inline} refusal={refusal} hint={hint}>
       <Select.Root
         value={inside(value)}
         onValueChange={(next) => onPick(outside(next) as T)}
@@ -78,10 +80,9 @@ export function Pick<T extends string>(props: PickProps<T>) {
           id={id}
           aria-label={name}
           aria-labelledby={name ? undefined : `${id}-label`}
-          aria-invalid={refusal ? true : undefined}
+          aria-invalid={refusal !== undefined || invalid || undefined}
           aria-describedby={refusal ? `${id}-refusal` : undefined}
           data-aside={aside || undefined}
-          tabIndex={unreached ? -1 : undefined}
           onFocus={() => setHere(true)}
           onPointerEnter={() => setHere(true)}
           className={`${plain ? 'inline-flex min-h-[44px] items-center gap-1 border-b border-dotted border-faint text-left' : 'field flex items-center justify-between gap-2 text-left'} ${className}`}
