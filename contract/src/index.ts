@@ -9,6 +9,7 @@ export * from './plans.js';
 export * from './air.js';
 export * from './instruments.js';
 export * from './examinations.js';
+export * from './find.js';
 export * from './forecasts.js';
 export * from './judgement.js';
 export * from './shop.js';

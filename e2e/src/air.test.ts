@@ -50,7 +50,7 @@ async function addRoom(name: string, kind: string): Promise<void> {
 
 describe('the air of a room', () => {
   it('takes a room, then a logger’s file once however often it is given, and lists broken lines', async () => {
-    await addRoom('Loft', 'store');
+    await addRoom('Loft', 'a store');
     await hand.sees('0 readings');
     const path = loggerFile(5000);
     for (const words of [
@@ -74,7 +74,7 @@ describe('the air of a room', () => {
   });
 
   it('asks about a log that is odd: degrees without a unit, a sensor at its end, one that stands still, a clock never set', async () => {
-    await addRoom('Store', 'store');
+    await addRoom('Store', 'a store');
     await hand.sees('· 0 readings');
     await page.evaluate(() =>
       [...document.querySelectorAll('button')].find((one) => one.textContent.startsWith('Store'))!.click(),

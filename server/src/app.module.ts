@@ -10,6 +10,7 @@ import type { Config } from './config.js';
 import { Database } from './database/database.js';
 import { EventsModule } from './events/events.module.js';
 import { ExaminationsModule } from './examinations/examinations.module.js';
+import { FindModule } from './find/find.module.js';
 import { ForecastsModule } from './forecasts/forecasts.module.js';
 import { GaugesModule } from './gauges/gauges.module.js';
 import { OpenConnections } from './http/open-connections.js';
@@ -52,6 +53,7 @@ class GroundModule {
 @Module({})
 export class AppModule {
   static with(config: Config, database: Database): DynamicModule {
+    const photographs = PhotographsModule.with(config.dataFolder);
     return {
       module: AppModule,
       imports: [
@@ -76,6 +78,7 @@ export class AppModule {
         TopsModule,
         TrialsModule,
         WeighingsModule,
+        FindModule.with(photographs),
         ForecastsModule,
         JudgementModule,
         CatalogueModule,
@@ -84,7 +87,7 @@ export class AppModule {
         PlansModule,
         RoomsModule,
         ShelfModule,
-        PhotographsModule.with(config.dataFolder),
+        photographs,
         BackupsModule.with(config),
         GaugesModule.with(config.gaugeBox),
       ],

@@ -12,6 +12,7 @@ import { divisionOf, parseFrets, repeatsMean, type ReadingValue } from '@upright
 import type { EntityManager } from 'typeorm';
 import { Clock } from '../clock.js';
 import { Database } from '../database/database.js';
+import { everyWord, type FoundText } from '../database/words.js';
 import { saveVersioned } from '../database/versioned.js';
 import { badFields, notFound, STAYS, withBothCopies } from '../http/problem.js';
 import { PeopleService } from '../people/people.service.js';
@@ -57,6 +58,27 @@ export class ExaminationsService {
       order: { date: 'ASC', id: 'ASC' },
     });
     return this.complete(rows);
+  }
+
+  /** Notes of examinations in which every word stands, the newest first. */
+  async findNotes(words: readonly string[], limit: number): Promise<FoundText[]> {
+    const { sql, parameters } = everyWord('"notes"', words);
+    return this.database.read.query<FoundText[]>(
+      `SELECT "id", "instrumentId", "notes" AS "text", "date" FROM "examination"
+       WHERE NOT "struck" AND ${sql} ORDER BY "date" DESC, "id" LIMIT ?`,
+      [...parameters, limit],
+    );
+  }
+
+  /** What was written at a point that was looked at, in which every word stands; the id is the examination's. */
+  async findFindings(words: readonly string[], limit: number): Promise<FoundText[]> {
+    const { sql, parameters } = everyWord('f."words"', words);
+    return this.database.read.query<FoundText[]>(
+      `SELECT e."id", e."instrumentId", f."words" AS "text", e."date" FROM "finding" f
+       JOIN "examination" e ON e."id" = f."examinationId"
+       WHERE NOT e."struck" AND ${sql} ORDER BY e."date" DESC, e."id" LIMIT ?`,
+      [...parameters, limit],
+    );
   }
 
   /** How many examinations of each instrument stand, and the day of the last. */

@@ -110,6 +110,15 @@ export class InstrumentsService {
     };
   }
 
+  /** What those that are not put away are called, by their id. */
+  async names(ids: readonly string[]): Promise<Map<string, string>> {
+    const rows = await this.database.read.find(InstrumentEntity, {
+      where: { id: In([...new Set(ids)]), struck: false },
+      select: { id: true, nickname: true },
+    });
+    return new Map(rows.map(({ id, nickname }) => [id, nickname]));
+  }
+
   /** Those that live in a room and are not put away, by name. */
   async inRoom(roomId: string): Promise<{ id: string; nickname: string; topSpecies: SpeciesId }[]> {
     const rows = await this.database.read.find(InstrumentEntity, {

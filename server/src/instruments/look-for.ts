@@ -1,6 +1,7 @@
+import { escapedWord, wordsOf } from '../database/words.js';
+
 /** Fields of an instrument in which a word is looked for. */
 const FIELDS = ['nickname', 'maker', 'owner', 'identity', 'construction', 'complaint', 'type', 'topSpecies'];
-const MOST_WORDS = 8;
 
 interface Condition {
   sql: string;
@@ -16,10 +17,9 @@ export function lookFor(
   search: string,
   named: (word: string) => { sets: string[]; tunings: string[] },
 ): Condition[] {
-  const words = search.trim().toLowerCase().split(/\s+/u).filter(Boolean).slice(0, MOST_WORDS);
-  return words.map((word, n) => {
+  return wordsOf(search).map((word, n) => {
     const strings = word.length < SHORTEST_NAME ? { sets: [], tunings: [] } : named(word);
-    const escaped = word.replace(/[\\%_]/gu, (sign) => `\\${sign}`);
+    const escaped = escapedWord(word);
     const like = (what: string, parameter: string) => `${what} LIKE :${parameter}${n} ESCAPE '\\'`;
     return {
       sql: `(${[

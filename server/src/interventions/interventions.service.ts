@@ -12,6 +12,7 @@ import type { EntityManager } from 'typeorm';
 import { v7 as uuid } from 'uuid';
 import { Clock } from '../clock.js';
 import { Database } from '../database/database.js';
+import { everyWord, type FoundText } from '../database/words.js';
 import { saveVersioned } from '../database/versioned.js';
 import { badFields, notFound, STAYS, withBothCopies } from '../http/problem.js';
 import { PeopleService } from '../people/people.service.js';
@@ -27,6 +28,16 @@ export class InterventionsService {
     private readonly people: PeopleService,
     private readonly strikes: StrikesService,
   ) {}
+
+  /** Notes of work done in which every word stands, the newest first. */
+  async find(words: readonly string[], limit: number): Promise<FoundText[]> {
+    const { sql, parameters } = everyWord('"note"', words);
+    return this.database.read.query<FoundText[]>(
+      `SELECT "id", "instrumentId", "note" AS "text", "date" FROM "intervention"
+       WHERE NOT "struck" AND ${sql} ORDER BY "date" DESC, "id" LIMIT ?`,
+      [...parameters, limit],
+    );
+  }
 
   /** All of an instrument in the order in which they were done; those taken back only where they are asked for. */
   async ofInstrument(instrumentId: string, withStruck = false): Promise<Intervention[]> {

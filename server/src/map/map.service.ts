@@ -15,6 +15,7 @@ import { parseLength, type Parsed } from '@upright-elder/core/units';
 import type { EntityManager } from 'typeorm';
 import { Clock } from '../clock.js';
 import { Database } from '../database/database.js';
+import { everyWord, type FoundText } from '../database/words.js';
 import { saveVersioned } from '../database/versioned.js';
 import { badFields, notFound, STAYS, withBothCopies } from '../http/problem.js';
 import { InstrumentsService } from '../instruments/instruments.service.js';
@@ -34,6 +35,17 @@ export class MapService {
     private readonly people: PeopleService,
     private readonly strikes: StrikesService,
   ) {}
+
+  /** Marks in whose name, kind or notes every word stands, the newest first. */
+  async find(words: readonly string[], limit: number): Promise<FoundText[]> {
+    const text = `m."name" || ', ' || m."kind" || ' ' || coalesce((SELECT group_concat(json_extract(value, '$.note'), ' ') FROM json_each(m."sightings")), '')`;
+    const { sql, parameters } = everyWord(text, words);
+    return this.database.read.query<FoundText[]>(
+      `SELECT m."id", m."instrumentId", ${text} AS "text", substr(m."updatedAt", 1, 10) AS "date" FROM "mark" m
+       WHERE NOT m."struck" AND ${sql} ORDER BY m."updatedAt" DESC, m."id" LIMIT ?`,
+      [...parameters, limit],
+    );
+  }
 
   async plan(instrumentId: string): Promise<PlanAnswer> {
     const row = await this.database.read.findOneBy(PlanEntity, { id: instrumentId });

@@ -13,6 +13,7 @@ export class PhotographsModule {
       module: PhotographsModule,
       imports: [MapModule, PeopleModule],
       controllers: [PhotographsController],
+      exports: [PhotographsService],
       providers: [
         PhotographsService,
         Uploads,

@@ -3,6 +3,7 @@ import { type FieldError, type Photograph, type PhotographInput } from '@upright
 import sharp from 'sharp';
 import { Clock } from '../clock.js';
 import { Database } from '../database/database.js';
+import { everyWord, type FoundText } from '../database/words.js';
 import { saveVersioned } from '../database/versioned.js';
 import { badFields, notFound, STAYS, withBothCopies } from '../http/problem.js';
 import { MapService } from '../map/map.service.js';
@@ -28,6 +29,17 @@ export class PhotographsService {
     private readonly people: PeopleService,
     private readonly strikes: StrikesService,
   ) {}
+
+  /** Photographs in whose spot or note every word stands, the newest first. */
+  async find(words: readonly string[], limit: number): Promise<FoundText[]> {
+    const text = `"spot" || CASE "note" WHEN '' THEN '' ELSE ', ' || "note" END`;
+    const { sql, parameters } = everyWord(text, words);
+    return this.database.read.query<FoundText[]>(
+      `SELECT "id", "instrumentId", ${text} AS "text", "takenOn" AS "date" FROM "photograph"
+       WHERE NOT "putAway" AND ${sql} ORDER BY "takenOn" DESC, "id" LIMIT ?`,
+      [...parameters, limit],
+    );
+  }
 
   /** All photographs of an instrument, oldest first; those taken back only where they are asked for. */
   async ofInstrument(instrumentId: string, withStruck = false): Promise<Photograph[]> {

@@ -1,34 +1,51 @@
-import { Keyboard, Moon, Sun } from 'lucide-react';
-import { Suspense, useState } from 'react';
+import { Keyboard, Moon, Search, Sun } from 'lucide-react';
+import { lazy, Suspense, useEffect, useState } from 'react';
 import { NavLink, Outlet, useNavigate } from 'react-router';
 import { Toaster } from 'sonner';
 import { useLive, useRenewing } from '../data/events.js';
 import { useShop } from '../data/hooks.js';
+import { Hint } from '../fields/Hint.js';
 import { KeySheet } from './KeySheet.js';
 import { useKeys } from './keys.js';
+import { PLACES } from './pages.js';
 import { PersonPicker } from './PersonPicker.js';
 import { useScheme } from './scheme.js';
 
-const PLACES = [
-  { to: '/', label: 'Shelf' },
-  { to: '/air', label: 'Air' },
-  { to: '/shop', label: 'Shop' },
-];
+// the first press fetches it
+const QuickFind = lazy(() => import('./QuickFind.js').then(({ QuickFind: page }) => ({ default: page })));
 
 export function Shell() {
   const [scheme, turnScheme] = useScheme();
   const [keysOpen, setKeysOpen] = useState(false);
+  const [finding, setFinding] = useState(false);
+  const [found, setFound] = useState(false);
+  const find = () => {
+    setFound(true);
+    setFinding(true);
+  };
   const navigate = useNavigate();
   const { data: shop } = useShop();
   useLive();
   const renewing = useRenewing();
   useKeys({
     '?': () => setKeysOpen(true),
+    '/': find,
     'g s': () => void navigate('/'),
     'g a': () => void navigate('/air'),
     'g w': () => void navigate('/shop'),
     n: () => void navigate('/instruments/new'),
   });
+  // from within a field too
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent) => {
+      if (!(event.ctrlKey || event.metaKey) || event.key.toLowerCase() !== 'k') return;
+      event.preventDefault();
+      setFound(true);
+      setFinding(true);
+    };
+    window.addEventListener('keydown', onKey);
+    return () => window.removeEventListener('keydown', onKey);
+  }, []);
   return (
     <>
       <a
@@ -38,10 +55,10 @@ export function Shell() {
         Skip to content
       </a>
       <header className="border-b-2 border-ink/70 bg-sheet">
-        <div className="mx-auto flex max-w-[1360px] flex-wrap items-center gap-x-5 gap-y-1 px-3 py-1.5 sm:px-5">
-          <div className="font-serif text-[1.3rem] font-semibold">
+        <div className="mx-auto flex max-w-[1360px] items-center gap-x-2 px-1 py-1 sm:gap-x-5 sm:px-5">
+          <div className="hidden min-w-0 font-serif text-[1.3rem] font-semibold whitespace-nowrap sm:block">
             Upright Elder
-            <span className="ml-3 hidden text-[1rem] font-normal text-faint sm:inline">{shop?.name}</span>
+            <span className="ml-3 hidden text-[1rem] font-normal text-faint lg:inline">{shop?.name}</span>
           </div>
           <nav aria-label="Places" className="flex">
             {PLACES.map(({ to, label }) => (
@@ -50,26 +67,40 @@ export function Shell() {
                 to={to}
                 end={to === '/'}
                 className={({ isActive }) =>
-                  `flex min-h-[44px] items-center border-b-4 px-3 sm:px-4 ${isActive ? 'border-verdigris font-bold' : 'border-transparent'}`
+                  `flex min-h-[44px] items-center border-b-4 px-2 sm:px-4 ${isActive ? 'border-verdigris font-bold' : 'border-transparent'}`
                 }
               >
                 {label}
               </NavLink>
             ))}
           </nav>
-          <div className="ml-auto flex items-center gap-2">
+          <div className="ml-auto flex min-w-0 items-center gap-1 sm:gap-2">
             <PersonPicker />
-            <button
-              type="button"
-              className="quiet"
-              onClick={turnScheme}
-              aria-label={scheme === 'dark' ? 'Light scheme' : 'Dark scheme'}
-            >
-              {scheme === 'dark' ? <Sun size={20} aria-hidden /> : <Moon size={20} aria-hidden />}
-            </button>
-            <button type="button" className="quiet" onClick={() => setKeysOpen(true)} aria-label="Keys">
-              <Keyboard size={20} aria-hidden />
-            </button>
+            <Hint words="Find anything ( / )">
+              <button type="button" className="quiet px-2.5" onClick={find} aria-label="Find">
+                <Search size={20} aria-hidden />
+              </button>
+            </Hint>
+            <Hint words={scheme === 'dark' ? 'Light scheme' : 'Dark scheme'}>
+              <button
+                type="button"
+                className="quiet px-2.5"
+                onClick={turnScheme}
+                aria-label={scheme === 'dark' ? 'Light scheme' : 'Dark scheme'}
+              >
+                {scheme === 'dark' ? <Sun size={20} aria-hidden /> : <Moon size={20} aria-hidden />}
+              </button>
+            </Hint>
+            <Hint words="Keys ( ? )">
+              <button
+                type="button"
+                className="quiet px-2.5 max-sm:hidden"
+                onClick={() => setKeysOpen(true)}
+                aria-label="Keys"
+              >
+                <Keyboard size={20} aria-hidden />
+              </button>
+            </Hint>
           </div>
         </div>
       </header>
@@ -87,6 +118,11 @@ export function Shell() {
           <Outlet />
         </Suspense>
       </main>
+      {found && (
+        <Suspense fallback={null}>
+          <QuickFind open={finding} onOpenChange={setFinding} />
+        </Suspense>
+      )}
       <KeySheet open={keysOpen} onOpenChange={setKeysOpen} />
       <Toaster
         position="bottom-left"

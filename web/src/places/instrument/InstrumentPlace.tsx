@@ -3,23 +3,13 @@ import { NOT_KNOWN } from '@upright-elder/core/build';
 import { NavLink, Outlet, useLocation, useNavigate, useParams } from 'react-router';
 import { Fetching } from '../../app/Fetching.js';
 import { useKeys } from '../../app/keys.js';
+import { INSTRUMENT_PAGES } from '../../app/pages.js';
 import { StruckWords } from '../../app/StrikeOut.js';
 import { useTitle } from '../../app/useTitle.js';
 import { useHeights } from '../../data/heights.js';
 import { useInstrument } from '../../data/hooks.js';
+import { Hint } from '../../fields/Hint.js';
 import { nameIn, useShopStrings } from '../../data/strings.js';
-
-const PAGES = [
-  { to: 'stance', label: 'Stance' },
-  { to: 'examine', label: 'Examine' },
-  { to: 'map', label: 'Map' },
-  { to: 'top', label: 'Top' },
-  { to: 'seasons', label: 'Seasons' },
-  { to: 'judgement', label: 'Judgement' },
-  { to: 'work', label: 'Work' },
-  { to: 'readings', label: 'Readings' },
-  { to: 'photographs', label: 'Photographs' },
-];
 
 /** An instrument with its pages in working order. */
 export function InstrumentPlace() {
@@ -30,21 +20,26 @@ export function InstrumentPlace() {
   const at = useLocation().pathname.split('/')[3];
   useTitle(
     known.data?.nickname,
-    PAGES.find(({ to }) => to === at)?.label ?? (at === 'details' ? 'Details' : undefined),
+    INSTRUMENT_PAGES.find(({ to }) => to === at)?.label ?? (at === 'details' ? 'Details' : undefined),
   );
   const go = (page: string) => () => void navigate(`/instruments/${id}/${page}`);
-  useKeys(Object.fromEntries(PAGES.map(({ to }, i) => [String(i + 1), go(to)])));
+  useKeys(Object.fromEntries(INSTRUMENT_PAGES.map(({ to }, i) => [String(i + 1), go(to)])));
   return (
     <Fetching of={known}>
       {(instrument) => (
         <>
-          <div className="flex flex-wrap items-end gap-x-6 gap-y-1 xl:flex-nowrap">
-            <div className="min-w-0 flex-1">
-              <div className="flex flex-wrap items-baseline gap-x-4">
-                <h1 className="text-[1.9rem] leading-tight">{instrument.nickname}</h1>
+          <div className="xl:flex xl:items-end xl:gap-x-6">
+            <div className="min-w-0 xl:flex-1">
+              <div className="flex items-baseline gap-x-4">
+                <h1
+                  className="min-w-0 truncate text-[1.5rem] leading-tight sm:text-[1.9rem]"
+                  title={instrument.nickname}
+                >
+                  {instrument.nickname}
+                </h1>
                 {SAYS_HEIGHTS.has(at ?? '') && <HeightsSwitch />}
               </div>
-              <p className="line-clamp-2 text-[0.95rem] leading-snug text-faint">
+              <p className="truncate text-[0.95rem] leading-snug text-faint max-sm:hidden xl:line-clamp-2 xl:whitespace-normal">
                 {[
                   instrument.maker,
                   instrument.owner,
@@ -56,13 +51,16 @@ export function InstrumentPlace() {
                   .join(' · ')}
               </p>
             </div>
-            <nav aria-label="Pages of the instrument" className="flex flex-wrap xl:ml-auto xl:shrink-0">
-              {PAGES.map(({ to, label }, i) => (
+            <nav
+              aria-label="Pages of the instrument"
+              className="-mx-3 flex overflow-x-auto px-3 [scrollbar-width:none] sm:mx-0 sm:px-0 xl:ml-auto xl:shrink-0"
+            >
+              {INSTRUMENT_PAGES.map(({ to, label }, i) => (
                 <NavLink
                   key={to}
                   to={to}
                   className={({ isActive }) =>
-                    `flex min-h-[44px] items-center gap-2 border-b-4 px-2.5 font-serif text-[1.1rem] ${isActive ? 'border-verdigris font-semibold' : 'border-transparent'}`
+                    `flex min-h-[44px] shrink-0 items-center gap-2 border-b-4 px-2.5 font-serif text-[1.1rem] ${isActive ? 'border-verdigris font-semibold' : 'border-transparent'}`
                   }
                 >
                   {label}
@@ -77,7 +75,7 @@ export function InstrumentPlace() {
               <NavLink
                 to="details"
                 className={({ isActive }) =>
-                  `flex min-h-[44px] items-center border-b-4 px-2.5 text-[1rem] ${isActive ? 'border-verdigris font-bold' : 'border-transparent text-faint'}`
+                  `flex min-h-[44px] shrink-0 items-center border-b-4 px-2.5 text-[1rem] ${isActive ? 'border-verdigris font-bold' : 'border-transparent text-faint'}`
                 }
               >
                 Details
@@ -106,14 +104,15 @@ function HeightsSwitch() {
   const { unit, next } = useHeights();
   useKeys({ u: next });
   return (
-    <button
-      type="button"
-      className="min-h-[44px] text-[0.9rem] text-faint underline decoration-dotted underline-offset-4"
-      title="Say heights in another unit (u)"
-      onClick={next}
-    >
-      heights in {unit === 'thou' ? 'thousandths' : unit}
-    </button>
+    <Hint words="Say heights in another unit ( u )">
+      <button
+        type="button"
+        className="min-h-[44px] shrink-0 text-[0.9rem] text-faint underline decoration-dotted underline-offset-4"
+        onClick={next}
+      >
+        heights in {unit === 'thou' ? 'thousandths' : unit}
+      </button>
+    </Hint>
   );
 }
 

@@ -4,7 +4,6 @@ import {
   type Photograph,
   type PhotographInput,
   type Shop,
-  type Spot,
 } from '@upright-elder/contract';
 import { sayDate, sayInstant } from '@upright-elder/core/days';
 import { useState } from 'react';
@@ -20,6 +19,7 @@ import { useVersionedForm } from '../../data/useVersionedForm.js';
 import { AddPhotographs } from './photographs/AddPhotographs.js';
 import { Compare } from './photographs/Compare.js';
 import { Tick } from '../../fields/Tick.js';
+import { useParam } from '../../data/useParam.js';
 import { ListField } from '../../fields/ListField.js';
 
 /** Photographs: what it looked like, and two dates of the same spot over each other. */
@@ -46,8 +46,8 @@ function Album({
   photographs: Photograph[];
   shop: Shop;
 }) {
-  const [spot, setSpot] = useState<Spot | 'all'>('all');
-  const [chosen, setChosen] = useState<string | null>(null);
+  const [spot, setSpot] = useParam('spot', 'all');
+  const [chosen, setChosen] = useParam('photograph', '', true);
   const [withStruck, setWithStruck] = useState(false);
   const struckOnes = all.filter(({ struck }) => struck).length;
   const photographs = withStruck ? all : all.filter(({ struck }) => !struck);
@@ -93,7 +93,7 @@ function Album({
               <button
                 type="button"
                 aria-pressed={photograph.id === chosen}
-                onClick={() => setChosen(photograph.id === chosen ? null : photograph.id)}
+                onClick={() => setChosen(photograph.id === chosen ? '' : photograph.id)}
                 className={`block w-full border-2 text-left ${photograph.id === chosen ? 'border-verdigris' : 'border-transparent'}`}
               >
                 <img
@@ -119,7 +119,7 @@ function Album({
         {open ? (
           <>
             <Compare key={open.id} photograph={open} others={sameSpot} />
-            <EditPhotograph key={open.id} photograph={open} onStruck={() => setChosen(null)} />
+            <EditPhotograph key={open.id} photograph={open} onStruck={() => setChosen('')} />
           </>
         ) : (
           photographs.length > 0 && (

@@ -6,6 +6,7 @@ import { printDecimal, printTemperature, sayHeight } from '@upright-elder/core/u
 import { useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { Fetching } from '../../app/Fetching.js';
+import { useParam } from '../../data/useParam.js';
 import { useHeights } from '../../data/heights.js';
 import { useExaminations, useInstrument, useShop } from '../../data/hooks.js';
 import { PAGE_INKS, partAlong, placesAlong, stanceDrawing, type DrawnSide } from '@upright-elder/drawings';
@@ -47,7 +48,7 @@ function StanceOf({
   examinations: Examination[];
   shop: Shop;
 }) {
-  const [chosenId, setChosenId] = useState<string | null>(null);
+  const [chosenId, setChosenId] = useParam('examination', '');
   const { unit } = useHeights();
   const say = (metres: number) => sayHeight(metres, unit);
   const steps = EXAGGERATIONS[instrument.type];

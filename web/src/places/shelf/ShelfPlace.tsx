@@ -1,11 +1,11 @@
 import { sayDate } from '@upright-elder/core/days';
 import { WEIGHTS } from '@upright-elder/core/sentences';
 import type { Card } from '@upright-elder/contract';
-import { useEffect, useRef, useState } from 'react';
+import { useEffect, useState } from 'react';
 import { Link, useNavigate, useSearchParams } from 'react-router';
 import { Fetching } from '../../app/Fetching.js';
-import { useKeys } from '../../app/keys.js';
 import { useTitle } from '../../app/useTitle.js';
+import { useParam } from '../../data/useParam.js';
 import { useSettled } from '../../data/useSettled.js';
 import { useForecastProgress, usePeople, useShelf } from '../../data/hooks.js';
 import { cardDrawing, PAGE_INKS } from '@upright-elder/drawings';
@@ -16,6 +16,7 @@ import { ListField } from '../../fields/ListField.js';
 
 const ORDERS = { urgency: 'most urgent first', name: 'by name', measured: 'longest not measured first' };
 type Order = keyof typeof ORDERS;
+type Shown = Card['weight'] | 'due' | '';
 
 /** The shelf: all instruments, each as a card with its little stance and its most urgent sentence. */
 export function ShelfPlace() {
@@ -23,10 +24,10 @@ export function ShelfPlace() {
   const search = params.get('search') ?? '';
   const archived = params.get('archived') === 'true';
   const page = Number(params.get('page') ?? 1);
-  const [order, setOrder] = useState<Order>('urgency');
-  const [only, setOnly] = useState<Card['weight'] | 'due' | ''>('');
-  const field = useRef<HTMLInputElement>(null);
+  const [order, setOrder] = useParam('order', 'urgency') as [Order, (order: Order) => void];
+  const [only, setOnly] = useParam('show', '') as [Shown, (shown: Shown) => void];
   const navigate = useNavigate();
+  const kept = { search, archived, order, only };
   const people = usePeople();
   const shelf = useShelf(page, search, archived);
   useTitle(archived ? 'The archive' : 'The shelf');
@@ -35,7 +36,7 @@ export function ShelfPlace() {
   const settled = useSettled(typed, 200);
   useEffect(() => {
     if (settled === (params.get('search') ?? '')) return;
-    setParams(paramsOf({ search: settled, archived }), { replace: true });
+    setParams(paramsOf({ ...kept, search: settled }), { replace: true });
     // the address follows the field, and not the other way round while somebody types
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [settled]);
@@ -48,9 +49,8 @@ export function ShelfPlace() {
   }, [onlyHit, navigate]);
   const onEnter = () => {
     setEntered(typed);
-    setParams(paramsOf({ search: typed, archived }), { replace: true });
+    setParams(paramsOf({ ...kept, search: typed }), { replace: true });
   };
-  useKeys({ '/': () => field.current?.focus() });
 
   if (people.data?.every(({ struck }) => struck)) {
     return (
@@ -69,7 +69,6 @@ export function ShelfPlace() {
         <label className="text-[0.9rem]">
           Search
           <input
-            ref={field}
             type="search"
             className="field block w-72"
             value={typed}
@@ -135,7 +134,7 @@ export function ShelfPlace() {
                 <Pages
                   page={page}
                   pages={Math.ceil(total / 100)}
-                  onPage={(next) => setParams(paramsOf({ search, archived, page: next }))}
+                  onPage={(next) => setParams(paramsOf({ ...kept, page: next }))}
                 />
               )}
               {(archived || put > 0) && (
@@ -143,7 +142,7 @@ export function ShelfPlace() {
                   <button
                     type="button"
                     className="min-h-[44px] underline"
-                    onClick={() => setParams(paramsOf({ search, archived: !archived }))}
+                    onClick={() => setParams(paramsOf({ ...kept, archived: !archived }))}
                   >
                     {archived ? 'Back to the shelf' : `In the archive: ${put}`}
                   </button>
@@ -161,18 +160,24 @@ export function ShelfPlace() {
 const paramsOf = ({
   search,
   archived,
+  order,
+  only,
   page = 1,
 }: {
   search: string;
   archived: boolean;
+  order: Order;
+  only: Shown;
   page?: number;
 }): Record<string, string> => ({
   ...(search ? { search } : {}),
   ...(archived ? { archived: 'true' } : {}),
+  ...(order === 'urgency' ? {} : { order }),
+  ...(only ? { show: only } : {}),
   ...(page > 1 ? { page: String(page) } : {}),
 });
 
-function arranged(cards: Card[], order: Order, only: Card['weight'] | 'due' | ''): Card[] {
+function arranged(cards: Card[], order: Order, only: Shown): Card[] {
   const shown = cards.filter(({ due, weight }) => only === '' || (only === 'due' ? due : weight === only));
   if (order === 'urgency') return shown.sort((a, b) => WEIGHTS.indexOf(a.weight) - WEIGHTS.indexOf(b.weight));
   if (order === 'measured')

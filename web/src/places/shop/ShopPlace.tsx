@@ -4,6 +4,7 @@ import { LENGTH_UNIT_NAMES, type LengthUnit } from '@upright-elder/core/units';
 import { NavLink, Outlet, useLocation } from 'react-router';
 import { Fetching } from '../../app/Fetching.js';
 import { FormFoot } from '../../app/FormFoot.js';
+import { SHOP_PAGES } from '../../app/pages.js';
 import { useTitle } from '../../app/useTitle.js';
 import { StrikeOut } from '../../app/StrikeOut.js';
 import { usePeople, useShop } from '../../data/hooks.js';
@@ -14,31 +15,25 @@ import { useShopForm } from './useShopForm.js';
 import { ListField } from '../../fields/ListField.js';
 import { SearchField } from '../../fields/SearchField.js';
 
-const PAGES = [
-  { to: '/shop', label: 'People and units' },
-  { to: '/shop/tools', label: 'Tools' },
-  { to: '/shop/protocols', label: 'Protocols' },
-  { to: '/shop/strings', label: 'Strings' },
-  { to: '/shop/repairs', label: 'Repairs' },
-  { to: '/shop/learned', label: 'Learned' },
-];
-
 /** The shop: who works here, how it measures and speaks, its tools and protocols. */
 export function ShopPlace() {
   const { pathname } = useLocation();
-  useTitle('The shop', PAGES.find(({ to }) => to === pathname)?.label);
+  useTitle('The shop', SHOP_PAGES.find(({ to }) => to === pathname)?.label);
   return (
     <>
-      <div className="mb-3 flex flex-wrap items-end gap-x-6">
-        <h1 className="text-[1.9rem]">The shop</h1>
-        <nav aria-label="Pages of the shop" className="flex flex-wrap">
-          {PAGES.map(({ to, label }) => (
+      <div className="mb-3 items-end gap-x-6 sm:flex">
+        <h1 className="shrink-0 text-[1.5rem] sm:text-[1.9rem]">The shop</h1>
+        <nav
+          aria-label="Pages of the shop"
+          className="-mx-3 flex overflow-x-auto px-3 [scrollbar-width:none] sm:mx-0 sm:px-0"
+        >
+          {SHOP_PAGES.map(({ to, label }) => (
             <NavLink
               key={to}
               to={to}
               end
               className={({ isActive }) =>
-                `flex min-h-[44px] items-center border-b-4 px-3 font-serif text-[1.1rem] ${isActive ? 'border-verdigris font-semibold' : 'border-transparent'}`
+                `flex min-h-[44px] shrink-0 items-center border-b-4 px-3 font-serif text-[1.1rem] ${isActive ? 'border-verdigris font-semibold' : 'border-transparent'}`
               }
             >
               {label}

@@ -1,0 +1,27 @@
+/** The pages of an instrument in working order, and the key of each. */
+export const INSTRUMENT_PAGES = [
+  { to: 'stance', label: 'Stance' },
+  { to: 'examine', label: 'Examine' },
+  { to: 'map', label: 'Map' },
+  { to: 'top', label: 'Top' },
+  { to: 'seasons', label: 'Seasons' },
+  { to: 'judgement', label: 'Judgement' },
+  { to: 'work', label: 'Work' },
+  { to: 'readings', label: 'Readings' },
+  { to: 'photographs', label: 'Photographs' },
+] as const;
+
+export const PLACES = [
+  { to: '/', label: 'Shelf' },
+  { to: '/air', label: 'Air' },
+  { to: '/shop', label: 'Shop' },
+] as const;
+
+export const SHOP_PAGES = [
+  { to: '/shop', label: 'People and units' },
+  { to: '/shop/tools', label: 'Tools' },
+  { to: '/shop/protocols', label: 'Protocols' },
+  { to: '/shop/strings', label: 'Strings' },
+  { to: '/shop/repairs', label: 'Repairs' },
+  { to: '/shop/learned', label: 'Learned' },
+] as const;
