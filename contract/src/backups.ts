@@ -27,6 +27,10 @@ export class Keeping {
   @IsString()
   backupFolder!: string;
 
+  /** the folder was named when the program was started, and is not the shop's to choose */
+  @IsBoolean()
+  backupFolderNamed!: boolean;
+
   /** backups lie on the same disk as the shop; null where it cannot be told */
   @IsOptional()
   @IsBoolean()

@@ -106,6 +106,17 @@ export class ShopInput {
   @IsTimeZone()
   timeZone?: string | null;
 
+  /** what a bare number means in the fields of lengths that are no readings; what is left out is millimetres */
+  @IsOptional()
+  @IsIn(['mm', 'in'])
+  lengths?: 'mm' | 'in';
+
+  /** where backups are written, an absolute path; null: beside the shop's data */
+  @IsOptional()
+  @IsString()
+  @MaxLength(400)
+  backupFolder?: string | null;
+
   /** in which order its date fields write and read; what is left out is day first */
   @IsOptional()
   @IsIn(DATE_ORDERS)

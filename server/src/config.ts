@@ -17,6 +17,8 @@ export interface Config {
   gaugeBox: BoxAddress | null;
   /** where backups are written */
   backupFolder: string;
+  /** the folder of backups was named at the start, and not left to the shop */
+  backupFolderNamed: boolean;
   /** begin an empty shop beside photographs that are already there */
   newShop: boolean;
 }
@@ -56,6 +58,7 @@ export function configFrom(given: NodeJS.ProcessEnv): Config {
     quiet: env.UPRIGHT_ELDER_QUIET === '1',
     logFolder: env.UPRIGHT_ELDER_LOGS ? resolve(env.UPRIGHT_ELDER_LOGS) : join(dataFolder, 'logger'),
     backupFolder: env.UPRIGHT_ELDER_BACKUPS ? resolve(env.UPRIGHT_ELDER_BACKUPS) : join(dataFolder, BACKUPS),
+    backupFolderNamed: Boolean(env.UPRIGHT_ELDER_BACKUPS),
     newShop: env[NEW_SHOP] === 'yes',
     gaugeBox: env.UPRIGHT_ELDER_GAUGES ? boxAddress(env.UPRIGHT_ELDER_GAUGES) : null,
   };

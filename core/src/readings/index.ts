@@ -11,3 +11,4 @@ export * from './side.js';
 export * from './steady.js';
 export * from './gaugeLine.js';
 export * from './tension.js';
+export * from './unitsOf.js';

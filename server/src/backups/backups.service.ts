@@ -13,11 +13,19 @@ import { Database } from '../database/database.js';
 import { DATA_FILE, keptInStep } from '../database/folder.js';
 import { unavailable } from '../http/problem.js';
 import { PictureStore } from '../photographs/picture-store.js';
+import { ShopService } from '../shop/shop.service.js';
 import { WorkPool } from '../workers/pool.js';
 import type * as work from './write-backup.js';
 import { listBackups, type BackupReason } from './backup-file.js';
 
 export const BACKUP_FOLDER = Symbol('folder that backups are written into');
+
+/** The folder as the program was started with it. */
+export interface FolderAtStart {
+  path: string;
+  /** it was named then; the shop's own choice does not count */
+  named: boolean;
+}
 
 const HOUR_MS = 3600000;
 /** The first look comes when the start is over. */
@@ -35,9 +43,10 @@ export class BackupsService implements OnApplicationBootstrap, OnApplicationShut
   private failed: string | null = null;
 
   constructor(
-    @Inject(BACKUP_FOLDER) private readonly folder: string,
+    @Inject(BACKUP_FOLDER) private readonly atStart: FolderAtStart,
     private readonly database: Database,
     private readonly clock: Clock,
+    private readonly shop: ShopService,
   ) {
     this.pictures = PictureStore.open(database.folder);
   }
@@ -53,14 +62,21 @@ export class BackupsService implements OnApplicationBootstrap, OnApplicationShut
     await this.underWay?.catch(() => undefined);
   }
 
+  private async folder(): Promise<string> {
+    const chosen = this.atStart.named ? null : await this.shop.backupFolder();
+    return chosen ?? this.atStart.path;
+  }
+
   /** How the shop is kept: where, whether it can be written, its backups, and what is odd. */
   async keeping(): Promise<Keeping> {
-    const backups = listBackups(this.folder);
+    const folder = await this.folder();
+    const backups = listBackups(folder);
     return {
       folder: this.database.folder,
       unwritable: this.database.unwritable,
-      backupFolder: this.folder,
-      sameDisk: sameDisk(this.database.folder, this.folder),
+      backupFolder: folder,
+      backupFolderNamed: this.atStart.named,
+      sameDisk: sameDisk(this.database.folder, folder),
       lastBackup: backups[0]?.made ?? null,
       failed: this.failed,
       backups,
@@ -82,7 +98,7 @@ export class BackupsService implements OnApplicationBootstrap, OnApplicationShut
   private async write(reason: BackupReason): Promise<void> {
     const pool = new WorkPool<typeof work>(import.meta.url, 'write-backup');
     this.failed = await pool
-      .run('write', { folder: this.database.folder, into: this.folder, reason })
+      .run('write', { folder: this.database.folder, into: await this.folder(), reason })
       .then(() => null)
       .catch((error: unknown) => (error instanceof Error ? error.message : String(error)))
       .finally(() => void pool.end());
@@ -92,7 +108,7 @@ export class BackupsService implements OnApplicationBootstrap, OnApplicationShut
   /** Once a day, where anything was saved since the last one. */
   private async daily(): Promise<void> {
     try {
-      const [last] = listBackups(this.folder);
+      const [last] = listBackups(await this.folder());
       const age = last ? Date.now() - Date.parse(last.made) : Infinity;
       if (this.database.unwritable || age < DAY_MS || !this.savedSince(last?.made ?? '')) return;
       await this.make('daily');

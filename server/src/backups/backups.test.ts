@@ -1,7 +1,7 @@
 import { createHash } from 'node:crypto';
 import { existsSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import type { Keeping, PictureTaken } from '@upright-elder/contract';
+import type { Keeping, PictureTaken, Problem, Shop } from '@upright-elder/contract';
 import BetterSqlite3 from 'better-sqlite3';
 import sharp from 'sharp';
 import { describe, expect, it } from 'vitest';
@@ -146,5 +146,34 @@ describe('a backup', () => {
       ...['2026-10-30', '2026-10-29', '2026-09-01', '2025-01-31'],
     ].map((day) => ({ name: day, made: `${day}T09:00:00.000Z`, bytes: 1 }));
     expect(outlived(made).map(({ name }) => name)).toEqual(['2026-11-21', '2026-11-02', '2026-10-29']);
+  });
+});
+
+describe('the folder that backups go to', () => {
+  it('is the shop’s to choose, is refused where nothing can be written, and takes the next one', async () => {
+    const folder = join(freshFolder(), 'other disk');
+    const app = await startApp();
+    const settings = async () => (await app.call('GET', 'shop')).body as Shop;
+    const save = async (backupFolder: string | null) => {
+      const { today: _today, zone: _zone, ...input } = await settings();
+      return app.call('PUT', 'shop', { ...input, backupFolder });
+    };
+    try {
+      const own = ((await app.call('GET', 'backups')).body as Keeping).backupFolder;
+      for (const wrong of ['backups', '/proc/version', '/proc/no/such', '/tmp/a\0b', `/${'x'.repeat(300)}`]) {
+        const { status, body } = await save(wrong);
+        expect(status).toBe(422);
+        expect((body as Problem).errors![0]).toMatchObject({ field: 'backupFolder', typed: wrong });
+      }
+      expect((await save(folder)).status).toBe(200);
+      const { body } = await app.call('POST', 'backups');
+      expect(body).toMatchObject({ backupFolder: folder, backupFolderNamed: false });
+      expect(listBackups(folder)).toHaveLength(1);
+      expect(listBackups(own)).toHaveLength(0);
+      expect((await save(null)).status).toBe(200);
+      expect(((await app.call('GET', 'backups')).body as Keeping).backupFolder).toBe(own);
+    } finally {
+      await app.close();
+    }
   });
 });

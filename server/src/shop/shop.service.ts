@@ -3,6 +3,7 @@ import type { FieldError, Shop, ShopInput } from '@upright-elder/contract';
 import { HOUSE_TOOLS, QUANTITIES, type QuantityId } from '@upright-elder/core/readings';
 import { Clock, MACHINE_ZONE } from '../clock.js';
 import { Database } from '../database/database.js';
+import { whyUnwritable } from '../database/writable.js';
 import { saveVersioned } from '../database/versioned.js';
 import { badFields, withBothCopies } from '../http/problem.js';
 import { ShopEntity } from './shop.entity.js';
@@ -48,6 +49,12 @@ export class ShopService {
     return row?.settings.timeZone ?? null;
   }
 
+  /** Where the shop wants its backups; null where it never said. */
+  async backupFolder(): Promise<string | null> {
+    const row = await this.database.read.findOneBy(ShopEntity, { id: ONLY });
+    return row?.settings.backupFolder ?? null;
+  }
+
   /** To be called by whoever counts days, and wants to know when the shop has moved. */
   followZone(follower: Follower): void {
     this.followers.push(follower);
@@ -56,6 +63,7 @@ export class ShopService {
   async save(input: ShopInput): Promise<Shop> {
     const { version, ...settings } = input;
     await this.refuseUnknownTools(input.tools);
+    await this.refuseUnwritable(input.backupFolder ?? null);
     await withBothCopies(
       () =>
         this.database.write((manager) =>
@@ -67,6 +75,21 @@ export class ShopService {
     const zone = settings.timeZone ?? MACHINE_ZONE;
     if (zone !== this.clock.zone) for (const follower of this.followers) await follower(zone);
     return this.get();
+  }
+
+  /** @throws ProblemError where a newly chosen folder cannot take backups */
+  private async refuseUnwritable(folder: string | null): Promise<void> {
+    if (folder === null || folder === (await this.backupFolder())) return;
+    const reason = whyUnwritable(folder);
+    if (reason === null) return;
+    throw badFields([
+      {
+        field: 'backupFolder',
+        typed: folder,
+        reason,
+        accepted: 'the whole path of a folder that can be written, best on another disk',
+      },
+    ]);
   }
 
   /** @throws ProblemError where a quantity's usual tool is not there, or reads something else */

@@ -1,10 +1,13 @@
 import { questionOfLength } from '@upright-elder/core/readings';
-import { LENGTH_UNIT_NAMES, parseLength, type LengthUnit } from '@upright-elder/core/units';
+import { isBareNumber, LENGTH_UNIT_NAMES, parseLength, type LengthUnit } from '@upright-elder/core/units';
+import { useState } from 'react';
+import { useShop } from '../data/hooks.js';
 import { TypedField } from './TypedField.js';
 import { understoodLength } from './understood.js';
 
 interface Props {
   label: string;
+  /** as it is kept: a bare number in it is in `unit` */
   value: string;
   unit: LengthUnit;
   onChange: (text: string) => void;
@@ -12,11 +15,34 @@ interface Props {
   hint?: string;
 }
 
-/** A length in any unit; a bare decimal takes the field's own. */
-export function LengthField({ unit, ...rest }: Props) {
+/** The unit that a bare number takes in a field whose texts are kept in millimetres: inches where the shop has them. */
+export function useFieldUnit(kept: LengthUnit): LengthUnit {
+  const { data: shop } = useShop();
+  return kept === 'mm' && shop?.lengths === 'in' ? 'in' : kept;
+}
+
+/** A length in any unit. A bare decimal takes the shop's own; it is kept with that unit where it is another. */
+export function LengthField({ unit: kept, value, onChange, ...rest }: Props) {
+  const unit = useFieldUnit(kept);
+  // what stands there while somebody types, so that no sign vanishes under the hand
+  const [typed, setTyped] = useState<string | null>(null);
+  const toKeep = (text: string) => (unit !== kept && isBareNumber(text) ? `${text.trim()} ${unit}` : text);
+  const shownOf = (text: string) => {
+    if (unit === kept) return text;
+    if (isBareNumber(text)) return `${text.trim()} ${kept}`;
+    const bare = text.endsWith(` ${unit}`) ? text.slice(0, -unit.length - 1) : text;
+    return isBareNumber(bare) ? bare : text;
+  };
+  const shown = typed !== null && toKeep(typed) === value ? typed : shownOf(value);
   return (
     <TypedField
       {...rest}
+      value={shown}
+      onChange={(text) => {
+        setTyped(text);
+        onChange(toKeep(text));
+      }}
+      onBlur={() => setTyped(null)}
       unit={LENGTH_UNIT_NAMES[unit]}
       parse={(text) => parseLength(text, unit)}
       question={(text) => questionOfLength(text, unit)}

@@ -8,7 +8,7 @@ import { KIND_NAMES } from './kinds.js';
 import { ListField } from '../../fields/ListField.js';
 
 /** A new room: its name, and what it is, since a case and a loft are believed to behave differently. */
-export function AddRoom() {
+export function AddRoom({ label = 'Another room' }: { label?: string }) {
   const [name, setName] = useState('');
   const [kind, setKind] = useState<RoomKind | ''>('');
   const [id, setId] = useState(newId);
@@ -34,7 +34,7 @@ export function AddRoom() {
   return (
     <form onSubmit={(event) => void add(event)} className="mt-3" noValidate>
       <label className="text-[0.9rem] font-bold">
-        Another room
+        {label}
         <input
           className="field font-normal"
           value={name}

@@ -11,7 +11,7 @@ import { useForecastProgress, usePeople, useShelf } from '../../data/hooks.js';
 import { cardDrawing, PAGE_INKS } from '@upright-elder/drawings';
 import { Drawn } from '../../drawings/Drawn.js';
 import { WeightMark } from '../../fields/WeightMark.js';
-import { AddPerson } from '../shop/AddPerson.js';
+import { StartPlace } from '../start/StartPlace.js';
 import { ListField } from '../../fields/ListField.js';
 
 const ORDERS = { urgency: 'most urgent first', name: 'by name', measured: 'longest not measured first' };
@@ -52,15 +52,9 @@ export function ShelfPlace() {
     setParams(paramsOf({ ...kept, search: typed }), { replace: true });
   };
 
-  if (people.data?.every(({ struck }) => struck)) {
-    return (
-      <section className="sheet mx-auto max-w-[40rem] p-6">
-        <h1 className="text-[1.8rem]">A bench book that does sums</h1>
-        <p className="said mt-2">First of all: who works here? We note who took each reading.</p>
-        <AddPerson first />
-      </section>
-    );
-  }
+  const { data } = shelf;
+  const nothing = data?.total === 0 && data.archived === 0 && search === '' && !archived;
+  if (nothing || people.data?.every(({ struck }) => struck)) return <StartPlace />;
   return (
     <>
       <div className="mb-3 flex flex-wrap items-end gap-3">
@@ -108,20 +102,6 @@ export function ShelfPlace() {
       <Fetching of={shelf}>
         {({ cards, total, archived: put }) => {
           const shown = arranged(cards, order, only);
-          if (total === 0 && search === '' && !archived && put === 0) {
-            return (
-              <div className="sheet p-6">
-                <p className="said">The shelf is empty.</p>
-                <p className="mt-1">
-                  Add the first instrument, then examine it at pitch: the stance, the seasons and a first
-                  repair order follow from that.
-                </p>
-                <button type="button" className="act mt-4" onClick={() => void navigate('/instruments/new')}>
-                  Add an instrument
-                </button>
-              </div>
-            );
-          }
           return (
             <>
               {shown.length === 0 && <p className="said">No instrument matches.</p>}

@@ -6,6 +6,7 @@ import { Fetching } from '../../app/Fetching.js';
 import { send } from '../../data/api.js';
 import { useKeeping, useRefresh, useZone } from '../../data/hooks.js';
 import { refusals } from '../../data/save.js';
+import { BackupFolder } from './BackupFolder.js';
 
 const SHOWN = 6;
 /** A backup older than this is asked for, days. */
@@ -57,8 +58,8 @@ function Kept({ keeping }: { keeping: Keeping }) {
       {failed && <p className="text-ochre">✕ The last try failed: {failed}</p>}
       {sameDisk && (
         <p className="text-[0.92rem] text-faint">
-          Backups lie on the same disk as the shop: copy them to another one, or start with
-          UPRIGHT_ELDER_BACKUPS naming a folder there. What breaks the disk takes both.
+          Backups lie on the same disk as the shop: choose a folder on another one. What breaks the disk takes
+          both.
         </p>
       )}
       {remarks.map((words) => (
@@ -86,6 +87,13 @@ function Kept({ keeping }: { keeping: Keeping }) {
             <li className="text-faint">and {backups.length - SHOWN} earlier ones</li>
           )}
         </ul>
+      )}
+      {keeping.backupFolderNamed ? (
+        <p className="mt-2 text-[0.88rem] text-faint">
+          The folder was named when the program was started (UPRIGHT_ELDER_BACKUPS).
+        </p>
+      ) : (
+        <BackupFolder current={backupFolder} />
       )}
       <dl className="mt-2 grid grid-cols-[auto_minmax(0,1fr)] gap-x-2 text-[0.88rem] text-faint">
         <dt className="font-bold">The shop</dt>

@@ -13,7 +13,8 @@ import { AddPerson } from './AddPerson.js';
 import { KeepingPanel } from './KeepingPanel.js';
 import { useShopForm } from './useShopForm.js';
 import { ListField } from '../../fields/ListField.js';
-import { SearchField } from '../../fields/SearchField.js';
+import { Fold } from '../../fields/Fold.js';
+import { MeasureFields } from './MeasureFields.js';
 
 /** The shop: who works here, how it measures and speaks, its tools and protocols. */
 export function ShopPlace() {
@@ -85,17 +86,11 @@ export function PeoplePage() {
   );
 }
 
-const TIME_ZONES = Intl.supportedValuesOf('timeZone');
 const SAY_IN = [
   { value: '64ths', label: '64ths' },
   { value: 'thou', label: 'thousandths' },
   { value: 'mm', label: 'mm' },
 ] as const;
-const TEMPERATURES = [
-  { value: '°C', label: '°C' },
-  { value: '°F', label: '°F' },
-] as const;
-
 function Settings({ shop }: { shop: Shop }) {
   const form = useShopForm(shop, {
     draftKey: 'shop settings',
@@ -106,6 +101,9 @@ function Settings({ shop }: { shop: Shop }) {
       currency: 'Currency',
       timeZone: 'Time zone',
       units: 'Units of the fields',
+      lengths: 'Lengths that are no readings',
+      dateOrder: 'Order of dates',
+      backupFolder: 'Folder of backups',
     },
     saved: 'The shop’s settings are saved.',
   });
@@ -127,65 +125,37 @@ function Settings({ shop }: { shop: Shop }) {
           onChange={(event) => change({ name: event.target.value })}
         />
       </label>
-      <div className="mt-3 flex flex-wrap gap-x-8 gap-y-2">
-        <div>
-          <div className="text-[0.9rem] font-bold">Heights in sentences</div>
-          <Choice
-            label="Heights in sentences"
-            value={settings.sayIn}
-            options={SAY_IN}
-            onChange={(sayIn) => change({ sayIn })}
-          />
-        </div>
-        <div>
-          <div className="text-[0.9rem] font-bold">Temperature</div>
-          <Choice
-            label="Temperature"
-            value={settings.temperatureUnit}
-            options={TEMPERATURES}
-            onChange={(temperatureUnit) => change({ temperatureUnit })}
-          />
-        </div>
-      </div>
       {refused.name && <p className="text-ochre">✕ {refused.name}</p>}
       <div className="mt-3">
-        <SearchField
-          label="Time zone"
-          value={settings.timeZone ?? ''}
-          options={[
-            { value: '', label: `as this computer (${shop.zone})` },
-            ...TIME_ZONES.map((zone) => ({ value: zone, label: zone })),
-          ]}
-          onPick={(zone) => change({ timeZone: zone || null })}
-          refusal={refused.timeZone}
-          hint="Days, and times that a logger wrote without a zone, are counted by it."
+        <MeasureFields settings={settings} shop={shop} refused={refused} onChange={change} />
+      </div>
+      <div className="mt-3">
+        <div className="text-[0.9rem] font-bold" aria-hidden="true">
+          Heights in sentences
+        </div>
+        <Choice
+          label="Heights in sentences"
+          value={settings.sayIn}
+          options={SAY_IN}
+          onChange={(sayIn) => change({ sayIn })}
         />
       </div>
-      <label className="mt-3 block w-40 text-[0.9rem] font-bold">
-        Currency
-        <input
-          className="field font-normal"
-          maxLength={4}
-          placeholder="sign or code"
-          value={settings.currency}
-          onChange={(event) => change({ currency: event.target.value })}
-        />
-      </label>
-      <h3 className="mt-4 text-[1.1rem]">What a bare number means in each field</h3>
-      <p className="text-[0.9rem] text-faint">
-        A fraction such as 7/64 is always inches, and a written unit always wins.
-      </p>
-      <div className="mt-1 grid grid-cols-2 gap-x-5 gap-y-2">
-        {QUANTITY_IDS.filter((id) => QUANTITIES[id].dimension === 'length').map((id) => (
-          <ListField
-            key={id}
-            label={QUANTITIES[id].name}
-            value={settings.units[id] ?? QUANTITIES[id].unit}
-            options={Object.entries(LENGTH_UNIT_NAMES).map(([unit, name]) => ({ value: unit, label: name }))}
-            onPick={(chosen) => change({ units: { ...settings.units, [id]: chosen as LengthUnit } })}
-          />
-        ))}
-      </div>
+      <Fold className="mt-2" summaryClass="font-bold" summary="A bare number in each field">
+        <div className="mt-1 grid grid-cols-2 gap-x-5 gap-y-2">
+          {QUANTITY_IDS.filter((id) => QUANTITIES[id].dimension === 'length').map((id) => (
+            <ListField
+              key={id}
+              label={QUANTITIES[id].name}
+              value={settings.units[id] ?? QUANTITIES[id].unit}
+              options={Object.entries(LENGTH_UNIT_NAMES).map(([unit, name]) => ({
+                value: unit,
+                label: name,
+              }))}
+              onPick={(chosen) => change({ units: { ...settings.units, [id]: chosen as LengthUnit } })}
+            />
+          ))}
+        </div>
+      </Fold>
       <button type="submit" className="act mt-4" disabled={form.saving}>
         Save the settings
       </button>
