@@ -1,4 +1,4 @@
-import { statSync } from 'node:fs';
+import { existsSync, statSync } from 'node:fs';
 import { join } from 'node:path';
 import {
   Inject,
@@ -96,9 +96,16 @@ export class BackupsService implements OnApplicationBootstrap, OnApplicationShut
   }
 
   private async write(reason: BackupReason): Promise<void> {
+    const into = await this.folder();
+    if (into !== this.atStart.path && !existsSync(into)) {
+      // made anew it would lie on this disk, in place of the one that was unplugged
+      this.failed = `The folder of backups, ${into}, is not there: is its disk connected? Nothing of the shop was changed.`;
+      this.logger.warn(this.failed);
+      return;
+    }
     const pool = new WorkPool<typeof work>(import.meta.url, 'write-backup');
     this.failed = await pool
-      .run('write', { folder: this.database.folder, into: await this.folder(), reason })
+      .run('write', { folder: this.database.folder, into, reason })
       .then(() => null)
       .catch((error: unknown) => (error instanceof Error ? error.message : String(error)))
       .finally(() => void pool.end());

@@ -1,5 +1,5 @@
 import { createHash } from 'node:crypto';
-import { existsSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { existsSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import type { Keeping, PictureTaken, Problem, Shop } from '@upright-elder/contract';
 import BetterSqlite3 from 'better-sqlite3';
@@ -170,6 +170,11 @@ describe('the folder that backups go to', () => {
       expect(body).toMatchObject({ backupFolder: folder, backupFolderNamed: false });
       expect(listBackups(folder)).toHaveLength(1);
       expect(listBackups(own)).toHaveLength(0);
+      rmSync(folder, { recursive: true });
+      const unplugged = await app.call('POST', 'backups');
+      expect(unplugged.status).toBe(503);
+      expect((unplugged.body as Problem).detail).toMatch(/is its disk connected/u);
+      expect(existsSync(folder)).toBe(false);
       expect((await save(null)).status).toBe(200);
       expect(((await app.call('GET', 'backups')).body as Keeping).backupFolder).toBe(own);
     } finally {

@@ -36,6 +36,7 @@ export async function startApp(
     logFolder: join(folder, 'logger'),
     gaugeBox,
     backupFolder: join(folder, 'backups'),
+    backupFolderNamed: false,
     newShop: false,
   });
   await app.listen(0, '127.0.0.1');
