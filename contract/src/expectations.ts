@@ -89,7 +89,23 @@ export class Expectation {
   season!: SeasonPart | null;
 }
 
+/** What the room's log has of a day: the mean of it. */
+export class LoggedAir {
+  /** percent */
+  @IsNumber()
+  humidity!: number;
+
+  /** °C */
+  @IsNumber()
+  temperature!: number;
+}
+
 export class Expectations {
+  /** the air of the room that it lives in on the day of the examination; null where the log does not reach it */
+  @IsOptional()
+  @Nested(() => LoggedAir)
+  logged!: LoggedAir | null;
+
   /** wood's moisture that is counted on, %MC, and where it comes from */
   @IsOptional()
   @IsNumber()

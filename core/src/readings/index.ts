@@ -12,3 +12,4 @@ export * from './steady.js';
 export * from './gaugeLine.js';
 export * from './tension.js';
 export * from './unitsOf.js';
+export * from './sides.js';

@@ -9,6 +9,7 @@ import {
   printDecimal,
   printLength,
   printTemperature,
+  repeatsOf,
   type LengthUnit,
   type TemperatureUnit,
 } from '../units/index.js';
@@ -48,10 +49,7 @@ export function questionOfReading(
   const si = SI_PER[dimension];
   const isUsual = (value: number) => value >= from * si - 1e-12 && value <= to * si + 1e-12;
   const usual = `${printDecimal(from, 1)} to ${printDecimal(to, 1)}${SIGN[dimension]}`.replaceAll('-', '−');
-  for (const part of text
-    .split(';')
-    .map((one) => one.trim())
-    .filter(Boolean)) {
+  for (const part of repeatsOf(text).filter(Boolean)) {
     const result = parseReading(id, part, unit);
     if (!result.ok) continue;
     const value = result.value[0]!;
@@ -101,7 +99,7 @@ const WOOD = { driest: 2, wettest: 25 };
 
 /** Whether a meter's reading is a humidity of the air, or a part of one. */
 export function questionOfWoodMoisture(text: string): Question | null {
-  for (const part of text.split(';').filter((one) => one.trim() !== '')) {
+  for (const part of repeatsOf(text).filter(Boolean)) {
     const result = parsePercent(part);
     if (!result.ok || (result.value >= WOOD.driest && result.value <= WOOD.wettest)) continue;
     return asked(

@@ -5,20 +5,20 @@ import {
   parseLength,
   parsed,
   refused,
+  repeatsOf,
   type Parsed,
 } from '../units/index.js';
 import { QUANTITIES, type QuantityId, type ReadingUnit } from './quantities.js';
 
 /**
- * A reading as typed, to SI. Repeats are separated by a semicolon: `7/64; 7.5/64`.
+ * A reading as typed, to SI. Repeats stand beside each other, see {@link repeatsOf}: `7/64; 7.5/64`, `2.8, 2.9`.
  *
  * @returns every repeat in m, rad or cents, or what was wrong and what would be accepted
  */
 export function parseReading(id: QuantityId, text: string, fieldUnit: ReadingUnit): Parsed<number[]> {
   const { name, from, to, range, dimension } = QUANTITIES[id];
   const values: number[] = [];
-  // a separator at the end separates nothing
-  for (const part of text.replace(/\s*;\s*$/u, '').split(';')) {
+  for (const part of repeatsOf(text)) {
     const result = parseOne(dimension, part, fieldUnit);
     if (!result.ok) return result;
     if (result.value < from - 1e-12 || result.value > to + 1e-12) {

@@ -6,3 +6,4 @@ export * from './scalars.js';
 export * from './whole.js';
 export * from './money.js';
 export * from './hours.js';
+export * from './repeats.js';

@@ -1,10 +1,12 @@
 import { Injectable } from '@nestjs/common';
-import type { Expectations, ExpectationsQuery } from '@upright-elder/contract';
+import type { Expectations, ExpectationsQuery, LoggedAir } from '@upright-elder/contract';
+import { dayOf } from '@upright-elder/core/days';
 import { INTERVENTION_KINDS, type InterventionKind } from '@upright-elder/core/instrument';
 import { QUANTITY_IDS, toolSd, type QuantityId } from '@upright-elder/core/readings';
 import { parsePercent, parseTemperature } from '@upright-elder/core/units';
 import { AnalysisService } from '../analysis/analysis.service.js';
 import { ExaminationsService } from '../examinations/examinations.service.js';
+import type { PackedRoom } from '../workers/tasks.js';
 import { ToolsService } from '../tools/tools.service.js';
 
 /** What each quantity was last, and where it is expected now: the slip guard beside every field. */
@@ -28,6 +30,7 @@ export class ExpectationsService {
     });
     const toolNames = await this.examinations.toolNames(expected.map(({ last }) => last.examinationId));
     return {
+      logged: loggedOn(room, date),
       moisture: wood.moisture,
       moistureFrom: wood.from === 'climate' ? 'usual for the season' : wood.from,
       expected: expected.map(({ quantity, place, last, range, season }) => ({
@@ -57,6 +60,14 @@ export class ExpectationsService {
       }),
     );
   }
+}
+
+/** The room's air on a day, out of the days of its log. */
+function loggedOn({ days }: PackedRoom, date: string): LoggedAir | null {
+  const day = dayOf(date);
+  for (let i = days.length - 3; i >= 0 && days[i]! >= day; i -= 3)
+    if (days[i] === day) return { humidity: days[i + 1]!, temperature: days[i + 2]! };
+  return null;
 }
 
 /** What of the kinds that were named there is; others are as if they were not. */

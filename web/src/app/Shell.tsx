@@ -4,6 +4,7 @@ import { NavLink, Outlet, useNavigate } from 'react-router';
 import { Toaster } from 'sonner';
 import { useLive, useRenewing } from '../data/events.js';
 import { useShop } from '../data/hooks.js';
+import { useNarrow } from '../data/useNarrow.js';
 import { Hint } from '../fields/Hint.js';
 import { KeySheet } from './KeySheet.js';
 import { useKeys } from './keys.js';
@@ -25,6 +26,7 @@ export function Shell() {
   };
   const navigate = useNavigate();
   const { data: shop } = useShop();
+  const narrow = useNarrow();
   useLive();
   const renewing = useRenewing();
   useKeys({
@@ -125,7 +127,10 @@ export function Shell() {
       )}
       <KeySheet open={keysOpen} onOpenChange={setKeysOpen} />
       <Toaster
-        position="bottom-left"
+        // over the empty middle of the header; above the save on a narrow screen
+        position={narrow ? 'bottom-center' : 'top-center'}
+        offset={{ top: '4px' }}
+        mobileOffset={{ bottom: '4.6rem' }}
         theme={scheme}
         toastOptions={{
           style: { fontSize: '1rem' },

@@ -3,6 +3,7 @@ import {
   parseReading,
   placeName,
   QUANTITIES,
+  sidesIn,
   type Place,
   type Question,
   type QuantityId,
@@ -28,12 +29,14 @@ interface Props {
   hint?: string;
   note?: ReactNode;
   onFocus?: () => void;
+  onBlur?: () => void;
   onKeyDown?: (event: KeyboardEvent<HTMLInputElement>) => void;
 }
 
-/** A reading in any unit; repeats are separated by a semicolon. */
+/** A reading in any unit, and its repeats; in a bass field both sides may stand beside each other. */
 export function ReadingField({ quantity, place, unit, ...rest }: Props) {
   const isSame = (text: string) => place === 'treble' && isSided(quantity) && text.trim() === SAME;
+  const sides = (text: string) => (place === 'bass' ? sidesIn(quantity, text, unit) : null);
   const words = placeName(place);
   return (
     <TypedField
@@ -41,8 +44,12 @@ export function ReadingField({ quantity, place, unit, ...rest }: Props) {
       label={`${QUANTITIES[quantity].name}${words ? `, ${words}` : ''}`}
       hideLabel
       unit={unit === '°' || unit === 'cents' ? unit : LENGTH_UNIT_NAMES[unit]}
-      parse={(text) => (isSame(text) ? parsed(SAME) : parseReading(quantity, text, unit))}
-      understood={(text) => (isSame(text) ? 'as bass' : understoodReading(quantity, text, unit))}
+      parse={(text) => (isSame(text) || sides(text) ? parsed(text) : parseReading(quantity, text, unit))}
+      understood={(text) => {
+        const both = sides(text);
+        if (both) return `bass ${both.bass}, treble ${both.treble}`;
+        return isSame(text) ? 'as bass' : understoodReading(quantity, text, unit);
+      }}
     />
   );
 }

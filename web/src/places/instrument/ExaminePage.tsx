@@ -1,50 +1,61 @@
 import type { Examination, Instrument, Protocol, Shop, Tool } from '@upright-elder/contract';
 import { isDay, sayDate } from '@upright-elder/core/days';
-import { isQuantity, needsPitch, QUANTITIES, type LineId, type Place } from '@upright-elder/core/readings';
+import {
+  isQuantity,
+  needsPitch,
+  QUANTITIES,
+  type LineId,
+  type Place,
+  type QuantityId,
+} from '@upright-elder/core/readings';
 import { sayHeight } from '@upright-elder/core/units';
 import { useEffect, useMemo, useRef, useState } from 'react';
-import { Link, useParams, useSearchParams } from 'react-router';
+import { useParams, useSearchParams } from 'react-router';
 import { Fetching } from '../../app/Fetching.js';
 import { MergeDialog } from '../../app/MergeDialog.js';
-import { StrikeOut, StruckWords } from '../../app/StrikeOut.js';
 import { gaugesFor, laidOn, useGauges } from '../../data/gauges.js';
+import { useHeights } from '../../data/heights.js';
 import {
   useAllExaminations,
   useExpectations,
   useInstrument,
   useMarks,
-  usePhotographs,
+  usePeople,
   useProtocols,
   useShop,
   useTools,
 } from '../../data/hooks.js';
-import { useHeights } from '../../data/heights.js';
+import { usePersonId } from '../../data/person.js';
+import { useNarrow } from '../../data/useNarrow.js';
 import { useSettled } from '../../data/useSettled.js';
-import { Choice } from '../../fields/Choice.js';
+import { Fold } from '../../fields/Fold.js';
 import { ClosureNote } from './ClosureNote.js';
 import { ConditionLines } from './examine/ConditionLines.js';
-import { DoneSince } from './examine/DoneSince.js';
 import { Corrections } from './examine/Corrections.js';
+import { DoneSince } from './examine/DoneSince.js';
 import {
   draftOf,
   emptyDraft,
   isHeld,
+  withSides,
   withText,
   withTool,
   type Draft,
   type FieldKey,
 } from './examine/draft.js';
-import { goOn } from './examine/goOn.js';
+import { goOn, startAt } from './examine/goOn.js';
 import { closureOf, expectedBy, valuesOf } from './examine/measured.js';
 import { differencesOf, mergedDraft, replacesStored } from './examine/merge.js';
-import { LinePanel, PricePanel, ProgressPanel } from './examine/Panels.js';
+import { NoPhotographYet, OpenAnother, ProtocolChoice } from './examine/Opening.js';
+import { LinePanel, PricePanel } from './examine/Panels.js';
 import { PointLine } from './examine/PointLine.js';
 import { ReadingLine } from './examine/ReadingLine.js';
-import { stagesOf } from './examine/stages.js';
+import { SaveBar, SavePanel } from './examine/SavePanel.js';
+import { countOf, filledOf, onlyThese, stagesOf } from './examine/stages.js';
+import { useToday } from './examine/today.js';
+import { TodayChoice } from './examine/TodayChoice.js';
 import { useExamination } from './examine/useExamination.js';
 import { placeOf, sayAtPoint } from './map/atPoint.js';
-import { Fold } from '../../fields/Fold.js';
-import { ListField } from '../../fields/ListField.js';
 
 /** Examine: the protocol, one reading a line. */
 export function ExaminePage() {
@@ -164,10 +175,23 @@ function Examining(props: Props) {
     () => closureOf(draft, now, instrument, (metres) => sayHeight(metres, heights), expectedBy(expectations)),
     [draft, now, instrument, heights, expectations],
   );
-  const stages = useMemo(
+  const personId = usePersonId();
+  const [today, setToday] = useToday(personId);
+  const { data: people } = usePeople();
+  const every = useMemo(
     () => stagesOf(protocol, instrument, last, draft),
     [protocol, instrument, last, draft],
   );
+  const onlyToday = today.only && !protocol.priced;
+  const stages = onlyToday ? onlyThese(every, today.lines, draft, instrument.type) : every;
+  const full = protocols.find(({ id }) => id === 'full') ?? protocol;
+  const narrow = useNarrow();
+  const [shut, setShut] = useState<Record<string, boolean>>({});
+  const body = useRef<HTMLDivElement>(null);
+  useEffect(() => {
+    // under a finger the keyboard would come up over the page
+    if (!leftAt && body.current && !matchMedia('(pointer: coarse)').matches) startAt(body.current);
+  }, [leftAt]);
   const cameBack = useRef(false);
   useEffect(() => {
     // the draft is read after the first drawing: its protocol may bring the line only then
@@ -187,6 +211,59 @@ function Examining(props: Props) {
       ...Object.keys(part).map((field) => `conditions.${field}`),
     );
   const onText = (key: FieldKey, text: string) => change(withText(draft, key, text, shop), key);
+
+  const onSides = (quantity: QuantityId) => {
+    const next = withSides(draft, quantity, shop);
+    if (next !== draft) change(next, `${quantity}.`);
+    return next !== draft;
+  };
+  const lineView = (one: LineId) =>
+    isQuantity(one) && isHeld(draft) && needsPitch(one) ? (
+      <p key={one} className="border-b border-rule py-2 text-[0.95rem]">
+        {QUANTITIES[one].name}: <span className="text-faint">not taken: unsound</span>
+      </p>
+    ) : isQuantity(one) ? (
+      <ReadingLine
+        key={one}
+        quantity={one}
+        draft={draft}
+        shop={shop}
+        tools={tools}
+        expectations={expectations?.expected ?? []}
+        now={now}
+        refusals={refusals}
+        construction={instrument.type}
+        active={active?.line === one ? active.place : null}
+        gauge={gaugeOf(one)}
+        onActive={(place) => setActive({ line: one, place })}
+        onText={onText}
+        onSides={onSides}
+        onTool={(quantity, tool) => change(withTool(draft, quantity, tool), `${quantity}.tool`)}
+      />
+    ) : (
+      <PointLine
+        key={one}
+        point={one}
+        finding={draft.findings[one]}
+        priced={protocol.priced}
+        currency={shop.currency}
+        last={last}
+        refusals={refusals}
+        active={active?.line === one}
+        onActive={() => setActive({ line: one, place: null })}
+        onFinding={(point, finding) =>
+          change({ ...draft, findings: { ...draft.findings, [point]: finding } }, `${point}.`)
+        }
+        map={
+          placeOf(one)
+            ? {
+                has: sayAtPoint(one, marks ?? []),
+                to: `../map?point=${one}&examination=${draft.id}${stored ? '' : '&new'}`,
+              }
+            : null
+        }
+      />
+    );
 
   return (
     <form
@@ -212,87 +289,76 @@ function Examining(props: Props) {
           chosen={protocol}
           onChoose={(chosen) => change({ ...draft, protocol: chosen })}
         />
-        <Fold
-          className="border-t border-rule pt-1"
-          summaryClass="font-serif text-[1.25rem] font-semibold"
-          summary="Conditions"
-          defaultOpen={!protocol.priced}
-        >
-          <ConditionLines
-            draft={draft}
-            shop={shop}
-            refusals={refusals}
-            meter={laidOn(gauges.gauges, ['moisture'])}
-            onCondition={onCondition}
-            onDate={(date) => change({ ...draft, date }, 'date')}
+        {!protocol.priced && (
+          <TodayChoice
+            today={today}
+            onToday={setToday}
+            stages={stagesOf({ ...full, again: false }, instrument, undefined, NOTHING_READ)}
+            name={people?.find(({ id }) => id === personId)?.name}
           />
-          <DoneSince
-            instrumentId={instrument.id}
-            archtop={instrument.type === 'archtop'}
-            done={draft.done}
-            since={last?.date ?? null}
-            until={draft.date}
-            refusal={refusals.done}
-            onDone={(done) => change({ ...draft, done }, 'done')}
-          />
-          {expectations?.moisture != null && (
-            <p className="mt-1 text-[0.88rem] text-faint">
-              Ranges are for wood at {expectations.moisture.toFixed(1)} %MC ({expectations.moistureFrom}).
-            </p>
-          )}
-        </Fold>
-        {stages.map(({ title, lines }, i) => (
-          <section key={`${i} ${title}`} id={`stage-${i}`} aria-label={title} className="mt-4 scroll-mt-2">
-            <h3 className="text-[1.25rem]">{title}</h3>
-            {lines.map((one) =>
-              isQuantity(one) && isHeld(draft) && needsPitch(one) ? (
-                <p key={one} className="border-b border-rule py-2 text-[0.95rem]">
-                  {QUANTITIES[one].name}: <span className="text-faint">not taken: unsound</span>
-                </p>
-              ) : isQuantity(one) ? (
-                <ReadingLine
-                  key={one}
-                  quantity={one}
-                  draft={draft}
-                  shop={shop}
-                  tools={tools}
-                  expectations={expectations?.expected ?? []}
-                  now={now}
-                  refusals={refusals}
-                  construction={instrument.type}
-                  active={active?.line === one ? active.place : null}
-                  gauge={gaugeOf(one)}
-                  onActive={(place) => setActive({ line: one, place })}
-                  onText={onText}
-                  onTool={(quantity, tool) => change(withTool(draft, quantity, tool), `${quantity}.tool`)}
-                />
-              ) : (
-                <PointLine
-                  key={one}
-                  point={one}
-                  finding={draft.findings[one]}
-                  priced={protocol.priced}
-                  currency={shop.currency}
-                  last={last}
-                  refusals={refusals}
-                  active={active?.line === one}
-                  onActive={() => setActive({ line: one, place: null })}
-                  onFinding={(point, finding) =>
-                    change({ ...draft, findings: { ...draft.findings, [point]: finding } }, `${point}.`)
-                  }
-                  map={
-                    placeOf(one)
-                      ? {
-                          has: sayAtPoint(one, marks ?? []),
-                          to: `../map?point=${one}&examination=${draft.id}${stored ? '' : '&new'}`,
-                        }
-                      : null
-                  }
-                />
-              ),
+        )}
+        <div ref={body}>
+          <Fold
+            className="border-t border-rule pt-1"
+            summaryClass="font-serif text-[1.25rem] font-semibold"
+            summary="Conditions"
+            defaultOpen={!protocol.priced}
+          >
+            <ConditionLines
+              draft={draft}
+              shop={shop}
+              refusals={refusals}
+              meter={laidOn(gauges.gauges, ['moisture'])}
+              logged={expectations?.logged ?? null}
+              onCondition={onCondition}
+              onDate={(date) => change({ ...draft, date }, 'date')}
+            />
+            <DoneSince
+              instrumentId={instrument.id}
+              archtop={instrument.type === 'archtop'}
+              done={draft.done}
+              since={last?.date ?? null}
+              until={draft.date}
+              refusal={refusals.done}
+              onDone={(done) => change({ ...draft, done }, 'done')}
+            />
+            {expectations?.moisture != null && (
+              <p className="mt-1 text-[0.88rem] text-faint">
+                Ranges are for wood at {expectations.moisture.toFixed(1)} %MC ({expectations.moistureFrom}).
+              </p>
             )}
-          </section>
-        ))}
+          </Fold>
+          {stages.map(({ title, lines }, i) => {
+            const all = lines.map((one) => lineView(one));
+            const at = `${i} ${title}`;
+            return (
+              <section key={at} id={`stage-${i}`} aria-label={title} className="mt-4 scroll-mt-2">
+                {narrow ? (
+                  <Fold
+                    summary={
+                      <span className="flex justify-between gap-2">
+                        {title}
+                        <span className="font-sans text-[0.95rem] font-normal text-faint">
+                          {filledOf(lines, draft)} of {countOf(lines)}
+                        </span>
+                      </span>
+                    }
+                    summaryClass="border-b border-rule font-serif text-[1.25rem] font-semibold"
+                    open={!(shut[at] ?? i > 0)}
+                    onOpenChange={(open) => setShut({ ...shut, [at]: !open })}
+                  >
+                    {all}
+                  </Fold>
+                ) : (
+                  <>
+                    <h3 className="text-[1.25rem]">{title}</h3>
+                    {all}
+                  </>
+                )}
+              </section>
+            );
+          })}
+        </div>
         <label className="mt-3 block font-bold">
           Notes
           <textarea
@@ -301,45 +367,23 @@ function Examining(props: Props) {
             onChange={(event) => change({ ...draft, notes: event.target.value })}
           />
         </label>
-        {stored && (replacesStored(draftOf(stored), draft) || refusals.why) && (
-          <WhyField
-            why={draft.why}
-            refusal={refusals.why}
-            onWhy={(why) => change({ ...draft, why }, 'why')}
-          />
-        )}
         {stored && <Corrections examination={stored} />}
       </div>
       <aside className="lg:sticky lg:top-3 lg:max-h-[calc(100vh-1.5rem)] lg:self-start lg:overflow-y-auto">
-        <div className="sheet p-4">
-          <ProgressPanel stages={stages} draft={draft} />
-          <button type="submit" className="act mt-2 w-full justify-center" disabled={saving}>
-            {saving ? 'Saving…' : 'Save the examination'}
-          </button>
-          <p className="mt-1 text-[0.85rem] text-faint">
-            Anything may be skipped and stays missing. Enter goes on, 1 to 9 choose a state, Ctrl S saves.
-          </p>
-          {changed && (
-            <p className="mt-2 text-[0.95rem]">
-              {broughtBack ? 'An unsaved draft was brought back.' : 'Not saved yet.'}{' '}
-              <button type="button" className="min-h-[44px] underline" onClick={startAfresh}>
-                Start afresh
-              </button>
-            </p>
-          )}
-          {stored && (
-            <div className="mt-2 border-t border-rule pt-2">
-              <StrikeOut
-                kind="examination"
-                id={stored.id}
-                what={`the examination of ${sayDate(stored.date)}`}
-                struck={stored.struck}
-                example="such as entered for the wrong instrument"
-              />
-              <StruckWords strikes={stored.strikes} />
-            </div>
-          )}
-        </div>
+        <SavePanel
+          stages={stages}
+          draft={draft}
+          stored={stored}
+          saving={saving}
+          changed={changed}
+          broughtBack={broughtBack}
+          replaces={
+            stored !== undefined && (replacesStored(draftOf(stored), draft) || refusals.why !== undefined)
+          }
+          whyRefusal={refusals.why}
+          onWhy={(why) => change({ ...draft, why }, 'why')}
+          onStartAfresh={startAfresh}
+        />
         {protocol.priced && (
           <PricePanel
             draft={draft}
@@ -364,6 +408,17 @@ function Examining(props: Props) {
           )}
         </section>
       </aside>
+      {!protocol.priced && (
+        <SaveBar
+          changed={changed}
+          saving={saving}
+          done={filledOf(
+            stages.flatMap(({ lines }) => lines),
+            draft,
+          )}
+          of={countOf(stages.flatMap(({ lines }) => lines))}
+        />
+      )}
       {theirs && (
         <MergeDialog
           what="examination"
@@ -381,96 +436,5 @@ function Examining(props: Props) {
   );
 }
 
-function OpenAnother({
-  examinations,
-  stored,
-}: {
-  examinations: Examination[];
-  stored: Examination | undefined;
-}) {
-  const [, setParams] = useSearchParams();
-  return (
-    <ListField
-      label="Open"
-      inline
-      value={stored?.id ?? ''}
-      options={[
-        { value: '', label: 'a new one' },
-        ...[...examinations].reverse().map(({ id, date, protocolName }) => ({
-          value: id,
-          label: `${sayDate(date)}, ${protocolName.toLowerCase()}`,
-        })),
-      ]}
-      onPick={(chosen) => setParams(chosen ? { examination: chosen } : {})}
-      className="w-auto max-w-[15rem]"
-    />
-  );
-}
-
-function ProtocolChoice({
-  protocols,
-  chosen,
-  onChoose,
-}: {
-  protocols: Protocol[];
-  chosen: Protocol;
-  onChoose: (id: string) => void;
-}) {
-  const offered = protocols.filter(({ id, retired }) => !retired || id === chosen.id);
-  return (
-    <div className="mb-3">
-      <Choice
-        label="Protocol"
-        value={chosen.id}
-        options={offered.map(({ id, name }) => ({ value: id, label: name }))}
-        onChange={onChoose}
-      />
-      <p className="mt-1 text-[0.9rem] text-faint">
-        {chosen.about}{' '}
-        <Link to="/shop/protocols" className="underline">
-          Edit protocols
-        </Link>
-      </p>
-    </div>
-  );
-}
-
-/** What was there before anything was touched can be seen only now. */
-function NoPhotographYet({ instrument }: { instrument: Instrument }) {
-  const { data } = usePhotographs(instrument.id);
-  if (!data || data.length > 0) return null;
-  return (
-    <p className="mb-2 text-[0.95rem]">
-      <span className="font-bold text-ochre">▲ No photograph yet.</span> Take them before anything is touched:{' '}
-      <Link to="../photographs" className="underline">
-        add photographs
-      </Link>
-      .
-    </p>
-  );
-}
-
-function WhyField({
-  why,
-  refusal,
-  onWhy,
-}: {
-  why: string;
-  refusal: string | undefined;
-  onWhy: (why: string) => void;
-}) {
-  return (
-    <label className="mt-3 block font-bold">
-      Why it is corrected
-      <input
-        className="field font-normal"
-        value={why}
-        autoComplete="off"
-        aria-invalid={refusal ? true : undefined}
-        placeholder="for whoever reads this in twenty years"
-        onChange={(event) => onWhy(event.target.value)}
-      />
-      {refusal && <span className="block text-[0.88rem] font-normal text-ochre">✕ {refusal}</span>}
-    </label>
-  );
-}
+/** A draft in which nothing was filled in. */
+const NOTHING_READ = emptyDraft({ today: '', temperatureUnit: '°C' }, 14, 'full');

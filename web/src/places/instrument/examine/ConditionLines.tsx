@@ -1,11 +1,22 @@
-import { HELD_FRETS, METERS, type GaugeShown, type Shop } from '@upright-elder/contract';
-import { useState } from 'react';
+import { HELD_FRETS, METERS, type GaugeShown, type LoggedAir, type Shop } from '@upright-elder/contract';
+import { useState, type KeyboardEvent } from 'react';
 import {
   questionOfHumidity,
   questionOfTemperature,
   questionOfWoodMoisture,
 } from '@upright-elder/core/readings';
-import { parsed, parseDuration, parsePercent, parseTemperature, parseWhole } from '@upright-elder/core/units';
+import {
+  parsed,
+  parseDuration,
+  parsePercent,
+  parseTemperature,
+  parseWhole,
+  printDecimal,
+  printPercent,
+  printTemperature,
+  repeatsOf,
+  type TemperatureUnit,
+} from '@upright-elder/core/units';
 import { Choice } from '../../../fields/Choice.js';
 import { TypedField } from '../../../fields/TypedField.js';
 import { understoodDays, understoodPercent, understoodTemperature } from '../../../fields/understood.js';
@@ -21,6 +32,8 @@ interface Props {
   refusals: Record<string, string>;
   /** the moisture meter, while it is laid on */
   meter: GaugeShown | undefined;
+  /** the day’s air in the room’s log */
+  logged: LoggedAir | null;
   onCondition: (change: Partial<Draft['conditions']>) => void;
   onDate: (date: string) => void;
 }
@@ -37,9 +50,17 @@ const HELD = [
 ] as const;
 
 /** The conditions that every reading is stated with. */
-export function ConditionLines({ draft, shop, refusals, meter, onCondition, onDate }: Props) {
+export function ConditionLines({ draft, shop, refusals, meter, logged, onCondition, onDate }: Props) {
   const { conditions } = draft;
   const [metering, setMetering] = useState(false);
+  const takeLog = () => {
+    if (logged) onCondition(asTyped(logged, conditions.temperatureUnit));
+  };
+  const fromLog = (event: KeyboardEvent) => {
+    if (event.key !== 'F2') return;
+    event.preventDefault();
+    takeLog();
+  };
   const takeMeter = () => {
     if (!meter?.steady) return;
     const typed = conditions.woodMoisture.trim();
@@ -57,6 +78,7 @@ export function ConditionLines({ draft, shop, refusals, meter, onCondition, onDa
           parse={parsePercent}
           understood={understoodPercent}
           question={questionOfHumidity}
+          onKeyDown={fromLog}
           onChange={(humidity) => onCondition({ humidity })}
         />
         <TypedField
@@ -67,6 +89,7 @@ export function ConditionLines({ draft, shop, refusals, meter, onCondition, onDa
           parse={(text) => parseTemperature(text, conditions.temperatureUnit)}
           understood={(text) => understoodTemperature(text, conditions.temperatureUnit)}
           question={(text) => questionOfTemperature(text, conditions.temperatureUnit)}
+          onKeyDown={fromLog}
           onChange={(temperature) => onCondition({ temperature })}
         />
         <div onFocus={() => setMetering(true)} onBlur={() => setMetering(false)}>
@@ -77,8 +100,7 @@ export function ConditionLines({ draft, shop, refusals, meter, onCondition, onDa
             refusal={refusals['conditions.woodMoisture']}
             parse={parsePercents}
             understood={(text) =>
-              text
-                .split(';')
+              repeatsOf(text)
                 .map((part) => understoodPercent(part))
                 .join('; ')
             }
@@ -91,7 +113,9 @@ export function ConditionLines({ draft, shop, refusals, meter, onCondition, onDa
               takeMeter();
             }}
           />
-          {metering && meter && <LiveGauge shown={meter} onTake={takeMeter} />}
+          {meter && (metering || conditions.woodMoisture === '') && (
+            <LiveGauge shown={meter} onTake={takeMeter} />
+          )}
         </div>
         <TypedField
           label="Time strung to pitch"
@@ -104,6 +128,14 @@ export function ConditionLines({ draft, shop, refusals, meter, onCondition, onDa
           onChange={(timeAtPitch) => onCondition({ timeAtPitch })}
         />
       </div>
+      {logged && conditions.humidity.trim() === '' && conditions.temperature.trim() === '' && (
+        <button type="button" className="quiet mt-1" data-aside onClick={takeLog}>
+          {`Take ${printPercent(logged.humidity)} RH, ${printTemperature(logged.temperature, conditions.temperatureUnit)} from the room’s log`}
+          <kbd className="rounded-[3px] border border-rule px-1.5 text-[0.75rem] pointer-coarse:hidden">
+            F2
+          </kbd>
+        </button>
+      )}
       {conditions.woodMoisture.trim() !== '' && (
         <MeterLines conditions={conditions} onCondition={onCondition} />
       )}
@@ -156,10 +188,14 @@ export function ConditionLines({ draft, shop, refusals, meter, onCondition, onDa
   );
 }
 
+/** What the log has, in the fields’ own words. */
+const asTyped = ({ humidity, temperature }: LoggedAir, unit: TemperatureUnit) => ({
+  humidity: printDecimal(humidity, 0),
+  temperature: `${printDecimal(unit === '°F' ? temperature * 1.8 + 32 : temperature, 1)} ${unit.slice(1)}`,
+});
 /** Every repeat of a meter. */
 function parsePercents(text: string) {
-  const wrong = text
-    .split(';')
+  const wrong = repeatsOf(text)
     .map(parsePercent)
     .find((part) => !part.ok);
   return wrong ?? parsed(text);

@@ -25,16 +25,12 @@ export function FieldNote({ quantity, unit, expectation, value, narrow }: Props)
   const expected = range && `${bare(range[0])} to ${say(range[1])}`;
   if (!value) {
     return (
-      <div className="text-faint">
+      <div className="truncate text-faint">
         {narrow
           ? `last ${bare(last.value)}`
-          : `last ${expected ? bare(last.value) : say(last.value)}, ${sayDate(last.date, 'narrow')}`}
-        {expected && !narrow && (
-          <>
-            {' '}
-            <span className="sm:whitespace-nowrap">· expected {expected}</span>
-          </>
-        )}
+          : expected
+            ? `expected ${expected}; last ${bare(last.value)}`
+            : `last ${say(last.value)}, ${sayDate(last.date, 'narrow')}`}
       </div>
     );
   }

@@ -5,29 +5,28 @@ import { MoneyField } from '../../../fields/MoneyField.js';
 import type { Draft } from './draft.js';
 import { GaugePlace } from './GaugePlace.js';
 import { answerOf, lookedInDraft, QuickAnswer } from './QuickAnswer.js';
-import { fieldsOf, filledOf } from './stages.js';
+import { countOf, filledOf } from './stages.js';
 
 /** How far the protocol has come, and a way to each of its stages. */
 export function ProgressPanel({ stages, draft }: { stages: readonly Stage[]; draft: Draft }) {
-  const count = (lines: readonly LineId[]) => lines.reduce((sum, line) => sum + fieldsOf(line), 0);
   const all = stages.flatMap(({ lines }) => lines);
   const done = filledOf(all, draft);
   return (
     <div>
       <p className="text-[1.6rem] leading-tight font-bold">
-        {done} <span className="text-[1rem] font-normal">of {count(all)} read</span>
+        {done} <span className="text-[1rem] font-normal">of {countOf(all)} read</span>
       </p>
-      <progress className="h-3 w-full" value={done} max={count(all)} aria-label="Readings taken" />
+      <progress className="h-3 w-full" value={done} max={countOf(all)} aria-label="Readings taken" />
       <ul>
         {stages.map(({ title, lines }, i) => (
           <li key={`${i} ${title}`}>
             <a
               href={`#stage-${i}`}
-              className="flex min-h-[34px] items-center justify-between gap-2 text-[0.92rem] underline decoration-rule underline-offset-4"
+              className="flex min-h-[44px] items-center justify-between gap-2 text-[0.92rem] underline decoration-rule underline-offset-4"
             >
               {title}
               <span className="text-faint">
-                {filledOf(lines, draft)} of {count(lines)}
+                {filledOf(lines, draft)} of {countOf(lines)}
               </span>
             </a>
           </li>

@@ -31,6 +31,8 @@ interface Props {
   onActive: (place: Place) => void;
   onText: (key: FieldKey, text: string) => void;
   onTool: (quantity: QuantityId, tool: string) => void;
+  /** takes both sides out of a bass field; true where there were two */
+  onSides: (quantity: QuantityId) => boolean;
 }
 
 const COLUMNS: Record<number, string> = {
@@ -59,6 +61,7 @@ export function ReadingLine(props: Props) {
     onActive,
     onText,
     onTool,
+    onSides,
   } = props;
   const { name, how, dimension } = QUANTITIES[quantity];
   const places = placesOf(quantity);
@@ -127,7 +130,10 @@ export function ReadingLine(props: Props) {
                 value={draft.texts[key] ?? ''}
                 refusal={refusals[key]}
                 onFocus={() => onActive(place)}
+                onBlur={() => onSides(quantity)}
                 onKeyDown={(event) => {
+                  if (event.key === 'Enter' && onSides(quantity))
+                    event.currentTarget.dataset.filled = 'treble';
                   if (event.key !== 'F2') return;
                   event.preventDefault();
                   take(key);

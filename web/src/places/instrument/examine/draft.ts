@@ -14,6 +14,7 @@ import {
   POINTS,
   QUANTITIES,
   QUANTITY_IDS,
+  sidesIn,
   STRING_SIDES,
   type Place,
   type PointId,
@@ -98,6 +99,20 @@ export function withText(draft: Draft, key: FieldKey, text: string, shop: Shop):
     units: { ...draft.units, [key]: unitOf(draft, key, shop) },
   };
 }
+
+/** Bass and treble that were typed beside each other in the bass field, each in its own; as it was where there are none. */
+export function withSides(draft: Draft, quantity: QuantityId, shop: Shop): Draft {
+  const [bass, treble]: [FieldKey, FieldKey] = [`${quantity}.bass`, `${quantity}.treble`];
+  const beside = draft.texts[treble]?.trim() ?? '';
+  if (beside !== '' && beside !== SAME) return draft;
+  const sides = sidesIn(quantity, draft.texts[bass] ?? '', unitOf(draft, bass, shop));
+  if (!sides) return draft;
+  return withText(withText(draft, bass, sides.bass, shop), treble, sides.treble, shop);
+}
+
+/** The same of every quantity. */
+export const withAllSides = (draft: Draft, shop: Shop): Draft =>
+  QUANTITY_IDS.filter(isSided).reduce((now, quantity) => withSides(now, quantity, shop), draft);
 
 /** A tool taken for a line: every place of the quantity was read with it. */
 export function withTool(draft: Draft, quantity: QuantityId, tool: string): Draft {

@@ -4,12 +4,20 @@ import type { KeyboardEvent } from 'react';
 const STEPS =
   'input:not(:disabled):not([tabindex="-1"]):not([data-aside]), textarea, [role=radio][aria-checked=true], [data-step], button[type=submit]';
 
-/** Enter goes to the next field, Shift Enter to the one before; Ctrl and an arrow to the next stage or the one before. */
+/** The first field of a part of the form, ready to be typed into. */
+export function startAt(part: HTMLElement): void {
+  const first = [...part.querySelectorAll<HTMLElement>(STEPS)].find((element) => element.checkVisibility());
+  first?.focus({ preventScroll: true });
+}
+
+/** Enter goes to the next field, Shift Enter to the one before; Page Down, or Ctrl and an arrow, to the next stage. */
 export function goOn(event: KeyboardEvent<HTMLFormElement>): void {
   const target = event.target as HTMLElement;
-  if (event.ctrlKey && (event.key === 'ArrowDown' || event.key === 'ArrowUp')) {
+  const forward = event.key === 'PageDown' || (event.ctrlKey && event.key === 'ArrowDown');
+  const back = event.key === 'PageUp' || (event.ctrlKey && event.key === 'ArrowUp');
+  if (forward || back) {
     event.preventDefault();
-    return toStage(event.currentTarget, target, event.key === 'ArrowDown');
+    return toStage(event.currentTarget, target, forward);
   }
   if (
     event.key !== 'Enter' ||
@@ -29,7 +37,10 @@ export function goOn(event: KeyboardEvent<HTMLFormElement>): void {
   );
   event.preventDefault();
   const at = steps.indexOf(here);
-  if (at >= 0) return steps[at + (event.shiftKey ? -1 : 1)]?.focus();
+  // a field that filled the next one too is followed by the one after it
+  const far = event.shiftKey ? -1 : here.dataset.filled ? 2 : 1;
+  delete here.dataset.filled;
+  if (at >= 0) return steps[at + far]?.focus();
   // from something that stands aside, on to what follows it
   const isAfter = (element: HTMLElement) =>
     Boolean(here.compareDocumentPosition(element) & Node.DOCUMENT_POSITION_FOLLOWING);
@@ -41,6 +52,12 @@ function toStage(form: HTMLFormElement, from: HTMLElement, forward: boolean): vo
   const stages = [...form.querySelectorAll<HTMLElement>('section[id^="stage-"]')];
   const at = stages.findIndex((stage) => stage.contains(from));
   const next = stages[at < 0 ? (forward ? 0 : stages.length - 1) : at + (forward ? 1 : -1)];
-  next?.querySelector<HTMLElement>(STEPS)?.focus();
-  next?.scrollIntoView({ block: 'start' });
+  if (!next) return;
+  const shut = next.querySelector<HTMLElement>('[data-fold][aria-expanded=false]');
+  shut?.click();
+  // a part that was shut has its fields once it is drawn
+  requestAnimationFrame(() => {
+    next.querySelector<HTMLElement>(STEPS)?.focus();
+    next.scrollIntoView({ block: 'start' });
+  });
 }

@@ -34,6 +34,22 @@ export function stagesOf(
   ];
 }
 
+/** Of all stages only these lines, and whatever is filled in; chosen lines that no stage has come at the end. */
+export function onlyThese(
+  stages: readonly Stage[],
+  lines: readonly LineId[],
+  draft: Draft,
+  type: Instrument['type'],
+): Stage[] {
+  const shown = new Set<LineId>([...lines, ...linesTouched(draft)]);
+  const named = new Set(stages.flatMap((stage) => stage.lines));
+  const beyond = linesFor({ title: '', lines: lines.filter((line) => !named.has(line)) }, type);
+  return [
+    ...stages.map((stage) => ({ ...stage, lines: stage.lines.filter((line) => shown.has(line)) })),
+    { title: 'Also today', lines: beyond },
+  ].filter((stage) => stage.lines.length > 0);
+}
+
 /** Points that did not end in sound. */
 function foundBefore(last: Examination | undefined): PointId[] {
   return (last?.findings ?? []).filter(({ verdict }) => verdict !== 'sound').map(({ point }) => point);
@@ -51,6 +67,9 @@ function linesTouched(draft: Draft): LineId[] {
 
 /** Fields of a line: each place of a quantity, one for a point. */
 export const fieldsOf = (line: LineId): number => (isQuantity(line) ? placesOf(line).length : 1);
+
+export const countOf = (lines: readonly LineId[]): number =>
+  lines.reduce((sum, line) => sum + fieldsOf(line), 0);
 
 /** How many fields of these lines are filled. */
 export function filledOf(lines: readonly LineId[], draft: Draft): number {

@@ -14,11 +14,12 @@ import {
   findingsOf,
   inputOf,
   refusalsByField,
+  withAllSides,
   type Draft,
   type DraftIntervention,
 } from './draft.js';
 import { isGiven } from './draftFinding.js';
-import { differencesOf } from './merge.js';
+import { differencesOf, replacesStored } from './merge.js';
 
 /** An examination on its way: its draft, kept as it is typed, and its save. */
 export function useExamination(
@@ -77,7 +78,8 @@ export function useExamination(
     toast('What you typed was taken out.', { action: { label: 'Undo', onClick: () => change(former) } });
   };
 
-  const save = async (toSave: Draft, then = 'stance') => {
+  const save = async (typed: Draft, then = 'stance') => {
+    const toSave = withAllSides(typed, shop);
     if (!personId) {
       toast.error('Pick who is at the bench first.');
       return;
@@ -92,6 +94,10 @@ export function useExamination(
       toSave.done && toSave.done.kinds.length === 0 && toSave.done.note.trim() === '' ? null : toSave.done;
     if (undone && undone.kinds.length === 0) {
       setRefusals({ done: 'what was done is described, but not which of these it was' });
+      return;
+    }
+    if (stored && toSave.why.trim() === '' && replacesStored(draftOf(stored), toSave)) {
+      setRefusals({ why: 'say why it is corrected: the old value stays beside it' });
       return;
     }
     setSaving(true);

@@ -1,0 +1,118 @@
+import type { Examination } from '@upright-elder/contract';
+import { sayDate } from '@upright-elder/core/days';
+import type { Stage } from '@upright-elder/core/readings';
+import { useEffect, useRef } from 'react';
+import { StrikeOut, StruckWords } from '../../../app/StrikeOut.js';
+import type { Draft } from './draft.js';
+import { ProgressPanel } from './Panels.js';
+
+interface Props {
+  stages: readonly Stage[];
+  draft: Draft;
+  stored: Examination | undefined;
+  saving: boolean;
+  /** something is typed that is not saved */
+  changed: boolean;
+  broughtBack: boolean;
+  /** something that is stored is replaced: it is asked why */
+  replaces: boolean;
+  whyRefusal: string | undefined;
+  onWhy: (why: string) => void;
+  onStartAfresh: () => void;
+}
+
+/** How far it has come, the save, and what stands before it: what is unsaved, and why something is corrected. */
+export function SavePanel(props: Props) {
+  const { stages, draft, stored, saving, changed, broughtBack, replaces, whyRefusal, onWhy, onStartAfresh } =
+    props;
+  return (
+    <div className="sheet p-4">
+      <ProgressPanel stages={stages} draft={draft} />
+      {replaces && <WhyField why={draft.why} refusal={whyRefusal} onWhy={onWhy} />}
+      <button type="submit" className="act mt-2 w-full justify-center" disabled={saving}>
+        {saving ? 'Saving…' : 'Save the examination'}
+      </button>
+      <p className="mt-1 text-[0.85rem] text-faint">
+        Anything may be skipped and stays missing. Enter goes on, 1 to 9 choose a state, Ctrl S saves.
+      </p>
+      {changed && (
+        <p className="mt-2 text-[0.95rem]">
+          {broughtBack ? 'An unsaved draft was brought back.' : 'Not saved yet.'}{' '}
+          <button type="button" className="min-h-[44px] underline" onClick={onStartAfresh}>
+            Start afresh
+          </button>
+        </p>
+      )}
+      {stored && (
+        <div className="mt-2 border-t border-rule pt-2">
+          <StrikeOut
+            kind="examination"
+            id={stored.id}
+            what={`the examination of ${sayDate(stored.date)}`}
+            struck={stored.struck}
+            example="such as entered for the wrong instrument"
+          />
+          <StruckWords strikes={stored.strikes} />
+        </div>
+      )}
+    </div>
+  );
+}
+
+/** On a narrow screen the save stays under the thumb. */
+export function SaveBar({
+  changed,
+  saving,
+  done,
+  of,
+}: {
+  changed: boolean;
+  saving: boolean;
+  done: number;
+  of: number;
+}) {
+  return (
+    <>
+      <div className="sheet fixed inset-x-0 bottom-0 z-10 flex items-center gap-3 border-t-2 px-3 py-2 lg:hidden">
+        <div className="min-w-0 flex-1 text-[0.95rem]">
+          <strong>{done}</strong> of {of} read
+          {changed && <span className="text-ochre"> · not saved yet</span>}
+        </div>
+        <button type="submit" className="act" disabled={saving}>
+          {saving ? 'Saving…' : 'Save'}
+        </button>
+      </div>
+      <div className="h-[4rem] lg:hidden" aria-hidden="true" />
+    </>
+  );
+}
+
+function WhyField({
+  why,
+  refusal,
+  onWhy,
+}: {
+  why: string;
+  refusal: string | undefined;
+  onWhy: (why: string) => void;
+}) {
+  const field = useRef<HTMLInputElement>(null);
+  useEffect(() => {
+    if (refusal) field.current?.focus();
+  }, [refusal]);
+  return (
+    <label className="mt-3 block font-bold">
+      Why it is corrected
+      <input
+        ref={field}
+        className="field font-normal"
+        value={why}
+        autoComplete="off"
+        aria-invalid={refusal ? true : undefined}
+        placeholder="for whoever reads this in twenty years"
+        onChange={(event) => onWhy(event.target.value)}
+      />
+      {refusal && <span className="block text-[0.88rem] font-normal text-ochre">✕ {refusal}</span>}
+    </label>
+  );
+}
