@@ -26,12 +26,21 @@ export class Hand {
   }
 
   /** Goes forward with Tab until an element with this accessible name has the focus. */
-  async tabTo(name: string, limit = 200): Promise<void> {
+  async tabTo(name: string, limit = 320): Promise<void> {
     for (let i = 0; i < limit; i++) {
       if ((await this.focused()) === name) return;
       await this.keys('Tab');
     }
     throw new Error(`“${name}” is not reached by the Tab key; the focus is on “${await this.focused()}”`);
+  }
+
+  /** Past every stage of an examination to its notes. */
+  async toNotes(): Promise<void> {
+    for (let i = 0; i < 20 && (await this.focused()) !== 'Notes'; i++) {
+      await this.keys('PageDown');
+      await this.page.evaluate(() => new Promise((drawn) => requestAnimationFrame(() => setTimeout(drawn))));
+    }
+    if ((await this.focused()) !== 'Notes') throw new Error(`Page Down ends on “${await this.focused()}”`);
   }
 
   /** Goes back with Shift Tab until an element with this accessible name has the focus. */

@@ -146,11 +146,11 @@ describe('seasons', () => {
       expect.arrayContaining(['action12.treble', 'relief.bass', 'straightedge.treble']),
     );
     await hand.pick('What is shown', 'Straightedge into the bridge, bass');
-    await page.waitForSelector('[role=img][aria-label^="Straightedge at the bridge, bass"]');
+    await page.waitForSelector('[role=figure][aria-label^="Straightedge at the bridge, bass"]');
     expect(page.url()).toContain('of=straightedge.bass');
     await hand.pick('What is shown', 'Action');
     // its own readings, not those of the series before
-    await page.waitForSelector('[role=img][aria-label^="Action at fret 12, bass"]');
+    await page.waitForSelector('[role=figure][aria-label^="Action at fret 12, bass"]');
     await hand.sees('Based on these readings');
     await page.evaluate(() =>
       [...document.querySelectorAll('button')]
@@ -208,12 +208,12 @@ describe('seasons', () => {
         .querySelector<HTMLButtonElement>('button')!
         .click(),
     );
-    await page.waitForSelector('[role=img][aria-label^="Action at fret 12, treble"]');
+    await page.waitForSelector('[role=figure][aria-label^="Action at fret 12, treble"]');
     // the latest of them stands open, with where it comes from
     await hand.sees('Hailwood and Horrobin');
     expect(page.url()).toContain('of=action12.treble&reading=last');
     await page.goBack();
-    await page.waitForSelector('[role=img][aria-label^="Action at fret 12, bass"]');
+    await page.waitForSelector('[role=figure][aria-label^="Action at fret 12, bass"]');
     await page.close();
   });
 

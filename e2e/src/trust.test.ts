@@ -127,7 +127,7 @@ describe('trust', () => {
     await page.goto(`${program.address}/instruments/${instrumentId}/examine?examination=${older}`, {
       waitUntil: 'networkidle2',
     });
-    await hand.tabTo('Notes');
+    await hand.toNotes();
     await hand.type('seen again');
     await hand.save();
     await hand.sees(/is saved|nobody could tell later why/u);

@@ -77,7 +77,7 @@ describe('a shop keeps days, units and meanings through a day that turns', () =>
         waitUntil: 'networkidle2',
       });
       await hand.sees('Examination of 24 November 2026');
-      await hand.tabTo('Notes');
+      await hand.toNotes();
       await hand.type('Played every day.');
       await hand.save();
       await hand.sees('“Played every day.”');

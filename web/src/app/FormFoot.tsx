@@ -20,9 +20,9 @@ export function FormFoot({ what, form }: Props) {
   const { dirty, broughtBack, startAfresh, conflict } = form;
   return (
     <>
-      {broughtBack && (
+      {(broughtBack || dirty) && (
         <p className="mt-2 text-[0.95rem]">
-          What you typed before was brought back; it is not saved yet.{' '}
+          {broughtBack ? 'What you typed before was brought back; it is not saved yet.' : 'Not saved yet.'}{' '}
           <button type="button" className="min-h-[44px] underline" onClick={startAfresh}>
             Start afresh
           </button>

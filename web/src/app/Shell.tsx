@@ -1,4 +1,5 @@
 import { Keyboard, Moon, Search, Sun } from 'lucide-react';
+import { sayDate } from '@upright-elder/core/days';
 import { lazy, Suspense, useEffect, useState } from 'react';
 import { NavLink, Outlet, useNavigate } from 'react-router';
 import { Toaster } from 'sonner';
@@ -116,6 +117,11 @@ export function Shell() {
         aria-busy={renewing}
         className={`mx-auto max-w-[1360px] px-3 py-4 sm:px-5 ${renewing ? 'opacity-60' : ''}`}
       >
+        {shop && (
+          <p className="mb-2 hidden border-b border-rule text-[0.9rem] print:block">
+            {shop.name} · {sayDate(shop.today, 'long')}
+          </p>
+        )}
         <Suspense fallback={<p className="said">Fetching…</p>}>
           <Outlet />
         </Suspense>

@@ -81,7 +81,7 @@ export default function ReadingChart({
   const size = small ? 12 : 14;
   return (
     <figure className="mt-3">
-      <div className={small ? 'h-[170px]' : 'h-[300px]'} role="img" aria-label={words}>
+      <div className={small ? 'h-[170px]' : 'h-[300px]'} role="figure" aria-label={words}>
         <ResponsiveContainer width="100%" height="100%">
           <ComposedChart
             data={rows}

@@ -186,7 +186,7 @@ const BaseCurve = memo(function BaseCurve({
   return (
     <div
       className="h-[360px]"
-      role="img"
+      role="figure"
       aria-label={`${series.name} in ${unit.name}: ${series.history.length} readings and a forecast for twelve months`}
     >
       <ResponsiveContainer width="100%" height="100%">

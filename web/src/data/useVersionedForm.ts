@@ -6,6 +6,7 @@ import { ProblemError, Unreachable } from './api.js';
 import { dropDraft, keepDraft, readDraft } from './drafts.js';
 import { useRefresh } from './hooks.js';
 import { refusals } from './save.js';
+import { useUndoable } from './undo.js';
 
 /** What a form edits: everything that is sent, with the edit version that was seen. */
 type Versioned = object & { version: number };
@@ -47,6 +48,7 @@ export function useVersionedForm<V extends Versioned>(spec: Spec<V>) {
   const [broughtBack, setBroughtBack] = useState(false);
   const touched = useRef(false);
   const refresh = useRefresh();
+  const undoable = useUndoable();
   const value = edited?.now ?? stored;
   const dirty = edited !== null && !dequal({ ...edited.now, version: 0 }, { ...edited.from, version: 0 });
 
@@ -73,13 +75,17 @@ export function useVersionedForm<V extends Versioned>(spec: Spec<V>) {
   };
 
   const save = async (toSave: V = value) => {
+    const before = stored;
     setSaving(true);
     try {
       await send(toSave);
       keep(null);
       setBroughtBack(false);
       setRefused({});
-      toast.success(typeof saved === 'string' ? saved : saved(toSave));
+      const said = typeof saved === 'string' ? saved : saved(toSave);
+      // what did not exist before is taken back where it is shown, by striking it
+      if (toSave.version === 0 && before.version === 0) toast.success(said);
+      else undoable(said, () => send({ ...before, version: toSave.version + 1 }));
       await refresh();
       spec.onSaved?.();
     } catch (error) {

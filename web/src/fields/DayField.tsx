@@ -94,7 +94,7 @@ export function DayField(props: Props) {
           <Popover.Content align="end" sideOffset={4} className="sheet z-40 p-2 shadow-lg">
             <Suspense fallback={<p>Fetching…</p>}>
               <Calendar
-                value={value}
+                value={isDay(value) ? value : ''}
                 today={today}
                 min={min}
                 max={max}

@@ -1,5 +1,6 @@
 import { NEAR_BREAKING, sayNote, type SetTension } from '@upright-elder/core/strings';
 import { printForce } from '@upright-elder/core/units';
+import { TableOut } from './TableOut.js';
 
 /** What each string pulls at its pitch, and all of them together. */
 export function PullTable({ tension, label }: { tension: SetTension; label: string }) {
@@ -8,7 +9,7 @@ export function PullTable({ tension, label }: { tension: SetTension; label: stri
   );
   return (
     <div>
-      <div className="overflow-x-auto" tabIndex={0} role="region" aria-label={label}>
+      <TableOut name={label}>
         <table className="text-left text-[0.92rem] tabular-nums">
           <caption className="sr-only">{label}</caption>
           <tbody>
@@ -17,7 +18,7 @@ export function PullTable({ tension, label }: { tension: SetTension; label: stri
             <Row name="Pull, N" cells={tension.strings.map(({ pull }) => pull.toFixed(0))} />
           </tbody>
         </table>
-      </div>
+      </TableOut>
       <p className="text-[0.95rem]">
         Together <span className="font-bold">{Math.round(tension.total)} N</span> (
         {printForce(tension.total, 'lbf', 0)}).

@@ -18,7 +18,7 @@ export function SearchField<T extends string>(props: ListProps<T> & { placeholde
         <Popover.Trigger
           id={id}
           aria-label={name}
-          aria-labelledby={name ? undefined : `${id}-label`}
+          aria-labelledby={name ? undefined : `${id}-label ${id}`}
           aria-invalid={refusal ? true : undefined}
           data-aside={aside || undefined}
           disabled={disabled}

@@ -82,7 +82,7 @@ export function PlanDrawing(props: Props) {
         key={face}
         viewBox={boxOf(sheet.paper).join(' ')}
         className={`h-full w-full touch-none text-ink ${props.onChooseMark ? '[&_[data-mark]]:cursor-pointer' : ''} ${props.onChoosePart ? '[&_[data-brace]]:cursor-pointer' : ''}`}
-        role="img"
+        role="group"
         aria-label={label}
         onPointerDown={(event) => (pressed.current = [event.clientX, event.clientY])}
         onPointerUp={(event) => {

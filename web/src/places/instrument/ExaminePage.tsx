@@ -1,4 +1,4 @@
-import type { Examination, Instrument, Protocol, Shop, Tool } from '@upright-elder/contract';
+import type { Examination, Expectation, Instrument, Protocol, Shop, Tool } from '@upright-elder/contract';
 import { isDay, sayDate } from '@upright-elder/core/days';
 import {
   isQuantity,
@@ -6,6 +6,7 @@ import {
   QUANTITIES,
   type LineId,
   type Place,
+  type PointId,
   type QuantityId,
 } from '@upright-elder/core/readings';
 import { sayHeight } from '@upright-elder/core/units';
@@ -27,6 +28,7 @@ import {
 } from '../../data/hooks.js';
 import { usePersonId } from '../../data/person.js';
 import { useNarrow } from '../../data/useNarrow.js';
+import { useStable } from '../../data/useStable.js';
 import { useSettled } from '../../data/useSettled.js';
 import { Fold } from '../../fields/Fold.js';
 import { ClosureNote } from './ClosureNote.js';
@@ -43,6 +45,7 @@ import {
   type Draft,
   type FieldKey,
 } from './examine/draft.js';
+import type { DraftFinding } from './examine/draftFinding.js';
 import { goOn, startAt } from './examine/goOn.js';
 import { closureOf, expectedBy, valuesOf } from './examine/measured.js';
 import { differencesOf, mergedDraft, replacesStored } from './examine/merge.js';
@@ -217,6 +220,15 @@ function Examining(props: Props) {
     if (next !== draft) change(next, `${quantity}.`);
     return next !== draft;
   };
+  const act = useStable({
+    onActive: (line: LineId, place: Place | null) => setActive({ line, place }),
+    onText,
+    onSides,
+    onTool: (quantity: QuantityId, tool: string) =>
+      change(withTool(draft, quantity, tool), `${quantity}.tool`),
+    onFinding: (point: PointId, finding: DraftFinding) =>
+      change({ ...draft, findings: { ...draft.findings, [point]: finding } }, `${point}.`),
+  });
   const lineView = (one: LineId) =>
     isQuantity(one) && isHeld(draft) && needsPitch(one) ? (
       <p key={one} className="border-b border-rule py-2 text-[0.95rem]">
@@ -229,16 +241,16 @@ function Examining(props: Props) {
         draft={draft}
         shop={shop}
         tools={tools}
-        expectations={expectations?.expected ?? []}
+        expectations={expectations?.expected ?? NONE}
         now={now}
         refusals={refusals}
         construction={instrument.type}
         active={active?.line === one ? active.place : null}
         gauge={gaugeOf(one)}
-        onActive={(place) => setActive({ line: one, place })}
-        onText={onText}
-        onSides={onSides}
-        onTool={(quantity, tool) => change(withTool(draft, quantity, tool), `${quantity}.tool`)}
+        onActive={act.onActive}
+        onText={act.onText}
+        onSides={act.onSides}
+        onTool={act.onTool}
       />
     ) : (
       <PointLine
@@ -250,10 +262,8 @@ function Examining(props: Props) {
         last={last}
         refusals={refusals}
         active={active?.line === one}
-        onActive={() => setActive({ line: one, place: null })}
-        onFinding={(point, finding) =>
-          change({ ...draft, findings: { ...draft.findings, [point]: finding } }, `${point}.`)
-        }
+        onActive={act.onActive}
+        onFinding={act.onFinding}
         map={
           placeOf(one)
             ? {
@@ -438,3 +448,5 @@ function Examining(props: Props) {
 
 /** A draft in which nothing was filled in. */
 const NOTHING_READ = emptyDraft({ today: '', temperatureUnit: '°C' }, 14, 'full');
+/** Nothing is expected yet. */
+const NONE: Expectation[] = [];

@@ -20,6 +20,7 @@ import { useAllExaminations, useInterventions, useShop, useZone } from '../../da
 import { sayReading } from '../../fields/understood.js';
 import { unitOf } from './seasons/unitOf.js';
 import { ListField } from '../../fields/ListField.js';
+import { SortedTable, type Column } from '../../fields/SortedTable.js';
 
 const ReadingChart = lazy(() => import('../../charts/ReadingChart.js'));
 
@@ -103,83 +104,128 @@ function History({ id, examinations, shop }: { id: string; examinations: Examina
           </Suspense>
         </div>
       )}
-      <div className="mt-3 overflow-x-auto" tabIndex={0} role="region" aria-label="Table of readings">
-        <table className="w-full text-left text-[0.95rem]">
-          <thead>
-            <tr className="border-b-2 border-ink/60">
-              {['Day', 'Reading', 'As typed', '± 95 %', 'Change', 'Tool', 'Conditions', 'Read by'].map(
-                (heading) => (
-                  <th key={heading} scope="col" className="py-1 pr-4 font-serif">
-                    {heading}
-                  </th>
-                ),
-              )}
-            </tr>
-          </thead>
-          <tbody>
-            {[...rows].reverse().map(({ examination, reading }, i, all) => {
-              const { conditions } = examination;
-              const earlier = all
-                .slice(i + 1)
-                .find(
-                  (one) =>
-                    !one.examination.struck && one.examination.conditions.strings === conditions.strings,
-                )?.reading;
-              const corrections = examination.corrections.filter(
-                (old) => old.line === quantity && (old.place === reading.place || old.place === 'both'),
-              );
-              return (
-                <tr
-                  key={examination.id}
-                  className={`border-b border-rule align-baseline ${examination.struck ? 'text-faint line-through decoration-1' : ''}`}
-                >
-                  <td className="py-1.5 pr-4 whitespace-nowrap">
-                    <Link className="underline" to={`../examine?examination=${examination.id}`}>
-                      {sayDate(examination.date)}
-                    </Link>
-                    {examination.struck && (
-                      <span className="inline-block">
-                        <StruckWords strikes={examination.strikes} />
-                      </span>
-                    )}
-                  </td>
-                  <td className="pr-4 text-[1.15rem] font-bold whitespace-nowrap">{say(reading.value)}</td>
-                  <td className="pr-4">
-                    {reading.text}
-                    {isBareNumber(reading.text) && ` ${reading.unit}`}
-                    {reading.place === 'both' && ', both sides'}
-                    {corrections.map((old) => (
-                      <span key={old.at} className="block text-[0.88rem] text-ochre">
-                        ▲ it said {old.text}; {old.by}, {sayInstant(old.at, zone)}
-                        {old.why && `: “${old.why}”`}
-                      </span>
-                    ))}
-                  </td>
-                  <td className="pr-4 whitespace-nowrap">{say(1.96 * reading.sd)}</td>
-                  <td className="pr-4 whitespace-nowrap">
-                    {earlier && !examination.struck ? changeWords(earlier, reading, say) : ''}
-                  </td>
-                  <td className="pr-4">{reading.toolName}</td>
-                  <td className="pr-4">
-                    {[
-                      { pitch: 'at pitch', slack: 'slack', off: 'strings off' }[conditions.strings],
-                      conditions.humidityPercent !== null &&
-                        printPercent(conditions.humidityPercent).replace(' %', ' % RH'),
-                      conditions.woodMoisturePercent !== null &&
-                        `meter ${conditions.woodMoisturePercent.toFixed(1)} %MC`,
-                    ]
-                      .filter(Boolean)
-                      .join(', ')}
-                  </td>
-                  <td className="pr-2">{reading.byName}</td>
-                </tr>
-              );
-            })}
-          </tbody>
-        </table>
+      <div className="mt-3">
+        <SortedTable
+          name="Table of readings"
+          rows={rows}
+          keyOf={({ examination }) => examination.id}
+          rowClass={({ examination }) => (examination.struck ? 'text-faint line-through decoration-1' : '')}
+          order={{ id: 'day', desc: true }}
+          columns={columnsOf(rows, quantity, say, zone)}
+        />
       </div>
     </div>
   );
+}
+
+interface Row {
+  examination: Examination;
+  reading: Reading;
+}
+
+/** What of a reading is compared with the others. */
+function columnsOf(
+  rows: readonly Row[],
+  quantity: QuantityId,
+  say: (value: number) => string,
+  zone: string,
+): Column<Row>[] {
+  /** the one before it that was read with the strings alike */
+  const earlier = ({ examination }: Row) =>
+    rows
+      .slice(
+        0,
+        rows.findIndex((one) => one.examination === examination),
+      )
+      .findLast(
+        (one) =>
+          !one.examination.struck && one.examination.conditions.strings === examination.conditions.strings,
+      )?.reading;
+  return [
+    {
+      id: 'day',
+      head: 'Day',
+      by: ({ examination }) => `${examination.date} ${examination.id}`,
+      className: 'whitespace-nowrap',
+      cell: ({ examination }) => (
+        <>
+          <Link
+            className="inline-flex min-h-[44px] items-center underline"
+            to={`../examine?examination=${examination.id}`}
+          >
+            {sayDate(examination.date)}
+          </Link>
+          {examination.struck && (
+            <span className="inline-block">
+              <StruckWords strikes={examination.strikes} />
+            </span>
+          )}
+        </>
+      ),
+    },
+    {
+      id: 'reading',
+      head: 'Reading',
+      by: ({ reading }) => reading.value,
+      className: 'text-[1.15rem] font-bold whitespace-nowrap',
+      cell: ({ reading }) => say(reading.value),
+    },
+    {
+      id: 'typed',
+      head: 'As typed',
+      cell: ({ examination, reading }) => (
+        <>
+          {reading.text}
+          {isBareNumber(reading.text) && ` ${reading.unit}`}
+          {reading.place === 'both' && ', both sides'}
+          {examination.corrections
+            .filter((old) => old.line === quantity && (old.place === reading.place || old.place === 'both'))
+            .map((old) => (
+              <span key={old.at} className="block text-[0.88rem] text-ochre">
+                ▲ it said {old.text}; {old.by}, {sayInstant(old.at, zone)}
+                {old.why && `: “${old.why}”`}
+              </span>
+            ))}
+        </>
+      ),
+    },
+    {
+      id: 'error',
+      head: '± 95 %',
+      by: ({ reading }) => reading.sd,
+      className: 'whitespace-nowrap',
+      cell: ({ reading }) => say(1.96 * reading.sd),
+    },
+    {
+      id: 'change',
+      head: 'Change',
+      className: 'whitespace-nowrap',
+      cell: (row) => {
+        const before = earlier(row);
+        return before && !row.examination.struck ? changeWords(before, row.reading, say) : '';
+      },
+    },
+    {
+      id: 'tool',
+      head: 'Tool',
+      by: ({ reading }) => reading.toolName,
+      cell: ({ reading }) => reading.toolName,
+    },
+    {
+      id: 'conditions',
+      head: 'Conditions',
+      cell: ({ examination: { conditions } }) =>
+        [
+          { pitch: 'at pitch', slack: 'slack', off: 'strings off' }[conditions.strings],
+          conditions.humidityPercent !== null &&
+            printPercent(conditions.humidityPercent).replace(' %', ' % RH'),
+          conditions.woodMoisturePercent !== null && `meter ${conditions.woodMoisturePercent.toFixed(1)} %MC`,
+        ]
+          .filter(Boolean)
+          .join(', '),
+    },
+    { id: 'by', head: 'Read by', by: ({ reading }) => reading.byName, cell: ({ reading }) => reading.byName },
+  ];
 }
 
 function placesRead(examinations: readonly Examination[]): Of[] {

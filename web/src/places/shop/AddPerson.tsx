@@ -4,8 +4,9 @@ import { toast } from 'sonner';
 import { send } from '../../data/api.js';
 import { useRefresh } from '../../data/hooks.js';
 import { newId } from '../../data/ids.js';
-import { pickPerson } from '../../data/person.js';
+import { pickPerson, usePersonId } from '../../data/person.js';
 import { refusals } from '../../data/save.js';
+import { useUndoable } from '../../data/undo.js';
 import { ListField } from '../../fields/ListField.js';
 
 export function AddPerson({ first = false }: { first?: boolean }) {
@@ -14,16 +15,18 @@ export function AddPerson({ first = false }: { first?: boolean }) {
   const [role, setRole] = useState<Role>(first ? 'owner' : 'luthier');
   const [refusal, setRefusal] = useState<string>();
   const refresh = useRefresh();
+  const by = usePersonId();
+  const undoable = useUndoable();
   const add = async (event: FormEvent) => {
     event.preventDefault();
     try {
       const person = await send<Person>('PUT', `people/${id}`, { version: 0, name: name.trim(), role });
       if (first) pickPerson(person.id);
-      toast.success(
-        first
-          ? `${person.name} is at the bench.`
-          : `${person.name} is added. Who is at the bench stays as it was.`,
-      );
+      if (first || !by) toast.success(`${person.name} is at the bench.`);
+      else
+        undoable(`${person.name} is added. Who is at the bench stays as it was.`, () =>
+          send('PUT', `strikes/person/${person.id}`, { struck: true, why: 'added by mistake', by }),
+        );
       setName('');
       setId(newId());
       setRefusal(undefined);

@@ -17,6 +17,7 @@ import { useVersionedForm } from '../../data/useVersionedForm.js';
 import { useShopForm } from './useShopForm.js';
 import { ListField } from '../../fields/ListField.js';
 import { Tick } from '../../fields/Tick.js';
+import { SortedTable } from '../../fields/SortedTable.js';
 
 const READS: Record<Dimension, string> = { length: 'lengths', angle: 'angles', cents: 'cents' };
 const UNITS: Record<Dimension, ReadingUnit> = { length: 'mm', angle: '°', cents: 'cents' };
@@ -55,57 +56,64 @@ function ToolList({ tools }: { tools: Tool[] }) {
         A change smaller than the tool can see is not a change. Repeats of a reading teach how well the hand
         repeats with it.
       </p>
-      <div className="mt-2 overflow-x-auto" tabIndex={0} role="region" aria-label="Table of tools">
-        <table className="w-full text-left text-[0.97rem]">
-          <thead>
-            <tr className="border-b-2 border-ink/60 font-serif">
-              <th scope="col" className="py-1 pr-3">
-                Tool
-              </th>
-              <th scope="col" className="pr-3">
-                Scale reads to
-              </th>
-              <th scope="col" className="pr-3">
-                Repeats within
-              </th>
-              <th scope="col" className="pr-3">
-                Learned from
-              </th>
-              <th scope="col">
-                <span className="sr-only">Change</span>
-              </th>
-            </tr>
-          </thead>
-          <tbody>
-            {tools.map((tool) => (
-              <tr key={tool.id} className="border-b border-rule">
-                <td className="py-1 pr-3">
-                  {tool.name}
-                  {tool.retired && <span className="text-faint"> (hidden)</span>}
-                </td>
-                <td className="pr-3">{SAY[tool.dimension](tool.resolutionValue)}</td>
-                <td className="pr-3 font-bold">{SAY[tool.dimension](tool.repeatabilityValue)}</td>
-                <td className="pr-3 text-faint">
-                  {tool.repeats === 0
-                    ? 'no repeats yet: as believed'
-                    : `${tool.repeats} repeats; believed ${SAY[tool.dimension](tool.believedValue)}`}
-                </td>
-                <td className="text-right">
-                  <button
-                    type="button"
-                    className="quiet"
-                    aria-expanded={open === tool.id}
-                    aria-label={`Change ${tool.name}`}
-                    onClick={() => setOpen(open === tool.id ? null : tool.id)}
-                  >
-                    Change
-                  </button>
-                </td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
-      </div>
+      <SortedTable
+        name="Table of tools"
+        rows={tools}
+        keyOf={({ id }) => id}
+        columns={[
+          {
+            id: 'tool',
+            head: 'Tool',
+            by: ({ name }) => name.toLowerCase(),
+            cell: ({ name, retired }) => (
+              <>
+                {name}
+                {retired && <span className="text-faint"> (hidden)</span>}
+              </>
+            ),
+          },
+          {
+            id: 'scale',
+            head: 'Scale reads to',
+            by: ({ resolutionValue }) => resolutionValue,
+            cell: ({ dimension, resolutionValue }) => SAY[dimension](resolutionValue),
+          },
+          {
+            id: 'repeats',
+            head: 'Repeats within',
+            by: ({ repeatabilityValue }) => repeatabilityValue,
+            className: 'font-bold',
+            cell: ({ dimension, repeatabilityValue }) => SAY[dimension](repeatabilityValue),
+          },
+          {
+            id: 'learned',
+            head: 'Learned from',
+            by: ({ repeats }) => repeats,
+            className: 'text-faint',
+            cell: ({ repeats, dimension, believedValue }) =>
+              repeats === 0
+                ? 'no repeats yet: as believed'
+                : `${repeats} repeats; believed ${SAY[dimension](believedValue)}`,
+          },
+          {
+            id: 'change',
+            head: 'Change',
+            aside: true,
+            className: 'text-right',
+            cell: ({ id, name }) => (
+              <button
+                type="button"
+                className="quiet"
+                aria-expanded={open === id}
+                aria-label={`Change ${name}`}
+                onClick={() => setOpen(open === id ? null : id)}
+              >
+                Change
+              </button>
+            ),
+          },
+        ]}
+      />
       {tools
         .filter(({ id }) => id === open)
         .map((tool) => (

@@ -31,6 +31,7 @@ import { useRefresh, useShop } from '../../../data/hooks.js';
 import { usePersonId } from '../../../data/person.js';
 import type { ShopStrings } from '../../../data/strings.js';
 import { refusals } from '../../../data/save.js';
+import { useUndoable } from '../../../data/undo.js';
 import { LengthField } from '../../../fields/LengthField.js';
 import { MoneyField } from '../../../fields/MoneyField.js';
 import {
@@ -78,6 +79,7 @@ export function InstrumentFormView({
   const { register, control, handleSubmit, watch, setError, clearErrors, formState } = form;
   const personId = usePersonId();
   const refresh = useRefresh();
+  const undoable = useUndoable();
   const { data: settings } = useShop();
   const [type, style, set, design, build] = watch([
     'type',
@@ -104,7 +106,15 @@ export function InstrumentFormView({
     }
     try {
       const saved = await send<Instrument>('PUT', `instruments/${id}`, inputOf(values, personId));
-      toast.success(`${saved.nickname} is saved.`);
+      const said = `${saved.nickname} is saved.`;
+      if (instrument)
+        undoable(said, () =>
+          send('PUT', `instruments/${id}`, {
+            ...inputOf(formOf(instrument), personId),
+            version: saved.version,
+          }),
+        );
+      else toast.success(said);
       draft.drop();
       await refresh();
       onSaved(saved);

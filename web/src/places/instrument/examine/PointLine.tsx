@@ -2,7 +2,7 @@ import type { Examination } from '@upright-elder/contract';
 import { sayDate } from '@upright-elder/core/days';
 import { parseFrets, POINTS, VERDICTS, type PointId, type StateId } from '@upright-elder/core/readings';
 import { ToggleGroup } from 'radix-ui';
-import { useState, type KeyboardEvent } from 'react';
+import { memo, useState, type KeyboardEvent } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { MoneyField } from '../../../fields/MoneyField.js';
 import { TypedField } from '../../../fields/TypedField.js';
@@ -25,14 +25,14 @@ interface Props {
   last: Examination | undefined;
   refusals: Record<string, string>;
   active: boolean;
-  onActive: () => void;
+  onActive: (line: PointId, place: null) => void;
   onFinding: (point: PointId, finding: DraftFinding) => void;
   /** what the map has at this point, in words, and the map at its place; none where the map has no place for it */
   map: { has: string; to: string } | null;
 }
 
 /** One point a line: its states to touch or number, the verdict they ask for, words, and an allowance where it is priced. */
-export function PointLine(props: Props) {
+export const PointLine = memo(function PointLine(props: Props) {
   const {
     point,
     finding = NO_FINDING,
@@ -71,7 +71,7 @@ export function PointLine(props: Props) {
     <fieldset
       className={`grid gap-x-4 border-t border-rule py-1.5 pl-2 md:grid-cols-[12.5rem_minmax(0,1fr)] ${active ? 'border-l-4 border-l-verdigris' : 'border-l-4 border-l-transparent'}`}
       data-point={point}
-      onFocus={onActive}
+      onFocus={() => onActive(point, null)}
       onKeyDown={onLetter}
     >
       <legend className="sr-only">{name}</legend>
@@ -196,4 +196,17 @@ export function PointLine(props: Props) {
       </div>
     </fieldset>
   );
+}, isAlike);
+
+/** Nothing of this line has changed. */
+function isAlike(before: Props, after: Props): boolean {
+  const own = ({ point, refusals, map, ...others }: Props): unknown[] => [
+    ...['verdict', 'states', 'point', 'frets', 'allowance'].map((field) => refusals[`${point}.${field}`]),
+    map?.has,
+    map?.to,
+    point,
+    ...Object.values(others),
+  ];
+  const now = own(after);
+  return own(before).every((value, i) => Object.is(value, now[i]));
 }

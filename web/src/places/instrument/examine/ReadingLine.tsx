@@ -9,6 +9,7 @@ import {
   type QuantityId,
   type ReadingValue,
 } from '@upright-elder/core/readings';
+import { memo } from 'react';
 import { toast } from 'sonner';
 import { ReadingField, SAME } from '../../../fields/ReadingField.js';
 import { placesOf, toolOf, unitOf, type Draft, type FieldKey } from './draft.js';
@@ -28,7 +29,7 @@ interface Props {
   /** the field of this line that has the focus */
   active: Place | null;
   gauge: GaugeShown | undefined;
-  onActive: (place: Place) => void;
+  onActive: (line: QuantityId, place: Place) => void;
   onText: (key: FieldKey, text: string) => void;
   onTool: (quantity: QuantityId, tool: string) => void;
   /** takes both sides out of a bass field; true where there were two */
@@ -46,7 +47,7 @@ const COLUMNS: Record<number, string> = {
 const NARROW = 4;
 
 /** One reading a line: its fields, what stood there last time, what is expected now, and the tool. */
-export function ReadingLine(props: Props) {
+export const ReadingLine = memo(function ReadingLine(props: Props) {
   const {
     quantity,
     draft,
@@ -129,7 +130,7 @@ export function ReadingLine(props: Props) {
                 unit={unit}
                 value={draft.texts[key] ?? ''}
                 refusal={refusals[key]}
-                onFocus={() => onActive(place)}
+                onFocus={() => onActive(quantity, place)}
                 onBlur={() => onSides(quantity)}
                 onKeyDown={(event) => {
                   if (event.key === 'Enter' && onSides(quantity))
@@ -164,4 +165,21 @@ export function ReadingLine(props: Props) {
       </div>
     </fieldset>
   );
+}, isAlike);
+
+/** Nothing of this line has changed: a key in one field draws one line again, not a hundred. */
+function isAlike(before: Props, after: Props): boolean {
+  const { quantity } = after;
+  const own = (props: Props) => [
+    ...placesOf(quantity).flatMap((place): unknown[] => {
+      const key: FieldKey = `${quantity}.${place}`;
+      const { texts, units, tools } = props.draft;
+      return [texts[key], units[key], tools[key], props.refusals[key]];
+    }),
+    props.refusals[`${quantity}.tool`],
+  ];
+  const rest = ({ draft: _draft, now: _now, refusals: _refusals, ...others }: Props) => Object.values(others);
+  const same = (one: unknown[], other: unknown[]) =>
+    one.length === other.length && one.every((value, i) => Object.is(value, other[i]));
+  return same(own(before), own(after)) && same(rest(before), rest(after));
 }

@@ -10,7 +10,7 @@ export function startAt(part: HTMLElement): void {
   first?.focus({ preventScroll: true });
 }
 
-/** Enter goes to the next field, Shift Enter to the one before; Page Down, or Ctrl and an arrow, to the next stage. */
+/** Enter goes to the next field, Shift Enter to the one before; Page Down, or Ctrl and an arrow, to the next stage, and at last to the notes. */
 export function goOn(event: KeyboardEvent<HTMLFormElement>): void {
   const target = event.target as HTMLElement;
   const forward = event.key === 'PageDown' || (event.ctrlKey && event.key === 'ArrowDown');
@@ -52,7 +52,7 @@ function toStage(form: HTMLFormElement, from: HTMLElement, forward: boolean): vo
   const stages = [...form.querySelectorAll<HTMLElement>('section[id^="stage-"]')];
   const at = stages.findIndex((stage) => stage.contains(from));
   const next = stages[at < 0 ? (forward ? 0 : stages.length - 1) : at + (forward ? 1 : -1)];
-  if (!next) return;
+  if (!next) return forward ? form.querySelector('textarea')?.focus() : undefined;
   const shut = next.querySelector<HTMLElement>('[data-fold][aria-expanded=false]');
   shut?.click();
   // a part that was shut has its fields once it is drawn

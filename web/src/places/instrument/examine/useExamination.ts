@@ -5,7 +5,9 @@ import { toast } from 'sonner';
 import { ProblemError, send, Unreachable } from '../../../data/api.js';
 import { dropDraft, keepDraft, readDraft } from '../../../data/drafts.js';
 import { useRefresh } from '../../../data/hooks.js';
+import { newId } from '../../../data/ids.js';
 import { usePersonId } from '../../../data/person.js';
+import { useUndoable } from '../../../data/undo.js';
 import { refusals as refusalsOf } from '../../../data/save.js';
 import {
   completed,
@@ -38,6 +40,7 @@ export function useExamination(
   const touched = useRef(false);
   const personId = usePersonId();
   const refresh = useRefresh();
+  const undoable = useUndoable();
   const navigate = useNavigate();
 
   useEffect(() => {
@@ -116,7 +119,18 @@ export function useExamination(
         inputOf(toSave, instrument.id, personId, shop),
       );
       await dropDraft(draftKey);
-      toast.success('The examination is saved.');
+      if (stored) toast.success('The examination is saved.');
+      else
+        undoable('The examination is saved.', async () => {
+          await send('PUT', `strikes/examination/${toSave.id}`, {
+            struck: true,
+            why: 'taken back right after it was saved',
+            by: personId,
+          });
+          // what was typed is there again, to be gone on with
+          await keepDraft(draftKey, { ...toSave, id: newId(), done: undone ? null : toSave.done });
+          void navigate(`/instruments/${instrument.id}/examine`);
+        });
       await refresh();
       void navigate(`/instruments/${instrument.id}/${then}`);
     } catch (error) {

@@ -9,6 +9,7 @@ import { Drawn } from '../../../drawings/Drawn.js';
 import { Choice } from '../../../fields/Choice.js';
 import { CAUSES } from './causes.js';
 import { Fold } from '../../../fields/Fold.js';
+import { TableOut } from '../../../fields/TableOut.js';
 
 /** Nearer than this no rule tells it from its target, m. */
 const ON_TARGET = 0.00002;
@@ -88,38 +89,40 @@ export function BudgetSheet({
         in the action at fret 12. The whisker is the error.
       </p>
       <Fold className="mt-1" summaryClass="text-[0.95rem]" summary="At fret 12, in numbers">
-        <table className="w-full text-left">
-          <thead>
-            <tr className="border-b border-rule text-[0.9rem] text-faint">
-              <th className="py-1 font-normal">Cause</th>
-              <th className="font-normal">At fret 12</th>
-              <th className="font-normal">Based on</th>
-            </tr>
-          </thead>
-          <tbody>
-            {parts.map(({ cause, value, sd, evidence }) => (
-              <tr key={cause} className="border-b border-rule last:border-b-0">
-                <td className="py-1.5">{CAUSES[cause].name}</td>
-                <td className="whitespace-nowrap">
-                  {move.signed(value, sd)} {move.name}
-                </td>
-                <td className="text-[0.95rem]">
-                  {[...new Set(evidence)]
-                    .map((quantity) => QUANTITIES[quantity].name.toLowerCase())
-                    .join(', ')}
-                </td>
+        <TableOut name={`Causes, ${side}`}>
+          <table className="w-full text-left">
+            <thead>
+              <tr className="border-b border-rule text-[0.9rem] text-faint">
+                <th className="py-1 font-normal">Cause</th>
+                <th className="font-normal">At fret 12</th>
+                <th className="font-normal">Based on</th>
               </tr>
-            ))}
-            <tr className="font-bold">
-              <td className="py-1.5">Together</td>
-              <td>
-                {total < 0 ? '−' : '+'}
-                {move.of(Math.abs(total))} {move.name}
-              </td>
-              <td />
-            </tr>
-          </tbody>
-        </table>
+            </thead>
+            <tbody>
+              {parts.map(({ cause, value, sd, evidence }) => (
+                <tr key={cause} className="border-b border-rule last:border-b-0">
+                  <td className="py-1.5">{CAUSES[cause].name}</td>
+                  <td className="whitespace-nowrap">
+                    {move.signed(value, sd)} {move.name}
+                  </td>
+                  <td className="text-[0.95rem]">
+                    {[...new Set(evidence)]
+                      .map((quantity) => QUANTITIES[quantity].name.toLowerCase())
+                      .join(', ')}
+                  </td>
+                </tr>
+              ))}
+              <tr className="font-bold">
+                <td className="py-1.5">Together</td>
+                <td>
+                  {total < 0 ? '−' : '+'}
+                  {move.of(Math.abs(total))} {move.name}
+                </td>
+                <td />
+              </tr>
+            </tbody>
+          </table>
+        </TableOut>
       </Fold>
     </section>
   );

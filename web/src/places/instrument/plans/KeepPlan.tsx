@@ -1,28 +1,68 @@
-import type { PlanSettings, RepairPlan as KeptPlan, RepairPlanInput } from '@upright-elder/contract';
+import type {
+  Planning,
+  PlanSettings,
+  RepairPlan as KeptPlan,
+  RepairPlanInput,
+} from '@upright-elder/contract';
 import type { RepairPlan } from '@upright-elder/core/plans';
 import { promisedLines, sayingIn } from '@upright-elder/core/sentences';
 import type { HeightUnit } from '@upright-elder/core/units';
 import { useState } from 'react';
 import { toast } from 'sonner';
-import { send } from '../../../data/api.js';
+import { get, send } from '../../../data/api.js';
 import { useRefresh } from '../../../data/hooks.js';
 import { newId } from '../../../data/ids.js';
 import { usePersonId } from '../../../data/person.js';
 import { refusals } from '../../../data/save.js';
+import { useUndoable } from '../../../data/undo.js';
+
+type Input = Omit<RepairPlanInput, 'instrumentId' | 'by'>;
+
+/** A kept plan as it is sent. */
+function inputFrom({
+  version,
+  name,
+  kind,
+  treatments,
+  own = [],
+  settings,
+  promised,
+  chosen,
+  putAway,
+}: KeptPlan): Input {
+  return { version, name, kind, treatments, own, settings, promised, chosen, putAway };
+}
+
+const plansOf = async (instrumentId: string): Promise<KeptPlan[]> =>
+  (await get<Planning>(`instruments/${instrumentId}/planning`)).kept;
 
 /** Saves plans of an instrument; says what became of it. */
 export function useKeepPlan(instrumentId: string) {
   const personId = usePersonId();
   const refresh = useRefresh();
-  return async (id: string, input: Omit<RepairPlanInput, 'instrumentId' | 'by'>, said: string) => {
+  const undoable = useUndoable();
+  /** @param before as the plan stood; none where it is new */
+  return async (id: string, input: Input, said: string, before?: Input) => {
     if (!personId) {
       toast.error('Pick who is at the bench first.');
       return false;
     }
     try {
-      await send('PUT', `repair-plans/${id}`, { ...input, instrumentId, by: personId });
+      const put = (of: string, one: Input) =>
+        send('PUT', `repair-plans/${of}`, { ...one, instrumentId, by: personId });
+      const former = (await plansOf(instrumentId)).find(({ chosen }) => chosen);
+      await put(id, input);
       await refresh();
-      toast.success(said);
+      undoable(said, async () => {
+        await put(id, {
+          ...(before ?? { ...input, chosen: false, putAway: true }),
+          version: input.version + 1,
+        });
+        if (!former || former.id === id) return;
+        // the one that was chosen before is chosen again, as it stands now
+        const now = (await plansOf(instrumentId)).find((one) => one.id === former.id);
+        if (now) await put(now.id, { ...inputFrom(now), chosen: true });
+      });
       return true;
     } catch (error) {
       refusals(error);
@@ -111,12 +151,8 @@ export function KeptPlans({
   const keep = useKeepPlan(instrumentId);
   if (kept.length === 0) return null;
   const change = (plan: KeptPlan, part: Partial<RepairPlanInput>, said: string) => {
-    const { version, name, kind, treatments, own = [], settings, promised, chosen, putAway } = plan;
-    return keep(
-      plan.id,
-      { version, name, kind, treatments, own, settings, promised, chosen, putAway, ...part },
-      said,
-    );
+    const before = inputFrom(plan);
+    return keep(plan.id, { ...before, ...part }, said, before);
   };
   return (
     <section className="sheet mt-3 p-4" aria-label="Kept plans">

@@ -19,6 +19,7 @@ import type { ReactNode } from 'react';
 import { Drawn } from '../../../drawings/Drawn.js';
 import { SeverityMark } from '../../../fields/SeverityMark.js';
 import { Fold } from '../../../fields/Fold.js';
+import { TableOut } from '../../../fields/TableOut.js';
 
 export interface Column {
   key: string;
@@ -115,7 +116,7 @@ export function PlanTable({ instrument, columns, money, currency, unit, day }: P
   ];
   const first = columns[0]!;
   return (
-    <div className="overflow-x-auto" tabIndex={0} role="region" aria-label="Plans side by side">
+    <TableOut name="Plans side by side">
       <table className="w-full border-separate border-spacing-0 text-left">
         <thead>
           <tr>
@@ -163,7 +164,7 @@ export function PlanTable({ instrument, columns, money, currency, unit, day }: P
           ))}
         </tbody>
       </table>
-    </div>
+    </TableOut>
   );
 }
 

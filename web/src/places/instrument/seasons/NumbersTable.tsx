@@ -1,11 +1,10 @@
 import { sayDate } from '@upright-elder/core/days';
 import type { ForecastPoint } from '@upright-elder/contract';
 import { memo } from 'react';
-import { toast } from 'sonner';
-import { copyText } from '../../../app/copyText.js';
 import type { ScenarioPoint } from '../../../workers/seasons.worker.js';
 import { trimmed, type SeriesUnit } from './unitOf.js';
 import { Fold } from '../../../fields/Fold.js';
+import { TableOut } from '../../../fields/TableOut.js';
 
 interface Props {
   name: string;
@@ -40,17 +39,9 @@ export const NumbersTable = memo(function NumbersTable({ name, points, scenario,
     pair(band95),
     ...(scenario?.[i] ? [say(scenario[i].median), pair(scenario[i].band80)] : []),
   ]);
-  const copy = async () => {
-    const text = [heads, ...rows].map((row) => row.join('\t')).join('\n');
-    if (await copyText(text)) toast.success('The table is on the clipboard, every week of it.');
-    else toast.error('The browser does not let the page copy: mark the table and copy it by hand.');
-  };
   return (
     <Fold className="mt-2" summaryClass="font-bold" summary="Table">
-      <button type="button" className="quiet" onClick={() => void copy()}>
-        Copy the table
-      </button>
-      <div className="overflow-x-auto">
+      <TableOut name={`${name} through the coming year`} lines={() => [heads, ...rows]}>
         <table className="mt-1 w-full text-left tabular-nums">
           <caption className="sr-only">{name} through the coming year</caption>
           <thead>
@@ -79,7 +70,7 @@ export const NumbersTable = memo(function NumbersTable({ name, points, scenario,
               ))}
           </tbody>
         </table>
-      </div>
+      </TableOut>
     </Fold>
   );
 });

@@ -6,6 +6,7 @@ import { useRefresh, useTrials } from '../../../data/hooks.js';
 import { newId } from '../../../data/ids.js';
 import { usePersonId } from '../../../data/person.js';
 import { refusals } from '../../../data/save.js';
+import { useUndoable } from '../../../data/undo.js';
 import type { Toggle } from './stretches.js';
 import type { Trial as Trying } from './useTrial.js';
 
@@ -22,15 +23,23 @@ export function Trials({ instrument, toggles, trying }: Props) {
   const refresh = useRefresh();
   const [name, setName] = useState('');
   const [refused, setRefused] = useState<string>();
-  const save = async (id: string, input: Omit<TrialInput, 'by' | 'instrumentId'>, said: string) => {
+  const undoable = useUndoable();
+  const save = async (
+    id: string,
+    input: Omit<TrialInput, 'by' | 'instrumentId'>,
+    said: string,
+    before?: Omit<TrialInput, 'by' | 'instrumentId'>,
+  ) => {
     if (!personId) {
       toast.error('Pick who is at the bench first.');
       return false;
     }
     try {
-      await send('PUT', `trials/${id}`, { ...input, instrumentId: instrument.id, by: personId });
+      const put = (one: typeof input) =>
+        send('PUT', `trials/${id}`, { ...one, instrumentId: instrument.id, by: personId });
+      await put(input);
       await refresh();
-      toast.success(said);
+      undoable(said, () => put({ ...(before ?? { ...input, putAway: true }), version: input.version + 1 }));
       return true;
     } catch (error) {
       setRefused(refusals(error).name);
@@ -60,7 +69,10 @@ export function Trials({ instrument, toggles, trying }: Props) {
     { id, version, name: called, tried, forWork, putAway }: Trial,
     part: Partial<TrialInput>,
     said: string,
-  ) => save(id, { version, name: called, tried, forWork, putAway, ...part }, said);
+  ) => {
+    const before = { version, name: called, tried, forWork, putAway };
+    return save(id, { ...before, ...part }, said, before);
+  };
   return (
     <section className="sheet p-4" aria-label="Trials">
       <h2 className="text-[1.2rem]">Trials</h2>

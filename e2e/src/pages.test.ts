@@ -1,0 +1,180 @@
+import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
+import type { Browser, Page } from 'puppeteer-core';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { openBrowser, openPage } from './browser.js';
+import { fillScenario, startProgram, type Program } from './program.js';
+import { isReady, shelfIds, VIEWS, type View } from './views.js';
+
+let program: Program;
+let browser: Browser;
+let closeBrowser: () => Promise<void>;
+let idOf: (nickname: string) => string;
+
+beforeAll(async () => {
+  program = await startProgram();
+  await fillScenario(program.address);
+  idOf = await shelfIds(program.address);
+  ({ browser, close: closeBrowser } = await openBrowser());
+});
+afterAll(async () => {
+  await closeBrowser();
+  await program.close();
+});
+
+const PAGES: View[] = [...VIEWS, { name: 'new', path: () => '/instruments/new' }];
+async function open(view: View): Promise<Page> {
+  const page = await openPage(browser, program.address + view.path(idOf));
+  await isReady(page, view);
+  return page;
+}
+
+/** In the page: what can be pressed or typed into, and is smaller than a finger. */
+function tooSmall(): string[] {
+  const CONTROLS =
+    'a[href], button, input, textarea, select, [role=checkbox], [role=radio], [role=combobox], [role=switch], [role=tab]';
+  const visible = (one: Element) =>
+    one.checkVisibility({ opacityProperty: true, visibilityProperty: true }) &&
+    one.getClientRects().length > 0;
+  return [...document.querySelectorAll<HTMLElement>(CONTROLS)]
+    .filter(
+      (one) => visible(one) && !one.closest('svg, [aria-hidden=true]') && one.getAttribute('type') !== 'file',
+    )
+    .filter((one) => {
+      // a link in the midst of a sentence is as high as the sentence (WCAG 2.2, 2.5.8: inline)
+      if (one.matches('a') && getComputedStyle(one).display === 'inline') {
+        const around = one.parentElement?.textContent.trim() ?? '';
+        if (around.length > one.textContent.trim().length) return false;
+      }
+      // a card is pressed anywhere
+      const spread = getComputedStyle(one, '::after');
+      const target =
+        spread.position === 'absolute' && spread.inset === '0px' ? one.closest('.relative')! : one;
+      const boxes = [target, ...((one as HTMLInputElement).labels ?? [])].map((part) =>
+        part.getBoundingClientRect(),
+      );
+      const height = Math.max(...boxes.map((box) => box.height));
+      const width = Math.max(...boxes.map((box) => box.width));
+      return (height > 1 && height < 43.5) || (width > 1 && width < 43.5);
+    })
+    .map((one) => {
+      const box = one.getBoundingClientRect();
+      const name = one.getAttribute('aria-label') ?? one.textContent.trim();
+      return `${one.tagName.toLowerCase()} “${name.slice(0, 40)}” ${box.width.toFixed(0)}×${box.height.toFixed(0)}`;
+    });
+}
+
+/** In the page: whether what has the focus can be seen to have it. */
+function focusSeen(): { key: string; seen: boolean } {
+  const one = document.activeElement!;
+  const style = getComputedStyle(one);
+  const outlined = style.outlineStyle !== 'none' && Number.parseFloat(style.outlineWidth) >= 2;
+  const box = one.getBoundingClientRect();
+  const all = [...document.querySelectorAll('*')];
+  const name = one.getAttribute('aria-label') ?? one.textContent.trim().slice(0, 40);
+  return {
+    key: one === document.body ? 'body' : `${all.indexOf(one)} ${one.tagName} ${name}`,
+    seen: one === document.body || (outlined && box.width > 0 && box.height > 0),
+  };
+}
+
+describe.each(PAGES)('$name', (view) => {
+  it('has the shop’s own controls, none smaller than a finger, on a laptop, a tablet and a phone', async () => {
+    const page = await open(view);
+    for (const [width, height] of [
+      [1280, 800],
+      [1024, 768],
+      [390, 844],
+    ] as const) {
+      await page.setViewport({ width, height });
+      await page.evaluate(() => new Promise((drawn) => setTimeout(drawn, 250)));
+      expect(await page.evaluate(tooSmall), `${width}`).toEqual([]);
+    }
+    const bare = await page.$$eval(
+      'select:not([aria-hidden=true]), details, input[type=date], input[type=checkbox]:not([aria-hidden=true])',
+      (all) => all.map((one) => one.outerHTML.slice(0, 80)),
+    );
+    expect(bare).toEqual([]);
+    await page.close();
+  });
+
+  it('is walked through by Tab alone, the focus always seen, and nothing holds it', async () => {
+    const page = await open(view);
+    await page.evaluate(() => (document.activeElement as HTMLElement).blur());
+    const reached = new Set<string>();
+    const unseen: string[] = [];
+    for (let i = 0; i < 420; i++) {
+      await page.keyboard.press('Tab');
+      const { key, seen } = await page.evaluate(focusSeen);
+      if (!seen) unseen.push(key);
+      if (key === 'body' || reached.has(key)) break;
+      reached.add(key);
+    }
+    expect(unseen).toEqual([]);
+    expect(reached.size).toBeGreaterThan(6);
+    expect(reached.size).toBeLessThan(420);
+    // what a hand can press, a key can reach: of a group of few, arrows reach the others
+    const missed = await page.evaluate(
+      (keys) => {
+        const all = [...document.querySelectorAll('*')];
+        const known = new Set(keys.map((key) => Number(key.split(' ')[0])));
+        return [...document.querySelectorAll<HTMLElement>('a[href], button, [role=button], input, textarea')]
+          .filter(
+            (one) =>
+              one.checkVisibility({ visibilityProperty: true }) &&
+              !one.matches(
+                ':disabled, [type=file], [role=radio], [aria-hidden=true], [aria-disabled=true]',
+              ) &&
+              !one.closest('[role=group][data-step], [role=group], [aria-hidden=true], [role=radiogroup]'),
+          )
+          .filter((one) => !known.has(all.indexOf(one)))
+          .map((one) => `${one.tagName} ${one.getAttribute('aria-label') ?? one.textContent.slice(0, 50)}`);
+      },
+      [...reached],
+    );
+    expect(missed).toEqual([]);
+    await page.close();
+  });
+
+  it('goes on paper whole: nothing beyond the edge, no page begun for nothing, no word for the screen', async () => {
+    const page = await open(view);
+    const bytes = await page.pdf({ format: 'A4', preferCSSPageSize: true, printBackground: true });
+    const pdf = await getDocument({ data: new Uint8Array(bytes), verbosity: 0 }).promise;
+    const texts: string[] = [];
+    for (let n = 1; n <= pdf.numPages; n++) {
+      const sheet = await pdf.getPage(n);
+      const [, , right, top] = sheet.view as [number, number, number, number];
+      const { items } = await sheet.getTextContent();
+      const words = items.flatMap((item) =>
+        'str' in item && item.str.trim() !== ''
+          ? [
+              {
+                text: item.str,
+                x: item.transform[4] as number,
+                y: item.transform[5] as number,
+                width: item.width,
+              },
+            ]
+          : [],
+      );
+      texts.push(words.map(({ text }) => text).join(' '));
+      for (const { text, x, y, width } of words) {
+        expect(x + width, `“${text}” on page ${n}`).toBeLessThanOrEqual(right - 20);
+        expect(y, `“${text}” on page ${n}`).toBeLessThanOrEqual(top);
+      }
+      // the number of the page stands on every page, and something else does too
+      expect(words.length, `page ${n} of ${pdf.numPages}`).toBeGreaterThan(3);
+    }
+    const whole = texts.join(' ');
+    expect(whole).toContain('Lantern Yard');
+    for (const word of ['Copy the table', 'Save as CSV', 'At the bench', 'Skip to content'])
+      expect(whole).not.toContain(word);
+    if (view.name === 'work') {
+      // what is folded on the screen lies open on paper
+      expect(whole).toContain('Usual cautions only');
+      expect(whole).toContain('Strings under tension: eyes');
+    }
+    if (view.name === 'seasons') expect(whole).toContain('Based on these readings');
+    await pdf.destroy();
+    await page.close();
+  });
+});
