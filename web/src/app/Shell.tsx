@@ -70,7 +70,7 @@ export function Shell() {
                 to={to}
                 end={to === '/'}
                 className={({ isActive }) =>
-                  `flex min-h-[44px] items-center border-b-4 px-2 sm:px-4 ${isActive ? 'border-verdigris font-bold' : 'border-transparent'}`
+                  `flex min-h-[44px] min-w-[44px] items-center justify-center border-b-4 px-1.5 sm:px-4 ${isActive ? 'border-verdigris font-bold' : 'border-transparent'}`
                 }
               >
                 {label}

@@ -55,7 +55,7 @@ export function SortedTable<Row>({ name, rows, columns, keyOf, rowClass, order }
   const of = (id: string) => columns.find((one) => one.id === id)!;
   return (
     <TableOut name={name}>
-      <table className="w-full text-left text-[0.97rem]">
+      <table className="w-full min-w-[36rem] text-left text-[0.97rem] print:min-w-0">
         <thead>
           {table.getHeaderGroups().map((group) => (
             <tr key={group.id} className="border-b-2 border-ink/60 font-serif">
@@ -73,7 +73,7 @@ export function SortedTable<Row>({ name, rows, columns, keyOf, rowClass, order }
                     {column.getCanSort() ? (
                       <button
                         type="button"
-                        className="inline-flex min-h-[44px] items-center gap-1 text-left"
+                        className="inline-flex min-h-[44px] min-w-[44px] items-center gap-1 text-left"
                         onClick={column.getToggleSortingHandler()}
                       >
                         {head}
@@ -81,7 +81,9 @@ export function SortedTable<Row>({ name, rows, columns, keyOf, rowClass, order }
                         {sorted === 'desc' && <ArrowDown size={16} aria-hidden />}
                       </button>
                     ) : (
-                      <span className={of(id).aside ? 'sr-only' : ''}>{head}</span>
+                      <span className={of(id).aside ? 'sr-only' : 'inline-flex min-h-[44px] items-center'}>
+                        {head}
+                      </span>
                     )}
                   </th>
                 );

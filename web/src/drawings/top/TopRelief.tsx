@@ -50,7 +50,7 @@ export function TopRelief({ view, rises, braces, label, onBrace }: Props) {
       <svg
         viewBox={`${-MARGIN} ${-MARGIN} ${width} ${height}`}
         className="absolute inset-0 h-full w-full text-ink [&_[data-brace]]:cursor-pointer"
-        role="img"
+        role="group"
         aria-label={label}
         onClick={(event) => {
           const brace = (event.target as Element).closest('[data-brace]')?.getAttribute('data-brace');

@@ -44,15 +44,17 @@ export function AddRoom({ label = 'Another room' }: { label?: string }) {
         />
       </label>
       {refused.name && <p className="text-ochre">✕ {refused.name}</p>}
-      <ListField
-        label="It is"
-        value={kind}
-        options={[
-          { value: '', label: 'choose what it is' },
-          ...ROOM_KINDS.map((one) => ({ value: one, label: KIND_NAMES[one] })),
-        ]}
-        onPick={(chosen) => setKind(chosen)}
-      />
+      <div className="mt-2">
+        <ListField
+          label="It is"
+          value={kind}
+          options={[
+            { value: '', label: 'choose what it is' },
+            ...ROOM_KINDS.map((one) => ({ value: one, label: KIND_NAMES[one] })),
+          ]}
+          onPick={(chosen) => setKind(chosen)}
+        />
+      </div>
       {refused.kind && <p className="text-ochre">✕ {refused.kind}</p>}
       <button type="submit" className="quiet mt-2">
         Add the room

@@ -5,6 +5,7 @@ import { Fetching } from '../../app/Fetching.js';
 import { useKeys } from '../../app/keys.js';
 import { INSTRUMENT_PAGES } from '../../app/pages.js';
 import { StruckWords } from '../../app/StrikeOut.js';
+import { useActiveInSight } from '../../app/useActiveInSight.js';
 import { useTitle } from '../../app/useTitle.js';
 import { useHeights } from '../../data/heights.js';
 import { useInstrument } from '../../data/hooks.js';
@@ -16,6 +17,7 @@ export function InstrumentPlace() {
   const { id } = useParams() as { id: string };
   const navigate = useNavigate();
   const known = useInstrument(id);
+  const tabs = useActiveInSight();
   const { sets, tunings } = useShopStrings();
   const at = useLocation().pathname.split('/')[3];
   useTitle(
@@ -52,6 +54,7 @@ export function InstrumentPlace() {
               </p>
             </div>
             <nav
+              ref={tabs}
               aria-label="Pages of the instrument"
               className="-mx-3 flex overflow-x-auto px-3 [scrollbar-width:none] sm:mx-0 sm:px-0 xl:ml-auto xl:shrink-0"
             >

@@ -6,6 +6,7 @@ import { useForecast, useSeries, useShop } from '../../data/hooks.js';
 import { DoneOf } from './interventions/DoneOf.js';
 import { ScorecardOf } from './seasons/ScorecardOf.js';
 import { SeasonsView } from './seasons/SeasonsView.js';
+import { PhoneFold } from '../../fields/PhoneFold.js';
 
 /** Seasons: what is season and what is age, and everything that is followed through the coming year. */
 export default function SeasonsPage() {
@@ -50,8 +51,12 @@ function SeasonsOf({ id, forecast, shop }: { id: string; forecast: Forecast; sho
         opened={opened}
         onChoose={choose}
       />
-      <DoneOf id={id} today={shop.today} />
-      <ScorecardOf id={id} sayIn={shop.sayIn} />
+      <PhoneFold name="What was done to it">
+        <DoneOf id={id} today={shop.today} />
+      </PhoneFold>
+      <PhoneFold name="Forecast against measured">
+        <ScorecardOf id={id} sayIn={shop.sayIn} />
+      </PhoneFold>
     </>
   );
   if (other) return <Fetching of={asked}>{view}</Fetching>;

@@ -157,8 +157,8 @@ function StanceOf({
 
       <div className="relative mt-3 hidden h-[112px] md:block">
         <div className="absolute bottom-0 left-0 text-[0.9rem] text-faint" aria-hidden="true">
-          <div className="flex h-[38px] items-center">bass</div>
-          <div className="flex h-[38px] items-center">treble</div>
+          <div className="flex h-[44px] items-center">bass</div>
+          <div className="flex h-[44px] items-center">treble</div>
         </div>
         {number('firstFretGap', at(places.first), 'start')}
         {number('relief', at(places.middle))}

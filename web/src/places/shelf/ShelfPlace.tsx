@@ -60,11 +60,11 @@ export function ShelfPlace() {
       <div className="mb-3 flex flex-wrap items-end gap-3">
         <h1 className="mr-auto text-[1.9rem] leading-tight">{archived ? 'The archive' : 'The shelf'}</h1>
         <ForecastsUnderWay />
-        <label className="text-[0.9rem]">
+        <label className="text-[0.9rem] font-bold">
           Search
           <input
             type="search"
-            className="field block w-72"
+            className="field block w-72 font-normal lg:w-52 xl:w-72"
             value={typed}
             onChange={(event) => {
               setTyped(event.target.value);
@@ -86,14 +86,14 @@ export function ShelfPlace() {
             { value: 'well', label: 'well' },
           ]}
           onPick={(chosen) => setOnly(chosen)}
-          className="w-40"
+          className="w-36 sm:w-40"
         />
         <ListField
           label="Order"
           value={order}
           options={Object.entries(ORDERS).map(([value, name]) => ({ value: value, label: name }))}
           onPick={(chosen) => setOrder(chosen as Order)}
-          className="w-60"
+          className="w-44 sm:w-60"
         />
         <Link to="/instruments/new" className="act">
           Add an instrument

@@ -58,16 +58,17 @@ function Rates({ shop }: { shop: Shop }) {
         />
       </div>
       {(Object.keys(SCHOOLS) as (keyof typeof SCHOOLS)[]).map((school) => (
-        <ListField
-          key={school}
-          label={SCHOOL_WORDS[school].name}
-          value={schools[school] ?? HOUSE_SCHOOLS[school]}
-          options={SCHOOLS[school].map((one) => ({
-            value: one,
-            label: (SCHOOL_WORDS[school].ways as Record<string, string>)[one] ?? one,
-          }))}
-          onPick={(chosen) => change({ schools: { ...schools, [school]: chosen } })}
-        />
+        <div key={school} className="mt-2">
+          <ListField
+            label={SCHOOL_WORDS[school].name}
+            value={schools[school] ?? HOUSE_SCHOOLS[school]}
+            options={SCHOOLS[school].map((one) => ({
+              value: one,
+              label: (SCHOOL_WORDS[school].ways as Record<string, string>)[one] ?? one,
+            }))}
+            onPick={(chosen) => change({ schools: { ...schools, [school]: chosen } })}
+          />
+        </div>
       ))}
       <h3 className="mt-4 text-[1.15rem]">Allowances at a quick look</h3>
       <p className="text-[0.92rem] text-faint">

@@ -5,6 +5,7 @@ import { NavLink, Outlet, useLocation } from 'react-router';
 import { Fetching } from '../../app/Fetching.js';
 import { FormFoot } from '../../app/FormFoot.js';
 import { SHOP_PAGES } from '../../app/pages.js';
+import { useActiveInSight } from '../../app/useActiveInSight.js';
 import { useTitle } from '../../app/useTitle.js';
 import { StrikeOut } from '../../app/StrikeOut.js';
 import { usePeople, useShop } from '../../data/hooks.js';
@@ -19,12 +20,14 @@ import { MeasureFields } from './MeasureFields.js';
 /** The shop: who works here, how it measures and speaks, its tools and protocols. */
 export function ShopPlace() {
   const { pathname } = useLocation();
+  const tabs = useActiveInSight();
   useTitle('The shop', SHOP_PAGES.find(({ to }) => to === pathname)?.label);
   return (
     <>
       <div className="mb-3 items-end gap-x-6 sm:flex">
         <h1 className="shrink-0 text-[1.5rem] sm:text-[1.9rem]">The shop</h1>
         <nav
+          ref={tabs}
           aria-label="Pages of the shop"
           className="-mx-3 flex overflow-x-auto px-3 [scrollbar-width:none] sm:mx-0 sm:px-0"
         >

@@ -257,13 +257,11 @@ function UsualTools({ tools, shop }: { tools: Tool[]; shop: Shop }) {
           <ListField
             key={quantity}
             label={QUANTITIES[quantity].name}
-            inline
             value={usual[quantity] ?? QUANTITIES[quantity].tool}
             options={tools
               .filter(({ dimension, retired }) => dimension === QUANTITIES[quantity].dimension && !retired)
               .map(({ id, name }) => ({ value: id, label: name }))}
             onPick={(chosen) => choose(quantity, chosen)}
-            className="w-[10.5rem] shrink-0"
           />
         ))}
       </div>

@@ -81,7 +81,7 @@ export const PointLine = memo(function PointLine(props: Props) {
         </div>
         <p className="text-[0.85rem] leading-snug text-faint lg:hidden">{how}</p>
         {map && (
-          <Link to={map.to} className="block text-[0.88rem] underline" data-aside>
+          <Link to={map.to} className="flex min-h-[44px] items-center text-[0.88rem] underline" data-aside>
             {map.has || 'mark it on the map'}
           </Link>
         )}

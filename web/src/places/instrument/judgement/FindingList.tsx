@@ -68,7 +68,7 @@ function FindingOf({ finding }: { finding: JudgedFinding }) {
 function EvidenceLink({ of }: { of: Evidence }) {
   const on = of.date ? `, ${sayDate(of.date)}` : '';
   const link = (to: string, text: string) => (
-    <Link to={to} className="inline-block min-h-[32px] underline">
+    <Link to={to} className="inline-flex min-h-[44px] items-center underline">
       {text}
     </Link>
   );

@@ -16,6 +16,7 @@ import { unitOf } from './unitOf.js';
 import { useScenarioYear } from './useScenarioYear.js';
 import { Fold } from '../../../fields/Fold.js';
 import { ListField } from '../../../fields/ListField.js';
+import { PhoneFold } from '../../../fields/PhoneFold.js';
 
 const SeasonCurve = lazy(() => import('../../../charts/SeasonCurve.js'));
 
@@ -66,7 +67,9 @@ export function SeasonsView({ id, forecast, series, shop, opened, onChoose }: Pr
           kept={year !== null}
         />
         <KeptHumidity id={id} kept={forecast.kept} />
-        <YearsAheadList all={forecast.yearsAhead} onReadings={(key) => onChoose(key, LAST)} />
+        <PhoneFold name="Years ahead">
+          <YearsAheadList all={forecast.yearsAhead} onReadings={(key) => onChoose(key, LAST)} />
+        </PhoneFold>
       </section>
       <div className="sheet p-4">
         {trouble && (
@@ -120,7 +123,9 @@ export function SeasonsView({ id, forecast, series, shop, opened, onChoose }: Pr
           onScenario={setScenario}
         />
         {series.side && months && (
-          <MonthStrip months={months} window={series.window} unit={unit} side={series.side} />
+          <PhoneFold name="Month by month">
+            <MonthStrip months={months} window={series.window} unit={unit} side={series.side} />
+          </PhoneFold>
         )}
         <p className="mt-2 text-[0.9rem] text-faint">
           Dots: readings with the tool’s error. Bands: where it is expected to stand, half the time, four

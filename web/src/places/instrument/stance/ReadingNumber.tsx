@@ -46,7 +46,7 @@ export function PlacedNumber({ quantity, left, align, ...among }: Placed) {
       {sides.map((side) => (
         <div
           key={side}
-          className={`flex h-[38px] items-center gap-2 whitespace-nowrap ${side === 'centre' && placed ? 'mb-[38px]' : ''}`}
+          className={`flex h-[44px] items-center gap-2 whitespace-nowrap ${side === 'centre' && placed ? 'mb-[44px]' : ''}`}
         >
           {side !== 'centre' && (
             <span className={placed ? 'sr-only' : 'w-[3.1rem] text-[0.85rem] text-faint'}>{side}</span>
@@ -81,7 +81,7 @@ export function ReadingNumber({ quantity, side, examination, examinations, shop 
   const earlier = history[history.findIndex(({ id }) => id === examination.id) - 1];
   return (
     <Popover.Root>
-      <Popover.Trigger className="min-h-[38px] text-[1.3rem] leading-tight font-bold underline decoration-rule decoration-2 underline-offset-4 hover:decoration-verdigris md:text-[1.65rem]">
+      <Popover.Trigger className="min-h-[44px] min-w-[44px] text-left text-[1.3rem] leading-tight font-bold underline decoration-rule decoration-2 underline-offset-4 hover:decoration-verdigris md:text-[1.65rem]">
         {say(reading.value)}
       </Popover.Trigger>
       <Popover.Portal>

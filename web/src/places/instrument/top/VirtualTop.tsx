@@ -39,6 +39,7 @@ import { useDraws } from './useDraws.js';
 import { useTopWorker } from './useTopWorker.js';
 import { knownSet, useTrial, type Trial } from './useTrial.js';
 import { WeightTest } from './WeightTest.js';
+import { PhoneFold } from '../../../fields/PhoneFold.js';
 
 interface Props {
   instrument: Instrument;
@@ -260,8 +261,12 @@ function SolvedView({
           onToggle={toggle}
           touches={(touching.value ?? []).some(({ force }) => force > 0)}
         />
-        <WeightTest instrumentId={instrument.id} api={api} loose={recorded} onSoftness={setSoftness} />
-        <Trials instrument={instrument} toggles={toggles} trying={trial} />
+        <PhoneFold name="A weight on the bridge">
+          <WeightTest instrumentId={instrument.id} api={api} loose={recorded} onSoftness={setSoftness} />
+        </PhoneFold>
+        <PhoneFold name="Trials">
+          <Trials instrument={instrument} toggles={toggles} trying={trial} />
+        </PhoneFold>
         {weighingSpots(view.plan).length > 0 && (
           <section className="sheet p-4" aria-label="Walking weights">
             <h2 className="text-[1.2rem]">Walking weights</h2>

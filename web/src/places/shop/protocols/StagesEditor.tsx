@@ -174,7 +174,7 @@ function LineRow({
         ref={setActivatorNodeRef}
         {...attributes}
         {...listeners}
-        className="flex h-[44px] w-9 cursor-grab touch-none items-center justify-center text-faint"
+        className="flex h-[44px] w-[44px] cursor-grab touch-none items-center justify-center text-faint"
         aria-label={`Drag ${name}`}
       >
         <GripVertical size={18} aria-hidden />
@@ -211,7 +211,7 @@ function Small({
       aria-label={label}
       disabled={!onClick}
       onClick={onClick}
-      className="flex h-[44px] w-8 items-center justify-center disabled:opacity-30"
+      className="flex h-[44px] w-[44px] items-center justify-center disabled:opacity-30"
     >
       {children}
     </button>
