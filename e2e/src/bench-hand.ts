@@ -67,12 +67,16 @@ export class Hand {
     if (typeof option === 'number') {
       for (let i = 0; i < option; i++) await this.keys('ArrowDown');
     } else {
-      await this.type(option);
-      await this.page.waitForFunction(
-        (words) => document.activeElement?.textContent.toLowerCase().startsWith(words),
-        { timeout: 5000 },
-        option.toLowerCase(),
-      );
+      // letters lead to the first that begins so, arrows on from there
+      await this.type(option.split(' ')[0]!);
+      const there = () =>
+        this.page.evaluate(
+          (words) => document.activeElement!.textContent.toLowerCase().startsWith(words),
+          option.toLowerCase(),
+        );
+      await new Promise((settled) => setTimeout(settled, 150));
+      for (let i = 0; i < 40 && !(await there()); i++) await this.keys('ArrowDown');
+      if (!(await there())) throw new Error(`“${list}” has no line that begins “${option}”`);
     }
     await this.keys('Enter');
     await this.page.waitForFunction(() => document.querySelector('[role=listbox]') === null);

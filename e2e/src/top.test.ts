@@ -88,7 +88,8 @@ describe('the virtual top', () => {
     expect(await figure(page, 'Hump behind')).toBeGreaterThan(hump);
     await hand.keys('Space');
     await page.waitForFunction(() => !document.body.innerText.includes('more than found'));
-    expect(await figure(page, 'Bridge turns')).toBe(turn);
+    // the tops like it are still being drawn: their middle may move the last digit meanwhile
+    expect(Math.abs((await figure(page, 'Bridge turns')) - turn)).toBeLessThan(0.11);
   });
 
   it('follows the damp and the strings while they are set', async () => {
