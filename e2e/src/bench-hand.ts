@@ -38,7 +38,7 @@ export class Hand {
   async toNotes(): Promise<void> {
     for (let i = 0; i < 20 && (await this.focused()) !== 'Notes'; i++) {
       await this.keys('PageDown');
-      await this.page.evaluate(() => new Promise((drawn) => requestAnimationFrame(() => setTimeout(drawn))));
+      await this.page.evaluate(() => new Promise((drawn) => setTimeout(drawn, 30)));
     }
     if ((await this.focused()) !== 'Notes') throw new Error(`Page Down ends on “${await this.focused()}”`);
   }

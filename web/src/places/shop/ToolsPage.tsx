@@ -50,7 +50,7 @@ export function ToolsPage() {
 function ToolList({ tools }: { tools: Tool[] }) {
   const [open, setOpen] = useState<string | null>(null);
   return (
-    <section className="sheet p-5">
+    <section className="sheet min-w-0 p-5">
       <h2 className="text-[1.3rem]">Tools and their errors</h2>
       <p className="text-[0.92rem] text-faint">
         A change smaller than the tool can see is not a change. Repeats of a reading teach how well the hand

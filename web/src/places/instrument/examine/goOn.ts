@@ -55,8 +55,8 @@ function toStage(form: HTMLFormElement, from: HTMLElement, forward: boolean): vo
   if (!next) return forward ? form.querySelector('textarea')?.focus() : undefined;
   const shut = next.querySelector<HTMLElement>('[data-fold][aria-expanded=false]');
   shut?.click();
-  // a part that was shut has its fields once it is drawn
-  requestAnimationFrame(() => {
+  // a part that was shut has its fields once it is drawn; a window behind another has no frames
+  setTimeout(() => {
     next.querySelector<HTMLElement>(STEPS)?.focus();
     next.scrollIntoView({ block: 'start' });
   });
