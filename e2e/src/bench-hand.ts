@@ -75,6 +75,7 @@ export class Hand {
           option.toLowerCase(),
         );
       await new Promise((settled) => setTimeout(settled, 150));
+      if (!(await there())) await this.keys('Home');
       for (let i = 0; i < 40 && !(await there()); i++) await this.keys('ArrowDown');
       if (!(await there())) throw new Error(`“${list}” has no line that begins “${option}”`);
     }

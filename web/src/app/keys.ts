@@ -64,7 +64,10 @@ export const KEYS: { where: string; keys: [string, string][] }[] = [
 
 const inField = (target: EventTarget | null) =>
   target instanceof HTMLElement &&
-  (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/u.test(target.tagName));
+  (target.isContentEditable ||
+    /^(INPUT|TEXTAREA|SELECT)$/u.test(target.tagName) ||
+    // letters choose in a list, open or shut
+    target.closest('[role=listbox], [role=combobox], [role=grid]') !== null);
 
 /** A digit within a form is for the form: it never leads away from what is being filled in. */
 const digitInForm = ({ key, target }: KeyboardEvent) =>

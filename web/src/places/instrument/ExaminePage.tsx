@@ -282,6 +282,7 @@ function Examining(props: Props) {
         event.preventDefault();
         void save(draft, protocol.priced ? 'judgement' : 'stance');
       }}
+      onKeyDownCapture={(event) => /^Page(?:Down|Up)$/u.test(event.key) && goOn(event)}
       onKeyDown={goOn}
       noValidate
       className="grid grid-cols-[minmax(0,1fr)] gap-4 lg:grid-cols-[minmax(0,1fr)_18rem]"

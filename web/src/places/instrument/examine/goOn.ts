@@ -17,6 +17,8 @@ export function goOn(event: KeyboardEvent<HTMLFormElement>): void {
   const back = event.key === 'PageUp' || (event.ctrlKey && event.key === 'ArrowUp');
   if (forward || back) {
     event.preventDefault();
+    // a group of states would take it for its last one
+    event.stopPropagation();
     return toStage(event.currentTarget, target, forward);
   }
   if (
