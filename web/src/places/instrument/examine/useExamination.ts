@@ -99,7 +99,9 @@ export function useExamination(
       setRefusals({ done: 'what was done is described, but not which of these it was' });
       return;
     }
-    if (stored && toSave.why.trim() === '' && replacesStored(draftOf(stored), toSave)) {
+    // where somebody else saved meanwhile, both copies come first
+    const current = stored?.version === toSave.version ? stored : null;
+    if (current && toSave.why.trim() === '' && replacesStored(draftOf(current), toSave)) {
       setRefusals({ why: 'say why it is corrected: the old value stays beside it' });
       return;
     }
