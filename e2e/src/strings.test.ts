@@ -65,8 +65,7 @@ describe('strings of the shop’s own', () => {
 
   it('are chosen on an instrument, with the tuning that fits them', async () => {
     await page.goto(`${program.address}/instruments/${one}/details`, { waitUntil: 'networkidle2' });
-    await hand.tabTo('Strings');
-    await page.keyboard.type('seven for');
+    await hand.pick('Strings', 'seven for');
     await hand.sees('B1');
     await hand.tabTo('Save the instrument');
     await hand.keys('Enter');

@@ -35,7 +35,7 @@ describe('a shop keeps days, units and meanings through a day that turns', () =>
       const hand = new Hand(page);
       await hand.tabTo('Name');
       await hand.line('Isbel Crane');
-      await hand.sees('The shelf is empty');
+      await hand.sees('How you measure');
       const [person] = await get<{ id: string }[]>('people');
       const instrument = 'c84f0000-0000-7000-8000-0000000000aa';
       await fetch(`${program.address}/api/instruments/${instrument}`, {
@@ -66,8 +66,9 @@ describe('a shop keeps days, units and meanings through a day that turns', () =>
       await page.goto(`${program.address}/shop`, { waitUntil: 'networkidle2' });
       await hand.tabTo('°C');
       await hand.keys('2');
-      await hand.tabTo('Action at fret 12');
-      await hand.type('/64');
+      await hand.tabTo('A bare number in each field');
+      await hand.keys('Enter');
+      await hand.pick('Action at fret 12', '/64');
       await hand.tabTo('Save the settings');
       await hand.keys('Enter');
       await hand.sees('settings are saved');
