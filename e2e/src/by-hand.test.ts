@@ -4,6 +4,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { Hand } from './bench-hand.js';
 import { examinationBody, instrumentBody } from './bodies.js';
 import { openBrowser, openPage } from './browser.js';
+import { describeInstrument, setUpShop } from './first-run.js';
 import { putTo, startProgram, type Program } from './program.js';
 
 let program: Program;
@@ -52,22 +53,12 @@ describe('the first run', () => {
     const counted = await countHand(page);
     await page.goto(program.address, { waitUntil: 'networkidle2' });
     hand = new Hand(page);
-    await hand.tabTo('Name');
-    await hand.line('Isbel Crane');
-    await hand.sees('Save and go on');
-    await hand.tabTo('Name of the workshop');
-    await hand.replace('Lantern Yard');
-    await hand.tabTo('millimetres');
-    await hand.keys('ArrowLeft');
-    await hand.tabTo('Currency');
-    await hand.line('$');
-    await hand.sees('The room the instruments wait in');
-    await hand.tabTo('Name of the room');
-    await hand.type('Bench');
-    await hand.pick('It is', 'workshop');
-    await hand.tabTo('Add the room');
-    await hand.keys('Enter');
-    await hand.sees('Add the first instrument');
+    await setUpShop(hand, async () => {
+      await hand.tabTo('millimetres');
+      await hand.keys('ArrowLeft');
+      await hand.tabTo('Currency');
+      await hand.type('$');
+    });
     await hand.keys('n');
     await hand.sees('A new instrument');
     await hand.tabTo('Name');
@@ -76,14 +67,7 @@ describe('the first run', () => {
     // a bare number is inches in this shop
     await hand.type('25.4');
     await hand.sees('645.2 mm');
-    await hand.tabTo('Body join at fret');
-    await hand.type('14');
-    await hand.pick('Top wood', 'Sit');
-    await hand.pick('Playing style', 'med');
-    await hand.pick('Strings', 'light');
-    await hand.tabBack('Extension, join to board end');
-    await hand.keys('Enter');
-    await hand.sees('New examination');
+    await describeInstrument(hand);
     const { keys, clicks } = await counted();
     console.log(`first run: ${keys} keys besides what is typed, ${clicks} clicks`);
     expect(clicks).toBe(0);

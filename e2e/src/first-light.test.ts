@@ -2,6 +2,7 @@ import type { Browser, Page } from 'puppeteer-core';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { Hand } from './bench-hand.js';
 import { openBrowser, openPage } from './browser.js';
+import { describeInstrument, setUpShop } from './first-run.js';
 import { startProgram, type Program } from './program.js';
 
 let program: Program;
@@ -38,22 +39,8 @@ async function protocol(lines: Record<string, string>): Promise<void> {
 
 describe('first light, from an empty folder, by keyboard alone', () => {
   it('asks who works here, then for the first instrument', async () => {
-    await hand.sees('Who works here');
     await hand.sees('After five, over two years');
-    await hand.tabTo('Name');
-    await hand.line('Isbel Crane');
-    // the next step has the hand
-    await hand.sees('Save and go on');
-    await hand.tabTo('Name of the workshop');
-    await hand.replace('Lantern Yard');
-    await hand.keys('Enter');
-    await hand.sees('Its humidity makes the seasons');
-    await hand.tabTo('Name of the room');
-    await hand.type('Bench');
-    await hand.pick('It is', 'workshop');
-    await hand.tabTo('Add the room');
-    await hand.keys('Enter');
-    await hand.sees('Add the first instrument');
+    await setUpShop(hand);
   });
 
   it('adds an instrument, keeps what was typed wrong and says what is accepted', async () => {
@@ -71,18 +58,12 @@ describe('first light, from an empty folder, by keyboard alone', () => {
     await hand.sees('645.2 mm');
     // wood, strings and style are chosen by whoever knows them, and never guessed
     await hand.sees('choose the wood of the top');
-    await hand.tabTo('Body join at fret');
-    await hand.type('14');
-    await hand.pick('Top wood', 'Sit');
     await hand.tabTo('Heel depth, board to cap');
     await hand.type('95');
     await hand.tabTo('Extension, join to board end');
     await hand.type('4 5/8');
-    await hand.pick('Playing style', 'med');
-    await hand.pick('Strings', 'light');
-    await hand.tabBack('Extension, join to board end');
-    await hand.keys('Enter');
-    await hand.sees('New examination');
+    await hand.tabBack('Body join at fret');
+    await describeInstrument(hand);
     await hand.sees(/0 of \d+ read/u);
   });
 

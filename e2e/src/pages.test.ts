@@ -1,29 +1,19 @@
 import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
-import type { Browser, Page } from 'puppeteer-core';
+import type { Page } from 'puppeteer-core';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { openBrowser, openPage } from './browser.js';
-import { fillScenario, startProgram, type Program } from './program.js';
-import { isReady, shelfIds, VIEWS, type View } from './views.js';
+import { openPage } from './browser.js';
+import { openScenario, type Scenario } from './scenario.js';
+import { isReady, VIEWS, type View } from './views.js';
 
-let program: Program;
-let browser: Browser;
-let closeBrowser: () => Promise<void>;
-let idOf: (nickname: string) => string;
-
+let scenario: Scenario;
 beforeAll(async () => {
-  program = await startProgram();
-  await fillScenario(program.address);
-  idOf = await shelfIds(program.address);
-  ({ browser, close: closeBrowser } = await openBrowser());
+  scenario = await openScenario();
 });
-afterAll(async () => {
-  await closeBrowser();
-  await program.close();
-});
+afterAll(() => scenario.close());
 
 const PAGES: View[] = [...VIEWS, { name: 'new', path: () => '/instruments/new' }];
 async function open(view: View): Promise<Page> {
-  const page = await openPage(browser, program.address + view.path(idOf));
+  const page = await openPage(scenario.browser, scenario.program.address + view.path(scenario.idOf));
   await isReady(page, view);
   return page;
 }

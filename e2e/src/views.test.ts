@@ -1,30 +1,19 @@
 import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import type { AxeResults } from 'axe-core';
-import type { Browser } from 'puppeteer-core';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { Hand } from './bench-hand.js';
-import { openBrowser, openPage } from './browser.js';
-import { fillScenario, startProgram, type Program } from './program.js';
-import { isReady, shelfIds, VIEWS } from './views.js';
+import { openPage } from './browser.js';
+import { openScenario, type Scenario } from './scenario.js';
+import { isReady, VIEWS } from './views.js';
 
 const axeSource = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8');
 
-let program: Program;
-let browser: Browser;
-let closeBrowser: () => Promise<void>;
-let idOf: (nickname: string) => string;
-
+let scenario: Scenario;
 beforeAll(async () => {
-  program = await startProgram();
-  await fillScenario(program.address);
-  idOf = await shelfIds(program.address);
-  ({ browser, close: closeBrowser } = await openBrowser());
+  scenario = await openScenario();
 });
-afterAll(async () => {
-  await closeBrowser();
-  await program.close();
-});
+afterAll(() => scenario.close());
 
 describe('every main view', () => {
   it.each(
@@ -34,11 +23,11 @@ describe('every main view', () => {
   )(
     '$name, $scheme: axe finds nothing at three sizes, no error in the console, nothing runs out of a tablet or a phone',
     async ({ path, scheme, ready }) => {
-      const page = await openPage(browser, 'about:blank', { scheme });
+      const page = await openPage(scenario.browser, 'about:blank', { scheme });
       const errors: string[] = [];
       page.on('pageerror', (error) => errors.push(String(error)));
       page.on('console', (message) => message.type() === 'error' && errors.push(message.text()));
-      await page.goto(program.address + path(idOf), { waitUntil: 'networkidle2' });
+      await page.goto(scenario.program.address + path(scenario.idOf), { waitUntil: 'networkidle2' });
       await isReady(page, { ready });
       await page.evaluate(axeSource);
       for (const width of [1280, 1024, 390]) {
@@ -64,7 +53,10 @@ describe('every main view', () => {
   );
 
   it('keeps an instrument’s home room chosen in its details', async () => {
-    const page = await openPage(browser, `${program.address}/instruments/${idOf('Fog Signal')}/details`);
+    const page = await openPage(
+      scenario.browser,
+      `${scenario.program.address}/instruments/${scenario.idOf('Fog Signal')}/details`,
+    );
     await isReady(page);
     const chosen = await page.$$eval('[role=combobox]', (lists) => lists.map((list) => list.textContent));
     expect(chosen).toContain('Lantern Yard workshop');
@@ -72,7 +64,10 @@ describe('every main view', () => {
   });
 
   it('asks at once when a reading lies outside what today is expected', async () => {
-    const page = await openPage(browser, `${program.address}/instruments/${idOf('the Purser')}/examine`);
+    const page = await openPage(
+      scenario.browser,
+      `${scenario.program.address}/instruments/${scenario.idOf('the Purser')}/examine`,
+    );
     const hand = new Hand(page);
     await hand.sees(/expected \d\.\d\d to \d\.\d\d mm/u);
     await hand.tabTo('Action at fret 12, bass');
@@ -83,34 +78,41 @@ describe('every main view', () => {
 
   it('tells the stories of the scenario', async () => {
     const words = async (path: string) => {
-      const page = await openPage(browser, program.address + path);
+      const page = await openPage(scenario.browser, scenario.program.address + path);
       await isReady(page);
       const text = await page.evaluate(() => document.body.innerText);
       await page.close();
       return text;
     };
-    expect(await words(`/instruments/${idOf('the Purser')}/seasons`)).toMatch(
+    expect(await words(`/instruments/${scenario.idOf('the Purser')}/seasons`)).toMatch(
       /That is season: no neck reset/u,
     );
-    expect(await words(`/instruments/${idOf('Night Boat')}/work`)).toMatch(/neck angle is due/u);
-    expect(await words(`/instruments/${idOf('Little Anchor')}/work`)).toMatch(
+    expect(await words(`/instruments/${scenario.idOf('Night Boat')}/work`)).toMatch(/neck angle is due/u);
+    expect(await words(`/instruments/${scenario.idOf('Little Anchor')}/work`)).toMatch(
       /leg of the X brace is loose at the bridge[\s\S]*Slacken the strings[\s\S]*Reglue the loose braces/u,
     );
-    expect(await words(`/instruments/${idOf('Fog Signal')}/work`)).toMatch(
+    expect(await words(`/instruments/${scenario.idOf('Fog Signal')}/work`)).toMatch(
       /bass bar is loose[\s\S]*Raise the sunk arch[\s\S]*How much is not told yet/u,
     );
-    expect(await words(`/instruments/${idOf('the Stowaway')}/work`)).toMatch(/Nothing to be done now/u);
-    expect(await words(`/instruments/${idOf('Breakwater')}/judgement`)).toMatch(
+    expect(await words(`/instruments/${scenario.idOf('the Stowaway')}/work`)).toMatch(
+      /Nothing to be done now/u,
+    );
+    expect(await words(`/instruments/${scenario.idOf('Breakwater')}/judgement`)).toMatch(
       /The bridge lifts[\s\S]*Unsound: slacken it today/u,
     );
-    expect(await words(`/instruments/${idOf('Second Engineer')}/judgement`)).toMatch(/crack[\s\S]*grew by/u);
-    expect(await words(`/instruments/${idOf('Halyard')}/work`)).toMatch(/Rest under full tension/u);
+    expect(await words(`/instruments/${scenario.idOf('Second Engineer')}/judgement`)).toMatch(
+      /crack[\s\S]*grew by/u,
+    );
+    expect(await words(`/instruments/${scenario.idOf('Halyard')}/work`)).toMatch(/Rest under full tension/u);
   });
 
   it('makes the plans that the truth of each story deserves', { timeout: 180_000 }, async () => {
     /** Steps of each plan beside leaving it, by the plan's name. */
     const plansOf = async (nickname: string): Promise<Record<string, string[]>> => {
-      const page = await openPage(browser, `${program.address}/instruments/${idOf(nickname)}/judgement`);
+      const page = await openPage(
+        scenario.browser,
+        `${scenario.program.address}/instruments/${scenario.idOf(nickname)}/judgement`,
+      );
       await page.waitForSelector('#plans[aria-busy="false"] table');
       const plans = await page.evaluate(() => {
         const names = [...document.querySelectorAll('#plans thead th[scope="col"]')].map(

@@ -165,6 +165,8 @@ describe('the folder that backups go to', () => {
         expect(status).toBe(422);
         expect((body as Problem).errors![0]).toMatchObject({ field: 'backupFolder', typed: wrong });
       }
+      const inside = await save(join(app.folder, 'pictures', 'kept'));
+      expect((inside.body as Problem).errors![0]!.reason).toMatch(/within the shop’s own folder/u);
       expect((await save(folder)).status).toBe(200);
       const { body } = await app.call('POST', 'backups');
       expect(body).toMatchObject({ backupFolder: folder, backupFolderNamed: false });

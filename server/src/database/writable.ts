@@ -1,5 +1,5 @@
 import { accessSync, constants, mkdirSync, statSync } from 'node:fs';
-import { dirname, isAbsolute, resolve } from 'node:path';
+import { dirname, isAbsolute, relative, resolve } from 'node:path';
 
 /** Why nothing can be written into a folder, which is made where it is missing; null where it can. */
 export function whyUnwritable(folder: string): string | null {
@@ -12,6 +12,12 @@ export function whyUnwritable(folder: string): string | null {
   } catch (error) {
     return CODES[(error as NodeJS.ErrnoException).code ?? ''] ?? (error as Error).message;
   }
+}
+
+/** True of a folder and whatever lies in it. */
+export function isWithin(folder: string, path: string): boolean {
+  const way = relative(resolve(folder), resolve(path));
+  return !isAbsolute(way) && way.split(/[\\/]/u)[0] !== '..';
 }
 
 /** The folders of a path that are not there, the outermost first. */

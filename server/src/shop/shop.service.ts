@@ -3,7 +3,7 @@ import type { FieldError, Shop, ShopInput } from '@upright-elder/contract';
 import { HOUSE_TOOLS, QUANTITIES, type QuantityId } from '@upright-elder/core/readings';
 import { Clock, MACHINE_ZONE } from '../clock.js';
 import { Database } from '../database/database.js';
-import { whyUnwritable } from '../database/writable.js';
+import { isWithin, whyUnwritable } from '../database/writable.js';
 import { saveVersioned } from '../database/versioned.js';
 import { badFields, withBothCopies } from '../http/problem.js';
 import { ShopEntity } from './shop.entity.js';
@@ -80,7 +80,9 @@ export class ShopService {
   /** @throws ProblemError where a newly chosen folder cannot take backups */
   private async refuseUnwritable(folder: string | null): Promise<void> {
     if (folder === null || folder === (await this.backupFolder())) return;
-    const reason = whyUnwritable(folder);
+    const reason = isWithin(this.database.folder, folder)
+      ? 'it lies within the shop’s own folder, and would be lost with it'
+      : whyUnwritable(folder);
     if (reason === null) return;
     throw badFields([
       {

@@ -41,6 +41,8 @@ export function AddPerson({ first = false }: { first?: boolean }) {
         Name
         <input
           className="field block w-64 font-normal"
+          // an empty shop begins here
+          autoFocus={first}
           value={name}
           aria-invalid={refusal ? true : undefined}
           onChange={(event) => setName(event.target.value)}

@@ -353,9 +353,11 @@ export function InstrumentFormView({
         )}
       </div>
       {instrument?.struck && <StruckWords strikes={instrument.strikes} />}
-      {draft.broughtBack && (
+      {(draft.broughtBack || draft.dirty) && (
         <p className="mt-2 text-[0.95rem]">
-          What you typed before was brought back; it is not saved yet.{' '}
+          {draft.broughtBack
+            ? 'What you typed before was brought back; it is not saved yet.'
+            : 'Not saved yet.'}{' '}
           <button type="button" className="min-h-[44px] underline" onClick={draft.startAfresh}>
             Start afresh
           </button>

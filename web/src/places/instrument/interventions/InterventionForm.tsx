@@ -83,6 +83,7 @@ export function InterventionForm({ id, instrumentId, archtop, stored, examinatio
         <div className="w-60">
           <DayField
             label="Day"
+            refusal={refused.date}
             max={today}
             value={value.date}
             onChange={(date) => change({ date, follows: '' })}
