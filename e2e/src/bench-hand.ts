@@ -107,13 +107,13 @@ export class Hand {
     return this.page.evaluate(() => document.body.innerText);
   }
 
-  /** Waits until the page says something. */
+  /** Waits until the page says something; a top may be solved for it first, on a slow machine. */
   async sees(words: string | RegExp): Promise<void> {
     const source = typeof words === 'string' ? words.replace(/[.*+?^${}()|[\]\\]/gu, '\\$&') : words.source;
     await this.page
       .waitForFunction(
         (pattern) => new RegExp(pattern, 'iu').test(document.body.innerText),
-        { timeout: 15000, polling: 100 },
+        { timeout: 45000, polling: 100 },
         source,
       )
       .catch(async () => {

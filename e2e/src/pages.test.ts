@@ -141,6 +141,8 @@ describe.each(PAGES)('$name', (view) => {
                 x: item.transform[4] as number,
                 y: item.transform[5] as number,
                 width: item.width,
+                height: item.height,
+                upright: item.transform[1] === 0,
               },
             ]
           : [],
@@ -150,6 +152,20 @@ describe.each(PAGES)('$name', (view) => {
         expect(x + width, `“${text}” on page ${n}`).toBeLessThanOrEqual(right - 20);
         expect(y, `“${text}” on page ${n}`).toBeLessThanOrEqual(top);
       }
+      const overlaid = words.flatMap((one, i) =>
+        words
+          .slice(i + 1)
+          .filter(
+            (other) =>
+              one.upright &&
+              other.upright &&
+              // a closing mark of slanted letters leans over a little
+              Math.min(one.x + one.width, other.x + other.width) - Math.max(one.x, other.x) > 3 &&
+              Math.min(one.y + one.height * 0.7, other.y + other.height * 0.7) - Math.max(one.y, other.y) > 1,
+          )
+          .map((other) => `“${one.text}” and “${other.text}” on page ${n}`),
+      );
+      expect(overlaid, 'printed over one another').toEqual([]);
       // the number of the page stands on every page, and something else does too
       expect(words.length, `page ${n} of ${pdf.numPages}`).toBeGreaterThan(3);
     }
@@ -157,6 +173,7 @@ describe.each(PAGES)('$name', (view) => {
     expect(whole).toContain('Lantern Yard');
     for (const word of ['Copy the table', 'Save as CSV', 'At the bench', 'Skip to content'])
       expect(whole).not.toContain(word);
+    if (view.name === 'stance') expect(whole).toMatch(/Action at fret 12 bass 10\/64/u);
     if (view.name === 'work') {
       // what is folded on the screen lies open on paper
       expect(whole).toContain('Usual cautions only');

@@ -23,7 +23,7 @@ export function FormFoot({ what, form }: Props) {
       {(broughtBack || dirty) && (
         <p className="mt-2 text-[0.95rem]">
           {broughtBack ? 'What you typed before was brought back; it is not saved yet.' : 'Not saved yet.'}{' '}
-          <button type="button" className="min-h-[44px] underline" onClick={startAfresh}>
+          <button type="button" className="min-h-[44px] underline print:hidden" onClick={startAfresh}>
             Start afresh
           </button>
         </p>

@@ -49,7 +49,7 @@ export function TableOut({ name, children, lines, className = '' }: Props) {
     <div className={className}>
       <div
         ref={frame}
-        className="overflow-x-auto print:overflow-visible"
+        className="relative overflow-x-auto print:overflow-visible"
         tabIndex={0}
         role="region"
         aria-label={name}

@@ -115,7 +115,7 @@ function Asked({ question, onInstead }: { question: Question; onInstead: (text: 
       {instead !== null && (
         <button
           type="button"
-          className="ml-2 min-h-[44px] font-normal underline"
+          className="ml-2 min-h-[44px] font-normal underline print:hidden"
           data-aside
           onClick={() => onInstead(instead)}
         >

@@ -110,7 +110,7 @@ function HeightsSwitch() {
     <Hint words="Say heights in another unit ( u )">
       <button
         type="button"
-        className="min-h-[44px] shrink-0 text-[0.9rem] text-faint underline decoration-dotted underline-offset-4"
+        className="min-h-[44px] shrink-0 text-[0.9rem] text-faint underline decoration-dotted underline-offset-4 print:hidden"
         onClick={next}
       >
         heights in {unit === 'thou' ? 'thousandths' : unit}

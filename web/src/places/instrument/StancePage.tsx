@@ -155,7 +155,7 @@ function StanceOf({
         </div>
       </div>
 
-      <div className="relative mt-3 hidden h-[112px] md:block">
+      <div className="relative mt-3 hidden h-[112px] lg:block">
         <div className="absolute bottom-0 left-0 text-[0.9rem] text-faint" aria-hidden="true">
           <div className="flex h-[44px] items-center">bass</div>
           <div className="flex h-[44px] items-center">treble</div>
@@ -167,7 +167,7 @@ function StanceOf({
         {number('saddleShowing', at(places.bridge))}
         {number('bridgeTilt', '100%', 'end')}
       </div>
-      <div className="mt-3 grid grid-cols-2 gap-3 md:hidden">
+      <div className="mt-3 grid grid-cols-2 gap-3 sm:grid-cols-3 lg:hidden">
         {(['firstFretGap', 'relief', 'action12', 'straightedge', 'saddleShowing', 'bridgeTilt'] as const).map(
           (quantity) => (
             <PlacedNumber key={quantity} quantity={quantity} {...among} />

@@ -121,7 +121,7 @@ export function ShelfPlace() {
                 <p className="mt-4">
                   <button
                     type="button"
-                    className="min-h-[44px] underline"
+                    className="min-h-[44px] underline print:hidden"
                     onClick={() => setParams(paramsOf({ ...kept, archived: !archived }))}
                   >
                     {archived ? 'Back to the shelf' : `In the archive: ${put}`}

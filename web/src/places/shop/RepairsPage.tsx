@@ -74,7 +74,7 @@ function Rates({ shop }: { shop: Shop }) {
       <p className="text-[0.92rem] text-faint">
         What is reckoned for each job. Empty: the hours of the catalogue at the shop’s rate.
       </p>
-      <div className="mt-2 grid gap-2 sm:grid-cols-2">
+      <div className="paper-columns mt-2 grid gap-2 sm:grid-cols-2">
         {JOB_IDS.map((job) => (
           <MoneyField
             key={job}

@@ -144,7 +144,7 @@ function Settings({ shop }: { shop: Shop }) {
         />
       </div>
       <Fold className="mt-2" summaryClass="font-bold" summary="A bare number in each field">
-        <div className="mt-1 grid grid-cols-2 gap-x-5 gap-y-2">
+        <div className="paper-columns mt-1 grid grid-cols-2 gap-x-5 gap-y-2">
           {QUANTITY_IDS.filter((id) => QUANTITIES[id].dimension === 'length').map((id) => (
             <ListField
               key={id}

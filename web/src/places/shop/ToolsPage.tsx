@@ -248,7 +248,7 @@ function UsualTools({ tools, shop }: { tools: Tool[]; shop: Shop }) {
     >
       <h2 className="text-[1.3rem]">Usually read with</h2>
       <div
-        className="mt-1 max-h-[26rem] overflow-y-auto pr-1"
+        className="paper-columns mt-1 max-h-[26rem] overflow-y-auto pr-1"
         tabIndex={0}
         role="region"
         aria-label="Usual tools"

@@ -358,7 +358,7 @@ export function InstrumentFormView({
           {draft.broughtBack
             ? 'What you typed before was brought back; it is not saved yet.'
             : 'Not saved yet.'}{' '}
-          <button type="button" className="min-h-[44px] underline" onClick={draft.startAfresh}>
+          <button type="button" className="min-h-[44px] underline print:hidden" onClick={draft.startAfresh}>
             Start afresh
           </button>
         </p>

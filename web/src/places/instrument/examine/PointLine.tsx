@@ -124,7 +124,7 @@ export const PointLine = memo(function PointLine(props: Props) {
           {!shown && (
             <button
               type="button"
-              className="min-h-[44px] px-3 text-faint underline decoration-dotted underline-offset-4"
+              className="min-h-[44px] px-3 text-faint underline decoration-dotted underline-offset-4 print:hidden"
               data-aside
               aria-label={`${name}, say more`}
               onClick={() => setMore(true)}

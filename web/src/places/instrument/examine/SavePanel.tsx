@@ -38,7 +38,7 @@ export function SavePanel(props: Props) {
       {changed && (
         <p className="mt-2 text-[0.95rem]">
           {broughtBack ? 'An unsaved draft was brought back.' : 'Not saved yet.'}{' '}
-          <button type="button" className="min-h-[44px] underline" onClick={onStartAfresh}>
+          <button type="button" className="min-h-[44px] underline print:hidden" onClick={onStartAfresh}>
             Start afresh
           </button>
         </p>

@@ -20,7 +20,7 @@ export function TodayChoice({ today, onToday, stages, name }: Props) {
     onToday({ only: only && next.length > 0, lines: next });
   };
   return (
-    <div className="mb-2 border-t border-rule">
+    <div className="mb-2 border-t border-rule print:hidden">
       <Tick
         label={`Only what I measure today (${lines.length} ${lines.length === 1 ? 'line' : 'lines'})`}
         checked={only}

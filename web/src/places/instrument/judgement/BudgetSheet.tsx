@@ -53,7 +53,7 @@ export function BudgetSheet({
   });
   return (
     <section className="sheet p-4" aria-label={`Action budget, ${side}`}>
-      <div className="flex flex-wrap items-center justify-between gap-x-6 gap-y-2">
+      <div className="flex flex-wrap items-center justify-between gap-x-6 gap-y-2 print:break-after-avoid">
         <h2 className="text-[1.4rem]">What makes the action stand so</h2>
         {budgets.length > 1 && (
           <Choice

@@ -43,7 +43,7 @@ export function MarkHistory({ mark, corrections, shown, onOpen, onStrike, onBack
                   {sightings.length > 1 && (
                     <button
                       type="button"
-                      className="ml-auto min-h-[44px] px-2 text-[0.88rem] text-faint underline"
+                      className="ml-auto min-h-[44px] px-2 text-[0.88rem] text-faint underline print:hidden"
                       aria-label={`Strike what ${sayDate(one.date)} saw`}
                       onClick={() => setStriking(one.date)}
                     >

@@ -44,7 +44,7 @@ export function KeptHumidity({ id, kept }: { id: string; kept: Forecast['kept'] 
         </p>
         <button
           type="button"
-          className="min-h-[44px] underline"
+          className="min-h-[44px] underline print:hidden"
           aria-expanded={open}
           onClick={() => setOpen(!open)}
         >

@@ -35,7 +35,7 @@ function Lines({ of, onReadings }: { of: readonly YearsAheadSaid[]; onReadings: 
           <SentenceLine said={said} />
           <button
             type="button"
-            className="min-h-[44px] text-[0.95rem] underline"
+            className="min-h-[44px] text-[0.95rem] underline print:hidden"
             onClick={() => onReadings(said.key)}
           >
             {said.readings === 1 ? 'Show its one reading' : `Show its ${said.readings} readings`}

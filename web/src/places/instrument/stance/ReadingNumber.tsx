@@ -81,7 +81,7 @@ export function ReadingNumber({ quantity, side, examination, examinations, shop 
   const earlier = history[history.findIndex(({ id }) => id === examination.id) - 1];
   return (
     <Popover.Root>
-      <Popover.Trigger className="min-h-[44px] min-w-[44px] text-left text-[1.3rem] leading-tight font-bold underline decoration-rule decoration-2 underline-offset-4 hover:decoration-verdigris md:text-[1.65rem]">
+      <Popover.Trigger className="min-h-[44px] min-w-[44px] text-left text-[1.3rem] leading-tight font-bold underline decoration-rule decoration-2 underline-offset-4 hover:decoration-verdigris lg:text-[1.65rem]">
         {say(reading.value)}
       </Popover.Trigger>
       <Popover.Portal>
