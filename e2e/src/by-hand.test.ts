@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import type { Browser, Page } from 'puppeteer-core';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { fitsAndIsAccessible } from './axe.js';
 import { Hand } from './bench-hand.js';
 import { examinationBody, instrumentBody } from './bodies.js';
 import { openBrowser, openPage } from './browser.js';
@@ -48,12 +49,23 @@ async function countHand(on: Page): Promise<() => Promise<{ keys: number; clicks
 }
 
 describe('the first run', () => {
+  it.each(['light', 'dark'] as const)(
+    'begins on a page that fits and that axe finds nothing on, %s',
+    async (scheme) => {
+      const start = await openPage(browser, program.address, { scheme });
+      await new Hand(start).sees('Who works here');
+      await fitsAndIsAccessible(start);
+      await start.close();
+    },
+  );
+
   it('leads an empty shop that measures in inches to its first instrument, in under a hundred keys and no click', async () => {
     page = await openPage(browser, 'about:blank');
     const counted = await countHand(page);
     await page.goto(program.address, { waitUntil: 'networkidle2' });
     hand = new Hand(page);
     await setUpShop(hand, async () => {
+      await fitsAndIsAccessible(page);
       await hand.tabTo('millimetres');
       await hand.keys('ArrowLeft');
       await hand.tabTo('Currency');

@@ -1,13 +1,9 @@
-import { readFileSync } from 'node:fs';
-import { createRequire } from 'node:module';
-import type { AxeResults } from 'axe-core';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { fitsAndIsAccessible } from './axe.js';
 import { Hand } from './bench-hand.js';
 import { openPage } from './browser.js';
 import { openScenario, type Scenario } from './scenario.js';
 import { isReady, VIEWS } from './views.js';
-
-const axeSource = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8');
 
 let scenario: Scenario;
 beforeAll(async () => {
@@ -29,24 +25,7 @@ describe('every main view', () => {
       page.on('console', (message) => message.type() === 'error' && errors.push(message.text()));
       await page.goto(scenario.program.address + path(scenario.idOf), { waitUntil: 'networkidle2' });
       await isReady(page, { ready });
-      await page.evaluate(axeSource);
-      for (const width of [1280, 1024, 390]) {
-        await page.setViewport({ width, height: 800 });
-        // charts follow a change of width a moment later
-        const fits = await page
-          .waitForFunction(() => document.documentElement.scrollWidth <= window.innerWidth, {
-            timeout: 15000,
-            polling: 100,
-          })
-          .then(() => true)
-          .catch(() => false);
-        expect(fits, `at ${width}`).toBe(true);
-        const { violations } = await page.evaluate(() =>
-          (globalThis as unknown as { axe: { run: () => Promise<AxeResults> } }).axe.run(),
-        );
-        const said = violations.map(({ id, nodes }) => `${id} at ${width}: ${nodes[0]?.html}`);
-        expect(said).toEqual([]);
-      }
+      await fitsAndIsAccessible(page);
       expect(errors).toEqual([]);
       await page.close();
     },

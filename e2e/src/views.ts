@@ -44,6 +44,7 @@ export const VIEWS: View[] = [
   },
   { name: 'work', path: (idOf) => `/instruments/${idOf('Night Boat')}/work` },
   { name: 'details', path: (idOf) => `/instruments/${idOf('Fog Signal')}/details` },
+  { name: 'new', path: () => '/instruments/new', unpictured: true },
   { name: 'air', path: () => '/air' },
   { name: 'shop', path: () => '/shop' },
   { name: 'tools', path: () => '/shop/tools' },
