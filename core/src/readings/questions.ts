@@ -9,6 +9,7 @@ import {
   printDecimal,
   printLength,
   printTemperature,
+  meterRepeatsOf,
   repeatsOf,
   type LengthUnit,
   type TemperatureUnit,
@@ -99,7 +100,7 @@ const WOOD = { driest: 2, wettest: 25 };
 
 /** Whether a meter's reading is a humidity of the air, or a part of one. */
 export function questionOfWoodMoisture(text: string): Question | null {
-  for (const part of repeatsOf(text).filter(Boolean)) {
+  for (const part of meterRepeatsOf(text).filter(Boolean)) {
     const result = parsePercent(part);
     if (!result.ok || (result.value >= WOOD.driest && result.value <= WOOD.wettest)) continue;
     return asked(

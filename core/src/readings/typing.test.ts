@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { printDecimal, repeatsOf } from '../units/index.js';
+import { meterRepeatsOf, parsePercent, printDecimal, repeatsOf } from '../units/index.js';
 import { parseReading, sidesIn } from './index.js';
 
 describe('repeats', () => {
@@ -11,6 +11,14 @@ describe('repeats', () => {
     expect(repeatsOf('2,8, 2,9')).toEqual(['2,8', '2,9']);
     expect(repeatsOf('7/64,7/64, 15/128')).toEqual(['7/64', '7/64', '15/128']);
     expect(repeatsOf('.110,.112')).toEqual(['.110', '.112']);
+    // a meter's by a space alone
+    for (const text of ['14,5 15 14', '14,5, 15, 14', '14,5 % 15 % 14', '14,5; 15 14'])
+      expect(meterRepeatsOf(text).map((one) => parsePercent(one).ok && one.replace(' %', ''))).toEqual([
+        '14,5',
+        '15',
+        '14',
+      ]);
+    expect(meterRepeatsOf('8.5 % MC')).toEqual(['8.5 % MC']);
   });
 
   it('never part a decimal comma, and leave two marks in one number to be refused', () => {

@@ -17,3 +17,12 @@ export function repeatsOf(text: string): string[] {
     })
     .map((part) => part.trim());
 }
+
+/**
+ * The readings of a meter as they were typed, which a space alone separates too: `14,5 15 14`.
+ *
+ * @returns at least one text, as {@link repeatsOf}
+ */
+export function meterRepeatsOf(text: string): string[] {
+  return repeatsOf(text.replaceAll(/(?<=[\d%])\s+(?=[\d.,])/gu, '; '));
+}

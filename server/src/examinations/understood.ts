@@ -21,7 +21,7 @@ import {
   parsePercent,
   parseTemperature,
   type Parsed,
-  repeatsOf,
+  meterRepeatsOf,
 } from '@upright-elder/core/units';
 import type { KnownTool } from '../tools/tools.service.js';
 import type { NewReading } from '../readings/readings.service.js';
@@ -66,7 +66,7 @@ export function understandConditions(input: ConditionsInput, errors: FieldError[
 
 /** Three readings of a meter, their mean. */
 function meanPercent(text: string): Parsed<number> {
-  const parts = repeatsOf(text).map(parsePercent);
+  const parts = meterRepeatsOf(text).map(parsePercent);
   const wrong = parts.find((part) => !part.ok);
   if (wrong) return wrong;
   const sum = parts.reduce((total, part) => total + (part.ok ? part.value : 0), 0);

@@ -624,7 +624,7 @@ export const USUAL = {
         ),
         hold(
           'No screw or bolt holds it.',
-          otherwise('there are some', 'take them out before any heat, plug the top after.'),
+          otherwise('it is held by screws or bolts', 'take them out before any heat, plug the top after.'),
           otherwise('the old glue is epoxy', 'it is planed away, not pulled.'),
         ),
         step(

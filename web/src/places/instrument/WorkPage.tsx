@@ -128,19 +128,22 @@ function HowItIsWorked({ step: { id, cautions } }: { step: Step }) {
         ))}
       </ol>
       <p className="mt-1 text-faint">
-        {[
+        {sentence([
           materials.length > 0 && `Takes ${materials.join(', ')}`,
           uses.length > 0 && `occupies ${uses.join(', ')}`,
           photos.length > 0 && `photographs ${photos.join(', ')}`,
           ORIGINALS_WORDS[originals],
           consent && 'only where the owner agreed in writing',
-        ]
-          .filter(Boolean)
-          .join('; ')}
-        .
+        ])}
       </p>
     </div>
   );
+}
+
+/** What there is to say, as one sentence. */
+function sentence(parts: (string | false)[]): string {
+  const said = parts.filter(Boolean).join('; ');
+  return `${said.charAt(0).toUpperCase()}${said.slice(1)}.`;
 }
 
 function StepOf({ step }: { step: Step }) {

@@ -14,7 +14,7 @@ import {
   printDecimal,
   printPercent,
   printTemperature,
-  repeatsOf,
+  meterRepeatsOf,
   type TemperatureUnit,
 } from '@upright-elder/core/units';
 import { Choice } from '../../../fields/Choice.js';
@@ -100,7 +100,7 @@ export function ConditionLines({ draft, shop, refusals, meter, logged, onConditi
             refusal={refusals['conditions.woodMoisture']}
             parse={parsePercents}
             understood={(text) =>
-              repeatsOf(text)
+              meterRepeatsOf(text)
                 .map((part) => understoodPercent(part))
                 .join('; ')
             }
@@ -195,7 +195,7 @@ const asTyped = ({ humidity, temperature }: LoggedAir, unit: TemperatureUnit) =>
 });
 /** Every repeat of a meter. */
 function parsePercents(text: string) {
-  const wrong = repeatsOf(text)
+  const wrong = meterRepeatsOf(text)
     .map(parsePercent)
     .find((part) => !part.ok);
   return wrong ?? parsed(text);
