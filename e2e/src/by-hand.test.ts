@@ -232,6 +232,24 @@ describe('finding', () => {
   });
 });
 
+describe('a link that is out of date', () => {
+  it('opens what there is, and says what there is not', async () => {
+    const [person] = await get<{ id: string }[]>('people');
+    const instrument = randomUUID();
+    await putTo(program, `instruments/${instrument}`, instrumentBody(person!.id, 'Stowaway'));
+    page = await openPage(
+      browser,
+      `${program.address}/instruments/${instrument}/examine?examination=${randomUUID()}`,
+    );
+    hand = new Hand(page);
+    await hand.sees('is not one of this instrument. What is entered here is a new one.');
+    await page.goto(`${program.address}/?show=sideways&order=odd&page=-2`, { waitUntil: 'networkidle2' });
+    await hand.sees('most urgent first');
+    await hand.sees('Stowaway');
+    await page.close();
+  });
+});
+
 describe('a date', () => {
   it('is typed in the order of the shop, picked from a calendar, and refused rather than guessed', async () => {
     const [person] = await get<{ id: string }[]>('people');

@@ -78,6 +78,8 @@ describe('what is looked for', () => {
     expect(await kinds('smoke stove')).toEqual([]);
     expect(await kinds('100 %')).toEqual(['note']);
     expect(await kinds('%')).toEqual(['note']);
+    expect(await kinds('\0')).toEqual([]);
+    expect(await kinds('\0smoke')).toContain('note');
     expect(await kinds('_____')).toEqual([]);
     expect((await find('  ')).hits).toEqual([]);
   });

@@ -1,8 +1,8 @@
 const MOST_WORDS = 8;
 
-/** The words of what was typed to look for. */
+/** The words of what was typed to look for; a text ends for the database where it holds a null. */
 export const wordsOf = (search: string): string[] =>
-  search.trim().toLowerCase().split(/\s+/u).filter(Boolean).slice(0, MOST_WORDS);
+  search.replaceAll('\0', ' ').trim().toLowerCase().split(/\s+/u).filter(Boolean).slice(0, MOST_WORDS);
 
 /** A word as LIKE takes it, with `ESCAPE '\'`: its own signs mean themselves. */
 export const escapedWord = (word: string): string => word.replace(/[\\%_]/gu, (sign) => `\\${sign}`);

@@ -1,4 +1,5 @@
 import { useEffect, useState } from 'react';
+import { recall, remember } from '../data/remembered.js';
 
 type Scheme = 'light' | 'dark';
 const KEY = 'upright-elder.scheme';
@@ -6,7 +7,7 @@ const KEY = 'upright-elder.scheme';
 /** Light by day, dark for the evening: the system's choice until one is made here. */
 export function useScheme(): [Scheme, () => void] {
   const [scheme, setScheme] = useState<Scheme>(() => {
-    const kept = localStorage.getItem(KEY);
+    const kept = recall(KEY);
     if (kept === 'light' || kept === 'dark') return kept;
     return matchMedia('(prefers-color-scheme: dark)').matches ? 'dark' : 'light';
   });
@@ -15,7 +16,7 @@ export function useScheme(): [Scheme, () => void] {
   }, [scheme]);
   const turn = () => {
     const next = scheme === 'dark' ? 'light' : 'dark';
-    localStorage.setItem(KEY, next);
+    remember(KEY, next);
     setScheme(next);
   };
   return [scheme, turn];

@@ -49,7 +49,7 @@ import type { DraftFinding } from './examine/draftFinding.js';
 import { goOn, startAt } from './examine/goOn.js';
 import { closureOf, expectedBy, valuesOf } from './examine/measured.js';
 import { differencesOf, mergedDraft, replacesStored } from './examine/merge.js';
-import { NoPhotographYet, OpenAnother, ProtocolChoice } from './examine/Opening.js';
+import { NoPhotographYet, NotHere, OpenAnother, ProtocolChoice } from './examine/Opening.js';
 import { LinePanel, PricePanel } from './examine/Panels.js';
 import { PointLine } from './examine/PointLine.js';
 import { ReadingLine } from './examine/ReadingLine.js';
@@ -89,6 +89,7 @@ export function ExaminePage() {
                           protocols={orders}
                           tools={held}
                           stored={all.find((one) => one.id === chosen)}
+                          missed={chosen !== null && !all.some((one) => one.id === chosen)}
                           asked={params.get('protocol')}
                           leftAt={params.get('at')}
                         />
@@ -112,6 +113,8 @@ interface Props {
   protocols: Protocol[];
   tools: Tool[];
   stored: Examination | undefined;
+  /** the address names an examination that this instrument does not have */
+  missed: boolean;
   /** the protocol that the address asks for */
   asked: string | null;
   /** the point at which it was left for the map */
@@ -294,6 +297,7 @@ function Examining(props: Props) {
           </h2>
           {examinations.length > 0 && <OpenAnother examinations={examinations} stored={stored} />}
         </div>
+        {props.missed && <NotHere />}
         {!stored && <NoPhotographYet instrument={instrument} />}
         <ProtocolChoice
           protocols={protocols}

@@ -141,7 +141,7 @@ function HowItIsWorked({ step: { id, cautions } }: { step: Step }) {
 }
 
 /** What there is to say, as one sentence. */
-function sentence(parts: (string | false)[]): string {
+function sentence(parts: (string | false | undefined)[]): string {
   const said = parts.filter(Boolean).join('; ');
   return `${said.charAt(0).toUpperCase()}${said.slice(1)}.`;
 }

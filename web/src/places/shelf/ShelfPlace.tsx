@@ -17,15 +17,25 @@ import { ListField } from '../../fields/ListField.js';
 const ORDERS = { urgency: 'most urgent first', name: 'by name', measured: 'longest not measured first' };
 type Order = keyof typeof ORDERS;
 type Shown = Card['weight'] | 'due' | '';
+const SHOWN: { value: Shown; label: string }[] = [
+  { value: '', label: 'all' },
+  { value: 'due', label: 'due for measuring' },
+  { value: 'live', label: 'live' },
+  { value: 'act', label: 'to do' },
+  { value: 'watch', label: 'watch' },
+  { value: 'well', label: 'well' },
+];
 
 /** The shelf: all instruments, each as a card with its little stance and its most urgent sentence. */
 export function ShelfPlace() {
   const [params, setParams] = useSearchParams();
   const search = params.get('search') ?? '';
   const archived = params.get('archived') === 'true';
-  const page = Number(params.get('page') ?? 1);
-  const [order, setOrder] = useParam('order', 'urgency') as [Order, (order: Order) => void];
-  const [only, setOnly] = useParam('show', '') as [Shown, (shown: Shown) => void];
+  const page = Math.max(1, Math.floor(Number(params.get('page'))) || 1);
+  const [orderAsked, setOrder] = useParam('order', 'urgency');
+  const [shownAsked, setOnly] = useParam('show', '');
+  const order = orderAsked in ORDERS ? (orderAsked as Order) : 'urgency';
+  const only = SHOWN.find(({ value }) => value === shownAsked)?.value ?? '';
   const navigate = useNavigate();
   const kept = { search, archived, order, only };
   const people = usePeople();
@@ -77,14 +87,7 @@ export function ShelfPlace() {
         <ListField
           label="Show"
           value={only}
-          options={[
-            { value: '', label: 'all' },
-            { value: 'due', label: 'due for measuring' },
-            { value: 'live', label: 'live' },
-            { value: 'act', label: 'to do' },
-            { value: 'watch', label: 'watch' },
-            { value: 'well', label: 'well' },
-          ]}
+          options={SHOWN}
           onPick={(chosen) => setOnly(chosen)}
           className="w-36 sm:w-40"
         />
@@ -92,7 +95,7 @@ export function ShelfPlace() {
           label="Order"
           value={order}
           options={Object.entries(ORDERS).map(([value, name]) => ({ value: value, label: name }))}
-          onPick={(chosen) => setOrder(chosen as Order)}
+          onPick={(chosen) => setOrder(chosen)}
           className="w-44 sm:w-60"
         />
         <Link to="/instruments/new" className="act">

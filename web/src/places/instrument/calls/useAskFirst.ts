@@ -1,31 +1,22 @@
 import type { Person } from '@upright-elder/contract';
-import { useSyncExternalStore } from 'react';
+import { recall, remember, useRemembered } from '../../../data/remembered.js';
 
 /** Whether a person is asked for their own call first: apprentices are, until they say otherwise in this browser. */
 const KEY = 'upright-elder.call-first';
-const listeners = new Set<() => void>();
-const read = (): string => localStorage.getItem(KEY) ?? '{}';
 
-function chosen(text: string, personId: string): boolean | undefined {
+function chosen(text: string | null): Record<string, boolean> {
   try {
-    return (JSON.parse(text) as Record<string, boolean>)[personId];
+    return JSON.parse(text ?? '{}') as Record<string, boolean>;
   } catch {
-    return undefined;
+    return {};
   }
 }
 
 export function useAskFirst(person: Person | undefined): [boolean, (ask: boolean) => void] {
-  const text = useSyncExternalStore((listener) => {
-    listeners.add(listener);
-    return () => listeners.delete(listener);
-  }, read);
+  const text = useRemembered(KEY);
   if (!person) return [false, () => undefined];
   return [
-    chosen(text, person.id) ?? person.role === 'apprentice',
-    (ask) => {
-      const all = JSON.parse(read()) as Record<string, boolean>;
-      localStorage.setItem(KEY, JSON.stringify({ ...all, [person.id]: ask }));
-      listeners.forEach((listener) => listener());
-    },
+    chosen(text)[person.id] ?? person.role === 'apprentice',
+    (ask) => remember(KEY, JSON.stringify({ ...chosen(recall(KEY)), [person.id]: ask })),
   ];
 }

@@ -61,6 +61,16 @@ export function ProtocolChoice({
   );
 }
 
+/** A link to an examination that the instrument does not have. */
+export function NotHere() {
+  return (
+    <p role="status" className="mb-2 font-bold text-ochre">
+      ▲ The examination that the address names is not one of this instrument. What is entered here is a new
+      one.
+    </p>
+  );
+}
+
 /** What was there before anything was touched can be seen only now. */
 export function NoPhotographYet({ instrument }: { instrument: Instrument }) {
   const { data } = usePhotographs(instrument.id);

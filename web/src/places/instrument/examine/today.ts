@@ -1,5 +1,5 @@
 import { LINE_IDS, type LineId } from '@upright-elder/core/readings';
-import { useSyncExternalStore } from 'react';
+import { remember, useRemembered } from '../../../data/remembered.js';
 
 /** Which lines a person measures at every visit, and whether only those are shown. */
 export interface Today {
@@ -19,7 +19,6 @@ const USUAL: LineId[] = [
 ];
 
 const keyOf = (personId: string | null) => `upright-elder.today.${personId ?? 'nobody'}`;
-const listeners = new Set<() => void>();
 
 function read(text: string | null): Today {
   try {
@@ -33,16 +32,6 @@ function read(text: string | null): Today {
 
 /** Remembered by this browser for each person. */
 export function useToday(personId: string | null): [Today, (today: Today) => void] {
-  const text = useSyncExternalStore(
-    (listener) => {
-      listeners.add(listener);
-      return () => listeners.delete(listener);
-    },
-    () => localStorage.getItem(keyOf(personId)),
-  );
-  const set = (today: Today) => {
-    localStorage.setItem(keyOf(personId), JSON.stringify(today));
-    listeners.forEach((listener) => listener());
-  };
-  return [read(text), set];
+  const key = keyOf(personId);
+  return [read(useRemembered(key)), (today) => remember(key, JSON.stringify(today))];
 }
