@@ -1,7 +1,9 @@
 import type { GaugesNow, Instrument, Protocol, Shop } from '@upright-elder/contract';
 import { lineOf, isQuantity, type LineId, type Place, type Stage } from '@upright-elder/core/readings';
+import type { ClosureWords } from '@upright-elder/core/stance';
 import { useMemo } from 'react';
 import { MoneyField } from '../../../fields/MoneyField.js';
+import { ClosureNote } from '../ClosureNote.js';
 import type { Draft } from './draft.js';
 import { GaugePlace } from './GaugePlace.js';
 import { answerOf, lookedInDraft, QuickAnswer } from './QuickAnswer.js';
@@ -102,5 +104,22 @@ export function PricePanel({
       </div>
       <div className="h-[6.5rem] lg:hidden" aria-hidden="true" />
     </>
+  );
+}
+
+/** Whether the readings of a side agree. */
+export function ClosurePanel({ closure }: { closure: ClosureWords[] }) {
+  return (
+    <section className="sheet mt-3 p-4" aria-live="polite" aria-label="Closure check">
+      <h3 className="text-[1.15rem]">Do the readings agree?</h3>
+      {closure.length === 0 ? (
+        <p className="mt-1 text-[0.95rem] text-faint">
+          Asked once action, relief, first-fret gap, straightedge and saddle of a side are read at pitch: the
+          action follows from the others.
+        </p>
+      ) : (
+        closure.map((words) => <ClosureNote key={words.statement} words={words} />)
+      )}
+    </section>
   );
 }

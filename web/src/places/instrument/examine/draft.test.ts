@@ -11,12 +11,15 @@ import {
   inputOf,
   readingsOf,
   refusalsByField,
+  withAllSides,
+  withSides,
+  withTool,
   type Draft,
 } from './draft.js';
 import { NO_FINDING, withState } from './draftFinding.js';
 import { lookedInDraft } from './QuickAnswer.js';
 import { differencesOf, mergedDraft, replacesStored } from './merge.js';
-import { filledOf, stagesOf } from './stages.js';
+import { filledOf, onlyThese, stagesOf } from './stages.js';
 import { closureOf, valuesOf } from './measured.js';
 
 const shop: Shop = {
@@ -163,6 +166,37 @@ describe('a draft', () => {
   });
 });
 
+describe('both sides in one line', () => {
+  it('go each into its own field, with the unit of the field that they were typed in', () => {
+    const draft = withSides(filled({ 'action12.bass': '7/64 5/64' }), 'action12', shop);
+    expect(draft.texts).toMatchObject({ 'action12.bass': '7/64', 'action12.treble': '5/64' });
+    expect(draft.units).toMatchObject({ 'action12.bass': '64ths', 'action12.treble': '64ths' });
+    expect(readingsOf(draft, shop).map(({ input: { place, text } }) => [place, text])).toEqual([
+      ['bass', '7/64'],
+      ['treble', '5/64'],
+    ]);
+  });
+
+  it('never write over a treble that was read, but over one that was to be the same', () => {
+    const read = filled({ 'action12.bass': '7/64 5/64', 'action12.treble': '6/64' });
+    expect(withSides(read, 'action12', shop)).toBe(read);
+    const same = filled({ 'action12.bass': '7/64 5/64', 'action12.treble': '=' });
+    expect(withSides(same, 'action12', shop).texts['action12.treble']).toBe('5/64');
+  });
+
+  it('leave one reading, repeats, and what cannot be understood as they were typed', () => {
+    for (const text of ['7/64', '7/64; 7.5/64', 'seven five', '7/64 to 5/64']) {
+      const draft = filled({ 'action12.bass': text });
+      expect(withAllSides(draft, shop), text).toEqual(draft);
+    }
+  });
+
+  it('are read with one tool once it is taken for the line', () => {
+    const draft = withTool(filled({}), 'action12', 'caliper');
+    expect(draft.tools).toEqual({ 'action12.bass': 'caliper', 'action12.treble': 'caliper' });
+  });
+});
+
 describe('two copies of an examination', () => {
   it('differ where they differ, and are put together as chosen', () => {
     const theirs = {
@@ -299,6 +333,25 @@ describe('the stages of a protocol', () => {
     expect(stages[0]).toEqual({ title: 'What the last one found', lines: ['bridge'] });
     expect(stages.at(-1)).toEqual({ title: 'Also looked at', lines: ['nutWidth'] });
     expect(stagesOf(protocol('quick'), { type: 'flat-top' }, last, filled({}))[0]!.title).toBe('In hand');
+  });
+
+  it('show only what is measured today, whatever is filled in, and chosen lines that no stage has', () => {
+    const stages = [
+      { title: 'At pitch', lines: ['action12', 'relief', 'buzz'] as const },
+      { title: 'Inside', lines: ['topBraces'] as const },
+    ].map(({ title, lines }) => ({ title, lines: [...lines] }));
+    const titles = (draft: Draft, lines: Parameters<typeof onlyThese>[1]) =>
+      onlyThese(stages, lines, draft, 'flat-top').map((stage) => [stage.title, ...stage.lines]);
+    expect(titles(filled({}), ['action12'])).toEqual([['At pitch', 'action12']]);
+    expect(titles(filled({ 'relief.bass': '8' }), ['action12'])).toEqual([
+      ['At pitch', 'action12', 'relief'],
+    ]);
+    expect(titles(filled({}), ['topBraces', 'bridgeTilt'])).toEqual([
+      ['Inside', 'topBraces'],
+      ['Also today', 'bridgeTilt'],
+    ]);
+    // an archtop's feet are no line of a flat top
+    expect(titles(filled({}), ['archHeight'])).toEqual([]);
   });
 
   it('count what is filled, place by place', () => {
