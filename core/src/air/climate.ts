@@ -167,6 +167,31 @@ export interface DayMoisture {
   slope?: number;
 }
 
+/** What is believed of a day's moisture once it was read, %MC, how much of what was read is in it, and its variance. */
+export interface BelievedMoisture {
+  moisture: number;
+  by: number;
+  left: number;
+}
+
+/**
+ * A moisture that was read with an error is drawn towards the season's by `w = v/(v + σ_M²)`, v what the weather spreads
+ * about the season; `v σ_M²/(v + σ_M²)` of its variance is left.
+ *
+ * @param season the season's moisture that day, %MC
+ * @param spread standard deviation about it, %MC
+ */
+export function believedMoisture(
+  season: number,
+  spread: number,
+  { moisture, sd }: { moisture: number; sd: number },
+): BelievedMoisture {
+  const v = spread ** 2;
+  const error = sd ** 2;
+  const by = v / (v + error);
+  return { moisture: season + by * (moisture - season), by, left: by * error };
+}
+
 /**
  * The wood's moisture on a coming day: the season, and what is left of today's deviation from it.
  *

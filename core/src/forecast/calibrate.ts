@@ -1,4 +1,4 @@
-import { seasonMoisture, type Climate } from '../air/climate.js';
+import { believedMoisture, seasonMoisture, type BelievedMoisture, type Climate } from '../air/climate.js';
 import { DAYS_PER_YEAR } from '../days/day.js';
 import { LAGS, USUAL_LAG } from '../air/moisture.js';
 import { fitWhitened, leaveOneOut, truncateToRange } from './fit.js';
@@ -313,7 +313,7 @@ function backwards(visits: readonly Visit[]): Pick<Epoch, 'left' | 'years' | 'ta
 /** What the readings' errors are under one choice of them, from the last visit back. */
 function errorsOf(
   { visits, belief, left, years, taken }: Epoch,
-  shrunk: readonly Shrunk[],
+  shrunk: readonly BelievedMoisture[],
   square: number,
   { model, walk, slip }: Noise,
 ): MarkovErrors {
@@ -344,7 +344,7 @@ const column = (visits: readonly Visit[], of: (visit: Visit, place: number) => n
   for (let i = 0; i < n; i++) values[i] = of(visits[n - 1 - i]!, n - 1 - i);
   return values;
 };
-const moistureColumn = ({ visits, referenceMoisture }: Epoch, shrunk: readonly Shrunk[]) =>
+const moistureColumn = ({ visits, referenceMoisture }: Epoch, shrunk: readonly BelievedMoisture[]) =>
   column(visits, (_, place) => shrunk[place]!.moisture - referenceMoisture);
 const settlingColumn = ({ visits, referenceDay, daysAtPitch }: Epoch, settlingDays: number) =>
   column(visits, ({ day }) => settledBy(daysAtPitch! - (referenceDay - day), settlingDays));
@@ -354,7 +354,7 @@ export const settledBy = (days: number, settlingDays: number): number =>
   Math.log1p(Math.max(0, Math.min(SETTLING_ENDS, days)) / settlingDays);
 
 /** Each reading against all others, in its own errors. */
-function misfits(epoch: Epoch, shrunk: readonly Shrunk[], square: number, noise: Noise): number[] {
+function misfits(epoch: Epoch, shrunk: readonly BelievedMoisture[], square: number, noise: Noise): number[] {
   const { visits, referenceDay } = epoch;
   const columns = [
     column(visits, () => 1),
@@ -371,7 +371,12 @@ function misfits(epoch: Epoch, shrunk: readonly Shrunk[], square: number, noise:
 }
 
 /** Every fit under one choice of the errors: by each lag's moisture and each settling time; they share the factor of the errors. */
-function fitsUnder(epoch: Epoch, byLag: readonly (readonly Shrunk[])[], square: number, noise: Noise) {
+function fitsUnder(
+  epoch: Epoch,
+  byLag: readonly (readonly BelievedMoisture[])[],
+  square: number,
+  noise: Noise,
+) {
   const { visits, referenceDay } = epoch;
   const settles = epoch.daysAtPitch !== null;
   const settlings = settles ? SETTLING_DAYS : SETTLING_DAYS.slice(0, 1);
@@ -439,27 +444,17 @@ function daysAtPitchAt(visits: readonly Visit[], day: number): number | null {
   return atReference >= day - visits[0]!.day ? atReference : day - visits[0]!.day;
 }
 
-/** What the fit takes for a visit's moisture, %MC, how much of what was read is in it, and its variance. */
-interface Shrunk {
-  moisture: number;
-  by: number;
-  left: number;
-}
-
 /**
- * Errors in M: the reading's moisture is drawn towards the season's by `w = v/(v + σ_M²)`, and what is left of its
- * variance, `v σ_M²/(v + σ_M²)`, widens the reading by `β² + var β` of it.
+ * Errors in M: the reading's moisture is drawn towards the season's, and what is left of its variance widens the reading
+ * by `β² + var β` of it.
  */
-function shrunkBy(visits: readonly Visit[], climate: Climate, lag: number): Shrunk[] {
-  const v = climate.spread ** 2;
+function shrunkBy(visits: readonly Visit[], climate: Climate, lag: number): BelievedMoisture[] {
   const later = LAGS[lag]! - LAGS[USUAL_LAG];
   return visits.map(({ day, moisture, moistureByLag, moistureSd }) => {
     const season = seasonMoisture(climate, day - later);
-    const error = moistureSd ** 2;
     const read =
       moistureByLag?.[lag] ?? (later === 0 ? moisture : moisture + season - seasonMoisture(climate, day));
-    const by = v / (v + error);
-    return { moisture: season + by * (read - season), by, left: by * error };
+    return believedMoisture(season, climate.spread, { moisture: read, sd: moistureSd });
   });
 }
 

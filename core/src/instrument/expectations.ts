@@ -65,7 +65,7 @@ export function expectReadings(
   const interventions = record.interventions.filter((one) => one.date <= date);
   const past: InstrumentRecord = { ...record, examinations, interventions };
   const source = woodSourceOf(record, fit, air);
-  const wood = woodNow(conditions, source, latestMoisture(examinations, air.log));
+  const wood = woodNow(conditions, source, latestMoisture(examinations, source));
   const alike = examinations.filter((one) => one.strings === strings);
   const expected = placesRead(alike).flatMap(([quantity, place]): ExpectedReading[] => {
     const last = lastOf(alike, quantity, place);

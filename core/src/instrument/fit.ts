@@ -109,7 +109,7 @@ export function fitInstrument(record: InstrumentRecord, air: RoomAir): Instrumen
     leftOut: examinations
       .filter(({ strings }) => strings !== 'pitch')
       .map(({ date, strings }) => ({ date, strings })),
-    latestMoisture: latestMoisture(examinations, air.log),
+    latestMoisture: latestMoisture(examinations, source),
   };
 }
 

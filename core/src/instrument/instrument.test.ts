@@ -441,6 +441,21 @@ describe('a fit', () => {
     expect(shownToday(fit, later)[0]).toMatchObject({ shownOn: isoDate(TODAY + 90), key: 'action12.bass' });
   });
 
+  it('stands today where it was read today, in a room that nobody logs and however odd the air of that day', () => {
+    const unlogged = roomAir([], null);
+    for (const meter of [null, { shown: 14.5, kind: 'pin', setting: '' } as const])
+      for (const humidity of [25, 50, 78]) {
+        const of = record({
+          examinations: [
+            examination(isoDate(TODAY), { action: 3.57 * mm }, { humidity, celsius: 12, meter }),
+          ],
+        });
+        const { sides } = standOn(fitInstrument(of, unlogged), unlogged.log, TODAY);
+        // what is left is the level's own error about one reading
+        expect(Math.abs(sides[0]!.year.now - 3.57 * mm), `${humidity} % RH`).toBeLessThan(0.03 * mm);
+      }
+  });
+
   it('of nothing says nothing', () => {
     const nothing = record({});
     const fit = learn(nothing, LOFT);

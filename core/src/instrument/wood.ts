@@ -1,4 +1,5 @@
 import {
+  believedMoisture,
   climateOfExaminations,
   seasonMoisture,
   woodMoisture,
@@ -80,15 +81,19 @@ export function moistureOn(
   return latest && latest.day <= day && day - latest.day <= FRESH_DAYS ? latest : null;
 }
 
-/** The wood on the day of the last examination, by its own air where no log reaches it; null where nothing was read. */
+/**
+ * The wood on the day of the last examination, by what was read there and believed of it as the fit believes it: what is
+ * expected on the day of a reading then agrees with the reading; null where nothing was read.
+ */
 export function latestMoisture(
   examinations: readonly ExaminationFacts[],
-  log: AirLog,
+  source: WoodSource,
 ): { day: number; moisture: number } | null {
   const last = examinations.at(-1);
   if (!last) return null;
+  const wood = woodAt(last, source);
+  if (wood.from === 'climate') return null;
   const day = dayOf(last.date);
-  const [air] = airOf(last);
-  const wood = woodMoisture(day, log, air);
-  return wood && { day, moisture: wood.moisture };
+  const { climate } = source;
+  return { day, moisture: believedMoisture(seasonMoisture(climate, day), climate.spread, wood).moisture };
 }
