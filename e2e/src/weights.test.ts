@@ -215,3 +215,29 @@ describe('what is tried on the top', () => {
     await hand.sees(/Glue X brace, bass leg/u);
   }, 180000);
 });
+
+describe('a shop of inches', () => {
+  it('reads its dial in inches, and they are kept so', async () => {
+    const read = async <T>(path: string) =>
+      (await (await fetch(`${program.address}/api/${path}`)).json()) as T;
+    const { today: _today, zone: _zone, ...settings } = await read<Record<string, unknown>>('shop');
+    await put('shop', { ...settings, lengths: 'in' });
+    await page.goto(`${program.address}/instruments/${one}/top/weights`, { waitUntil: 'networkidle2' });
+    await hand.sees('Zero, in');
+    await hand.tabTo('Weight');
+    await hand.replace('4.4 lb');
+    await hand.keys('Enter', 'Enter');
+    await hand.type('0.012');
+    await hand.keys('Enter');
+    await hand.type('.0004');
+    await hand.tabTo('Save the walk');
+    await hand.keys('Enter');
+    await hand.sees('The walk is saved.');
+    const walks = await read<{ spots: { zero: string; loaded: string; back: string }[] }[]>(
+      `instruments/${one}/weighings`,
+    );
+    expect(walks.map(({ spots }) => spots)).toContainEqual([
+      expect.objectContaining({ zero: '0', loaded: '0.012 in', back: '.0004 in' }),
+    ]);
+  }, 60000);
+});

@@ -7,12 +7,13 @@ import {
   type Plan,
   type Point,
 } from '@upright-elder/core/map';
-import { parseLength } from '@upright-elder/core/units';
+import { parseLength, printLength } from '@upright-elder/core/units';
 import { useMemo, useState, type Ref } from 'react';
 import { PlanDrawing } from '../../../drawings/plan/PlanDrawing.js';
+import { useFieldUnit } from '../../../fields/LengthField.js';
 import type { DrawnOnPlan } from '@upright-elder/drawings';
 import { FACE_NAMES } from './faceNames.js';
-import { MM, type CrossHair } from './useCrossHair.js';
+import type { CrossHair } from './useCrossHair.js';
 
 export interface BoardProps {
   plan: Plan;
@@ -134,7 +135,8 @@ function Position({
   onEnter: () => void;
 }) {
   const [typed, setTyped] = useState<string | null>(null);
-  const read = typed === null ? null : parseLength(typed, 'mm');
+  const unit = useFieldUnit('mm');
+  const read = typed === null ? null : parseLength(typed, unit);
   return (
     <label className="text-[0.85rem] leading-tight">
       <span className="block max-w-[12rem]">{label}</span>
@@ -143,13 +145,13 @@ function Position({
         inputMode="decimal"
         className="field w-32"
         aria-invalid={read !== null && !read.ok}
-        title="millimetres, or any unit that is written"
-        value={typed ?? `${Number((value / MM).toFixed(1))} mm`}
+        title={`${unit === 'mm' ? 'millimetres' : 'inches'}, or any unit that is written`}
+        value={typed ?? printLength(value, unit, unit === 'mm' ? 1 : 2)}
         onFocus={(event) => event.target.select()}
         onBlur={() => setTyped(null)}
         onChange={(event) => {
           setTyped(event.target.value);
-          const metres = parseLength(event.target.value, 'mm');
+          const metres = parseLength(event.target.value, unit);
           if (metres.ok) onValue(metres.value);
         }}
         onKeyDown={(event) => {

@@ -1,7 +1,7 @@
 import { pathLength, type Brace } from '@upright-elder/core/map';
-import { printLength } from '@upright-elder/core/units';
 import { useState } from 'react';
-import { LengthField } from '../../../fields/LengthField.js';
+import { LengthField, useFieldUnit } from '../../../fields/LengthField.js';
+import { sayLength } from '../../../fields/sayLength.js';
 import { metresOf } from './mapDocument.js';
 
 /** A loose stretch: from and to along the brace, m; the feeler's depth as typed. */
@@ -16,6 +16,7 @@ const EMPTY = { from: '', to: '', depth: '' };
 /** Where a brace is loose. */
 export function LooseForm({ brace, onLoose }: { brace: Brace; onLoose: (loose: Loose) => void }) {
   const [typed, setTyped] = useState(EMPTY);
+  const unit = useFieldUnit('mm');
   const length = pathLength(brace.path);
   const [from, to] = [metresOf(typed.from), metresOf(typed.to)];
   const fits = from !== null && to !== null && from >= 0 && to > from && to <= length + 0.001;
@@ -37,7 +38,7 @@ export function LooseForm({ brace, onLoose }: { brace: Brace; onLoose: (loose: L
       </div>
       {typed.to !== '' && !fits && (
         <p className="text-ochre">
-          ✕ From zero at its first end to {printLength(length, 'mm', 0)}, the second beyond the first.
+          ✕ From zero at its first end to {sayLength(length, unit)}, the second beyond the first.
         </p>
       )}
       <div className="flex flex-wrap gap-2">

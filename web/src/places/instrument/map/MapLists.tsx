@@ -4,6 +4,7 @@ import { ChevronRight } from 'lucide-react';
 import { useState } from 'react';
 import type { Mark } from '@upright-elder/contract';
 import { StrikeOut, StruckWords } from '../../../app/StrikeOut.js';
+import { useFieldUnit } from '../../../fields/LengthField.js';
 import { drawnOf, inARow, nameOf, sayExtent, type DrawnMark } from './mapDocument.js';
 import { ListField } from '../../../fields/ListField.js';
 
@@ -17,6 +18,7 @@ export function MarksList({
   chosen: string | null;
   onChoose: (id: string, face: Face) => void;
 }) {
+  const unit = useFieldUnit('mm');
   const all = Object.entries(marks);
   return (
     <section className="sheet p-4" aria-label="Marks">
@@ -38,7 +40,7 @@ export function MarksList({
                   {live ? '◆ ' : ''}
                   {nameOf(mark)}
                 </span>
-                {`, ${inARow(sayExtent(mark, last), last.state)}`}
+                {`, ${inARow(sayExtent(mark, last, unit), last.state)}`}
                 <span className="block text-[0.85rem] text-faint">
                   seen {mark.sightings.length} {mark.sightings.length === 1 ? 'time' : 'times'}, last{' '}
                   {sayDate(last.date)}

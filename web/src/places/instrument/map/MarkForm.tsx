@@ -15,6 +15,7 @@ import {
 import { MarkHistory } from './MarkHistory.js';
 import { SightingFields } from './SightingFields.js';
 import { DayField } from '../../../fields/DayField.js';
+import { useFieldUnit } from '../../../fields/LengthField.js';
 
 interface Props {
   mark: DrawnMark;
@@ -37,6 +38,7 @@ interface Props {
 export function MarkForm(props: Props) {
   const { mark, brace, today, stored, onChange, onSeenAgain, onClose } = props;
   const [day, setDay] = useState<string | null>(null);
+  const unit = useFieldUnit('mm');
   const [correcting, setCorrecting] = useState(false);
   const last = mark.sightings.at(-1)!;
   const shown = mark.sightings.find(({ date }) => date === day) ?? last;
@@ -59,7 +61,7 @@ export function MarkForm(props: Props) {
         </button>
       </div>
       <p className="said">
-        {inARow(sayExtent(mark, shown), shown.state)} on {sayDate(shown.date)}
+        {inARow(sayExtent(mark, shown, unit), shown.state)} on {sayDate(shown.date)}
       </p>
       <label className="block text-[0.9rem] font-bold">
         Name of the mark

@@ -1,9 +1,11 @@
 import type { MarkCorrection, Sighting } from '@upright-elder/contract';
 import { dayOf, sayDate, sayInstant } from '@upright-elder/core/days';
 import { crackLength, growthOf } from '@upright-elder/core/map';
-import { printLength } from '@upright-elder/core/units';
+import { printLength, type LengthUnit } from '@upright-elder/core/units';
 import { useState } from 'react';
 import { useZone } from '../../../data/hooks.js';
+import { useFieldUnit } from '../../../fields/LengthField.js';
+import { sayLength } from '../../../fields/sayLength.js';
 import { extentOfSighting, inARow, sayExtent, type DrawnMark } from './mapDocument.js';
 
 interface Props {
@@ -20,13 +22,14 @@ interface Props {
 export function MarkHistory({ mark, corrections, shown, onOpen, onStrike, onBack }: Props) {
   const { sightings, taken = [] } = mark;
   const zone = useZone();
+  const unit = useFieldUnit('mm');
   const [striking, setStriking] = useState<string | null>(null);
   return (
     <>
       {sightings.length + taken.length > 1 && (
         <>
           <h3 className="mt-3 text-[1.05rem]">As it was seen</h3>
-          {sightings.length > 1 && <p className="text-[0.95rem]">{overAll(sightings)}</p>}
+          {sightings.length > 1 && <p className="text-[0.95rem]">{overAll(sightings, unit)}</p>}
           <ol className="mt-1 text-[0.95rem]">
             {sightings.map((one, i) => (
               <li key={one.date} className="border-b border-rule py-1">
@@ -38,8 +41,8 @@ export function MarkHistory({ mark, corrections, shown, onOpen, onStrike, onBack
                   >
                     {sayDate(one.date)}
                   </button>
-                  <span className="font-bold">{sayExtent(mark, one)}</span>
-                  <span>{growthWords(sightings[i - 1], one)}</span>
+                  <span className="font-bold">{sayExtent(mark, one, unit)}</span>
+                  <span>{growthWords(sightings[i - 1], one, unit)}</span>
                   {sightings.length > 1 && (
                     <button
                       type="button"
@@ -66,7 +69,7 @@ export function MarkHistory({ mark, corrections, shown, onOpen, onStrike, onBack
             {taken.map((one, i) => (
               <li key={`taken ${i}`} className="flex items-center gap-3 border-b border-rule py-1 text-faint">
                 <span className="line-through">
-                  {sayDate(one.date)}, {inARow(sayExtent(mark, one), one.state)}
+                  {sayDate(one.date)}, {inARow(sayExtent(mark, one, unit), one.state)}
                 </span>
                 <button type="button" className="quiet ml-auto" onClick={() => onBack(one)}>
                   Bring back
@@ -83,7 +86,7 @@ export function MarkHistory({ mark, corrections, shown, onOpen, onStrike, onBack
             {corrections.map(({ at, byName, why, was }, i) => (
               <li key={i}>
                 {sayDate(was.date)} had{' '}
-                {inARow(sayExtent(mark, was), was.ruler && `ruler ${was.ruler}`, was.state)}; corrected{' '}
+                {inARow(sayExtent(mark, was, unit), was.ruler && `ruler ${was.ruler}`, was.state)}; corrected{' '}
                 {sayInstant(at, zone)} by {byName}: {why}
               </li>
             ))}
@@ -139,19 +142,23 @@ const lengthOn = (one: Sighting) => ({
   sd: crackLength(one.path).sd,
   day: dayOf(one.date),
 });
-const say = (metres: number) => printLength(Math.abs(metres), 'mm', 0);
 
-function growthWords(earlier: Sighting | undefined, later: Sighting): string {
+function growthWords(earlier: Sighting | undefined, later: Sighting, unit: LengthUnit): string {
   if (!earlier) return '';
   const { by, sd, real } = growthOf(lengthOn(earlier), lengthOn(later));
+  const say = (metres: number) => sayLength(Math.abs(metres), unit);
   return real ? `${by > 0 ? '+' : '−'}${say(by)} ± ${say(1.96 * sd)}` : 'the same';
 }
 
 /** The growth from the first day to the last. */
-function overAll(sightings: readonly Sighting[]): string {
+function overAll(sightings: readonly Sighting[], unit: LengthUnit): string {
+  const say = (metres: number) => sayLength(Math.abs(metres), unit);
   const { by, sd, perYear, real } = growthOf(lengthOn(sightings[0]!), lengthOn(sightings.at(-1)!));
   const since = `since ${sayDate(sightings[0]!.date)}`;
   if (!real) return `No change ${since} that a ruler can see (± ${say(1.96 * sd)}).`;
-  const rate = perYear === null ? '' : `, ${printLength(Math.abs(perYear), 'mm', 1)} a year`;
+  const rate =
+    perYear === null
+      ? ''
+      : `, ${unit === 'in' ? say(perYear) : printLength(Math.abs(perYear), 'mm', 1)} a year`;
   return `${by > 0 ? 'Longer' : 'Shorter'} by ${say(by)} ± ${say(1.96 * sd)} ${since}${rate}.`;
 }

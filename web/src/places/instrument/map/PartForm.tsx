@@ -9,10 +9,11 @@ import {
   type PartNumber,
   type Plan,
 } from '@upright-elder/core/map';
-import { parsePercent, printLength } from '@upright-elder/core/units';
+import { parsePercent } from '@upright-elder/core/units';
 import { SPECIES, SPECIES_IDS } from '@upright-elder/core/wood';
 import { useState } from 'react';
-import { LengthField } from '../../../fields/LengthField.js';
+import { LengthField, useFieldUnit } from '../../../fields/LengthField.js';
+import { sayLength } from '../../../fields/sayLength.js';
 import { TypedField } from '../../../fields/TypedField.js';
 import { LooseForm, type Loose } from './LooseForm.js';
 import { metresOf } from './mapDocument.js';
@@ -32,6 +33,7 @@ interface Props {
 export function PartForm({ plan, part, marked, onPlan, onLoose, onClose }: Props) {
   const brace = allBraces(plan).find(({ id }) => id === part);
   const name = brace?.name ?? partsOf(plan).find(({ id }) => id === part)?.name ?? part;
+  const unit = useFieldUnit('mm');
   return (
     <section className="sheet p-4" aria-label="The part">
       <div className="flex items-center justify-between">
@@ -43,8 +45,8 @@ export function PartForm({ plan, part, marked, onPlan, onLoose, onClose }: Props
       {brace && (
         <>
           <p className="text-[0.92rem] text-faint">
-            {printLength(pathLength(brace.path), 'mm', 0)} long. Across is from the centre line, treble plus;
-            along from the tail.
+            {sayLength(pathLength(brace.path), unit)} long. Across is from the centre line, treble plus; along
+            from the tail.
           </p>
           <LooseForm brace={brace} onLoose={(loose) => onLoose(brace, loose)} />
           <h3 className="mt-3 text-[1.05rem]">Its measures</h3>

@@ -14,7 +14,7 @@ import {
   type BracingId,
   type Outline,
 } from '@upright-elder/core/map';
-import { parseLength, printLength } from '@upright-elder/core/units';
+import { parseLength } from '@upright-elder/core/units';
 import { useMemo, useState, type FormEvent } from 'react';
 import { toast } from 'sonner';
 import { send } from '../../../data/api.js';
@@ -22,7 +22,8 @@ import { useRefresh } from '../../../data/hooks.js';
 import { usePersonId } from '../../../data/person.js';
 import { refusals } from '../../../data/save.js';
 import { PlanDrawing } from '../../../drawings/plan/PlanDrawing.js';
-import { LengthField } from '../../../fields/LengthField.js';
+import { LengthField, useFieldUnit } from '../../../fields/LengthField.js';
+import { sayLength } from '../../../fields/sayLength.js';
 import { metresOf } from './mapDocument.js';
 import { ListField } from '../../../fields/ListField.js';
 
@@ -40,6 +41,7 @@ export function SetUpPlan({ instrument }: { instrument: Instrument }) {
   const archtop = instrument.type === 'archtop';
   const [shape, setShape] = useState<BodyShapeId>(archtop ? 'archtop' : 'auditorium');
   const [bracing, setBracing] = useState<BracingId>(bracingOf(instrument));
+  const unit = useFieldUnit('mm');
   const [length, setLength] = useState(instrument.bodyLength?.text ?? '');
   const [widths, setWidths] = useState<Record<string, string>>({});
   const personId = usePersonId();
@@ -98,7 +100,7 @@ export function SetUpPlan({ instrument }: { instrument: Instrument }) {
             label="Body length"
             unit="mm"
             value={length}
-            hint={`usually ${printLength(BODY_SHAPES[shape].length, 'mm', 0)}`}
+            hint={`usually ${sayLength(BODY_SHAPES[shape].length, unit)}`}
             onChange={setLength}
           />
           {WIDTH_STATIONS.map(({ id, name, at }) => (
@@ -107,7 +109,7 @@ export function SetUpPlan({ instrument }: { instrument: Instrument }) {
               label={`Width ${name}`}
               unit="mm"
               value={widths[id] ?? ''}
-              hint={`${printLength(at * outline.length, 'mm', 0)} from the tail; the shape has ${printLength(2 * usual(at * outline.length), 'mm', 0)}`}
+              hint={`${sayLength(at * outline.length, unit)} from the tail; the shape has ${sayLength(2 * usual(at * outline.length), unit)}`}
               onChange={(text) => setWidths({ ...widths, [id]: text })}
             />
           ))}
@@ -117,7 +119,7 @@ export function SetUpPlan({ instrument }: { instrument: Instrument }) {
               label={`Sides, deep at the ${end}`}
               unit="mm"
               value={sides[end]}
-              hint={`usually ${printLength(usualSides(shape)[end], 'mm', 0)}`}
+              hint={`usually ${sayLength(usualSides(shape)[end], unit)}`}
               onChange={(text) => setSides({ ...sides, [end]: text })}
             />
           ))}

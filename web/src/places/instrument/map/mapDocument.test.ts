@@ -77,9 +77,11 @@ describe('the map as a document', () => {
       [0.02, 0.03],
       [0, 0.03],
     ];
-    expect(sayExtent({ kind: 'crack' }, sighting('2026-01-01', { path: square }))).toBe('70 mm');
-    expect(sayExtent({ kind: 'patch' }, sighting('2026-01-01', { path: square }))).toBe('6.0 cm²');
-    expect(sayExtent({ kind: 'worn pin hole' }, sighting('2026-01-01', { path: [[0, 0]] }))).toBe('');
+    expect(sayExtent({ kind: 'crack' }, sighting('2026-01-01', { path: square }), 'mm')).toBe('70 mm');
+    expect(sayExtent({ kind: 'patch' }, sighting('2026-01-01', { path: square }), 'mm')).toBe('6.0 cm²');
+    expect(sayExtent({ kind: 'crack' }, sighting('2026-01-01', { path: square }), 'in')).toBe('2 3/4 in');
+    expect(sayExtent({ kind: 'patch' }, sighting('2026-01-01', { path: square }), 'in')).toBe('0.93 in²');
+    expect(sayExtent({ kind: 'worn pin hole' }, sighting('2026-01-01', { path: [[0, 0]] }), 'mm')).toBe('');
   });
 
   it('measures a separation along its brace and a crack along its path', () => {

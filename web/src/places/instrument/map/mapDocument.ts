@@ -11,7 +11,8 @@ import {
   type Point,
   type MarkState,
 } from '@upright-elder/core/map';
-import { parseLength, printLength } from '@upright-elder/core/units';
+import { parseLength, type LengthUnit } from '@upright-elder/core/units';
+import { sayArea, sayLength } from '../../../fields/sayLength.js';
 import { dequal } from 'dequal';
 
 export type DrawnMark = Omit<MarkInput, 'by' | 'instrumentId'> & {
@@ -177,10 +178,10 @@ export function extentOfSighting({ path, from, to }: Sighting): number {
 }
 
 /** How far a mark goes, in words: the area of what covers a place, the length of what runs, nothing of a point. */
-export function sayExtent({ kind }: Pick<DrawnMark, 'kind'>, sighting: Sighting): string {
-  if (goesRound(kind, sighting.path)) return `${(polygonArea(sighting.path) * 1e4).toFixed(1)} cm²`;
+export function sayExtent({ kind }: Pick<DrawnMark, 'kind'>, sighting: Sighting, unit: LengthUnit): string {
+  if (goesRound(kind, sighting.path)) return sayArea(polygonArea(sighting.path), unit);
   const extent = extentOfSighting(sighting);
-  return extent > 0 ? printLength(extent, 'mm', 0) : '';
+  return extent > 0 ? sayLength(extent, unit) : '';
 }
 
 /** Words in a row, the empty ones left out. */

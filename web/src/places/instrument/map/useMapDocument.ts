@@ -1,5 +1,6 @@
 import { planInputOf, planOf, type Mark, type PlanAnswer, type StoredPlan } from '@upright-elder/contract';
 import { faultsOf } from '@upright-elder/core/map';
+import type { LengthUnit } from '@upright-elder/core/units';
 import { useEffect, useRef, useState } from 'react';
 import { toast } from 'sonner';
 import type { Difference } from '../../../app/MergeDialog.js';
@@ -7,6 +8,7 @@ import { ProblemError, send, Unreachable } from '../../../data/api.js';
 import { dropDraft, keepDraft, readDraft } from '../../../data/drafts.js';
 import { useRefresh } from '../../../data/hooks.js';
 import { usePersonId } from '../../../data/person.js';
+import { useFieldUnit } from '../../../fields/LengthField.js';
 import { begun, changed, mapped, redone, undone, type History } from './history.js';
 import {
   drawnOf,
@@ -49,6 +51,7 @@ export function useMapDocument(instrumentId: string, saved: MapDocument) {
   const [conflict, setConflict] = useState<Conflict | null>(null);
   const [jumps, setJumps] = useState(0);
   const personId = usePersonId();
+  const unit = useFieldUnit('mm');
   const refresh = useRefresh();
   if (board.saved !== saved) setBoard(onNewer(board, saved));
   const { history } = board;
@@ -115,7 +118,7 @@ export function useMapDocument(instrumentId: string, saved: MapDocument) {
     } catch (error) {
       const problem = error instanceof ProblemError ? error.problem : null;
       if (problem?.status === 409)
-        setConflict(conflictOf(toSave, part, problem.current as Mark & StoredPlan));
+        setConflict(conflictOf(toSave, part, problem.current as Mark & StoredPlan, unit));
       else
         setRefused(
           problem?.errors?.map(({ reason, accepted }) => `${reason}. Accepted: ${accepted}.`) ?? [
@@ -166,7 +169,7 @@ function onNewer({ saved: from, sent, history }: Board, saved: MapDocument): Boa
   return { saved, sent, history: mapped(history, (state) => rebased(state, from, sent, saved)) };
 }
 
-function conflictOf(now: MapDocument, part: string, theirs: Mark & StoredPlan): Conflict {
+function conflictOf(now: MapDocument, part: string, theirs: Mark & StoredPlan, unit: LengthUnit): Conflict {
   if (part === 'plan') {
     const braces = (count: number) => `${count} braces`;
     return {
@@ -189,7 +192,7 @@ function conflictOf(now: MapDocument, part: string, theirs: Mark & StoredPlan): 
   const say = (mark: DrawnMark | undefined) => {
     if (!mark || mark.struck) return 'struck out';
     const last = mark.sightings.at(-1)!;
-    return inARow(mark.name, sayExtent(mark, last), last.state, `seen ${mark.sightings.length} times`);
+    return inARow(mark.name, sayExtent(mark, last, unit), last.state, `seen ${mark.sightings.length} times`);
   };
   const { kind, struck } = theirs;
   const other: DrawnMark = { ...drawnOf(theirs), struck };

@@ -1,7 +1,9 @@
 import type { RecordedStretch } from '@upright-elder/contract';
 import type { BraceRanking, Gain, LengthSaid, LooseStretch } from '@upright-elder/core/top';
-import { moveIn, printLength } from '@upright-elder/core/units';
+import { moveIn } from '@upright-elder/core/units';
 import { useHeights } from '../../../data/heights.js';
+import { useFieldUnit } from '../../../fields/LengthField.js';
+import { sayLength } from '../../../fields/sayLength.js';
 import type { Drawn } from '../../../workers/draws.worker.js';
 import { DEGREES, sayTurn } from './sayTurn.js';
 
@@ -80,6 +82,7 @@ function Stretch({
   alone: boolean;
 }) {
   const heights = moveIn(useHeights().unit);
+  const unit = useFieldUnit('mm');
   const ranked = ranking.stretches.find(({ stretch }) => sameStretch(stretch, one));
   const length = lengths.find(({ stretch }) => sameStretch(stretch, one));
   if (!ranked) return null;
@@ -95,7 +98,7 @@ function Stretch({
     <li className="border-b border-rule py-2">
       <span className="font-bold">{one.name}</span>
       {one.from > 0 || one.to > 0 ? (
-        <span className="text-[0.9rem] text-faint"> · {printLength(one.to - one.from, 'mm', 0)} loose</span>
+        <span className="text-[0.9rem] text-faint"> · {sayLength(one.to - one.from, unit)} loose</span>
       ) : null}
       {matters && (
         <span className="block text-[0.95rem]">Glued alone it gives back {say(ranked.alone)}.</span>
@@ -112,12 +115,13 @@ function Stretch({
 
 /** What hangs on the recorded length, said where it can be seen. */
 function LengthWords({ of: { now, shorter, longer, fromPlate, past } }: { of: LengthSaid }) {
+  const unit = useFieldUnit('mm');
   const seen = Math.abs(longer - shorter) > 0.1 * DEGREES.per;
   if (fromPlate !== null && past !== null && past - now > 0.15 * DEGREES.per)
     return (
       <span className="block text-[0.95rem] text-ochre">
-        ▲ It ends {printLength(fromPlate, 'mm', 0)} before the bridge plate. Did it reach past the edge, the
-        bridge would turn {sayTurn(past)} instead of {sayTurn(now)}: measure it again, strings off.
+        ▲ It ends {sayLength(fromPlate, unit)} before the bridge plate. Did it reach past the edge, the bridge
+        would turn {sayTurn(past)} instead of {sayTurn(now)}: measure it again, strings off.
       </span>
     );
   return seen ? (

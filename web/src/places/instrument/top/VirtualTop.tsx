@@ -32,6 +32,7 @@ import { Lean } from './Lean.js';
 import { LoadControls } from './LoadControls.js';
 import { LooseList } from './LooseList.js';
 import { sayTurn } from './sayTurn.js';
+import { useFieldUnit } from '../../../fields/LengthField.js';
 import { togglesOf, type Toggle } from './stretches.js';
 import { Trials } from './Trials.js';
 import { useAnswer } from './useAnswer.js';
@@ -52,7 +53,8 @@ const stretchesOf = (known: TopModel): LooseStretch[] =>
 
 /** The virtual top: solved once beside the page, then asked at every touch. */
 export function VirtualTop({ instrument, known, plan }: Props) {
-  const toggles = useMemo(() => togglesOf(plan.braces, known.loose), [plan, known.loose]);
+  const unit = useFieldUnit('mm');
+  const toggles = useMemo(() => togglesOf(plan.braces, known.loose, unit), [plan, known.loose, unit]);
   const trial = useTrial(instrument, known, toggles);
   const facts: TopFacts = {
     ...factsOf(known),

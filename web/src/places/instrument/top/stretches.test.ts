@@ -17,7 +17,7 @@ const recorded: RecordedStretch = {
 
 describe('stretches to try', () => {
   it('are the arms of every brace, which together are the whole of it', () => {
-    const toggles = togglesOf(braces, []);
+    const toggles = togglesOf(braces, [], 'mm');
     expect(new Set(toggles.map(({ id }) => id)).size).toBe(toggles.length);
     for (const { id, path } of braces) {
       const arms = toggles.filter(({ stretch }) => stretch.brace === id);
@@ -28,8 +28,9 @@ describe('stretches to try', () => {
   });
 
   it('begin with what the map has loose, and leave out the arm that it lies on', () => {
-    const [first, ...others] = togglesOf(braces, [recorded]);
+    const [first, ...others] = togglesOf(braces, [recorded], 'mm');
     expect(first).toMatchObject({ id: 'm', recorded: true, name: `${xBass!.name}, 0 to 100 mm` });
+    expect(togglesOf(braces, [recorded], 'in')[0]!.name).toBe(`${xBass!.name}, 0 in to 3 15/16 in`);
     const arms = others.filter(({ stretch }) => stretch.brace === xBass!.id);
     expect(arms.map(({ name }) => name)).toEqual(['treble upper leg of the X']);
     expect(others.some(({ recorded: marked }) => marked)).toBe(false);

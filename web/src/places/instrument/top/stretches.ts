@@ -1,6 +1,8 @@
 import type { RecordedStretch } from '@upright-elder/contract';
 import { distance, legsOf, type Brace } from '@upright-elder/core/map';
 import type { LooseStretch } from '@upright-elder/core/top';
+import type { LengthUnit } from '@upright-elder/core/units';
+import { sayLength } from '../../../fields/sayLength.js';
 
 /** A stretch of a brace that can be glued or let go, to see what it does. */
 export interface Toggle {
@@ -12,10 +14,14 @@ export interface Toggle {
 }
 
 /** Every stretch to try: those recorded loose first, then each arm of each brace on which none is recorded. */
-export function togglesOf(braces: readonly Brace[], recorded: readonly RecordedStretch[]): Toggle[] {
+export function togglesOf(
+  braces: readonly Brace[],
+  recorded: readonly RecordedStretch[],
+  unit: LengthUnit,
+): Toggle[] {
   const loose = recorded.map(({ mark, brace, name, from, to }): Toggle => ({
     id: mark,
-    name: `${name}, ${Math.round(from * 1000)} to ${Math.round(to * 1000)} mm`,
+    name: `${name}, ${sayLength(from, unit).replace(/ mm$/u, '')} to ${sayLength(to, unit)}`,
     stretch: { brace, from, to },
     recorded: true,
   }));

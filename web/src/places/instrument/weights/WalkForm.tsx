@@ -1,7 +1,7 @@
 import type { SpotInput, WeighingInput } from '@upright-elder/contract';
 import { WEIGHING_MOMENTS } from '@upright-elder/contract';
 import { dipOf, type WeighingSpot } from '@upright-elder/core/top';
-import { moveIn, parseForce, parseLength, printForce } from '@upright-elder/core/units';
+import { LENGTH_UNIT_NAMES, moveIn, parseForce, parseLength, printForce } from '@upright-elder/core/units';
 import { useRef, type KeyboardEvent } from 'react';
 import { FormFoot } from '../../../app/FormFoot.js';
 import { send } from '../../../data/api.js';
@@ -9,6 +9,7 @@ import { useHeights } from '../../../data/heights.js';
 import { newId } from '../../../data/ids.js';
 import { usePersonId } from '../../../data/person.js';
 import { useVersionedForm } from '../../../data/useVersionedForm.js';
+import { useFieldUnit, useKeptLength } from '../../../fields/LengthField.js';
 import { TypedField } from '../../../fields/TypedField.js';
 import { metresOf } from '../map/mapDocument.js';
 import { ListField } from '../../../fields/ListField.js';
@@ -33,6 +34,7 @@ interface Props {
 export function WalkForm({ instrumentId, today, spots, onSpot, onRead }: Props) {
   const personId = usePersonId();
   const heights = moveIn(useHeights().unit);
+  const unit = LENGTH_UNIT_NAMES[useFieldUnit('mm')];
   const place = useRef<HTMLFormElement>(null);
   const form = useVersionedForm<Edited>({
     draftKey: `walk of ${instrumentId}`,
@@ -112,7 +114,7 @@ export function WalkForm({ instrumentId, today, spots, onSpot, onRead }: Props) 
         <thead className="text-left text-[0.9rem]">
           <tr>
             <th className="py-1 pr-2">Spot</th>
-            <th className="w-24 pr-2">Zero, mm</th>
+            <th className="w-24 pr-2">Zero, {unit}</th>
             <th className="w-24 pr-2">Under it</th>
             <th className="w-24 pr-2">Zero again</th>
             <th className="w-28">It dips</th>
@@ -126,15 +128,12 @@ export function WalkForm({ instrumentId, today, spots, onSpot, onRead }: Props) 
               </th>
               {(['zero', 'loaded', 'back'] as const).map((part) => (
                 <td key={part} className="py-1 pr-2">
-                  <input
-                    type="text"
-                    inputMode="decimal"
-                    className="field"
-                    aria-label={`Spot ${i + 1}, ${PARTS[part]}`}
-                    aria-invalid={isBad(dial(id)[part]) || refused[`spots.${i}.${part}`] !== undefined}
+                  <DialField
+                    label={`Spot ${i + 1}, ${PARTS[part]}`}
                     value={dial(id)[part]}
+                    refused={refused[`spots.${i}.${part}`] !== undefined}
                     onFocus={() => onSpot(id)}
-                    onChange={(event) => set(id, { [part]: event.target.value })}
+                    onChange={(text) => set(id, { [part]: text })}
                     onKeyDown={goOn}
                   />
                 </td>
@@ -167,6 +166,39 @@ export function WalkForm({ instrumentId, today, spots, onSpot, onRead }: Props) 
       </button>
       <FormFoot what="walk" form={form} />
     </form>
+  );
+}
+
+/** What the dial shows, in the shop's unit. */
+function DialField({
+  label,
+  value,
+  refused,
+  onFocus,
+  onChange,
+  onKeyDown,
+}: {
+  label: string;
+  value: string;
+  refused: boolean;
+  onFocus: () => void;
+  onChange: (text: string) => void;
+  onKeyDown: (event: KeyboardEvent<HTMLInputElement>) => void;
+}) {
+  const { shown, onType, onRest } = useKeptLength('mm', value, onChange);
+  return (
+    <input
+      type="text"
+      inputMode="decimal"
+      className="field"
+      aria-label={label}
+      aria-invalid={isBad(value) || refused}
+      value={shown}
+      onFocus={onFocus}
+      onBlur={onRest}
+      onChange={(event) => onType(event.target.value)}
+      onKeyDown={onKeyDown}
+    />
   );
 }
 

@@ -1,6 +1,7 @@
 import { planOf } from '@upright-elder/contract';
 import { Link } from 'react-router';
 import { useTop, useTrials } from '../../../data/hooks.js';
+import { useFieldUnit } from '../../../fields/LengthField.js';
 import { togglesOf } from '../top/stretches.js';
 import { gluedIn } from '../top/Trials.js';
 
@@ -8,9 +9,10 @@ import { gluedIn } from '../top/Trials.js';
 export function ChosenOnTop({ id }: { id: string }) {
   const { data: trials = [] } = useTrials(id);
   const { data: top } = useTop(id);
+  const unit = useFieldUnit('mm');
   const chosen = trials.filter(({ forWork }) => forWork);
   if (!top?.plan || chosen.length === 0) return null;
-  const toggles = togglesOf(planOf(top.plan).braces, top.loose);
+  const toggles = togglesOf(planOf(top.plan).braces, top.loose, unit);
   return (
     <section className="sheet mb-3 p-4" aria-label="Chosen on the top">
       <h3 className="text-[1.1rem]">Chosen on the top</h3>
