@@ -21,6 +21,15 @@ export async function fitsAndIsAccessible(page: Page): Promise<void> {
       .then(() => true)
       .catch(() => false);
     expect(fits, `at ${width}`).toBe(true);
+    // nothing is half faded in or out, as a toast that goes
+    await page.waitForFunction(() =>
+      document
+        .getAnimations()
+        .every(
+          ({ playState, effect }) =>
+            playState !== 'running' || Number(effect?.getComputedTiming().endTime) === Infinity,
+        ),
+    );
     const { violations } = await page.evaluate(() =>
       (globalThis as unknown as { axe: { run: () => Promise<AxeResults> } }).axe.run(),
     );

@@ -74,9 +74,17 @@ export class Hand {
           (words) => document.activeElement!.textContent.toLowerCase().startsWith(words),
           option.toLowerCase(),
         );
-      await new Promise((settled) => setTimeout(settled, 150));
-      if (!(await there())) await this.keys('Home');
-      for (let i = 0; i < 40 && !(await there()); i++) await this.keys('ArrowDown');
+      const settled = (ms: number) => new Promise((done) => setTimeout(done, ms));
+      await settled(150);
+      if (!(await there())) {
+        await this.keys('Home');
+        await settled(100);
+      }
+      for (let i = 0; i < 40 && !(await there()); i++) {
+        await this.keys('ArrowDown');
+        // the list moves a moment after the key, and later on a slow machine
+        await settled(40);
+      }
       if (!(await there())) throw new Error(`“${list}” has no line that begins “${option}”`);
     }
     await this.keys('Enter');

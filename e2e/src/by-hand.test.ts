@@ -266,7 +266,13 @@ describe('a date', () => {
     await hand.sees('the calendar has no 31 April');
     await hand.tabTo('Action at fret 12, bass');
     await hand.type('7');
-    await hand.save();
+    const [answer] = await Promise.all([
+      page.waitForResponse((one) => one.url().includes('/api/examinations/')),
+      hand.save(),
+    ]);
+    expect(answer.status()).toBe(422);
+    // in the shop's own words still, once the server has refused it in its own
+    await new Promise((drawn) => setTimeout(drawn, 500));
     await hand.sees('the calendar has no 31 April');
     expect(await get<unknown[]>(`instruments/${instrument}/examinations`)).toEqual([]);
     await page.click('button[aria-label="Date: pick from a calendar"]');

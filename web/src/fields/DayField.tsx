@@ -76,7 +76,8 @@ export function DayField(props: Props) {
             return result.ok ? sayDate(result.value, 'long') : '';
           }}
           unspoken={typed === null && isDay(value)}
-          refusal={refusal}
+          // what is wrong with a text as the shop writes days, rather than as the server stores them
+          refusal={shown.trim() === '' || read(shown).ok ? refusal : undefined}
           hint={hint}
           note={note}
         />
