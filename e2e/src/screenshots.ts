@@ -22,13 +22,17 @@ try {
       const page = await openPage(browser, program.address + path(idOf), { scheme });
       await isReady(page, { ready });
       // the folder of this run is nobody's
-      await page.evaluate((folder) => {
-        const named = (text: string) => text.replace(folder, '/home/bench/lantern-yard');
-        for (const field of document.querySelectorAll('input')) field.placeholder = named(field.placeholder);
-        const texts = document.createTreeWalker(document.body, NodeFilter.SHOW_TEXT);
-        for (let text = texts.nextNode(); text; text = texts.nextNode())
-          text.textContent = named(text.textContent!);
-      }, program.folder);
+      await page.evaluate(
+        (folder, shown) => {
+          for (const field of document.querySelectorAll('input'))
+            field.placeholder = field.placeholder.replace(folder, shown);
+          const texts = document.createTreeWalker(document.body, NodeFilter.SHOW_TEXT);
+          for (let text = texts.nextNode(); text; text = texts.nextNode())
+            text.textContent = text.textContent!.replace(folder, shown);
+        },
+        program.folder,
+        '/home/bench/lantern-yard',
+      );
       await page.screenshot({
         path: join(folder, `${name}${scheme === 'dark' ? '-dark' : ''}.png`),
       });
