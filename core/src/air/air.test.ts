@@ -3,6 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { equilibriumMoisture } from '../wood/index.js';
 import {
   AirLog,
+  believedMoisture,
   climateOfExaminations,
   climateOfLog,
   comingMoisture,
@@ -116,6 +117,33 @@ describe('climate', () => {
     expect(soon.moisture - seasonMoisture(climate, 20503)).toBeGreaterThan(1.2);
     expect(Math.abs(late.moisture - seasonMoisture(climate, 20700))).toBeLessThan(0.01);
     expect(soon.variance).toBeLessThan(late.variance);
+  });
+});
+
+describe('a moisture that was read with an error', () => {
+  it('is believed as it was read where it is sure, not at all where it is not, and by halves where both are alike', () => {
+    expect(believedMoisture(9, 0.6, { moisture: 15, sd: 0 })).toEqual({ moisture: 15, by: 1, left: 0 });
+    expect(believedMoisture(9, 0.6, { moisture: 15, sd: 1e6 }).moisture).toBeCloseTo(9, 9);
+    const half = believedMoisture(9, 0.6, { moisture: 15, sd: 0.6 });
+    expect(half.moisture).toBeCloseTo(12, 12);
+    expect(half.by).toBeCloseTo(0.5, 12);
+    expect(half.left).toBeCloseTo(0.18, 12);
+  });
+
+  it('lies between season and reading, and is never less sure than either', () => {
+    const [moisture, spread, sd] = [
+      fc.double({ min: 2, max: 25, noNaN: true }),
+      fc.double({ min: 0.05, max: 3, noNaN: true }),
+      fc.double({ min: 0.01, max: 5, noNaN: true }),
+    ];
+    fc.assert(
+      fc.property(moisture, moisture, spread, sd, (season, read, wide, error) => {
+        const { moisture: believed, left } = believedMoisture(season, wide, { moisture: read, sd: error });
+        expect(believed).toBeGreaterThanOrEqual(Math.min(season, read) - 1e-9);
+        expect(believed).toBeLessThanOrEqual(Math.max(season, read) + 1e-9);
+        expect(left).toBeLessThanOrEqual(Math.min(wide, error) ** 2 + 1e-12);
+      }),
+    );
   });
 });
 

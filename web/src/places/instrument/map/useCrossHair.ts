@@ -10,7 +10,7 @@ import {
 } from '@upright-elder/core/map';
 import { useMemo, useState, type KeyboardEvent } from 'react';
 
-export const MM = 0.001;
+const MM = 0.001;
 /** A point is drawn to a line within so far. */
 const REACH = 3 * MM;
 
