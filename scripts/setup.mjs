@@ -1,7 +1,7 @@
 // What every command does first: packages installed, program built. Plain Node, since nothing is installed yet.
 import { spawn, spawnSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
-import { existsSync, mkdirSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { existsSync, mkdirSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 
@@ -108,22 +108,48 @@ function databaseLoads() {
   return test.status === 0;
 }
 
-/** Builds core, contract, server and web where their sources changed since they were built. */
+/** The parts that are compiled, in the order in which they stand on each other. */
+export const BUILDS = ['core', 'contract', 'drawings', 'server'].map((part) => `${part}/tsconfig.build.json`);
+
+const builtNow = () => digest([...SOURCE_FILES, ...SOURCES.flatMap(filesUnder)]);
+
+/** Notes that what is built is of these sources. */
+export function noteBuilt() {
+  mkdirSync(STAMPS, { recursive: true });
+  writeFileSync(join(STAMPS, 'built'), builtNow());
+}
+
+/** Takes away what was built of sources that are gone. */
+export function sweep() {
+  for (const part of ['core', 'contract', 'drawings', 'server']) {
+    const dist = join(ROOT, part, 'dist');
+    if (!existsSync(dist)) continue;
+    for (const file of filesUnder(`${part}/dist`)) {
+      const source = file.replace(`${part}/dist/`, `${part}/src/`).replace(/(\.d\.ts|\.js)(\.map)?$/u, '.ts');
+      if (source.endsWith('.ts') && !existsSync(join(ROOT, source))) rmSync(join(ROOT, file));
+    }
+  }
+}
+
+/** Builds core, contract, drawings, server and web where their sources changed since they were built. */
 export async function ensureBuilt() {
-  const wanted = digest([...SOURCE_FILES, ...SOURCES.flatMap(filesUnder)]);
   const stamp = join(STAMPS, 'built');
-  const parts = ['core', 'contract', 'server', 'web'];
+  const parts = ['core', 'contract', 'drawings', 'server', 'web'];
   if (
     existsSync(stamp) &&
-    readFileSync(stamp, 'utf8') === wanted &&
+    readFileSync(stamp, 'utf8') === builtNow() &&
     parts.every((part) => existsSync(join(ROOT, part, 'dist')))
   )
     return;
   say('Building the program, some seconds.');
-  const { code, output } = await run(npm, ['run', 'build'], { quietly: true, patience: 'still building' });
-  if (code !== 0) fail(`The build failed:\n${output}`);
-  mkdirSync(STAMPS, { recursive: true });
-  writeFileSync(stamp, wanted);
+  sweep();
+  // the interface is bundled from the sources, and waits for nothing
+  const [code, web] = await Promise.all([
+    run(npm, ['run', 'build:code'], { quietly: true, patience: 'still building' }),
+    run(npm, ['run', 'build', '-w', 'web'], { quietly: true }),
+  ]);
+  for (const one of [code, web]) if (one.code !== 0) fail(`The build failed:\n${one.output}`);
+  noteBuilt();
 }
 
 /**

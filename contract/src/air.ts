@@ -1,3 +1,4 @@
+import { TEMPERATURE_UNITS, ROOM_KINDS, type RoomKind, LOG_FILE_STATES } from './lists/air.js';
 import {
   IsArray,
   IsBoolean,
@@ -15,11 +16,6 @@ import type { TemperatureUnit } from '@upright-elder/core/units';
 import { PIECE_IDS, type PieceId } from '@upright-elder/core/wood';
 import { IsId, IsInstant, IsName, NestedList } from './checks.js';
 import { Strike } from './strikes.js';
-
-export const TEMPERATURE_UNITS: TemperatureUnit[] = ['°C', '°F'];
-
-export const ROOM_KINDS = ['workshop', 'home', 'store', 'case'] as const;
-export type RoomKind = (typeof ROOM_KINDS)[number];
 
 /** A room whose air is followed: the workshop, a home, a store, a case with packs. */
 export class RoomInput {
@@ -316,8 +312,6 @@ export class LogLine {
   @IsString()
   reason!: string;
 }
-
-export const LOG_FILE_STATES = ['waiting', 'reading', 'taken', 'refused'] as const;
 
 /** A file that a logger wrote into the shop's folder, and what became of it. */
 export class LogFileReport {

@@ -95,9 +95,6 @@ export function nestedIn(made: Made): NestedRule[] {
   return found;
 }
 
-export const isRecord = (value: unknown): value is Record<string, unknown> =>
-  typeof value === 'object' && value !== null && !Array.isArray(value);
-
 /** A record within a record: an object, never an array (which `ValidateNested` alone lets in). */
 export const Nested = (type: TypeOf): PropertyDecorator =>
   together(know({ type, list: false, most: 1 }), ValidateNested(), Type(type));

@@ -1,25 +1,5 @@
+import { CHANGE_SUBJECTS, type ChangeSubject } from './lists/events.js';
 import { IsArray, IsIn, IsString } from 'class-validator';
-
-/**
- * What a browser is told about: `worked out` is what the server worked out anew of an instrument; all others are what
- * somebody saved. An instrument's subject covers its examinations, interventions,
- * marks and plan; its top trials are its weighings and what was tried on its virtual top; its
- * repair plans are the plans that are kept of it, and what was called before the program said its own.
- */
-export const CHANGE_SUBJECTS = [
-  'instrument',
-  'photographs',
-  'top trials',
-  'repair plans',
-  'room',
-  'tools',
-  'strings',
-  'shop',
-  'people',
-  'protocols',
-  'worked out',
-] as const;
-export type ChangeSubject = (typeof CHANGE_SUBJECTS)[number];
 
 /** Something changed. */
 export class Changed {

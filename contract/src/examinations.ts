@@ -1,3 +1,4 @@
+import { METERS, type Meter } from './lists/examinations.js';
 import { STRING_STATES, type StringState } from '@upright-elder/core/instrument';
 import {
   POINT_IDS,
@@ -27,16 +28,10 @@ import {
   MaxLength,
   Min,
 } from 'class-validator';
-import { TEMPERATURE_UNITS } from './air.js';
+import { TEMPERATURE_UNITS } from './lists/air.js';
 import { Money } from './money.js';
 import { IsDay, IsId, Nested, NestedList } from './checks.js';
 import { Strike } from './strikes.js';
-
-export const METERS = ['pin', 'pinless'] as const;
-export type Meter = (typeof METERS)[number];
-
-/** The two frets held for the relief lie in these ranges. */
-export const HELD_FRETS = { first: [1, 5], second: [8, 20] } as const;
 const FIRST_HELD = 'the first held fret is a whole number from 1 to 5';
 const SECOND_HELD = 'the second held fret is a whole number from 8 to 20';
 

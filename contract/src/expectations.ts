@@ -2,7 +2,7 @@ import { STRING_STATES, type StringState } from '@upright-elder/core/instrument'
 import { QUANTITY_IDS, READ_PLACES, type QuantityId, type ReadPlace } from '@upright-elder/core/readings';
 import type { TemperatureUnit } from '@upright-elder/core/units';
 import { IsIn, IsNumber, IsOptional, IsString, MaxLength } from 'class-validator';
-import { TEMPERATURE_UNITS } from './air.js';
+import { TEMPERATURE_UNITS } from './lists/air.js';
 import { IsDay, IsId, Nested, NestedList } from './checks.js';
 
 /** The conditions under which something is about to be read. */

@@ -1,8 +1,6 @@
+import { HIT_KINDS, type HitKind } from './lists/find.js';
 import { IsIn, IsInt, IsOptional, IsString } from 'class-validator';
 import { IsId, NestedList } from './checks.js';
-
-export const HIT_KINDS = ['instrument', 'mark', 'finding', 'note', 'photograph', 'work'] as const;
-export type HitKind = (typeof HIT_KINDS)[number];
 
 /** Something recorded in which every word that was looked for stands. */
 export class Hit {

@@ -1,3 +1,4 @@
+import { SERIES_DIMENSIONS } from './lists/forecasts.js';
 import type { Climate } from '@upright-elder/core/air';
 import type { Calibration, MonthAhead, Played, Unstressed } from '@upright-elder/core/forecast';
 import type { StringSide } from '@upright-elder/core/readings';
@@ -119,8 +120,6 @@ export class SeriesName {
   @IsInt()
   readings!: number;
 }
-
-export const SERIES_DIMENSIONS = ['length', 'angle', 'cents'] as const;
 
 /** One quantity through the seasons: history, forecast, what was learned, and what a scenario is worked out from. */
 export class SeriesForecast extends SeriesName {

@@ -1,8 +1,7 @@
-import { GAUGES, type Gauge } from '@upright-elder/core/readings';
+import { GAUGE_KINDS } from './lists/gauges.js';
+import { type Gauge } from '@upright-elder/core/readings';
 import { IsBoolean, IsIn, IsNumber, IsOptional, IsString } from 'class-validator';
 import { NestedList } from './checks.js';
-
-export const GAUGE_KINDS = GAUGES;
 export type GaugeKind = Gauge;
 
 /** What one gauge of the box shows now. */

@@ -1,4 +1,5 @@
 import 'reflect-metadata';
+export * from './lists/index.js';
 export * from './calls.js';
 export * from './checks.js';
 export * from './lengths.js';

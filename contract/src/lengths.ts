@@ -1,7 +1,6 @@
+import { LENGTH_UNITS } from './lists/lengths.js';
 import { IsIn, IsNumber, IsString, MaxLength } from 'class-validator';
 import type { LengthUnit } from '@upright-elder/core/units';
-
-export const LENGTH_UNITS: LengthUnit[] = ['mm', 'in', 'thou', '64ths'];
 
 /** A length as typed: the server parses it with the same function the field used; it never takes metres. */
 export class TypedLength {

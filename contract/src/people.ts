@@ -1,8 +1,6 @@
+import { ROLES, type Role } from './lists/people.js';
 import { IsBoolean, IsIn, IsInt, IsString, MaxLength, Min } from 'class-validator';
 import { IsId, IsName } from './checks.js';
-
-export const ROLES = ['owner', 'luthier', 'apprentice'] as const;
-export type Role = (typeof ROLES)[number];
 
 /** Someone of the shop; picked, not signed in, while only this machine is listened to. */
 export class PersonInput {

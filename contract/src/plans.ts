@@ -1,3 +1,4 @@
+import { STRAIGHTEDGE_IDS, CRACK_SCHOOLS, BELLY_SCHOOLS, SEASON_SCHOOLS } from './lists/plans.js';
 import type { Evidence as WholeEvidence, Schools, Today } from '@upright-elder/core/diagnosis';
 import type { SideFit, YearInput } from '@upright-elder/core/forecast';
 import {
@@ -5,8 +6,6 @@ import {
   type LearnedEffects,
   type Money as PlanMoney,
   type PlanKind,
-  type Settings,
-  type Wishes,
 } from '@upright-elder/core/plans';
 import {
   TREATMENT_IDS,
@@ -60,11 +59,6 @@ export class OfSides {
   @Max(0.02)
   treble?: number;
 }
-
-export const STRAIGHTEDGE_IDS = ['level', 'just above', 'above before the strings pull'] as const;
-export const CRACK_SCHOOLS = ['now', 'watch first'] as const;
-export const BELLY_SCHOOLS = ['flatten', 'accept', 'set the neck to it'] as const;
-export const SEASON_SCHOOLS = ['held air', 'two saddles', 'safe height'] as const;
 
 /** Schools that are followed otherwise than the shop’s; what is left out is the shop’s. */
 export class OwnSchools implements Partial<Schools> {
@@ -300,16 +294,3 @@ export class TreatmentAsWorked extends TreatmentInput {
   @IsBoolean()
   changed!: boolean;
 }
-
-/** Settings of a plan as the computation takes them. */
-export const settingsOf = ({ saddle, pull, humidity }: PlanSettings): Settings => ({
-  saddle,
-  pull,
-  air: humidity ?? null,
-});
-
-/** What a plan wants otherwise than it is recorded. */
-export const wishesOf = ({ target, schools }: PlanSettings): Wishes => ({
-  ...(target.bass !== undefined || target.treble !== undefined ? { target } : {}),
-  ...(Object.keys(schools).length > 0 ? { schools } : {}),
-});

@@ -11,8 +11,9 @@ import {
   registerDecorator,
   IsOptional,
 } from 'class-validator';
-import { TEMPERATURE_UNITS } from './air.js';
-import { check, IsName, isRecord, Nested } from './checks.js';
+import { TEMPERATURE_UNITS } from './lists/air.js';
+import { check, IsName, Nested } from './checks.js';
+import { isRecord } from './lists/records.js';
 import { OwnSchools } from './plans.js';
 
 /** Every key is a quantity, and every value one that passes. */

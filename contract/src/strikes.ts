@@ -1,20 +1,6 @@
+import { STRUCK_KINDS, type StruckKind } from './lists/strikes.js';
 import { IsBoolean, IsIn, IsString, MaxLength } from 'class-validator';
 import { IsId } from './checks.js';
-
-/** What can be taken back: struck with a reason, shown struck, and brought back. Nothing is erased. */
-export const STRUCK_KINDS = [
-  'instrument',
-  'examination',
-  'intervention',
-  'mark',
-  'photograph',
-  'weighing',
-  'person',
-  'room',
-  'tool',
-  'import',
-] as const;
-export type StruckKind = (typeof STRUCK_KINDS)[number];
 
 export class StrikeInput {
   /** true strikes it, false brings it back */

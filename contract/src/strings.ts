@@ -1,3 +1,4 @@
+import { GAUGE_UNITS, type GaugeUnit } from './lists/strings.js';
 import {
   CORE_MATERIAL_IDS,
   MOST_STRINGS,
@@ -12,13 +13,8 @@ import {
   type WindingMaterial,
   type WindingShape,
 } from '@upright-elder/core/strings';
-import type { LengthUnit } from '@upright-elder/core/units';
 import { IsBoolean, IsIn, IsInt, IsObject, IsString, Max, MaxLength, Min } from 'class-validator';
 import { IsName, NestedList } from './checks.js';
-
-/** Units that gauges are written in. */
-export const GAUGE_UNITS = ['thou', 'mm', 'in'] as const satisfies readonly LengthUnit[];
-export type GaugeUnit = (typeof GAUGE_UNITS)[number];
 
 /** One string of a set as typed. What belongs to a winding is kept, and does not count, while the string is plain. */
 export class StringTyped implements TypedString {

@@ -1,3 +1,4 @@
+import { TOP_PRIORS, type TopPrior } from './lists/tops.js';
 import type { MarkState } from '@upright-elder/core/map';
 import type { Place } from '@upright-elder/core/readings';
 import { SPECIES_IDS, type SpeciesId } from '@upright-elder/core/wood';
@@ -73,9 +74,6 @@ export class BellyProfile {
   @Nested(() => Uncertain)
   moisture!: Uncertain;
 }
-
-export const TOP_PRIORS = ['solved', 'solving', 'refused', 'no plan', 'archtop'] as const;
-export type TopPrior = (typeof TOP_PRIORS)[number];
 
 /** How far the bridge leans towards the neck, as it was last measured, rad. */
 export class BridgeTilt {

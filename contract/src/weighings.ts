@@ -1,14 +1,12 @@
+import {
+  WEIGHING_KINDS,
+  type WeighingKind,
+  WEIGHING_MOMENTS,
+  type WeighingMoment,
+} from './lists/weighings.js';
 import { IsBoolean, IsIn, IsInt, IsNumber, IsOptional, IsString, MaxLength, Min } from 'class-validator';
 import { IsDay, IsId, NestedList } from './checks.js';
 import { Strike } from './strikes.js';
-
-/** What a weight was set on: spots over the braces one after the other, or the bridge. */
-export const WEIGHING_KINDS = ['walk', 'bridge'] as const;
-export type WeighingKind = (typeof WEIGHING_KINDS)[number];
-
-/** When a walk was made: a glue-up is judged by the same spots before and after it. */
-export const WEIGHING_MOMENTS = ['as it came', 'before gluing', 'after gluing'] as const;
-export type WeighingMoment = (typeof WEIGHING_MOMENTS)[number];
 
 /** The dial at one spot, as typed: before the weight, under it, and after it. */
 export class SpotInput {

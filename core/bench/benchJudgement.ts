@@ -1,12 +1,12 @@
 // Judgement on 10,000 drawn instruments with known truth, no plate solved: budgets, causes, live findings, contradictions.
 import { addedRepairs, judgedWrong, SOUND_POINTS, withSound } from '../simulated/judgedRight.js';
-import { drawInstrument, type TrueCause } from '../simulated/drawnInstruments.js';
+import type { TrueCause } from '../simulated/drawnInstruments.js';
+import { learnInstrument } from '../simulated/learnedInstruments.js';
 import { leadingOf, termOf } from '../src/diagnosis/index.js';
-import { judgeInstrument, learn, standOn } from '../src/instrument/index.js';
+import { judgeInstrument } from '../src/instrument/index.js';
 import { figure, figureUnder } from './figures.js';
 
 const MANY = Number(process.argv[2] ?? 10000);
-const DAY = 20780;
 const CAUSES: TrueCause[] = ['season', 'nut', 'relief', 'belly', 'thickness', 'neck', 'saddle'];
 const covered = Object.fromEntries(CAUSES.map((cause) => [cause, { inside: 0, of: 0 }])) as Record<
   TrueCause,
@@ -18,9 +18,11 @@ const count = (text: string) => wrong.set(text, (wrong.get(text) ?? 0) + 1);
 let [live, judging, judged] = [0, 0, 0];
 const began = performance.now();
 for (let seed = 0; seed < MANY; seed++) {
-  const { record, air, truth } = drawInstrument(seed);
-  const learned = learn(record, air);
-  const today = standOn(learned, air.log, DAY);
+  const {
+    learned,
+    today,
+    drawn: { truth },
+  } = learnInstrument(seed);
   const from = performance.now();
   const judgement = judgeInstrument(learned.evidence, today, 'mm');
   judging += performance.now() - from;

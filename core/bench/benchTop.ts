@@ -9,7 +9,10 @@ import {
   topSpec,
   usualOutline,
 } from '../src/index.js';
-import { figureUnder } from './figures.js';
+import { bellyFits } from '../simulated/bellies.js';
+import { GENERIC_PLAN, looseLegs } from '../simulated/genericTop.js';
+import type { BellyFit } from '../src/top/index.js';
+import { figure, figureUnder } from './figures.js';
 
 /** How fast a top is solved, against a dense Cholesky of ml-matrix on the same matrix in the same run. */
 const plan = planFrom(usualOutline('auditorium'), 'x');
@@ -108,3 +111,23 @@ for (const [name, loose] of touches)
     took(() => ready.state(loose, pulled))[1],
     30,
   );
+
+// bellies of tops whose truth is known, a twentieth of which is tried by every `npm test`
+const fits = bellyFits();
+const legs = looseLegs(GENERIC_PLAN);
+const share = (all: readonly BellyFit[], of: (fit: BellyFit) => boolean) =>
+  all.filter(of).length / all.length;
+const percent = (of: number) => `${(100 * of).toFixed(1)} %`;
+const [soundTops, missed, recorded] = [fits(1200, [], []), fits(1200, legs, []), fits(1200, legs, legs)];
+const [asked, askedMissed] = [soundTops, missed].map((all) => share(all, ({ lookInside }) => lookInside));
+figure('sound tops asked to look inside', 'under 5 %', percent(asked!), asked! < 0.05);
+figure(
+  'tops with unrecorded loose legs asked to look inside',
+  'more often than sound ones',
+  percent(askedMissed!),
+  askedMissed! > asked!,
+);
+const folding = share(soundTops, ({ verdict }) => verdict === 'folding');
+figure('sound tops called folding', 'none', percent(folding), folding === 0);
+const calledSound = share(recorded, ({ verdict }) => verdict === 'sound dome');
+figure('tops with recorded loose legs called sound', 'none', percent(calledSound), calledSound === 0);

@@ -1,6 +1,6 @@
-import { sayIn } from '../src/diagnosis/index.js';
-import { groundToday, judgeInstrument, standsToday, type Learned } from '../src/instrument/index.js';
+import { groundToday, judgeInstrument, type Learned } from '../src/instrument/index.js';
 import type { InstrumentToday } from '../src/instrument/today.js';
+import { SCHOOL_NOTES } from '../src/diagnosis/index.js';
 import type { PreparedYear } from '../src/forecast/index.js';
 import {
   neverOf,
@@ -11,10 +11,25 @@ import {
   plansOf,
   quickAnswer,
   worthOf,
+  type PlanStep,
   type RepairPlan,
 } from '../src/plans/index.js';
 import { HOUSE_PROTOCOLS, isPoint, linesFor } from '../src/readings/index.js';
-import { findingSentences, firstQuestion, firstSentence, quickWords } from '../src/sentences/index.js';
+import {
+  findingSentences,
+  firstQuestion,
+  firstSentence,
+  NEVER_WORDS,
+  quickWords,
+  sayBreak,
+  sayFinding,
+  sayFirst,
+  sayIn,
+  sayProvisional,
+  sayStep,
+  sayWithheld,
+  quantities,
+} from '../src/wording/index.js';
 import { TREATMENT_IDS, type TreatmentId } from '../src/treatments/index.js';
 import { HEIGHT_UNITS, type HeightUnit } from '../src/units/index.js';
 
@@ -35,18 +50,12 @@ const inUnits = (say: (unit: HeightUnit) => string): InUnits =>
  * how the program is built: before and after a change they are compared letter by letter.
  */
 export function outputOf(learned: Learned, today: Today, { whole }: Asked): Record<string, unknown> {
-  const grounds = new Map(HEIGHT_UNITS.map((unit) => [unit, groundToday(learned.evidence, today, unit)]));
-  const ground = grounds.get('mm')!;
-  const judged = new Map(HEIGHT_UNITS.map((unit) => [unit, judgeInstrument(learned.evidence, today, unit)]));
-  const judgement = judged.get('mm')!;
-  const plans = new Map(
-    HEIGHT_UNITS.map((unit) => [unit, plansOf(grounds.get(unit)!, NO_MONEY, sayIn(unit))]),
-  );
-  const planned = plans.get('mm')!;
+  const ground = groundToday(learned.evidence, today);
+  const judgement = judgeInstrument(ground);
   return {
-    first: inUnits((unit) => judged.get(unit)!.first),
+    first: inUnits((unit) => sayFirst(judgement, sayIn(unit))),
     unsound: judgement.unsound,
-    findings: judgement.findings.map((one, i) => ({
+    findings: judgement.findings.map((one) => ({
       rule: one.rule,
       severity: one.severity,
       certainty: one.certainty,
@@ -55,62 +64,77 @@ export function outputOf(learned: Learned, today: Today, { whole }: Asked): Reco
       unsound: one.unsound,
       check: one.check,
       never: one.never,
-      schools: one.schools,
+      schools: one.schools.map((note) => SCHOOL_NOTES[note]),
       evidence: one.evidence,
-      text: inUnits((unit) => judged.get(unit)!.findings[i]!.text),
+      text: inUnits((unit) => sayFinding(one, sayIn(unit))),
     })),
     questions: judgement.questions,
     looked: judgement.looked,
-    sides: judgement.sides,
-    order: judgement.order.map((one, i) => stepOf(one, (unit) => judged.get(unit)!.order[i]!)),
-    plans: planned.map((plan, i) => planOf(plan, (unit) => plans.get(unit)![i]!)),
-    sentences: Object.fromEntries(HEIGHT_UNITS.map((unit) => [unit, findingSentences(learned, today, unit)])),
-    card: firstSentence(learned, today),
+    sides: judgement.sides.map((one) => ({ ...one, missing: quantities(one.missing) })),
+    order: judgement.order.map(stepOf),
+    plans: plansOf(ground, NO_MONEY).map(planOf),
+    sentences: Object.fromEntries(
+      HEIGHT_UNITS.map((unit) => [unit, findingSentences(judgement, learned, today, unit)]),
+    ),
+    card: firstSentence(judgement, learned, today),
     ...(whole
       ? {
-          question: firstQuestion(learned, today),
-          worth: worthOf(ground, standsToday(today), 'mm'),
+          question: firstQuestion(ground),
+          worth: worthOf(ground),
           never: Object.fromEntries(
             TREATMENT_IDS.flatMap((id) => {
               const never = neverOf(id, ground);
-              return never ? [[id, `${never.id}: ${never.say}`]] : [];
+              return never ? [[id, `${never}: ${NEVER_WORDS[never]}`]] : [];
             }),
           ),
-          byHand: byHand(planned, (ids) =>
-            inUnits((unit) => {
-              const of = grounds.get(unit)!;
-              const own = ownPlanOf(of, ids, { ...NO_SETTINGS, pull: 1.1 }, NO_MONEY, sayIn(unit));
-              return own.breaks
-                .map(({ id, say, add, remove }) => `${id}: ${say} +${add.join()} -${remove.join()}`)
-                .join('\n');
-            }),
-          ),
+          byHand: byHand(plansOf(ground, NO_MONEY), (ids) => {
+            const { breaks } = ownPlanOf(ground, ids, { ...NO_SETTINGS, pull: 1.1 }, NO_MONEY);
+            return inUnits((unit) =>
+              breaks
+                .map(
+                  ({ id, why, add, remove }) =>
+                    `${id}: ${sayBreak(why, sayIn(unit))} +${add.join()} -${remove.join()}`,
+                )
+                .join('\n'),
+            );
+          }),
           quick: quickOf(learned),
         }
       : {}),
   };
 }
 
-type Step = RepairPlan['steps'][number];
-
-const stepOf = (step: Step, inUnit: (unit: HeightUnit) => Step): Record<string, unknown> => ({
-  ...step,
-  why: inUnits((unit) => inUnit(unit).why),
+const stepOf = ({
+  id,
+  answers,
+  amounts,
+  withheld,
+  place,
+  after,
+  ...rest
+}: PlanStep): Record<string, unknown> => ({
+  id,
+  why: inUnits((unit) => sayStep({ id, answers, amounts, withheld, place, after, ...rest }, sayIn(unit))),
+  answers,
+  amounts,
+  withheld: sayWithheld(withheld),
+  place,
+  after,
 });
 
-const planOf = (plan: RepairPlan, inUnit: (unit: HeightUnit) => RepairPlan): Record<string, unknown> => ({
+const planOf = (plan: RepairPlan): Record<string, unknown> => ({
   kinds: PLAN_KINDS.filter((kind) => plan.kinds.includes(kind)),
-  steps: plan.steps.map((step, i) => stepOf(step, (unit) => inUnit(unit).steps[i]!)),
+  steps: plan.steps.map(stepOf),
   outcome: plan.outcome,
   cost: plan.cost,
-  undone: plan.undone.map(({ rule, severity }, i) => ({
-    rule,
-    severity,
-    text: inUnits((unit) => inUnit(unit).undone[i]!.text),
+  undone: plan.undone.map((one) => ({
+    rule: one.rule,
+    severity: one.severity,
+    text: inUnits((unit) => sayFinding(one, sayIn(unit))),
   })),
   risks: plan.risks,
   hangsOn: plan.hangsOn,
-  provisional: inUnits((unit) => inUnit(unit).provisional.join('\n')),
+  provisional: inUnits((unit) => plan.provisional.map((one) => sayProvisional(one, sayIn(unit))).join('\n')),
 });
 
 /** Each plan with one of its treatments left out, and everything that is for one kind of instrument alone. */

@@ -18,7 +18,6 @@ import { dayOf } from '../src/days/index.js';
 import { HOUSE_SCHOOLS } from '../src/diagnosis/index.js';
 import { groundToday, learn, standOn } from '../src/instrument/index.js';
 import { NO_MONEY, plansOf } from '../src/plans/index.js';
-import { sayIn } from '../src/diagnosis/index.js';
 import { readCase, type CaseFile } from './caseFile.js';
 import { outputOf } from './outputOf.js';
 import { recordOf } from './recordOf.js';
@@ -59,8 +58,8 @@ function ofDraw(seed: number): Record<string, unknown> {
   const drawn = drawInstrument(seed);
   const learned = learn(drawn.record, drawn.air);
   const today = standOn(learned, drawn.air.log, DAY);
-  const ground = groundToday(learned.evidence, today, 'mm');
-  const hits = unsigned(drawn, ground, plansOf(ground, NO_MONEY, sayIn('mm')));
+  const ground = groundToday(learned.evidence, today);
+  const hits = unsigned(drawn, ground, plansOf(ground, NO_MONEY));
   for (const hit of hits) {
     const count = counts.get(hit) ?? { times: 0, seeds: [] };
     count.times += 1;

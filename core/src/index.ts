@@ -15,4 +15,4 @@ export * from './treatments/index.js';
 export * from './map/index.js';
 export * from './top/index.js';
 export * from './instrument/index.js';
-export * from './sentences/index.js';
+export * from './wording/index.js';

@@ -1,3 +1,5 @@
+import { createServer } from 'node:http';
+import type { AddressInfo } from 'node:net';
 import { AirLog, climateOfLog } from '@upright-elder/core/air';
 import { dayOf } from '@upright-elder/core/days';
 import {
@@ -12,6 +14,7 @@ import { faultsOf } from '@upright-elder/core/map';
 import { parseReading, QUANTITIES } from '@upright-elder/core/readings';
 import { describe, expect, it } from 'vitest';
 import { inventRoom, type RoomTruth } from './air.js';
+import { ask } from './ask.js';
 import { marksOf, planOfInvented } from './maps.js';
 import { INSTRUMENTS, ROOMS } from './scenario.js';
 import { examinationsOf } from './truth.js';
@@ -141,5 +144,26 @@ describe('the hidden truth, found again from what was written down', () => {
     );
     expect(lengths.length).toBeGreaterThan(3);
     expect(lengths.at(-1)).toBeGreaterThan(lengths[0]!);
+  });
+});
+
+describe('the writer of the scenario', () => {
+  it('sends once more what met a connection that was dropped, and nothing that was refused', async () => {
+    let met = 0;
+    const server = createServer((request, response) => {
+      met += 1;
+      if (met === 1) request.socket.destroy();
+      else if (request.url === '/api/refused') response.writeHead(400).end('no');
+      else response.end('{"well":true}');
+    });
+    await new Promise<void>((done) => server.listen(0, '127.0.0.1', done));
+    const { port } = server.address() as AddressInfo;
+    const address = `http://127.0.0.1:${port}`;
+    expect(await ask(address, 'shop', { method: 'PUT', body: '{}' })).toEqual({ well: true });
+    expect(met).toBe(2);
+    await expect(ask(address, 'refused')).rejects.toThrow(/GET refused: no/u);
+    expect(met).toBe(3);
+    await new Promise((done) => server.close(done));
+    await expect(ask(address, 'shop')).rejects.toThrow();
   });
 });

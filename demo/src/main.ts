@@ -2,6 +2,7 @@ import type { AirBatch, PictureTaken, Shop } from '@upright-elder/contract';
 import { dayOf, isoDate } from '@upright-elder/core/days';
 import { v5 } from 'uuid';
 import { inventRoom } from './air.js';
+import { ask } from './ask.js';
 import { INSTRUMENTS, PEOPLE, ROOMS, SHOP } from './scenario.js';
 import { walkOf } from './belly.js';
 import { marksOf, planBody } from './maps.js';
@@ -15,17 +16,14 @@ if (!address) throw new Error('The address of a running server is needed, such a
 const NAMESPACE = '5b7d2f3e-64a1-4b0e-9a53-2f6b8f0c1d77';
 const idOf = (name: string) => v5(name, NAMESPACE);
 
-async function send(method: string, path: string, body: unknown): Promise<unknown> {
-  const response = await fetch(`${address}/api/${path}`, {
+const send = (method: string, path: string, body: unknown): Promise<unknown> =>
+  ask(address, path, {
     method,
     headers: { 'content-type': 'application/json' },
     body: JSON.stringify(body),
   });
-  if (!response.ok) throw new Error(`${method} ${path}: ${await response.text()}`);
-  return response.json();
-}
 
-const shop = (await (await fetch(`${address}/api/shop`)).json()) as Shop;
+const shop = (await ask(address, 'shop')) as Shop;
 const today = dayOf(shop.today);
 await send('PUT', 'shop', { ...SHOP, version: 0 });
 for (const person of PEOPLE) await send('PUT', `people/${idOf(person.name)}`, { ...person, version: 0 });
@@ -124,9 +122,10 @@ for (const instrument of INSTRUMENTS) {
     rooms.get(instrument.home)!,
     today,
   )) {
-    const response = await fetch(`${address}/api/pictures`, { method: 'POST', body: new Uint8Array(bytes) });
-    if (!response.ok) throw new Error(`picture of ${nickname}: ${await response.text()}`);
-    const { picture } = (await response.json()) as PictureTaken;
+    const { picture } = (await ask(address, 'pictures', {
+      method: 'POST',
+      body: new Uint8Array(bytes),
+    })) as PictureTaken;
     await send('PUT', `photographs/${idOf(`${nickname} ${facts.spot} ${facts.takenOn}`)}`, {
       ...facts,
       version: 0,

@@ -1,10 +1,5 @@
-import {
-  NOTHING_SEEN,
-  planInputOf,
-  type MarkInput,
-  type PlanInput,
-  type Sighting,
-} from '@upright-elder/contract';
+import type { MarkInput, PlanInput, Sighting } from '@upright-elder/contract';
+import { NOTHING_SEEN, planInputOf } from '@upright-elder/contract/lists';
 import { isoDate } from '@upright-elder/core/days';
 import {
   pathLength,

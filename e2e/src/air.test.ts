@@ -1,14 +1,15 @@
 import { mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import type { Browser, Page } from 'puppeteer-core';
+import type { Page } from 'puppeteer-core';
 import { afterAll, beforeAll, describe, it } from 'vitest';
 import { Hand } from './bench-hand.js';
-import { openBrowser, openPage } from './browser.js';
+import { openPage, type Pages } from './browser.js';
+import { openContext } from './shared.js';
 import { startProgram, type Program } from './program.js';
 
 let program: Program;
-let browser: Browser;
+let browser: Pages;
 let closeBrowser: () => Promise<void>;
 let page: Page;
 let hand: Hand;
@@ -16,7 +17,7 @@ let hand: Hand;
 beforeAll(async () => {
   // a reading by hand is of this moment, so the clock runs
   program = await startProgram(new Date().toISOString());
-  ({ browser, close: closeBrowser } = await openBrowser());
+  ({ browser, close: closeBrowser } = await openContext());
   page = await openPage(browser, `${program.address}/air`);
   hand = new Hand(page);
 });

@@ -15,7 +15,6 @@ export async function fitsAndIsAccessible(page: Page): Promise<void> {
     // charts follow a change of width a moment later
     const fits = await page
       .waitForFunction(() => document.documentElement.scrollWidth <= window.innerWidth, {
-        timeout: 15000,
         polling: 100,
       })
       .then(() => true)

@@ -61,7 +61,7 @@ export class Hand {
 
   /** Chooses from a list that folds away, by its name and the letters of an option, or so many lines further down. */
   async pick(list: string, option: string | number): Promise<void> {
-    await this.page.waitForFunction(focusList, { timeout: 10000 }, list);
+    await this.page.waitForFunction(focusList, {}, list);
     await this.keys('Space');
     await this.page.waitForSelector('[role=listbox] [role=option]');
     if (typeof option === 'number') {
@@ -121,7 +121,7 @@ export class Hand {
     await this.page
       .waitForFunction(
         (pattern) => new RegExp(pattern, 'iu').test(document.body.innerText),
-        { timeout: 45000, polling: 100 },
+        { polling: 100 },
         source,
       )
       .catch(async () => {

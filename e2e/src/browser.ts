@@ -1,7 +1,7 @@
 import { existsSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import puppeteer, { type Browser, type Page } from 'puppeteer-core';
+import puppeteer, { type Browser, type BrowserContext, type Page } from 'puppeteer-core';
 
 const CANDIDATES = [
   process.env.CHROMIUM,
@@ -9,6 +9,12 @@ const CANDIDATES = [
   '/usr/bin/chromium-browser',
   '/usr/bin/google-chrome',
 ];
+
+/** Whatever a page waits for is waited for so long, ms: many times what a slow machine takes. */
+export const PATIENCE = 180_000;
+
+/** What opens pages: a browser, or what a test file has of the one that all share. */
+export type Pages = Pick<BrowserContext, 'newPage'>;
 
 /** Chromium on a fresh profile of its own. */
 export async function openBrowser(
@@ -22,6 +28,8 @@ export async function openBrowser(
     executablePath,
     headless: true,
     userDataDir: profile,
+    timeout: PATIENCE,
+    protocolTimeout: PATIENCE,
     env: { ...process.env, ...(zone ? { TZ: zone } : {}) },
     args: [
       '--no-sandbox',
@@ -31,6 +39,8 @@ export async function openBrowser(
       '--disable-background-networking',
       '--disable-component-update',
       '--disable-sync',
+      // a window of a browser prepares panels that no test opens, each a process
+      '--disable-features=WebUIOmniboxPopup,WebUIOmniboxAimPopup,WebUIOmniboxFullPopup',
       `--lang=${language}`,
     ],
   });
@@ -45,11 +55,12 @@ export async function openBrowser(
 }
 
 export async function openPage(
-  browser: Browser,
+  browser: Pages,
   url: string,
   { scheme = 'light' }: { scheme?: 'light' | 'dark' } = {},
 ): Promise<Page> {
   const page = await browser.newPage();
+  page.setDefaultTimeout(PATIENCE);
   // a page that is left with something unsaved asks first
   page.on('dialog', (dialog) => void dialog.accept());
   await page.setViewport({ width: 1280, height: 800 });

@@ -1,15 +1,16 @@
 import { randomUUID } from 'node:crypto';
-import type { Browser, Page } from 'puppeteer-core';
+import type { Page } from 'puppeteer-core';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { fitsAndIsAccessible } from './axe.js';
 import { Hand } from './bench-hand.js';
 import { examinationBody, instrumentBody } from './bodies.js';
-import { openBrowser, openPage } from './browser.js';
+import { openPage, type Pages } from './browser.js';
+import { openContext } from './shared.js';
 import { describeInstrument, setUpShop } from './first-run.js';
 import { putTo, startProgram, type Program } from './program.js';
 
 let program: Program;
-let browser: Browser;
+let browser: Pages;
 let closeBrowser: () => Promise<void>;
 let page: Page;
 let hand: Hand;
@@ -19,7 +20,7 @@ const get = async <T>(path: string): Promise<T> =>
 
 beforeAll(async () => {
   program = await startProgram();
-  ({ browser, close: closeBrowser } = await openBrowser());
+  ({ browser, close: closeBrowser } = await openContext());
 });
 afterAll(async () => {
   await closeBrowser();

@@ -1,14 +1,15 @@
 import { randomUUID } from 'node:crypto';
-import type { Browser, Page } from 'puppeteer-core';
+import type { Page } from 'puppeteer-core';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { examinationBody, instrumentBody, planBody } from './bodies.js';
 import { Hand } from './bench-hand.js';
-import { openBrowser, openPage } from './browser.js';
+import { openPage, type Pages } from './browser.js';
+import { openContext } from './shared.js';
 import { putTo, startProgram, type Program } from './program.js';
 
 /** What a bench meets every day: nothing is lost by a click, a key or a draught, and everything can be taken back. */
 let program: Program;
-let browser: Browser;
+let browser: Pages;
 let closeBrowser: () => Promise<void>;
 let page: Page;
 let hand: Hand;
@@ -41,7 +42,7 @@ beforeAll(async () => {
     });
   await putTo(program, `instruments/${purser}/plan`, planBody(by));
   await putTo(program, `examinations/${examination}`, examinationBody(purser, by, '2026-08-01', 'a hum'));
-  ({ browser, close: closeBrowser } = await openBrowser());
+  ({ browser, close: closeBrowser } = await openContext());
   page = await openPage(browser, program.address);
   await page.evaluate((id) => localStorage.setItem('upright-elder.person', id), by);
   hand = new Hand(page);

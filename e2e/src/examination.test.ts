@@ -2,16 +2,17 @@ import { randomUUID } from 'node:crypto';
 import { mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import type { Browser, ElementHandle, Page } from 'puppeteer-core';
+import type { ElementHandle, Page } from 'puppeteer-core';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { Hand } from './bench-hand.js';
 import { examinationBody, instrumentBody } from './bodies.js';
-import { openBrowser, openPage } from './browser.js';
+import { openPage, type Pages } from './browser.js';
+import { openContext } from './shared.js';
 import { putTo, startGaugeBox, startProgram, type GaugeBox, type Program } from './program.js';
 
 let gauges: GaugeBox;
 let program: Program;
-let browser: Browser;
+let browser: Pages;
 let closeBrowser: () => Promise<void>;
 const person = randomUUID();
 const instrument = randomUUID();
@@ -39,7 +40,7 @@ beforeAll(async () => {
   gauges = await startGaugeBox();
   for (const gauge of ['height', 'depth', 'level', 'moisture']) await gauges.show(gauge, '-');
   program = await startProgram(undefined, { UPRIGHT_ELDER_GAUGES: gauges.address });
-  ({ browser, close: closeBrowser } = await openBrowser());
+  ({ browser, close: closeBrowser } = await openContext());
   await put(`people/${person}`, { version: 0, name: 'Isbel Crane', role: 'owner' });
   await put(`instruments/${instrument}`, instrumentBody(person, 'Night Boat'));
   await put(`examinations/${randomUUID()}`, {
@@ -241,7 +242,7 @@ describe('the quick look', () => {
     const hand = new Hand(page);
     const tap = async (label: string, within?: string) => {
       const scope = within ? `fieldset:has(> legend::-p-text(${within})) ` : '';
-      const target = await page.waitForSelector(`${scope}::-p-aria([name="${label}"])`, { timeout: 10000 });
+      const target = await page.waitForSelector(`${scope}::-p-aria([name="${label}"])`);
       await target!.tap();
     };
     const touch = async (point: string, state: string) => {

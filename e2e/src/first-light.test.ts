@@ -1,19 +1,20 @@
-import type { Browser, Page } from 'puppeteer-core';
+import type { Page } from 'puppeteer-core';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { Hand } from './bench-hand.js';
-import { openBrowser, openPage } from './browser.js';
+import { openPage, type Pages } from './browser.js';
+import { openContext } from './shared.js';
 import { describeInstrument, setUpShop } from './first-run.js';
 import { startProgram, type Program } from './program.js';
 
 let program: Program;
-let browser: Browser;
+let browser: Pages;
 let closeBrowser: () => Promise<void>;
 let page: Page;
 let hand: Hand;
 
 beforeAll(async () => {
   program = await startProgram();
-  ({ browser, close: closeBrowser } = await openBrowser());
+  ({ browser, close: closeBrowser } = await openContext());
   page = await openPage(browser, program.address);
   hand = new Hand(page);
 });

@@ -1,14 +1,15 @@
 import { randomUUID } from 'node:crypto';
-import type { Browser, Page } from 'puppeteer-core';
+import type { Page } from 'puppeteer-core';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { Hand } from './bench-hand.js';
 import { examinationBody, instrumentBody } from './bodies.js';
-import { openBrowser, openPage } from './browser.js';
+import { openPage, type Pages } from './browser.js';
+import { openContext } from './shared.js';
 import { putTo, startProgram, type Program } from './program.js';
 
 /** What was done to an instrument, by the keys alone. */
 let program: Program;
-let browser: Browser;
+let browser: Pages;
 let closeBrowser: () => Promise<void>;
 let page: Page;
 let hand: Hand;
@@ -33,7 +34,7 @@ beforeAll(async () => {
   await putTo(program, `instruments/${one}`, instrumentBody(person, 'the Purser'));
   for (const date of ['2025-08-20', '2026-02-16', '2026-08-24'])
     await putTo(program, `examinations/${randomUUID()}`, examinationBody(one, person, date));
-  const opened = await openBrowser();
+  const opened = await openContext();
   ({ browser, close: closeBrowser } = opened);
   page = await openPage(browser, `${program.address}/instruments/${one}/seasons`);
   hand = new Hand(page);
@@ -99,7 +100,6 @@ describe('what was done to an instrument', () => {
     await hand.tabTo('Bring back');
     await hand.keys('Enter');
     await page.waitForFunction(() => !document.body.innerText.includes('struck by'), {
-      timeout: 5000,
       polling: 100,
     });
     expect((await done()).filter(({ struck }) => struck)).toHaveLength(0);

@@ -1,13 +1,14 @@
 import { randomUUID } from 'node:crypto';
-import type { Browser, Page } from 'puppeteer-core';
+import type { Page } from 'puppeteer-core';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { Hand } from './bench-hand.js';
 import { examinationBody, instrumentBody } from './bodies.js';
-import { openBrowser, openPage } from './browser.js';
+import { openPage, type Pages } from './browser.js';
+import { openContext } from './shared.js';
 import { putTo, startProgram, type Program } from './program.js';
 
 let program: Program;
-let browser: Browser;
+let browser: Pages;
 let closeBrowser: () => Promise<void>;
 const person = randomUUID();
 const put = (path: string, body: unknown) => putTo(program, path, body);
@@ -50,7 +51,7 @@ const open = async (path: string): Promise<[Page, Hand]> => {
 
 beforeAll(async () => {
   program = await startProgram();
-  ({ browser, close: closeBrowser } = await openBrowser());
+  ({ browser, close: closeBrowser } = await openContext());
   await put(`people/${person}`, { version: 0, name: 'Isbel Crane', role: 'owner' });
 });
 afterAll(async () => {

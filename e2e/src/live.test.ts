@@ -4,17 +4,13 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { instrumentBody, planBody } from './bodies.js';
 import { TwoBrowsers } from './live.js';
 import { putTo } from './program.js';
+import { openContext } from './shared.js';
 
 /** What is changed in one browser reaches an open page of another, and nothing old is shown as new. */
 let two: TwoBrowsers;
-/**
- * Two seconds are wanted, and far less is measured (`npm run bench`); a machine that tests two things at once gets some
- * patience.
- */
-const LIMIT_MS = 6000;
 
 beforeAll(async () => {
-  two = await TwoBrowsers.open();
+  two = await TwoBrowsers.open(openContext);
 });
 afterAll(() => two.close());
 
@@ -34,28 +30,25 @@ describe('an open page hears without a reload', () => {
       repeatability: '3',
       retired: false,
     };
-    expect(
-      await two.reaches(page, () => two.saves('PUT', 'tools/rule', coarse), /[67]\.\d+ mm|1[5-9](½)?\/64/u),
-    ).toBeLessThan(LIMIT_MS);
+    await two.reaches(page, () => two.saves('PUT', 'tools/rule', coarse), /[67]\.\d+ mm|1[5-9](½)?\/64/u);
     await page.close();
   });
 
   it('of other strings, which are written down as done', async () => {
     const page = await two.open(`instruments/${two.one}/seasons`);
     const { version } = await two.get<{ version: number }>(`instruments/${two.one}`);
-    const took = await two.reaches(
+    await two.reaches(
       page,
       () => two.saves('PUT', `instruments/${two.one}`, two.facts({ version, stringSet: 'extra-light' })),
       /other strings: extra light, 10–47 instead of light/u,
     );
-    expect(took).toBeLessThan(LIMIT_MS);
     expect(await page.evaluate(() => document.body.innerText)).toMatch(/extra light, 10–47 ·/u);
     await page.close();
   });
 
   it('of other air', async () => {
     const page = await two.open('air');
-    const took = await two.reaches(
+    await two.reaches(
       page,
       () =>
         two.saves('POST', `rooms/${two.room}/air`, {
@@ -64,7 +57,6 @@ describe('an open page hears without a reload', () => {
         }),
       /7[12](\.5)? % RH/u,
     );
-    expect(took).toBeLessThan(LIMIT_MS);
     await page.close();
   });
 
@@ -89,13 +81,12 @@ describe('an open page hears without a reload', () => {
         const now = /taken to move ([\d.]+)/u.exec(text)?.[1] ?? '';
         return now !== old || /is being worked out; until then/u.test(text);
       },
-      { timeout: LIMIT_MS, polling: 20 },
+      { polling: 20 },
       before,
     );
     // and it goes on by itself to what is solved
     await two.settled();
     await page.waitForFunction(() => !/is being worked out; until then/u.test(document.body.textContent), {
-      timeout: 5000,
       polling: 50,
     });
     expect(await believed()).not.toBe(before);
@@ -106,7 +97,7 @@ describe('an open page hears without a reload', () => {
     await two.settled();
     const page = await two.open(`instruments/${two.one}/top`);
     const { version } = await two.get<{ version: number }>(`instruments/${two.one}`);
-    const took = await two.reaches(
+    await two.reaches(
       page,
       () =>
         two.saves(
@@ -116,7 +107,6 @@ describe('an open page hears without a reload', () => {
         ),
       /thumb|arch/u,
     );
-    expect(took).toBeLessThan(LIMIT_MS);
     await page.close();
   });
 
@@ -124,12 +114,8 @@ describe('an open page hears without a reload', () => {
     const page = await two.open('');
     const fresh = randomUUID();
     const body = { ...instrumentBody(two.person, 'a stranger'), homeRoomId: null };
-    expect(
-      await two.reaches(page, () => two.saves('PUT', `instruments/${fresh}`, body), /a stranger/u),
-    ).toBeLessThan(LIMIT_MS);
-    await page.waitForFunction(() => /begin with an examination/u.test(document.body.innerText), {
-      timeout: 5000,
-    });
+    await two.reaches(page, () => two.saves('PUT', `instruments/${fresh}`, body), /a stranger/u);
+    await page.waitForFunction(() => /begin with an examination/u.test(document.body.innerText));
     await page.close();
   });
 });
@@ -148,7 +134,6 @@ describe('the one stream of a browser', () => {
     expect(await two.saves('PUT', `instruments/${two.one}`, renamed)).toBe(200);
     for (const page of pages)
       await page.waitForFunction(() => document.body.innerText.includes('the Ferry Band'), {
-        timeout: LIMIT_MS,
         polling: 50,
       });
     for (const page of pages) await page.close();
@@ -164,9 +149,7 @@ describe('the one stream of a browser', () => {
       `instruments/${two.one}`,
       two.facts({ version, stringSet: 'extra-light', type: 'archtop', owner: 'a walk-in player' }),
     );
-    await page.waitForFunction(() => document.body.innerText.includes('a walk-in player'), {
-      timeout: 15000,
-    });
+    await page.waitForFunction(() => document.body.innerText.includes('a walk-in player'));
     await page.close();
   });
 });

@@ -1,8 +1,13 @@
 import { randomUUID } from 'node:crypto';
 import type { Page } from 'puppeteer-core';
 import { examinationBody, instrumentBody, planBody } from './bodies.js';
-import { openBrowser, openPage } from './browser.js';
+import { openBrowser, openPage, type Pages } from './browser.js';
 import { putTo, startProgram, type Program } from './program.js';
+
+interface Opened {
+  browser: Pages;
+  close: () => Promise<void>;
+}
 
 /** A shop that two browsers look at: what is saved in the one shall reach an open page of the other. */
 export class TwoBrowsers {
@@ -12,15 +17,15 @@ export class TwoBrowsers {
 
   private constructor(
     readonly program: Program,
-    private readonly here: Awaited<ReturnType<typeof openBrowser>>,
-    private readonly there: Awaited<ReturnType<typeof openBrowser>>,
+    private readonly here: Opened,
+    private readonly there: Opened,
     private other: Page | null = null,
   ) {}
 
-  /** With one instrument in it: three examinations, a plan, its top solved. */
-  static async open(): Promise<TwoBrowsers> {
+  /** With one instrument in it: three examinations, a plan, its top solved. @param look opens a browser */
+  static async open(look: () => Promise<Opened> = openBrowser): Promise<TwoBrowsers> {
     const program = await startProgram();
-    const two = new TwoBrowsers(program, await openBrowser(), await openBrowser());
+    const two = new TwoBrowsers(program, await look(), await look());
     const { person, one, room } = two;
     await putTo(program, `people/${person}`, { version: 0, name: 'Isbel Crane', role: 'owner' });
     await putTo(program, `rooms/${room}`, { version: 0, name: 'Loft', notes: '', logger: '' });
@@ -83,7 +88,7 @@ export class TwoBrowsers {
     await page
       .waitForFunction(
         (pattern) => new RegExp(pattern, 'iu').test(document.body.innerText),
-        { timeout: 10000, polling: 30 },
+        { polling: 30 },
         says.source,
       )
       .catch(async () => {
@@ -94,7 +99,7 @@ export class TwoBrowsers {
 
   /** Waits until nothing is left to be worked out. */
   async settled(): Promise<void> {
-    for (let i = 0; i < 200; i++) {
+    for (let i = 0; i < 4000; i++) {
       const { done, total } = await this.get<{ done: number; total: number }>('forecasts');
       if (done === total) return;
       await new Promise((later) => setTimeout(later, 50));

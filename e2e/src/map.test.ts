@@ -1,15 +1,16 @@
-import { NOTHING_SEEN } from '@upright-elder/contract';
+import { NOTHING_SEEN } from '@upright-elder/contract/lists';
 import { randomUUID } from 'node:crypto';
 import { once } from 'node:events';
-import type { Browser, Page } from 'puppeteer-core';
+import type { Page } from 'puppeteer-core';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { Hand } from './bench-hand.js';
 import { instrumentBody, planBody } from './bodies.js';
-import { openBrowser, openPage } from './browser.js';
+import { openBrowser, openPage, type Pages } from './browser.js';
+import { openContext } from './shared.js';
 import { putTo, startProgram, type Program } from './program.js';
 
 let program: Program;
-let browser: Browser;
+let browser: Pages;
 let closeBrowser: () => Promise<void>;
 const person = randomUUID();
 
@@ -38,7 +39,7 @@ const planOf = (id: string) =>
 
 beforeAll(async () => {
   program = await startProgram();
-  ({ browser, close: closeBrowser } = await openBrowser());
+  ({ browser, close: closeBrowser } = await openContext());
   await put(`people/${person}`, { version: 0, name: 'Isbel Crane', role: 'owner' });
 });
 afterAll(async () => {
@@ -456,7 +457,7 @@ describe('the map', () => {
     );
 
   async function until(holds: () => Promise<boolean>): Promise<void> {
-    for (let i = 0; i < 100; i++) {
+    for (let i = 0; i < 2000; i++) {
       if (await holds()) return;
       await new Promise((done) => setTimeout(done, 100));
     }

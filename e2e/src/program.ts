@@ -18,19 +18,27 @@ export interface Program {
   kill: () => Promise<void>;
   /** starts it again on the same folder and port, at another instant where one is named */
   restart: (now?: string) => Promise<void>;
+  /** ends it in good order and leaves its folder */
+  stop: () => Promise<void>;
+  /** ends it and takes its folder away */
   close: () => Promise<void>;
 }
 
+/** What was started and still runs; it ends with the process that started it, however that ends. */
+const started = new Set<ChildProcess>();
+process.on('exit', () => started.forEach((child) => child.kill('SIGKILL')));
+
+/** @param folder of a shop that is there already; a new one where none is named */
 export async function startProgram(
   now = '2026-09-02T09:00:00Z',
   env: Record<string, string> = {},
+  folder = mkdtempSync(join(tmpdir(), 'upright-elder-e2e-')),
 ): Promise<Program> {
-  const folder = mkdtempSync(join(tmpdir(), 'upright-elder-e2e-'));
   let child: ChildProcess | null = null;
   let port = '0';
   let clock = now;
   const start = async () => {
-    const started = spawn(process.execPath, [join(ROOT, 'server/dist/main.js')], {
+    const program = spawn(process.execPath, [join(ROOT, 'server/dist/main.js')], {
       env: {
         // as scripts/setup.mjs starts it
         MALLOC_ARENA_MAX: '2',
@@ -44,13 +52,15 @@ export async function startProgram(
       },
       stdio: ['ignore', 'pipe', 'inherit'],
     });
-    child = started;
+    child = program;
+    started.add(program);
+    program.on('exit', () => started.delete(program));
     const address = await new Promise<string>((done, failed) => {
-      started.stdout.on('data', (chunk: Buffer) => {
+      program.stdout.on('data', (chunk: Buffer) => {
         const found = /open at (http:\/\/\S+)/u.exec(chunk.toString())?.[1];
         if (found) done(found);
       });
-      started.on('exit', (code) => failed(new Error(`the program ended with ${code}`)));
+      program.on('exit', (code) => failed(new Error(`the program ended with ${code}`)));
     });
     port = new URL(address).port;
     return address;
@@ -69,6 +79,7 @@ export async function startProgram(
       clock = at ?? clock;
       await start();
     },
+    stop: () => end('SIGTERM'),
     close: async () => {
       await end('SIGTERM');
       rmSync(folder, { recursive: true, force: true });
@@ -82,6 +93,8 @@ export async function fillScenario(address: string): Promise<void> {
     cwd: ROOT,
     stdio: ['ignore', 'ignore', 'inherit'],
   });
+  started.add(writer);
+  writer.on('exit', () => started.delete(writer));
   const [code] = (await once(writer, 'exit')) as [number];
   if (code !== 0) throw new Error('the scenario could not be written');
 }
@@ -98,6 +111,8 @@ export async function startGaugeBox(port = '0'): Promise<GaugeBox> {
     cwd: ROOT,
     stdio: ['ignore', 'pipe', 'inherit'],
   });
+  started.add(child);
+  child.on('exit', () => started.delete(child));
   const address = await new Promise<string>((done, failed) => {
     child.stdout.on('data', (chunk: Buffer) => {
       const found = /gauge box at (\S+)/u.exec(chunk.toString())?.[1];

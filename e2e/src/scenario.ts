@@ -1,21 +1,20 @@
-import type { Browser } from 'puppeteer-core';
-import { openBrowser } from './browser.js';
-import { fillScenario, startProgram, type Program } from './program.js';
+import type { Pages } from './browser.js';
+import type { Program } from './program.js';
+import { openContext, startScenario } from './shared.js';
 import { shelfIds } from './views.js';
 
 export interface Scenario {
   program: Program;
-  browser: Browser;
+  browser: Pages;
   idOf: (nickname: string) => string;
   close: () => Promise<void>;
 }
 
 /** The program with the invented workshop in it, and a browser. */
 export async function openScenario(): Promise<Scenario> {
-  const program = await startProgram();
-  await fillScenario(program.address);
+  const program = await startScenario();
   const idOf = await shelfIds(program.address);
-  const { browser, close } = await openBrowser();
+  const { browser, close } = await openContext();
   return {
     program,
     browser,

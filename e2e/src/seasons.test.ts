@@ -1,13 +1,14 @@
 import { randomUUID } from 'node:crypto';
-import type { Browser, Page } from 'puppeteer-core';
+import type { Page } from 'puppeteer-core';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { Hand } from './bench-hand.js';
 import { examinationBody, instrumentBody } from './bodies.js';
-import { openBrowser, openPage } from './browser.js';
+import { openPage, type Pages } from './browser.js';
+import { openContext } from './shared.js';
 import { putTo, startProgram, type Program } from './program.js';
 
 let program: Program;
-let browser: Browser;
+let browser: Pages;
 let closeBrowser: () => Promise<void>;
 const person = randomUUID();
 const one = randomUUID();
@@ -51,7 +52,7 @@ function air() {
 
 beforeAll(async () => {
   program = await startProgram();
-  ({ browser, close: closeBrowser } = await openBrowser());
+  ({ browser, close: closeBrowser } = await openContext());
   await put(`people/${person}`, { version: 0, name: 'Isbel Crane', role: 'owner' });
   await put(`rooms/${room}`, { version: 0, name: 'Loft', notes: '', logger: '', kind: 'store' });
   await fetch(`${program.address}/api/rooms/${room}/air`, {
@@ -69,7 +70,7 @@ afterAll(async () => {
 
 /** Waits until everything is worked out, and what is shown is kept. */
 async function untilWorkedOut(): Promise<void> {
-  for (let i = 0; i < 100; i++) {
+  for (let i = 0; i < 2000; i++) {
     const { done, total } = (await (await fetch(`${program.address}/api/forecasts`)).json()) as {
       done: number;
       total: number;

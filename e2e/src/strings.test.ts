@@ -3,7 +3,8 @@ import type { Page } from 'puppeteer-core';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { Hand } from './bench-hand.js';
 import { instrumentBody } from './bodies.js';
-import { openBrowser, openPage } from './browser.js';
+import { openPage } from './browser.js';
+import { openContext } from './shared.js';
 import { putTo, startProgram, type Program } from './program.js';
 
 /** Strings and tunings of the shop's own, by the keys alone, until an instrument is strung with them. */
@@ -18,7 +19,7 @@ beforeAll(async () => {
   program = await startProgram();
   await putTo(program, `people/${person}`, { version: 0, name: 'Isbel Crane', role: 'owner' });
   await putTo(program, `instruments/${one}`, instrumentBody(person, 'the Barge'));
-  const opened = await openBrowser();
+  const opened = await openContext();
   closeBrowser = opened.close;
   page = await openPage(opened.browser, `${program.address}/shop/strings`);
   hand = new Hand(page);

@@ -1,14 +1,15 @@
-import { NOTHING_SEEN } from '@upright-elder/contract';
+import { NOTHING_SEEN } from '@upright-elder/contract/lists';
 import { randomUUID } from 'node:crypto';
-import type { Browser, Page, HTTPRequest } from 'puppeteer-core';
+import type { Page, HTTPRequest } from 'puppeteer-core';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { Hand } from './bench-hand.js';
 import { examinationBody, instrumentBody } from './bodies.js';
-import { openBrowser, openPage } from './browser.js';
+import { openPage, type Pages } from './browser.js';
+import { openContext } from './shared.js';
 import { putTo, startProgram, type Program } from './program.js';
 
 let program: Program;
-let browser: Browser;
+let browser: Pages;
 let closeBrowser: () => Promise<void>;
 const person = randomUUID();
 const one = randomUUID();
@@ -17,7 +18,7 @@ const put = (path: string, body: unknown) => putTo(program, path, body);
 
 beforeAll(async () => {
   program = await startProgram();
-  ({ browser, close: closeBrowser } = await openBrowser());
+  ({ browser, close: closeBrowser } = await openContext());
   await put(`people/${person}`, { version: 0, name: 'Isbel Crane', role: 'owner' });
   await put(`instruments/${one}`, instrumentBody(person, 'Little Anchor'));
   await put(`examinations/${randomUUID()}`, examinationBody(one, person, '2026-08-20'));

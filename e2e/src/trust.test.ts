@@ -7,6 +7,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { examinationBody, instrumentBody } from './bodies.js';
 import { Hand } from './bench-hand.js';
 import { openBrowser, openPage } from './browser.js';
+import { openContext } from './shared.js';
 import { startProgram, type Program } from './program.js';
 
 const MAIN = fileURLToPath(new URL('../../server/dist/main.js', import.meta.url));
@@ -78,7 +79,7 @@ describe('trust', () => {
   });
 
   it('lays two copies of an instrument side by side when two people changed it, and keeps what is chosen of each', async () => {
-    const { browser, close } = await openBrowser();
+    const { browser, close } = await openContext();
     const url = `${program.address}/instruments/${instrumentId}/details`;
     const pages = [await openPage(browser, url), await openPage(browser, url)] as const;
     const [mine, theirs] = [new Hand(pages[0]), new Hand(pages[1])];
@@ -111,7 +112,7 @@ describe('trust', () => {
     const body = examinationBody(instrumentId, by, '2026-03-02');
     const typed = { quantity: 'action12', place: 'bass', text: '2.8', unit: 'mm' };
     await put(`examinations/${older}`, { ...body, readings: [typed] });
-    const { browser, close } = await openBrowser();
+    const { browser, close } = await openContext();
     const page = await openPage(browser, `${program.address}/shop`);
     const hand = new Hand(page);
     await hand.tabTo('A bare number in each field');

@@ -85,7 +85,7 @@ describe('every main view', () => {
     expect(await words(`/instruments/${scenario.idOf('Halyard')}/work`)).toMatch(/Rest under full tension/u);
   });
 
-  it('makes the plans that the truth of each story deserves', { timeout: 180_000 }, async () => {
+  it('makes the plans that the truth of each story deserves', async () => {
     /** Steps of each plan beside leaving it, by the plan's name. */
     const plansOf = async (nickname: string): Promise<Record<string, string[]>> => {
       const page = await openPage(

@@ -1,14 +1,15 @@
-import { NOTHING_SEEN } from '@upright-elder/contract';
+import { NOTHING_SEEN } from '@upright-elder/contract/lists';
 import { randomUUID } from 'node:crypto';
-import type { Browser, Page } from 'puppeteer-core';
+import type { Page } from 'puppeteer-core';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { Hand } from './bench-hand.js';
 import { instrumentBody } from './bodies.js';
-import { openBrowser, openPage } from './browser.js';
+import { openPage, type Pages } from './browser.js';
+import { openContext } from './shared.js';
 import { putTo, startProgram, type Program } from './program.js';
 
 let program: Program;
-let browser: Browser;
+let browser: Pages;
 let closeBrowser: () => Promise<void>;
 let page: Page;
 let hand: Hand;
@@ -35,7 +36,7 @@ const lengthOf = (path: readonly [number, number][]) =>
 
 beforeAll(async () => {
   program = await startProgram();
-  ({ browser, close: closeBrowser } = await openBrowser());
+  ({ browser, close: closeBrowser } = await openContext());
   await put(`people/${person}`, { version: 0, name: 'Isbel Crane', role: 'owner' });
   await put(`instruments/${one}`, instrumentBody(person, 'Little Anchor'));
   page = await openPage(browser, `${program.address}/instruments/${one}/top`);
@@ -192,12 +193,8 @@ describe('what is tried on the top', () => {
       });
     await page.goto(`${program.address}/instruments/${one}/top`, { waitUntil: 'domcontentloaded' });
     await hand.sees('found loose');
-    await page.waitForFunction(() => document.body.innerText.includes('A tie: either may be glued first'), {
-      timeout: 60000,
-    });
-    await page.waitForFunction(() => document.body.innerText.includes('In eight of ten tops like this one'), {
-      timeout: 60000,
-    });
+    await page.waitForFunction(() => document.body.innerText.includes('A tie: either may be glued first'));
+    await page.waitForFunction(() => document.body.innerText.includes('In eight of ten tops like this one'));
     const { path } = braces.find(({ name }) => name === 'X brace, bass leg')!;
     const reach = Math.round(660 * lengthOf(path.slice(0, 2)));
     await hand.tabTo(`X brace, bass leg, 0 to ${reach} mm ◆ found loose`);

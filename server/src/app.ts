@@ -1,4 +1,5 @@
 import 'reflect-metadata';
+import type { Server } from 'node:http';
 import { NestFactory } from '@nestjs/core';
 import type { NestExpressApplication } from '@nestjs/platform-express';
 import helmet from 'helmet';
@@ -14,6 +15,9 @@ import { serveOpenApi } from './http/openapi.js';
 import { ProblemFilter } from './http/problem.filter.js';
 import { BodyPipe } from './http/validation.js';
 import { serveWeb } from './http/web-files.js';
+
+/** A quiet connection is kept so long, ms. */
+const KEPT_ALIVE = 65_000;
 
 /** The application, ready to listen. */
 export async function createApp(config: Config): Promise<NestExpressApplication> {
@@ -49,6 +53,10 @@ export async function createApp(config: Config): Promise<NestExpressApplication>
     }),
   );
   app.useBodyParser('json', { limit: '2mb' });
+  // a client that is about to write must not find its connection closed under it
+  const http = app.getHttpServer() as Server;
+  http.keepAliveTimeout = KEPT_ALIVE;
+  http.headersTimeout = KEPT_ALIVE + 5000;
   app.setGlobalPrefix('api');
   app.useGlobalPipes(new BodyPipe());
   app.useGlobalFilters(new ProblemFilter());

@@ -286,7 +286,7 @@ describe('a start', () => {
     const server = await startApp(folder);
     undo.push(server.close);
     const remarks = async () => ((await server.call('GET', 'backups')).body as Keeping).remarks.join(' ');
-    await vi.waitFor(async () => expect(await remarks()).toContain('The data file is damaged'), 5000);
+    await vi.waitFor(async () => expect(await remarks()).toContain('The data file is damaged'), 600_000);
     const { cards } = (await server.call('GET', 'shelf')).body as CardPage;
     const answer = await server.call('GET', `instruments/${cards[0]!.id}/examinations`);
     expect(answer).toMatchObject({ status: 503, body: { title: 'The data file is damaged' } });

@@ -272,7 +272,7 @@ describe('room loggers', () => {
     await until(async () => (await report('loft copy.csv'))?.state === 'taken', 'the copy is taken in');
     expect(await report('loft copy.csv')).toMatchObject({ readings: 400, added: 20, skipped: 0 });
     expect((await room()).readings).toBe(400);
-  }, 20000);
+  });
 
   it('may add to a file they wrote before', async () => {
     const lines = ['time,humidity,temp', ...hours(48, 500).map((at) => `${at},55,20`)];
@@ -281,7 +281,7 @@ describe('room loggers', () => {
     write('loft live.csv', lines);
     await until(async () => (await report('loft live.csv'))?.readings === 48, 'the rest is taken in');
     expect(await report('loft live.csv')).toMatchObject({ added: 24 });
-  }, 20000);
+  });
 
   it('are told why a file is not taken, and it is taken once that is mended', async () => {
     write('cellar.csv', ['time,humidity,temp', '2026-01-01T00:00:00Z,55,20']);
@@ -310,7 +310,7 @@ describe('room loggers', () => {
       logger: 'LOFT up',
     });
     expect(roomFor('x.csv', [{ logger: '' }])).toBeUndefined();
-  }, 20000);
+  });
 });
 
 describe('the gauge box', () => {

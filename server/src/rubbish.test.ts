@@ -358,7 +358,7 @@ describe('the program', () => {
     // without an end of theirs this would never come back
     await own.close();
     sockets.forEach((socket) => socket.destroy());
-  }, 15000);
+  });
 });
 
 describe('the day', () => {

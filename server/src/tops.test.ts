@@ -67,7 +67,7 @@ describe('the top of an instrument', () => {
     const { yearInput } = await get<Forecast>(`instruments/${INSTRUMENT}/forecast`);
     expect(yearInput.restraint).toBeGreaterThan(0.35);
     expect(yearInput.restraint).toBeLessThan(0.6);
-  }, 180000);
+  });
 
   it('is solved anew when the plan changes, and kept while only a mark does', async () => {
     const before = (await topOf()).rise!;
@@ -109,7 +109,7 @@ describe('the top of an instrument', () => {
       sightings: [...mark.sightings, { ...mark.sightings[0]!, date: '2026-08-21', state: 'repaired' }],
     });
     expect((await topOf()).loose).toEqual([]);
-  }, 180000);
+  });
 
   it('of an archtop is left to the arch', async () => {
     await put(`instruments/${id(70)}`, { ...instrumentBody(), nickname: 'arched', type: 'archtop' });
@@ -159,7 +159,7 @@ describe('the top of an instrument', () => {
     // one reading before and one after taught nothing of the breathing: it is the prior, scaled
     const { prior, sensitivity } = (await get<Forecast>(`instruments/${one}/forecast`)).sides[0]!;
     expect(sensitivity.mean).toBeCloseTo(factor * prior.mean, 5);
-  }, 180000);
+  });
 
   it('that is drawn anew while it is solved is solved once more, and never left with the old answer', async () => {
     const one = id(96);
@@ -181,5 +181,5 @@ describe('the top of an instrument', () => {
     expect(under).toBeGreaterThanOrEqual(2);
     expect(top.rise).not.toBeNull();
     expect(top.rise).not.toBeCloseTo((await topOf(INSTRUMENT)).rise!, 6);
-  }, 60000);
+  });
 });

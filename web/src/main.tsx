@@ -1,4 +1,3 @@
-import 'reflect-metadata';
 import '@fontsource/vollkorn/latin-400.css';
 import '@fontsource/vollkorn/latin-600.css';
 import '@fontsource/atkinson-hyperlegible/latin-400.css';
@@ -7,8 +6,10 @@ import './app/theme.css';
 import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
 import { RouterProvider } from 'react-router';
+import { reloadWhereRenewed } from './app/renewed.js';
 import { router } from './app/routes.js';
 
+reloadWhereRenewed();
 createRoot(document.getElementById('root')!).render(
   <StrictMode>
     <RouterProvider router={router} />

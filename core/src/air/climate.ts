@@ -1,5 +1,5 @@
-import { Matrix, inverse } from 'ml-matrix';
 import { DAYS_PER_YEAR } from '../days/day.js';
+import { diagonalOf, inverseOf, rowsOf, timesVector } from '../numeric/index.js';
 import { equilibriumMoisture } from '../wood/equilibrium.js';
 import { SAMPLE_DAYS, EXAMINATION_AIR_SD, type AirLog, type DailyAir } from './moisture.js';
 import type { WoodOfDay } from './scenario.js';
@@ -99,17 +99,18 @@ export function fitClimate(
   years: number,
   preset: Preset = HOUSE_PRESET,
 ): Climate {
-  const precision = Matrix.diag(PRESET_SD.map((sd) => 1 / sd ** 2));
+  const n = PRESET_SD.length;
+  const precision = diagonalOf(PRESET_SD.map((sd) => 1 / sd ** 2));
   const right = preset.coefficients.map((mean, i) => mean / PRESET_SD[i]! ** 2);
   for (const { day, moisture, sd } of samples) {
     const x = harmonics(day);
-    for (let i = 0; i < 5; i++) {
+    for (let i = 0; i < n; i++) {
       right[i]! += (x[i]! * moisture) / sd ** 2;
-      for (let j = 0; j < 5; j++) precision.set(i, j, precision.get(i, j) + (x[i]! * x[j]!) / sd ** 2);
+      for (let j = 0; j < n; j++) precision[i * n + j]! += (x[i]! * x[j]!) / sd ** 2;
     }
   }
-  const covariance = inverse(precision);
-  const coefficients = covariance.mmul(Matrix.columnVector(right)).to1DArray();
+  const covariance = inverseOf(precision, n);
+  const coefficients = [...timesVector(covariance, right)];
   const residuals = samples.map(({ day, moisture }) => moisture - dot(coefficients, harmonics(day)));
   const squares = residuals.reduce((sum, r) => sum + r * r, 0);
   // samples at visits carry the weather of a single day; only a log speaks for the spread of fortnights
@@ -119,7 +120,7 @@ export function fitClimate(
   );
   return {
     coefficients,
-    covariance: covariance.to2DArray(),
+    covariance: rowsOf(covariance, n),
     spread,
     persistence: persistenceOf(residuals, logged),
     years,

@@ -27,14 +27,6 @@ const ALONG: Partial<Record<ReadItem['place'], number>> = {
 };
 
 const STANCE = ['action12', 'firstFretGap', 'relief', 'straightedge', 'saddleShowing'] as const;
-const NAMES: Record<(typeof STANCE)[number], string> = {
-  action12: 'action at fret 12',
-  firstFretGap: 'first-fret gap',
-  relief: 'relief',
-  straightedge: 'straightedge at the bridge',
-  saddleShowing: 'saddle showing',
-};
-
 /** Every side whose action was read at pitch, with its budget where its stance was read in full. */
 export function sidesOf(evidence: Evidence, today: Today = {}): SideStance[] {
   return STRING_SIDES.flatMap((side): SideStance[] => {
@@ -51,16 +43,7 @@ export function sidesOf(evidence: Evidence, today: Today = {}): SideStance[] {
     const budget = measured && budgetOf(evidence, side, measured);
     const wheel = read('wheelHeight')?.carried ?? null;
     return [
-      standOfSide(
-        evidence,
-        side,
-        action.carried,
-        budget,
-        measured,
-        missing.map((one) => NAMES[one]),
-        wheel,
-        today[side] ?? null,
-      ),
+      standOfSide(evidence, side, action.carried, budget, measured, missing, wheel, today[side] ?? null),
     ];
   });
 }

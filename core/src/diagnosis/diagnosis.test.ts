@@ -1,9 +1,9 @@
 import fc from 'fast-check';
 import { inverse, Matrix } from 'ml-matrix';
 import { describe, expect, it } from 'vitest';
-import { drawInstrument } from '../../simulated/drawnInstruments.js';
+import { sixtyInstruments } from '../../simulated/learnedInstruments.js';
 import { addedRepairs, judgedWrong, SOUND_POINTS, withSound } from '../../simulated/judgedRight.js';
-import { judgeInstrument, learn, standOn } from '../instrument/index.js';
+import { judgeInstrument } from '../instrument/index.js';
 import { HEIGHT_UNITS } from '../units/index.js';
 import { shareOut, termOf, topAtSaddle, type RimPlaneInput, type Value } from './index.js';
 
@@ -105,14 +105,14 @@ describe('belly, thickness or neck', () => {
   });
 });
 
-describe('300 drawn instruments through everything', () => {
-  const DAY = 20780;
-  const all = Array.from({ length: 300 }, (_, seed) => {
-    const { record, air, truth } = drawInstrument(90000 + seed);
-    const learned = learn(record, air);
-    const today = standOn(learned, air.log, DAY);
-    return { seed, learned, today, truth, judgement: judgeInstrument(learned.evidence, today, 'mm') };
-  });
+describe('sixty drawn instruments through everything', () => {
+  const all = sixtyInstruments().map(({ seed, learned, today, drawn: { truth } }) => ({
+    seed,
+    learned,
+    today,
+    truth,
+    judgement: judgeInstrument(learned.evidence, today, 'mm'),
+  }));
 
   it('budgets add up, nothing contradicts, live damage is first, what may not be strung is slackened', () => {
     expect(
@@ -135,7 +135,7 @@ describe('300 drawn instruments through everything', () => {
   });
 
   it('what was read in another unit leads to the same', () => {
-    for (const { learned, today, judgement } of all.slice(0, 60))
+    for (const { learned, today, judgement } of all)
       for (const unit of HEIGHT_UNITS) {
         const other = judgeInstrument(learned.evidence, today, unit);
         expect(other.findings.map(({ rule }) => rule)).toEqual(judgement.findings.map(({ rule }) => rule));

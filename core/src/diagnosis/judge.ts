@@ -1,12 +1,11 @@
-import { sayDate } from '../days/index.js';
 import { HOUSE_PROTOCOLS, isQuantity, linesFor, type LineId } from '../readings/index.js';
-import { finer, moveIn, sayHeight, sayInches, type HeightUnit } from '../units/index.js';
 import { sidesOf } from './budgetsOf.js';
 import type { Evidence, Looked, Today } from './evidence.js';
-import { SEVERITIES, type Finding, type Say } from './finding.js';
+import type { Finding, FindingOf } from './finding.js';
 import { Known } from './known.js';
 import { QUESTION_IDS, QUESTIONS, type QuestionId } from './questions.js';
-import { RULES } from './rules/index.js';
+import { RULE_IDS, RULES, type RuleId } from './rules/index.js';
+import { SEVERITIES } from './severity.js';
 import type { SideStance } from './sideStance.js';
 import type { StanceVerdict } from './stanceVerdict.js';
 
@@ -17,13 +16,13 @@ export interface OpenQuestion {
   decides: string;
   minutes: number;
   /** rules that raise it */
-  raisedBy: string[];
+  raisedBy: RuleId[];
 }
 
 /** What is the matter, why the action stands as it does, and what to find out. */
 export interface Diagnosis {
-  /** one sentence: what asks for the most */
-  first: string;
+  /** what asks for the most; null where nothing is the matter */
+  first: Finding | null;
   /** it may not be strung */
   unsound: boolean;
   /** gravest first */
@@ -35,43 +34,21 @@ export interface Diagnosis {
   verdict: StanceVerdict;
 }
 
-/** How heights are said in a unit. */
-export const sayIn = (unit: HeightUnit): Say => ({
-  unit,
-  height: (metres) => sayHeight(metres, unit),
-  fine: (metres) => sayHeight(metres, finer(unit), 1),
-  fineError: ({ value, sd }) => {
-    const move = moveIn(finer(unit));
-    return `${move.withError(Math.abs(value), sd)} ${move.name}`;
-  },
-  gap: (metres) => sayHeight(metres, finer(unit), 2),
-  length: (metres) =>
-    unit === 'mm' ? `${Math.round(metres * 1000)} mm` : sayInches(metres).replaceAll(' ', '\u00a0'),
-  yearly: ({ value, sd }) => {
-    const move = moveIn(unit);
-    return `${move.withError(Math.abs(value), sd)} ${move.name} a year`;
-  },
-  degrees: (radians) => `${((radians * 180) / Math.PI).toFixed(1)}°`,
-});
-
 /**
  * Everything that is known of an instrument, asked by every rule.
  *
- * @param unit how heights are said
  * @param today where the action stands on the day; as it was read last where that is not known
  */
-export function diagnose(evidence: Evidence, unit: HeightUnit, today: Today = {}): Diagnosis {
+export function diagnose(evidence: Evidence, today: Today = {}): Diagnosis {
   const sides = sidesOf(evidence, today);
   const known = new Known(
     evidence,
     sides.flatMap(({ budget }) => budget ?? []),
     sides,
   );
-  const findings = findingsOf(known, sayIn(unit));
+  const findings = findingsOf(known);
   return {
-    first:
-      findings.find(({ rule, severity }) => !(severity === 'watch' && QUIET.includes(rule)))?.text ??
-      'Nothing is the matter: if it does not need doing, do not do it.',
+    first: findings.find(({ rule, severity }) => !(severity === 'watch' && QUIET.includes(rule))) ?? null,
     unsound: findings.some(({ unsound }) => unsound),
     findings,
     questions: questionsOf(findings),
@@ -82,30 +59,14 @@ export function diagnose(evidence: Evidence, unit: HeightUnit, today: Today = {}
 }
 
 /** What is known and asks for nothing. */
-const QUIET: readonly string[] = ['dome-sound', 'usual-taken', 'celluloid-near', 'damp-room', 'crack-quiet'];
+const QUIET: readonly RuleId[] = ['dome-sound', 'usual-taken', 'celluloid-near', 'damp-room', 'crack-quiet'];
 /** Of what only wants watching, why the action stands off comes first. */
 const isSeason = ({ rule }: Pick<Finding, 'rule'>): boolean => rule.startsWith('season-');
 
 const gravity = ({ severity }: Pick<Finding, 'severity'>): number => SEVERITIES.indexOf(severity);
 
-function findingsOf(known: Known, say: Say): Finding[] {
-  const all = RULES.flatMap((rule): Finding[] =>
-    rule.find(known).map((found) => ({
-      rule: rule.id,
-      severity: found.severity ?? rule.severity,
-      certainty: found.certainty ?? 'certain',
-      text: found.say(say),
-      schools: found.schools ?? [],
-      side: found.side ?? null,
-      mark: found.mark ?? null,
-      evidence: found.evidence,
-      check: [...(found.check ?? rule.check ?? [])],
-      never: [...((found.unsound ?? rule.unsound) ? (['pitch'] as const) : []), ...(rule.never ?? [])].filter(
-        (one, i, list) => list.indexOf(one) === i,
-      ),
-      unsound: found.unsound ?? rule.unsound ?? false,
-    })),
-  );
+function findingsOf(known: Known): Finding[] {
+  const all = RULE_IDS.flatMap((rule) => foundBy(rule, known) as Finding[]);
   // what makes it unsound comes first of what is live; within one severity the order of the rules stays
   return all
     .map((one) => lapsed(one, known.evidence.workedOn))
@@ -117,6 +78,27 @@ function findingsOf(known: Known, say: Say): Finding[] {
     );
 }
 
+function foundBy<Rule extends RuleId>(id: Rule, known: Known): FindingOf<Rule>[] {
+  const rule = RULES[id];
+  return rule.find(known).map((found) => {
+    const unsound = found.unsound ?? rule.unsound ?? false;
+    return {
+      rule: id,
+      args: found.args,
+      severity: found.severity ?? rule.severity,
+      certainty: found.certainty ?? 'certain',
+      schools: found.schools ?? [],
+      side: found.side ?? null,
+      mark: found.mark ?? null,
+      evidence: found.evidence,
+      check: [...(found.check ?? rule.check ?? [])],
+      never: [...new Set([...(unsound ? (['pitch'] as const) : []), ...(rule.never ?? [])])],
+      unsound,
+      foundBefore: null,
+    };
+  });
+}
+
 /** What was found at points before the last work stands until it is looked at again, and says so. */
 function lapsed(finding: Finding, workedOn: string | null): Finding {
   const { evidence } = finding;
@@ -124,12 +106,7 @@ function lapsed(finding: Finding, workedOn: string | null): Finding {
     workedOn !== null &&
     evidence.length > 0 &&
     evidence.every((of) => of.of === 'point' && of.date < workedOn);
-  if (!old) return finding;
-  return {
-    ...finding,
-    certainty: 'suspected',
-    text: `${finding.text} It was found before the work of ${sayDate(workedOn, 'long')}: look again.`,
-  };
+  return old ? { ...finding, certainty: 'suspected', foundBefore: workedOn } : finding;
 }
 
 /** Every line of the full examination that this construction has, with how it was looked at. */

@@ -1,4 +1,4 @@
-import { Matrix } from 'ml-matrix';
+import { diagonalOf, timesVector } from '../numeric/index.js';
 import type { Value } from './evidence.js';
 
 /**
@@ -49,8 +49,8 @@ const NECK_SD = 2e-3;
 export function shareOut(input: RimPlaneInput): RimPlaneParts {
   const { short, sound, madeThickness, target, belly } = input;
   // z_sound, t_b0, belly, thickness, neck
-  const mean = Matrix.columnVector([sound.value, madeThickness.value, belly.value, 0, 0]);
-  const covariance = Matrix.diag(
+  const mean = [sound.value, madeThickness.value, belly.value, 0, 0];
+  const covariance = diagonalOf(
     [sound.sd, madeThickness.sd, belly.sd, THICKNESS_SD, NECK_SD].map((sd) => sd ** 2),
   );
   const told: [number[], Value][] = [[[0, 0, 1, 1, 1], short]];
@@ -59,7 +59,10 @@ export function shareOut(input: RimPlaneInput): RimPlaneParts {
   if (input.fretPlane)
     told.push([[1, 1, 0, 0, -1], { value: input.fretPlane.value - target, sd: input.fretPlane.sd }]);
   for (const [row, { value, sd }] of told) condition(mean, covariance, row, value, sd);
-  const part = (i: number): Value => ({ value: mean.get(i, 0), sd: Math.sqrt(covariance.get(i, i)) });
+  const part = (i: number): Value => ({
+    value: mean[i]!,
+    sd: Math.sqrt(covariance[i * mean.length + i]!),
+  });
   const [bellyPart, thickness, neck] = [part(2), part(3), part(4)];
   return {
     belly: bellyPart,
@@ -72,22 +75,22 @@ export function shareOut(input: RimPlaneInput): RimPlaneParts {
   };
 }
 
-/** Brings a reading `row · x = value ± sd` into mean and covariance, in place. */
+/** Brings a reading `row · x = value ± sd` into mean and covariance (row by row), in place. */
 function condition(
-  mean: Matrix,
-  covariance: Matrix,
+  mean: number[],
+  covariance: Float64Array,
   row: readonly number[],
   value: number,
   sd: number,
 ): void {
   const n = row.length;
-  const gain = row.map((_, i) => row.reduce((sum, a, k) => sum + covariance.get(i, k) * a, 0));
+  const gain = timesVector(covariance, row);
   const spread = row.reduce((sum, a, i) => sum + a * gain[i]!, 0) + sd ** 2;
-  const off = value - row.reduce((sum, a, i) => sum + a * mean.get(i, 0), 0);
-  for (let i = 0; i < n; i++) mean.set(i, 0, mean.get(i, 0) + (gain[i]! / spread) * off);
-  const before = covariance.clone();
-  for (let i = 0; i < n; i++)
-    for (let k = 0; k < n; k++) covariance.set(i, k, before.get(i, k) - (gain[i]! * gain[k]!) / spread);
+  const off = value - row.reduce((sum, a, i) => sum + a * mean[i]!, 0);
+  for (let i = 0; i < n; i++) {
+    mean[i]! += (gain[i]! / spread) * off;
+    for (let k = 0; k < n; k++) covariance[i * n + k]! -= (gain[i]! * gain[k]!) / spread;
+  }
 }
 
 /** A belly height near the bridge, m: how far before (+) the saddle line it was read. */

@@ -1,4 +1,4 @@
-import type { SideMeasured, StringSide } from '../readings/index.js';
+import type { QuantityId, SideMeasured, StringSide } from '../readings/index.js';
 import {
   ACTION_TOLERANCE,
   firstFretGapWanted,
@@ -58,7 +58,7 @@ export interface SideStance {
   /** null where not all of its stance was read */
   budget: ActionBudget | null;
   measured: SideMeasured | null;
-  missing: string[];
+  missing: QuantityId[];
   leading: Leading | null;
   mends: { relief: boolean; nut: 'high' | 'low' | null };
   /** what is left once season, relief and nut are right */
@@ -80,7 +80,7 @@ export function standOfSide(
   action: Value,
   budget: ActionBudget | null,
   measured: SideMeasured | null,
-  missing: string[],
+  missing: QuantityId[],
   wheel: Value | null,
   today: StandsToday | null,
 ): SideStance {

@@ -1,21 +1,20 @@
-import { diagnose, sayIn, type Diagnosis, type Evidence, type Today } from '../diagnosis/index.js';
+import type { Diagnosis, Evidence, Today } from '../diagnosis/index.js';
 import type { PreparedYear } from '../forecast/index.js';
 import {
   groundOf,
   NO_MONEY,
   NO_SETTINGS,
   ownPlanOf,
-  regrounded,
   soundWanted,
   stepsOf,
-  wished,
+  underWishes,
   type Ground,
   type LearnedEffects,
+  type PlanStep,
   type Settings,
   type Wishes,
 } from '../plans/index.js';
-import type { Ordered, TreatmentId } from '../treatments/index.js';
-import type { HeightUnit } from '../units/index.js';
+import type { TreatmentId } from '../treatments/index.js';
 import type { InstrumentToday } from './today.js';
 
 /** What everything that is recorded leads to: why, what is the matter, what to find out, what to do in which order. */
@@ -23,29 +22,20 @@ export interface InstrumentJudgement extends Diagnosis {
   /** of the last examination; null before the first */
   date: string | null;
   examinationId: string | null;
-  order: Ordered[];
+  order: PlanStep[];
 }
 
-/**
- * @param today the instrument as it stands on the day, with its coming year
- * @param unit how heights are said
- */
+/** @param ground of the day, see {@link groundToday}: whatever else is asked of the day is asked of the same */
 export function judgeInstrument(
-  evidence: Evidence,
-  today: Pick<InstrumentToday, 'sides'> & { prepared?: PreparedYear },
-  unit: HeightUnit,
-  { chosen = null, effects }: { chosen?: ChosenPlan | null; effects?: LearnedEffects } = {},
+  ground: Ground,
+  { chosen = null }: { chosen?: ChosenPlan | null } = {},
 ): InstrumentJudgement {
-  const ground = groundToday(evidence, today, unit, effects);
-  const say = sayIn(unit);
-  const steps = chosen
-    ? stepsOfChosen(ground, today, unit, chosen)
-    : stepsOf(ground, soundWanted(ground), NO_SETTINGS, say).steps;
+  const { evidence, diagnosis } = ground;
   return {
-    ...ground.diagnosis,
+    ...diagnosis,
     date: evidence.date,
     examinationId: evidence.examinationId,
-    order: steps,
+    order: chosen ? stepsOfChosen(ground, chosen) : stepsOf(ground, soundWanted(ground), NO_SETTINGS).steps,
   };
 }
 
@@ -57,27 +47,17 @@ export interface ChosenPlan {
 }
 
 /** Its steps as everything recorded since makes them. */
-function stepsOfChosen(
-  ground: Ground,
-  today: Pick<InstrumentToday, 'sides'>,
-  unit: HeightUnit,
-  { ids, settings, wishes }: ChosenPlan,
-): Ordered[] {
-  const under = wished(ground.evidence, standsToday(today), wishes);
-  const diagnosis = diagnose(under.evidence, unit, under.today);
-  const own = regrounded(ground, { evidence: under.evidence, diagnosis });
-  return ownPlanOf(own, ids, settings, NO_MONEY, sayIn(unit)).steps;
+function stepsOfChosen(ground: Ground, { ids, settings, wishes }: ChosenPlan): PlanStep[] {
+  return ownPlanOf(underWishes(ground, wishes), ids, settings, NO_MONEY).steps;
 }
 
 /** What all plans of an instrument are made on, on a day. */
 export function groundToday(
   evidence: Evidence,
   today: Pick<InstrumentToday, 'sides'> & { prepared?: PreparedYear },
-  unit: HeightUnit,
   effects?: LearnedEffects,
 ): Ground {
-  const diagnosis = diagnose(evidence, unit, standsToday(today));
-  return groundOf({ evidence, diagnosis }, today.prepared ?? null, effects);
+  return groundOf(evidence, standsToday(today), today.prepared ?? null, effects);
 }
 
 /** Where the action stands on the day, by its calibrated series. */

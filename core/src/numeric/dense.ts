@@ -55,3 +55,42 @@ export function solveCholesky(lower: Float64Array, n: number, b: Float64Array): 
   }
   return x;
 }
+
+/**
+ * The inverse of a small positive definite matrix, by its Cholesky factor.
+ *
+ * @param matrix symmetric, n × n row by row; only its lower half is read
+ * @throws RangeError where it is not positive definite
+ */
+export function inverseOf(matrix: Float64Array, n: number): Float64Array {
+  const lower = choleskyOf(matrix, n);
+  if (!lower) throw new RangeError('the matrix is not positive definite');
+  const half = invertLower(lower, n);
+  const inverse = new Float64Array(n * n);
+  for (let i = 0; i < n; i++)
+    for (let j = 0; j <= i; j++) {
+      let sum = 0;
+      for (let k = i; k < n; k++) sum += half[k * n + i]! * half[k * n + j]!;
+      inverse[i * n + j] = inverse[j * n + i] = sum;
+    }
+  return inverse;
+}
+
+/** A matrix, n × n row by row, times a vector. */
+export const timesVector = (matrix: Float64Array, vector: ArrayLike<number>): Float64Array =>
+  Float64Array.from(vector, (_, i) => {
+    let sum = 0;
+    for (let k = 0; k < vector.length; k++) sum += matrix[i * vector.length + k]! * vector[k]!;
+    return sum;
+  });
+
+/** A square matrix with this diagonal and nothing beside it, row by row. */
+export function diagonalOf(diagonal: readonly number[]): Float64Array {
+  const matrix = new Float64Array(diagonal.length ** 2);
+  diagonal.forEach((value, i) => (matrix[i * diagonal.length + i] = value));
+  return matrix;
+}
+
+/** Row by row as lists. */
+export const rowsOf = (matrix: Float64Array, n: number): number[][] =>
+  Array.from({ length: n }, (_, i) => [...matrix.subarray(i * n, (i + 1) * n)]);

@@ -1,21 +1,15 @@
 import { describe, expect, it } from 'vitest';
-import { drawInstrument } from '../../simulated/drawnInstruments.js';
+import { sixtyInstruments } from '../../simulated/learnedInstruments.js';
 import type { Evidence } from '../diagnosis/index.js';
-import { judgeInstrument, learn, standOn, type InstrumentJudgement } from '../instrument/index.js';
+import { judgeInstrument, type InstrumentJudgement } from '../instrument/index.js';
 import { SADDLE_STOP } from '../targets/index.js';
 import { TREATMENTS, type TreatmentId } from '../treatments/index.js';
 
-const DAY = 20780;
-const drawn = Array.from({ length: 150 }, (_, seed) => {
-  const { record, air } = drawInstrument(40000 + seed);
-  const learned = learn(record, air);
-  const today = standOn(learned, air.log, DAY);
-  return {
-    seed,
-    evidence: learned.evidence,
-    judge: (evidence: Evidence) => judgeInstrument(evidence, today, 'mm'),
-  };
-});
+const drawn = sixtyInstruments().map(({ seed, learned, today }) => ({
+  seed,
+  evidence: learned.evidence,
+  judge: (evidence: Evidence) => judgeInstrument(evidence, today, 'mm'),
+}));
 const NECK: TreatmentId[] = ['neck-off', 'fit-heel', 'reglue-neck', 'reset-bolted', 'taper-board'];
 
 /** Of how many instruments something holds though it must not, once the evidence is changed so. */

@@ -1,4 +1,5 @@
-import type { Diagnosis, Evidence, Finding, MarkItem } from '../diagnosis/index.js';
+import type { Diagnosis, Evidence, Finding, MarkItem, RuleId } from '../diagnosis/index.js';
+import type { PointId, StateId } from '../readings/index.js';
 
 /** What a plan is made of: everything that is known, and what is the matter. */
 export interface Context {
@@ -7,11 +8,11 @@ export interface Context {
 }
 
 /** Whether a state was found at a point when it was last looked at. */
-export const has = ({ evidence }: Pick<Context, 'evidence'>, point: string, state: string): boolean =>
-  evidence.points.some((one) => one.point === point && (one.states as string[]).includes(state));
+export const has = ({ evidence }: Pick<Context, 'evidence'>, point: PointId, state: StateId): boolean =>
+  evidence.points.some((one) => one.point === point && one.states.includes(state));
 
 /** Whether any of these rules found something. */
-export const found = ({ diagnosis }: Pick<Context, 'diagnosis'>, ...rules: string[]): boolean =>
+export const found = ({ diagnosis }: Pick<Context, 'diagnosis'>, ...rules: RuleId[]): boolean =>
   diagnosis.findings.some(({ rule }) => rules.includes(rule));
 
 /** The mark that a finding is of. */

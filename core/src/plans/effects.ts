@@ -1,7 +1,14 @@
 import { termOf, type Value } from '../diagnosis/index.js';
 import type { StringSide } from '../readings/index.js';
 import { SADDLE_STOP } from '../targets/index.js';
-import { RISES, TREATMENTS, type Amount, type Effect, type TreatmentId } from '../treatments/index.js';
+import {
+  hasRole,
+  RISES,
+  TREATMENTS,
+  type Amount,
+  type Effect,
+  type TreatmentId,
+} from '../treatments/index.js';
 import { mayBeStrung } from './ways.js';
 import { momentsOf, type Air, type Creep, type Ground, type GroundSide } from './ground.js';
 
@@ -167,7 +174,7 @@ function apply(
       for (const side of state.sides) setTerm(ground, state, side, id, effect.on);
       return;
     case 'saddle':
-      if (id === 'second-saddle' || id === 'saddle-pickup' || id === 'plug-saddle') return;
+      if (effect.keepsHeight) return;
       for (const side of state.sides) setSaddle(ground, state, side, id);
       return;
     case 'wheels':
@@ -187,7 +194,7 @@ function apply(
       for (const side of state.sides) setAngle(ground, state, side, id, effect.within);
       return;
     case 'frets': {
-      const by = crownsGained(ground, id, effect.by);
+      const by = effect.fresh ? crownsGained(ground, effect.by) : effect.by;
       const crowns = draws('frets').map((z) => by.value + by.sd * z);
       for (const side of state.sides) {
         const { lever } = side.ground;
@@ -198,20 +205,34 @@ function apply(
       note(state, id, { of: 'crowns', ...momentsOf(crowns) });
       return;
     }
-    default:
+    // what only the order, the cost or the words of a plan know of
+    case 'season':
+    case 'break angle':
+    case 'crack':
+    case 'compensation':
+    case 'rod':
+    case 'access':
+    case 'looks':
       return;
+    default:
+      return notMeant(effect);
   }
+}
+
+/** An effect that nothing is done for does not compile. */
+function notMeant(effect: never): never {
+  throw new Error(`no effect ${JSON.stringify(effect)}`);
 }
 
 /** A new fret's crown, m: 0.9 to 1.3 mm, house caution from memory. */
 const NEW_CROWN = { value: 1.1e-3, sd: 0.1e-3 };
 
 /** New frets stand higher than the old by what these were worn down to, where that was read. */
-function crownsGained({ evidence }: Ground, id: TreatmentId, by: Value): Value {
+function crownsGained({ evidence }: Ground, by: Value): Value {
   const lowest = evidence.reads.find(
     ({ quantity, place }) => quantity === 'fretHeight' && place === 'lowest',
   );
-  if (!lowest || (id !== 'refret' && id !== 'compression-refret')) return by;
+  if (!lowest) return by;
   return { value: NEW_CROWN.value - lowest.value, sd: Math.hypot(NEW_CROWN.sd, lowest.sd) };
 }
 
@@ -219,7 +240,7 @@ const effectOf = ({ effects }: Ground, kind: 'flattening') => effects.effects[ki
 
 function note(state: PlanState, id: TreatmentId, amount: Amount): void {
   const known = state.amounts.get(id) ?? [];
-  const told = { ...amount, sd: Math.max(amount.sd, amount.of === 'turns' ? 0 : SEEN) };
+  const told = { ...amount, sd: Math.max(amount.sd, SEEN) };
   state.amounts.set(id, [...known.filter(({ of }) => of !== amount.of), told]);
 }
 
@@ -255,11 +276,10 @@ function setSaddle(ground: Ground, state: PlanState, side: SideState, id: Treatm
   const action = actionOf(side);
   const wanted = action.map((value, path) => (target + error[path]! - value) / lever);
   const needs = momentsOf(wanted);
-  if (Math.abs(needs.value) < SADDLE_THAT_MATTERS && id !== 'second-saddle') return;
+  if (Math.abs(needs.value) < SADDLE_THAT_MATTERS) return;
   const sum = stance?.saddle ?? null;
   // a saddle for a new angle, or one that reaches, has no other limit than the hard stop
-  const fresh =
-    state.amounts.has('fit-heel') || state.amounts.has('reset-bolted') || state.amounts.has('taper-board');
+  const fresh = [...state.amounts.keys()].some((other) => hasRole(other, 'sets the plane'));
   const least = !sum || fresh || sum.justReached ? (sum?.stop ?? SADDLE_STOP) : sum.floor;
   const most = sum && !fresh ? Math.max(sum.ceiling, sum.showing.value) : Infinity;
   const before = side.saddle;
@@ -274,7 +294,7 @@ function setSaddle(ground: Ground, state: PlanState, side: SideState, id: Treatm
   const told = momentsOf(changes);
   // where floor or ceiling leave nothing, nothing is cut
   if (Math.abs(told.value) < SEEN) return;
-  const sign = id === 'saddle' ? -1 : 1;
+  const sign = TREATMENTS[id].amount === 'off the saddle' ? -1 : 1;
   note(state, id, { of: side.ground.side, value: sign * told.value, sd: told.sd });
 }
 

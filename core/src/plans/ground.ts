@@ -1,6 +1,6 @@
 import { AS_IT_WAS, scenarioWood, type Scenario } from '../air/index.js';
 import { DAYS_PER_YEAR } from '../days/index.js';
-import type { SideStance } from '../diagnosis/index.js';
+import { diagnose, type Evidence, type SideStance, type Today } from '../diagnosis/index.js';
 import {
   DAYS_AHEAD,
   STEP_DAYS,
@@ -57,6 +57,8 @@ export interface Ground extends Context {
   weather: Weather;
   /** steps of the weather that make the coming year */
   steps: number;
+  /** where the action stands on the day */
+  today: Today;
   /** first day */
   from: number;
   effects: LearnedEffects;
@@ -69,14 +71,20 @@ export interface Ground extends Context {
 /** Half of the band that a room is held in, percent RH. House figure. */
 const HELD_WITHIN = 5;
 
-/** @param prepared the coming year of its sides, see forecast */
+/**
+ * Diagnoses an instrument and makes what all its plans are made on.
+ *
+ * @param today where the action stands on the day
+ * @param prepared the coming year of its sides, see forecast
+ */
 export function groundOf(
-  of: Context,
+  evidence: Evidence,
+  today: Today,
   prepared: PreparedYear | null,
   effects: LearnedEffects = HOUSE_EFFECTS,
   edits: TreatmentEdits = {},
 ): Ground {
-  const { evidence, diagnosis } = of;
+  const diagnosis = diagnose(evidence, today);
   const paths = prepared?.weather.paths ?? 0;
   const steps = DAYS_AHEAD / STEP_DAYS + 1;
   const scenario = (air: Air): Scenario => {
@@ -87,7 +95,9 @@ export function groundOf(
   const drawn = new Map<string, Float64Array>();
   const draws = (name: string) => kept(drawn, name, () => standardNormals(paths, name));
   return {
-    ...of,
+    evidence,
+    diagnosis,
+    today,
     paths,
     steps,
     weather: prepared?.weather ?? NO_WEATHER,
@@ -107,12 +117,14 @@ export function groundOf(
   };
 }
 
-/** The same weather and the same draws under other findings: what is known, or what is wanted, has changed. */
-export function regrounded(ground: Ground, of: Context): Ground {
-  const { evidence, diagnosis } = of;
+/** The same weather and the same draws under other evidence: what is known, or what is wanted, has changed. */
+export function regrounded(ground: Ground, evidence: Evidence, today: Today = ground.today): Ground {
+  const diagnosis = diagnose(evidence, today);
   return {
     ...ground,
-    ...of,
+    evidence,
+    diagnosis,
+    today,
     sides: ground.sides.map((one) => {
       const target = evidence.instrument.target[one.side];
       return {

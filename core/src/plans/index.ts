@@ -7,6 +7,7 @@ export * from './ground.js';
 export * from './effects.js';
 export * from './outcome.js';
 export * from './cost.js';
+export * from './step.js';
 export * from './steps.js';
 export * from './plans.js';
 export * from './own.js';

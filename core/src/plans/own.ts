@@ -1,20 +1,21 @@
-import type { Evidence, Finding, Say, Schools, StandsToday, Today } from '../diagnosis/index.js';
+import type { Evidence, Finding, Schools, StandsToday, Today } from '../diagnosis/index.js';
 import type { StringSide } from '../readings/index.js';
 import { ACTION_TOLERANCE, SADDLE_STOP } from '../targets/index.js';
 import { lacksOf, shutsOut, TREATMENTS, type OwnTreatment, type TreatmentId } from '../treatments/index.js';
 import type { Settings } from './effects.js';
-import type { Ground } from './ground.js';
+import { regrounded, type Ground } from './ground.js';
 import { neverOf } from './never.js';
 import type { Outcome } from './outcome.js';
 import { planOf, type Money, type RepairPlan } from './plans.js';
 import type { Wanted } from './resolve.js';
+import type { BreakWhy } from './step.js';
 import { AMBITIONS, answerOf, mayBeStrung } from './ways.js';
 
 /** What a plan made by hand breaks, and what would mend it. */
 export interface Break {
   /** of what it is said; null where of the whole plan */
   id: TreatmentId | null;
-  say: string;
+  why: BreakWhy;
   /** would be put in, or taken out */
   add: TreatmentId[];
   remove: TreatmentId[];
@@ -52,6 +53,12 @@ export function wished(
   };
 }
 
+/** What plans are made on where a person wants it otherwise. */
+export function underWishes(ground: Ground, wishes: Wishes): Ground {
+  const { evidence, today } = wished(ground.evidence, ground.today, wishes);
+  return regrounded(ground, evidence, today);
+}
+
 /** Where it stands against another target: by its likeliest, today and where it will be kept. */
 function against({ level, atKept }: StandsToday, target: number): StandsToday {
   const stand = (action: number): StandsToday['now'] =>
@@ -73,12 +80,11 @@ export function ownPlanOf(
   ids: readonly TreatmentId[],
   settings: Settings,
   money: Money,
-  say: Say,
   own: readonly OwnTreatment[] = [],
 ): OwnPlan {
   const wanted: Wanted = new Map(ids.map((id) => [id, askedBy(id, ground)]));
-  const plan = planOf(ground, wanted, settings, money, say, [], { asItIs: true, own });
-  return { ...plan, breaks: breaksOf(ground, ids, settings, plan.outcome, say) };
+  const plan = planOf(ground, wanted, settings, money, [], { asItIs: true, own });
+  return { ...plan, breaks: breaksOf(ground, ids, settings, plan.outcome) };
 }
 
 /** Findings that a treatment answers by any ambition. */
@@ -93,28 +99,25 @@ export function breaksOf(
   ids: readonly TreatmentId[],
   { saddle, pull }: Settings,
   outcome: Outcome,
-  { fine, degrees }: Pick<Say, 'fine' | 'degrees'>,
 ): Break[] {
   const there = new Set<string>(ids);
   const strung = mayBeStrung(new Set(ids), ground);
-  const name = (id: TreatmentId) => `“${TREATMENTS[id].name}”`;
   const breaks: Break[] = [];
-  const say = (id: TreatmentId | null, text: string, add: TreatmentId[] = [], remove: TreatmentId[] = []) =>
-    breaks.push({ id, say: text, add, remove });
+  const note = (id: TreatmentId | null, why: BreakWhy, add: TreatmentId[] = [], remove: TreatmentId[] = []) =>
+    breaks.push({ id, why, add, remove });
   for (const id of ids) {
     const never = neverOf(id, ground);
-    if (never) say(id, never.say, [], [id]);
-    for (const any of lacksOf(id, there, strung))
-      say(id, `It needs ${any.map(name).join(' or ')}.`, [any[0]!]);
+    if (never) note(id, { id: 'never', never }, [], [id]);
+    for (const any of lacksOf(id, there, strung)) note(id, { id: 'needs', any }, [any[0]!]);
   }
   ids.forEach((one, i) => {
     for (const other of ids.slice(i + 1))
-      if (shutsOut(one, other)) say(one, `Not in one plan with ${name(other)}.`, [], [other]);
+      if (shutsOut(one, other)) note(one, { id: 'shuts out', other }, [], [other]);
   });
   if (!strung) {
-    const left = ground.diagnosis.findings.find((finding) => finding.unsound && !ids.includes('keep-slack'));
+    const finding = ground.diagnosis.findings.find((one) => one.unsound && !ids.includes('keep-slack'));
     for (const id of ids.filter((one) => ['rest-under-tension', 'set-up'].includes(one)))
-      if (left) say(id, `It may not be strung: ${left.text}`, [], [id]);
+      if (finding) note(id, { id: 'not to be strung', finding }, [], [id]);
   }
   const { held } = ground.diagnosis.verdict;
   if (
@@ -122,34 +125,27 @@ export function breaksOf(
     ids.some((id) => TREATMENTS[id].glues) &&
     !there.has('rehydrate') &&
     !there.has('bring-down-damp')
-  ) {
-    const id = held.moisture === 'damp' ? 'bring-down-damp' : 'rehydrate';
-    say(null, `The wood is ${held.moisture}: glued now, it is glued at the wrong size.`, [id]);
-  }
+  )
+    note(null, { id: 'moisture', wood: held.moisture }, [
+      held.moisture === 'damp' ? 'bring-down-damp' : 'rehydrate',
+    ]);
   if (
     ids.some((id) => TREATMENTS[id].effects.some(({ on }) => on === 'structure')) &&
     (there.has('saddle') || there.has('fit-heel')) &&
     !there.has('rest-under-tension')
   )
-    say(null, 'What was opened moves once more under tension: it rests before saddle or neck is cut.', [
-      'rest-under-tension',
-    ]);
-  for (const side of outcome.sides) {
-    const by = saddle[side.side];
+    note(null, { id: 'no rest' }, ['rest-under-tension']);
+  for (const { side, saddle: left, breakAngle } of outcome.sides) {
+    const by = saddle[side];
     if (by !== undefined && by !== 0 && Math.abs(by) < SEEN)
-      say(null, `${fine(Math.abs(by))} of the ${side.side} saddle is less than a caliper and a file tell.`);
-    if (ground.evidence.instrument.type === 'flat-top' && side.saddle && side.saddle.value < SADDLE_STOP)
-      say(
-        null,
-        `${fine(Math.max(0, side.saddle.value))} of saddle would be left on the ${side.side} side; nobody goes below ${fine(SADDLE_STOP)}.`,
-      );
-    if (side.breakAngle && side.breakAngle.value < BREAK_ANGLE_STOP)
-      say(
-        null,
-        `The strings would bend only ${degrees(side.breakAngle.value)} behind the saddle; below 10° it loses tone and buzzes.`,
-        [ground.evidence.instrument.build.bridge === 'tied' ? 'tie-holes' : 'ramp-holes'],
-      );
+      note(null, { id: 'too little', side, by: Math.abs(by) });
+    if (ground.evidence.instrument.type === 'flat-top' && left && left.value < SADDLE_STOP)
+      note(null, { id: 'below the stop', side, left: Math.max(0, left.value) });
+    if (breakAngle && breakAngle.value < BREAK_ANGLE_STOP)
+      note(null, { id: 'break angle', angle: breakAngle.value }, [
+        ground.evidence.instrument.build.bridge === 'tied' ? 'tie-holes' : 'ramp-holes',
+      ]);
   }
-  if (pull > 1.02) say(null, 'Heavier than it is strung now: the builder’s set is asked first.');
+  if (pull > 1.02) note(null, { id: 'heavier strings' });
   return breaks;
 }

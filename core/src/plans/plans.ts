@@ -1,16 +1,11 @@
-import type { Finding, OpenQuestion, Say } from '../diagnosis/index.js';
-import {
-  ORIGINALS,
-  TREATMENTS,
-  type Ordered,
-  type OwnTreatment,
-  type TreatmentId,
-} from '../treatments/index.js';
+import type { Finding, OpenQuestion, RuleId } from '../diagnosis/index.js';
+import { ORIGINALS, TREATMENTS, type OwnTreatment, type TreatmentId } from '../treatments/index.js';
 import { saddleShowingWanted } from '../targets/index.js';
 import { costOf, type Cost } from './cost.js';
 import { actionOf, afterwards, NO_SETTINGS, riseOf, type PlanState, type Settings } from './effects.js';
 import { momentsOf, type Ground } from './ground.js';
-import { heldReasons, structureFirst } from './held.js';
+import { structureFirst, withheldReasons } from './withheld.js';
+import type { PlanStep, Provisional } from './step.js';
 import { neverOf } from './never.js';
 import { outcomeOf, quickOf, type Outcome, type Quick } from './outcome.js';
 import { resolve, wantedBy, type Wanted } from './resolve.js';
@@ -34,19 +29,19 @@ export interface RepairPlan {
   /** what it aims at; several where they come to the same */
   kinds: PlanKind[];
   ids: TreatmentId[];
-  steps: Ordered[];
+  steps: PlanStep[];
   outcome: Outcome;
   cost: Cost;
   /** treatments of the shop's own in it */
   own: string[];
   /** what of the findings stays as it is, gravest first */
-  undone: Pick<Finding, 'rule' | 'severity' | 'text'>[];
+  undone: Finding[];
   /** what may go otherwise, and what is done then */
   risks: { id: TreatmentId; if: string; then: string }[];
   /** what would change the choice, once it is known */
   hangsOn: Pick<OpenQuestion, 'id' | 'decides' | 'minutes'>[];
   /** why its amounts are provisional; empty where they are not */
-  provisional: string[];
+  provisional: Provisional[];
 }
 
 /** A plan before it is written out. */
@@ -60,7 +55,7 @@ interface Candidate {
 }
 
 /** Plans of an instrument that are sensible: leaving it, and what each ambition comes to. */
-export function plansOf(ground: Ground, money: Money, say: Say): RepairPlan[] {
+export function plansOf(ground: Ground, money: Money): RepairPlan[] {
   const leave = leaveIt(ground, money);
   const best = new Map(AMBITIONS.map((ambition) => [ambition, bestOf(ambition, ground, money, leave)]));
   const shown: { kinds: PlanKind[]; of: Candidate }[] = [{ kinds: ['leave it'], of: leave }];
@@ -78,7 +73,7 @@ export function plansOf(ground: Ground, money: Money, say: Say): RepairPlan[] {
   }
   return shown
     .filter((one, i) => i === 0 || !shown.some((other) => other !== one && dominates(other.of, one.of)))
-    .map(({ kinds, of }) => written(ground, kinds, of, money, say));
+    .map(({ kinds, of }) => written(ground, kinds, of, money));
 }
 
 /** The least and the sound plan by their treatments alone: what changes when something more is known. */
@@ -134,7 +129,7 @@ function followed(ground: Ground, wanted: Wanted): Wanted {
 }
 
 /** Findings of the action: where a plan leaves it decides, not what is in the plan. */
-const OF_ACTION: readonly string[] = [
+const OF_ACTION: readonly RuleId[] = [
   'action-off',
   'saddle-answers',
   'saddle-taller',
@@ -318,8 +313,8 @@ const lasts = (one: Candidate, other: Candidate): boolean =>
   one.quick.years > other.quick.years + 2 ||
   one.cost.hours[0] > other.cost.hours[0] + 1;
 
-function written(ground: Ground, kinds: PlanKind[], of: Candidate, money: Money, say: Say): RepairPlan {
-  return planOf(ground, of.wanted, NO_SETTINGS, money, say, kinds);
+function written(ground: Ground, kinds: PlanKind[], of: Candidate, money: Money): RepairPlan {
+  return planOf(ground, of.wanted, NO_SETTINGS, money, kinds);
 }
 
 /**
@@ -333,16 +328,14 @@ export function planOf(
   wanted: Wanted,
   settings: Settings,
   money: Money,
-  say: Say,
   kinds: PlanKind[],
   { asItIs = false, own = [] }: { asItIs?: boolean; own?: readonly OwnTreatment[] } = {},
 ): RepairPlan {
-  const { steps: all, state } = stepsOf(ground, wanted, settings, say, asItIs);
+  const { steps: all, state } = stepsOf(ground, wanted, settings, asItIs);
   // to leave it is not to measure it first
   const steps = kinds[0] === 'leave it' ? all.filter(({ id }) => id !== 'measure-first') : all;
   const ids = steps.map(({ id }) => id);
   const set = new Set(ids);
-  const undone = undoneOf(ground, set, state);
   return {
     kinds,
     ids,
@@ -350,26 +343,26 @@ export function planOf(
     outcome: outcomeOf(ground, state),
     cost: costOf(ids, money.rate, ground.effects, { edits: ground.edits, own }),
     own: own.map(({ id }) => id),
-    undone: undone.map(({ rule, severity, text }) => ({ rule, severity, text })),
+    undone: undoneOf(ground, set, state),
     risks: risksOf(ids),
     hangsOn: ground.diagnosis.questions
       .slice(0, 3)
       .map(({ id, decides, minutes }) => ({ id, decides, minutes })),
-    provisional: provisionalOf(ground, steps, say),
+    provisional: provisionalOf(ground, steps),
   };
 }
 
 /** Why what is said of the action after a plan is provisional; empty where it is not. */
-function provisionalOf(ground: Ground, steps: readonly Ordered[], { fineError }: Say): string[] {
+function provisionalOf(ground: Ground, steps: readonly PlanStep[]): Provisional[] {
   const rises = steps.flatMap(({ id }) =>
     TREATMENTS[id].effects.flatMap((effect) => (effect.on === 'structure' ? [effect] : [])),
   );
   const most = rises.length > 0 ? riseOf(ground, rises) : null;
   return [
-    ...(steps.some(({ withheld }) => withheld !== null) ? heldReasons(ground) : []),
-    ...(most && most.value > 0
-      ? [`the saddle line may rise ${fineError(most)} once it is strung again`]
+    ...(steps.some(({ withheld }) => withheld.length > 0)
+      ? withheldReasons(ground).map((reason) => ({ id: 'withheld' as const, reason }))
       : []),
+    ...(most && most.value > 0 ? [{ id: 'rises' as const, by: most.value, sd: most.sd }] : []),
   ];
 }
 

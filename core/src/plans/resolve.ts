@@ -1,5 +1,5 @@
 import type { Finding } from '../diagnosis/index.js';
-import { TREATMENTS, withNeeds, type TreatmentId } from '../treatments/index.js';
+import { hasRole, TREATMENTS, withNeeds, type TreatmentId } from '../treatments/index.js';
 import { found, type Context } from './context.js';
 import { neverOf } from './never.js';
 import { answerOf, mayBeStrung, type Ambition } from './ways.js';
@@ -29,23 +29,6 @@ function keptSlack(wanted: Wanted, of: Context): Wanted {
   ]);
 }
 
-/** Where two cannot be in one plan, the first stays. */
-const STRONGER: readonly [TreatmentId, ...TreatmentId[]][] = [
-  ['bring-down-damp', 'rehydrate'],
-  ['taller-saddle', 'saddle'],
-  ['refret', 'level-frets', 'spot-level', 'part-refret', 'compression-refret'],
-  ['level-frets', 'spot-level'],
-  ['graft-top', 'flatten-belly', 'wick-bridge'],
-  ['make-bridge', 'build-up-bridge', 'wick-bridge'],
-  ['build-up-bridge', 'wick-bridge'],
-  ['wick-bridge', 'remove-bridge', 'reglue-bridge'],
-  ['shim-nut', 'nut'],
-  ['replace-plate', 'patch-plate', 'flatten-belly'],
-  ['close-crack', 'flatten-belly'],
-  ['splint-crack', 'flatten-belly'],
-  ['home-humidity', 'second-saddle'],
-];
-
 /**
  * What stays of what is wanted: nothing that is never done to this instrument, one of what cannot be together, nothing
  * that has no reason any more, and with each what it cannot be done without.
@@ -55,9 +38,8 @@ export function resolve(wanted: Wanted, of: Context): Wanted {
   const left: Wanted = new Map(wanted);
   const forbidden = (id: TreatmentId) => neverOf(id, of) !== null;
   for (const id of wanted.keys()) if (forbidden(id)) left.delete(id);
-  if (left.has('keep-slack'))
-    for (const id of TREATMENTS['keep-slack'].excludes) left.delete(id as TreatmentId);
-  for (const [stays, ...go] of STRONGER) if (left.has(stays)) go.forEach((id) => left.delete(id));
+  if (left.has('keep-slack')) for (const id of TREATMENTS['keep-slack'].excludes) left.delete(id);
+  for (const id of [...left.keys()].filter((one) => isReplaced(one, left))) left.delete(id);
   if (left.has('splint-crack') && left.has('close-crack') && evidence.marks.length === 1)
     left.delete('close-crack');
   // whatever is glued or cut is done at working moisture, reached from the side on which the wood is
@@ -70,7 +52,7 @@ export function resolve(wanted: Wanted, of: Context): Wanted {
   // an instrument that may not be strung ends made sound, strung and rested
   const unsound = diagnosis.findings.filter((finding) => finding.unsound);
   const strung = mayBeStrung(new Set(left.keys()), of);
-  if (!strung) AT_PITCH.forEach((id) => left.delete(id));
+  if (!strung) [...left.keys()].filter((id) => hasRole(id, 'at pitch')).forEach((id) => left.delete(id));
   else if (unsound.length > 0 && !left.has('nylon-back-on'))
     left.set('rest-under-tension', left.get('rest-under-tension') ?? unsound);
   // what nothing is left of that it could be done without goes too, until nothing changes
@@ -87,8 +69,9 @@ export function resolve(wanted: Wanted, of: Context): Wanted {
   return reason;
 }
 
-/** What is done at pitch. */
-const AT_PITCH: readonly TreatmentId[] = ['rest-under-tension', 'set-up', 'adjust-rod', 'thumb-wheels'];
+/** Whether something that stays of what is wanted goes in its stead. */
+const isReplaced = (id: TreatmentId, left: Wanted): boolean =>
+  [...left.keys()].some((other) => TREATMENTS[other].replaces.includes(id) && !isReplaced(other, left));
 
 /** Something with which it cannot be stands before it in the list. */
 function opposed(id: TreatmentId, left: Wanted): boolean {

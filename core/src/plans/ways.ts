@@ -1,17 +1,17 @@
-import { isIntegral, rodOf, type Finding } from '../diagnosis/index.js';
+import { isIntegral, rodOf, type Finding, type FindingOf, type RuleId } from '../diagnosis/index.js';
 import { BOW_TO_PRESS, LEVELS_FROM } from '../targets/index.js';
-import { TREATMENTS, type TreatmentId } from '../treatments/index.js';
+import { hasRole, TREATMENTS, type TreatmentId } from '../treatments/index.js';
 import { found, has, markOf, type Context } from './context.js';
 import { mayFlatten } from './never.js';
 
 /** What a finding asks for; empty where it only asks a question, or something else answers it. */
-type Answers = Record<string, (finding: Finding, of: Context) => TreatmentId[]>;
+type Answers = { readonly [Rule in RuleId]?: (finding: FindingOf<Rule>, of: Context) => TreatmentId[] };
 
 /** Over this moisture humidity does not close a crack: it is splinted or filled, %MC. House figure. */
 const CLOSES_AT_MOST = 12;
 
 /** What closes a crack, by where it lies and whether damp closes it. */
-function crackWork(finding: Finding, of: Context): TreatmentId[] {
+function crackWork(finding: Pick<Finding, 'mark'>, of: Context): TreatmentId[] {
   const mark = markOf(of, finding);
   if (mark?.load === 'headstock') return ['glue-headstock'];
   if (mark?.load === 'heel') return ['glue-heel'];
@@ -31,7 +31,7 @@ function neckWork({ evidence }: Context): TreatmentId[] {
 }
 
 /** By the shop's school a fold is flattened where it may be, or accepted and the saddle trimmed while there is saddle. */
-function bellyWork(_: Finding, of: Context): TreatmentId[] {
+function bellyWork(_: unknown, of: Context): TreatmentId[] {
   if (of.evidence.schools.belly === 'accept')
     return of.diagnosis.sides.some(({ there }) => there === 'high') ? ['saddle'] : [];
   return mayFlatten(of) ? ['rehydrate', 'flatten-belly', 'rest-under-tension'] : [];
@@ -160,6 +160,12 @@ export const ANSWERS: Answers = {
   'parts-missing': () => ['hardware'],
 };
 
+/** What the shop's usual way does about a finding. */
+function usualAnswer<Rule extends RuleId>(finding: FindingOf<Rule>, of: Context): TreatmentId[] {
+  const answer = ANSWERS[finding.rule] as Answers[Rule];
+  return answer?.(finding, of) ?? [];
+}
+
 function reliefWork(of: Context, high: boolean): TreatmentId[] {
   const rod = rodOf(of.evidence);
   if (rod === 'none') {
@@ -175,7 +181,7 @@ export type Ambition = (typeof AMBITIONS)[number];
 
 /** Where an ambition answers a finding otherwise than the shop's usual way; null leaves it undone. */
 const OTHERWISE: Partial<
-  Record<Ambition, Record<string, (finding: Finding, of: Context) => TreatmentId[] | null>>
+  Record<Ambition, { readonly [Rule in RuleId]?: (finding: Finding, of: Context) => TreatmentId[] | null }>
 > = {
   least: {
     'plate-worn': () => null,
@@ -222,7 +228,7 @@ const OTHERWISE: Partial<
 export function answerOf(ambition: Ambition, finding: Finding, of: Context): TreatmentId[] | null {
   const other = OTHERWISE[ambition]?.[finding.rule];
   const usual = () => {
-    const ids = ANSWERS[finding.rule]?.(finding, of) ?? [];
+    const ids = usualAnswer(finding, of);
     return ids.length > 0 ? ids : null;
   };
   if (other) return other(finding, of);
@@ -241,25 +247,8 @@ const loses = (id: TreatmentId): boolean =>
   TREATMENTS[id].originals === 'lost' ||
   TREATMENTS[id].undo[0] >= 4;
 
-/** Steps that go with many repairs and answer nothing by themselves. */
-const COMPANY: readonly TreatmentId[] = [
-  'slacken',
-  'rehydrate',
-  'bring-down-damp',
-  'rest-under-tension',
-  'clean-and-inspect',
-  'measure-first',
-  'set-up',
-  'home-humidity',
-  'remove-bridge',
-  'pull-frets',
-  'reglue-bridge',
-  'extension',
-  'saddle',
-];
-
 /** What answers a finding besides its own ways, any one of them. */
-const ALSO: Record<string, readonly TreatmentId[]> = {
+const ALSO: Partial<Record<RuleId, readonly TreatmentId[]>> = {
   'nut-high': ['nut', 'shim-nut'],
   'nut-low': ['nut', 'shim-nut'],
   'nut-cracked': ['nut', 'shim-nut'],
@@ -285,7 +274,7 @@ const ALSO: Record<string, readonly TreatmentId[]> = {
   'lining-loose': ['close-rim'],
 };
 /** What is answered while it stays slack: it is not loaded. Rot, pests and mould go on. */
-const NOT_BY_SLACK: readonly string[] = [
+const NOT_BY_SLACK: readonly RuleId[] = [
   'pests-live',
   'mould',
   'celluloid-rots',
@@ -299,12 +288,12 @@ export function isAnswered(finding: Finding, ids: ReadonlySet<TreatmentId>, of: 
     return true;
   if (ALSO[finding.rule]?.some((id) => ids.has(id))) return true;
   const ways = [
-    ANSWERS[finding.rule]?.(finding, of) ?? [],
+    usualAnswer(finding, of),
     // what only makes the least of it answers nothing
     OTHERWISE.lasting?.[finding.rule]?.(finding, of) ?? [],
   ].filter((way) => way.length > 0);
   return ways.some((way) => {
-    const own = way.filter((id) => !COMPANY.includes(id));
+    const own = way.filter((id) => !hasRole(id, 'company'));
     return (own.length > 0 ? own : way).every((id) => ids.has(id));
   });
 }

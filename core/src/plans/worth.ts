@@ -1,15 +1,12 @@
 import {
-  diagnose,
   termOf,
   type Evidence,
   type OpenQuestion,
   type QuestionId,
   type ReadItem,
-  type Today,
   type Value,
 } from '../diagnosis/index.js';
 import type { Place, PointId, QuantityId, StateId, StringSide } from '../readings/index.js';
-import type { HeightUnit } from '../units/index.js';
 import { regrounded, type Ground } from './ground.js';
 import { decidedIds } from './plans.js';
 
@@ -33,7 +30,7 @@ const EIGHT = [-1.534, -0.887, -0.489, -0.157, 0.157, 0.489, 0.887, 1.534];
  * anew for each, and the chance given that either is another (preposterior analysis; H. Raiffa and R. Schlaifer, *Applied Statistical
  * Decision Theory*). Those that change most a minute first.
  */
-export function worthOf(ground: Ground, today: Today, unit: HeightUnit): Worth[] {
+export function worthOf(ground: Ground): Worth[] {
   const planned = (of: Ground) => JSON.stringify(decidedIds(of));
   const now = planned(ground);
   return ground.diagnosis.questions
@@ -41,8 +38,7 @@ export function worthOf(ground: Ground, today: Today, unit: HeightUnit): Worth[]
       const turns = TURNS[id]?.(ground) ?? [];
       const all = turns.reduce((sum, { weight }) => sum + weight, 0);
       const changed = turns.reduce((sum, { weight, evidence }) => {
-        const diagnosis = diagnose(evidence, unit, today);
-        return planned(regrounded(ground, { evidence, diagnosis })) === now ? sum : sum + weight;
+        return planned(regrounded(ground, evidence)) === now ? sum : sum + weight;
       }, 0);
       return { id, ask, decides, minutes, changes: all > 0 ? changed / all : null };
     })

@@ -62,13 +62,13 @@ describe('the order of gluing', () => {
   it('calls a mirror pair a tie, whichever way the mesh lies', () => {
     const mirrored = { ...plan, braces: plan.braces.filter(({ kind }) => kind !== 'tone bar') };
     const tops = new DrawnTops(mirrored, facts, legs, load, seededChance(8), 0.026);
-    for (let i = 0; i < 30; i++) tops.rank();
+    for (let i = 0; i < 12; i++) tops.rank();
     expect(tops.groups()).toHaveLength(1);
   });
 
   it('puts the X before tone bars and finger braces, and says what makes no odds', () => {
     const loose = [...fingers, ...bars, ...legs];
-    const tops = drawn(24, 21, loose);
+    const tops = drawn(12, 21, loose);
     const groups = tops.groups();
     for (const order of tops.ordersDrawn) {
       const places = [
@@ -130,7 +130,7 @@ describe('what is not known', () => {
   });
 
   it('spreads into every figure, and the one that moves the turn most is named', () => {
-    const tops = drawn(20, 7, legs);
+    const tops = drawn(12, 7, legs);
     const spread = tops.spread(legs, load)!;
     for (const { from, to, by } of Object.values(spread)) {
       expect(from).toBeLessThan(to);
@@ -140,7 +140,7 @@ describe('what is not known', () => {
     // an engineer would say 0.8° give or take 0.25
     expect(turn).toBeGreaterThan(0.25);
     expect(turn).toBeLessThan(1.2);
-    const known = drawn(20, 7, legs, {
+    const known = drawn(12, 7, legs, {
       ...facts,
       thickness: 2.8 * mm,
       stringHeight: 14 * mm,

@@ -1,5 +1,5 @@
-import { inverse, Matrix } from 'ml-matrix';
 import type { Point } from '../map/index.js';
+import { diagonalOf, inverseOf, timesVector } from '../numeric/index.js';
 import { builtDome } from './shape.js';
 import type { Load, LooseStretch, SolvedTop } from './solved.js';
 
@@ -99,21 +99,23 @@ export function fitBelly(
     throw new RangeError('a station lies where the top has no wood');
   const priors: Uncertain[] = [DOME, { value: 1 + SET.value, sd: SET.sd }, air];
   // normal equations in the information form
-  const information = Matrix.diag(priors.map(({ sd }) => 1 / sd ** 2));
-  const prior = Matrix.columnVector(priors.map(({ value, sd }) => value / sd ** 2));
-  const told = Matrix.zeros(3, 3);
-  const right = prior.clone();
+  const information = diagonalOf(priors.map(({ sd }) => 1 / sd ** 2));
+  const right = priors.map(({ value, sd }) => value / sd ** 2);
+  const told = new Float64Array(9);
   stations.forEach(({ height, sd }, i) => {
     const weight = 1 / (sd ** 2 + MODEL_SD ** 2);
     const shape = shapes[i]!;
     for (let a = 0; a < 3; a++) {
-      right.set(a, 0, right.get(a, 0) + weight * shape[a]! * height);
-      for (let b = 0; b < 3; b++) told.set(a, b, told.get(a, b) + weight * shape[a]! * shape[b]!);
+      right[a]! += weight * shape[a]! * height;
+      for (let b = 0; b < 3; b++) told[3 * a + b]! += weight * shape[a]! * shape[b]!;
     }
   });
-  const covariance = inverse(Matrix.add(information, told));
-  const fitted = covariance.mmul(right).to1DArray() as [number, number, number];
-  const error = (i: number) => Math.sqrt(covariance.get(i, i));
+  const covariance = inverseOf(
+    information.map((one, i) => one + told[i]!),
+    3,
+  );
+  const fitted = [...timesVector(covariance, right)] as [number, number, number];
+  const error = (i: number) => Math.sqrt(covariance[4 * i]!);
   const strings: Uncertain = { value: fitted[1], sd: error(1) };
   // how much of the strings' shape is there is well told, how much of that is set only as well as the shape is known
   const set: Uncertain = { value: fitted[1] - 1, sd: Math.hypot(error(1), fitted[1] * strungSd) };
@@ -125,14 +127,14 @@ export function fitBelly(
     strings,
     strungSd,
     dome,
-    both: covariance.get(0, 1),
+    both: covariance[1]!,
   });
   const modelled = shapes.map((shape) => shape.reduce((sum, one, k) => sum + one * fitted[k]!, 0));
   const squares = stations.map(
     ({ height, sd }, i) => (height - modelled[i]!) ** 2 / (sd ** 2 + MODEL_SD ** 2),
   );
   // what the readings themselves had to say in what was fitted leaves them no say in the misfit
-  const own = covariance.mmul(told).trace();
+  const own = covariance.reduce((sum, one, i) => sum + one * told[i]!, 0);
   const added = Math.sqrt(Math.max(1e-12, air.sd ** 2 - moisture.sd ** 2));
   return {
     dome,

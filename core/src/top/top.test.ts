@@ -379,7 +379,7 @@ describe('whatever is drawn', () => {
       { numRuns: 200, seed: 7 },
     );
     expect(solved).toBeGreaterThan(10);
-  }, 60000);
+  });
 
   it('braces that cross, touch and run side by side are meshed while the plan itself allows them', () => {
     const inner = fc.tuple(
@@ -399,7 +399,7 @@ describe('whatever is drawn', () => {
       }),
       { numRuns: 40, seed: 11 },
     );
-  }, 60000);
+  });
 
   it('facts that no top has are said in words', () => {
     const faults = (more: Partial<TopFacts>) => specFaults(topSpec(generic, { ...facts, ...more })).join();

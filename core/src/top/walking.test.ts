@@ -31,7 +31,7 @@ describe('walking weights', () => {
   it('of simulated tops never alarm a sound one, and find the leg that swings free', () => {
     const chance = seededChance(31);
     let found = 0;
-    for (let i = 0; i < 12; i++) {
+    for (let i = 0; i < 6; i++) {
       const sound = walkedTop(plan, chance, 'sound');
       const nothing = walk.said(sound.dips, sound.weight);
       expect(nothing.told && nothing.arms.some(({ look }) => look === 'first')).toBe(false);
@@ -45,7 +45,7 @@ describe('walking weights', () => {
           found += 1;
         }
     }
-    expect(found).toBeGreaterThan(9);
+    expect(found).toBeGreaterThan(4);
   });
 
   it('say from where to where, about', () => {

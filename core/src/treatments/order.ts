@@ -1,35 +1,29 @@
 import { TREATMENTS, type TreatmentId } from './catalogue/index.js';
+import type { StringSide } from '../readings/index.js';
 import { becauseOf } from './edges.js';
 import { WORK_STAGES } from './treatment.js';
 
-/** An amount that a step takes, adds or turns. SI, with its error. */
+/** An amount that a step takes, adds or turns: of a side of the strings, the bridge, the fret crowns. SI, with its error. */
 export interface Amount {
-  of: string;
+  of: StringSide | 'bridge' | 'crowns';
   value: number;
   sd: number;
 }
 
-/** A chosen treatment before it has its place. */
-export interface Chosen {
+/** A treatment that is chosen, before it has its place. */
+interface Chosen {
   id: TreatmentId;
-  /** why it is in the plan */
-  why: string;
-  /** findings that it answers */
-  answers: string[];
-  amounts: Amount[];
-  /** why its amounts are not given yet; null where they are, or it has none */
-  withheld: string | null;
 }
 
 /** A treatment in its place, with the arrows that put it there. */
-export interface Ordered extends Chosen {
+export type Ordered<T extends Chosen> = T & {
   place: number;
   after: { id: TreatmentId; because: string }[];
-}
+};
 
 const CATALOGUE = Object.keys(TREATMENTS) as TreatmentId[];
 const RANKS = new Map(CATALOGUE.map((id, i) => [id, WORK_STAGES.indexOf(TREATMENTS[id].stage) * 1000 + i]));
-const rank = ({ id }: Pick<Chosen, 'id'>): number => RANKS.get(id)!;
+const rank = ({ id }: Chosen): number => RANKS.get(id)!;
 
 /**
  * Puts treatments in the order of the bench, each with the arrows that put it there: a topological order of the edges
@@ -37,9 +31,9 @@ const rank = ({ id }: Pick<Chosen, 'id'>): number => RANKS.get(id)!;
  *
  * @param openJoint the neck joint has let go, see {@link becauseOf}
  */
-export function orderTreatments(chosen: readonly Chosen[], openJoint = false): Ordered[] {
+export function orderTreatments<T extends Chosen>(chosen: readonly T[], openJoint = false): Ordered<T>[] {
   const left = [...chosen].sort((a, b) => rank(a) - rank(b));
-  const done: Ordered[] = [];
+  const done: Ordered<T>[] = [];
   while (left.length > 0) {
     const free = left.findIndex(({ id }) =>
       left.every((other) => becauseOf(other.id, id, openJoint) === null),

@@ -1,4 +1,4 @@
-import type { PointId, QuantityId } from '../readings/index.js';
+import type { ConstructionKind, PointId, QuantityId } from '../readings/index.js';
 import type { CautionId } from './cautions.js';
 
 /**
@@ -57,7 +57,7 @@ export const ORIGINALS = ['untouched', 'kept apart', 'altered', 'lost'] as const
 export type Originals = (typeof ORIGINALS)[number];
 
 /** A value with its standard error; SI, or a share of one. */
-interface Given {
+interface Uncertain {
   value: number;
   sd: number;
 }
@@ -75,19 +75,21 @@ export type Effect =
   | { on: 'load'; pull: number }
   /** relief, first-fret gap: to their target */
   | { on: 'relief' | 'nut' }
-  /** saddle, or wheels: so that the action comes to its target */
-  | { on: 'saddle' | 'wheels' }
+  /** saddle: so that the action comes to its target, or at the height that it has */
+  | { on: 'saddle'; keepsHeight?: true }
+  /** wheels: so that the action comes to its target */
+  | { on: 'wheels' }
   | { on: 'break angle' }
   /** so much of the fold's part goes, of which some returns in the first weeks */
-  | { on: 'belly'; recovers: Given }
+  | { on: 'belly'; recovers: Uncertain }
   /** what was loose or open carries again; under tension the saddle line rises by this once more, m */
-  | { on: 'structure'; rise: Given; endsCreep?: true }
+  | { on: 'structure'; rise: Uncertain; endsCreep?: true }
   /** the bridge is as thick as it was made, or so much thicker, m */
   | { on: 'thickness'; by: number | 'made' }
   /** the fret plane meets the bridge as the school wants it, within this, m */
   | { on: 'neck angle'; within: number }
-  /** the crowns stand higher (+) or lower by this, m */
-  | { on: 'frets'; by: Given }
+  /** the crowns stand higher (+) or lower by this, m; new ones by what the old were worn down to, where that was read */
+  | { on: 'frets'; by: Uncertain; fresh?: true }
   | { on: 'crack' | 'compensation' | 'rod' | 'access' | 'looks' };
 
 /** A step of a treatment as it is worked: a hold is confirmed, a branch is what to do where it goes another way. */
@@ -97,8 +99,32 @@ export interface WorkStep {
   branches?: { if: string; then: string }[];
 }
 
+/** What a treatment is in a plan, besides its stage: what asks by kind asks by these, never by a list of ids. */
+export const ROLES = [
+  /** work on the neck angle; what takes the joint apart for it; what brings the fret plane to the bridge anew */
+  'neck angle',
+  'opens the joint',
+  'sets the plane',
+  /** brings the action to its target */
+  'sets the action',
+  /** set up once it may be strung and has rested; done at pitch */
+  'set-up',
+  'at pitch',
+  /** no work on the wood by itself */
+  'no work on wood',
+  /** its amounts wait for a settled, sound instrument though it can be undone */
+  'settled first',
+  /** goes with many repairs and answers nothing by itself */
+  'company',
+] as const;
+export type Role = (typeof ROLES)[number];
+
+/** Of what its amounts are told, which decides how they are said. */
+export type AmountKind =
+  'off the saddle' | 'onto the saddle' | 'turns of the wheels' | 'rod' | 'bridge down' | 'bridge thicker';
+
 /** A repair as the catalogue knows it. Times are house defaults from common practice, or the more cautious figure. */
-export interface Treatment {
+export interface Treatment<Id extends string = string> {
   name: string;
   /** what it is for */
   for: string;
@@ -115,9 +141,15 @@ export interface Treatment {
   undo: [number, number];
   cautions: CautionId[];
   /** in the plan with it: each one, or one of a list */
-  needs: (string | string[])[];
+  needs: (Id | Id[])[];
   /** never in one plan with it */
-  excludes: string[];
+  excludes: Id[];
+  /** where both are wanted, these go */
+  replaces: Id[];
+  /** of one kind of instrument alone */
+  only?: ConstructionKind;
+  roles: Role[];
+  amount?: AmountKind;
   effects: Effect[];
   originals: Originals;
   materials: string[];
@@ -130,6 +162,8 @@ export interface Treatment {
   /** what is photographed */
   photos: string[];
   steps: WorkStep[];
+  /** why it is done, where that is the same whatever asks for it */
+  why?: string;
   /** only where the owner agreed in writing */
   consent?: true;
   /** it takes something away for good */
@@ -140,54 +174,50 @@ export interface Treatment {
   heats?: true;
 }
 
-export type More = Partial<
-  Omit<Treatment, 'name' | 'for' | 'stage' | 'hands' | 'wait' | 'undo' | 'gate' | 'supplies' | 'steps'>
-> & { supplies?: number | [number, number]; steps?: WorkStep[] };
+type Span = number | [number, number];
 
-const pair = (span: number | [number, number]): [number, number] =>
-  typeof span === 'number' ? [span, span] : span;
+/** A treatment as its row gives it: one number stands for both ends, and what is left out follows from the rest. */
+interface Given<Id extends string>
+  extends
+    Pick<Treatment<Id>, 'name' | 'for' | 'stage' | 'gate'>,
+    Partial<Omit<Treatment<Id>, 'name' | 'for' | 'stage' | 'gate' | 'hands' | 'wait' | 'undo' | 'supplies'>> {
+  hands: Span;
+  wait: Span;
+  undo: Span;
+  supplies?: Span;
+}
+
+const pair = (span: Span): [number, number] => (typeof span === 'number' ? [span, span] : span);
 
 /**
- * A row of the catalogue. Hours; one number stands for both ends. What is left out follows from the rest: glue asks for
- * clamps and a hand that glues, heat for a source of it; what has no steps of its own is prepared, done, waited for and
- * checked as its row says.
+ * A row of the catalogue. Hours. Glue asks for clamps and a hand that glues, heat for a source of it; what has no steps of
+ * its own is prepared, done, waited for and checked as its row says.
  */
-export function row(
-  stage: WorkStage,
-  name: string,
-  of: string,
-  hands: number | [number, number],
-  wait: number | [number, number],
-  undo: number | [number, number],
-  gate: string | null,
-  more: More = {},
-): Treatment {
-  const { supplies, steps, ...rest } = more;
-  const made: Treatment = {
-    name,
-    for: of,
-    stage,
-    hands: pair(hands),
-    wait: pair(wait),
+export function treatment<const Id extends string = never>(given: Given<Id>): Treatment<Id> {
+  const { hands, wait, undo, supplies, steps, ...rest } = given;
+  const made: Treatment<Id> = {
     after: null,
-    gate,
-    undo: pair(undo),
     cautions: [],
     needs: [],
     excludes: [],
+    replaces: [],
+    roles: [],
     effects: [],
     originals: 'untouched',
     materials: [],
-    uses: [...(more.glues ? (['clamps'] as const) : []), ...(more.heats ? (['heat'] as const) : [])],
+    uses: [...(given.glues ? (['clamps'] as const) : []), ...(given.heats ? (['heat'] as const) : [])],
     skills: [
-      ...(more.glues ? (['gluing'] as const) : []),
-      ...(more.heats ? (['heat'] as const) : []),
-      ...(more.cuts ? (['carving'] as const) : []),
+      ...(given.glues ? (['gluing'] as const) : []),
+      ...(given.heats ? (['heat'] as const) : []),
+      ...(given.cuts ? (['carving'] as const) : []),
     ],
     reads: [],
-    photos: more.cuts || more.glues ? ['before', 'after'] : [],
+    photos: given.cuts || given.glues ? ['before', 'after'] : [],
     ...rest,
-    supplies: pair(supplies ?? (more.glues ? 0.1 : 0)),
+    hands: pair(hands),
+    wait: pair(wait),
+    undo: pair(undo),
+    supplies: pair(supplies ?? (given.glues ? 0.1 : 0)),
     steps: [],
   };
   return { ...made, steps: steps ?? stepsOf(made) };

@@ -4,7 +4,7 @@ type Queue = NonNullable<NonNullable<ConstructorParameters<typeof Piscina>[0]>['
 type Task = Parameters<Queue['push']>[0];
 
 /** What is waited for by an open page goes before what is worked out in the background; each in its order. */
-export function urgentFirst() {
+export function urgentFirst(): Queue {
   const urgent: Task[] = [];
   const later: Task[] = [];
   return {

@@ -1,34 +1,39 @@
-import { lazy } from 'react';
+import { lazy, Suspense, type ComponentType } from 'react';
 import { createBrowserRouter, Navigate } from 'react-router';
-import { AirPlace } from '../places/air/AirPlace.js';
-import { DetailsPage } from '../places/instrument/DetailsPage.js';
-import { ExaminePage } from '../places/instrument/ExaminePage.js';
-import { InstrumentPlace } from '../places/instrument/InstrumentPlace.js';
-import { NewInstrumentPage } from '../places/instrument/NewInstrumentPage.js';
-import { StancePage } from '../places/instrument/StancePage.js';
-import { WorkPage } from '../places/instrument/WorkPage.js';
 import { ShelfPlace } from '../places/shelf/ShelfPlace.js';
-import { PhotographsPage } from '../places/instrument/PhotographsPage.js';
-import { ReadingsPage } from '../places/instrument/ReadingsPage.js';
-import { StringsPage } from '../places/shop/StringsPage.js';
-import { PeoplePage, ShopPlace } from '../places/shop/ShopPlace.js';
-import { ToolsPage } from '../places/shop/ToolsPage.js';
 import { Mishap } from './Mishap.js';
 import { Shell } from './Shell.js';
 
-// charts, the map and drag and drop load when they are needed
-const SeasonsPage = lazy(() => import('../places/instrument/SeasonsPage.js'));
-const JudgementPage = lazy(() => import('../places/instrument/JudgementPage.js'));
-const TopPage = lazy(() => import('../places/instrument/TopPage.js'));
-const WeightsPage = lazy(() => import('../places/instrument/WeightsPage.js'));
-const MapPage = lazy(() =>
-  import('../places/instrument/MapPage.js').then(({ MapPage: page }) => ({ default: page })),
-);
-const LearnedPage = lazy(() => import('../places/shop/LearnedPage.js'));
-const RepairsPage = lazy(() => import('../places/shop/RepairsPage.js'));
-const ProtocolsPage = lazy(() =>
-  import('../places/shop/ProtocolsPage.js').then(({ ProtocolsPage: page }) => ({ default: page })),
-);
+/** A place that loads when it is gone to; the shelf alone is there at once. */
+function place<N extends string>(load: () => Promise<Record<N, ComponentType>>, name: N) {
+  const Place: ComponentType = lazy(async () => ({ default: (await load())[name] }));
+  return (
+    <Suspense fallback={<p className="said">Fetching…</p>}>
+      <Place />
+    </Suspense>
+  );
+}
+const air = place(() => import('../places/air/AirPlace.js'), 'AirPlace');
+const shop = place(() => import('../places/shop/ShopPlace.js'), 'ShopPlace');
+const people = place(() => import('../places/shop/ShopPlace.js'), 'PeoplePage');
+const tools = place(() => import('../places/shop/ToolsPage.js'), 'ToolsPage');
+const protocols = place(() => import('../places/shop/ProtocolsPage.js'), 'ProtocolsPage');
+const strings = place(() => import('../places/shop/StringsPage.js'), 'StringsPage');
+const repairs = place(() => import('../places/shop/RepairsPage.js'), 'default');
+const learned = place(() => import('../places/shop/LearnedPage.js'), 'default');
+const fresh = place(() => import('../places/instrument/NewInstrumentPage.js'), 'NewInstrumentPage');
+const instrument = place(() => import('../places/instrument/InstrumentPlace.js'), 'InstrumentPlace');
+const stance = place(() => import('../places/instrument/StancePage.js'), 'StancePage');
+const examine = place(() => import('../places/instrument/ExaminePage.js'), 'ExaminePage');
+const map = place(() => import('../places/instrument/MapPage.js'), 'MapPage');
+const top = place(() => import('../places/instrument/TopPage.js'), 'default');
+const weights = place(() => import('../places/instrument/WeightsPage.js'), 'default');
+const seasons = place(() => import('../places/instrument/SeasonsPage.js'), 'default');
+const judgement = place(() => import('../places/instrument/JudgementPage.js'), 'default');
+const work = place(() => import('../places/instrument/WorkPage.js'), 'WorkPage');
+const readings = place(() => import('../places/instrument/ReadingsPage.js'), 'ReadingsPage');
+const photographs = place(() => import('../places/instrument/PhotographsPage.js'), 'PhotographsPage');
+const details = place(() => import('../places/instrument/DetailsPage.js'), 'DetailsPage');
 
 export const router = createBrowserRouter([
   {
@@ -36,36 +41,36 @@ export const router = createBrowserRouter([
     errorElement: <Mishap />,
     children: [
       { path: '/', element: <ShelfPlace /> },
-      { path: '/air', element: <AirPlace /> },
+      { path: '/air', element: air },
       {
         path: '/shop',
-        element: <ShopPlace />,
+        element: shop,
         children: [
-          { index: true, element: <PeoplePage /> },
-          { path: 'tools', element: <ToolsPage /> },
-          { path: 'protocols', element: <ProtocolsPage /> },
-          { path: 'strings', element: <StringsPage /> },
-          { path: 'repairs', element: <RepairsPage /> },
-          { path: 'learned', element: <LearnedPage /> },
+          { index: true, element: people },
+          { path: 'tools', element: tools },
+          { path: 'protocols', element: protocols },
+          { path: 'strings', element: strings },
+          { path: 'repairs', element: repairs },
+          { path: 'learned', element: learned },
         ],
       },
-      { path: '/instruments/new', element: <NewInstrumentPage /> },
+      { path: '/instruments/new', element: fresh },
       {
         path: '/instruments/:id',
-        element: <InstrumentPlace />,
+        element: instrument,
         children: [
           { index: true, element: <Navigate to="stance" replace /> },
-          { path: 'stance', element: <StancePage /> },
-          { path: 'examine', element: <ExaminePage /> },
-          { path: 'map', element: <MapPage /> },
-          { path: 'top', element: <TopPage /> },
-          { path: 'top/weights', element: <WeightsPage /> },
-          { path: 'seasons', element: <SeasonsPage /> },
-          { path: 'judgement', element: <JudgementPage /> },
-          { path: 'work', element: <WorkPage /> },
-          { path: 'readings', element: <ReadingsPage /> },
-          { path: 'photographs', element: <PhotographsPage /> },
-          { path: 'details', element: <DetailsPage /> },
+          { path: 'stance', element: stance },
+          { path: 'examine', element: examine },
+          { path: 'map', element: map },
+          { path: 'top', element: top },
+          { path: 'top/weights', element: weights },
+          { path: 'seasons', element: seasons },
+          { path: 'judgement', element: judgement },
+          { path: 'work', element: work },
+          { path: 'readings', element: readings },
+          { path: 'photographs', element: photographs },
+          { path: 'details', element: details },
         ],
       },
       { path: '*', element: <p className="said">There is no such page. The shelf has all instruments.</p> },

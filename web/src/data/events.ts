@@ -1,7 +1,7 @@
 import type { Changed, ChangesSaid } from '@upright-elder/contract';
 import { useEffect, useSyncExternalStore } from 'react';
 import { useSWRConfig } from 'swr';
-import type { StreamSaid } from '../workers/events.shared.js';
+import type { StreamSaid } from './events.shared.js';
 
 type Listener = (said: StreamSaid) => void;
 const listeners = new Set<Listener>();
@@ -22,7 +22,7 @@ function connect(): void {
     return;
   }
   const begin = () => {
-    const { port } = new SharedWorker(new URL('../workers/events.shared.ts', import.meta.url), {
+    const { port } = new SharedWorker(new URL('./events.shared.ts', import.meta.url), {
       type: 'module',
       name: 'events',
     });

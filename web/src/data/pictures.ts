@@ -1,4 +1,5 @@
-import { ACCEPTED_PICTURES, LARGEST_PICTURE, type PictureTaken, type Problem } from '@upright-elder/contract';
+import type { PictureTaken, Problem } from '@upright-elder/contract';
+import { ACCEPTED_PICTURES, LARGEST_PICTURE } from '@upright-elder/contract/lists';
 import { ProblemError, Unreachable } from './api.js';
 
 export const pictureUrl = (picture: string, small = false): string =>

@@ -1,38 +1,46 @@
-import { sayDate } from '../../days/index.js';
+import type { StringSide } from '../../readings/index.js';
 import { termOf } from '../budget.js';
-import { one, type Rule } from './rule.js';
+import { one, type RulesOf } from './rule.js';
+
+/** Lengths m, days by their date. */
+export interface ArchtopArgs {
+  /** what each side's wheel goes down, up where negative */
+  'wheels-answer': { turns: { side: StringSide; down: number }[] };
+  /** travel that is left, and that would be needed; null where the wheels stand near their end */
+  'wheels-spent': { left: number; needed: number } | null;
+  'wheels-unread': null;
+  'arch-by-eye': null;
+  'arch-sinks': { by: number; since: string };
+  'block-risen': null;
+}
 
 /** Archtops are corrected at the thumb wheels first; wheels that no longer reach point to arch, bar or neck block. */
-export const ARCHTOP_RULES: Rule[] = [
-  {
-    id: 'wheels-answer',
+export const ARCHTOP_RULES: RulesOf<ArchtopArgs> = {
+  'wheels-answer': {
     severity: 'playing',
     find: (known) => {
       const { answer, changes } = known.verdict;
       return one(answer === 'wheels', () => ({
-        say: ({ fine }) =>
-          `The thumb wheels answer it: ${changes.map(({ side, saddle }) => `${side} ${saddle!.trim.value > 0 ? 'down' : 'up'} ${fine(Math.abs(saddle!.trim.value))}`).join(', ')}. Ease the strings before a wheel is raised.`,
+        args: { turns: changes.map(({ side, saddle }) => ({ side, down: saddle!.trim.value })) },
         evidence: changes.flatMap(({ side }) => known.ofSide(side, 'action12', 'wheelHeight')),
       }));
     },
   },
-  {
-    id: 'wheels-spent',
+  'wheels-spent': {
     severity: 'structural',
     check: ['arch'],
     find: (known) => {
       const { answer, short } = known.verdict;
-      return one(known.archtop && (answer === 'not enough' || answer === 'too tall'), () => ({
-        say: ({ fine }) =>
-          answer === 'not enough'
-            ? `The thumb wheels no longer reach: ${fine(short[0]!.saddle!.showing.value)} of travel is left and ${fine(short[0]!.saddle!.trim.value)} would be needed. Look at neck block, heel and arch.`
-            : 'The thumb wheels stand near the end of their posts: a sinking arch, a loose bar or a neck set back.',
-        evidence: short.flatMap(({ side }) => known.ofSide(side, 'action12', 'wheelHeight')),
-      }));
+      return one(known.archtop && (answer === 'not enough' || answer === 'too tall'), () => {
+        const { showing, trim } = short[0]!.saddle!;
+        return {
+          args: answer === 'not enough' ? { left: showing.value, needed: trim.value } : null,
+          evidence: short.flatMap(({ side }) => known.ofSide(side, 'action12', 'wheelHeight')),
+        };
+      });
     },
   },
-  {
-    id: 'wheels-unread',
+  'wheels-unread': {
     severity: 'watch',
     check: ['wheels'],
     find: (known) =>
@@ -40,41 +48,35 @@ export const ARCHTOP_RULES: Rule[] = [
         known.archtop &&
           known.readsOf('wheelHeight').length === 0 &&
           known.sides.some(({ there }) => there !== 'right'),
-        () => ({
-          say: () => 'How far the thumb wheels can still go was not read.',
-          evidence: [],
-        }),
+        () => ({ args: null, evidence: [] }),
       ),
   },
-  {
-    id: 'arch-by-eye',
+  'arch-by-eye': {
     severity: 'structural',
     check: ['arch'],
     find: (known) =>
       one(known.archtop && known.has('topShape', 'hollow-and-hump'), () => ({
         certainty: 'suspected',
-        say: () =>
-          'The arch looks hollow or humped: read it at both feet of the bridge and look at both bars.',
+        args: null,
         evidence: known.ofPoints('topShape'),
       })),
   },
-  {
-    id: 'arch-sinks',
+  'arch-sinks': {
     severity: 'structural',
     check: ['arch'],
     never: ['flatten'],
     find: (known) => {
       const { arch } = known.evidence;
-      return one(known.archtop && arch !== null && arch.by < 0, () => ({
-        say: ({ fine }) =>
-          `The arch has sunk by ${fine(-arch!.by)} since ${sayDate(arch!.since, 'long')}, the season taken out: look at both bars.`,
-        evidence: known.ofReads(...known.readsOf('archHeight')),
-        schools: ['Raise the arch and renew the bars; set a post; or lighter strings and watch.'],
-      }));
+      return arch === null
+        ? []
+        : one(known.archtop && arch.by < 0, () => ({
+            args: { by: -arch.by, since: arch.since },
+            evidence: known.ofReads(...known.readsOf('archHeight')),
+            schools: ['arch'],
+          }));
     },
   },
-  {
-    id: 'block-risen',
+  'block-risen': {
     severity: 'structural',
     check: ['heel-flex', 'fret-plane'],
     never: ['cut'],
@@ -85,10 +87,9 @@ export const ARCHTOP_RULES: Rule[] = [
       });
       return one(known.archtop && low.length > 0 && known.verdict.answer === 'not enough', () => ({
         certainty: 'probable',
-        say: () =>
-          'The neck stands too low for the wheels: the neck block has risen, or the joint has given.',
+        args: null,
         evidence: low.flatMap(({ side }) => known.ofSide(side, 'straightedge', 'wheelHeight')),
       }));
     },
   },
-];
+};

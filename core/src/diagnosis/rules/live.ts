@@ -1,8 +1,29 @@
-import { sayDate } from '../../days/index.js';
-import type { MarkItem } from '../evidence.js';
+import type { LoadPart, MarkItem } from '../evidence.js';
 import { ofMark, type Known } from '../known.js';
-import type { Found } from '../finding.js';
-import { one, pointRule, type Rule } from './rule.js';
+import { one, pointRule, type Found, type RulesOf } from './rule.js';
+
+/** Lengths m, days by their date. */
+export interface LiveArgs {
+  'grain-crack': null;
+  'crack-grew': { by: number; since: string; closed: boolean };
+  'crack-in-load': { at: LoadPart; moves: boolean };
+  /** how far paper goes in; null where it was not read */
+  'bridge-lifts': { depth: number | null; goesIn: boolean };
+  'x-loose-at-bridge': { length: number | null };
+  'plate-cracked': null;
+  'block-split': null;
+  'heel-opens': null;
+  'headstock-cracked': null;
+  'anchor-fails': null;
+  'bar-fallen': null;
+  'steel-on-nylon': null;
+  'finish-flakes': null;
+  'splinter-loose': null;
+  'celluloid-rots': null;
+  'pests-live': null;
+  mould: null;
+  'battery-leaks': null;
+}
 
 const crackMarks = (known: Known): MarkItem[] => known.marksOf('crack');
 /** Cracks of the top across the grain. */
@@ -12,9 +33,8 @@ const acrossGrain = (known: Known): MarkItem[] => crackMarks(known).filter(({ ac
 const PAPER_GOES_IN = 3e-3;
 
 /** What acts now, whatever the action: nothing of it waits for a set-up. */
-export const LIVE_RULES: Rule[] = [
-  {
-    id: 'grain-crack',
+export const LIVE_RULES: RulesOf<LiveArgs> = {
+  'grain-crack': {
     severity: 'live',
     never: ['pitch', 'flatten', 'trim'],
     unsound: true,
@@ -22,57 +42,52 @@ export const LIVE_RULES: Rule[] = [
       const marks = acrossGrain(known);
       const seen = known.has('grainCrack', 'cracked-across');
       return one(seen || marks.length > 0, () => ({
-        say: () =>
-          'The top is cracked across the grain: its strength runs along the grain, so the strings come down today.',
+        args: null,
         evidence: [...known.ofPoints(...(seen ? (['grainCrack'] as const) : [])), ...marks.map(ofMark)],
         mark: marks[0]?.id,
       }));
     },
   },
-  {
-    id: 'crack-grew',
+  'crack-grew': {
     severity: 'live',
     check: ['crack-width', 'press-crack'],
     never: ['flatten'],
     find: (known) =>
       // one that closed in the damp season has grown all the same
-      known.evidence.marks
-        .filter(
-          ({ kind, across, grew, state }) =>
-            kind === 'crack' && !across && grew !== null && state !== 'repaired',
-        )
-        .map((mark): Found => {
-          const { by, since } = mark.grew!;
-          return {
-            say: ({ length }) =>
-              `${named(mark)} grew by ${length(by)} since ${sayDate(since, 'long')}${mark.state === 'closed' ? ', though it stands closed today' : ''}: slacken it, then humidify, close, glue and cleat.`,
+      known.evidence.marks.flatMap((mark): Found<LiveArgs['crack-grew']>[] => {
+        const { kind, across, grew, state } = mark;
+        if (kind !== 'crack' || across || grew === null || state === 'repaired') return [];
+        return [
+          {
+            args: { by: grew.by, since: grew.since, closed: state === 'closed' },
             evidence: [ofMark(mark)],
             mark: mark.id,
             unsound: mark.load !== null,
-          };
-        }),
+          },
+        ];
+      }),
   },
-  {
-    id: 'crack-in-load',
+  'crack-in-load': {
     severity: 'live',
     check: ['press-crack'],
     never: ['flatten'],
     find: (known) =>
-      crackMarks(known)
-        .filter(({ across, grew, load, state }) => !across && !grew && load !== null && state !== 'quiet')
-        .map((mark): Found => ({
-          certainty: mark.state === 'moving' ? 'certain' : 'suspected',
-          say: () =>
-            mark.state === 'moving'
-              ? `${named(mark)} lies in the way of the load, at the ${mark.load!}, and moves.`
-              : `${named(mark)} lies in the way of the load, at the ${mark.load!}, and nobody has pressed on it yet.`,
-          evidence: [ofMark(mark)],
-          mark: mark.id,
-          unsound: mark.state === 'moving',
-        })),
+      crackMarks(known).flatMap((mark): Found<LiveArgs['crack-in-load']>[] => {
+        const { across, grew, load, state } = mark;
+        if (across || grew || load === null || state === 'quiet') return [];
+        const moves = state === 'moving';
+        return [
+          {
+            certainty: moves ? 'certain' : 'suspected',
+            args: { at: load, moves },
+            evidence: [ofMark(mark)],
+            mark: mark.id,
+            unsound: moves,
+          },
+        ];
+      }),
   },
-  {
-    id: 'bridge-lifts',
+  'bridge-lifts': {
     severity: 'live',
     check: ['paper-bridge'],
     never: ['flatten', 'trim'],
@@ -85,12 +100,7 @@ export const LIVE_RULES: Rule[] = [
       const moving = marks.some(({ state, depth }) => state === 'moving' || (depth ?? 0) >= PAPER_GOES_IN);
       return one(seen || goesIn || marks.length > 0 || thick.length > 0, () => ({
         certainty: seen || goesIn || moving ? 'certain' : 'probable',
-        say: ({ length }) =>
-          goesIn
-            ? `The bridge lifts: paper goes ${length(deepest.value)} under it.`
-            : deepest
-              ? `The bridge begins to lift at its edge; paper goes only ${length(deepest.value)} in.`
-              : 'The bridge lifts; how far paper goes in was not read.',
+        args: { depth: deepest?.value ?? null, goesIn },
         evidence: [
           ...known.ofPoints(...(seen ? (['bridge'] as const) : [])),
           ...known.ofReads(deepest ?? null, ...thick),
@@ -103,8 +113,7 @@ export const LIVE_RULES: Rule[] = [
       }));
     },
   },
-  {
-    id: 'x-loose-at-bridge',
+  'x-loose-at-bridge': {
     severity: 'live',
     never: ['pitch', 'flatten', 'trim', 'reset'],
     unsound: true,
@@ -112,26 +121,18 @@ export const LIVE_RULES: Rule[] = [
       known
         .marksOf('separation')
         .filter(({ brace }) => brace?.atBridge)
-        .map((mark): Found => ({
-          say: ({ length }) =>
-            `${named(mark)} is loose at the bridge${mark.length === null ? '' : `, over ${length(mark.length)}`}.`,
-          evidence: [ofMark(mark)],
-          mark: mark.id,
-        })),
+        .map((mark) => ({ args: { length: mark.length }, evidence: [ofMark(mark)], mark: mark.id })),
   },
-  pointRule('plate-cracked', 'bridgePlate', ['cracked'], {
-    text: 'The bridge plate is cracked: the ball ends pull on the top itself.',
+  'plate-cracked': pointRule('bridgePlate', ['cracked'], {
     check: ['plate-look'],
     never: ['pitch', 'flatten', 'trim'],
     unsound: true,
   }),
-  pointRule('block-split', 'linings', ['block-split'], {
-    text: 'A block is split: what holds neck or tail gives way.',
+  'block-split': pointRule('linings', ['block-split'], {
     never: ['pitch', 'reset', 'trim'],
     unsound: true,
   }),
-  {
-    id: 'heel-opens',
+  'heel-opens': {
     severity: 'live',
     check: ['joint-kind', 'heel-flex'],
     never: ['pitch', 'trim', 'wick'],
@@ -142,31 +143,22 @@ export const LIVE_RULES: Rule[] = [
         .filter(({ value, sd, strings }) => strings === 'pitch' && value > Math.max(2 * sd, 0.08e-3));
       const seen = known.has('neckJoint', 'gap', 'moves');
       return one(seen || gaps.length > 0, () => ({
-        say: () =>
-          'The heel opens under tension: the joint has let go, and its angle is read only once it is closed.',
+        args: null,
         evidence: [...known.ofPoints(...(seen ? (['neckJoint'] as const) : [])), ...known.ofReads(...gaps)],
       }));
     },
   },
-  pointRule('headstock-cracked', 'headstock', ['crack-behind-the-nut', 'broken'], {
-    text: 'The headstock is cracked behind the nut: never tune it up to draw glue in, it can break off.',
+  'headstock-cracked': pointRule('headstock', ['crack-behind-the-nut', 'broken'], {
     never: ['pitch', 'wick'],
     unsound: true,
   }),
-  pointRule('anchor-fails', 'stringAnchor', ['cracked', 'hinge-cracked', 'pin-loose'], {
-    text: 'What the strings hang on gives way: tailpiece, hinge or end pin.',
+  'anchor-fails': pointRule('stringAnchor', ['cracked', 'hinge-cracked', 'pin-loose'], {
     check: ['block-look'],
     never: ['pitch'],
     unsound: true,
   }),
-  pointRule('bar-fallen', 'archBars', ['fallen'], {
-    text: 'A bar has fallen: the arch stands without it.',
-    check: ['arch'],
-    never: ['pitch'],
-    unsound: true,
-  }),
-  {
-    id: 'steel-on-nylon',
+  'bar-fallen': pointRule('archBars', ['fallen'], { check: ['arch'], never: ['pitch'], unsound: true }),
+  'steel-on-nylon': {
     severity: 'live',
     never: ['steel', 'pitch'],
     unsound: true,
@@ -177,35 +169,16 @@ export const LIVE_RULES: Rule[] = [
         stringKind === 'steel' && !assumed.includes('stringSet') && (tied || build.bracing === 'fan'),
         () => ({
           certainty: tied ? 'certain' : 'probable',
-          say: () =>
-            'Steel strings are on an instrument built for nylon or gut: take them off and look at bridge and top.',
+          args: null,
           evidence: [{ of: 'build', date: null }],
         }),
       );
     },
   },
-  pointRule('finish-flakes', 'finish', ['flakes'], {
-    text: 'The finish flakes: it is laid down before anything is cleaned, taped or clamped.',
-  }),
-  pointRule('splinter-loose', 'finish', ['loose-splinter'], {
-    text: 'A splinter is loose: it is glued back before it is lost.',
-  }),
-  pointRule('celluloid-rots', 'celluloid', ['rots'], {
-    text: 'Celluloid rots: it comes off without heat, and is kept apart; its fumes eat metal and finish.',
-    never: ['heat', 'nextTo'],
-  }),
-  pointRule('pests-live', 'pests', ['live-pests'], {
-    text: 'Beetles are at work: bag it and its case before it stands beside another instrument.',
-    never: ['nextTo'],
-  }),
-  pointRule('mould', 'pests', ['mould'], {
-    text: 'Mould grows on it: quarantine, dry it slowly, brush and air it.',
-    never: ['nextTo'],
-  }),
-  pointRule('battery-leaks', 'electrics', ['battery-leaks'], {
-    text: 'The battery leaks: take it out today, with gloves.',
-  }),
-];
-
-/** A mark at the beginning of a sentence. */
-export const named = ({ name }: MarkItem): string => `${name[0]!.toUpperCase()}${name.slice(1)}`;
+  'finish-flakes': pointRule('finish', ['flakes']),
+  'splinter-loose': pointRule('finish', ['loose-splinter']),
+  'celluloid-rots': pointRule('celluloid', ['rots'], { never: ['heat', 'nextTo'] }),
+  'pests-live': pointRule('pests', ['live-pests'], { never: ['nextTo'] }),
+  mould: pointRule('pests', ['mould'], { never: ['nextTo'] }),
+  'battery-leaks': pointRule('electrics', ['battery-leaks']),
+};

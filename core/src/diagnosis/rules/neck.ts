@@ -1,10 +1,10 @@
+import type { StringSide } from '../../readings/index.js';
 import { BOW_TO_PRESS, firstFretGapWanted } from '../../targets/index.js';
 import { termOf } from '../budget.js';
-import type { Found } from '../finding.js';
 import type { Known } from '../known.js';
-import { rodOf } from '../neckFacts.js';
+import { rodOf, type Rod } from '../neckFacts.js';
 import type { SideStance } from '../sideStance.js';
-import { one, pointRule, type Rule } from './rule.js';
+import { one, pointRule, type Found, type RulesOf } from './rule.js';
 
 const mm = 1e-3;
 const degree = Math.PI / 180;
@@ -14,10 +14,31 @@ const TWIST_ANGLE = 0.6 * degree;
 /** Less relief than this is a back-bow, m. House figure. */
 const BACK_BOW = -0.05 * mm;
 
+/** Relief that is off, and what answers it. Lengths m. */
+export interface ReliefArgs {
+  relief: number;
+  /** what it makes of the action at fret 12, up positive */
+  action: number;
+  how: 'press' | 'live with it' | 'rod fails' | 'find the rod' | 'turn the rod';
+}
+export interface NeckArgs {
+  twist: null;
+  'relief-high': ReliefArgs;
+  'back-bow': { rod: Rod };
+  'relief-low': ReliefArgs;
+  'rod-spins': null;
+  'rod-at-end': null;
+  'rod-stiff': null;
+  /** gap over fret 1, and what is wanted from and to, m */
+  'nut-high': { gap: number; from: number; to: number };
+  /** null where it was seen and not read */
+  'nut-low': { gap: number | null };
+  'nut-cracked': null;
+}
+
 const reliefOff = ({ sides }: Known): SideStance[] => sides.filter(({ mends }) => mends.relief);
-const rodWorks = ({ evidence }: Known): boolean => rodOf(evidence) === 'works';
-const rodFails = ({ evidence }: Known): boolean => rodOf(evidence) === 'fails';
 const noRod = ({ evidence }: Known): boolean => rodOf(evidence) === 'none';
+const rodKnown = ({ evidence }: Known): boolean => rodOf(evidence) !== 'not known';
 
 /** Both edges differ: a twist, and no rod answers it. */
 function twisted(known: Known): boolean {
@@ -33,16 +54,14 @@ function twisted(known: Known): boolean {
 }
 
 /** Neck, rod, nut. */
-export const NECK_RULES: Rule[] = [
-  {
-    id: 'twist',
+export const NECK_RULES: RulesOf<NeckArgs> = {
+  twist: {
     severity: 'structural',
     check: ['relief-unloaded'],
     never: ['rod'],
     find: (known) =>
       one(twisted(known), () => ({
-        say: () =>
-          'The neck is twisted: the two edges have unequal relief, and no rod answers both. Read it slack too before anything is done.',
+        args: null,
         evidence: [
           ...known.ofReads(
             known.read('relief', 'bass'),
@@ -53,13 +72,11 @@ export const NECK_RULES: Rule[] = [
         ],
       })),
   },
-  {
-    id: 'relief-high',
+  'relief-high': {
     severity: 'playing',
     find: (known) => reliefRule(known, 'high'),
   },
-  {
-    id: 'back-bow',
+  'back-bow': {
     severity: 'playing',
     find: (known) => {
       const bowed = (['bass', 'treble'] as const).filter((side) => {
@@ -69,67 +86,48 @@ export const NECK_RULES: Rule[] = [
       const seen = known.has('boardEdges', 'back-bow');
       return one((bowed.length > 0 || seen) && !twisted(known), () => ({
         severity: noRod(known) ? 'structural' : 'playing',
-        say: () =>
-          noRod(known)
-            ? 'The neck is back-bowed and has no rod: heavier strings or a few weeks of damp are tried before frets or board are touched.'
-            : rodWorks(known)
-              ? 'The neck is back-bowed: ease the rod, then read straightedge and action again before anything else is judged.'
-              : 'The neck is back-bowed: find out whether there is a rod and whether its nut turns.',
+        args: { rod: rodOf(known.evidence) },
         evidence: [
           ...known.ofReads(...bowed.map((side) => known.read('relief', side))),
           ...known.ofPoints('boardEdges'),
         ],
-        check: noRod(known) || rodFails(known) || rodWorks(known) ? [] : ['rod'],
+        check: rodKnown(known) ? [] : ['rod'],
       }));
     },
   },
-  {
-    id: 'relief-low',
+  'relief-low': {
     severity: 'playing',
     find: (known) => reliefRule(known, 'low'),
   },
-  pointRule('rod-spins', 'trussRod', ['spins'], {
-    text: 'The rod spins in its slot: it pulls nothing, and its nut is not turned further.',
-    severity: 'structural',
-    never: ['rod'],
-  }),
-  pointRule('rod-at-end', 'trussRod', ['at-its-end'], {
-    text: 'The rod is at its end: a washer or pressing wins its range back, force breaks it.',
-    severity: 'structural',
-    never: ['rod'],
-  }),
-  pointRule('rod-stiff', 'trussRod', ['stiff'], {
-    text: 'The rod is stiff: clean and grease it before it is turned.',
-    severity: 'watch',
-    never: ['rod'],
-  }),
-  {
-    id: 'nut-high',
+  'rod-spins': pointRule('trussRod', ['spins'], { severity: 'structural', never: ['rod'] }),
+  'rod-at-end': pointRule('trussRod', ['at-its-end'], { severity: 'structural', never: ['rod'] }),
+  'rod-stiff': pointRule('trussRod', ['stiff'], { severity: 'watch', never: ['rod'] }),
+  'nut-high': {
     severity: 'playing',
-    find: (known) => nutRule(known, 'high'),
+    find: (known) => {
+      const wanted = firstFretGapWanted(known.instrument.stringKind);
+      return nutOff(known, 'high').map(({ side, gap, evidence }) => ({
+        side,
+        args: { gap, from: wanted[side].from, to: wanted[side].to },
+        evidence,
+      }));
+    },
   },
-  {
-    id: 'nut-low',
+  'nut-low': {
     severity: 'playing',
     never: ['file'],
     find: (known) => [
-      ...nutRule(known, 'low'),
+      ...nutOff(known, 'low').map(({ side, gap, evidence }) => ({ side, args: { gap }, evidence })),
       ...one(
         known.has('nutState', 'too-low') && !known.sides.some(({ mends }) => mends.nut === 'low'),
-        () => ({
-          say: () => 'The nut was found too low: build the slot up, or make a new nut.',
-          evidence: known.ofPoints('nutState'),
-        }),
+        () => ({ args: { gap: null }, evidence: known.ofPoints('nutState') }),
       ),
     ],
   },
-  pointRule('nut-cracked', 'nutState', ['cracked'], {
-    text: 'The nut is cracked.',
-    severity: 'playing',
-  }),
-];
+  'nut-cracked': pointRule('nutState', ['cracked'], { severity: 'playing' }),
+};
 
-function reliefRule(known: Known, which: 'high' | 'low'): Found[] {
+function reliefRule(known: Known, which: 'high' | 'low'): Found<ReliefArgs>[] {
   if (twisted(known)) return [];
   const off = reliefOff(known).filter(({ budget, measured }) => {
     const value = termOf(budget!, 'relief').value;
@@ -140,42 +138,40 @@ function reliefRule(known: Known, which: 'high' | 'low'): Found[] {
     (a, b) => Math.abs(termOf(b.budget!, 'relief').value) - Math.abs(termOf(a.budget!, 'relief').value),
   )[0];
   if (!worst) return [];
-  const term = termOf(worst.budget!, 'relief');
-  const bow = worst.measured!.relief.value;
-  const press = which === 'high' && noRod(known) && bow > BOW_TO_PRESS;
-  const how = press
-    ? 'there is no rod, and a bow of that size is pressed'
-    : noRod(known)
-      ? 'there is no rod: live with it, or let the saddle carry it'
-      : rodFails(known)
-        ? 'the rod does not pull, and is seen to first'
-        : !rodWorks(known)
-          ? 'find out first whether the rod turns'
-          : which === 'high'
-            ? 'tighten the rod by an eighth of a turn at a time, strings eased, and read again'
-            : 'ease the rod by an eighth of a turn at a time and read again';
+  const relief = worst.measured!.relief.value;
+  const press = which === 'high' && noRod(known) && relief > BOW_TO_PRESS;
+  const rod = rodOf(known.evidence);
   return [
     {
       side: off.length === 1 ? worst.side : undefined,
       severity: press ? 'structural' : 'playing',
-      say: ({ fine, gap }) =>
-        `Relief is ${gap(bow)}, too ${which === 'high' ? 'much' : 'little'}: it ${term.value > 0 ? 'raises' : 'lowers'} the action at fret 12 by ${fine(Math.abs(term.value))}; ${how}.`,
+      args: {
+        relief,
+        action: termOf(worst.budget!, 'relief').value,
+        how: press
+          ? 'press'
+          : rod === 'none'
+            ? 'live with it'
+            : rod === 'fails'
+              ? 'rod fails'
+              : rod === 'works'
+                ? 'turn the rod'
+                : 'find the rod',
+      },
       evidence: known.ofSide(worst.side, 'relief'),
-      check: noRod(known) || rodFails(known) || rodWorks(known) ? [] : ['rod'],
+      check: rodKnown(known) ? [] : ['rod'],
     },
   ];
 }
 
-function nutRule(known: Known, which: 'high' | 'low'): Found[] {
-  const wanted = firstFretGapWanted(known.instrument.stringKind);
-  return known.sides
+const nutOff = (
+  known: Known,
+  which: 'high' | 'low',
+): { side: StringSide; gap: number; evidence: Found<null>['evidence'] }[] =>
+  known.sides
     .filter(({ mends }) => mends.nut === which)
-    .map(({ side, measured }): Found => ({
+    .map(({ side, measured }) => ({
       side,
-      say: ({ gap }) =>
-        which === 'high'
-          ? `The nut stands high on the ${side} side: ${gap(measured!.firstFretGap.value)} over fret 1, ${gap(wanted[side].from)} to ${gap(wanted[side].to)} are wanted, and below that it is not cut.`
-          : `The ${side} slot of the nut is too low: only ${gap(measured!.firstFretGap.value)} over fret 1. Build it up, or make a new nut.`,
+      gap: measured!.firstFretGap.value,
       evidence: known.ofSide(side, 'firstFretGap'),
     }));
-}

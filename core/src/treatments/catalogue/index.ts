@@ -1,4 +1,4 @@
-import type { Treatment } from '../treatment.js';
+import type { Role, Treatment } from '../treatment.js';
 import { ARCHTOP } from './archtop.js';
 import { BODY } from './body.js';
 import { BRIDGE } from './bridge.js';
@@ -23,6 +23,8 @@ const ALL = { ...STEPS, ...USUAL, ...BODY, ...BRIDGE, ...NECK, ...FRETS, ...ARCH
 
 export type TreatmentId = keyof typeof ALL;
 /** Every treatment the app ships, by id. */
-export const TREATMENTS: Record<TreatmentId, Treatment> = ALL;
+export const TREATMENTS: Record<TreatmentId, Treatment<TreatmentId>> = ALL;
 export const TREATMENT_IDS = Object.keys(ALL) as TreatmentId[];
+/** Whether a treatment plays a role in a plan. */
+export const hasRole = (id: TreatmentId, role: Role): boolean => TREATMENTS[id].roles.includes(role);
 export { FLATTENS, RISES } from './usual.js';

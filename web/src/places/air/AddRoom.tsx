@@ -1,4 +1,5 @@
-import { ROOM_KINDS, type Room, type RoomKind } from '@upright-elder/contract';
+import type { Room, RoomKind } from '@upright-elder/contract';
+import { ROOM_KINDS } from '@upright-elder/contract/lists';
 import { useState, type FormEvent } from 'react';
 import { send } from '../../data/api.js';
 import { useRefresh } from '../../data/hooks.js';

@@ -1,4 +1,5 @@
-import { ROOM_KINDS, type Room, type RoomInput } from '@upright-elder/contract';
+import type { Room, RoomInput } from '@upright-elder/contract';
+import { ROOM_KINDS } from '@upright-elder/contract/lists';
 import { PACKS_HUMIDITY, parsePacks, parseSalt, SALTS } from '@upright-elder/core/air';
 import { FormFoot } from '../../app/FormFoot.js';
 import { StrikeOut } from '../../app/StrikeOut.js';

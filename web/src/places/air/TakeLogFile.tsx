@@ -1,12 +1,11 @@
 import type { AirBatch, AirTaken, Room } from '@upright-elder/contract';
 import type { LogFile } from '@upright-elder/core/air';
-import { wrap } from 'comlink';
 import { useRef, useState } from 'react';
 import { toast } from 'sonner';
 import { send } from '../../data/api.js';
 import { newId } from '../../data/ids.js';
 import { useRefresh, useZone } from '../../data/hooks.js';
-import type { LogFileReader } from '../../workers/logFile.worker.js';
+import { openThread } from '../../compute/thread.js';
 import { Fold } from '../../fields/Fold.js';
 
 /** Readings sent at a time: small enough that the program answers others in between. */
@@ -147,12 +146,12 @@ export function TakeLogFile({ room }: { room: Room }) {
   );
 }
 
-/** Reads the text in a worker that lives only for it. */
+/** Reads the text in a thread that lives only for it, so that a long one never holds the page. */
 async function readBeside(text: string, zone: string): Promise<LogFile> {
-  const worker = new Worker(new URL('../../workers/logFile.worker.ts', import.meta.url), { type: 'module' });
+  const { task, end } = openThread('logFile');
   try {
-    return await wrap<LogFileReader>(worker).read(text, zone);
+    return await (await task).read(text, zone);
   } finally {
-    worker.terminate();
+    end();
   }
 }

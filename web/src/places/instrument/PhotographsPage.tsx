@@ -1,10 +1,5 @@
-import {
-  ACCEPTED_PICTURES,
-  SPOTS,
-  type Photograph,
-  type PhotographInput,
-  type Shop,
-} from '@upright-elder/contract';
+import type { Photograph, PhotographInput, Shop } from '@upright-elder/contract';
+import { ACCEPTED_PICTURES, SPOTS } from '@upright-elder/contract/lists';
 import { sayDate, sayInstant } from '@upright-elder/core/days';
 import { useState } from 'react';
 import { useParams } from 'react-router';

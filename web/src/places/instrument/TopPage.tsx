@@ -1,5 +1,5 @@
 import type { Instrument, TopModel } from '@upright-elder/contract';
-import { planOf } from '@upright-elder/contract';
+import { planOf } from '@upright-elder/contract/lists';
 import { useMemo } from 'react';
 import { Link, useParams } from 'react-router';
 import { Fetching } from '../../app/Fetching.js';

@@ -1,5 +1,5 @@
 import type { Instrument, TopModel, Weighing } from '@upright-elder/contract';
-import { planOf } from '@upright-elder/contract';
+import { planOf } from '@upright-elder/contract/lists';
 import { sayDate } from '@upright-elder/core/days';
 import { pathLength, stretchOf, type Path, type Plan } from '@upright-elder/core/map';
 import { armsToWeigh, weighingSpots, type ArmSaid } from '@upright-elder/core/top';

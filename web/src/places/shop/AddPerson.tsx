@@ -1,4 +1,5 @@
-import { ROLES, type Person, type Role } from '@upright-elder/contract';
+import type { Person, Role } from '@upright-elder/contract';
+import { ROLES } from '@upright-elder/contract/lists';
 import { useState, type FormEvent } from 'react';
 import { toast } from 'sonner';
 import { send } from '../../data/api.js';

@@ -1,5 +1,10 @@
 import type { Shop } from '@upright-elder/contract';
-import { BELLY_SCHOOLS, CRACK_SCHOOLS, SEASON_SCHOOLS, STRAIGHTEDGE_IDS } from '@upright-elder/contract';
+import {
+  BELLY_SCHOOLS,
+  CRACK_SCHOOLS,
+  SEASON_SCHOOLS,
+  STRAIGHTEDGE_IDS,
+} from '@upright-elder/contract/lists';
 import { HOUSE_SCHOOLS } from '@upright-elder/core/diagnosis';
 import { JOB_IDS, JOBS } from '@upright-elder/core/plans';
 import { Fetching } from '../../app/Fetching.js';

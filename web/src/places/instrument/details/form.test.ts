@@ -1,10 +1,5 @@
-import {
-  INSTRUMENT_LENGTHS,
-  isRecord,
-  type Instrument,
-  type InstrumentLength,
-  type Length,
-} from '@upright-elder/contract';
+import type { Instrument, InstrumentLength, Length } from '@upright-elder/contract';
+import { INSTRUMENT_LENGTHS, isRecord } from '@upright-elder/contract/lists';
 import { describe, expect, it } from 'vitest';
 import { emptyForm, formDifferences, formOf, inputOf, mergedForm, type InstrumentForm } from './form.js';
 

@@ -1,12 +1,11 @@
-import {
-  INSTRUMENT_AMOUNTS,
-  INSTRUMENT_LENGTHS,
-  type IdentityPart,
-  type Instrument,
-  type InstrumentAmount,
-  type InstrumentInput,
-  type InstrumentLength,
+import type {
+  IdentityPart,
+  Instrument,
+  InstrumentAmount,
+  InstrumentInput,
+  InstrumentLength,
 } from '@upright-elder/contract';
+import { INSTRUMENT_AMOUNTS, INSTRUMENT_LENGTHS } from '@upright-elder/contract/lists';
 import { BUILD_PART_IDS, BUILD_PARTS, NOT_KNOWN, type BuildPart } from '@upright-elder/core/build';
 import { isBareNumber, type LengthUnit } from '@upright-elder/core/units';
 import type { Difference } from '../../../app/MergeDialog.js';

@@ -1,4 +1,5 @@
-import { HELD_FRETS, METERS, type GaugeShown, type LoggedAir, type Shop } from '@upright-elder/contract';
+import type { GaugeShown, LoggedAir, Shop } from '@upright-elder/contract';
+import { HELD_FRETS, METERS } from '@upright-elder/contract/lists';
 import { useState, type KeyboardEvent } from 'react';
 import {
   questionOfHumidity,

@@ -1,4 +1,5 @@
-import { NOTHING_SEEN, type Mark, type Sighting } from '@upright-elder/contract';
+import type { Mark, Sighting } from '@upright-elder/contract';
+import { NOTHING_SEEN } from '@upright-elder/contract/lists';
 import type { MarkState } from '@upright-elder/core/map';
 import {
   addedBrace,

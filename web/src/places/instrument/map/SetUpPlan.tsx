@@ -1,4 +1,5 @@
-import { planInputOf, type Instrument, type PlanAnswer } from '@upright-elder/contract';
+import type { Instrument, PlanAnswer } from '@upright-elder/contract';
+import { planInputOf } from '@upright-elder/contract/lists';
 import {
   BODY_SHAPE_IDS,
   BODY_SHAPES,

@@ -1,4 +1,5 @@
-import { NOTHING_SEEN, planInputOf, planOf, type Sighting } from '@upright-elder/contract';
+import type { Sighting } from '@upright-elder/contract';
+import { NOTHING_SEEN, planInputOf, planOf } from '@upright-elder/contract/lists';
 import { BODY_SHAPE_IDS, BRACING_IDS, planFrom, usualOutline } from '@upright-elder/core/map';
 import { describe, expect, it } from 'vitest';
 import {

@@ -1,4 +1,5 @@
-import { planOf, type Mark, type MarkInput, type Sighting, type StoredPlan } from '@upright-elder/contract';
+import type { Mark, MarkInput, Sighting, StoredPlan } from '@upright-elder/contract';
+import { planOf } from '@upright-elder/contract/lists';
 import {
   goesRound,
   pathLength,

@@ -1,4 +1,5 @@
-import { planInputOf, planOf, type Mark, type PlanAnswer, type StoredPlan } from '@upright-elder/contract';
+import type { Mark, PlanAnswer, StoredPlan } from '@upright-elder/contract';
+import { planInputOf, planOf } from '@upright-elder/contract/lists';
 import { faultsOf } from '@upright-elder/core/map';
 import type { LengthUnit } from '@upright-elder/core/units';
 import { useEffect, useRef, useState } from 'react';

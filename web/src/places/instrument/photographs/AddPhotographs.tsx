@@ -1,4 +1,5 @@
-import { SPOTS, type Photograph, type Spot } from '@upright-elder/contract';
+import type { Photograph, Spot } from '@upright-elder/contract';
+import { SPOTS } from '@upright-elder/contract/lists';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { toast } from 'sonner';
 import { ProblemError, send } from '../../../data/api.js';

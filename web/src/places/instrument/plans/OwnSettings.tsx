@@ -1,5 +1,10 @@
 import type { PlanSettings } from '@upright-elder/contract';
-import { BELLY_SCHOOLS, CRACK_SCHOOLS, SEASON_SCHOOLS, STRAIGHTEDGE_IDS } from '@upright-elder/contract';
+import {
+  BELLY_SCHOOLS,
+  CRACK_SCHOOLS,
+  SEASON_SCHOOLS,
+  STRAIGHTEDGE_IDS,
+} from '@upright-elder/contract/lists';
 import type { Schools } from '@upright-elder/core/diagnosis';
 import { parseLength, sayHeight, type HeightUnit } from '@upright-elder/core/units';
 import { useId, useState } from 'react';

@@ -5,7 +5,7 @@ import type { HeightUnit } from '@upright-elder/core/units';
 import { useEffect, useMemo, useRef } from 'react';
 import { useLocation } from 'react-router';
 import { useUnchanged } from '../../../data/useUnchanged.js';
-import type { PlansTask } from '../../../workers/plans.worker.js';
+import type { PlansTask } from '../../../compute/tasks/plans.js';
 import { KeepPlan, KeptPlans } from './KeepPlan.js';
 import { OwnPanel } from './OwnPanel.js';
 import { columnOf, PlanTable, type Column } from './PlanTable.js';

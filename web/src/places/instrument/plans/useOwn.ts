@@ -1,12 +1,8 @@
-import {
-  settingsOf,
-  wishesOf,
-  type PlanSettings,
-  type RepairPlan as KeptPlan,
-} from '@upright-elder/contract';
+import type { PlanSettings, RepairPlan as KeptPlan } from '@upright-elder/contract';
+import { settingsOf, wishesOf } from '@upright-elder/contract/lists';
 import type { OwnTreatment, TreatmentId } from '@upright-elder/core/treatments';
 import { useEffect, useState } from 'react';
-import type { OwnAsked } from '../../../workers/plans.worker.js';
+import type { OwnAsked } from '../../../compute/tasks/plans.js';
 
 export const AS_PLANNED: PlanSettings = { saddle: {}, pull: 1, humidity: null, target: {}, schools: {} };
 

@@ -1,7 +1,7 @@
 import type { OwnPlan, RepairPlan } from '@upright-elder/core/plans';
-import { wrap, type Remote } from 'comlink';
-import { useCallback, useEffect, useRef, useState } from 'react';
-import type { OwnAsked, PlansApi, PlansTask } from '../../../workers/plans.worker.js';
+import { useCallback, useMemo, useState } from 'react';
+import type { OwnAsked, PlansTask } from '../../../compute/tasks/plans.js';
+import { useWorker } from '../../../compute/useWorker.js';
 
 export interface Plans {
   /** null until they are made */
@@ -13,81 +13,34 @@ export interface Plans {
   again: () => void;
 }
 
-/**
- * Plans, made beside the page. Of what a person toggles only the latest is kept while one is under way, so that a finger
- * is answered as fast as the worker can. A worker that fails is said so, and can be begun anew.
- */
-export function usePlans(task: PlansTask | null): Plans {
-  const [made, setMade] = useState<RepairPlan[] | null>(null);
-  const [own, setOwn] = useState<{ of: OwnAsked; plan: OwnPlan } | null>(null);
-  const [trouble, setTrouble] = useState<string | null>(null);
-  const [round, setRound] = useState(0);
-  const worker = useRef<Remote<PlansApi> | null>(null);
-  const queue = useRef<{ next: OwnAsked | null; under: boolean }>({ next: null, under: false });
-
-  const answer = useCallback(async (api: Remote<PlansApi>) => {
-    const waiting = queue.current;
-    if (waiting.under) return;
-    waiting.under = true;
-    try {
-      while (waiting.next && worker.current === api) {
-        const of = waiting.next;
-        waiting.next = null;
-        const plan = await api.own(of);
-        if (worker.current === api) setOwn({ of, plan });
-      }
-    } catch (error) {
-      if (worker.current === api) setTrouble(`Your plan could not be worked out: ${String(error)}.`);
-    } finally {
-      waiting.under = false;
-    }
-  }, []);
-  const last = useRef<OwnAsked | null>(null);
-  const ask = useCallback(
-    (asked: OwnAsked | null) => {
-      last.current = asked;
-      if (!asked) setOwn(null);
-      queue.current.next = asked;
-      if (worker.current && asked) void answer(worker.current);
-    },
-    [answer],
+/** Plans, made beside the page. */
+export function usePlans(given: PlansTask | null): Plans {
+  const [plans, setPlans] = useState<RepairPlan[] | null>(null);
+  const [own, setOwn] = useState<OwnPlan | null>(null);
+  const { ask, askNothing, trouble, again } = useWorker(
+    'plans',
+    useMemo(
+      () =>
+        given &&
+        (async (task) => {
+          await task.load(given);
+          setPlans(await task.plans());
+        }),
+      [given],
+    ),
   );
-
-  useEffect(() => {
-    if (!task) return;
-    const thread = new Worker(new URL('../../../workers/plans.worker.ts', import.meta.url), {
-      type: 'module',
-    });
-    const api = wrap<PlansApi>(thread);
-    const failed = (words: string) => {
-      if (worker.current === api) setTrouble(`The plans could not be worked out: ${words}.`);
-    };
-    setTrouble(null);
-    worker.current = api;
-    queue.current = { next: last.current, under: false };
-    thread.addEventListener('error', ({ message }) => failed(message || 'its program was not loaded'));
-    void (async () => {
-      try {
-        await api.load(task);
-        const plans = await api.plans();
-        if (worker.current !== api) return;
-        setMade(plans);
-        await answer(api);
-      } catch (error) {
-        failed(String(error));
-      }
-    })();
-    return () => {
-      worker.current = null;
-      thread.terminate();
-    };
-  }, [task, round, answer]);
-
   return {
-    plans: made,
-    own: own?.plan ?? null,
-    ask,
-    trouble,
-    again: () => setRound((now) => now + 1),
+    plans,
+    own,
+    ask: useCallback(
+      (asked) => {
+        if (asked) return ask((task) => task.own(asked), setOwn);
+        setOwn(null);
+        askNothing();
+      },
+      [ask, askNothing],
+    ),
+    trouble: trouble && `The plans could not be worked out: ${trouble}.`,
+    again,
   };
 }

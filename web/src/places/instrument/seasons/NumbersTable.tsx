@@ -1,7 +1,7 @@
 import { sayDate } from '@upright-elder/core/days';
 import type { ForecastPoint } from '@upright-elder/contract';
 import { memo } from 'react';
-import type { ScenarioPoint } from '../../../workers/seasons.worker.js';
+import type { ScenarioPoint } from '../../../compute/tasks/seasons.js';
 import { trimmed, type SeriesUnit } from './unitOf.js';
 import { Fold } from '../../../fields/Fold.js';
 import { TableOut } from '../../../fields/TableOut.js';

@@ -3,7 +3,7 @@ import { sortByWeight } from '@upright-elder/core/sentences';
 import { AS_IT_WAS, type Scenario } from '@upright-elder/core/air';
 import type { SideFit } from '@upright-elder/core/forecast';
 import { lazy, memo, Suspense, useCallback, useDeferredValue, useMemo, useState } from 'react';
-import type { SeasonsTask } from '../../../workers/seasons.worker.js';
+import type { SeasonsTask } from '../../../compute/tasks/seasons.js';
 import { useUnchanged } from '../../../data/useUnchanged.js';
 import { KeptHumidity } from './KeptHumidity.js';
 import { MonthStrip } from './MonthStrip.js';

@@ -4,7 +4,7 @@ import { moveIn } from '@upright-elder/core/units';
 import { useHeights } from '../../../data/heights.js';
 import { useFieldUnit } from '../../../fields/LengthField.js';
 import { sayLength } from '../../../fields/sayLength.js';
-import type { Drawn } from '../../../workers/draws.worker.js';
+import type { Drawn } from '../../../compute/tasks/draws.js';
 import { DEGREES, sayTurn } from './sayTurn.js';
 
 interface Props {

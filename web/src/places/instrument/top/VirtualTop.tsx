@@ -14,14 +14,13 @@ import {
 import { finer, sayHeight } from '@upright-elder/core/units';
 import { GLUED_AT } from '@upright-elder/core/wood';
 import { contourStep } from '@upright-elder/drawings';
-import type { Remote } from 'comlink';
 import { useMemo } from 'react';
 import { Link } from 'react-router';
 import { useHeights } from '../../../data/heights.js';
 import { tensionOf, useShopStrings } from '../../../data/strings.js';
 import { useUnchanged } from '../../../data/useUnchanged.js';
 import { extremes, TopRelief } from '../../../drawings/top/TopRelief.js';
-import type { TopApi, TopTask } from '../../../workers/top.worker.js';
+import type { TopTask } from '../../../compute/tasks/top.js';
 import { loosePath } from '../map/mapDocument.js';
 import { BellySaid } from './BellySaid.js';
 import { BellySections } from './BellySections.js';
@@ -37,7 +36,7 @@ import { togglesOf, type Toggle } from './stretches.js';
 import { Trials } from './Trials.js';
 import { useAnswer } from './useAnswer.js';
 import { useDraws } from './useDraws.js';
-import { useTopWorker } from './useTopWorker.js';
+import { useTopWorker, type TopApi } from './useTopWorker.js';
 import { knownSet, useTrial, type Trial } from './useTrial.js';
 import { WeightTest } from './WeightTest.js';
 import { PhoneFold } from '../../../fields/PhoneFold.js';
@@ -104,7 +103,7 @@ function SolvedView({
   trial: Trial;
   task: TopTask;
   view: TopView;
-  api: Remote<TopApi>;
+  api: TopApi;
 }) {
   const unit = finer(useHeights().unit);
   const { loose, toggle, strung, setStrung, moisture, setMoisture, softness, setSoftness } = trial;

@@ -1,7 +1,6 @@
 import { sayDate } from '@upright-elder/core/days';
 import type { DeflectionTest, LooseStretch, Uncertain } from '@upright-elder/core/top';
 import { parseForce, printForce } from '@upright-elder/core/units';
-import type { Remote } from 'comlink';
 import { useEffect, useState } from 'react';
 import { toast } from 'sonner';
 import { send } from '../../../data/api.js';
@@ -11,7 +10,7 @@ import { usePersonId } from '../../../data/person.js';
 import { refusals } from '../../../data/save.js';
 import { LengthField } from '../../../fields/LengthField.js';
 import { TypedField } from '../../../fields/TypedField.js';
-import type { TopApi } from '../../../workers/top.worker.js';
+import type { TopApi } from './useTopWorker.js';
 import { metresOf } from '../map/mapDocument.js';
 
 /** A dial reads a dip to so much, m. */
@@ -34,7 +33,7 @@ export function WeightTest({
   onSoftness,
 }: {
   instrumentId: string;
-  api: Remote<TopApi>;
+  api: TopApi;
   /** of the top as it was found */
   loose: readonly LooseStretch[];
   onSoftness: (softness: number) => void;

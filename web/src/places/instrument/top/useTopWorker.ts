@@ -1,62 +1,53 @@
 import type { TopView } from '@upright-elder/core/top';
-import { proxy, wrap, type Remote } from 'comlink';
-import { useCallback, useEffect, useRef, useState } from 'react';
-import type { TopApi, TopTask } from '../../../workers/top.worker.js';
+import { proxy, type Remote } from 'comlink';
+import { useCallback, useEffect, useState } from 'react';
+import type { Task } from '../../../compute/compute.worker.js';
+import type { TopTask } from '../../../compute/tasks/top.js';
+import { useWorker } from '../../../compute/useWorker.js';
 
 /** A first solve that takes longer is ended, ms. */
 const LIMIT_MS = 60000;
 
+export type TopApi = Remote<Task<'top'>>;
+
 export type TopState =
   | { state: 'solving'; part: number; words: string }
-  | { state: 'solved'; view: TopView; api: Remote<TopApi> }
+  | { state: 'solved'; view: TopView; api: TopApi }
   | { state: 'stopped'; words: string };
 
-/** The plate model in a worker of its own: begun with the page, ended with it, by hand, or after a time limit. */
-export function useTopWorker(task: TopTask): { top: TopState; stop: () => void; start: () => void } {
-  const [top, setTop] = useState<TopState>({ state: 'solving', part: 0, words: 'beginning' });
-  const end = useRef<(words: string) => void>(() => undefined);
-  const [round, setRound] = useState(0);
+const BEGINNING = { part: 0, words: 'beginning' };
 
+/** The plate model in a thread of its own: begun with the page, ended with it, by hand, or after a time limit. */
+export function useTopWorker(given: TopTask): { top: TopState; stop: () => void; start: () => void } {
+  const [progress, setProgress] = useState(BEGINNING);
+  const [view, setView] = useState<TopView | null>(null);
+  const { task, trouble, stop, again } = useWorker(
+    'top',
+    useCallback(
+      async (of) => {
+        setProgress(BEGINNING);
+        setView(null);
+        const onProgress = proxy((part: number, words: string) => {
+          if (part < 1) setProgress({ part, words });
+        });
+        setView(await of.solve(given, onProgress));
+      },
+      [given],
+    ),
+  );
+  const solving = task === null && trouble === null;
   useEffect(() => {
-    const worker = new Worker(new URL('../../../workers/top.worker.ts', import.meta.url), { type: 'module' });
-    const api = wrap<TopApi>(worker);
-    let over = false;
-    const finish = (state: TopState) => {
-      if (over) return;
-      clearTimeout(limit);
-      setTop(state);
-    };
-    const stopped = (words: string) => {
-      finish({ state: 'stopped', words });
-      over = true;
-      worker.terminate();
-    };
+    if (!solving) return;
     const limit = setTimeout(
-      () => stopped('It took longer than a minute and was ended. A coarser plan may help.'),
+      () => stop('It took longer than a minute and was ended. A coarser plan may help.'),
       LIMIT_MS,
     );
-    end.current = stopped;
-    worker.addEventListener('error', ({ message }) =>
-      stopped(`The model could not be run: ${message || 'its program was not loaded'}.`),
-    );
-    const onProgress = proxy((part: number, words: string) => {
-      if (!over && part < 1) setTop({ state: 'solving', part, words });
-    });
-    setTop({ state: 'solving', part: 0, words: 'beginning' });
-    api.solve(task, onProgress).then(
-      (view) => finish({ state: 'solved', view, api }),
-      (error: unknown) => stopped(error instanceof Error ? error.message : String(error)),
-    );
-    return () => {
-      over = true;
-      clearTimeout(limit);
-      worker.terminate();
-    };
-  }, [task, round]);
-
-  return {
-    top,
-    stop: useCallback(() => end.current('Stopped.'), []),
-    start: useCallback(() => setRound((now) => now + 1), []),
-  };
+    return () => clearTimeout(limit);
+  }, [given, solving, stop]);
+  const top: TopState = trouble
+    ? { state: 'stopped', words: trouble }
+    : task && view
+      ? { state: 'solved', view, api: task }
+      : { state: 'solving', ...progress };
+  return { top, stop: useCallback(() => stop('Stopped.'), [stop]), start: again };
 }

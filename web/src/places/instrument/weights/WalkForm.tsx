@@ -1,5 +1,5 @@
 import type { SpotInput, WeighingInput } from '@upright-elder/contract';
-import { WEIGHING_MOMENTS } from '@upright-elder/contract';
+import { WEIGHING_MOMENTS } from '@upright-elder/contract/lists';
 import { dipOf, type WeighingSpot } from '@upright-elder/core/top';
 import { LENGTH_UNIT_NAMES, moveIn, parseForce, parseLength, printForce } from '@upright-elder/core/units';
 import { useRef, type KeyboardEvent } from 'react';

@@ -1,4 +1,4 @@
-import { planOf } from '@upright-elder/contract';
+import { planOf } from '@upright-elder/contract/lists';
 import { Link } from 'react-router';
 import { useTop, useTrials } from '../../../data/hooks.js';
 import { useFieldUnit } from '../../../fields/LengthField.js';

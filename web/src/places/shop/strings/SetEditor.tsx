@@ -1,9 +1,5 @@
-import {
-  GAUGE_UNITS,
-  type StringSetAnswer,
-  type StringSetInput,
-  type TuningAnswer,
-} from '@upright-elder/contract';
+import type { StringSetAnswer, StringSetInput, TuningAnswer } from '@upright-elder/contract';
+import { GAUGE_UNITS } from '@upright-elder/contract/lists';
 import { MOST_STRINGS, readString, type TypedString } from '@upright-elder/core/strings';
 import { FormFoot } from '../../../app/FormFoot.js';
 import { send } from '../../../data/api.js';

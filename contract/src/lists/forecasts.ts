@@ -1,0 +1,1 @@
+export const SERIES_DIMENSIONS = ['length', 'angle', 'cents'] as const;

@@ -1,0 +1,15 @@
+/** What can be taken back: struck with a reason, shown struck, and brought back. Nothing is erased. */
+
+export const STRUCK_KINDS = [
+  'instrument',
+  'examination',
+  'intervention',
+  'mark',
+  'photograph',
+  'weighing',
+  'person',
+  'room',
+  'tool',
+  'import',
+] as const;
+export type StruckKind = (typeof STRUCK_KINDS)[number];

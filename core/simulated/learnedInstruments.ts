@@ -1,0 +1,25 @@
+import { learn, standOn, type Learned, type PreparedToday } from '../src/instrument/index.js';
+import { drawInstrument, type DrawnInstrument } from './drawnInstruments.js';
+
+/** The day on which drawn instruments are judged. */
+export const DRAWN_DAY = 20780;
+
+/** A drawn instrument with what was learned of it, as it stands on that day. */
+export interface LearnedInstrument {
+  seed: number;
+  drawn: DrawnInstrument;
+  learned: Learned;
+  today: PreparedToday;
+}
+
+export function learnInstrument(seed: number): LearnedInstrument {
+  const drawn = drawInstrument(seed);
+  const learned = learn(drawn.record, drawn.air);
+  return { seed, drawn, learned, today: standOn(learned, drawn.air.log, DRAWN_DAY) };
+}
+
+let once: readonly LearnedInstrument[] | null = null;
+
+/** The sixty that tests share, learned once for all of them; thousands more run in `npm run bench`. */
+export const sixtyInstruments = (): readonly LearnedInstrument[] =>
+  (once ??= Array.from({ length: 60 }, (_, i) => learnInstrument(72000 + i)));

@@ -1,0 +1,173 @@
+import { FORBIDDEN, type Diagnosis, type Finding, type RuleId, type Severity } from '../diagnosis/index.js';
+import type { FittedSide, InstrumentFit } from '../instrument/fit.js';
+import type { Learned } from '../instrument/learned.js';
+import type { AssumedFact, InstrumentFacts } from '../instrument/facts.js';
+import type { InstrumentToday } from '../instrument/today.js';
+import type { Ground } from '../plans/index.js';
+import { worthOf } from '../plans/worth.js';
+import { HEIGHT_UNITS, type HeightUnit } from '../units/height.js';
+import { bodySentences } from './body.js';
+import { sayYear } from './comingYear.js';
+import { sayFinding } from './findings.js';
+import { historySentences } from './history.js';
+import { leverSentence, type LeverQuestion } from './levers.js';
+import { sayIn } from './say.js';
+import { sayingIn, sortByWeight, type Saying, type Sentence } from './sentence.js';
+import { standsBecause } from './stands.js';
+
+/** Where the action stands, in the same sentence on every page. */
+const STANDS: readonly RuleId[] = [
+  'action-off',
+  'season-high',
+  'season-low',
+  'season-untold',
+  'season-hides',
+];
+/** What only wants watching and is worth the one line of a card. */
+const ON_CARD: readonly RuleId[] = [
+  ...STANDS,
+  'still-settling',
+  'slack-for-pitch',
+  'readings-disagree',
+  'crack-quiet',
+  'held-unsound',
+];
+const ASKS: readonly Severity[] = ['live', 'structural', 'playing'];
+/** Creep is told with what its history says. */
+const TOLD_ELSEWHERE: readonly RuleId[] = ['creeps'];
+
+/** What the air and the years make of the action: findings and what its history says, each in one sentence. */
+export function findingSentences(
+  { findings }: Pick<Diagnosis, 'findings'>,
+  learned: InstrumentFit,
+  today: Pick<InstrumentToday, 'day' | 'sides'>,
+  unit: HeightUnit,
+): Sentence[] {
+  return sortByWeight([
+    ...findings
+      .filter(({ rule }) => STANDS.includes(rule))
+      .map((one) => asSentence(one, learned, today, unit)),
+    ...historyOfAll(learned, today, unit),
+  ]);
+}
+
+function historyOfAll(
+  fit: InstrumentFit,
+  { day, sides }: Pick<InstrumentToday, 'day' | 'sides'>,
+  unit: HeightUnit,
+): Sentence[] {
+  const saying = sayingIn(unit);
+  return [
+    ...sides.map((side) => historySentences(side, day, saying)),
+    leverSentences(sides, saying),
+    ...fit.body.map((body) => {
+      const side = sides.find((one) => one.side === body.side);
+      return side ? bodySentences(body, side, saying) : [];
+    }),
+  ].flat();
+}
+
+const WEIGHT_OF: Record<Severity, Sentence['weight']> = {
+  live: 'live',
+  structural: 'act',
+  playing: 'act',
+  looks: 'watch',
+  watch: 'watch',
+};
+
+/** A finding as a page lists it among sentences. */
+function asSentence(
+  finding: Finding,
+  { kept }: Pick<InstrumentFit, 'kept'>,
+  { sides }: Pick<InstrumentToday, 'sides'>,
+  unit: HeightUnit,
+): Sentence {
+  const { rule, severity, side, never } = finding;
+  const text = sayFinding(finding, sayIn(unit));
+  const outlook = sides.find((one) => one.side === side);
+  const because =
+    STANDS.includes(rule) && outlook
+      ? standsBecause(outlook, kept, sayingIn(unit))
+      : never.length > 0
+        ? `Meanwhile do not ${never.map((one) => FORBIDDEN[one]).join(', and do not ')}.`
+        : 'Found at the last examination; Judgement opens what it stands on.';
+  return { text, weight: WEIGHT_OF[severity], because, ...(side ? { side } : {}) };
+}
+
+/** The most urgent sentence, in each unit that a shop may say heights in; null where nothing is known of it yet. */
+export function firstSentence(
+  { findings }: Pick<Diagnosis, 'findings'>,
+  learned: Learned,
+  today: InstrumentToday,
+): Record<HeightUnit, Sentence> | null {
+  if (learned.evidence.date === null) return null;
+  const firstIn = (unit: HeightUnit): Sentence | undefined => {
+    const said = findings.filter(
+      ({ rule, severity }) =>
+        !TOLD_ELSEWHERE.includes(rule) && (ASKS.includes(severity) || ON_CARD.includes(rule)),
+    );
+    return sortByWeight([
+      ...said.map((one) => asSentence(one, learned, today, unit)),
+      ...historyOfAll(learned, today, unit),
+      ...(today.sides.length > 0 ? sayYear(today.year, today.day, sayingIn(unit)) : []),
+    ])[0];
+  };
+  const said = HEIGHT_UNITS.flatMap((unit): [HeightUnit, Sentence][] => {
+    const first = firstIn(unit);
+    return first ? [[unit, first]] : [];
+  });
+  return said.length === HEIGHT_UNITS.length
+    ? (Object.fromEntries(said) as Record<HeightUnit, Sentence>)
+    : null;
+}
+
+/** What to find out first; null where nothing is asked, or it was never examined. */
+export function firstQuestion(ground: Ground): { ask: string; minutes: number } | null {
+  if (ground.evidence.date === null) return null;
+  // of several the one that is likeliest to change the plan, for its minutes
+  const [first] = ground.diagnosis.questions.length > 1 ? worthOf(ground) : ground.diagnosis.questions;
+  // its first sentence is enough for a card
+  return first
+    ? { ask: first.ask.replace(/(?<=[.:?]) .*$/u, '').replace(/:$/u, '.'), minutes: first.minutes }
+    : null;
+}
+
+/** Ends of the strings that were moved in the present epoch, and of which nothing is recorded. */
+export function leverQuestions(
+  sides: readonly Pick<FittedSide, 'side' | 'all' | 'calibration'>[],
+): LeverQuestion[] {
+  return sides.flatMap(({ side, all, calibration }) => {
+    const since = calibration.visits[0]!.day;
+    return all
+      .filter(({ day }) => day > since)
+      .flatMap(({ date, levers }) =>
+        levers.filter(({ recorded }) => !recorded).map((lever) => ({ ...lever, side, date })),
+      );
+  });
+}
+
+const leverSentences = (sides: InstrumentToday['sides'], saying: Saying): Sentence[] =>
+  leverQuestions(sides).map((question) => leverSentence(question, saying));
+
+const ASSUMED: Record<Exclude<AssumedFact, 'stringSet'>, string> = {
+  topSpecies: 'the wood of its top is not known: Sitka spruce is taken',
+  playingStyle: 'how it is played is not known: medium is taken',
+  scale: 'its scale length was not measured: the usual one is taken',
+};
+
+/** What stands for facts that nobody knows. */
+export const assumedSentences = ({
+  assumed,
+  stringKind,
+  pairedStrings,
+}: Pick<InstrumentFacts, 'assumed' | 'stringKind' | 'pairedStrings'>): string[] =>
+  assumed.map((fact) => {
+    if (fact !== 'stringSet') return ASSUMED[fact];
+    const set =
+      stringKind === 'nylon' ? 'a nylon set' : pairedStrings ? 'a light twelve-string set' : 'a light set';
+    return `what it is strung with is not known: ${set} is taken`;
+  });
+
+/** Examinations that are not compared, and why. */
+export const leftOutSentences = ({ leftOut }: Pick<InstrumentFit, 'leftOut'>): string[] =>
+  leftOut.map(({ date, strings }) => `${date}: strings ${strings}, not compared with readings at pitch`);

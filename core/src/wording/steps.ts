@@ -1,0 +1,141 @@
+import { QUESTIONS } from '../diagnosis/index.js';
+import {
+  WHEEL_PITCH,
+  type AngleCut,
+  type MeasureWhen,
+  type PlanStep,
+  type Provisional,
+  type StepMuch,
+  type StepWhy,
+  type WithheldReason,
+} from '../plans/index.js';
+import { TREATMENTS, type Amount, type TreatmentId } from '../treatments/index.js';
+import { sayFinding } from './findings.js';
+import type { Say } from './say.js';
+
+/** Why a step is in the plan, and how much of it, in one run of sentences. */
+export const sayStep = (step: PlanStep, say: Say): string =>
+  [sayWhy(step.id, step.why, say), sayMuch(step, say)].filter(Boolean).join(' ');
+
+function sayWhy(of: TreatmentId, why: StepWhy, say: Say): string {
+  switch (why.id) {
+    case 'always':
+      return TREATMENTS[of].why!;
+    case 'finding':
+      return sayFinding(why.finding, say);
+    case 'follows':
+      return 'What the steps before it move of the action is brought right here.';
+    case 'needed':
+      return 'The rest of the plan needs it.';
+    case 'measure at rest':
+      return 'Once it is made sound, strung and rested, the stance is read anew: what saddle and neck need is worked out then.';
+    case 'measure first':
+      return QUESTIONS[why.question].ask;
+    case 'measure amounts': {
+      const what = [...new Set(why.of.map((id) => TREATMENTS[id].name.split(':')[0]!.toLowerCase()))];
+      return `How much (${what.join(', ')}) is not told yet: ${sayWithheld(why.reasons)!}. ${MEASURE[why.when]}`;
+    }
+  }
+}
+
+const MEASURE: Record<MeasureWhen, string> = {
+  'as it settles': 'Read action, belly and tilt every few days until they stand still.',
+  'at working moisture':
+    'Bring it to working moisture, then read action, relief, straightedge, saddle, belly and tilt anew.',
+  'once strung': 'Once it is put right, strung and rested, read the stance anew.',
+};
+
+const WITHHELD: Record<WithheldReason, string> = {
+  'joint open': 'the joint is open, and the angle is read once it is pressed home',
+  'not at rest': 'it has not come to rest under tension',
+  damp: 'the wood was damp while it was read',
+  dry: 'the wood was dry while it was read',
+  'structure first': 'the structure under it is put right first, and moves it',
+};
+
+/** Why amounts are not given yet; null where they are. */
+export const sayWithheld = (reasons: readonly WithheldReason[]): string | null =>
+  reasons.length > 0 ? reasons.map((reason) => WITHHELD[reason]).join('; ') : null;
+
+/** What makes a plan's amounts provisional, as one clause. */
+export const sayProvisional = (why: Provisional, { fineError }: Say): string =>
+  why.id === 'withheld'
+    ? WITHHELD[why.reason]
+    : `the saddle line may rise ${fineError({ value: why.by, sd: why.sd })} once it is strung again`;
+
+/** How much of a step: its amounts in words; of provisional ones only the band, without marks to cut by. */
+function sayMuch({ id, much, amounts, withheld }: PlanStep, say: Say): string {
+  if (!much) return '';
+  switch (much.id) {
+    case 'new saddle':
+      return 'A new saddle of its full height for the new angle.';
+    case 'angle':
+      return sayAngle(much, say);
+    case 'amounts':
+      return sayAmounts(id, amounts, withheld.length > 0, say);
+  }
+}
+
+function sayAmounts(
+  id: TreatmentId,
+  amounts: readonly Amount[],
+  provisional: boolean,
+  { fineError, fine }: Say,
+): string {
+  const about = ({ value, sd }: Amount) => fineError({ value: Math.abs(value), sd });
+  const each = (up: string, down: string) =>
+    amounts.map((one) => `${one.of} ${one.value > 0 ? up : down} ${about(one)}`).join('; ');
+  const first = provisional ? 'As things stand, ' : '';
+  const [one] = amounts as [Amount];
+  switch (TREATMENTS[id].amount) {
+    case 'off the saddle':
+    case 'onto the saddle': {
+      const moves = TREATMENTS[id].amount === 'off the saddle' ? each('down', 'up') : each('up', 'down');
+      return provisional
+        ? `${first}twice the wanted change at fret 12 would be ${moves}.`
+        : `Twice the wanted change at fret 12: ${moves}.`;
+    }
+    case 'turns of the wheels':
+      return `${first}${amounts.map(({ of, value, sd }) => `${of} ${value > 0 ? 'up' : 'down'} ${Math.abs(value).toFixed(1)} ± ${sd.toFixed(1)} turns`).join('; ')} on a thread of ${fine(WHEEL_PITCH)}.`;
+    case 'rod': {
+      const most = amounts.reduce((a, b) => (Math.abs(b.value) > Math.abs(a.value) ? b : a));
+      return `${most.value > 0 ? 'Tighten' : 'Loosen'} it, an eighth to a quarter turn at a time: the action ${most.value > 0 ? 'falls' : 'rises'} ${about(most)} by it.`;
+    }
+    case 'bridge down':
+      return `The bridge may come down ${about(one)}.`;
+    case 'bridge thicker':
+      return `The bridge becomes ${about(one)} ${one.value > 0 ? 'thicker' : 'thinner'}.`;
+    case undefined:
+      return '';
+  }
+}
+
+/** By how much the fret plane comes up at the bridge, and what that cuts. */
+function sayAngle({ by, sd, cut }: StepMuch & { id: 'angle' }, say: Say): string {
+  const up = `At the humidity that it will be kept at the straightedge must ${by > 0 ? 'come up' : 'go down'} ${say.fineError({ value: Math.abs(by), sd })} at the bridge`;
+  return cut.kind === 'not marked yet'
+    ? `As things stand: ${up[0]!.toLowerCase()}${up.slice(1)}. Nothing is marked to cut by yet.`
+    : `${up}${sayCut(cut, say)}`;
+}
+
+function sayCut(cut: AngleCut, { fineError, fine }: Say): string {
+  switch (cut.kind) {
+    case 'not marked yet':
+      return '.';
+    case 'less than its error':
+      return ': less than twice its error, so nothing is cut before it is read again.';
+    case 'heel not measured':
+      return '. Heel depth and extension are still to be measured for the cut and the wedge.';
+    case 'shim':
+      return `: the heel is shimmed at its cap by ${fineError({ value: Math.abs(cut.by), sd: cut.sd })}.`;
+    case 'cut': {
+      const strip = cut.strip
+        .map(
+          ({ below, off }, i) =>
+            `${i === cut.strip.length - 1 ? 'cap ' : ''}${Math.round(below * 1000)} mm ${(off * 1000).toFixed(1)}`,
+        )
+        .join(', ');
+      return `: ${fineError({ value: Math.abs(cut.by), sd: cut.sd })} off the heel at the cap, to nothing at the board. Marks below the board: ${strip}. A wedge under the extension from nothing at the join to ${fine(cut.wedge)} at its end.`;
+    }
+  }
+}

@@ -1,0 +1,21 @@
+import { recall, remember } from '../data/remembered.js';
+
+const KEY = 'reloaded for';
+
+/**
+ * A page of an older build asks for a part that is gone since the program was renewed: the page is loaded anew, once for
+ * each build, and what was typed is there again as a draft. A second time the page says what is wrong.
+ */
+export function reloadWhereRenewed(): void {
+  window.addEventListener('vite:preloadError', (event) => {
+    const build = document.querySelector<HTMLScriptElement>('script[type=module][src]')?.src ?? '';
+    if (recall(KEY, 'window') === build) return;
+    event.preventDefault();
+    remember(KEY, build, 'window');
+    // nobody is asked: nothing typed is lost
+    window.addEventListener('beforeunload', (leaving) => leaving.stopImmediatePropagation(), {
+      capture: true,
+    });
+    location.reload();
+  });
+}

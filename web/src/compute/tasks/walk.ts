@@ -1,0 +1,18 @@
+import type { Plan } from '@upright-elder/core/map';
+import { WalkingWeights, type Dip, type TopFacts, type WalkingSaid } from '@upright-elder/core/top';
+
+/** Coarser than the shown top: the dips of a leg are told apart all the same, m. */
+const SPACING = 0.016;
+
+let walk: WalkingWeights | null = null;
+
+/** What a walk with a weight says, worked out beside the page. */
+export const api = {
+  prepare(plan: Plan, facts: TopFacts): void {
+    walk = new WalkingWeights(plan, facts, SPACING);
+  },
+  said(dips: Dip[], weight: number): WalkingSaid {
+    if (!walk) throw new Error('the top is not worked out yet');
+    return walk.said(dips, weight);
+  },
+};
