@@ -3,7 +3,7 @@ import type { Climate } from '@upright-elder/core/air';
 import type { Calibration, MonthAhead, Played, Unstressed } from '@upright-elder/core/forecast';
 import type { StringSide } from '@upright-elder/core/readings';
 import type { KeptAt } from '@upright-elder/core/instrument';
-import { WEIGHTS, type Weight } from '@upright-elder/core/sentences';
+import { WEIGHTS, type Weight } from '@upright-elder/core/wording';
 import type { SpeciesId } from '@upright-elder/core/wood';
 import { SPECIES_IDS } from '@upright-elder/core/wood';
 import { IsArray, IsBoolean, IsIn, IsInt, IsNumber, IsObject, IsOptional, IsString } from 'class-validator';

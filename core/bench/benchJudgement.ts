@@ -3,7 +3,7 @@ import { addedRepairs, judgedWrong, SOUND_POINTS, withSound } from '../simulated
 import type { TrueCause } from '../simulated/drawnInstruments.js';
 import { learnInstrument } from '../simulated/learnedInstruments.js';
 import { leadingOf, termOf } from '../src/diagnosis/index.js';
-import { judgeInstrument } from '../src/instrument/index.js';
+import { groundToday, judgeInstrument } from '../src/instrument/index.js';
 import { figure, figureUnder } from './figures.js';
 
 const MANY = Number(process.argv[2] ?? 10000);
@@ -24,7 +24,7 @@ for (let seed = 0; seed < MANY; seed++) {
     drawn: { truth },
   } = learnInstrument(seed);
   const from = performance.now();
-  const judgement = judgeInstrument(learned.evidence, today, 'mm');
+  const judgement = judgeInstrument(groundToday(learned.evidence, today));
   judging += performance.now() - from;
   judged += 1;
   if (judgement.findings.some(({ severity }) => severity === 'live')) live += 1;
@@ -32,7 +32,7 @@ for (let seed = 0; seed < MANY; seed++) {
   const point = SOUND_POINTS[seed % SOUND_POINTS.length]!;
   const sounder = withSound(learned.evidence, point);
   if (sounder)
-    for (const id of addedRepairs(point, judgement, judgeInstrument(sounder, today, 'mm')))
+    for (const id of addedRepairs(point, judgement, judgeInstrument(groundToday(sounder, today))))
       count(`${point} found sound, and ${id} added`);
   if (!truth) continue;
   for (const { side, budget } of judgement.sides) {

@@ -1,8 +1,7 @@
 // Plans of 10,000 drawn instruments with known truth: nothing that is never done, amounts, and what was promised of the year.
 import { drawInstrument, drawnMoisture } from '../simulated/drawnInstruments.js';
 import { plansWrong } from '../simulated/plansRight.js';
-import { sayIn } from '../src/diagnosis/index.js';
-import { groundToday, learn, standOn, standsToday } from '../src/instrument/index.js';
+import { groundToday, learn, standOn } from '../src/instrument/index.js';
 import { normals, seededChance } from '../src/numeric/index.js';
 import { NO_MONEY, NO_SETTINGS, ownPlanOf, plansOf, worthOf, type RepairPlan } from '../src/plans/index.js';
 import { ACTION_TOLERANCE } from '../src/targets/index.js';
@@ -10,7 +9,6 @@ import { figure, figureUnder } from './figures.js';
 
 const MANY = Number(process.argv[2] ?? 10000);
 const DAY = 20780;
-const SAY = sayIn('mm');
 const WANTED = { bass: 2.778e-3, treble: 1.984e-3 };
 const wrong = new Map<string, number>();
 const count = (text: string) => wrong.set(text, (wrong.get(text) ?? 0) + 1);
@@ -25,32 +23,26 @@ for (let seed = 0; seed < MANY; seed++) {
   const learned = learn(drawn.record, drawn.air);
   const today = standOn(learned, drawn.air.log, DAY);
   const from = performance.now();
-  const ground = groundToday(learned.evidence, today, 'mm');
-  const plans = plansOf(ground, NO_MONEY, SAY);
+  const ground = groundToday(learned.evidence, today);
+  const plans = plansOf(ground, NO_MONEY);
   took.first.push(performance.now() - from);
   planned += plans.length;
   plansWrong(plans, ground.evidence, ground.diagnosis).forEach(count);
   if (seed % 20 === 0) {
     const again = performance.now();
-    plansOf(ground, NO_MONEY, SAY);
+    plansOf(ground, NO_MONEY);
     took.plans.push(performance.now() - again);
     const base = plans.at(-1)!.ids;
     const trimmed = [0, -0.2e-3, -0.5e-3, -1e-3].map((by) => {
       const toggled = performance.now();
-      const own = ownPlanOf(
-        ground,
-        base,
-        { ...NO_SETTINGS, saddle: { bass: by, treble: by } },
-        NO_MONEY,
-        SAY,
-      );
+      const own = ownPlanOf(ground, base, { ...NO_SETTINGS, saddle: { bass: by, treble: by } }, NO_MONEY);
       took.toggle.push(performance.now() - toggled);
       return own.outcome.sides[0]?.action.value ?? null;
     });
     if (trimmed.some((value, i) => i > 0 && value !== null && value > trimmed[i - 1]!))
       count('more saddle trimmed raises the action');
     const asked = performance.now();
-    worthOf(ground, standsToday(today), 'mm');
+    worthOf(ground);
     took.worth.push(performance.now() - asked);
   }
   if (!drawn.truth) continue;

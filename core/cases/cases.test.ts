@@ -1,8 +1,9 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
-import { RULES } from '../src/diagnosis/index.js';
+import { RULE_IDS } from '../src/diagnosis/index.js';
 import { BadCase, readCase, type CaseFile } from './caseFile.js';
-import { tryCase } from './tryCase.js';
+import { sayFinding, sayIn } from '../src/wording/index.js';
+import { saidOf, tryCase } from './tryCase.js';
 
 const folder = new URL('files/', import.meta.url);
 const cases = readdirSync(folder)
@@ -19,17 +20,12 @@ describe('worked cases', () => {
 
   it('read as sentences, and never twice the same', () => {
     for (const { name, judgement } of tried) {
-      const said = [
-        judgement.first,
-        ...judgement.findings.map(({ text }) => text),
-        ...judgement.questions.map(({ ask }) => ask),
-        ...judgement.order.map(({ why }) => why),
-      ];
+      const said = saidOf(judgement);
       for (const text of said) {
         expect(text, name).toMatch(/^[A-Z0-9].*[.?]$/u);
         expect(text, name).not.toMatch(/undefined|null|NaN|Infinity|\.\.|  |−0(\.0+)?[\u00a0 ]mm/u);
       }
-      const findings = judgement.findings.map(({ text }) => text);
+      const findings = judgement.findings.map((one) => sayFinding(one, sayIn('mm')));
       expect(new Set(findings).size, name).toBe(findings.length);
     }
   });
@@ -47,7 +43,7 @@ describe('worked cases', () => {
 
   it('try nearly every rule', () => {
     const hit = new Set(tried.flatMap(({ judgement }) => judgement.findings.map(({ rule }) => rule)));
-    expect(RULES.map(({ id }) => id).filter((id) => !hit.has(id))).toEqual([]);
+    expect(RULE_IDS.filter((id) => !hit.has(id))).toEqual([]);
   });
 });
 

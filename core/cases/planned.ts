@@ -1,4 +1,4 @@
-import { RULES } from '../src/diagnosis/index.js';
+import { RULE_IDS } from '../src/diagnosis/index.js';
 import {
   NO_MONEY,
   NO_SETTINGS,
@@ -9,8 +9,8 @@ import {
   type PlanKind,
   type RepairPlan,
 } from '../src/plans/index.js';
-import { sayIn } from '../src/diagnosis/index.js';
 import { TREATMENT_IDS, type TreatmentId } from '../src/treatments/index.js';
+import { sayBreak, sayIn } from '../src/wording/index.js';
 import { BadCase, type CaseExpect, type ExpectedOwn, type ExpectedPlan } from './caseFile.js';
 
 type Check = (so: boolean, text: string) => void;
@@ -22,7 +22,7 @@ const inside = (value: number | undefined, [from, to]: readonly [number, number]
 
 /** Plans of a case against what is expected of them. */
 export function comparePlans(expect: CaseExpect, ground: Ground, check: Check): RepairPlan[] {
-  const plans = plansOf(ground, NO_MONEY, sayIn('mm'));
+  const plans = plansOf(ground, NO_MONEY);
   for (const [kind, wanted] of Object.entries(expect.plans ?? {}))
     ofKind(kind as PlanKind, wanted, plans, check);
   if (expect.own) ofOwn(expect.own, ground, check);
@@ -75,12 +75,8 @@ function ofKind(kind: PlanKind, wanted: ExpectedPlan, plans: readonly RepairPlan
       cost.hours[0] >= wanted.hours[0] && cost.hours[1] <= wanted.hours[1],
       say(`hours are ${cost.hours.map((one) => one.toFixed(1)).join(' to ')}`),
     );
-  const left = undone.map(({ rule }) => rule);
-  known(
-    'finding',
-    [...(wanted.undone?.must ?? []), ...(wanted.undone?.mustNot ?? [])],
-    RULES.map(({ id }) => id),
-  );
+  const left: string[] = undone.map(({ rule }) => rule);
+  known('finding', [...(wanted.undone?.must ?? []), ...(wanted.undone?.mustNot ?? [])], RULE_IDS);
   for (const rule of wanted.undone?.must ?? [])
     check(left.includes(rule), say(`“${rule}” is not left undone`));
   for (const rule of wanted.undone?.mustNot ?? [])
@@ -98,14 +94,8 @@ function ofOwn(wanted: ExpectedOwn, ground: Ground, check: Check): void {
   const saddle = Object.fromEntries(
     Object.entries(wanted.saddle ?? {}).map(([side, by]) => [side, by / 1000]),
   );
-  const plan = ownPlanOf(
-    ground,
-    wanted.treatments as TreatmentId[],
-    { ...NO_SETTINGS, saddle },
-    NO_MONEY,
-    sayIn('mm'),
-  );
-  const said = plan.breaks.map(({ say }) => say);
+  const plan = ownPlanOf(ground, wanted.treatments as TreatmentId[], { ...NO_SETTINGS, saddle }, NO_MONEY);
+  const said = plan.breaks.map(({ why }) => sayBreak(why, sayIn('mm')));
   if (wanted.breaks?.length === 0) check(said.length === 0, `own plan breaks: ${said.join(' ')}`);
   for (const words of wanted.breaks ?? [])
     check(

@@ -3,8 +3,10 @@ import { readdirSync, readFileSync, statSync } from 'node:fs';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { BadCase, readCase } from './caseFile.js';
+import { sayFinding, sayFirst, sayIn, sayStep, sayWithheld } from '../src/wording/index.js';
 import { tryCase } from './tryCase.js';
 
+const MM = sayIn('mm');
 const args = process.argv.slice(2);
 const full = args.includes('--full');
 const named = args.filter((one) => !one.startsWith('--'));
@@ -24,17 +26,19 @@ for (const path of paths) {
     const { judgement, wrong } = tryCase(file);
     if (wrong.length === 0) passed += 1;
     else failed += 1;
-    const steps = judgement.order.map(({ id, withheld }) => (withheld ? `${id} (amount withheld)` : id));
+    const steps = judgement.order.map(({ id, withheld }) =>
+      withheld.length > 0 ? `${id} (amount withheld)` : id,
+    );
     console.log(
-      `${wrong.length === 0 ? '✓' : '✗'} ${file.case}: ${judgement.first} ${steps.length > 0 ? `Steps: ${steps.join(', ')}.` : 'No steps.'}`,
+      `${wrong.length === 0 ? '✓' : '✗'} ${file.case}: ${sayFirst(judgement, MM)} ${steps.length > 0 ? `Steps: ${steps.join(', ')}.` : 'No steps.'}`,
     );
     if (full) {
       for (const one of judgement.findings)
-        console.log(`    ${one.severity}, ${one.certainty}: ${one.text} [${one.rule}]`);
+        console.log(`    ${one.severity}, ${one.certainty}: ${sayFinding(one, MM)} [${one.rule}]`);
       for (const one of judgement.questions) console.log(`    ? ${one.ask} (${one.minutes} min)`);
       for (const one of judgement.order)
         console.log(
-          `    ${one.place}. ${one.id}: ${one.why}${one.withheld ? ` — withheld: ${one.withheld}` : ''}`,
+          `    ${one.place}. ${one.id}: ${sayStep(one, MM)}${one.withheld.length > 0 ? ` — withheld: ${sayWithheld(one.withheld)}` : ''}`,
         );
       for (const { side, budget } of judgement.sides)
         if (budget)

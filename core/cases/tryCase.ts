@@ -1,5 +1,5 @@
 import { dayOf } from '../src/days/index.js';
-import { BUDGET_CAUSES, QUESTION_IDS, RULES, SEVERITIES, termOf } from '../src/diagnosis/index.js';
+import { BUDGET_CAUSES, QUESTION_IDS, RULE_IDS, SEVERITIES, termOf } from '../src/diagnosis/index.js';
 import {
   fitInstrument,
   gatherEvidence,
@@ -12,6 +12,7 @@ import {
 import { HOUSE_SCHOOLS, type Schools } from '../src/diagnosis/index.js';
 import type { RepairPlan } from '../src/plans/index.js';
 import { TREATMENT_IDS } from '../src/treatments/index.js';
+import { sayFinding, sayFirst, sayIn, sayStep } from '../src/wording/index.js';
 import { BadCase, type CaseExpect, type CaseFile } from './caseFile.js';
 import { comparePlans } from './planned.js';
 import { recordOf } from './recordOf.js';
@@ -32,9 +33,10 @@ export function tryCase(file: CaseFile): Tried {
   const evidence = gatherEvidence(record, fit, air, schools);
   const today = standOn(fit, air.log, dayOf(file.today));
   const kept = JSON.parse(JSON.stringify(evidence)) as typeof evidence;
-  const judgement = judgeInstrument(kept, today, 'mm');
+  const ground = groundToday(kept, today);
+  const judgement = judgeInstrument(ground);
   const wrong = compare(file.expect, judgement);
-  const plans = comparePlans(file.expect, groundToday(kept, today, 'mm'), (so, text) => {
+  const plans = comparePlans(file.expect, ground, (so, text) => {
     if (!so) wrong.push(text);
   });
   return { judgement, plans, wrong };
@@ -46,7 +48,7 @@ function compare(expect: CaseExpect, judgement: InstrumentJudgement): string[] {
   const check = (so: boolean, text: string) => {
     if (!so) wrong.push(text);
   };
-  const rules = findings.map(({ rule }) => rule);
+  const rules: string[] = findings.map(({ rule }) => rule);
   const steps: string[] = order.map(({ id }) => id);
   const asked: string[] = questions.map(({ id }) => id);
   const wanted = (what: string, there: string[], list: CaseExpect['findings'], ids: readonly string[]) => {
@@ -60,12 +62,7 @@ function compare(expect: CaseExpect, judgement: InstrumentJudgement): string[] {
         `none of the ${what}s ${list.oneOf.join(', ')}`,
       );
   };
-  wanted(
-    'finding',
-    rules,
-    expect.findings,
-    RULES.map(({ id }) => id),
-  );
+  wanted('finding', rules, expect.findings, RULE_IDS);
   wanted('question', asked, expect.questions, QUESTION_IDS);
   wanted('step', steps, expect.steps, TREATMENT_IDS);
   if (expect.first)
@@ -93,16 +90,11 @@ function compare(expect: CaseExpect, judgement: InstrumentJudgement): string[] {
   }
   for (const id of expect.withheld ?? []) {
     const step = order.find((one) => one.id === id);
-    check(step !== undefined && step.withheld !== null, `amounts of “${id}” are not withheld`);
+    check(step !== undefined && step.withheld.length > 0, `amounts of “${id}” are not withheld`);
   }
   causes(expect, sides, check);
   amounts(expect, judgement, check);
-  const all = [
-    ...findings.map(({ text }) => text),
-    ...questions.map(({ ask }) => ask),
-    ...order.map(({ why }) => why),
-    judgement.first,
-  ];
+  const all = saidOf(judgement);
   for (const text of expect.said ?? [])
     check(
       all.some((one) => one.includes(text)),
@@ -113,6 +105,17 @@ function compare(expect: CaseExpect, judgement: InstrumentJudgement): string[] {
     check(says === undefined, `“${says}” is said`);
   }
   return wrong;
+}
+
+/** Everything that a judgement says, in mm. */
+export function saidOf(judgement: InstrumentJudgement): string[] {
+  const say = sayIn('mm');
+  return [
+    ...judgement.findings.map((one) => sayFinding(one, say)),
+    ...judgement.questions.map(({ ask }) => ask),
+    ...judgement.order.map((one) => sayStep(one, say)),
+    sayFirst(judgement, say),
+  ];
 }
 
 type Check = (so: boolean, text: string) => void;

@@ -109,7 +109,7 @@ function ofPlan(
   const any = (...some: TreatmentId[]) => some.some((id) => ids.includes(id));
   const amounts = (id: TreatmentId) => {
     const step = plan.steps.find((one) => one.id === id);
-    return step && step.withheld === null ? step.amounts : [];
+    return step && step.withheld.length === 0 ? step.amounts : [];
   };
   const beyond = ({ outcome: of }: RepairPlan) =>
     Math.max(
@@ -148,7 +148,7 @@ function ofPlan(
     cuts.some(({ value, sd }) => value > 0 && value < sd),
     say('saddle cut by less than its own error, marks given'),
   );
-  if (plan.steps.some(({ id, withheld }) => id === 'saddle' && withheld === null)) {
+  if (plan.steps.some(({ id, withheld }) => id === 'saddle' && withheld.length === 0)) {
     hit(
       any('adjust-rod', 'free-rod', 'press-neck'),
       say('saddle amount given in one plan with rod or pressing, nothing read between'),

@@ -25,7 +25,7 @@ import {
 } from './index.js';
 import { actionAt, stanceOf } from '../stance/index.js';
 import { bisect } from '../numeric/index.js';
-import { sayFrets } from '../sentences/index.js';
+import { sayFrets } from '../wording/index.js';
 
 const mm = 1e-3;
 const climate = fitClimate([], 0);

@@ -13,7 +13,7 @@ import {
   yearAhead,
   type Visit,
 } from './index.js';
-import { attributionReason } from '../sentences/index.js';
+import { attributionReason } from '../wording/index.js';
 import { moveIn } from '../units/index.js';
 
 /** What must hold of any forecast, whatever was measured. */

@@ -25,7 +25,7 @@ import {
   type SideFit,
   type Visit,
 } from './index.js';
-import { sayingIn, sayYear, WEIGHTS } from '../sentences/index.js';
+import { sayingIn, sayYear, WEIGHTS } from '../wording/index.js';
 
 const mm = 1e-3;
 const FROM = 20697;

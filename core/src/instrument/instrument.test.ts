@@ -7,13 +7,14 @@ import { comingMoisture } from '../air/index.js';
 import { expectOn } from '../forecast/index.js';
 import { normal, seededChance } from '../numeric/index.js';
 import type { QuantityId, ReadingValue, ReadPlace } from '../readings/index.js';
-import { firstSentence, findingSentences, sayingIn } from '../sentences/index.js';
+import { firstSentence, findingSentences, sayingIn } from '../wording/index.js';
 import { actionAt, COMPENSATION, stanceOf, type SideReadings } from '../stance/index.js';
 import {
   checksOf,
   expectReadings,
   fitInstrument,
   forecastOf,
+  groundToday,
   learn,
   leversMoved,
   neededForVerification,
@@ -25,9 +26,10 @@ import {
   type InstrumentRecord,
   type InterventionFacts,
   type MarkFacts,
+  type Learned,
   type ShownForecast,
 } from './index.js';
-import { seriesSentences } from '../sentences/index.js';
+import { seriesSentences } from '../wording/index.js';
 
 const mm = 1e-3;
 
@@ -126,9 +128,15 @@ function visits(
   });
 }
 
+const firstOf = (fit: Learned) => {
+  const today = standOn(fit, LOFT.log, TODAY);
+  return firstSentence(groundToday(fit.evidence, today).diagnosis, fit, today);
+};
+
 const said = (of: InstrumentRecord, room = LOFT) => {
   const fit = learn(of, room);
-  return findingSentences(fit, standOn(fit, room.log, TODAY), 'mm')
+  const today = standOn(fit, room.log, TODAY);
+  return findingSentences(groundToday(fit.evidence, today).diagnosis, fit, today, 'mm')
     .map(({ text }) => text)
     .join('\n');
 };
@@ -460,13 +468,13 @@ describe('a fit', () => {
     const nothing = record({});
     const fit = learn(nothing, LOFT);
     expect(fit).toMatchObject({ sides: [], body: [], played: { bass: null, treble: null } });
-    expect(firstSentence(fit, standOn(fit, LOFT.log, TODAY))).toBeNull();
+    expect(firstOf(fit)).toBeNull();
   });
 
   it('says heights as each shop does', () => {
     const alone = record({ examinations: visits(1, () => ({ saddle: 5.9 * mm })) });
     const once = learn(alone, LOFT);
-    const first = firstSentence(once, standOn(once, LOFT.log, TODAY))!;
+    const first = firstOf(once)!;
     expect(first['64ths'].text).toMatch(/\/64/u);
     expect(first.mm.text).toMatch(/\d mm/u);
     expect(first.thou.text).toMatch(/\d thou/u);

@@ -1,14 +1,14 @@
 import { describe, expect, it } from 'vitest';
 import { sixtyInstruments } from '../../simulated/learnedInstruments.js';
 import type { Evidence } from '../diagnosis/index.js';
-import { judgeInstrument, type InstrumentJudgement } from '../instrument/index.js';
+import { groundToday, judgeInstrument, type InstrumentJudgement } from '../instrument/index.js';
 import { SADDLE_STOP } from '../targets/index.js';
 import { TREATMENTS, type TreatmentId } from '../treatments/index.js';
 
 const drawn = sixtyInstruments().map(({ seed, learned, today }) => ({
   seed,
   evidence: learned.evidence,
-  judge: (evidence: Evidence) => judgeInstrument(evidence, today, 'mm'),
+  judge: (evidence: Evidence) => judgeInstrument(groundToday(evidence, today)),
 }));
 const NECK: TreatmentId[] = ['neck-off', 'fit-heel', 'reglue-neck', 'reset-bolted', 'taper-board'];
 

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { HOUSE_PROTOCOLS, isPoint, linesFor, type PointId, type StateId } from '../readings/index.js';
-import { quickWords } from '../sentences/index.js';
+import { quickWords } from '../wording/index.js';
 import { quickAnswer, type LookedPoint, type QuickAsked } from './index.js';
 
 const PROTOCOL = HOUSE_PROTOCOLS.quick.stages.flatMap((stage) => linesFor(stage, 'flat-top')).filter(isPoint);

@@ -5,6 +5,7 @@ import { isoDate } from '../days/index.js';
 import {
   learn,
   forecastOf,
+  groundToday,
   judgeInstrument,
   otherForecast,
   type ExaminationFacts,
@@ -21,6 +22,9 @@ import { HEIGHT_UNITS, type HeightUnit } from '../units/index.js';
 import {
   findingSentences,
   firstSentence,
+  sayFinding,
+  sayFirst,
+  sayIn,
   sayingIn,
   sayYear,
   seriesSentences,
@@ -202,7 +206,8 @@ function everythingSaid({ record, room }: History, unit: HeightUnit): SaidOfOne 
   const fit = learn(record, room);
   const found = forecastOf(record, fit, room, TODAY);
   const saying = sayingIn(unit);
-  const judged = judgeInstrument(fit.evidence, found.today, unit);
+  const judged = judgeInstrument(groundToday(fit.evidence, found.today));
+  const say = sayIn(unit);
   const others = found.others.flatMap(({ key }) => {
     const series = otherForecast(record, fit, room, TODAY, key)!;
     return seriesSentences(series.subject, series.finding, TODAY, saying);
@@ -212,12 +217,12 @@ function everythingSaid({ record, room }: History, unit: HeightUnit): SaidOfOne 
     page:
       found.sides.length === 0
         ? []
-        : [...findingSentences(fit, found.today, unit), ...sayYear(found.today.year, TODAY, saying)],
+        : [...findingSentences(judged, fit, found.today, unit), ...sayYear(found.today.year, TODAY, saying)],
     ahead: yearsAheadSentences(found.yearsAhead, TODAY, saying),
     others,
-    first: firstSentence(fit, found.today)?.[unit] ?? null,
-    verdict: judged.first,
-    findings: judged.findings.map(({ text }) => text),
+    first: firstSentence(judged, fit, found.today)?.[unit] ?? null,
+    verdict: sayFirst(judged, say),
+    findings: judged.findings.map((one) => sayFinding(one, say)),
     steps: judged.order.map(({ id }) => id),
     asked: judged.questions.map(({ ask }) => ask).join(' '),
     fresh: last !== undefined && TODAY - Date.parse(last.date) / 864e5 < 14,

@@ -25,7 +25,7 @@ import {
   FULL_YEAR,
   hygrometerSentence,
   pieceSentence,
-} from '@upright-elder/core/sentences';
+} from '@upright-elder/core/wording';
 import { parsePercent, parseTemperature } from '@upright-elder/core/units';
 import { PIECES } from '@upright-elder/core/wood';
 import { createHash } from 'node:crypto';

@@ -1,6 +1,6 @@
 import { Injectable, type OnApplicationBootstrap, type OnApplicationShutdown } from '@nestjs/common';
 import { cardStance, type ForecastCheck, type Taught } from '@upright-elder/core/instrument';
-import { WEIGHTS } from '@upright-elder/core/sentences';
+import { WEIGHTS } from '@upright-elder/core/wording';
 import { PinoLogger } from 'nestjs-pino';
 import type { Subscription } from 'rxjs';
 import { In, MoreThan } from 'typeorm';

@@ -1,5 +1,5 @@
 import type { CardStance } from '@upright-elder/core/instrument';
-import type { Sentence } from '@upright-elder/core/sentences';
+import type { Sentence } from '@upright-elder/core/wording';
 import type { HeightUnit } from '@upright-elder/core/units';
 
 /** What the shelf shows of an instrument; `refusal` where it could not be worked out. */

@@ -4,7 +4,6 @@ import { isoDate } from '@upright-elder/core/days';
 import { seriesKey } from '@upright-elder/core/forecast';
 import type {
   InstrumentFit,
-  InstrumentForecast,
   SeriesForecast as SeriesInNumbers,
   YearsAhead,
 } from '@upright-elder/core/instrument';
@@ -19,13 +18,14 @@ import {
   seriesSentences,
   yearsAheadSentence,
   type Saying,
-} from '@upright-elder/core/sentences';
+} from '@upright-elder/core/wording';
 import type { HeightUnit } from '@upright-elder/core/units';
 import { AnalysisService, fitOf, type Analysis } from '../analysis/analysis.service.js';
 import { Clock } from '../clock.js';
 import { notFound } from '../http/problem.js';
 import { InstrumentsService } from '../instruments/instruments.service.js';
 import { ShopService } from '../shop/shop.service.js';
+import type { ForecastWithFindings } from '../workers/tasks.js';
 
 /** Forecasts that are kept ready for the pages that are open. */
 const READY = 50;
@@ -34,7 +34,7 @@ const READY = 50;
 @Injectable()
 export class ForecastsService {
   /** by instrument, the longest unused first */
-  private readonly ready = new Map<string, { of: string; found: Promise<InstrumentForecast> }>();
+  private readonly ready = new Map<string, { of: string; found: Promise<ForecastWithFindings> }>();
 
   constructor(
     private readonly analysis: AnalysisService,
@@ -63,7 +63,7 @@ export class ForecastsService {
       season,
       kept: { humidity: fit.kept.humidity, from: fit.kept.from },
       yearsAhead: found.yearsAhead.map((one) => saidAhead(one, today.day, saying)),
-      sentences: findingSentences(fit, today, unit),
+      sentences: findingSentences(found, fit, today, unit),
       year: sayYear(today.year, today.day, saying),
       months: today.year.sides.map(({ side, answers }) => ({ side, months: answers.months })),
       climateBasis: climateBasis(fit.climate, analysis.room.packs),
@@ -84,7 +84,7 @@ export class ForecastsService {
     return said(found, fit, this.clock.today(), saying);
   }
 
-  private forecast(analysis: Analysis): Promise<InstrumentForecast> {
+  private forecast(analysis: Analysis): Promise<ForecastWithFindings> {
     const { id, stamp } = analysis;
     const of = `${stamp} ${this.clock.today()}`;
     const known = this.ready.get(id);

@@ -9,7 +9,11 @@ export function serveWeb(server: Express, folder: string): void {
   if (!existsSync(page))
     throw new Error(`The interface is not built: ${page} is missing. Run “npm run build”.`);
   // script and style travel compressed; what the program answers does not, since its stream may not wait
-  server.use('/assets', compression(), express.static(join(folder, 'assets'), { immutable: true, maxAge: '1y' }));
+  server.use(
+    '/assets',
+    compression(),
+    express.static(join(folder, 'assets'), { immutable: true, maxAge: '1y' }),
+  );
   server.use(express.static(folder, { index: false, maxAge: 0 }));
   server.get(/^\/(?!api(?:\/|$)).*/u, (request, response) => {
     // an address with a point in it is a file's, and there is no such file; every other is a place of the interface

@@ -7,17 +7,18 @@ import {
   type Judgement,
   type Step,
 } from '@upright-elder/contract';
-import { FORBIDDEN, type Finding, type SideStance } from '@upright-elder/core/diagnosis';
+import { FORBIDDEN, SCHOOL_NOTES, type Finding, type SideStance } from '@upright-elder/core/diagnosis';
+import type { PlanStep } from '@upright-elder/core/plans';
 import {
   amongSteps,
   asWorked,
   CAUTIONS,
   TREATMENTS,
-  type Ordered,
   type OwnTreatment,
   type TreatmentEdits,
 } from '@upright-elder/core/treatments';
 import type { HeightUnit } from '@upright-elder/core/units';
+import { sayFinding, sayFirst, sayIn, sayStep, sayWithheld, type Say } from '@upright-elder/core/wording';
 import { AnalysisService } from '../analysis/analysis.service.js';
 import { CatalogueService } from '../catalogue/catalogue.service.js';
 import { Clock } from '../clock.js';
@@ -44,26 +45,27 @@ export class JudgementService {
       this.catalogue.ofShop(),
       this.learning.effects(),
     ]);
-    const unit = heights ?? (await this.shop.get()).sayIn;
+    const say = sayIn(heights ?? (await this.shop.get()).sayIn);
     const day = this.clock.today();
     const chosen = plan && {
       ids: plan.treatments,
       settings: settingsOf(plan.settings),
       wishes: wishesOf(plan.settings),
     };
-    const judged = await this.analysis.ask('judgement', { fit: packed, room, day, unit, chosen, effects });
-    const { examinationId, date, first, unsound, sides, verdict, findings, worth, looked, order } = judged;
+    const judged = await this.analysis.ask('judgement', { fit: packed, room, day, chosen, effects });
+    const { examinationId, date, unsound, sides, verdict, findings, worth, looked, order } = judged;
     return {
       examinationId,
       date,
-      first,
+      first: sayFirst(judged, say),
       unsound,
       budgets: sides.flatMap((side) => budgetOf(side, verdict.fold === 'folds')),
-      findings: findings.map(findingOf),
+      findings: findings.map((one) => findingOf(one, say)),
       questions: worth,
       looked,
       order: stepsOf(
         order,
+        say,
         own.filter((one) => plan?.own?.includes(one.id)),
         edits,
       ),
@@ -98,26 +100,45 @@ function budgetOf({ side, budget, leading }: SideStance, folds: boolean): Budget
   ];
 }
 
-function findingOf({ never, ...finding }: Finding): JudgedFinding {
-  return { ...finding, never: never.map((one) => FORBIDDEN[one]) };
+function findingOf(finding: Finding, say: Say): JudgedFinding {
+  const { rule, severity, certainty, side, mark, evidence, check, unsound } = finding;
+  return {
+    rule,
+    severity,
+    certainty,
+    side,
+    mark,
+    evidence,
+    check,
+    unsound,
+    text: sayFinding(finding, say),
+    schools: finding.schools.map((note) => SCHOOL_NOTES[note]),
+    never: finding.never.map((one) => FORBIDDEN[one]),
+  };
 }
 
 /** Steps in their places, with what the shop added to the plan among them. */
-function stepsOf(order: readonly Ordered[], own: readonly OwnTreatment[], edits: TreatmentEdits): Step[] {
+function stepsOf(
+  order: readonly PlanStep[],
+  say: Say,
+  own: readonly OwnTreatment[],
+  edits: TreatmentEdits,
+): Step[] {
   return amongSteps(order, own, ({ id }) => TREATMENTS[id].stage).map((step, i) => ({
-    ...('stage' in step ? ownStep(step) : stepOf(step, edits)),
+    ...('stage' in step ? ownStep(step) : stepOf(step, say, edits)),
     place: i + 1,
   }));
 }
 
-function stepOf({ id, place, why, withheld, after }: Ordered, edits: TreatmentEdits): Step {
+function stepOf(step: PlanStep, say: Say, edits: TreatmentEdits): Step {
+  const { id, place, withheld, after } = step;
   const { name, hands, wait, gate, undo, cautions } = asWorked(id, edits);
   return {
     id,
     place,
     name,
-    why,
-    withheld,
+    why: sayStep(step, say),
+    withheld: sayWithheld(withheld),
     after,
     hands,
     wait,

@@ -28,8 +28,8 @@ import {
   type StrungTopFacts,
   type TopQuestion,
 } from '@upright-elder/core/instrument';
+import { diagnose, type Diagnosis } from '@upright-elder/core/diagnosis';
 import { causeCalled, type CallCause } from '@upright-elder/core/calls';
-import { sayIn } from '@upright-elder/core/diagnosis';
 import {
   NO_MONEY,
   plansOf,
@@ -39,7 +39,7 @@ import {
   type Worth,
 } from '@upright-elder/core/plans';
 import type { QuantityId } from '@upright-elder/core/readings';
-import { firstQuestion, firstSentence, type Sentence } from '@upright-elder/core/sentences';
+import { firstQuestion, firstSentence, type Sentence } from '@upright-elder/core/wording';
 import { IN_USE } from '@upright-elder/core/forecast';
 import { fitBelly, SolvedTop, STRUNG_SD, topSpec } from '@upright-elder/core/top';
 import type { HeightUnit } from '@upright-elder/core/units';
@@ -135,6 +135,7 @@ export function readOff({
 
 function dayOff(fit: Learned, room: RoomAir, day: number, known: ShownForecast[]): ReadOff {
   const today = standOn(fit, room.log, day);
+  const ground = groundToday(fit.evidence, today);
   const now = shownToday(fit, today);
   const same = (one: ShownForecast) => (other: ShownForecast) =>
     one.key === other.key && one.basis === other.basis && one.shownOn === other.shownOn;
@@ -142,8 +143,9 @@ function dayOff(fit: Learned, room: RoomAir, day: number, known: ShownForecast[]
     neededForVerification([...known.filter((one) => !now.some(same(one))), ...now], fit),
   );
   return {
-    first: firstSentence(fit, today),
-    ask: firstQuestion(fit, today),
+    // diagnosed once: its sentences in every unit, and what is asked first
+    first: firstSentence(ground.diagnosis, fit, today),
+    ask: firstQuestion(ground),
     shown: now.filter((one) => needed.has(one)),
     gone: known
       .filter((one) => !needed.has(one) && !now.some(same(one)))
@@ -159,8 +161,13 @@ export interface Asked {
   day: number;
 }
 
-export function forecast({ record, fit, room, day }: Asked): InstrumentForecast {
-  return forecastOf(record, unpacked(fit), roomOf(room), day);
+/** The forecast of a day, with what is the matter on that day. */
+export type ForecastWithFindings = InstrumentForecast & Pick<Diagnosis, 'findings'>;
+
+export function forecast({ record, fit, room, day }: Asked): ForecastWithFindings {
+  const learned = unpacked(fit);
+  const found = forecastOf(record, learned, roomOf(room), day);
+  return { ...found, findings: diagnose(learned.evidence, standsToday(found.today)).findings };
 }
 
 /** One of the other series; null where there is none of that key. */
@@ -168,34 +175,28 @@ export function series({ record, fit, room, day, key }: Asked & { key: string })
   return otherForecast(record, unpacked(fit), roomOf(room), day, key);
 }
 
-/** What everything recorded leads to, as it stands on the day. @param unit how heights are said */
+/** What everything recorded leads to, as it stands on the day. */
 export function judgement({
   fit,
   room,
   day,
-  unit,
   chosen = null,
   effects,
 }: Omit<Asked, 'record'> & {
-  unit: HeightUnit;
   chosen?: ChosenPlan | null;
   effects?: LearnedEffects;
 }): InstrumentJudgement & { worth: Worth[] } {
   const learned = unpacked(fit);
   const today = standOn(learned, roomOf(room).log, day);
-  const judged = judgeInstrument(learned.evidence, today, unit, {
-    chosen,
-    ...(effects ? { effects } : {}),
-  });
-  const ground = groundToday(learned.evidence, today, unit, effects);
-  return { ...judged, worth: worthOf(ground, standsToday(today), unit) };
+  const ground = groundToday(learned.evidence, today, effects);
+  return { ...judgeInstrument(ground, { chosen }), worth: worthOf(ground) };
 }
 
 /** What the program calls, in a person's own words: the cause, and what it aims at. */
 export function called({ fit, room, day }: Omit<Asked, 'record'>): { cause: CallCause; plan: PlanKind } {
   const learned = unpacked(fit);
-  const ground = groundToday(learned.evidence, standOn(learned, roomOf(room).log, day), 'mm');
-  const plans = plansOf(ground, NO_MONEY, sayIn('mm'));
+  const ground = groundToday(learned.evidence, standOn(learned, roomOf(room).log, day));
+  const plans = plansOf(ground, NO_MONEY);
   return { cause: causeCalled(ground.diagnosis), plan: plans[1]?.kinds[0] ?? 'leave it' };
 }
 

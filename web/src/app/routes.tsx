@@ -6,7 +6,7 @@ import { Shell } from './Shell.js';
 
 /** A place that loads when it is gone to; the shelf alone is there at once. */
 function place<N extends string>(load: () => Promise<Record<N, ComponentType>>, name: N) {
-  const Place: ComponentType = lazy(async () => ({ default: (await load())[name] }));
+  const Place = lazy(async (): Promise<{ default: ComponentType }> => ({ default: (await load())[name] }));
   return (
     <Suspense fallback={<p className="said">Fetching…</p>}>
       <Place />

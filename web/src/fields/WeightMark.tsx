@@ -1,4 +1,4 @@
-import type { Weight } from '@upright-elder/core/sentences';
+import type { Weight } from '@upright-elder/core/wording';
 
 /** What a sentence means: never colour alone, always shape and word too. */
 const MARKS: Record<Exclude<Weight, 'fact'>, { word: string; path: string; className: string }> = {

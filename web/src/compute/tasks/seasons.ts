@@ -11,7 +11,7 @@ import {
   type SideFit,
 } from '@upright-elder/core/forecast';
 import type { StringSide } from '@upright-elder/core/readings';
-import { sayingIn, sayYear, type Sentence } from '@upright-elder/core/sentences';
+import { sayingIn, sayYear, type Sentence } from '@upright-elder/core/wording';
 import type { HeightUnit } from '@upright-elder/core/units';
 
 /** What years are worked out from; sent once, asked about many times. */

@@ -2,7 +2,7 @@ import type { AirTaken, Room } from '@upright-elder/contract';
 import { humidityAt, STALE_DAYS } from '@upright-elder/core/air';
 import { DAY_MS, dayOf, isoDate, sayDate } from '@upright-elder/core/days';
 import { questionOfHumidity, questionOfTemperature } from '@upright-elder/core/readings';
-import { humiditySentence } from '@upright-elder/core/sentences';
+import { humiditySentence } from '@upright-elder/core/wording';
 import { parsePercent, parseTemperature } from '@upright-elder/core/units';
 import { equilibriumMoisture } from '@upright-elder/core/wood';
 import { useState, type FormEvent } from 'react';

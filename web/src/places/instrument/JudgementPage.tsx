@@ -48,7 +48,7 @@ function JudgementOf({
   const { first, unsound, budgets, findings, questions, looked, date } = judgement;
   const { data: planning } = usePlanning(instrument.id);
   const { data: shop } = useShop();
-  const made = usePlansOf(planning, unit);
+  const made = usePlansOf(planning);
   return (
     <div className="grid grid-cols-[minmax(0,1fr)] gap-4">
       <CallFirst instrumentId={instrument.id} unsound={unsound}>

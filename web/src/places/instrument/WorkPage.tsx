@@ -1,6 +1,6 @@
 import type { Judgement, Step } from '@upright-elder/contract';
 import { sayDate } from '@upright-elder/core/days';
-import { ORIGINALS_WORDS, UNDO_WORDS } from '@upright-elder/core/sentences';
+import { ORIGINALS_WORDS, UNDO_WORDS } from '@upright-elder/core/wording';
 import {
   CAUTIONS_DEFER,
   sayHours,

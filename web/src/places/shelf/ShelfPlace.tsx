@@ -1,5 +1,5 @@
 import { sayDate } from '@upright-elder/core/days';
-import { WEIGHTS } from '@upright-elder/core/sentences';
+import { WEIGHTS } from '@upright-elder/core/wording';
 import type { Card } from '@upright-elder/contract';
 import { useEffect, useState } from 'react';
 import { Link, useNavigate, useSearchParams } from 'react-router';

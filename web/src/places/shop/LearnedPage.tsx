@@ -1,5 +1,5 @@
 import type { CallScore, Learning } from '@upright-elder/contract';
-import { PLAN_WORDS } from '@upright-elder/core/sentences';
+import { PLAN_WORDS } from '@upright-elder/core/wording';
 import type { LearnedKind } from '@upright-elder/core/plans';
 import { TREATMENTS } from '@upright-elder/core/treatments';
 import { sayHeight, type HeightUnit } from '@upright-elder/core/units';

@@ -1,7 +1,7 @@
 import type { FirstCall, Person } from '@upright-elder/contract';
 import { CALL_CAUSES, type CallCause } from '@upright-elder/core/calls';
 import { PLAN_KINDS, type PlanKind } from '@upright-elder/core/plans';
-import { PLAN_WORDS } from '@upright-elder/core/sentences';
+import { PLAN_WORDS } from '@upright-elder/core/wording';
 import { useState, type ReactNode } from 'react';
 import { toast } from 'sonner';
 import { send } from '../../../data/api.js';

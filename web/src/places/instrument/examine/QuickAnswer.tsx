@@ -7,7 +7,7 @@ import {
   type QuickAnswer as Answer,
 } from '@upright-elder/core/plans';
 import { isPoint, linesFor, type PointId, type Protocol } from '@upright-elder/core/readings';
-import { quickWords } from '@upright-elder/core/sentences';
+import { quickWords } from '@upright-elder/core/wording';
 import { parseMoney } from '@upright-elder/core/units';
 import type { DraftFinding } from './draftFinding.js';
 

@@ -5,7 +5,7 @@ import type {
   RepairPlanInput,
 } from '@upright-elder/contract';
 import type { RepairPlan } from '@upright-elder/core/plans';
-import { promisedLines, sayingIn } from '@upright-elder/core/sentences';
+import { promisedLines, sayingIn } from '@upright-elder/core/wording';
 import type { HeightUnit } from '@upright-elder/core/units';
 import { useState } from 'react';
 import { toast } from 'sonner';

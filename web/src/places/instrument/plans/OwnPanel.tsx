@@ -2,6 +2,7 @@ import type { OwnPlan, RepairPlan } from '@upright-elder/core/plans';
 import type { Schools } from '@upright-elder/core/diagnosis';
 import { TREATMENTS, type OwnTreatment, type TreatmentId } from '@upright-elder/core/treatments';
 import type { HeightUnit } from '@upright-elder/core/units';
+import { sayBreak, sayIn } from '@upright-elder/core/wording';
 import { SearchField } from '../../../fields/SearchField.js';
 import { treatmentOptions } from '../../../fields/treatmentOptions.js';
 import { OwnSettings } from './OwnSettings.js';
@@ -35,7 +36,7 @@ export function OwnPanel({ state, plan, plans, unit, archtop, offeredOwn, school
           Put it away
         </button>
       </div>
-      <Breaks plan={plan} onChange={change} />
+      <Breaks plan={plan} unit={unit} onChange={change} />
       <fieldset className="mt-2">
         <legend className="font-bold">What is done</legend>
         <div className="mt-1 flex flex-wrap gap-2">
@@ -101,9 +102,11 @@ function Toggle({ name, pressed, onToggle }: { name: string; pressed: boolean; o
 
 function Breaks({
   plan,
+  unit,
   onChange,
 }: {
   plan: OwnPlan | null;
+  unit: HeightUnit;
   onChange: (add: readonly TreatmentId[], remove: readonly TreatmentId[]) => void;
 }) {
   return (
@@ -114,11 +117,11 @@ function Breaks({
         <p className="text-verdigris">✓ It breaks nothing that is known here.</p>
       ) : (
         <ul className="grid gap-1">
-          {plan.breaks.map(({ id, say, add, remove }, i) => (
+          {plan.breaks.map(({ id, why, add, remove }, i) => (
             <li key={i} className="flex flex-wrap items-center gap-x-3 gap-y-1">
               <span className="text-ochre">
                 ▲ {id && <strong>{TREATMENTS[id].name}: </strong>}
-                {say}
+                {sayBreak(why, sayIn(unit))}
               </span>
               {(add.length > 0 || remove.length > 0) && (
                 <button type="button" className="quiet text-[0.92rem]" onClick={() => onChange(add, remove)}>

@@ -8,10 +8,13 @@ import {
   sayBench,
   sayCost,
   sayDays,
+  sayFinding,
+  sayIn,
   sayInside,
+  sayProvisional,
   saySpent,
   UNDO_WORDS,
-} from '@upright-elder/core/sentences';
+} from '@upright-elder/core/wording';
 import { TREATMENTS } from '@upright-elder/core/treatments';
 import { sayHeight, type HeightUnit } from '@upright-elder/core/units';
 import { cardDrawing, monthsDrawing, PAGE_INKS } from '@upright-elder/drawings';
@@ -73,7 +76,7 @@ export function PlanTable({ instrument, columns, money, currency, unit, day }: P
     },
     {
       label: 'Stays undone',
-      of: ({ plan }) => <Undone plan={plan} />,
+      of: ({ plan }) => <Undone plan={plan} unit={unit} />,
       same: ({ plan }) => plan.undone.map(({ rule }) => rule).join(' '),
     },
     {
@@ -134,7 +137,8 @@ export function PlanTable({ instrument, columns, money, currency, unit, day }: P
                 <span className="mt-1 flex flex-wrap gap-2">{acts}</span>
                 {plan.provisional.length > 0 && (
                   <span className="mt-1 block text-[0.9rem] text-ochre">
-                    ▲ Provisional: {plan.provisional.join('; ')}.
+                    ▲ Provisional:{' '}
+                    {plan.provisional.map((one) => sayProvisional(one, sayIn(unit))).join('; ')}.
                   </span>
                 )}
               </th>
@@ -252,13 +256,13 @@ function Stands({
   );
 }
 
-function Undone({ plan }: { plan: RepairPlan }) {
+function Undone({ plan, unit }: { plan: RepairPlan; unit: HeightUnit }) {
   if (plan.undone.length === 0) return <span>nothing that was found</span>;
   return (
     <ul className="grid gap-1 text-[0.92rem] font-normal">
-      {plan.undone.slice(0, 4).map(({ rule, severity, text }, i) => (
-        <li key={`${rule} ${i}`}>
-          <SeverityMark severity={severity} /> {firstOf(text)}
+      {plan.undone.slice(0, 4).map((finding, i) => (
+        <li key={`${finding.rule} ${i}`}>
+          <SeverityMark severity={finding.severity} /> {firstOf(sayFinding(finding, sayIn(unit)))}
         </li>
       ))}
       {plan.undone.length > 4 && <li>and {plan.undone.length - 4} more</li>}

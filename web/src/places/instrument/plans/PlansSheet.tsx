@@ -1,6 +1,6 @@
 import type { Instrument, Planning } from '@upright-elder/contract';
 import { dayOf } from '@upright-elder/core/days';
-import { planName } from '@upright-elder/core/sentences';
+import { planName } from '@upright-elder/core/wording';
 import type { HeightUnit } from '@upright-elder/core/units';
 import { useEffect, useMemo, useRef } from 'react';
 import { useLocation } from 'react-router';
@@ -20,13 +20,13 @@ interface Props {
   made: Plans;
 }
 
-/** What plans are made of, in the unit of the page; null until it is known. */
-export function usePlansOf(planning: Planning | undefined, unit: HeightUnit): Plans {
+/** What plans are made of; null until it is known. */
+export function usePlansOf(planning: Planning | undefined): Plans {
   const given = useMemo<PlansTask | null>(() => {
     if (!planning) return null;
     const { evidence, today, yearInput, sides, money, effects, edits } = planning;
-    return { evidence, today, yearInput, sides, money, effects, edits, unit };
-  }, [planning, unit]);
+    return { evidence, today, yearInput, sides, money, effects, edits };
+  }, [planning]);
   return usePlans(useUnchanged(given));
 }
 

@@ -1,5 +1,5 @@
 import type { MonthAhead } from '@upright-elder/core/forecast';
-import { sayFrets } from '@upright-elder/core/sentences';
+import { sayFrets } from '@upright-elder/core/wording';
 import { memo } from 'react';
 import type { SeriesUnit } from './unitOf.js';
 

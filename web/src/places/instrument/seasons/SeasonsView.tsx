@@ -1,5 +1,5 @@
 import type { Forecast, Said, SeriesForecast, Shop } from '@upright-elder/contract';
-import { sortByWeight } from '@upright-elder/core/sentences';
+import { sortByWeight } from '@upright-elder/core/wording';
 import { AS_IT_WAS, type Scenario } from '@upright-elder/core/air';
 import type { SideFit } from '@upright-elder/core/forecast';
 import { lazy, memo, Suspense, useCallback, useDeferredValue, useMemo, useState } from 'react';
