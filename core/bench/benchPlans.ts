@@ -74,7 +74,7 @@ function held(
     const parts = truth![side];
     if (!parts) continue;
     const lever = goesOn.lever[side];
-    if (angle && !opened && angle.withheld === null) {
+    if (angle && !opened && angle.withheld.length === 0) {
       const amount = angle.amounts.find(({ of }) => of === side);
       if (amount) tell(neckAmounts, amount, (parts.belly + parts.thickness + parts.neck) / lever);
     }

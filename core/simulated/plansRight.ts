@@ -100,7 +100,7 @@ export function plansWrong(plans: readonly RepairPlan[], evidence: Evidence, dia
     for (const { id, amounts, withheld } of steps)
       for (const { of, value, sd } of amounts) {
         if (!Number.isFinite(value) || !(sd > 0)) say(`${id} has no amount`);
-        if (id !== 'saddle' || withheld !== null) continue;
+        if (id !== 'saddle' || withheld.length > 0) continue;
         if (Math.abs(value) < 0.05e-3) say('less cut than a caliper sees');
         const side = diagnosis.sides.find((one) => one.side === of);
         // what the plan itself raised is brought down again

@@ -96,7 +96,7 @@ describe('what is never chosen, whatever else was found', () => {
     });
     const cut = ({ order }: InstrumentJudgement) =>
       order.some(
-        ({ id, amounts, withheld }) => TREATMENTS[id].cuts && amounts.length > 0 && withheld === null,
+        ({ id, amounts, withheld }) => TREATMENTS[id].cuts && amounts.length > 0 && withheld.length === 0,
       );
     expect(wrong(damp, cut)).toEqual([]);
     expect(wrong((evidence) => ({ ...evidence, restingDays: 5 }), cut)).toEqual([]);
