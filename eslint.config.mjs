@@ -5,6 +5,23 @@ import globals from 'globals';
 import tseslint from 'typescript-eslint';
 
 const PACKAGE = '@upright-elder/';
+/** What the core may not know of, as patterns. */
+const CORE_ALONE = [
+  {
+    group: [
+      ...['contract', 'drawings', 'server', 'web', 'demo', 'e2e'].flatMap((room) => [
+        `${PACKAGE}${room}`,
+        `**/${room}/src/**`,
+      ]),
+      'react',
+      'react-dom',
+      '@nestjs/*',
+      'node:*',
+      'typeorm',
+    ],
+    message: 'core stands alone',
+  },
+];
 const PRESSES = ['onClick', 'onMouseDown', 'onMouseUp', 'onKeyPress'];
 
 /**
@@ -74,6 +91,47 @@ export default tseslint.config(
       ],
     },
   },
+  // words are said by core/wording; what is computed hands on numbers, days and ids
+  {
+    files: [
+      'core/src/diagnosis/**/*.ts',
+      'core/src/plans/**/*.ts',
+      'core/src/treatments/order.ts',
+      'core/src/treatments/together.ts',
+    ],
+    ignores: ['**/*.test.ts'],
+    rules: {
+      'no-restricted-imports': [
+        'error',
+        {
+          patterns: [
+            { group: ['**/wording/**'], message: 'what is computed knows no words: say it in core/wording' },
+            {
+              group: ['**/units/**', '**/days/**'],
+              importNamePattern: '^(say|print|move)',
+              message: 'a number is said in core/wording, in the person’s unit',
+            },
+            ...CORE_ALONE,
+          ],
+        },
+      ],
+    },
+  },
+  {
+    files: [
+      'core/src/diagnosis/rules/*.ts',
+      'core/src/plans/never.ts',
+      'core/src/plans/steps.ts',
+      'core/src/plans/withheld.ts',
+      'core/src/plans/own.ts',
+    ],
+    rules: {
+      'no-restricted-syntax': [
+        'error',
+        { selector: 'TemplateElement[value.raw=/[A-Za-z]/]', message: 'a sentence is made in core/wording' },
+      ],
+    },
+  },
   // they read files; what they run through is the core alone
   {
     files: ['core/cases/*.ts'],
@@ -99,7 +157,21 @@ export default tseslint.config(
   },
   {
     files: ['web/**/*.{ts,tsx}'],
-    rules: mayNotImport(['server', 'demo', 'e2e'], 'the web knows core and contract'),
+    rules: {
+      ...mayNotImport(['server', 'demo', 'e2e'], 'the web knows core and contract'),
+      '@typescript-eslint/no-restricted-imports': [
+        'error',
+        {
+          paths: [
+            {
+              name: `${PACKAGE}contract`,
+              allowTypeImports: true,
+              message: 'a list or a helper comes from contract/lists: the classes bring the validator along',
+            },
+          ],
+        },
+      ],
+    },
   },
   {
     files: ['demo/**/*.ts'],

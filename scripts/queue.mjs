@@ -106,7 +106,10 @@ export async function queue(parts) {
   const busy = new Set();
   for (;;) {
     const ready = parts
-      .filter(({ name, needs = [] }) => state.get(name) === 'waits' && needs.every((one) => state.get(one) === 'well'))
+      .filter(
+        ({ name, needs = [] }) =>
+          state.get(name) === 'waits' && needs.every((one) => state.get(one) === 'well'),
+      )
       .sort((a, b) => b.cost - a.cost);
     for (const part of ready.slice(0, SLOTS - busy.size)) {
       state.set(part.name, 'runs');

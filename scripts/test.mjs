@@ -70,27 +70,28 @@ const check = (name, cost, needs, command, args) => ({
 });
 
 /** A project of Vitest; its own report is shown, its counts are taken from the JSON report. */
-const tests = (project, cost, needs) => ({
-  name: `tests of ${project}`,
+const tests = (project, cost, needs, { part: half = project, files = [], workers = 1 } = {}) => ({
+  name: `tests of ${half}`,
   cost,
   needs,
   work: async () => {
-    const report = join(ROOT, '.setup', `${project}.json`);
+    const report = join(ROOT, '.setup', `${half.replaceAll(' ', '-')}.json`);
     rmSync(report, { force: true });
     const { code, output } = await part(
-      `tests of ${project}`,
+      `tests of ${half}`,
       bin('vitest'),
       [
         'run',
         '--project',
         project,
+        ...files,
         ...(changed ? ['--changed', '--passWithNoTests'] : []),
         '--reporter=default',
         '--reporter=json',
         `--outputFile.json=${report}`,
       ],
-      // the queue has two slots, and each is one worker's
-      { env: { UPRIGHT_ELDER_WORKERS: '1' } },
+      // the queue has two slots, and each is one worker's; a browser waits half of its time, so there are two of it
+      { env: { UPRIGHT_ELDER_WORKERS: String(workers) } },
     );
     const counts = existsSync(report) ? JSON.parse(readFileSync(report, 'utf8')) : null;
     const fallen = counts ? counts.numFailedTests : 0;
@@ -98,12 +99,13 @@ const tests = (project, cost, needs) => ({
     // a run that fell over without naming a test has failed all the same
     const silent = code !== 0 || !counts || (counts.numPassedTests === 0 && !changed);
     if (fallen > 0) failed += fallen;
-    else if (silent) fell(`tests of ${project}`, output || 'ended without a count');
+    else if (silent) fell(`tests of ${half}`, output || 'ended without a count');
     for (const { name, assertionResults, message } of counts?.testResults ?? []) {
       if (message && !assertionResults.some(({ status }) => status === 'failed'))
         bad.push(`${name}\n${message.slice(0, 600)}`);
       for (const { status, fullName, failureMessages } of assertionResults)
-        if (status === 'failed') bad.push(`${name}: ${fullName}\n${failureMessages.join('\n').slice(0, 600)}`);
+        if (status === 'failed')
+          bad.push(`${name}: ${fullName}\n${failureMessages.join('\n').slice(0, 600)}`);
     }
     return code === 0;
   },
@@ -138,6 +140,10 @@ for (const signal of ['SIGINT', 'SIGTERM'])
 await Promise.all([ensureModules(), ...(changed ? [] : [ensureChromium()])]);
 sweep();
 
+/** Interface tests that look at pages of the scenario, or wait for the clock. */
+const OF_PAGES = ['views', 'pages', 'zones', 'endure', 'built', 'live'].map(
+  (one) => `e2e/src/${one}.test.ts`,
+);
 const CODE = ['code built'];
 const RUNS = [...CODE, 'interface built', 'database'];
 const all = [
@@ -151,7 +157,13 @@ const all = [
       return true;
     },
   },
-  tests('e2e', 700, RUNS),
+  // in two halves, one for each slot: what looks at every page of the scenario, and what works by hand
+  tests('e2e', 700, RUNS, {
+    part: 'e2e by hand',
+    files: OF_PAGES.map((one) => `--exclude=${one}`),
+    workers: 2,
+  }),
+  tests('e2e', 400, RUNS, { part: 'e2e of pages', files: OF_PAGES }),
   tests('core', 300, []),
   tests('server', 290, [...CODE, 'database']),
   check('lint', 255, CODE, 'eslint', [
@@ -164,6 +176,7 @@ const all = [
     '--cache-location',
     '.setup/eslint',
   ]),
+  check('dead exports', 10, [], 'knip', ['--production', '--include', 'exports', '--no-progress']),
   check('types', 60, CODE, 'tsc', ['-b']),
   check('formatting', 58, [], 'prettier', [
     '--check',
@@ -180,7 +193,16 @@ const all = [
 ];
 const notBegun = await queue(
   changed
-    ? all.filter(({ name }) => !['tests of e2e', 'tests of server', 'interface built', 'database'].includes(name))
+    ? all.filter(
+        ({ name }) =>
+          ![
+            'tests of e2e by hand',
+            'tests of e2e of pages',
+            'tests of server',
+            'interface built',
+            'database',
+          ].includes(name),
+      )
     : all,
 );
 for (const name of notBegun) fell(name, 'not begun: what it needs has failed');

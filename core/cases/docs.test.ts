@@ -1,4 +1,4 @@
-import { readdirSync, readFileSync } from 'node:fs';
+import { existsSync, readdirSync, readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
 import { BUDGET_CAUSES, QUESTION_IDS, RULE_IDS } from '../src/diagnosis/index.js';
 import { TREATMENT_IDS } from '../src/treatments/index.js';
@@ -33,5 +33,17 @@ describe('docs/cases.md', () => {
     const text = doc('cases.md').replace(/\s+/gu, ' ');
     for (const id of [...QUESTION_IDS, ...TREATMENT_IDS, ...BUDGET_CAUSES])
       expect(text, id).toMatch(new RegExp(`[ ,]${id}[,. ]`, 'u'));
+  });
+});
+
+describe('ARCHITECTURE.md', () => {
+  const root = new URL('../../', import.meta.url);
+  const text = readFileSync(new URL('ARCHITECTURE.md', root), 'utf8');
+
+  it('sends whoever asks where a thing goes to a place that is there', () => {
+    const table = text.slice(text.indexOf('## Where does a new'), text.indexOf('## The way of a reading'));
+    const paths = [...table.matchAll(/`((?:core|contract|web|server)\/[\w./-]+)/gu)].map(([, path]) => path!);
+    expect(paths.length).toBeGreaterThan(15);
+    expect(paths.filter((path) => !existsSync(new URL(path, root)))).toEqual([]);
   });
 });

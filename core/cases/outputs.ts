@@ -2,14 +2,7 @@
 //   --draws 2000 --from 0   how many instruments are drawn, and from which seed
 //   --against FILE          compares with what was written before; ends with 1 where anything differs
 import { once } from 'node:events';
-import {
-  createReadStream,
-  createWriteStream,
-  existsSync,
-  mkdirSync,
-  readdirSync,
-  readFileSync,
-} from 'node:fs';
+import { createReadStream, createWriteStream, existsSync, mkdirSync } from 'node:fs';
 import { dirname } from 'node:path';
 import { createInterface } from 'node:readline';
 import { createGunzip, createGzip } from 'node:zlib';
@@ -21,6 +14,7 @@ import { NO_MONEY, plansOf } from '../src/plans/index.js';
 import { readCase, type CaseFile } from './caseFile.js';
 import { outputOf } from './outputOf.js';
 import { recordOf } from './recordOf.js';
+import { shippedCases } from './tried.js';
 import stories from './stories.json' with { type: 'json' };
 import { unsigned } from './unsigned.js';
 
@@ -72,11 +66,8 @@ function ofDraw(seed: number): Record<string, unknown> {
 const WHOLE = 40;
 
 function* outputs(): Generator<[string, Record<string, unknown>]> {
-  const folder = new URL('files/', import.meta.url);
-  const names = readdirSync(folder).filter((one) => one.endsWith('.json'));
   if (from === 0) {
-    for (const name of names.sort())
-      yield [name, ofCase(readCase(readFileSync(new URL(name, folder), 'utf8')))];
+    for (const { name, file } of shippedCases()) yield [name, ofCase(file)];
     for (const story of stories) yield [story.case, ofCase(readCase(JSON.stringify(story)))];
   }
   for (let seed = from; seed < from + draws; seed++) yield [`drawn ${seed}`, ofDraw(seed)];

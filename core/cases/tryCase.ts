@@ -10,7 +10,7 @@ import {
   type InstrumentJudgement,
 } from '../src/instrument/index.js';
 import { HOUSE_SCHOOLS, type Schools } from '../src/diagnosis/index.js';
-import type { RepairPlan } from '../src/plans/index.js';
+import type { Ground, RepairPlan } from '../src/plans/index.js';
 import { TREATMENT_IDS } from '../src/treatments/index.js';
 import { sayFinding, sayFirst, sayIn, sayStep } from '../src/wording/index.js';
 import { BadCase, type CaseExpect, type CaseFile } from './caseFile.js';
@@ -21,6 +21,7 @@ import { recordOf } from './recordOf.js';
 export interface Tried {
   judgement: InstrumentJudgement;
   plans: RepairPlan[];
+  ground: Ground;
   wrong: string[];
 }
 
@@ -39,7 +40,7 @@ export function tryCase(file: CaseFile): Tried {
   const plans = comparePlans(file.expect, ground, (so, text) => {
     if (!so) wrong.push(text);
   });
-  return { judgement, plans, wrong };
+  return { judgement, plans, ground, wrong };
 }
 
 function compare(expect: CaseExpect, judgement: InstrumentJudgement): string[] {

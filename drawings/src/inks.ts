@@ -31,7 +31,11 @@ export const PAGE_INKS: Inks = {
   font: 'var(--font-sans)',
 };
 
-/** On paper: ink on white, the few colours as they print. */
+/**
+ * On paper: ink on white, the few colours as they print.
+ *
+ * @public called by papers, which are built next
+ */
 export const PAPER_INKS: Inks = {
   ink: '#1f1a15',
   faint: '#5d5348',

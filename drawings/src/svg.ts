@@ -6,7 +6,7 @@ import { s } from 'hastscript';
 export type Drawing = Element;
 
 /** A part with a name, by which a page knows what was touched. */
-export const PART = 'data-part';
+const PART = 'data-part';
 
 type Attributes = Record<string, string | number | undefined>;
 
@@ -35,7 +35,11 @@ export const picture = (
 /** What a part is called: shown where the pointer rests, read where it is not seen. */
 export const named = (words: string): Drawing => draw('title', {}, words);
 
-/** The drawing as a file. */
+/**
+ * The drawing as a file.
+ *
+ * @public called by papers, which are built next
+ */
 export const toSvg = (drawing: Drawing): string =>
   toHtml(drawing, {
     space: 'svg',

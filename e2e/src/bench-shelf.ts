@@ -1,6 +1,8 @@
 import { randomUUID } from 'node:crypto';
-import { figureUnder } from '../../core/bench/figures.js';
+import { figure, figureUnder } from '../../core/bench/figures.js';
 import { examinationBody, instrumentBody } from './bodies.js';
+import { openBrowser } from './browser.js';
+import { firstPage } from './first-page.js';
 import { startProgram } from './program.js';
 
 /** How the shelf answers as it grows, against a plain list of people in the same run. */
@@ -99,6 +101,15 @@ try {
     figureUnder(`5,000 instruments forecast behind, slowest ${name}`, ms, 200);
     console.log(`    ${ratio(ms).padEnd(22)} ${name}`);
   }
+  const { browser, close } = await openBrowser();
+  const { script } = await firstPage(browser, program.address);
+  await close();
+  figure(
+    'first page: script over the wire',
+    'at most 220 kB',
+    `${(script / 1000).toFixed(0)} kB`,
+    script <= 220_000,
+  );
 } finally {
   await program.close();
 }

@@ -84,9 +84,6 @@ export function casePreset(humidity: number = PACKS_HUMIDITY): Preset {
   };
 }
 
-/** Climate of the wood in a case with packs that nobody logs. */
-export const caseClimate = (humidity?: number): Climate => fitClimate([], 0, casePreset(humidity));
-
 /**
  * Yearly harmonics (mean, annual, half-year) by Bayesian least squares with the preset as prior, the residual
  * spread pooled with the preset's, and the persistence from neighbouring samples.

@@ -52,7 +52,11 @@ export function dewPoint(humidity: number, celsius: number): number {
   return bisect((at) => saturationPressure(at) - pressure, -60, 120, 1e-4);
 }
 
-/** Mass of water to that of dry air, kg/kg: `0.621945 p_w / (p − p_w)`. */
+/**
+ * Mass of water to that of dry air, kg/kg: `0.621945 p_w / (p − p_w)`.
+ *
+ * @public called by sums, which are built next
+ */
 export function humidityRatio(humidity: number, celsius: number, pressure = STANDARD_PRESSURE): number {
   const vapour = vapourPressure(humidity, celsius);
   return (0.621945 * vapour) / (pressure - vapour);

@@ -2,7 +2,8 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import {
   AS_IT_WAS,
-  caseClimate,
+  casePreset,
+  fitClimate,
   climateOfExaminations,
   comingMoisture,
   fitClimate,
@@ -57,7 +58,7 @@ describe('scenarios', () => {
   });
 
   it('a case that nobody logs has that very year', () => {
-    const packed = caseClimate();
+    const packed = fitClimate([], 0, casePreset());
     for (const day of days)
       expect(seasonMoisture(packed, day)).toBeCloseTo(
         ahead({ kind: 'case with packs', humidity: 49 }, day).moisture,
@@ -68,7 +69,7 @@ describe('scenarios', () => {
 
   it('such a case stands about its packs, and swings the same whatever they hold', () => {
     const year = (humidity: number) => {
-      const climate = caseClimate(humidity);
+      const climate = fitClimate([], 0, casePreset(humidity));
       const wood = days.map((day) => seasonMoisture(climate, day));
       return { mean: climate.coefficients[0]!, swing: Math.max(...wood) - Math.min(...wood) };
     };

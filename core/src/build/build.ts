@@ -148,12 +148,6 @@ export function isWay(part: string, way: unknown): boolean {
   return known !== undefined && typeof way === 'string' && Object.hasOwn(known.ways, way);
 }
 
-/** A part's way in words. */
-export function sayWay<P extends BuildPart>(part: P, way: WayOf<P> | undefined): string {
-  const { ways } = BUILD_PARTS[part] as { ways: Record<string, string> };
-  return way === undefined ? 'not known' : ways[way]!;
-}
-
 /** The parts that an instrument of a kind has. */
 export const buildPartsOf = (kind: ConstructionKind): BuildPart[] =>
   BUILD_PART_IDS.filter((part) => {

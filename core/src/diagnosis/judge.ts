@@ -4,7 +4,7 @@ import type { Evidence, Looked, Today } from './evidence.js';
 import type { Finding, FindingOf } from './finding.js';
 import { Known } from './known.js';
 import { QUESTION_IDS, QUESTIONS, type QuestionId } from './questions.js';
-import { RULE_IDS, RULES, type RuleId } from './rules/index.js';
+import { RULE_IDS, ruleIs, RULES, type RuleId } from './rules/index.js';
 import { SEVERITIES } from './severity.js';
 import type { SideStance } from './sideStance.js';
 import type { StanceVerdict } from './stanceVerdict.js';
@@ -48,7 +48,7 @@ export function diagnose(evidence: Evidence, today: Today = {}): Diagnosis {
   );
   const findings = findingsOf(known);
   return {
-    first: findings.find(({ rule, severity }) => !(severity === 'watch' && QUIET.includes(rule))) ?? null,
+    first: findings.find(({ rule, severity }) => !(severity === 'watch' && ruleIs(rule, 'quiet'))) ?? null,
     unsound: findings.some(({ unsound }) => unsound),
     findings,
     questions: questionsOf(findings),
@@ -58,8 +58,6 @@ export function diagnose(evidence: Evidence, today: Today = {}): Diagnosis {
   };
 }
 
-/** What is known and asks for nothing. */
-const QUIET: readonly RuleId[] = ['dome-sound', 'usual-taken', 'celluloid-near', 'damp-room', 'crack-quiet'];
 /** Of what only wants watching, why the action stands off comes first. */
 const isSeason = ({ rule }: Pick<Finding, 'rule'>): boolean => rule.startsWith('season-');
 

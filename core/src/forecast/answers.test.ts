@@ -1,3 +1,4 @@
+import { yearAhead } from '../../simulated/aloneAhead.js';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { AS_IT_WAS, fitClimate, scenarioWood, seasonMoisture } from '../air/index.js';
@@ -19,7 +20,6 @@ import {
   standsOn,
   underAir,
   weatherAhead,
-  yearAhead,
   type Played,
   type Visit,
 } from './index.js';

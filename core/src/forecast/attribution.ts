@@ -75,13 +75,6 @@ export function creepOf(calibration: Calibration): Creep {
   return chance < STEADY ? 'steady' : 'cannot tell';
 }
 
-/** Whether the level is called drifting. */
-export function isDrift(calibration: Calibration): boolean {
-  if (whyNot(calibration)) return false;
-  const creep = creepOf(calibration);
-  return creep === 'creeping' || creep === 'probably creeping';
-}
-
 /** Why a yearly change cannot be told at all; null where it can. */
 function whyNot({ visits, age, ageBefore }: Calibration): NotYet | null {
   const first = visits[0]!;

@@ -1,11 +1,10 @@
-import type { Climate } from '../air/climate.js';
 import { DAYS_PER_YEAR } from '../days/day.js';
-import { AS_IT_WAS, scenarioWood, type WoodOfDay } from '../air/scenario.js';
+import { type WoodOfDay } from '../air/scenario.js';
 import { normals, seededChance } from '../numeric/chance.js';
 import { choleskyOf, flatOf } from '../numeric/dense.js';
 import type { Calibration, Member } from './calibrate.js';
-import { designOn, type Ahead } from './predict.js';
-import { STEP_DAYS, weatherAhead, type Weather } from './weather.js';
+import { designOn } from './predict.js';
+import { STEP_DAYS, type Weather } from './weather.js';
 
 /**
  * When something happens, over many simulated years: the middle half of the dates, and in how many years. Of an extreme
@@ -115,33 +114,6 @@ export function underAir(side: SidePaths, weather: Weather, wood: (day: number) 
     }
   });
   return values;
-}
-
-/**
- * Extremes and crossings of the coming year from seeded simulated paths: parameters drawn from the fit, weather
- * that persists from week to week about the season. Pointwise bands cannot answer this: the worst week of each
- * year is not the same week.
- *
- * @param window lower and upper limit, SI
- * @param from first day
- * @param length days to look ahead
- */
-export function yearAhead(
-  calibration: Calibration,
-  climate: Climate,
-  window: readonly [number, number],
-  from: number,
-  length: number,
-  { today, scenario, seed }: Ahead & { seed?: number } = {},
-): YearAhead {
-  const weather = weatherAhead(climate, from, length, { today });
-  const wood = scenarioWood(scenario ?? AS_IT_WAS, climate);
-  return yearOf(
-    underAir(sidePaths(calibration, weather, seed), weather, wood),
-    weather,
-    window,
-    weather.days.length,
-  );
 }
 
 /**

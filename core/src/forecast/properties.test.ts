@@ -1,3 +1,4 @@
+import { yearAhead } from '../../simulated/aloneAhead.js';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { simulateInstrument } from '../../simulated/instruments.js';
@@ -10,7 +11,6 @@ import {
   calibrate,
   expectOn,
   expectThrough,
-  yearAhead,
   type Visit,
 } from './index.js';
 import { attributionReason } from '../wording/index.js';

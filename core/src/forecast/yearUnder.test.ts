@@ -1,7 +1,9 @@
+import { yearAhead } from '../../simulated/aloneAhead.js';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import {
-  caseClimate,
+  casePreset,
+  fitClimate,
   fitClimate,
   moistureOfHumidity,
   seasonMoisture,
@@ -18,7 +20,6 @@ import {
   prepareYear,
   saddleLever,
   SEEDS,
-  yearAhead,
   yearUnder,
   type YearInput,
   type Played,
@@ -163,7 +164,7 @@ describe('the coming year under a scenario', () => {
 
   it('moved to another room keeps to the old one until the day, and then goes its way', () => {
     const on = FROM + 100;
-    const there = caseClimate();
+    const there = fitClimate([], 0, casePreset());
     const scenario: Scenario = { kind: 'moved', climate: there, on };
     const days = [FROM + 30, on - 1, on + 1, on + 90];
     const moved = expectThrough(sides[0]!.calibration, home, days, { scenario });

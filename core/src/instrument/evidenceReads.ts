@@ -18,21 +18,10 @@ import { beginsEpoch, LEVER_READINGS, type InterventionKind } from './interventi
 import { doneSince, timelineOf } from './timeline.js';
 import { woodAt, type WoodSource } from './wood.js';
 
-/** What work leaves as it was read, but for the kinds that change just that. */
-const LASTS: Partial<Record<QuantityId, readonly InterventionKind[]>> = {
-  fretHeight: ['frets', 'levelling'],
-  radius: ['frets', 'structure'],
-  nutWidth: ['nut'],
-  saddleSlot: ['structure'],
-  bridgeThickness: ['structure'],
-  plateThickness: ['structure'],
-  plateSize: ['structure'],
-};
-
 /** Whether something that was done ends what was read of a quantity before. */
 function ends(quantity: QuantityId, kinds: readonly InterventionKind[]): boolean {
-  const only = LASTS[quantity];
-  if (only) return kinds.some((kind) => only.includes(kind));
+  const { endedBy } = QUANTITIES[quantity];
+  if (endedBy !== 'settings') return kinds.some((kind) => endedBy.includes(kind));
   if (beginsEpoch(kinds)) return true;
   const moved = kinds.flatMap((kind) => LEVER_READINGS[kind] ?? []);
   // an end of the strings was moved: the action stands elsewhere, and what shows it is to be read again
@@ -128,7 +117,8 @@ function carried(
   { sensitivity, drift, scatter }: { sensitivity: Belief; drift: number; scatter: number },
   source: WoodSource,
 ): Value {
-  if (QUANTITIES[quantity].breathing === 'none' && quantity in LASTS) return { value, sd };
+  if (QUANTITIES[quantity].breathing === 'none' && QUANTITIES[quantity].endedBy !== 'settings')
+    return { value, sd };
   const [then, now] = [woodAt(from, source), woodAt(to, source)];
   const damper = now.moisture - then.moisture;
   const years = Math.abs(dayOf(to.date) - dayOf(from.date)) / DAYS_PER_YEAR;

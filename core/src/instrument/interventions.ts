@@ -1,25 +1,7 @@
+import { type InterventionKind } from '../readings/interventionKinds.js';
 import type { QuantityId } from '../readings/quantities.js';
 
-/** What can be done to an instrument, as far as its readings feel it. */
-export const INTERVENTION_KINDS = [
-  'structure',
-  'pressing',
-  'rod',
-  'frets',
-  'levelling',
-  'strings',
-  'tuning',
-  'anchor',
-  'slack',
-  'post',
-  'saddle',
-  'nut',
-  'wheels',
-  'room',
-  'other',
-  'unsaid',
-] as const;
-export type InterventionKind = (typeof INTERVENTION_KINDS)[number];
+export { INTERVENTION_KINDS, type InterventionKind } from '../readings/interventionKinds.js';
 
 /** How a kind of intervention is said, and what it does to a series of readings. */
 export interface Intervention {

@@ -62,11 +62,6 @@ function bodySheet(face: 'top' | 'top inside' | 'back', outline: Outline): FaceS
   };
 }
 
-/** Distance along the rim from the middle of the tail to where the neck begins, m. */
-export function rimLength(outline: Outline): number {
-  return pathLength(rim(outline));
-}
-
 /** One side of the outline, from the middle of the tail to where the neck stands on it. */
 const rim = (outline: Outline): Path => {
   const neck = NECK_SHARE * outline.length;

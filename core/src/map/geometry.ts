@@ -15,11 +15,6 @@ export function pathLength(path: Path): number {
   return length;
 }
 
-/** What a ruler laid from end to end reads, m. */
-export function rulerLength(path: Path): number {
-  return path.length < 2 ? 0 : distance(path[0]!, path.at(-1)!);
-}
-
 /** Area of a closed polygon, m², whichever way round it runs: the shoelace formula. */
 export function polygonArea(polygon: Path): number {
   let twice = 0;
@@ -125,6 +120,3 @@ export function rimFrom(from: Point, direction: Point, polygon: Path, reach = 2)
   if (nearest === null) return null;
   return [from[0] + nearest * (to[0] - from[0]), from[1] + nearest * (to[1] - from[1])];
 }
-
-/** The other way round: the inside of the top is seen mirrored. */
-export const mirrored = (path: Path): Point[] => path.map(([x, y]): Point => [-x, y]);

@@ -1,3 +1,4 @@
+import { extentOf, rulerLength } from '../../simulated/outlines.js';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import {
@@ -9,16 +10,12 @@ import {
   crossesItself,
   crossingOf,
   distance,
-  extentOf,
   faultsOf,
   growthOf,
   halfWidthOf,
-  heldStretches,
   isInside,
   lengthsAgree,
   lookFirst,
-  looseShare,
-  mirrored,
   nearestOn,
   outlinePolygon,
   outlineSide,
@@ -27,7 +24,6 @@ import {
   pointAlong,
   polygonArea,
   rimFrom,
-  rulerLength,
   snapLines,
   snapped,
   stretchOf,
@@ -71,7 +67,7 @@ describe('lengths and areas on the map', () => {
           close(pathLength(one), pathLength(other)) &&
           close(rulerLength(one), rulerLength(other)) &&
           Math.abs(polygonArea(one) - polygonArea(other)) < 1e-7 &&
-          close(pathLength(mirrored(one)), pathLength(one))
+          close(pathLength(one.map(([x, y]) => [-x, y] as const)), pathLength(one))
         );
       }),
     );
@@ -374,37 +370,6 @@ describe('marks', () => {
     expect(grown.real).toBe(true);
     expect(grown.perYear! / mm).toBeCloseTo(14, 6);
     expect(growthOf(at(40, 5), at(44, 5)).perYear).toBeNull();
-  });
-
-  it('leave of a brace what still holds: held and loose make the whole, overlaps count once', () => {
-    expect(
-      heldStretches(0.2, [
-        { from: 0.15, to: 0.3 },
-        { from: 0.12, to: 0.16 },
-      ]),
-    ).toEqual([{ from: 0, to: 0.12 }]);
-    const stretch = fc.tuple(
-      fc.double({ min: -0.1, max: 0.4, noNaN: true }),
-      fc.double({ min: -0.1, max: 0.4, noNaN: true }),
-    );
-    fc.assert(
-      fc.property(fc.array(stretch, { maxLength: 6 }), (ends) => {
-        const loose = ends.map(([from, to]) => ({ from, to }));
-        const held = heldStretches(0.3, loose);
-        const total = held.reduce((sum, { from, to }) => sum + to - from, 0);
-        const share = looseShare(
-          {
-            path: [
-              [0, 0],
-              [0.3, 0],
-            ],
-          },
-          loose,
-        );
-        const inOrder = held.every(({ from, to }, i) => to > from && from >= (held[i - 1]?.to ?? 0));
-        return inOrder && Math.abs(total / 0.3 + share - 1) < 1e-9 && share >= -1e-12 && share <= 1 + 1e-12;
-      }),
-    );
   });
 
   it('hint at the ends of the X first', () => {

@@ -46,36 +46,6 @@ export function growthOf(
   return { by, sd, perYear: years > 0 ? by / years : null, real: Math.abs(by) > 1.96 * sd };
 }
 
-/**
- * The stretches of a brace that still hold, between its loose ones; what overlaps is loose once.
- *
- * @param length of the brace along its middle line, m
- */
-export function heldStretches(length: number, loose: readonly Stretch[]): Stretch[] {
-  const sorted = loose
-    .map(({ from, to }) => ({
-      from: Math.max(0, Math.min(from, to)),
-      to: Math.min(length, Math.max(from, to)),
-    }))
-    .filter(({ from, to }) => to > from)
-    .sort((a, b) => a.from - b.from);
-  const held: Stretch[] = [];
-  let at = 0;
-  for (const { from, to } of sorted) {
-    if (from > at) held.push({ from: at, to: from });
-    at = Math.max(at, to);
-  }
-  if (at < length) held.push({ from: at, to: length });
-  return held;
-}
-
-/** Which part of a brace's glue area has let go, 0 to 1. */
-export function looseShare(brace: Pick<Brace, 'path'>, loose: readonly Stretch[]): number {
-  const length = pathLength(brace.path);
-  const held = heldStretches(length, loose).reduce((sum, { from, to }) => sum + to - from, 0);
-  return length === 0 ? 0 : 1 - held / length;
-}
-
 /** A place that lets go more often than others, to be looked at first. */
 export interface LookFirst {
   at: Point;

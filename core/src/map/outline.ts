@@ -1,5 +1,5 @@
 import { fairHalf, splineOf, type FairHalf } from './fairCurve.js';
-import type { Path, Point } from './geometry.js';
+import type { Point } from './geometry.js';
 
 /**
  * Half of the body's width at a distance from the tail edge, both as parts: of the body's length, of its lower bout's
@@ -231,10 +231,3 @@ export function outlinePolygon(outline: Outline): Point[] {
 
 /** The treble side of it alone, from the middle of the tail to the middle of the neck. */
 export const outlineSide = (outline: Outline): Point[] => outlinePolygon(outline).slice(0, SIDE_POINTS + 1);
-
-/** Widest and narrowest of the outline, m. */
-export function extentOf(polygon: Path): { width: number; length: number } {
-  const xs = polygon.map(([x]) => x);
-  const ys = polygon.map(([, y]) => y);
-  return { width: Math.max(...xs) - Math.min(...xs), length: Math.max(...ys) - Math.min(...ys) };
-}

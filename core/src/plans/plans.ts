@@ -1,4 +1,4 @@
-import type { Finding, OpenQuestion, RuleId } from '../diagnosis/index.js';
+import { ruleIs, type Finding, type OpenQuestion } from '../diagnosis/index.js';
 import { ORIGINALS, TREATMENTS, type OwnTreatment, type TreatmentId } from '../treatments/index.js';
 import { saddleShowingWanted } from '../targets/index.js';
 import { costOf, type Cost } from './cost.js';
@@ -128,18 +128,6 @@ function followed(ground: Ground, wanted: Wanted): Wanted {
   return can ? after : wanted;
 }
 
-/** Findings of the action: where a plan leaves it decides, not what is in the plan. */
-const OF_ACTION: readonly RuleId[] = [
-  'action-off',
-  'saddle-answers',
-  'saddle-taller',
-  'wheels-answer',
-  'wheels-spent',
-  'target-low',
-  'saddle-spent',
-  'neck-asked',
-];
-
 /** What of the findings a plan leaves as it is, gravest first. */
 function undoneOf(ground: Ground, ids: ReadonlySet<TreatmentId>, state: PlanState): Finding[] {
   return ground.diagnosis.findings.filter(
@@ -147,7 +135,7 @@ function undoneOf(ground: Ground, ids: ReadonlySet<TreatmentId>, state: PlanStat
       counts(finding) &&
       // what creeps is answered where what gives way carries again: nobody knows yet how it goes on
       !(finding.rule === 'creeps' && state.creep === 'unknown') &&
-      !(OF_ACTION.includes(finding.rule) && state.sides.length > 0
+      !(ruleIs(finding.rule, 'of the action') && state.sides.length > 0
         ? actionAnswered(ground, finding, ids, state)
         : isAnswered(finding, ids, ground)),
   );
@@ -195,17 +183,7 @@ function bestOf(ambition: Ambition, ground: Ground, money: Money, leave: Candida
 /** Every combination of what may be in the plan or out of it. */
 function choices(ambition: Ambition, ground: Ground, base: Wanted): Wanted[] {
   const { evidence, diagnosis } = ground;
-  const reason = diagnosis.findings.filter(({ rule }) =>
-    [
-      'action-off',
-      'season-high',
-      'season-low',
-      'saddle-spent',
-      'neck-due',
-      'target-low',
-      'saddle-answers',
-    ].includes(rule),
-  );
+  const reason = diagnosis.findings.filter(({ rule }) => ruleIs(rule, 'set-up may answer'));
   const may = (id: TreatmentId) => !base.has(id) && reason.length > 0 && neverOf(id, ground) === null;
   const strings: TreatmentId = evidence.instrument.pairedStrings ? 'twelve-down' : 'other-strings';
   const air: Record<string, TreatmentId | null> = {

@@ -1,4 +1,5 @@
 import { hasRole, TREATMENTS, type TreatmentId } from '../treatments/index.js';
+import { ruleIs } from '../diagnosis/index.js';
 import { found, type Context } from './context.js';
 import type { MeasureWhen, WithheldReason } from './step.js';
 
@@ -18,18 +19,8 @@ export function withheldReasons(of: Context): WithheldReason[] {
 }
 
 /** Structure that is put right before anything is set, and moves it. */
-export const structureFirst = (of: Context): boolean =>
-  found(
-    of,
-    'belly-lifts',
-    'belly-folds',
-    'brace-loose',
-    'hole-sunk',
-    'bar-loose',
-    'arch-sinks',
-    'bridge-lifts',
-    'x-loose-at-bridge',
-  );
+export const structureFirst = ({ diagnosis }: Pick<Context, 'diagnosis'>): boolean =>
+  diagnosis.findings.some(({ rule }) => ruleIs(rule, 'structure first'));
 
 /** When to read what an amount waits for. */
 export function measureWhen({ diagnosis }: Context): MeasureWhen {
@@ -40,14 +31,4 @@ export function measureWhen({ diagnosis }: Context): MeasureWhen {
 
 /** What is not told yet, and holds a finding back. */
 export const asksToMeasure = ({ diagnosis }: Pick<Context, 'diagnosis'>): boolean =>
-  diagnosis.findings.some(({ rule }) =>
-    [
-      'neck-asked',
-      'readings-disagree',
-      'slack-for-pitch',
-      'wheels-spent',
-      'leans-much',
-      'belly-lifts',
-      'belly-folds',
-    ].includes(rule),
-  ) && diagnosis.questions.length > 0;
+  diagnosis.questions.length > 0 && diagnosis.findings.some(({ rule }) => ruleIs(rule, 'asks to measure'));

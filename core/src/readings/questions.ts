@@ -1,7 +1,5 @@
 import {
   denominatorOf,
-  METRES_PER,
-  METRES_PER_INCH,
   parseDecimal,
   parseLength,
   parsePercent,
@@ -14,9 +12,14 @@ import {
   type LengthUnit,
   type TemperatureUnit,
 } from '../units/index.js';
-import { QUANTITIES, type ConstructionKind, type QuantityId, type ReadingUnit } from './quantities.js';
+import {
+  QUANTITIES,
+  usualRange,
+  type ConstructionKind,
+  type QuantityId,
+  type ReadingUnit,
+} from './quantities.js';
 import { parseReading } from './typed.js';
-import { usualRange } from './usual.js';
 
 /** One question about what was typed: it can be answered with a touch, or left as it is. */
 export interface Question {
@@ -162,12 +165,3 @@ function candidatesOf(part: string, dimension: 'length' | 'angle' | 'cents', uni
 }
 
 const unitWord = (unit: ReadingUnit): string => (unit === '°' || unit === 'cents' ? 'mm' : unit);
-
-/** One division of a tool's scale in words that a bench uses: `1/64 in`, `0.05 mm`. */
-export function sayDivision(metres: number): string {
-  const parts = METRES_PER_INCH / metres;
-  const whole = Math.round(parts);
-  return DIVISIONS.has(whole) && Math.abs(parts - whole) < 0.02 * whole
-    ? `1/${whole} in`
-    : `${printDecimal(metres / METRES_PER.mm, 2)} mm`;
-}

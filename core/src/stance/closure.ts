@@ -1,6 +1,6 @@
 import { QUANTITIES, type ConstructionKind } from '../readings/quantities.js';
 import type { SideMeasured } from '../readings/side.js';
-import { usualRange } from '../readings/usual.js';
+import { usualRange } from '../readings/quantities.js';
 import { METRES_PER } from '../units/length.js';
 import {
   actionAt,

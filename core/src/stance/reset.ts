@@ -79,6 +79,8 @@ export function heelStrip(reset: Reset, heelDepth: number, step = 0.02): { below
  *
  * @param gapOne, gapOther m
  * @returns m by which the neck's line must move at the bridge
+ *
+ * @public called by the bench, which are built next
  */
 export function offCentre(gapOne: number, gapOther: number): number {
   return Math.abs(gapOne - gapOther) / 2;
@@ -89,6 +91,8 @@ export function offCentre(gapOne: number, gapOther: number): number {
  * the side to which the line must move.
  *
  * @param heelWidth w, m
+ *
+ * @public called by the bench, which are built next
  */
 export function cheekCut(neck: NeckGeometry, offset: number, heelWidth: number): number {
   return (heelWidth * offset) / (stringLength(neck) - fretPosition(neck.scale, neck.bodyJoin));

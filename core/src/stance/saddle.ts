@@ -1,17 +1,6 @@
 import { fretPosition } from './frets.js';
 import { stringLength, type NeckGeometry } from './stance.js';
 
-/**
- * What must come off the saddle for a change of action: `Δe = Δa · X/x_n`, with the nut height kept over its
- * fret by the nut itself. At fret 12 this is the trade's "twice".
- *
- * @param change wanted lowering of the action at the fret, m
- * @returns m to take off the saddle's top
- */
-export function saddleTrim(neck: NeckGeometry, change: number, fret = 12): number {
-  return (change * stringLength(neck)) / fretPosition(neck.scale, fret);
-}
-
 /** What a bridge that turns does to the saddle crown, exact for a rigid turn. */
 export interface CrownMove {
   /** along the strings, m, towards the nut negative */
@@ -24,6 +13,8 @@ export interface CrownMove {
  * Bridge turned by θ towards the nut about a line H under and b behind (+) the crown:
  * `Δx = −H sin θ + b (1 − cos θ)`, `Δh = −b sin θ − H (1 − cos θ)`. Where the rise is measured at the saddle
  * line itself, b = 0.
+ *
+ * @public called by sums, which are built next
  */
 export function bridgeTurn(angle: number, crownAbove: number, crownBefore = 0): CrownMove {
   return {
@@ -37,6 +28,8 @@ export function bridgeTurn(angle: number, crownAbove: number, crownBefore = 0): 
  * `−(1200/ln 2) · Δx · (1/(X − x_n) − 1/X)`.
  *
  * @param along shift of the crown away from the nut, m
+ *
+ * @public called by sums, which are built next
  */
 export function intonationShift(neck: NeckGeometry, fret: number, along: number): number {
   const X = stringLength(neck);
@@ -49,6 +42,8 @@ export function intonationShift(neck: NeckGeometry, fret: number, along: number)
  *
  * @param tension N
  * @returns N
+ *
+ * @public called by sums, which are built next
  */
 export function saddleForce(tension: number, before: number, behind: number): number {
   return tension * (Math.sin(before) + Math.sin(behind));

@@ -17,7 +17,6 @@ import {
   radiusDrop,
   reliefOverNeck,
   saddleForce,
-  saddleTrim,
   stanceOf,
   stringHeight,
   type NeckGeometry,
@@ -87,15 +86,6 @@ describe('stance', () => {
 });
 
 describe('saddle', () => {
-  it.each([
-    ['15 thousandths → 30', 15 * METRES_PER.thou, 30 * METRES_PER.thou],
-    ['30 → 60', 30 * METRES_PER.thou, 60 * METRES_PER.thou],
-    ['1/64 → 1/32', METRES_PER['64ths'], 2 * METRES_PER['64ths']],
-  ])('trim is twice the change at fret 12: %s (common practice)', (_name, change, trim) => {
-    expect(saddleTrim(neck, change) / trim).toBeGreaterThan(0.99);
-    expect(saddleTrim(neck, change) / trim).toBeLessThan(1.02);
-  });
-
   it('shift of 1 mm on 645 mm moves the fretted 12th by 2.7 cents against the open string (Mersenne and equal temperament)', () => {
     const bare = { ...neck, compensation: 0 };
     expect(intonationShift(bare, 12, 1 * mm)).toBeCloseTo(-2.684, 2);

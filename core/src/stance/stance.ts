@@ -169,6 +169,8 @@ export function actionWeights(
  * @param radius fingerboard radius, m
  * @returns m; a straightedge read on the centre line becomes `s − drop` under the outer string
  * @throws RangeError where the radius is not positive
+ *
+ * @public called by sums, which are built next
  */
 export function radiusDrop(
   neck: NeckGeometry,

@@ -123,9 +123,6 @@ export const RELIEF_SCHOOLS: Record<ReliefSchool, { name: string; relief: Record
   relaxed: { name: 'relaxed', relief: { steel: thousandths(12), nylon: 0.4 * mm } },
 };
 
-/** Straightedge target at pitch, neck straight: just above the bridge top. House choice among the schools. */
-export const STRAIGHTEDGE_TARGET = 0.5e-3;
-
 /**
  * Saddle showing, m. Steel: at least 1/8 in must be left, up to 1/4 in stands well. Nylon: 2 to 5 mm. Common practice.
  */

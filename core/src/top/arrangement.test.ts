@@ -2,7 +2,8 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { crossingOf, distance, nearestOn, type Point } from '../map/index.js';
 import { arrange, type Arrangement, type MeshLine } from './arrangement.js';
-import { layerOf, isotropic } from './laminate.js';
+import { isotropic } from '../../simulated/sheets.js';
+import { layerOf } from './laminate.js';
 import { laminatedSheet, solidSheet } from './spec.js';
 
 const SPACING = 0.02;

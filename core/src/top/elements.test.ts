@@ -3,7 +3,8 @@ import { describe, expect, it } from 'vitest';
 import { NodalMatrix } from '../numeric/index.js';
 import type { Point } from '../map/index.js';
 import { beamElement } from './beamElement.js';
-import { isotropic, layerOf, type Layer, type Sheet } from './laminate.js';
+import { isotropic } from '../../simulated/sheets.js';
+import { layerOf, type Layer, type Sheet } from './laminate.js';
 import { FREEDOMS, shellElement } from './shellElement.js';
 import { addElement, shellSystem } from './shellSystem.js';
 

@@ -254,14 +254,3 @@ function lattice(
     }
   return found;
 }
-
-/** How long the longest side of a mesh is, m. */
-export function longestSide({ points, triangles }: TopMesh): number {
-  return Math.max(
-    ...triangles.flatMap(([a, b, c]) => [
-      distance(points[a]!, points[b]!),
-      distance(points[b]!, points[c]!),
-      distance(points[c]!, points[a]!),
-    ]),
-  );
-}

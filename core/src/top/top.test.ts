@@ -12,11 +12,9 @@ import {
 } from '../map/index.js';
 import {
   assembleTop,
-  locate,
   meshOf,
   shapeFigures,
   SolvedTop,
-  specFaults,
   strungOf,
   topSpec,
   UNIT_LOADS,
@@ -25,6 +23,8 @@ import {
   type Responses,
   type TopFacts,
 } from './index.js';
+import { locate } from './assemble.js';
+import { specFaults } from './spec.js';
 
 const facts: TopFacts = { species: 'sitka-spruce', laminated: false };
 const generic = GENERIC_PLAN;

@@ -13,8 +13,7 @@ import {
   WORK_STAGES,
 } from './index.js';
 
-const chosen = (ids: readonly (typeof TREATMENT_IDS)[number][]) =>
-  ids.map((id) => ({ id }));
+const chosen = (ids: readonly (typeof TREATMENT_IDS)[number][]) => ids.map((id) => ({ id }));
 
 describe('order', () => {
   it('holds whatever was chosen: every step once, none before what it follows, each with its reason', () => {

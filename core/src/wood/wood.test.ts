@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { changeAcross, dimensionChange, equilibriumMoisture, humidityForMoisture, SPECIES } from './index.js';
+import { dimensionChange, equilibriumMoisture, humidityForMoisture, SPECIES } from './index.js';
 
 /** USDA Forest Products Laboratory, Wood Handbook, Table 4-2, the row of 21.1 °C (70 °F). */
 const TABLE_4_2: [number, number][] = [
@@ -70,13 +70,6 @@ describe('swelling', () => {
       expect(Math.abs(SPECIES[id].tangentialChange - tangential)).toBeLessThanOrEqual(0.000006);
     },
   );
-
-  it('of a board turned from quartersawn to flatsawn goes from radial to tangential', () => {
-    const wood = SPECIES['sitka-spruce'];
-    expect(changeAcross(wood, 0)).toBeCloseTo(wood.radialChange, 12);
-    expect(changeAcross(wood, Math.PI / 2)).toBeCloseTo(wood.tangentialChange, 12);
-    expect(changeAcross(wood, Math.PI / 4)).toBeCloseTo((wood.radialChange + wood.tangentialChange) / 2, 12);
-  });
 
   it('of a 400 mm spruce top over 4 %MC is D·C·ΔM (Wood Handbook, chapter 13): 2.37 mm, and drying takes it back', () => {
     const swell = dimensionChange(0.4, SPECIES['sitka-spruce'].radialChange, 6, 10);

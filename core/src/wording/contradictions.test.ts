@@ -28,7 +28,7 @@ import {
   sayingIn,
   sayYear,
   seriesSentences,
-  yearsAheadSentences,
+  yearsAheadSentence,
   type Sentence,
 } from './index.js';
 
@@ -218,7 +218,7 @@ function everythingSaid({ record, room }: History, unit: HeightUnit): SaidOfOne 
       found.sides.length === 0
         ? []
         : [...findingSentences(judged, fit, found.today, unit), ...sayYear(found.today.year, TODAY, saying)],
-    ahead: yearsAheadSentences(found.yearsAhead, TODAY, saying),
+    ahead: found.yearsAhead.map((one) => yearsAheadSentence(one, TODAY, saying)),
     others,
     first: firstSentence(judged, fit, found.today)?.[unit] ?? null,
     verdict: sayFirst(judged, say),

@@ -2,7 +2,6 @@ export * from './sentence.js';
 export * from './say.js';
 export * from './words.js';
 export * from './findings.js';
-export { CAUSE_WORDS } from './rules/stance.js';
 export { quantities } from './rules/readings.js';
 export * from './history.js';
 export * from './stands.js';

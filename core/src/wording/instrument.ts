@@ -1,4 +1,4 @@
-import { FORBIDDEN, type Diagnosis, type Finding, type RuleId, type Severity } from '../diagnosis/index.js';
+import { FORBIDDEN, ruleIs, type Diagnosis, type Finding, type Severity } from '../diagnosis/index.js';
 import type { FittedSide, InstrumentFit } from '../instrument/fit.js';
 import type { Learned } from '../instrument/learned.js';
 import type { AssumedFact, InstrumentFacts } from '../instrument/facts.js';
@@ -15,26 +15,7 @@ import { sayIn } from './say.js';
 import { sayingIn, sortByWeight, type Saying, type Sentence } from './sentence.js';
 import { standsBecause } from './stands.js';
 
-/** Where the action stands, in the same sentence on every page. */
-const STANDS: readonly RuleId[] = [
-  'action-off',
-  'season-high',
-  'season-low',
-  'season-untold',
-  'season-hides',
-];
-/** What only wants watching and is worth the one line of a card. */
-const ON_CARD: readonly RuleId[] = [
-  ...STANDS,
-  'still-settling',
-  'slack-for-pitch',
-  'readings-disagree',
-  'crack-quiet',
-  'held-unsound',
-];
 const ASKS: readonly Severity[] = ['live', 'structural', 'playing'];
-/** Creep is told with what its history says. */
-const TOLD_ELSEWHERE: readonly RuleId[] = ['creeps'];
 
 /** What the air and the years make of the action: findings and what its history says, each in one sentence. */
 export function findingSentences(
@@ -45,7 +26,7 @@ export function findingSentences(
 ): Sentence[] {
   return sortByWeight([
     ...findings
-      .filter(({ rule }) => STANDS.includes(rule))
+      .filter(({ rule }) => ruleIs(rule, 'where it stands'))
       .map((one) => asSentence(one, learned, today, unit)),
     ...historyOfAll(learned, today, unit),
   ]);
@@ -86,7 +67,7 @@ function asSentence(
   const text = sayFinding(finding, sayIn(unit));
   const outlook = sides.find((one) => one.side === side);
   const because =
-    STANDS.includes(rule) && outlook
+    ruleIs(rule, 'where it stands') && outlook
       ? standsBecause(outlook, kept, sayingIn(unit))
       : never.length > 0
         ? `Meanwhile do not ${never.map((one) => FORBIDDEN[one]).join(', and do not ')}.`
@@ -104,7 +85,7 @@ export function firstSentence(
   const firstIn = (unit: HeightUnit): Sentence | undefined => {
     const said = findings.filter(
       ({ rule, severity }) =>
-        !TOLD_ELSEWHERE.includes(rule) && (ASKS.includes(severity) || ON_CARD.includes(rule)),
+        !ruleIs(rule, 'in the history') && (ASKS.includes(severity) || ruleIs(rule, 'on the card')),
     );
     return sortByWeight([
       ...said.map((one) => asSentence(one, learned, today, unit)),

@@ -5,11 +5,6 @@ import { SADDLE_STOP } from '../targets/targets.js';
 import { percent, type Saying, type Sentence } from './sentence.js';
 import { capital } from './words.js';
 
-/** When saddle, action, wheels and cracks come to their end at today's creep. */
-export function yearsAheadSentences(all: readonly YearsAhead[], day: number, saying: Saying): Sentence[] {
-  return all.map((one) => yearsAheadSentence(one, day, saying));
-}
-
 /** When one of them does, in words. */
 export function yearsAheadSentence(
   { ending, reached, series }: YearsAhead,

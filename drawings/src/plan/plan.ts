@@ -16,7 +16,11 @@ export const boxOf = (paper: { width: number; height: number }): [number, number
   mm(paper.height) + 2 * MARGIN,
 ];
 
-/** A face of the instrument to scale, in millimetres, with its parts and its marks. */
+/**
+ * A face of the instrument to scale, in millimetres, with its parts and its marks.
+ *
+ * @public called by papers, which are built next
+ */
 export function planDrawing(
   { plan, face, neck, marks }: { plan: Plan; face: Face; neck: NeckSize; marks: readonly DrawnOnPlan[] },
   label: string,

@@ -49,10 +49,6 @@ export const inGroups = <T extends string>(options: ListOptions<T>): ListGroup<T
 export const optionsOf = <T extends string>(options: ListOptions<T>): ListOption<T>[] =>
   options.flatMap((one) => ('group' in one ? [...one.options] : [one]));
 
-/** Options that are said as they are called. */
-export const asSaid = <T extends string>(values: readonly T[]): ListOption<T>[] =>
-  values.map((value) => ({ value, label: value }));
-
 // the primitive keeps the empty text for “nothing chosen”; here it is an answer like any other
 const NONE = '∅';
 const inside = (value: string) => (value === '' ? NONE : value);

@@ -1,4 +1,10 @@
-import { parseReading, QUANTITIES, type QuantityId, type ReadingUnit } from '@upright-elder/core/readings';
+import {
+  isHeight,
+  parseReading,
+  QUANTITIES,
+  type QuantityId,
+  type ReadingUnit,
+} from '@upright-elder/core/readings';
 import {
   finer,
   lengthUnitOf,
@@ -72,22 +78,6 @@ export function understoodDays(text: string): string {
 
 const LONG_DECIMALS: Record<LengthUnit, number> = { mm: 0, in: 1, thou: 0, '64ths': 0 };
 const SAID_DECIMALS: Record<LengthUnit, number> = { mm: 2, in: 3, thou: 0, '64ths': 1 };
-
-/** Lengths that are no heights over frets, bridge or rim: they keep the unit they are read in. */
-const NO_HEIGHTS: ReadonlySet<QuantityId> = new Set([
-  'radius',
-  'nutWidth',
-  'pinGap',
-  'saddleSlot',
-  'bridgeThickness',
-  'bridgeGapDepth',
-  'bridgeGapLength',
-  'plateThickness',
-  'plateSize',
-]);
-
-export const isHeight = (id: QuantityId): boolean =>
-  QUANTITIES[id].dimension === 'length' && !NO_HEIGHTS.has(id);
 
 /** What feelers read is said in thousandths where the page's heights are 64ths, all of it, so that it compares. */
 export const heightUnit = (id: QuantityId, heights: HeightUnit): HeightUnit =>

@@ -18,6 +18,7 @@ export interface ArchtopArgs {
 export const ARCHTOP_RULES: RulesOf<ArchtopArgs> = {
   'wheels-answer': {
     severity: 'playing',
+    roles: ['of the action'],
     find: (known) => {
       const { answer, changes } = known.verdict;
       return one(answer === 'wheels', () => ({
@@ -28,6 +29,7 @@ export const ARCHTOP_RULES: RulesOf<ArchtopArgs> = {
   },
   'wheels-spent': {
     severity: 'structural',
+    roles: ['of the action', 'asks to measure'],
     check: ['arch'],
     find: (known) => {
       const { answer, short } = known.verdict;
@@ -63,6 +65,7 @@ export const ARCHTOP_RULES: RulesOf<ArchtopArgs> = {
   },
   'arch-sinks': {
     severity: 'structural',
+    roles: ['structure first'],
     check: ['arch'],
     never: ['flatten'],
     find: (known) => {

@@ -148,6 +148,7 @@ export const FRET_RULES: RulesOf<FretArgs> = {
   }),
   'celluloid-near': {
     severity: 'watch',
+    roles: ['quiet'],
     never: ['heat'],
     find: (known) => {
       const { binding, pickguard } = known.instrument.build;

@@ -3,7 +3,7 @@ import { FRET_RULES, type FretArgs } from './frets.js';
 import { LIVE_RULES, type LiveArgs } from './live.js';
 import { NECK_RULES, type NeckArgs } from './neck.js';
 import { READING_RULES, type ReadingArgs } from './readings.js';
-import type { RulesOf } from './rule.js';
+import type { RuleRole, RulesOf } from './rule.js';
 import { STANCE_RULES, type StanceArgs } from './stance.js';
 import { STRUCTURE_RULES, type StructureArgs } from './structure.js';
 
@@ -23,6 +23,9 @@ export const RULES: RulesOf<RuleArgs> = {
   ...READING_RULES,
 };
 export const RULE_IDS = Object.keys(RULES) as RuleId[];
+
+/** Whether the findings of a rule are of a kind. */
+export const ruleIs = (id: RuleId, role: RuleRole): boolean => RULES[id].roles?.includes(role) ?? false;
 
 export type { ArchtopArgs, FretArgs, LiveArgs, NeckArgs, ReadingArgs, StanceArgs, StructureArgs };
 export type { CrackCloses, HiddenPoint } from './structure.js';

@@ -89,6 +89,7 @@ export const LIVE_RULES: RulesOf<LiveArgs> = {
   },
   'bridge-lifts': {
     severity: 'live',
+    roles: ['structure first'],
     check: ['paper-bridge'],
     never: ['flatten', 'trim'],
     find: (known) => {
@@ -115,6 +116,7 @@ export const LIVE_RULES: RulesOf<LiveArgs> = {
   },
   'x-loose-at-bridge': {
     severity: 'live',
+    roles: ['structure first'],
     never: ['pitch', 'flatten', 'trim', 'reset'],
     unsound: true,
     find: (known) =>
@@ -175,10 +177,10 @@ export const LIVE_RULES: RulesOf<LiveArgs> = {
       );
     },
   },
-  'finish-flakes': pointRule('finish', ['flakes']),
+  'finish-flakes': pointRule('finish', ['flakes'], { roles: ['goes on slack'] }),
   'splinter-loose': pointRule('finish', ['loose-splinter']),
-  'celluloid-rots': pointRule('celluloid', ['rots'], { never: ['heat', 'nextTo'] }),
-  'pests-live': pointRule('pests', ['live-pests'], { never: ['nextTo'] }),
-  mould: pointRule('pests', ['mould'], { never: ['nextTo'] }),
-  'battery-leaks': pointRule('electrics', ['battery-leaks']),
+  'celluloid-rots': pointRule('celluloid', ['rots'], { never: ['heat', 'nextTo'], roles: ['goes on slack'] }),
+  'pests-live': pointRule('pests', ['live-pests'], { never: ['nextTo'], roles: ['goes on slack'] }),
+  mould: pointRule('pests', ['mould'], { never: ['nextTo'], roles: ['goes on slack'] }),
+  'battery-leaks': pointRule('electrics', ['battery-leaks'], { roles: ['goes on slack'] }),
 };

@@ -31,6 +31,7 @@ export const READING_RULES: RulesOf<ReadingArgs> = {
   },
   'readings-disagree': {
     severity: 'watch',
+    roles: ['asks to measure', 'on the card'],
     never: ['cut', 'trim', 'reset'],
     check: ['again'],
     find: (known) => {
@@ -57,6 +58,7 @@ export const READING_RULES: RulesOf<ReadingArgs> = {
   },
   'slack-for-pitch': {
     severity: 'watch',
+    roles: ['asks to measure', 'on the card'],
     never: ['cut', 'trim', 'reset'],
     check: ['at-pitch'],
     find: (known) => {
@@ -115,6 +117,7 @@ export const READING_RULES: RulesOf<ReadingArgs> = {
   },
   'held-unsound': {
     severity: 'watch',
+    roles: ['on the card'],
     find: (known) =>
       one(known.evidence.heldUnsound, () => ({
         args: null,
@@ -123,6 +126,7 @@ export const READING_RULES: RulesOf<ReadingArgs> = {
   },
   'usual-taken': {
     severity: 'watch',
+    roles: ['quiet'],
     find: (known) => {
       const { assumed } = known.instrument;
       return one(assumed.includes('stringSet') && known.sides.length > 0, () => ({

@@ -19,12 +19,34 @@ export interface Found<Args> {
   unsound?: boolean;
 }
 
+/** What a rule's finding is to whoever asks by kind: nobody keeps a list of ids. */
+export type RuleRole =
+  /** known, and asks for nothing */
+  | 'quiet'
+  /** of the action: where a plan leaves it decides whether it is answered, not what is in the plan */
+  | 'of the action'
+  /** strings, air or a set-up may answer it */
+  | 'set-up may answer'
+  /** structure that is put right before anything is set, and moves it */
+  | 'structure first'
+  /** something is not told yet, and holds back what is set */
+  | 'asks to measure'
+  /** goes on though it is kept slack */
+  | 'goes on slack'
+  /** says where the action stands, in the same sentence on every page */
+  | 'where it stands'
+  /** only wants watching, and is worth the one line of a card */
+  | 'on the card'
+  /** told with what the history says */
+  | 'in the history';
+
 /**
  * A rule: what has to be so, how much it asks for, what to look at next, and what must not be done meanwhile; its sentence
  * is in `wording`, under the same id. Rules are common practice; docs/rules.md holds which sentence of the trade each keeps.
  */
 export interface Rule<Args> {
   severity: Severity;
+  roles?: readonly RuleRole[];
   check?: readonly QuestionId[];
   never?: readonly Forbidden[];
   /** it may not be strung until this is put right */
@@ -42,7 +64,10 @@ export const one = <Args>(so: boolean, found: () => Found<Args>): Found<Args>[] 
 export const pointRule = (
   point: PointId,
   states: StateId[],
-  { severity = 'live', ...rest }: Partial<Pick<Rule<null>, 'severity' | 'check' | 'never' | 'unsound'>> = {},
+  {
+    severity = 'live',
+    ...rest
+  }: Partial<Pick<Rule<null>, 'severity' | 'roles' | 'check' | 'never' | 'unsound'>> = {},
 ): Rule<null> => ({
   severity,
   ...rest,

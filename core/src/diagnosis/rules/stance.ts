@@ -83,6 +83,7 @@ const keptOf = (known: Known, { atKept }: SideStance): Kept => ({
 export const STANCE_RULES: RulesOf<StanceArgs> = {
   'action-off': {
     severity: 'playing',
+    roles: ['of the action', 'set-up may answer', 'where it stands', 'on the card'],
     find: (known) =>
       sidesThat(known, ({ now, there, told }) => there !== 'right' && told && now !== 'right').map(
         (side) => ({
@@ -96,6 +97,7 @@ export const STANCE_RULES: RulesOf<StanceArgs> = {
   },
   'season-high': {
     severity: 'watch',
+    roles: ['set-up may answer', 'where it stands', 'on the card'],
     never: ['trim', 'cut', 'reset'],
     find: (known) =>
       sidesThat(known, ({ now, there, told }) => now === 'high' && there === 'right' && told).map((side) => ({
@@ -106,6 +108,7 @@ export const STANCE_RULES: RulesOf<StanceArgs> = {
   },
   'season-low': {
     severity: 'watch',
+    roles: ['set-up may answer', 'where it stands', 'on the card'],
     never: ['cut'],
     find: (known) =>
       sidesThat(known, ({ now, there, told }) => now === 'low' && there === 'right' && told).map((side) => ({
@@ -116,6 +119,7 @@ export const STANCE_RULES: RulesOf<StanceArgs> = {
   },
   'season-untold': {
     severity: 'watch',
+    roles: ['where it stands', 'on the card'],
     never: ['trim', 'cut', 'reset'],
     check: ['other-season'],
     find: (known) =>
@@ -128,6 +132,7 @@ export const STANCE_RULES: RulesOf<StanceArgs> = {
   },
   'season-hides': {
     severity: 'watch',
+    roles: ['where it stands', 'on the card'],
     check: ['other-season'],
     find: (known) =>
       sidesThat(known, ({ now, there, sure }) => now === 'right' && there !== 'right' && sure).map(
@@ -140,6 +145,7 @@ export const STANCE_RULES: RulesOf<StanceArgs> = {
   },
   'damp-room': {
     severity: 'structural',
+    roles: ['quiet'],
     never: ['damp', 'cut', 'glueDry'],
     find: (known) => {
       const { humidity, year, kept, moisture } = known.evidence.air;
@@ -177,6 +183,7 @@ export const STANCE_RULES: RulesOf<StanceArgs> = {
   },
   'saddle-answers': {
     severity: 'playing',
+    roles: ['of the action', 'set-up may answer'],
     find: (known) => {
       const { answer, changes } = known.verdict;
       return one(answer === 'trim', () => ({
@@ -191,6 +198,7 @@ export const STANCE_RULES: RulesOf<StanceArgs> = {
   },
   'saddle-taller': {
     severity: 'playing',
+    roles: ['of the action'],
     never: ['reset', 'cut'],
     find: (known) => {
       const { answer, changes } = known.verdict;
@@ -202,6 +210,7 @@ export const STANCE_RULES: RulesOf<StanceArgs> = {
   },
   'neck-due': {
     severity: 'structural',
+    roles: ['set-up may answer'],
     check: ['joint-kind'],
     find: (known) => {
       const verdict = known.verdict;
@@ -224,6 +233,7 @@ export const STANCE_RULES: RulesOf<StanceArgs> = {
   },
   'neck-asked': {
     severity: 'structural',
+    roles: ['of the action', 'asks to measure'],
     never: ['reset'],
     find: (known) => {
       const verdict = known.verdict;
@@ -259,6 +269,7 @@ export const STANCE_RULES: RulesOf<StanceArgs> = {
   },
   'belly-lifts': {
     severity: 'structural',
+    roles: ['structure first', 'asks to measure'],
     never: ['reset', 'trim'],
     find: (known) => {
       const { cause, answer, short, spent, fold } = known.verdict;
@@ -289,6 +300,7 @@ export const STANCE_RULES: RulesOf<StanceArgs> = {
   },
   'target-low': {
     severity: 'playing',
+    roles: ['of the action', 'set-up may answer'],
     never: ['reset'],
     find: (known) => {
       const { cause, answer, short } = known.verdict;
@@ -303,6 +315,7 @@ export const STANCE_RULES: RulesOf<StanceArgs> = {
   },
   'saddle-spent': {
     severity: 'structural',
+    roles: ['of the action', 'set-up may answer'],
     never: ['trim'],
     find: (known) => {
       const { answer, short, spent } = known.verdict;
@@ -350,6 +363,7 @@ export const STANCE_RULES: RulesOf<StanceArgs> = {
   },
   'belly-folds': {
     severity: 'structural',
+    roles: ['structure first', 'asks to measure'],
     never: ['reset', 'trim'],
     find: (known) => {
       const { fold, cause } = known.verdict;
@@ -363,6 +377,7 @@ export const STANCE_RULES: RulesOf<StanceArgs> = {
   },
   'leans-much': {
     severity: 'watch',
+    roles: ['asks to measure'],
     never: ['flatten'],
     find: (known) => {
       const tilt = known.read('bridgeTilt', 'centre');
@@ -397,6 +412,7 @@ export const STANCE_RULES: RulesOf<StanceArgs> = {
   },
   'dome-sound': {
     severity: 'watch',
+    roles: ['quiet'],
     never: ['flatten'],
     find: (known) =>
       one(
@@ -409,6 +425,7 @@ export const STANCE_RULES: RulesOf<StanceArgs> = {
   },
   'still-settling': {
     severity: 'watch',
+    roles: ['on the card'],
     never: ['trim', 'cut', 'reset'],
     check: ['rest'],
     find: (known) => {
@@ -434,6 +451,7 @@ export const STANCE_RULES: RulesOf<StanceArgs> = {
   },
   creeps: {
     severity: 'structural',
+    roles: ['in the history'],
     find: (known) =>
       STRING_SIDES.flatMap((side): Found<StanceArgs['creeps']>[] => {
         const history = known.evidence.history[side];

@@ -51,6 +51,7 @@ export type HiddenPoint = (typeof HIDDEN_POINTS)[number];
 export const STRUCTURE_RULES: RulesOf<StructureArgs> = {
   'brace-loose': {
     severity: 'structural',
+    roles: ['structure first'],
     check: ['feel-braces'],
     never: ['flatten', 'reset'],
     find: (known) => {
@@ -90,6 +91,7 @@ export const STRUCTURE_RULES: RulesOf<StructureArgs> = {
   },
   'bar-loose': {
     severity: 'structural',
+    roles: ['structure first'],
     check: ['arch'],
     find: (known) =>
       one(
@@ -173,6 +175,7 @@ export const STRUCTURE_RULES: RulesOf<StructureArgs> = {
   },
   'crack-quiet': {
     severity: 'watch',
+    roles: ['quiet', 'on the card'],
     find: (known) => {
       const quiet = known
         .marksOf('crack')
@@ -241,6 +244,7 @@ export const STRUCTURE_RULES: RulesOf<StructureArgs> = {
   'tailpiece-added': pointRule('bridge', ['tailpiece-added'], { severity: 'watch', check: ['paper-bridge'] }),
   'hole-sunk': {
     severity: 'structural',
+    roles: ['structure first'],
     check: ['feel-braces', 'block-look'],
     never: ['reset'],
     find: (known) => {

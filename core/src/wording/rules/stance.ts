@@ -8,7 +8,7 @@ import { list } from '../words.js';
 import { quantities } from './readings.js';
 import type { WordsOf } from './wordsOf.js';
 
-export const CAUSE_WORDS: Record<BudgetCause, string> = {
+const CAUSE_WORDS: Record<BudgetCause, string> = {
   season: 'season',
   nut: 'nut',
   relief: 'relief and what it does to the neck angle',

@@ -1,7 +1,7 @@
 import type { SeriesForecast, Shop } from '@upright-elder/contract';
-import { QUANTITY_IDS } from '@upright-elder/core/readings';
+import { isHeight, QUANTITY_IDS } from '@upright-elder/core/readings';
 import { METRES_PER, moveIn, moveUnit, sayHeight, type MoveUnit } from '@upright-elder/core/units';
-import { heightUnit, isHeight } from '../../../fields/understood.js';
+import { heightUnit } from '../../../fields/understood.js';
 
 /** How the values of a series are shown: SI per unit, its name, and what stands between two lines of the chart. */
 export interface SeriesUnit {
