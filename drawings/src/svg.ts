@@ -5,9 +5,6 @@ import { s } from 'hastscript';
 /** A drawing, or a part of one: SVG as a tree of plain values, for pages (which render it) and papers (as text). */
 export type Drawing = Element;
 
-/** A part with a name, by which a page knows what was touched. */
-const PART = 'data-part';
-
 type Attributes = Record<string, string | number | undefined>;
 
 /** One element; what is undefined is left out. */

@@ -11,7 +11,7 @@ const CANDIDATES = [
 ];
 
 /** Whatever a page waits for is waited for so long, ms: many times what a slow machine takes. */
-export const PATIENCE = 180_000;
+export const PATIENCE = 120_000;
 
 /** What opens pages: a browser, or what a test file has of the one that all share. */
 export type Pages = Pick<BrowserContext, 'newPage'>;

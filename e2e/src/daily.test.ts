@@ -273,7 +273,7 @@ describe('a page', () => {
     own.on(
       'request',
       (request) =>
-        void (broken && request.url().includes('seasons.worker') ? request.abort() : request.continue()),
+        void (broken && request.url().includes('compute.worker') ? request.abort() : request.continue()),
     );
     await own.goto(`${program.address}/instruments/${purser}/seasons`, { waitUntil: 'networkidle2' });
     const there = new Hand(own);
