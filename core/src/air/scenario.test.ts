@@ -3,7 +3,6 @@ import { describe, expect, it } from 'vitest';
 import {
   AS_IT_WAS,
   casePreset,
-  fitClimate,
   climateOfExaminations,
   comingMoisture,
   fitClimate,

@@ -1,3 +1,4 @@
+import { yearAhead } from '../../simulated/aloneAhead.js';
 import MultivariateLinearRegression from 'ml-regression-multivariate-linear';
 import fc from 'fast-check';
 import { cumulativeStdNormalProbability, linearRegression } from 'simple-statistics';
@@ -16,7 +17,6 @@ import {
   leaveOneOut,
   topMovement,
   truncateToRange,
-  yearAhead,
   type Visit,
 } from './index.js';
 import { covarianceOf, whitenMarkov } from './markov.js';

@@ -4,7 +4,6 @@ import { describe, expect, it } from 'vitest';
 import {
   casePreset,
   fitClimate,
-  fitClimate,
   moistureOfHumidity,
   seasonMoisture,
   type Climate,

@@ -17,13 +17,12 @@ import {
   SolvedTop,
   strungOf,
   topSpec,
-  UNIT_LOADS,
   viewOf,
   type LooseStretch,
   type Responses,
   type TopFacts,
 } from './index.js';
-import { locate } from './assemble.js';
+import { locate, UNIT_LOADS } from './assemble.js';
 import { specFaults } from './spec.js';
 
 const facts: TopFacts = { species: 'sitka-spruce', laminated: false };
