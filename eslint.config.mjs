@@ -53,6 +53,7 @@ export default tseslint.config(
       'data-demo*/**',
       '.setup/**',
       'vitest.config.ts',
+      'knip.config.ts',
       'vitest.setup.ts',
       'web/vite.config.ts',
     ],

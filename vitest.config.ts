@@ -4,7 +4,10 @@ import { defineConfig } from 'vitest/config';
 const LIMIT = 600_000;
 
 /** @param isolate a file keeps something global: what a process has only once */
-const project = (name: string, { isolate = false, more = {} }: { isolate?: boolean; more?: object } = {}) => ({
+const project = (
+  name: string,
+  { isolate = false, more = {} }: { isolate?: boolean; more?: object } = {},
+) => ({
   extends: true as const,
   test: {
     name,

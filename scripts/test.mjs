@@ -70,7 +70,7 @@ const check = (name, cost, needs, command, args) => ({
 });
 
 /** A project of Vitest; its own report is shown, its counts are taken from the JSON report. */
-const tests = (project, cost, needs, { part: half = project, files = [], workers = 1 } = {}) => ({
+const tests = (project, cost, needs, { part: half = project, files = [] } = {}) => ({
   name: `tests of ${half}`,
   cost,
   needs,
@@ -90,8 +90,8 @@ const tests = (project, cost, needs, { part: half = project, files = [], workers
         '--reporter=json',
         `--outputFile.json=${report}`,
       ],
-      // the queue has two slots, and each is one worker's; a browser waits half of its time, so there are two of it
-      { env: { UPRIGHT_ELDER_WORKERS: String(workers) } },
+      // the queue has two slots, and each is one worker's
+      { env: { UPRIGHT_ELDER_WORKERS: '1' } },
     );
     const counts = existsSync(report) ? JSON.parse(readFileSync(report, 'utf8')) : null;
     const fallen = counts ? counts.numFailedTests : 0;
@@ -161,7 +161,6 @@ const all = [
   tests('e2e', 700, RUNS, {
     part: 'e2e by hand',
     files: OF_PAGES.map((one) => `--exclude=${one}`),
-    workers: 2,
   }),
   tests('e2e', 400, RUNS, { part: 'e2e of pages', files: OF_PAGES }),
   tests('core', 300, []),

@@ -130,6 +130,8 @@ describe('the map', () => {
 
     await hand.tabBack('Top');
     await hand.keys('ArrowRight');
+    // the other face is drawn a moment later
+    await page.waitForSelector('::-p-aria([name="X brace, bass leg"])');
     await hand.tabTo('X brace, bass leg');
     await hand.keys('Enter');
     await hand.sees('It is loose');

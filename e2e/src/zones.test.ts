@@ -100,7 +100,7 @@ describe('a shop keeps days, units and meanings through a day that turns', () =>
       await hand.sees('measured 24 Nov 2026');
 
       // the clock goes, and midnight comes
-      await program.stop();
+      await program.kill();
       await program.restart(`${minute}:57Z+`);
       await page.waitForFunction(
         async () => ((await (await fetch('/api/shop')).json()) as { today: string }).today === '2026-11-25',

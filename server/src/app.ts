@@ -1,5 +1,4 @@
 import 'reflect-metadata';
-import type { Server } from 'node:http';
 import { NestFactory } from '@nestjs/core';
 import type { NestExpressApplication } from '@nestjs/platform-express';
 import helmet from 'helmet';
@@ -54,7 +53,7 @@ export async function createApp(config: Config): Promise<NestExpressApplication>
   );
   app.useBodyParser('json', { limit: '2mb' });
   // a client that is about to write must not find its connection closed under it
-  const http = app.getHttpServer() as Server;
+  const http = app.getHttpServer();
   http.keepAliveTimeout = KEPT_ALIVE;
   http.headersTimeout = KEPT_ALIVE + 5000;
   app.setGlobalPrefix('api');

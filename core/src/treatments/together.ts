@@ -11,7 +11,7 @@ export const shutsOut = (one: TreatmentId, other: TreatmentId): boolean =>
  */
 export const lacksOf = (id: TreatmentId, there: ReadonlySet<string>, strung = true): TreatmentId[][] =>
   TREATMENTS[id].needs
-    .map((need) => (typeof need === 'string' ? [need] : need) as TreatmentId[])
+    .map((need) => (typeof need === 'string' ? [need] : need))
     .filter((any) => !any.some((one) => there.has(one)) && (strung || any[0] !== 'rest-under-tension'));
 
 /** Treatments with everything that they cannot be done without; where one of several will do, the first. */

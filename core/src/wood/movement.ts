@@ -1,5 +1,3 @@
-import type { Species } from './species.js';
-
 /**
  * Change of a dimension with moisture, `ΔD = D · C · (M₂ − M₁)`.
  *

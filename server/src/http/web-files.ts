@@ -11,7 +11,7 @@ export function serveWeb(server: Express, folder: string): void {
   // script and style travel compressed; what the program answers does not, since its stream may not wait
   server.use(
     '/assets',
-    compression(),
+    compression({ level: 9 }),
     express.static(join(folder, 'assets'), { immutable: true, maxAge: '1y' }),
   );
   server.use(express.static(folder, { index: false, maxAge: 0 }));

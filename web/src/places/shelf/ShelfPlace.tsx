@@ -1,7 +1,7 @@
 import { sayDate } from '@upright-elder/core/days';
 import { WEIGHTS } from '@upright-elder/core/wording';
 import type { Card } from '@upright-elder/contract';
-import { useEffect, useState } from 'react';
+import { lazy, useEffect, useState } from 'react';
 import { Link, useNavigate, useSearchParams } from 'react-router';
 import { Fetching } from '../../app/Fetching.js';
 import { useTitle } from '../../app/useTitle.js';
@@ -11,8 +11,10 @@ import { useForecastProgress, usePeople, useShelf } from '../../data/hooks.js';
 import { cardDrawing, PAGE_INKS } from '@upright-elder/drawings';
 import { Drawn } from '../../drawings/Drawn.js';
 import { WeightMark } from '../../fields/WeightMark.js';
-import { StartPlace } from '../start/StartPlace.js';
 import { ListField } from '../../fields/ListField.js';
+
+// an empty shop alone begins there
+const StartPlace = lazy(async () => ({ default: (await import('../start/StartPlace.js')).StartPlace }));
 
 const ORDERS = { urgency: 'most urgent first', name: 'by name', measured: 'longest not measured first' };
 type Order = keyof typeof ORDERS;
