@@ -1,22 +1,16 @@
 import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
 import type { Page } from 'puppeteer-core';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { OF_COLOURS, fitsAndIsAccessible } from './axe.js';
 import { openPage } from './browser.js';
 import { openScenario, type Scenario } from './scenario.js';
-import { isReady, VIEWS, type View } from './views.js';
+import { isReady, VIEWS } from './views.js';
 
 let scenario: Scenario;
 beforeAll(async () => {
   scenario = await openScenario();
 });
 afterAll(() => scenario.close());
-
-const PAGES: View[] = [...VIEWS, { name: 'new', path: () => '/instruments/new' }];
-async function open(view: View): Promise<Page> {
-  const page = await openPage(scenario.browser, scenario.program.address + view.path(scenario.idOf));
-  await isReady(page, view);
-  return page;
-}
 
 /** In the page: what can be pressed or typed into, and is smaller than a finger. */
 function tooSmall(): string[] {
@@ -69,30 +63,20 @@ function focusSeen(): { at: 'body' | 'new' | 'known'; seen: boolean; name: strin
   };
 }
 
-describe.each(PAGES)('$name', (view) => {
-  it('has the shop’s own controls, none smaller than a finger, on a laptop, a tablet and a phone', async () => {
-    const page = await open(view);
-    const small: string[] = [];
-    for (const [width, height] of [
-      [1280, 800],
-      [1024, 768],
-      [390, 844],
-    ] as const) {
-      await page.setViewport({ width, height });
-      await page.evaluate(() => new Promise((drawn) => setTimeout(drawn, 250)));
-      small.push(...(await page.evaluate(tooSmall)).map((one) => `${one} at ${width}`));
-    }
-    expect(small).toEqual([]);
-    const bare = await page.$$eval(
-      'select:not([aria-hidden=true]), details, input[type=date], input[type=checkbox]:not([aria-hidden=true])',
-      (all) => all.map((one) => one.outerHTML.slice(0, 80)),
-    );
-    expect(bare).toEqual([]);
-    await page.close();
+/** Each view is opened once, and looked at in every way: a top takes its twenty seconds once. */
+describe.each(VIEWS)('$name', (view) => {
+  let page: Page;
+  const errors: string[] = [];
+  beforeAll(async () => {
+    page = await openPage(scenario.browser, 'about:blank');
+    page.on('pageerror', (error) => errors.push(String(error)));
+    page.on('console', (message) => message.type() === 'error' && errors.push(message.text()));
+    await page.goto(scenario.program.address + view.path(scenario.idOf), { waitUntil: 'networkidle2' });
+    await isReady(page, view);
   });
+  afterAll(() => page.close());
 
   it('is walked through by Tab alone, the focus always seen, and nothing holds it', async () => {
-    const page = await open(view);
     await page.evaluate(() => (document.activeElement as HTMLElement).blur());
     const unseen: string[] = [];
     let reached = 0;
@@ -121,11 +105,36 @@ describe.each(PAGES)('$name', (view) => {
         .map((one) => `${one.tagName} ${one.getAttribute('aria-label') ?? one.textContent.slice(0, 50)}`),
     );
     expect(missed).toEqual([]);
-    await page.close();
+  });
+
+  it('has the shop’s own controls, none smaller than a finger, on a laptop, a tablet and a phone', async () => {
+    const small: string[] = [];
+    for (const [width, height] of [
+      [1280, 800],
+      [1024, 768],
+      [390, 844],
+    ] as const) {
+      await page.setViewport({ width, height });
+      await page.evaluate(() => new Promise((drawn) => setTimeout(drawn, 250)));
+      small.push(...(await page.evaluate(tooSmall)).map((one) => `${one} at ${width}`));
+    }
+    expect(small).toEqual([]);
+    const bare = await page.$$eval(
+      'select:not([aria-hidden=true]), details, input[type=date], input[type=checkbox]:not([aria-hidden=true])',
+      (all) => all.map((one) => one.outerHTML.slice(0, 80)),
+    );
+    expect(bare).toEqual([]);
+  });
+
+  it('fits a laptop, a tablet and a phone in both schemes, axe finds nothing, and no error is in the console', async () => {
+    await fitsAndIsAccessible(page);
+    await page.emulateMediaFeatures([{ name: 'prefers-color-scheme', value: 'dark' }]);
+    await fitsAndIsAccessible(page, OF_COLOURS);
+    await page.emulateMediaFeatures([{ name: 'prefers-color-scheme', value: 'light' }]);
+    expect(errors).toEqual([]);
   });
 
   it('goes on paper whole: nothing beyond the edge, no page begun for nothing, no word for the screen', async () => {
-    const page = await open(view);
     const bytes = await page.pdf({ format: 'A4', preferCSSPageSize: true, printBackground: true });
     const pdf = await getDocument({ data: new Uint8Array(bytes), verbosity: 0 }).promise;
     const texts: string[] = [];
@@ -181,6 +190,5 @@ describe.each(PAGES)('$name', (view) => {
     }
     if (view.name === 'seasons') expect(whole).toContain('Based on these readings');
     await pdf.destroy();
-    await page.close();
   });
 });

@@ -64,7 +64,7 @@ export async function isReady(page: Page, { ready = '' }: Pick<View, 'ready'> = 
       const text = document.body.innerText;
       return !text.includes('Fetching…') && text.includes(words);
     },
-    {},
+    { polling: 100 },
     ready,
   );
 }

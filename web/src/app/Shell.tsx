@@ -53,7 +53,7 @@ export function Shell() {
     <>
       <a
         href="#main"
-        className="sr-only focus:not-sr-only focus:absolute focus:z-10 focus:bg-sheet focus:p-3"
+        className="sr-only focus:not-sr-only focus:absolute focus:z-10 focus:bg-sheet focus:p-3 print:hidden"
       >
         Skip to content
       </a>

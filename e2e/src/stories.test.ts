@@ -1,9 +1,8 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { fitsAndIsAccessible } from './axe.js';
 import { Hand } from './bench-hand.js';
 import { openPage } from './browser.js';
 import { openScenario, type Scenario } from './scenario.js';
-import { isReady, VIEWS } from './views.js';
+import { isReady } from './views.js';
 
 let scenario: Scenario;
 beforeAll(async () => {
@@ -11,26 +10,7 @@ beforeAll(async () => {
 });
 afterAll(() => scenario.close());
 
-describe('every main view', () => {
-  it.each(
-    VIEWS.flatMap(({ name, path, ready }) =>
-      (['light', 'dark'] as const).map((scheme) => ({ name, scheme, path, ready })),
-    ),
-  )(
-    '$name, $scheme: axe finds nothing at three sizes, no error in the console, nothing runs out of a tablet or a phone',
-    async ({ path, scheme, ready }) => {
-      const page = await openPage(scenario.browser, 'about:blank', { scheme });
-      const errors: string[] = [];
-      page.on('pageerror', (error) => errors.push(String(error)));
-      page.on('console', (message) => message.type() === 'error' && errors.push(message.text()));
-      await page.goto(scenario.program.address + path(scenario.idOf), { waitUntil: 'networkidle2' });
-      await isReady(page, { ready });
-      await fitsAndIsAccessible(page);
-      expect(errors).toEqual([]);
-      await page.close();
-    },
-  );
-
+describe('the scenario in its pages', () => {
   it('keeps an instrument’s home room chosen in its details', async () => {
     const page = await openPage(
       scenario.browser,
