@@ -1,17 +1,18 @@
-import { lazy, Suspense, type ComponentType } from 'react';
+import type { ComponentType } from 'react';
 import { createBrowserRouter, Navigate } from 'react-router';
 import { ShelfPlace } from '../places/shelf/ShelfPlace.js';
 import { Mishap } from './Mishap.js';
 import { Shell } from './Shell.js';
 
-/** A place that loads when it is gone to; the shelf alone is there at once. */
+/**
+ * A place that loads when it is gone to; the shelf alone is there at once. A page loads beside the place that it stands
+ * in, and what was open stays until both are there.
+ */
 function place<N extends string>(load: () => Promise<Record<N, ComponentType>>, name: N) {
-  const Place = lazy(async (): Promise<{ default: ComponentType }> => ({ default: (await load())[name] }));
-  return (
-    <Suspense fallback={<p className="said">Fetching…</p>}>
-      <Place />
-    </Suspense>
-  );
+  return {
+    lazy: async () => ({ Component: (await load())[name] }),
+    hydrateFallbackElement: <p className="said">Fetching…</p>,
+  };
 }
 const air = place(() => import('../places/air/AirPlace.js'), 'AirPlace');
 const shop = place(() => import('../places/shop/ShopPlace.js'), 'ShopPlace');
@@ -41,36 +42,36 @@ export const router = createBrowserRouter([
     errorElement: <Mishap />,
     children: [
       { path: '/', element: <ShelfPlace /> },
-      { path: '/air', element: air },
+      { path: '/air', ...air },
       {
         path: '/shop',
-        element: shop,
+        ...shop,
         children: [
-          { index: true, element: people },
-          { path: 'tools', element: tools },
-          { path: 'protocols', element: protocols },
-          { path: 'strings', element: strings },
-          { path: 'repairs', element: repairs },
-          { path: 'learned', element: learned },
+          { index: true, ...people },
+          { path: 'tools', ...tools },
+          { path: 'protocols', ...protocols },
+          { path: 'strings', ...strings },
+          { path: 'repairs', ...repairs },
+          { path: 'learned', ...learned },
         ],
       },
-      { path: '/instruments/new', element: fresh },
+      { path: '/instruments/new', ...fresh },
       {
         path: '/instruments/:id',
-        element: instrument,
+        ...instrument,
         children: [
           { index: true, element: <Navigate to="stance" replace /> },
-          { path: 'stance', element: stance },
-          { path: 'examine', element: examine },
-          { path: 'map', element: map },
-          { path: 'top', element: top },
-          { path: 'top/weights', element: weights },
-          { path: 'seasons', element: seasons },
-          { path: 'judgement', element: judgement },
-          { path: 'work', element: work },
-          { path: 'readings', element: readings },
-          { path: 'photographs', element: photographs },
-          { path: 'details', element: details },
+          { path: 'stance', ...stance },
+          { path: 'examine', ...examine },
+          { path: 'map', ...map },
+          { path: 'top', ...top },
+          { path: 'top/weights', ...weights },
+          { path: 'seasons', ...seasons },
+          { path: 'judgement', ...judgement },
+          { path: 'work', ...work },
+          { path: 'readings', ...readings },
+          { path: 'photographs', ...photographs },
+          { path: 'details', ...details },
         ],
       },
       { path: '*', element: <p className="said">There is no such page. The shelf has all instruments.</p> },

@@ -12,6 +12,8 @@ interface Props {
   className?: string;
   /** of the line that opens it */
   summaryClass?: string;
+  /** for the screen alone, and drawn only while it is open */
+  onScreen?: boolean;
 }
 
 /** A part that folds away under a line of its own; on paper it always lies open. */
@@ -23,6 +25,7 @@ export function Fold({
   onOpenChange,
   className,
   summaryClass = '',
+  onScreen = false,
 }: Props) {
   return (
     <Collapsible.Root
@@ -42,7 +45,10 @@ export function Fold({
         <span className="min-w-0 grow">{summary}</span>
       </Collapsible.Trigger>
       {/* it stays where it is while shut, so that a search of the page's text and a printer find it */}
-      <Collapsible.Content forceMount className="data-[state=closed]:hidden print:!block">
+      <Collapsible.Content
+        {...(onScreen ? {} : { forceMount: true })}
+        className="data-[state=closed]:hidden print:!block"
+      >
         {children}
       </Collapsible.Content>
     </Collapsible.Root>

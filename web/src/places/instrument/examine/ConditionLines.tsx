@@ -1,6 +1,6 @@
 import type { GaugeShown, LoggedAir, Shop } from '@upright-elder/contract';
 import { HELD_FRETS, METERS } from '@upright-elder/contract/lists';
-import { useState, type KeyboardEvent } from 'react';
+import { memo, useState, type KeyboardEvent } from 'react';
 import {
   questionOfHumidity,
   questionOfTemperature,
@@ -51,7 +51,15 @@ const HELD = [
 ] as const;
 
 /** The conditions that every reading is stated with. */
-export function ConditionLines({ draft, shop, refusals, meter, logged, onCondition, onDate }: Props) {
+export const ConditionLines = memo(function ConditionLines({
+  draft,
+  shop,
+  refusals,
+  meter,
+  logged,
+  onCondition,
+  onDate,
+}: Props) {
   const { conditions } = draft;
   const [metering, setMetering] = useState(false);
   const takeLog = () => {
@@ -187,7 +195,7 @@ export function ConditionLines({ draft, shop, refusals, meter, logged, onConditi
       </div>
     </fieldset>
   );
-}
+});
 
 /** What the log has, in the fields’ own words. */
 const asTyped = ({ humidity, temperature }: LoggedAir, unit: TemperatureUnit) => ({

@@ -1,4 +1,5 @@
 import { sayDate } from '@upright-elder/core/days';
+import { memo } from 'react';
 import { Link } from 'react-router';
 import { useInterventions, useRooms } from '../../../data/hooks.js';
 import { useShopStrings } from '../../../data/strings.js';
@@ -18,7 +19,15 @@ interface Props {
 }
 
 /** What was done to the instrument since it was examined last: what is written down already, and what is added now. */
-export function DoneSince({ instrumentId, archtop, done, since, until, refusal, onDone }: Props) {
+export const DoneSince = memo(function DoneSince({
+  instrumentId,
+  archtop,
+  done,
+  since,
+  until,
+  refusal,
+  onDone,
+}: Props) {
   const { data: interventions = [] } = useInterventions(instrumentId);
   const { data: rooms = [] } = useRooms();
   const names = { rooms, ...useShopStrings() };
@@ -74,4 +83,4 @@ export function DoneSince({ instrumentId, archtop, done, since, until, refusal, 
       )}
     </fieldset>
   );
-}
+});

@@ -100,11 +100,6 @@ export function Examining(props: Props) {
   const gaugeOf = (one: LineId) =>
     isQuantity(one) && active?.line === one ? laidOn(gauges.gauges, gaugesFor(one)) : undefined;
 
-  const onCondition = (part: Partial<Draft['conditions']>) =>
-    change(
-      { ...draft, conditions: { ...conditions, ...part } },
-      ...Object.keys(part).map((field) => `conditions.${field}`),
-    );
   const onText = (key: FieldKey, text: string) => change(withText(draft, key, text, shop), key);
 
   const onSides = (quantity: QuantityId) => {
@@ -113,6 +108,13 @@ export function Examining(props: Props) {
     return next !== draft;
   };
   const act = useStable({
+    onCondition: (part: Partial<Draft['conditions']>) =>
+      change(
+        { ...draft, conditions: { ...conditions, ...part } },
+        ...Object.keys(part).map((field) => `conditions.${field}`),
+      ),
+    onDate: (date: string) => change({ ...draft, date }, 'date'),
+    onDone: (done: Draft['done']) => change({ ...draft, done }, 'done'),
     onActive: (line: LineId, place: Place | null) => setActive({ line, place }),
     onText,
     onSides,
@@ -214,8 +216,8 @@ export function Examining(props: Props) {
               refusals={refusals}
               meter={laidOn(gauges.gauges, ['moisture'])}
               logged={expectations?.logged ?? null}
-              onCondition={onCondition}
-              onDate={(date) => change({ ...draft, date }, 'date')}
+              onCondition={act.onCondition}
+              onDate={act.onDate}
             />
             <DoneSince
               instrumentId={instrument.id}
@@ -224,7 +226,7 @@ export function Examining(props: Props) {
               since={last?.date ?? null}
               until={draft.date}
               refusal={refusals.done}
-              onDone={(done) => change({ ...draft, done }, 'done')}
+              onDone={act.onDone}
             />
             {expectations?.moisture != null && (
               <p className="mt-1 text-[0.88rem] text-faint">

@@ -28,7 +28,7 @@ export function TodayChoice({ today, onToday, stages, name }: Props) {
         aside
         onChange={(on) => onToday({ ...today, only: on })}
       />
-      <Fold summary="Choose the lines" summaryClass="text-[0.95rem]">
+      <Fold summary="Choose the lines" summaryClass="text-[0.95rem]" onScreen>
         <p className="text-[0.9rem] text-faint">
           Remembered for {name ?? 'whoever is at the bench'} on this device. What is filled in already stays
           in sight.
