@@ -1,7 +1,7 @@
 import type { ComponentType } from 'react';
 import { createBrowserRouter, Navigate } from 'react-router';
 import { ShelfPlace } from '../places/shelf/ShelfPlace.js';
-import { Mishap } from './Mishap.js';
+import { ErrorPage } from './ErrorPage.js';
 import { Shell } from './Shell.js';
 
 /**
@@ -39,7 +39,7 @@ const details = place(() => import('../places/instrument/DetailsPage.js'), 'Deta
 export const router = createBrowserRouter([
   {
     element: <Shell />,
-    errorElement: <Mishap />,
+    errorElement: <ErrorPage />,
     children: [
       { path: '/', element: <ShelfPlace /> },
       { path: '/air', ...air },

@@ -1,7 +1,7 @@
 import { useRouteError } from 'react-router';
 
 /** Something in the interface itself went wrong: said plainly, with a way on. Drafts are kept. */
-export function Mishap() {
+export function ErrorPage() {
   const error = useRouteError();
   return (
     <div role="alert" className="sheet mx-auto mt-10 max-w-[40rem] p-6">
