@@ -1,6 +1,6 @@
 import 'reflect-metadata';
 export * from './lists/index.js';
-export * from './calls.js';
+export * from './predictions.js';
 export * from './checks.js';
 export * from './lengths.js';
 export * from './problems.js';

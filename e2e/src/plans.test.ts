@@ -206,11 +206,11 @@ describe('a quick look', () => {
   });
 });
 
-describe('your call first', () => {
+describe('your prediction first', () => {
   it('is asked of an apprentice before the program says its own, and both are kept', async () => {
     const id = await examined('First Watch', [found('bridge', 'repair', 'lifting')]);
     const [page, hand] = await open(`/instruments/${id}/judgement`, apprentice);
-    await hand.sees('Your call first, Tobin Marsh');
+    await hand.sees('Your prediction first, Tobin Marsh');
     const before = await hand.text();
     expect(before).toContain('Unsound: slacken it today');
     expect(before).not.toContain('The bridge lifts');
@@ -219,8 +219,8 @@ describe('your call first', () => {
         .find((one) => one.textContent === 'damage')!
         .click(),
     );
-    await press(page, 'That is my call');
-    await hand.sees(/Tobin Marsh called damage/u);
+    await press(page, 'That is my prediction');
+    await hand.sees(/Tobin Marsh predicted damage/u);
     await hand.sees('The bridge lifts');
     await hand.pick('The work showed', 'damage');
     await hand.sees('It is noted what the work showed');
@@ -231,7 +231,7 @@ describe('your call first', () => {
     // the owner is shown the judgement at once
     const [mine, eye] = await open(`/instruments/${id}/judgement`);
     await eye.sees('The bridge lifts');
-    expect(await eye.text()).not.toContain('Your call first');
+    expect(await eye.text()).not.toContain('Your prediction first');
     await mine.close();
   });
 });

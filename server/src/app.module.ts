@@ -2,7 +2,7 @@ import { Module, RequestMethod, type DynamicModule } from '@nestjs/common';
 import { LoggerModule } from 'nestjs-pino';
 import { LogFolderModule } from './air/air.module.js';
 import { BackupsModule } from './backups/backups.module.js';
-import { CallsModule } from './calls/calls.module.js';
+import { PredictionsModule } from './predictions/predictions.module.js';
 import { CatalogueModule } from './catalogue/catalogue.module.js';
 import { ChangesModule } from './changes/changes.module.js';
 import { Clock } from './clock.js';
@@ -82,7 +82,7 @@ export class AppModule {
         ForecastsModule,
         JudgementModule,
         CatalogueModule,
-        CallsModule,
+        PredictionsModule,
         LearningModule,
         PlansModule,
         RoomsModule,

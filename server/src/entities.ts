@@ -1,6 +1,6 @@
 import { LogFileEntity } from './air/log-file.entity.js';
 import { AirDayEntity, AirImportEntity, AirReadingEntity, RoomEntity } from './air/room.entity.js';
-import { FirstCallEntity } from './calls/first-call.entity.js';
+import { PredictionEntity } from './predictions/prediction.entity.js';
 import { TreatmentEditEntity } from './catalogue/treatment-edit.entity.js';
 import { ChangeEntity } from './changes/change.entity.js';
 import { CorrectionEntity, ExaminationEntity, FindingEntity } from './examinations/examination.entity.js';
@@ -38,7 +38,7 @@ export const ENTITIES = [
   PhotographEntity,
   PlanEntity,
   RepairPlanEntity,
-  FirstCallEntity,
+  PredictionEntity,
   TreatmentEditEntity,
   TrialEntity,
   WeighingEntity,

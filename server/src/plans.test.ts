@@ -1,5 +1,5 @@
 import type {
-  CallsOf,
+  PredictionsOf,
   Judgement,
   Learning,
   Planning,
@@ -188,8 +188,8 @@ describe('the catalogue', () => {
   });
 });
 
-describe('a call before the program’s', () => {
-  const call = (part: object = {}) => ({
+describe('a prediction before the program’s', () => {
+  const prediction = (part: object = {}) => ({
     version: 0,
     instrumentId: INSTRUMENT,
     by: APPRENTICE,
@@ -200,9 +200,9 @@ describe('a call before the program’s', () => {
   });
 
   it('is kept with what the program says then, and only what the work showed is added', async () => {
-    expect((await get<CallsOf>(`instruments/${INSTRUMENT}/calls`)).calls).toEqual([]);
-    expect((await put(`calls/${id(80)}`, call())).status).toBe(200);
-    const [kept] = (await get<CallsOf>(`instruments/${INSTRUMENT}/calls`)).calls;
+    expect((await get<PredictionsOf>(`instruments/${INSTRUMENT}/predictions`)).predictions).toEqual([]);
+    expect((await put(`predictions/${id(80)}`, prediction())).status).toBe(200);
+    const [kept] = (await get<PredictionsOf>(`instruments/${INSTRUMENT}/predictions`)).predictions;
     expect(kept).toMatchObject({
       cause: 'neck angle',
       byName: 'Tobin Marsh',
@@ -210,8 +210,8 @@ describe('a call before the program’s', () => {
       shown: null,
     });
     expect(typeof kept!.programCause).toBe('string');
-    expect((await put(`calls/${id(80)}`, call({ version: 1, cause: 'season' }))).status).toBe(422);
-    expect((await put(`calls/${id(80)}`, call({ version: 1, shown: 'saddle' }))).status).toBe(200);
+    expect((await put(`predictions/${id(80)}`, prediction({ version: 1, cause: 'season' }))).status).toBe(422);
+    expect((await put(`predictions/${id(80)}`, prediction({ version: 1, shown: 'saddle' }))).status).toBe(200);
     const { scores } = await get<Learning>('learning');
     expect(scores.find(({ name }) => name === 'Tobin Marsh')).toMatchObject({ right: 0, of: 1, open: 0 });
     expect(scores.some(({ name }) => name === null)).toBe(true);
@@ -219,7 +219,7 @@ describe('a call before the program’s', () => {
 
   it('is not taken of what nobody examined', async () => {
     await put(`instruments/${id(81)}`, instrumentBody({ nickname: 'unseen' }));
-    const early = await put(`calls/${id(82)}`, call({ instrumentId: id(81) }));
+    const early = await put(`predictions/${id(82)}`, prediction({ instrumentId: id(81) }));
     expect(early.status).toBe(422);
     expect(JSON.stringify(early.body)).toMatch(/nothing of it was examined/u);
   });

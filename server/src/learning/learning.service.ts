@@ -1,17 +1,17 @@
 import { Injectable } from '@nestjs/common';
 import type { Learning } from '@upright-elder/contract';
-import { scoreCalls } from '@upright-elder/core/calls';
+import { scorePredictions } from '@upright-elder/core/predictions';
 import { LEARNED_KINDS, learnEffects, PRIORS, type LearnedEffects } from '@upright-elder/core/plans';
 import type { TreatmentId } from '@upright-elder/core/treatments';
 import { BackgroundService } from '../analysis/background.service.js';
-import { CallsService } from '../calls/calls.service.js';
+import { PredictionsService } from '../predictions/predictions.service.js';
 
-/** What the shop's own work showed: of treatments, and of who called what. */
+/** What the shop's own work showed: of treatments, and of who predicted what. */
 @Injectable()
 export class LearningService {
   constructor(
     private readonly background: BackgroundService,
-    private readonly calls: CallsService,
+    private readonly predictions: PredictionsService,
   ) {}
 
   /** What plans reckon with. */
@@ -21,8 +21,8 @@ export class LearningService {
   }
 
   async all(): Promise<Learning> {
-    const [{ effects, hours }, calls] = await Promise.all([this.effects(), this.calls.all()]);
-    const scored = calls.flatMap(({ byName, cause, programCause, shown }) => [
+    const [{ effects, hours }, predictions] = await Promise.all([this.effects(), this.predictions.all()]);
+    const scored = predictions.flatMap(({ byName, cause, programCause, shown }) => [
       { by: byName, cause, shown },
       { by: null, cause: programCause, shown },
     ]);
@@ -36,8 +36,8 @@ export class LearningService {
         factor: value,
         cases,
       })),
-      scores: scoreCalls(scored).map(({ by, ...score }) => ({ name: by, ...score })),
-      calls,
+      scores: scorePredictions(scored).map(({ by, ...score }) => ({ name: by, ...score })),
+      predictions: predictions,
     };
   }
 }

@@ -29,7 +29,7 @@ import {
   type TopQuestion,
 } from '@upright-elder/core/instrument';
 import { diagnose, type Diagnosis } from '@upright-elder/core/diagnosis';
-import { causeCalled, type CallCause } from '@upright-elder/core/calls';
+import { causePredicted, type PredictedCause } from '@upright-elder/core/predictions';
 import {
   NO_MONEY,
   plansOf,
@@ -192,12 +192,12 @@ export function judgement({
   return { ...judgeInstrument(ground, { chosen }), worth: worthOf(ground) };
 }
 
-/** What the program calls, in a person's own words: the cause, and what it aims at. */
-export function called({ fit, room, day }: Omit<Asked, 'record'>): { cause: CallCause; plan: PlanKind } {
+/** What the program predicts, in a person's own words: the cause, and what it aims at. */
+export function predicted({ fit, room, day }: Omit<Asked, 'record'>): { cause: PredictedCause; plan: PlanKind } {
   const learned = unpacked(fit);
   const ground = groundToday(learned.evidence, standOn(learned, roomOf(room).log, day));
   const plans = plansOf(ground, NO_MONEY);
-  return { cause: causeCalled(ground.diagnosis), plan: plans[1]?.kinds[0] ?? 'leave it' };
+  return { cause: causePredicted(ground.diagnosis), plan: plans[1]?.kinds[0] ?? 'leave it' };
 }
 
 /** What plans are made of, on a day. */

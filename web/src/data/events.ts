@@ -65,7 +65,7 @@ export function concerns({ subject, id }: Changed, address: string): boolean {
     case 'repair plans':
       return (
         place === 'learning' ||
-        (place === 'instruments' && of === id && ['planning', 'judgement', 'calls'].includes(page))
+        (place === 'instruments' && of === id && ['planning', 'judgement', 'predictions'].includes(page))
       );
     case 'room':
       return onShelf || place === 'rooms' || (place === 'instruments' && WORKED.includes(page));

@@ -1,6 +1,6 @@
 import type {
   AirImport,
-  CallsOf,
+  PredictionsOf,
   Examination,
   Expectations,
   ExpectationsQuery,
@@ -65,7 +65,7 @@ export const useForecastProgress = () => useSWR<ForecastProgress>('forecasts', g
 export const useJudgement = (id: string, heights: HeightUnit) =>
   useSWR<Judgement>(`instruments/${id}/judgement?heights=${heights}`, get);
 /** What was called of an instrument before the program showed its own. */
-export const useCalls = (id: string) => useSWR<CallsOf>(`instruments/${id}/calls`, get);
+export const usePredictions = (id: string) => useSWR<PredictionsOf>(`instruments/${id}/predictions`, get);
 export const useLearning = () => useSWR<Learning>('learning', get);
 /** Treatments as the shop works them. */
 export const useTreatments = () => useSWR<TreatmentAsWorked[]>('treatments', get);

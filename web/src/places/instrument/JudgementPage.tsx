@@ -13,7 +13,7 @@ import {
   useShop,
 } from '../../data/hooks.js';
 import { answerOf, lookedSaved, QuickAnswer } from './examine/QuickAnswer.js';
-import { CallFirst } from './calls/FirstCall.js';
+import { PredictFirst } from './predictions/PredictFirst.js';
 import { BudgetSheet } from './judgement/BudgetSheet.js';
 import { FindingList } from './judgement/FindingList.js';
 import { LookedList } from './judgement/LookedList.js';
@@ -51,7 +51,7 @@ function JudgementOf({
   const made = usePlansOf(planning);
   return (
     <div className="grid grid-cols-[minmax(0,1fr)] gap-4">
-      <CallFirst instrumentId={instrument.id} unsound={unsound}>
+      <PredictFirst instrumentId={instrument.id} unsound={unsound}>
         <section
           className={`sheet p-4 ${unsound ? 'border-l-[6px] border-l-wax' : ''}`}
           aria-label="In one sentence"
@@ -117,7 +117,7 @@ function JudgementOf({
             made={made}
           />
         )}
-      </CallFirst>
+      </PredictFirst>
     </div>
   );
 }

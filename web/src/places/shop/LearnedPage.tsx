@@ -1,4 +1,4 @@
-import type { CallScore, Learning } from '@upright-elder/contract';
+import type { PredictionScore, Learning } from '@upright-elder/contract';
 import { PLAN_WORDS } from '@upright-elder/core/wording';
 import type { LearnedKind } from '@upright-elder/core/plans';
 import { TREATMENTS } from '@upright-elder/core/treatments';
@@ -20,12 +20,12 @@ const say = (kind: LearnedKind, value: number, unit: HeightUnit): string =>
     ? `${Math.round(100 * value)} %`
     : sayHeight(value, unit === '64ths' ? 'thou' : unit, 1);
 
-/** What the shop's own work showed: of treatments, and of who called what. */
+/** What the shop's own work showed: of treatments, and of who predicted what. */
 export default function LearnedPage() {
   return <Fetching of={useLearning()}>{(learning) => <LearnedOf learning={learning} />}</Fetching>;
 }
 
-function LearnedOf({ learning: { effects, hours, scores, calls } }: { learning: Learning }) {
+function LearnedOf({ learning: { effects, hours, scores, predictions } }: { learning: Learning }) {
   const { unit } = useHeights();
   return (
     <div className="grid items-start gap-4 lg:grid-cols-2">
@@ -69,12 +69,12 @@ function LearnedOf({ learning: { effects, hours, scores, calls } }: { learning: 
           </ul>
         )}
       </section>
-      <section className="sheet p-5" aria-label="Calls">
-        <h2 className="text-[1.3rem]">Who called what</h2>
+      <section className="sheet p-5" aria-label="Predictions">
+        <h2 className="text-[1.3rem]">Who predicted what</h2>
         {scores.length === 0 ? (
           <p className="text-[0.95rem]">
-            No call yet. On <em>Judgement</em> a person may be asked for cause and plan before the program
-            shows its own.
+            No prediction yet. On <em>Judgement</em> a person may be asked for cause and plan before the
+            program shows its own.
           </p>
         ) : (
           <ul>
@@ -83,18 +83,19 @@ function LearnedOf({ learning: { effects, hours, scores, calls } }: { learning: 
             ))}
           </ul>
         )}
-        {calls.length > 0 && (
+        {predictions.length > 0 && (
           <>
-            <h3 className="mt-3 text-[1.15rem]">Calls, the latest first</h3>
+            <h3 className="mt-3 text-[1.15rem]">Predictions, the latest first</h3>
             <ul className="text-[0.95rem]">
-              {calls.slice(0, 50).map((call) => (
-                <li key={call.id} className="border-b border-rule py-1.5 last:border-b-0">
-                  <Link to={`/instruments/${call.instrumentId}/judgement`} className="underline">
-                    {call.nickname}
+              {predictions.slice(0, 50).map((prediction) => (
+                <li key={prediction.id} className="border-b border-rule py-1.5 last:border-b-0">
+                  <Link to={`/instruments/${prediction.instrumentId}/judgement`} className="underline">
+                    {prediction.nickname}
                   </Link>{' '}
-                  · {call.byName}: {call.cause}, {PLAN_WORDS[call.plan].name.toLowerCase()}; the program:{' '}
-                  {call.programCause}, {PLAN_WORDS[call.programPlan].name.toLowerCase()};{' '}
-                  {call.shown ? `it was ${call.shown}` : 'the work has not shown it yet'}
+                  · {prediction.byName}: {prediction.cause}, {PLAN_WORDS[prediction.plan].name.toLowerCase()};
+                  the program: {prediction.programCause},{' '}
+                  {PLAN_WORDS[prediction.programPlan].name.toLowerCase()};{' '}
+                  {prediction.shown ? `it was ${prediction.shown}` : 'the work has not shown it yet'}
                 </li>
               ))}
             </ul>
@@ -105,7 +106,7 @@ function LearnedOf({ learning: { effects, hours, scores, calls } }: { learning: 
   );
 }
 
-function ScoreOf({ score: { name, right, of, open, where } }: { score: CallScore }) {
+function ScoreOf({ score: { name, right, of, open, where } }: { score: PredictionScore }) {
   return (
     <li className="border-b border-rule py-2 last:border-b-0">
       <span className="block font-bold">{name ?? 'The program'}</span>

@@ -1,7 +1,7 @@
-import type { Diagnosis } from '../diagnosis/index.js';
+import type { Diagnosis, RuleId } from '../diagnosis/index.js';
 
 /** What a person may hold for the cause of how an instrument plays or stands. */
-export const CALL_CAUSES = [
+export const PREDICTED_CAUSES = [
   'nothing',
   'season',
   'belly or structure',
@@ -12,12 +12,12 @@ export const CALL_CAUSES = [
   'damage',
   'cannot tell yet',
 ] as const;
-export type CallCause = (typeof CALL_CAUSES)[number];
+export type PredictedCause = (typeof PREDICTED_CAUSES)[number];
 
 /** What the program holds for the cause, in the same words. */
-export function causeCalled({ findings, verdict, sides, unsound }: Diagnosis): CallCause {
+export function causePredicted({ findings, verdict, sides, unsound }: Diagnosis): PredictedCause {
   if (unsound || findings.some(({ severity }) => severity === 'live')) return 'damage';
-  const has = (...rules: string[]) => findings.some(({ rule }) => rules.includes(rule));
+  const has = (...rules: RuleId[]) => findings.some(({ rule }) => rules.includes(rule));
   if (has('neck-due', 'neck-overset')) return 'neck angle';
   if (has('belly-lifts', 'belly-folds', 'brace-loose', 'arch-sinks', 'bar-loose'))
     return 'belly or structure';
@@ -30,12 +30,12 @@ export function causeCalled({ findings, verdict, sides, unsound }: Diagnosis): C
   return sides.length === 0 ? 'cannot tell yet' : 'nothing';
 }
 
-/** A call against what the work showed. */
-export interface ScoredCall {
+/** A prediction against what the work showed. */
+export interface ScoredPrediction {
   /** null for the program */
   by: string | null;
-  cause: CallCause;
-  shown: CallCause | null;
+  cause: PredictedCause;
+  shown: PredictedCause | null;
 }
 
 export interface Score {
@@ -43,17 +43,17 @@ export interface Score {
   right: number;
   of: number;
   open: number;
-  where: { cause: CallCause; right: number; of: number }[];
+  where: { cause: PredictedCause; right: number; of: number }[];
 }
 
-/** How often, and where, each was right; of those calls whose work has shown something. */
-export function scoreCalls(calls: readonly ScoredCall[]): Score[] {
-  const people = [...new Set(calls.map(({ by }) => by))];
+/** How often, and where, each was right; of those predictions whose work has shown something. */
+export function scorePredictions(predictions: readonly ScoredPrediction[]): Score[] {
+  const people = [...new Set(predictions.map(({ by }) => by))];
   return people.map((by) => {
-    const own = calls.filter((one) => one.by === by);
+    const own = predictions.filter((one) => one.by === by);
     const known = own.filter(({ shown }) => shown !== null);
     const right = known.filter(({ cause, shown }) => cause === shown);
-    const causes = CALL_CAUSES.filter((cause) => known.some(({ shown }) => shown === cause));
+    const causes = PREDICTED_CAUSES.filter((cause) => known.some(({ shown }) => shown === cause));
     return {
       by,
       right: right.length,

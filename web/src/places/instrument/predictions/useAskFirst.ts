@@ -1,7 +1,7 @@
 import type { Person } from '@upright-elder/contract';
 import { recall, remember, useRemembered } from '../../../data/remembered.js';
 
-/** Whether a person is asked for their own call first: apprentices are, until they say otherwise in this browser. */
+/** Whether a person is asked for their own prediction first: apprentices are, until they say otherwise in this browser. */
 const KEY = 'upright-elder.call-first';
 
 function chosen(text: string | null): Record<string, boolean> {

@@ -1,5 +1,5 @@
 import { Injectable } from '@nestjs/common';
-import type { CallsOf, FirstCall, FirstCallInput } from '@upright-elder/contract';
+import type { PredictionsOf, Prediction, PredictionInput } from '@upright-elder/contract';
 import { AnalysisService } from '../analysis/analysis.service.js';
 import { Clock } from '../clock.js';
 import { Database } from '../database/database.js';
@@ -7,11 +7,11 @@ import { saveVersioned } from '../database/versioned.js';
 import { badFields, notFound, STAYS, withBothCopies } from '../http/problem.js';
 import { InstrumentsService } from '../instruments/instruments.service.js';
 import { PeopleService } from '../people/people.service.js';
-import { FirstCallEntity } from './first-call.entity.js';
+import { PredictionEntity } from './prediction.entity.js';
 
-/** What people called before the program showed its own. */
+/** What people predicted before the program showed its own. */
 @Injectable()
-export class CallsService {
+export class PredictionsService {
   constructor(
     private readonly database: Database,
     private readonly clock: Clock,
@@ -20,30 +20,30 @@ export class CallsService {
     private readonly people: PeopleService,
   ) {}
 
-  async ofInstrument(instrumentId: string): Promise<CallsOf> {
+  async ofInstrument(instrumentId: string): Promise<PredictionsOf> {
     await this.instruments.get(instrumentId);
-    const rows = await this.database.read.find(FirstCallEntity, {
+    const rows = await this.database.read.find(PredictionEntity, {
       where: { instrumentId },
       order: { updatedAt: 'DESC', id: 'DESC' },
     });
     const date = await this.lastExamined(instrumentId);
-    return { calls: await this.complete(rows), date, judged: date !== null };
+    return { predictions: await this.complete(rows), date, judged: date !== null };
   }
 
-  async all(): Promise<FirstCall[]> {
+  async all(): Promise<Prediction[]> {
     return this.complete(
-      await this.database.read.find(FirstCallEntity, { order: { updatedAt: 'DESC', id: 'DESC' } }),
+      await this.database.read.find(PredictionEntity, { order: { updatedAt: 'DESC', id: 'DESC' } }),
     );
   }
 
-  async get(id: string): Promise<FirstCall> {
-    const row = await this.database.read.findOneBy(FirstCallEntity, { id });
-    if (!row) throw notFound('call');
+  async get(id: string): Promise<Prediction> {
+    const row = await this.database.read.findOneBy(PredictionEntity, { id });
+    if (!row) throw notFound('prediction');
     return (await this.complete([row]))[0]!;
   }
 
   /** What the program says is worked out here, at that moment, and stays; later only what the work showed is added. */
-  async save(id: string, input: FirstCallInput): Promise<FirstCall> {
+  async save(id: string, input: PredictionInput): Promise<Prediction> {
     const { version, instrumentId, by, cause, plan, shown } = input;
     await this.instruments.get(instrumentId);
     const date = await this.lastExamined(instrumentId);
@@ -57,12 +57,12 @@ export class CallsService {
         },
       ]);
     const { packed, room } = await this.analysis.of(instrumentId);
-    const program = await this.analysis.ask('called', { fit: packed, room, day: this.clock.today() });
+    const program = await this.analysis.ask('predicted', { fit: packed, room, day: this.clock.today() });
     await withBothCopies(
       () =>
         this.database.write(async (manager) => {
-          const before = await manager.findOneBy(FirstCallEntity, { id });
-          // a call is a call: only what the work showed comes to it later
+          const before = await manager.findOneBy(PredictionEntity, { id });
+          // a prediction stays as it was made: only what the work showed comes to it later
           const stays = before && {
             instrumentId: before.instrumentId,
             by: before.by,
@@ -70,9 +70,9 @@ export class CallsService {
             plan: before.plan,
           };
           for (const [field, was] of Object.entries(stays ?? {}))
-            if (input[field as keyof FirstCallInput] !== was)
-              throw badFields([{ field, typed: String(input[field as keyof FirstCallInput]), ...STAYS }]);
-          return saveVersioned(manager, FirstCallEntity, id, version, input, {
+            if (input[field as keyof PredictionInput] !== was)
+              throw badFields([{ field, typed: String(input[field as keyof PredictionInput]), ...STAYS }]);
+          return saveVersioned(manager, PredictionEntity, id, version, input, {
             instrumentId,
             examinationId: before?.examinationId ?? null,
             date: before?.date ?? date,
@@ -99,7 +99,7 @@ export class CallsService {
     return last?.date ?? null;
   }
 
-  private async complete(rows: FirstCallEntity[]): Promise<FirstCall[]> {
+  private async complete(rows: PredictionEntity[]): Promise<Prediction[]> {
     const nameOf = await this.people.names();
     const names = await this.database.read.query<{ id: string; nickname: string }[]>(
       'SELECT "id", "nickname" FROM "instrument" WHERE "id" IN (SELECT value FROM json_each(?))',

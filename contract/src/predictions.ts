@@ -1,11 +1,11 @@
 import { LEARNED_KINDS, PLAN_KINDS, type LearnedKind, type PlanKind } from '@upright-elder/core/plans';
-import { CALL_CAUSES, type CallCause } from '@upright-elder/core/calls';
+import { PREDICTED_CAUSES, type PredictedCause } from '@upright-elder/core/predictions';
 import { TREATMENT_IDS, type TreatmentId } from '@upright-elder/core/treatments';
 import { IsBoolean, IsIn, IsInt, IsNumber, IsOptional, IsString, Min } from 'class-validator';
 import { IsId, NestedList } from './checks.js';
 
 /** What a person says before the program shows its own: the cause, and the plan. */
-export class FirstCallInput {
+export class PredictionInput {
   @IsInt()
   @Min(0)
   version!: number;
@@ -16,19 +16,19 @@ export class FirstCallInput {
   @IsId()
   by!: string;
 
-  @IsIn(CALL_CAUSES, { message: 'choose what you hold for the cause' })
-  cause!: CallCause;
+  @IsIn(PREDICTED_CAUSES, { message: 'choose what you hold for the cause' })
+  cause!: PredictedCause;
 
   @IsIn(PLAN_KINDS, { message: 'choose what you would do' })
   plan!: PlanKind;
 
   /** what the work showed to have been the cause; null while nobody knows */
   @IsOptional()
-  @IsIn(CALL_CAUSES)
-  shown!: CallCause | null;
+  @IsIn(PREDICTED_CAUSES)
+  shown!: PredictedCause | null;
 }
 
-export class FirstCall extends FirstCallInput {
+export class Prediction extends PredictionInput {
   @IsId()
   id!: string;
 
@@ -37,8 +37,8 @@ export class FirstCall extends FirstCallInput {
   date!: string;
 
   /** what the program said then */
-  @IsIn(CALL_CAUSES)
-  programCause!: CallCause;
+  @IsIn(PREDICTED_CAUSES)
+  programCause!: PredictedCause;
 
   @IsIn(PLAN_KINDS)
   programPlan!: PlanKind;
@@ -51,7 +51,7 @@ export class FirstCall extends FirstCallInput {
 }
 
 /** How often somebody was right of what the work has shown. */
-export class CallScore {
+export class PredictionScore {
   /** null for the program itself */
   @IsOptional()
   @IsString()
@@ -63,18 +63,18 @@ export class CallScore {
   @IsInt()
   of!: number;
 
-  /** calls whose work has not shown anything yet */
+  /** predictions whose work has not shown anything yet */
   @IsInt()
   open!: number;
 
   /** by what it turned out to be */
-  @NestedList(() => CallScoreOf)
-  where!: CallScoreOf[];
+  @NestedList(() => PredictionScoreOf)
+  where!: PredictionScoreOf[];
 }
 
-export class CallScoreOf {
-  @IsIn(CALL_CAUSES)
-  cause!: CallCause;
+export class PredictionScoreOf {
+  @IsIn(PREDICTED_CAUSES)
+  cause!: PredictedCause;
 
   @IsInt()
   right!: number;
@@ -115,7 +115,7 @@ export class LearnedHours {
   cases!: number;
 }
 
-/** What the shop's work showed: of treatments, and of who called what. */
+/** What the shop's work showed: of treatments, and of who predicted what. */
 export class Learning {
   @NestedList(() => LearnedSaid)
   effects!: LearnedSaid[];
@@ -123,17 +123,17 @@ export class Learning {
   @NestedList(() => LearnedHours)
   hours!: LearnedHours[];
 
-  @NestedList(() => CallScore)
-  scores!: CallScore[];
+  @NestedList(() => PredictionScore)
+  scores!: PredictionScore[];
 
-  @NestedList(() => FirstCall)
-  calls!: FirstCall[];
+  @NestedList(() => Prediction)
+  predictions!: Prediction[];
 }
 
-/** Of one instrument: whether a call is asked of somebody, and what was called. */
-export class CallsOf {
-  @NestedList(() => FirstCall)
-  calls!: FirstCall[];
+/** Of one instrument: whether a prediction is asked of somebody, and what was predicted. */
+export class PredictionsOf {
+  @NestedList(() => Prediction)
+  predictions!: Prediction[];
 
   /** of the last examination; null before the first */
   @IsOptional()

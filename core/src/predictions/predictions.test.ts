@@ -1,9 +1,9 @@
 import { describe, expect, it } from 'vitest';
-import { scoreCalls } from './index.js';
+import { scorePredictions } from './index.js';
 
-describe('calls', () => {
+describe('predictions', () => {
   it('are scored against what the work showed, and what it has not shown stays open', () => {
-    const [apprentice, program] = scoreCalls([
+    const [apprentice, program] = scorePredictions([
       { by: 'Tobin Marsh', cause: 'neck angle', shown: 'belly or structure' },
       { by: null, cause: 'belly or structure', shown: 'belly or structure' },
       { by: 'Tobin Marsh', cause: 'season', shown: 'season' },

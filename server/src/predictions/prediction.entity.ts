@@ -1,11 +1,11 @@
-import type { CallCause } from '@upright-elder/core/calls';
+import type { PredictedCause } from '@upright-elder/core/predictions';
 import type { PlanKind } from '@upright-elder/core/plans';
 import { Column, Entity, Index, PrimaryColumn } from 'typeorm';
 
-/** What a person called before the program showed its own, and what it said then. */
+/** What a person predicted before the program showed its own, and what it said then. */
 @Entity('first_call')
 @Index('first_call_by_instrument', ['instrumentId', 'date'])
-export class FirstCallEntity {
+export class PredictionEntity {
   @PrimaryColumn({ type: 'text' })
   id!: string;
 
@@ -22,19 +22,19 @@ export class FirstCallEntity {
   date!: string;
 
   @Column({ type: 'text' })
-  cause!: CallCause;
+  cause!: PredictedCause;
 
   @Column({ type: 'text' })
   plan!: PlanKind;
 
   @Column({ type: 'text' })
-  programCause!: CallCause;
+  programCause!: PredictedCause;
 
   @Column({ type: 'text' })
   programPlan!: PlanKind;
 
   @Column({ type: 'text', nullable: true })
-  shown!: CallCause | null;
+  shown!: PredictedCause | null;
 
   @Column({ type: 'text' })
   by!: string;

@@ -1,11 +1,11 @@
-import type { FirstCall, Person } from '@upright-elder/contract';
-import { CALL_CAUSES, type CallCause } from '@upright-elder/core/calls';
+import type { Prediction, Person } from '@upright-elder/contract';
+import { PREDICTED_CAUSES, type PredictedCause } from '@upright-elder/core/predictions';
 import { PLAN_KINDS, type PlanKind } from '@upright-elder/core/plans';
 import { PLAN_WORDS } from '@upright-elder/core/wording';
 import { useState, type ReactNode } from 'react';
 import { toast } from 'sonner';
 import { send } from '../../../data/api.js';
-import { useCalls, usePeople, useRefresh } from '../../../data/hooks.js';
+import { usePredictions, usePeople, useRefresh } from '../../../data/hooks.js';
 import { newId } from '../../../data/ids.js';
 import { usePersonId } from '../../../data/person.js';
 import { refusals } from '../../../data/save.js';
@@ -14,15 +14,15 @@ import { useAskFirst } from './useAskFirst.js';
 import { Tick } from '../../../fields/Tick.js';
 import { ListField } from '../../../fields/ListField.js';
 
-const CAUSES = CALL_CAUSES.map((value) => ({ value, label: value }));
+const CAUSES = PREDICTED_CAUSES.map((value) => ({ value, label: value }));
 const PLANS = PLAN_KINDS.map((value) => ({ value, label: PLAN_WORDS[value].name.toLowerCase() }));
 
 /**
- * Your call first: a person says cause and plan before the program shows its own. What is live is never held back.
+ * Your prediction first: a person says cause and plan before the program shows its own. What is live is never held back.
  *
  * @param children what the program says
  */
-export function CallFirst({
+export function PredictFirst({
   instrumentId,
   unsound,
   children,
@@ -33,26 +33,26 @@ export function CallFirst({
 }) {
   const personId = usePersonId();
   const { data: people } = usePeople();
-  const { data: calls } = useCalls(instrumentId);
+  const { data: predictions } = usePredictions(instrumentId);
   const person = people?.find(({ id }) => id === personId);
   const [asks, setAsks] = useAskFirst(person);
   const [shown, setShown] = useState(false);
-  const own = calls?.calls.find(({ by, date }) => by === personId && date === calls.date);
-  if (!person || !calls?.judged) return children;
+  const own = predictions?.predictions.find(({ by, date }) => by === personId && date === predictions.date);
+  if (!person || !predictions?.judged) return children;
   if (asks && !own && !shown)
     return (
       <>
         {unsound && (
           <p className="sheet border-l-[6px] border-l-wax p-4 font-bold text-wax">
-            ◆ Unsound: slacken it today, whatever you call.
+            ◆ Unsound: slacken it today, whatever you predict.
           </p>
         )}
-        <CallForm instrumentId={instrumentId} person={person} onShow={() => setShown(true)} />
+        <PredictionForm instrumentId={instrumentId} person={person} onShow={() => setShown(true)} />
       </>
     );
   return (
     <>
-      {own && <CalledAndSaid call={own} />}
+      {own && <PredictedAndSaid prediction={own} />}
       {children}
       <Tick
         label={<>Ask {person.name} for cause and plan before the program shows its own</>}
@@ -64,7 +64,7 @@ export function CallFirst({
   );
 }
 
-function CallForm({
+function PredictionForm({
   instrumentId,
   person,
   onShow,
@@ -74,11 +74,11 @@ function CallForm({
   onShow: () => void;
 }) {
   const refresh = useRefresh();
-  const [cause, setCause] = useState<CallCause>('cannot tell yet');
+  const [cause, setCause] = useState<PredictedCause>('cannot tell yet');
   const [plan, setPlan] = useState<PlanKind>('leave it');
   const save = async () => {
     try {
-      await send('PUT', `calls/${newId()}`, {
+      await send('PUT', `predictions/${newId()}`, {
         version: 0,
         instrumentId,
         by: person.id,
@@ -87,7 +87,7 @@ function CallForm({
         shown: null,
       });
       await refresh();
-      toast.success('Your call is kept.');
+      toast.success('Your prediction is kept.');
     } catch (error) {
       refusals(error);
     }
@@ -95,13 +95,13 @@ function CallForm({
   return (
     <form
       className="sheet p-4"
-      aria-label="Your call first"
+      aria-label="Your prediction first"
       onSubmit={(event) => {
         event.preventDefault();
         void save();
       }}
     >
-      <h2 className="text-[1.4rem]">Your call first, {person.name}</h2>
+      <h2 className="text-[1.4rem]">Your prediction first, {person.name}</h2>
       <p className="text-faint">
         Say what you hold for the cause and what you would do. The program shows its own after that, and both
         are kept beside what the work shows.
@@ -112,7 +112,7 @@ function CallForm({
       <Choice label="Plan" value={plan} onChange={setPlan} options={PLANS} />
       <div className="mt-4 flex flex-wrap gap-2">
         <button type="submit" className="act">
-          That is my call
+          That is my prediction
         </button>
         <button type="button" className="quiet" onClick={onShow}>
           Show me without
@@ -122,34 +122,35 @@ function CallForm({
   );
 }
 
-/** What was called, what the program said then, and what the work showed since. */
-function CalledAndSaid({ call }: { call: FirstCall }) {
+/** What was predicted, what the program said then, and what the work showed since. */
+function PredictedAndSaid({ prediction }: { call: Prediction }) {
   const refresh = useRefresh();
-  const showed = async (shown: CallCause | null) => {
-    const { id, version, instrumentId, by, cause, plan } = call;
+  const showed = async (shown: PredictedCause | null) => {
+    const { id, version, instrumentId, by, cause, plan } = prediction;
     try {
-      await send('PUT', `calls/${id}`, { version, instrumentId, by, cause, plan, shown });
+      await send('PUT', `predictions/${id}`, { version, instrumentId, by, cause, plan, shown });
       await refresh();
       toast.success('It is noted what the work showed.');
     } catch (error) {
       refusals(error);
     }
   };
-  const same = call.cause === call.programCause;
+  const same = prediction.cause === prediction.programCause;
   return (
-    <section className="sheet p-4" aria-label="Your call">
+    <section className="sheet p-4" aria-label="Your prediction">
       <p>
-        <strong>{call.byName} called</strong> {call.cause}, and would {planWords(call.plan)}.{' '}
-        <strong>The program</strong> {same ? 'says the same cause' : `says ${call.programCause}`}, and{' '}
-        {planWords(call.programPlan)}.
+        <strong>{prediction.byName} predicted</strong> {prediction.cause}, and would{' '}
+        {planWords(prediction.plan)}. <strong>The program</strong>{' '}
+        {same ? 'says the same cause' : `says ${prediction.programCause}`}, and{' '}
+        {planWords(prediction.programPlan)}.
       </p>
       <ListField
         label="The work showed"
         inline
-        value={call.shown ?? ''}
+        value={prediction.shown ?? ''}
         options={[
           { value: '', label: 'nothing yet' },
-          ...CALL_CAUSES.filter((cause) => cause !== 'cannot tell yet').map((cause) => ({
+          ...PREDICTED_CAUSES.filter((cause) => cause !== 'cannot tell yet').map((cause) => ({
             value: cause,
             label: cause,
           })),
