@@ -25,7 +25,7 @@ export type PlaneCause =
   | 'not told';
 
 /** What holds a cut back. */
-export interface HeldBack {
+export interface Withheld {
   /** the readings of an examination do not agree; and did not at the one before either */
   disagree: boolean;
   again: boolean;
@@ -47,7 +47,7 @@ export interface StanceVerdict {
   cause: PlaneCause | null;
   /** the belly folds: what lifts the bridge has let go */
   fold: 'folds' | 'may fold' | 'does not fold' | 'not told';
-  held: HeldBack;
+  withheld: Withheld;
   /** the action is right, but on a saddle under its floor */
   spent: SideStance[];
   /** the saddle stands over its ceiling, though the action is right */
@@ -84,9 +84,9 @@ export function stanceVerdict(known: Known): StanceVerdict {
   const spent = showing.filter(({ saddle: s }) => s!.showing.value + 2 * s!.showing.sd < s!.floor);
   const tall = showing.filter(({ saddle: s }) => s!.showing.value - 2 * s!.showing.sd > s!.ceiling);
   const fold = foldOf(known);
-  const held = heldBack(known);
+  const withheld = withheldOf(known);
   // nothing is made of readings that do not agree, or were read slack
-  const answer = held.slack || held.disagree ? 'not told' : answerOf(known, off, changes, short);
+  const answer = withheld.slack || withheld.disagree ? 'not told' : answerOf(known, off, changes, short);
   const asks = answer === 'not enough' ? short : answer === 'nothing is off' ? spent : [];
   return {
     answer,
@@ -94,7 +94,7 @@ export function stanceVerdict(known: Known): StanceVerdict {
     short,
     cause: asks.length > 0 ? causeOf(known, asks, fold) : null,
     fold,
-    held,
+    withheld: withheld,
     spent,
     tall,
   };
@@ -163,7 +163,7 @@ function foldOf(known: Known): StanceVerdict['fold'] {
   return tilt ? 'may fold' : 'not told';
 }
 
-function heldBack(known: Known): HeldBack {
+function withheldOf(known: Known): Withheld {
   const { evidence } = known;
   const { air, closure, history } = evidence;
   const closures = Object.values(closure);
@@ -214,7 +214,7 @@ export function slackTyped(known: Known): StringSide[] {
 }
 
 /** Whether a neck may be spoken of as due: nothing that would tell otherwise is missing. */
-export function neckMayBeDue(known: Known, { held, fold }: StanceVerdict): boolean {
+export function neckMayBeDue(known: Known, { withheld: held, fold }: StanceVerdict): boolean {
   const bellyRead =
     known.read('bridgeTilt', 'centre') !== null ||
     known.read('bellyBehindBridge', 'centre') !== null ||

@@ -54,10 +54,10 @@ const FORBIDS = {
     isAngle(id) && !jointFails(of) && !found(of, 'neck-due', 'block-split'),
   'overset not told': (id, of) => id === 'overset' && !found(of, 'neck-overset'),
   'slack readings': (id, of) =>
-    of.diagnosis.verdict.held.slack &&
+    of.diagnosis.verdict.withheld.slack &&
     ((isCut(id) && !ofDamage(id, of)) || any('taller-saddle', 'thumb-wheels', 'overset')(id)),
   'readings disagree': (id, of) =>
-    of.diagnosis.verdict.held.disagree &&
+    of.diagnosis.verdict.withheld.disagree &&
     ((isCut(id) && !ofDamage(id, of)) || any('taller-saddle', 'thumb-wheels', 'overset')(id)),
   'not to be strung': (id, of) =>
     of.diagnosis.unsound &&

@@ -119,7 +119,7 @@ export function breaksOf(
     for (const id of ids.filter((one) => ['rest-under-tension', 'set-up'].includes(one)))
       if (finding) note(id, { id: 'not to be strung', finding }, [], [id]);
   }
-  const { held } = ground.diagnosis.verdict;
+  const { withheld: held } = ground.diagnosis.verdict;
   if (
     held.moisture &&
     ids.some((id) => TREATMENTS[id].glues) &&

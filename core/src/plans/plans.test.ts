@@ -66,7 +66,7 @@ describe('plans', () => {
         air: { ...evidence.air, moisture: { value: kept.moisture + 4, sd: 0.5 } },
       };
       const ground = groundToday(damp, today);
-      expect(ground.diagnosis.verdict.held.moisture).toBe('damp');
+      expect(ground.diagnosis.verdict.withheld.moisture).toBe('damp');
       for (const { ids } of plansOf(ground, NO_MONEY)) {
         expect(ids).not.toContain('rehydrate');
         if (ids.includes('bring-down-damp')) brought += 1;
@@ -182,7 +182,7 @@ describe('plans', () => {
 describe('a plan made by hand', () => {
   const { ground } = told.find(
     ({ ground: { evidence, diagnosis } }) =>
-      evidence.instrument.type === 'flat-top' && diagnosis.verdict.held.moisture === null,
+      evidence.instrument.type === 'flat-top' && diagnosis.verdict.withheld.moisture === null,
   )!;
   const breaks = (ids: TreatmentId[], of: Ground = ground) =>
     ownPlanOf(of, ids, NO_SETTINGS, NO_MONEY).breaks;

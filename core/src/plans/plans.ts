@@ -111,7 +111,7 @@ function followed(ground: Ground, wanted: Wanted): Wanted {
   const { evidence, diagnosis } = ground;
   const sets: TreatmentId[] = ['saddle', 'taller-saddle', 'thumb-wheels'];
   if (diagnosis.unsound || sets.some((id) => wanted.has(id)) || structureFirst(ground)) return wanted;
-  const { held } = diagnosis.verdict;
+  const { withheld: held } = diagnosis.verdict;
   if (held.slack || held.disagree) return wanted;
   const state = afterwards(ground, inOrder(wanted.keys(), ground));
   if (state.slack) return wanted;
@@ -192,7 +192,7 @@ function choices(ambition: Ambition, ground: Ground, base: Wanted): Wanted[] {
     'safe height': null,
   };
   const own = air[evidence.schools.seasons] ?? null;
-  const { held } = diagnosis.verdict;
+  const { withheld: held } = diagnosis.verdict;
   // other strings are no answer to what was not measured yet
   const measured = diagnosis.sides.every(({ budget, told }) => budget !== null && told);
   const high =

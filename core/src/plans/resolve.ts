@@ -44,7 +44,7 @@ export function resolve(wanted: Wanted, of: Context): Wanted {
     left.delete('close-crack');
   // whatever is glued or cut is done at working moisture, reached from the side on which the wood is
   const works = [...left.keys()].some((id) => TREATMENTS[id].glues || TREATMENTS[id].cuts);
-  const { moisture } = diagnosis.verdict.held;
+  const { moisture } = diagnosis.verdict.withheld;
   const reach = moisture === 'damp' ? 'bring-down-damp' : 'rehydrate';
   if (moisture && works && !left.has('bring-down-damp'))
     left.set(reach, [...(left.get('rehydrate') ?? []), diagnosis.findings[0]!]);

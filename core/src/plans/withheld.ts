@@ -9,7 +9,7 @@ export const amountsWait = (id: TreatmentId): boolean =>
 
 /** Reasons for which an amount is provisional. */
 export function withheldReasons(of: Context): WithheldReason[] {
-  const { held } = of.diagnosis.verdict;
+  const { withheld: held } = of.diagnosis.verdict;
   return [
     ...(found(of, 'heel-opens') ? (['joint open'] as const) : []),
     ...(held.resting ? (['not at rest'] as const) : []),
@@ -24,7 +24,7 @@ export const structureFirst = ({ diagnosis }: Pick<Context, 'diagnosis'>): boole
 
 /** When to read what an amount waits for. */
 export function measureWhen({ diagnosis }: Context): MeasureWhen {
-  const { held } = diagnosis.verdict;
+  const { withheld: held } = diagnosis.verdict;
   if (held.resting) return 'as it settles';
   return held.moisture ? 'at working moisture' : 'once strung';
 }

@@ -246,7 +246,7 @@ export const STANCE_RULES: RulesOf<StanceArgs> = {
           certainty: 'suspected',
           args: verdict.cause === 'neck' ? { reasons: whyNotYet(known) } : null,
           evidence: asks.flatMap(({ side }) => known.ofSide(side, 'straightedge', 'saddleShowing')),
-          check: tellsApart(known, verdict.held.season),
+          check: tellsApart(known, verdict.withheld.season),
         };
       });
     },
@@ -507,7 +507,7 @@ const atFloor = ({ budget, saddle, rest }: SideStance): number =>
 /** What makes most of what is off, as far as it is told. */
 function whyOff(known: Known, { kept, budget, leading, missing }: SideStance): WhyOff {
   if (!budget) return { told: 'not read', missing };
-  if (known.verdict.held.disagree) return { told: 'readings disagree' };
+  if (known.verdict.withheld.disagree) return { told: 'readings disagree' };
   if (!leading || (known.archtop && !leading.told)) return { told: 'nothing' };
   const { term, told } = leading;
   const { cause, value } = term;
@@ -525,7 +525,7 @@ function whyOff(known: Known, { kept, budget, leading, missing }: SideStance): W
 /** What to measure where the largest cause cannot be told. */
 function whatTells(known: Known, { budget, leading }: SideStance): QuestionId[] {
   if (!budget) return ['full-stance'];
-  if (known.verdict.held.disagree) return ['again'];
+  if (known.verdict.withheld.disagree) return ['again'];
   if (!leading || leading.told || known.archtop) return [];
   const { cause } = leading.term;
   if (cause === 'belly' || cause === 'neck' || cause === 'thickness') return tellsApart(known, false);
@@ -568,7 +568,7 @@ function underTheBridge(known: Known): QuestionId[] {
 }
 
 function whyNotYet(known: Known): NeckNotYet[] {
-  const { held, fold } = known.verdict;
+  const { withheld: held, fold } = known.verdict;
   const reasons: NeckNotYet[] = [
     ...(held.disagree ? (['disagree'] as const) : []),
     ...(held.slack ? (['slack'] as const) : []),
