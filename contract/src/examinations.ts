@@ -165,7 +165,7 @@ export class Reading extends ReadingInput {
 }
 
 /** What was looked at, and what it ends in. */
-export class FindingInput {
+export class PointFindingInput {
   @IsIn(POINT_IDS)
   point!: PointId;
 
@@ -195,7 +195,7 @@ export class FindingInput {
   allowance?: string | null;
 }
 
-export class Finding extends FindingInput {
+export class PointFinding extends PointFindingInput {
   @IsArray()
   @IsInt({ each: true })
   fretNumbers!: number[];
@@ -258,8 +258,8 @@ export class ExaminationInput {
   @NestedList(() => ReadingInput, { most: 200 })
   readings!: ReadingInput[];
 
-  @NestedList(() => FindingInput, { most: 60 })
-  findings!: FindingInput[];
+  @NestedList(() => PointFindingInput, { most: 60 })
+  findings!: PointFindingInput[];
 
   /** what is asked for the instrument, as typed; beside it stands the sum of the allowances */
   @IsOptional()
@@ -309,8 +309,8 @@ export class Examination {
   @NestedList(() => Reading)
   readings!: Reading[];
 
-  @NestedList(() => Finding)
-  findings!: Finding[];
+  @NestedList(() => PointFinding)
+  findings!: PointFinding[];
 
   @NestedList(() => Correction)
   corrections!: Correction[];

@@ -1,7 +1,7 @@
 import type {
   ConditionsInput,
   ExaminationInput,
-  FindingInput,
+  PointFindingInput,
   InstrumentInput,
   ReadingInput,
   WeighingMoment,
@@ -52,7 +52,7 @@ export interface Visit {
   strings?: 'pitch' | 'slack';
   /** gone through in full, or by the re-check */
   full?: boolean;
-  findings?: Partial<FindingInput>[];
+  findings?: Partial<PointFindingInput>[];
   /** who measures: 0 Isbel, 1 Tobin */
   by?: 0 | 1;
 }
@@ -157,7 +157,7 @@ function examine(
     conditions,
     notes: visit.notes ?? '',
     protocol: visit.full ? 'full' : strung !== null && strung >= 0 ? 'resting' : 'recheck',
-    findings: (visit.findings ?? []).map((finding) => ({ ...NO_FINDING, ...finding })) as FindingInput[],
+    findings: (visit.findings ?? []).map((finding) => ({ ...NO_FINDING, ...finding })) as PointFindingInput[],
     readings: [
       ...sides.map(({ side, action }) => reading('action12', side, on64ths(action + noise(0.07)))),
       reading('relief', 'both', thousandths(relief + noise(0.015))),

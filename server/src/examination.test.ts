@@ -1,7 +1,7 @@
 import type {
   Examination,
   Expectations,
-  FindingInput,
+  PointFindingInput,
   Instrument,
   Problem,
   Protocol,
@@ -34,7 +34,7 @@ beforeAll(async () => {
 });
 afterAll(() => server.close());
 
-const finding = (over: Partial<FindingInput> = {}): FindingInput => ({
+const finding = (over: Partial<PointFindingInput> = {}): PointFindingInput => ({
   point: 'bridge',
   states: ['planed-thin'],
   verdict: 'repair',

@@ -46,7 +46,7 @@ export function diagnose(evidence: Evidence, today: Today = {}): Diagnosis {
     sides.flatMap(({ budget }) => budget ?? []),
     sides,
   );
-  const findings = findingsOf(known);
+  const findings = ruleFindings(known);
   return {
     first: findings.find(({ rule, severity }) => !(severity === 'watch' && ruleIs(rule, 'quiet'))) ?? null,
     unsound: findings.some(({ unsound }) => unsound),
@@ -63,7 +63,7 @@ const isSeason = ({ rule }: Pick<Finding, 'rule'>): boolean => rule.startsWith('
 
 const gravity = ({ severity }: Pick<Finding, 'severity'>): number => SEVERITIES.indexOf(severity);
 
-function findingsOf(known: Known): Finding[] {
+function ruleFindings(known: Known): Finding[] {
   const all = RULE_IDS.flatMap((rule) => foundBy(rule, known) as Finding[]);
   // what makes it unsound comes first of what is live; within one severity the order of the rules stays
   return all

@@ -45,7 +45,7 @@ export class ExaminationEntity {
 
 /** What was looked at, and what it ended in. */
 @Entity('finding')
-export class FindingEntity {
+export class PointFindingEntity {
   @PrimaryColumn({ type: 'text' })
   examinationId!: string;
 

@@ -4,7 +4,7 @@ import type {
   Examination,
   ExaminationInput,
   FieldError,
-  Finding,
+  PointFinding,
   Reading,
 } from '@upright-elder/contract';
 import type { ExaminationFacts } from '@upright-elder/core/instrument';
@@ -20,22 +20,22 @@ import { ProtocolsService } from '../protocols/protocols.service.js';
 import { StrikesService } from '../strikes/strikes.service.js';
 import { ReadingsService, type StoredReading } from '../readings/readings.service.js';
 import { ToolsService, type KnownTool } from '../tools/tools.service.js';
-import { CorrectionEntity, ExaminationEntity, FindingEntity } from './examination.entity.js';
+import { CorrectionEntity, ExaminationEntity, PointFindingEntity } from './examination.entity.js';
 import { factsOf } from './facts.js';
 import {
   replacedFacts,
-  replacedFindings,
+  replacedPointFindings,
   replacedReadings,
-  sameFinding,
+  samePointFinding,
   sameReading,
   type Replaced,
 } from './replaced.js';
 import {
   understandConditions,
-  understandFindings,
+  understandPointFindings,
   understandMoney,
   understandReadings,
-  type UnderstoodFinding,
+  type UnderstoodPointFinding,
   type UnderstoodReading,
 } from './understood.js';
 
@@ -121,9 +121,9 @@ export class ExaminationsService {
     return (reading) => names.get(key(reading)) ?? '';
   }
 
-  private findingsOf(ids: readonly string[]): Promise<FindingEntity[]> {
+  private findingsOf(ids: readonly string[]): Promise<PointFindingEntity[]> {
     return this.database.read
-      .createQueryBuilder(FindingEntity, 'one')
+      .createQueryBuilder(PointFindingEntity, 'one')
       .where('one.examinationId IN (SELECT value FROM json_each(:ids))', { ids: JSON.stringify(ids) })
       .getMany();
   }
@@ -139,7 +139,7 @@ export class ExaminationsService {
     const conditions = understandConditions(input.conditions, errors);
     const tools = await this.tools.byId();
     const readings = understandReadings(input.readings, tools, await this.tools.usual(), errors);
-    const findings = understandFindings(input.findings, errors);
+    const findings = understandPointFindings(input.findings, errors);
     const askingPrice = understandMoney(input.askingPrice, 'askingPrice', errors);
     if (input.date > this.clock.date()) {
       errors.push({
@@ -199,7 +199,7 @@ export class ExaminationsService {
     examinationId: string,
     after: {
       readings: UnderstoodReading[];
-      findings: UnderstoodFinding[];
+      findings: UnderstoodPointFinding[];
       changed: Replaced[];
       by: string;
       why: string;
@@ -207,11 +207,11 @@ export class ExaminationsService {
   ): Promise<void> {
     const { readings, findings, by, why } = after;
     const oldReadings = await this.readings.ofExaminations([examinationId], manager);
-    const oldFindings = await manager.findBy(FindingEntity, { examinationId });
+    const oldFindings = await manager.findBy(PointFindingEntity, { examinationId });
     const replaced = [
       ...after.changed,
       ...replacedReadings(oldReadings, readings),
-      ...replacedFindings(oldFindings, findings),
+      ...replacedPointFindings(oldFindings, findings),
     ];
     if (replaced.length > 0 && why === '') {
       throw badFields([
@@ -237,14 +237,14 @@ export class ExaminationsService {
         return { ...now, readings: same?.readings ?? now.readings, by: same?.by ?? by };
       }),
     );
-    await manager.delete(FindingEntity, { examinationId });
+    await manager.delete(PointFindingEntity, { examinationId });
     if (findings.length > 0)
       await manager.insert(
-        FindingEntity,
+        PointFindingEntity,
         findings.map((now) => ({
           ...now,
           examinationId,
-          by: oldFindings.find((old) => sameFinding(old, now))?.by ?? by,
+          by: oldFindings.find((old) => samePointFinding(old, now))?.by ?? by,
         })),
       );
   }
@@ -311,9 +311,9 @@ function toReading(
 }
 
 function toFinding(
-  { point, states, verdict, frets, words, allowance, by }: FindingEntity,
+  { point, states, verdict, frets, words, allowance, by }: PointFindingEntity,
   nameOf: (by: string) => string,
-): Finding {
+): PointFinding {
   const understood = frets === null ? null : parseFrets(frets);
   return {
     point,

@@ -2,7 +2,7 @@ import type { ExaminationFacts } from '@upright-elder/core/instrument';
 import { divisionOf, parseFrets, repeatsMean, type QuantityId } from '@upright-elder/core/readings';
 import type { StoredReading } from '../readings/readings.service.js';
 import type { KnownTool } from '../tools/tools.service.js';
-import type { ExaminationEntity, FindingEntity } from './examination.entity.js';
+import type { ExaminationEntity, PointFindingEntity } from './examination.entity.js';
 
 /** What the shop reads with: errors of its tools, and which one a quantity usually is read with. */
 export interface ShopTools {
@@ -14,7 +14,7 @@ export interface ShopTools {
 export function factsOf(
   { id, date, conditions }: Pick<ExaminationEntity, 'id' | 'date' | 'conditions'>,
   readings: readonly StoredReading[],
-  findings: readonly FindingEntity[],
+  findings: readonly PointFindingEntity[],
   { tools, usual }: ShopTools,
 ): ExaminationFacts {
   const { woodMoisturePercent: shown, meter, meterSetting } = conditions;

@@ -1,9 +1,9 @@
 import type { ConditionsInput } from '@upright-elder/contract';
 import { stateName } from '@upright-elder/core/readings';
 import { isBareNumber } from '@upright-elder/core/units';
-import type { CorrectionEntity, ExaminationEntity, FindingEntity } from './examination.entity.js';
+import type { CorrectionEntity, ExaminationEntity, PointFindingEntity } from './examination.entity.js';
 import type { StoredReading } from '../readings/readings.service.js';
-import type { UnderstoodFinding, UnderstoodReading } from './understood.js';
+import type { UnderstoodPointFinding, UnderstoodReading } from './understood.js';
 
 /** What of a stored examination a save would change, as it stood before. */
 export type Replaced = Pick<CorrectionEntity, 'line' | 'place' | 'text'>;
@@ -30,19 +30,19 @@ export const sameReading = (old: StoredReading, now: UnderstoodReading): boolean
   (old.tool === null || now.tool === old.tool);
 
 /** Findings that are changed or taken out. */
-export function replacedFindings(
-  before: readonly FindingEntity[],
-  after: readonly UnderstoodFinding[],
+export function replacedPointFindings(
+  before: readonly PointFindingEntity[],
+  after: readonly UnderstoodPointFinding[],
 ): Replaced[] {
   return before
-    .filter((old) => !after.some((now) => sameFinding(old, now)))
-    .map((old) => ({ line: old.point, place: '', text: sayFinding(old) }));
+    .filter((old) => !after.some((now) => samePointFinding(old, now)))
+    .map((old) => ({ line: old.point, place: '', text: sayPointFinding(old) }));
 }
 
-export const sameFinding = (old: FindingEntity, now: UnderstoodFinding): boolean =>
-  now.point === old.point && sayFinding(old) === sayFinding(now);
+export const samePointFinding = (old: PointFindingEntity, now: UnderstoodPointFinding): boolean =>
+  now.point === old.point && sayPointFinding(old) === sayPointFinding(now);
 
-function sayFinding({ point, states, verdict, frets, words, allowance }: UnderstoodFinding): string {
+function sayPointFinding({ point, states, verdict, frets, words, allowance }: UnderstoodPointFinding): string {
   return [
     verdict,
     states.map((state) => stateName(point, state)).join(', '),

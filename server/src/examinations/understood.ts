@@ -2,7 +2,7 @@ import type {
   Conditions,
   ConditionsInput,
   FieldError,
-  FindingInput,
+  PointFindingInput,
   Money,
   ReadingInput,
 } from '@upright-elder/contract';
@@ -25,11 +25,11 @@ import {
 } from '@upright-elder/core/units';
 import type { KnownTool } from '../tools/tools.service.js';
 import type { NewReading } from '../readings/readings.service.js';
-import type { FindingEntity } from './examination.entity.js';
+import type { PointFindingEntity } from './examination.entity.js';
 
 /** What was typed, turned into what it means; everything that cannot be is named among the errors. */
 export type UnderstoodReading = NewReading;
-export type UnderstoodFinding = Omit<FindingEntity, 'examinationId' | 'by'>;
+export type UnderstoodPointFinding = Omit<PointFindingEntity, 'examinationId' | 'by'>;
 
 const isBlank = (text: string | null | undefined): text is null | undefined | '' =>
   (text ?? '').trim() === '';
@@ -116,7 +116,7 @@ export function understandReadings(
   });
 }
 
-export function understandFindings(inputs: FindingInput[], errors: FieldError[]): UnderstoodFinding[] {
+export function understandPointFindings(inputs: PointFindingInput[], errors: FieldError[]): UnderstoodPointFinding[] {
   const seen = new Set<string>();
   return inputs.map((input, i) => {
     const { point, states, verdict, words } = input;

@@ -30,7 +30,7 @@ import {
   type Draft,
   type FieldKey,
 } from './draft.js';
-import type { DraftFinding } from './draftFinding.js';
+import type { DraftPointFinding } from './draftFinding.js';
 import { goOn } from './goOn.js';
 import { differencesOf, mergedDraft, replacesStored } from './merge.js';
 import { NoPhotographYet, NotHere, OpenAnother, ProtocolChoice } from './Opening.js';
@@ -120,7 +120,7 @@ export function Examining(props: Props) {
     onSides,
     onTool: (quantity: QuantityId, tool: string) =>
       change(withTool(draft, quantity, tool), `${quantity}.tool`),
-    onFinding: (point: PointId, finding: DraftFinding) =>
+    onFinding: (point: PointId, finding: DraftPointFinding) =>
       change({ ...draft, findings: { ...draft.findings, [point]: finding } }, `${point}.`),
   });
   const lineView = (one: LineId) =>

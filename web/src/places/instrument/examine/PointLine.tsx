@@ -10,23 +10,23 @@ import { VerdictMark } from '../../../fields/VerdictMark.js';
 import {
   isGiven,
   NO_FINDING,
-  sayFinding,
+  sayPointFinding,
   VERDICT_WORDS,
   withState,
-  type DraftFinding,
+  type DraftPointFinding,
 } from './draftFinding.js';
 import { ListField } from '../../../fields/ListField.js';
 
 interface Props {
   point: PointId;
-  finding: DraftFinding | undefined;
+  finding: DraftPointFinding | undefined;
   priced: boolean;
   currency: string;
   last: Examination | undefined;
   refusals: Record<string, string>;
   active: boolean;
   onActive: (line: PointId, place: null) => void;
-  onFinding: (point: PointId, finding: DraftFinding) => void;
+  onFinding: (point: PointId, finding: DraftPointFinding) => void;
   /** what the map has at this point, in words, and the map at its place; none where the map has no place for it */
   map: { has: string; to: string } | null;
 }
@@ -47,7 +47,7 @@ export const PointLine = memo(function PointLine(props: Props) {
   } = props;
   const navigate = useNavigate();
   const { name, how, states, frets } = POINTS[point];
-  const change = (part: Partial<DraftFinding>) => onFinding(point, { ...finding, ...part });
+  const change = (part: Partial<DraftPointFinding>) => onFinding(point, { ...finding, ...part });
   const [more, setMore] = useState(false);
   // nothing moves under a finger: the second row comes with what is chosen, not with the focus
   const shown = more || isGiven(finding);
@@ -87,7 +87,7 @@ export const PointLine = memo(function PointLine(props: Props) {
         )}
         {before && (
           <p className="text-[0.85rem] leading-snug">
-            {sayDate(last!.date, 'narrow')}: {sayFinding(before)}
+            {sayDate(last!.date, 'narrow')}: {sayPointFinding(before)}
           </p>
         )}
       </div>

@@ -1,4 +1,4 @@
-import type { Finding, Instrument, Shop } from '@upright-elder/contract';
+import type { PointFinding, Instrument, Shop } from '@upright-elder/contract';
 import {
   JOB_IDS,
   quickAnswer,
@@ -9,7 +9,7 @@ import {
 import { isPoint, linesFor, type PointId, type Protocol } from '@upright-elder/core/readings';
 import { quickWords } from '@upright-elder/core/wording';
 import { parseMoney } from '@upright-elder/core/units';
-import type { DraftFinding } from './draftFinding.js';
+import type { DraftPointFinding } from './draftFinding.js';
 
 const amountOf = (text: string): number | null => {
   const read = parseMoney(text);
@@ -17,8 +17,8 @@ const amountOf = (text: string): number | null => {
 };
 
 /** What a draft has at its points. */
-export const lookedInDraft = (findings: Partial<Record<PointId, DraftFinding>>): LookedPoint[] =>
-  (Object.entries(findings) as [PointId, DraftFinding][]).flatMap(
+export const lookedInDraft = (findings: Partial<Record<PointId, DraftPointFinding>>): LookedPoint[] =>
+  (Object.entries(findings) as [PointId, DraftPointFinding][]).flatMap(
     ([point, { states, verdict, allowance }]) =>
       states.length === 0 && verdict === '' && allowance.trim() === ''
         ? []
@@ -26,7 +26,7 @@ export const lookedInDraft = (findings: Partial<Record<PointId, DraftFinding>>):
   );
 
 /** What a saved examination has at its points. */
-export const lookedSaved = (findings: readonly Finding[]): LookedPoint[] =>
+export const lookedSaved = (findings: readonly PointFinding[]): LookedPoint[] =>
   findings.map(({ point, states, verdict, allowanceAmount }) => ({
     point,
     states,

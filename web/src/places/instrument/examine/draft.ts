@@ -1,7 +1,7 @@
 import type {
   Examination,
   ExaminationInput,
-  FindingInput,
+  PointFindingInput,
   Meter,
   ReadingInput,
   Shop,
@@ -25,7 +25,7 @@ import {
 import type { TemperatureUnit } from '@upright-elder/core/units';
 import { newId } from '../../../data/ids.js';
 import { SAME } from '../../../fields/ReadingField.js';
-import { findingOf, isGiven, type DraftFinding } from './draftFinding.js';
+import { pointFindingOf, isGiven, type DraftPointFinding } from './draftFinding.js';
 
 export type FieldKey = `${QuantityId}.${Place}`;
 
@@ -64,7 +64,7 @@ export interface Draft {
   /** the unit each field had when it was typed into, and the tool that reading was taken with */
   units: Partial<Record<FieldKey, ReadingUnit>>;
   tools: Partial<Record<FieldKey, string>>;
-  findings: Partial<Record<PointId, DraftFinding>>;
+  findings: Partial<Record<PointId, DraftPointFinding>>;
   askingPrice: string;
   /** what was done to the instrument since last time, saved as a record of its own; null where nothing was */
   done: DraftIntervention | null;
@@ -184,7 +184,7 @@ export function draftOf(examination: Examination): Draft {
     texts: {},
     units: {},
     tools: {},
-    findings: Object.fromEntries(findings.map((finding) => [finding.point, findingOf(finding)])),
+    findings: Object.fromEntries(findings.map((finding) => [finding.point, pointFindingOf(finding)])),
   };
   for (const { quantity, place, text, unit, tool } of readings) {
     for (const one of place === BOTH ? STRING_SIDES : [place]) {
@@ -293,7 +293,7 @@ export function readingsOf(draft: Draft, shop: Shop): { key: FieldKey; input: Re
 }
 
 /** Findings as sent; those without a verdict say nothing yet. */
-export function findingsOf(draft: Draft): FindingInput[] {
+export function findingsOf(draft: Draft): PointFindingInput[] {
   return POINT_IDS.flatMap((point) => {
     const finding = draft.findings[point];
     if (!finding || !isGiven(finding) || finding.verdict === '') return [];

@@ -1,4 +1,4 @@
-import type { Finding } from '@upright-elder/contract';
+import type { PointFinding } from '@upright-elder/contract';
 import {
   POINTS,
   stateName,
@@ -9,7 +9,7 @@ import {
 } from '@upright-elder/core/readings';
 
 /** What was looked at, on its way; a point that was not looked at has none. */
-export interface DraftFinding {
+export interface DraftPointFinding {
   states: StateId[];
   verdict: Verdict | '';
   words: string;
@@ -17,9 +17,9 @@ export interface DraftFinding {
   allowance: string;
 }
 
-export const NO_FINDING: DraftFinding = { states: [], verdict: '', words: '', frets: '', allowance: '' };
+export const NO_FINDING: DraftPointFinding = { states: [], verdict: '', words: '', frets: '', allowance: '' };
 
-export const findingOf = ({ states, verdict, words, frets, allowance }: Finding): DraftFinding => ({
+export const pointFindingOf = ({ states, verdict, words, frets, allowance }: PointFinding): DraftPointFinding => ({
   states,
   verdict,
   words,
@@ -28,7 +28,7 @@ export const findingOf = ({ states, verdict, words, frets, allowance }: Finding)
 });
 
 /** Something was said of the point. */
-export const isGiven = ({ states, verdict, words, frets, allowance }: DraftFinding): boolean =>
+export const isGiven = ({ states, verdict, words, frets, allowance }: DraftPointFinding): boolean =>
   states.length > 0 || verdict !== '' || [words, frets, allowance].some((text) => text.trim() !== '');
 
 /** Sound states that say one thing of several: only their opposite is given up with them. */
@@ -46,7 +46,7 @@ function opposed(point: PointId, one: StateId, other: StateId): boolean {
 }
 
 /** Chooses or gives up a state; the verdict follows the gravest. */
-export function withState(point: PointId, finding: DraftFinding, state: StateId): DraftFinding {
+export function withState(point: PointId, finding: DraftPointFinding, state: StateId): DraftPointFinding {
   const states = finding.states.includes(state)
     ? finding.states.filter((one) => one !== state)
     : [...finding.states.filter((one) => !opposed(point, one, state)), state];
@@ -61,7 +61,7 @@ export const VERDICT_WORDS: Record<Verdict, string> = {
 };
 
 /** A finding in one line, as it stands in a list. */
-export function sayFinding({ point, states, verdict, words, frets }: Finding): string {
+export function sayPointFinding({ point, states, verdict, words, frets }: PointFinding): string {
   const where = frets ? `frets ${frets}` : '';
   return [
     VERDICT_WORDS[verdict].toLowerCase(),
