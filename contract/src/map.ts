@@ -153,7 +153,7 @@ export class PlanSides {
 }
 
 /** The plan of an instrument's body; all lengths in metres, since it is drawn. */
-export class PlanInput {
+export class BodyPlanInput {
   @IsInt()
   @Min(0)
   version!: number;
@@ -190,16 +190,16 @@ export class PlanInput {
   sides?: PlanSides;
 }
 
-export class StoredPlan extends PlanInput {
+export class StoredBodyPlan extends BodyPlanInput {
   @IsString()
   updatedAt!: string;
 }
 
 /** What an instrument has: a plan, once it was drawn. */
-export class PlanAnswer {
+export class BodyPlanAnswer {
   @IsOptional()
-  @Nested(() => StoredPlan)
-  plan!: StoredPlan | null;
+  @Nested(() => StoredBodyPlan)
+  plan!: StoredBodyPlan | null;
 }
 
 /** A mark as one examination saw it. */

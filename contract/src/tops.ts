@@ -4,7 +4,7 @@ import type { Place } from '@upright-elder/core/readings';
 import { SPECIES_IDS, type SpeciesId } from '@upright-elder/core/wood';
 import { IsBoolean, IsIn, IsNumber, IsOptional, IsString } from 'class-validator';
 import { Uncertain } from './forecasts.js';
-import { StoredPlan } from './map.js';
+import { StoredBodyPlan } from './map.js';
 import { Nested, NestedList } from './checks.js';
 
 /** A stretch of a top brace that a mark says is loose. */
@@ -140,8 +140,8 @@ export class ArchFacts {
 /** What the plate model needs to know of an instrument, and what the forecasts made of it. */
 export class TopModel {
   @IsOptional()
-  @Nested(() => StoredPlan)
-  plan!: StoredPlan | null;
+  @Nested(() => StoredBodyPlan)
+  plan!: StoredBodyPlan | null;
 
   @IsIn(SPECIES_IDS)
   species!: SpeciesId;

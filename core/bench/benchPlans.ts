@@ -3,7 +3,7 @@ import { drawInstrument, drawnMoisture } from '../simulated/drawnInstruments.js'
 import { plansWrong } from '../simulated/plansRight.js';
 import { groundToday, learn, standOn } from '../src/instrument/index.js';
 import { normals, seededChance } from '../src/numeric/index.js';
-import { NO_MONEY, NO_SETTINGS, ownPlanOf, plansOf, worthOf, type RepairPlan } from '../src/plans/index.js';
+import { NO_MONEY, NO_SETTINGS, ownPlanOf, repairPlansOf, worthOf, type RepairPlan } from '../src/plans/index.js';
 import { ACTION_TOLERANCE } from '../src/targets/index.js';
 import { figure, figureUnder } from './figures.js';
 
@@ -24,13 +24,13 @@ for (let seed = 0; seed < MANY; seed++) {
   const today = standOn(learned, drawn.air.log, DAY);
   const from = performance.now();
   const ground = groundToday(learned.evidence, today);
-  const plans = plansOf(ground, NO_MONEY);
+  const plans = repairPlansOf(ground, NO_MONEY);
   took.first.push(performance.now() - from);
   planned += plans.length;
   plansWrong(plans, ground.evidence, ground.diagnosis).forEach(count);
   if (seed % 20 === 0) {
     const again = performance.now();
-    plansOf(ground, NO_MONEY);
+    repairPlansOf(ground, NO_MONEY);
     took.plans.push(performance.now() - again);
     const base = plans.at(-1)!.ids;
     const trimmed = [0, -0.2e-3, -0.5e-3, -1e-3].map((by) => {

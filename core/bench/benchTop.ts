@@ -4,7 +4,7 @@ import {
   meshOf,
   NestedFactor,
   pathLength,
-  planFrom,
+  bodyPlanFrom,
   SolvedTop,
   topSpec,
   usualOutline,
@@ -15,7 +15,7 @@ import type { BellyFit } from '../src/top/index.js';
 import { figure, figureUnder } from './figures.js';
 
 /** How fast a top is solved, against a dense Cholesky of ml-matrix on the same matrix in the same run. */
-const plan = planFrom(usualOutline('auditorium'), 'x');
+const plan = bodyPlanFrom(usualOutline('auditorium'), 'x');
 const spec = topSpec(plan, { species: 'sitka-spruce', laminated: false });
 const took = <T>(work: () => T): [T, number] => {
   const began = performance.now();

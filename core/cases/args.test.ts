@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { LOAD_PARTS, type Finding, BUDGET_CAUSES } from '../src/diagnosis/index.js';
-import { NO_MONEY, plansOf, ownPlanOf, NO_SETTINGS } from '../src/plans/index.js';
+import { NO_MONEY, repairPlansOf, ownPlanOf, NO_SETTINGS } from '../src/plans/index.js';
 import { POINT_IDS, QUANTITY_IDS, STRING_SIDES } from '../src/readings/index.js';
 import { HEIGHT_UNITS } from '../src/units/index.js';
 import { RULE_WORDS, sayBreak, sayFinding, sayIn, sayProvisional, sayStep } from '../src/wording/index.js';
@@ -69,7 +69,7 @@ describe('what is computed', () => {
   it('is diagnosed once for everything that is asked of a day', () => {
     for (const { judgement, ground, plans } of tried.slice(0, 12)) {
       expect(judgement.findings).toBe(ground.diagnosis.findings);
-      for (const { undone } of plansOf(ground, NO_MONEY))
+      for (const { undone } of repairPlansOf(ground, NO_MONEY))
         for (const one of undone) expect(ground.diagnosis.findings).toContain(one);
       expect(plans.length).toBeGreaterThan(0);
     }

@@ -8,7 +8,7 @@ import {
   NO_SETTINGS,
   ownPlanOf,
   PLAN_KINDS,
-  plansOf,
+  repairPlansOf,
   quickAnswer,
   worthOf,
   type PlanStep,
@@ -72,7 +72,7 @@ export function outputOf(learned: Learned, today: Today, { whole }: Asked): Reco
     looked: judgement.looked,
     sides: judgement.sides.map((one) => ({ ...one, missing: quantities(one.missing) })),
     order: judgement.order.map(stepOf),
-    plans: plansOf(ground, NO_MONEY).map(planOf),
+    plans: repairPlansOf(ground, NO_MONEY).map(planOf),
     sentences: Object.fromEntries(
       HEIGHT_UNITS.map((unit) => [unit, findingSentences(judgement, learned, today, unit)]),
     ),
@@ -87,7 +87,7 @@ export function outputOf(learned: Learned, today: Today, { whole }: Asked): Reco
               return never ? [[id, `${never}: ${NEVER_WORDS[never]}`]] : [];
             }),
           ),
-          byHand: byHand(plansOf(ground, NO_MONEY), (ids) => {
+          byHand: byHand(repairPlansOf(ground, NO_MONEY), (ids) => {
             const { breaks } = ownPlanOf(ground, ids, { ...NO_SETTINGS, pull: 1.1 }, NO_MONEY);
             return inUnits((unit) =>
               breaks

@@ -10,7 +10,7 @@ import { drawInstrument } from '../simulated/drawnInstruments.js';
 import { dayOf } from '../src/days/index.js';
 import { HOUSE_SCHOOLS } from '../src/diagnosis/index.js';
 import { groundToday, learn, standOn } from '../src/instrument/index.js';
-import { NO_MONEY, plansOf } from '../src/plans/index.js';
+import { NO_MONEY, repairPlansOf } from '../src/plans/index.js';
 import { readCase, type CaseFile } from './caseFile.js';
 import { outputOf } from './outputOf.js';
 import { recordOf } from './recordOf.js';
@@ -53,7 +53,7 @@ function ofDraw(seed: number): Record<string, unknown> {
   const learned = learn(drawn.record, drawn.air);
   const today = standOn(learned, drawn.air.log, DAY);
   const ground = groundToday(learned.evidence, today);
-  const hits = unsigned(drawn, ground, plansOf(ground, NO_MONEY));
+  const hits = unsigned(drawn, ground, repairPlansOf(ground, NO_MONEY));
   for (const hit of hits) {
     const count = counts.get(hit) ?? { times: 0, seeds: [] };
     count.times += 1;

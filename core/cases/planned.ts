@@ -4,7 +4,7 @@ import {
   NO_SETTINGS,
   ownPlanOf,
   PLAN_KINDS,
-  plansOf,
+  repairPlansOf,
   type Ground,
   type PlanKind,
   type RepairPlan,
@@ -22,7 +22,7 @@ const inside = (value: number | undefined, [from, to]: readonly [number, number]
 
 /** Plans of a case against what is expected of them. */
 export function comparePlans(expect: CaseExpect, ground: Ground, check: Check): RepairPlan[] {
-  const plans = plansOf(ground, NO_MONEY);
+  const plans = repairPlansOf(ground, NO_MONEY);
   for (const [kind, wanted] of Object.entries(expect.plans ?? {}))
     ofKind(kind as PlanKind, wanted, plans, check);
   if (expect.own) ofOwn(expect.own, ground, check);

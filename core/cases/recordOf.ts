@@ -9,14 +9,14 @@ import {
   BRACING_IDS,
   FACES,
   MARK_KINDS,
-  planFrom,
+  bodyPlanFrom,
   usualOutline,
   type BodyShapeId,
   type BracingId,
   type Face,
   type MarkKind,
   type MarkState,
-  type Plan,
+  type BodyPlan,
 } from '../src/map/index.js';
 import {
   BOTH,
@@ -182,14 +182,14 @@ function readingOf(key: string, typed: string | number, at: string): ReadingValu
   return { quantity, place, ...repeatsMean(read.value, tool), division: divisionOf(tool.id, tool) };
 }
 
-function planOf({ body, bracing }: NonNullable<CaseFile['map']>): Plan {
-  return planFrom(
+function planOf({ body, bracing }: NonNullable<CaseFile['map']>): BodyPlan {
+  return bodyPlanFrom(
     usualOutline(known<BodyShapeId>('/map/body', body, Object.keys(BODY_SHAPES) as BodyShapeId[])),
     known<BracingId>('/map/bracing', bracing, BRACING_IDS),
   );
 }
 
-function markOf(of: CaseMark, plan: Plan, i: number) {
+function markOf(of: CaseMark, plan: BodyPlan, i: number) {
   const at = `/map/marks/${i}`;
   const brace = of.brace === undefined ? null : allBraces(plan).find(({ name }) => name === of.brace);
   if (brace === undefined)

@@ -1,8 +1,8 @@
-import { pathLength, planFrom, usualOutline, type Plan } from '../src/map/index.js';
+import { pathLength, bodyPlanFrom, usualOutline, type BodyPlan } from '../src/map/index.js';
 import { topSpec, type LooseStretch, type TopSpec } from '../src/top/index.js';
 
 /** The plan of the generic top: an auditorium with an X. */
-export const GENERIC_PLAN = planFrom(usualOutline('auditorium'), 'x');
+export const GENERIC_PLAN = bodyPlanFrom(usualOutline('auditorium'), 'x');
 
 /** The generic top as the figures give it, to the modulus. */
 export const GENERIC_TOP: TopSpec = (() => {
@@ -13,11 +13,11 @@ export const GENERIC_TOP: TopSpec = (() => {
 })();
 
 /** The braces of the X, bass first: how long the lower leg is, and the whole. */
-export const armsOf = ({ braces }: Plan) =>
+export const armsOf = ({ braces }: BodyPlan) =>
   braces
     .filter(({ kind }) => kind === 'X brace')
     .map(({ id, path }) => ({ id, lower: pathLength(path.slice(0, 2)), whole: pathLength(path) }));
 
 /** Both lower legs of the X, loose over their outer two thirds. */
-export const looseLegs = (plan: Plan, share = 2 / 3): LooseStretch[] =>
+export const looseLegs = (plan: BodyPlan, share = 2 / 3): LooseStretch[] =>
   armsOf(plan).map(({ id, lower }) => ({ brace: id, from: 0, to: share * lower }));

@@ -1,4 +1,4 @@
-import { planFrom, pathLength, usualOutline, type Plan, type Point } from '../src/map/index.js';
+import { bodyPlanFrom, pathLength, usualOutline, type BodyPlan, type Point } from '../src/map/index.js';
 import { normals, type Chance } from '../src/numeric/index.js';
 import {
   armsToWeigh,
@@ -24,14 +24,14 @@ export interface WalkedTop {
 const mm = 1e-3;
 const FACTS: TopFacts = { species: 'sitka-spruce', laminated: false };
 /** The plan that both know. */
-export const walkedPlan = (bracing: 'x' | 'ladder'): Plan => planFrom(usualOutline('auditorium'), bracing);
+export const walkedPlan = (bracing: 'x' | 'ladder'): BodyPlan => bodyPlanFrom(usualOutline('auditorium'), bracing);
 
 /**
  * A simulated top: another mesh than the walk's, graded thickness, wood and braces as they come, a patch somewhere, spots
  * missed by 4 mm, its tail block held or free; nothing loose, one arm, or two, each open or touching. Invented figures.
  */
 export function walkedTop(
-  plan: Plan,
+  plan: BodyPlan,
   chance: Chance,
   kind: 'sound' | 'open' | 'touching' | 'any',
 ): WalkedTop {

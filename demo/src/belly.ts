@@ -1,4 +1,4 @@
-import { pathLength, type Plan } from '@upright-elder/core/map';
+import { pathLength, type BodyPlan } from '@upright-elder/core/map';
 import { normal, seededChance } from '@upright-elder/core/numeric';
 import type { Place } from '@upright-elder/core/readings';
 import { setTension, STRING_SETS, TUNINGS } from '@upright-elder/core/strings';
@@ -24,7 +24,7 @@ const mm = 1e-3;
 
 /** A top as it really is: not of the thickness, stiffness and sides that the program takes, and its gaps a little open. */
 interface TrueTop {
-  plan: Plan;
+  plan: BodyPlan;
   top: SolvedTop;
   loose: LooseStretch[];
   /** of the strings that it is built for, N */
@@ -103,7 +103,7 @@ export function bellyOf(instrument: InventedInstrument): (place: Place, risen: n
 }
 
 /** Both lower legs of the X over their outer two thirds. */
-const looseLegs = (plan: Plan): LooseStretch[] =>
+const looseLegs = (plan: BodyPlan): LooseStretch[] =>
   plan.braces
     .filter(({ kind }) => kind === 'X brace')
     .map(({ id, path }) => ({ brace: id, from: 0, to: (2 / 3) * pathLength(path.slice(0, 2)) }));

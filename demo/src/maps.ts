@@ -1,14 +1,14 @@
-import type { MarkInput, PlanInput, Sighting } from '@upright-elder/contract';
-import { NOTHING_SEEN, planInputOf } from '@upright-elder/contract/lists';
+import type { MarkInput, BodyPlanInput, Sighting } from '@upright-elder/contract';
+import { NOTHING_SEEN, bodyPlanInputOf } from '@upright-elder/contract/lists';
 import { isoDate } from '@upright-elder/core/days';
 import {
   pathLength,
-  planFrom,
+  bodyPlanFrom,
   usualOutline,
   type BodyShapeId,
   type BracingId,
   type Path,
-  type Plan,
+  type BodyPlan,
 } from '@upright-elder/core/map';
 import type { RoomTruth } from './air.js';
 import type { InventedInstrument } from './truth.js';
@@ -25,13 +25,13 @@ const BUILT: Record<string, [shape: BodyShapeId, bracing: BracingId]> = {
   Breakwater: ['jumbo', 'ladder'],
 };
 
-export const planOfInvented = (instrument: InventedInstrument): Plan => {
+export const planOfInvented = (instrument: InventedInstrument): BodyPlan => {
   const [shape, bracing] = BUILT[instrument.input.nickname]!;
-  return planFrom(usualOutline(shape), bracing);
+  return bodyPlanFrom(usualOutline(shape), bracing);
 };
 
-export const planBody = (instrument: InventedInstrument, by: string): PlanInput =>
-  planInputOf(planOfInvented(instrument), 0, by);
+export const planBody = (instrument: InventedInstrument, by: string): BodyPlanInput =>
+  bodyPlanInputOf(planOfInvented(instrument), 0, by);
 
 type Invented = Pick<MarkInput, 'face' | 'kind' | 'brace' | 'name' | 'sightings'>;
 
@@ -39,7 +39,7 @@ const mm = 0.001;
 
 interface Told {
   instrument: InventedInstrument;
-  plan: Plan;
+  plan: BodyPlan;
   room: RoomTruth;
   today: number;
   /** how many days ago each visit was, oldest first */
@@ -186,7 +186,7 @@ const MARKED: Record<string, (told: Told) => Invented[]> = {
 
 /** A leg of the X that was found loose over its outer half, and glued. */
 function gluedLeg(
-  plan: Plan,
+  plan: BodyPlan,
   found: (over: Partial<Sighting>) => Sighting,
   glued: (over: Partial<Sighting>) => Sighting,
 ): Invented {
@@ -217,7 +217,7 @@ const mark = (
 /** A crack below the bridge that is longer every February and closes in between. */
 function februaryCrack(
   { visits, truth, crack }: InventedInstrument,
-  plan: Plan,
+  plan: BodyPlan,
   room: RoomTruth,
   today: number,
 ): Invented {

@@ -6,7 +6,7 @@ import {
   BRACING_IDS,
   FACES,
   faceSheet,
-  planFrom,
+  bodyPlanFrom,
   usualOutline,
 } from '@upright-elder/core/map';
 import { dip, fretPosition, stanceOf, stringHeight, type NeckGeometry } from '@upright-elder/core/stance';
@@ -20,7 +20,7 @@ import {
   paperOf,
   partAlong,
   placesAlong,
-  planDrawing,
+  bodyPlanDrawing,
   reliefParts,
   sectionDrawing,
   stanceDrawing,
@@ -141,7 +141,7 @@ describe('a card', () => {
   });
 });
 
-const plan = planFrom(usualOutline(BODY_SHAPE_IDS[0]), 'x');
+const plan = bodyPlanFrom(usualOutline(BODY_SHAPE_IDS[0]), 'x');
 const paper = paperOf(faceSheet('top inside', plan, neck));
 const crack: DrawnOnPlan = {
   id: 'a crack',
@@ -158,7 +158,7 @@ const crack: DrawnOnPlan = {
 
 describe('the plan', () => {
   it('is in millimetres: the bridge as wide as it is, a brace as broad as it is', () => {
-    const drawing = planDrawing({ plan, face: 'top inside', neck, marks: [] }, 'the top', PAPER_INKS);
+    const drawing = bodyPlanDrawing({ plan, face: 'top inside', neck, marks: [] }, 'the top', PAPER_INKS);
     const xs = points(one(drawing, 'bridge')).map(([x]) => x);
     expect(Math.max(...xs) - Math.min(...xs)).toBeCloseTo(2 * mm(plan.bridge.halfWidth), 1);
     const [brace] = selectAll(`[data-brace="${plan.braces[0]!.id}"] path`, drawing);
@@ -168,7 +168,7 @@ describe('the plan', () => {
 
   it('shows each face what belongs to it', () => {
     const braces = (face: (typeof FACES)[number]) =>
-      selectAll('[data-brace]', planDrawing({ plan, face, neck, marks: [] }, face, PAPER_INKS)).length;
+      selectAll('[data-brace]', bodyPlanDrawing({ plan, face, neck, marks: [] }, face, PAPER_INKS)).length;
     expect(braces('top')).toBe(0);
     expect(braces('top inside')).toBe(plan.braces.length);
     expect(braces('back')).toBe(plan.backBraces.length);
@@ -241,8 +241,8 @@ describe('a drawing as a file', () => {
     shape: (typeof BODY_SHAPE_IDS)[number] = BODY_SHAPE_IDS[0],
     bracing: (typeof BRACING_IDS)[number] = 'x',
   ) =>
-    planDrawing(
-      { plan: planFrom(usualOutline(shape), bracing), face, neck, marks: [crack] },
+    bodyPlanDrawing(
+      { plan: bodyPlanFrom(usualOutline(shape), bracing), face, neck, marks: [crack] },
       'a face & its “marks”',
       PAPER_INKS,
     );

@@ -7,7 +7,7 @@ import { CorrectionEntity, ExaminationEntity, PointFindingEntity } from './exami
 import { InstrumentEntity } from './instruments/instrument.entity.js';
 import { InterventionEntity } from './interventions/intervention.entity.js';
 import { MarkEntity } from './map/mark.entity.js';
-import { PlanEntity } from './map/plan.entity.js';
+import { BodyPlanEntity } from './map/plan.entity.js';
 import { PersonEntity } from './people/person.entity.js';
 import { PhotographEntity } from './photographs/photograph.entity.js';
 import { RepairPlanEntity } from './plans/repair-plan.entity.js';
@@ -36,7 +36,7 @@ export const ENTITIES = [
   InterventionEntity,
   MarkEntity,
   PhotographEntity,
-  PlanEntity,
+  BodyPlanEntity,
   RepairPlanEntity,
   PredictionEntity,
   TreatmentEditEntity,

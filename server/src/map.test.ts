@@ -1,14 +1,14 @@
 import {
-  planInputOf,
-  planOf,
+  bodyPlanInputOf,
+  bodyPlanOf,
   type Mark,
   type MarkInput,
-  type PlanAnswer,
-  type PlanInput,
+  type BodyPlanAnswer,
+  type BodyPlanInput,
   type Problem,
   type Sighting,
 } from '@upright-elder/contract';
-import { planFrom, usualOutline, type Plan } from '@upright-elder/core/map';
+import { bodyPlanFrom, usualOutline, type BodyPlan } from '@upright-elder/core/map';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { startApp, type AppUnderTest } from './testing/app-under-test.js';
 import { examinationBody, id, INSTRUMENT, instrumentBody, PERSON } from './testing/bodies.js';
@@ -25,18 +25,18 @@ beforeAll(async () => {
 });
 afterAll(() => server.close());
 
-function planBody(change: (plan: Plan) => void = () => undefined, version = 0): PlanInput {
-  const plan = planFrom(usualOutline('auditorium'), 'x');
+function planBody(change: (plan: BodyPlan) => void = () => undefined, version = 0): BodyPlanInput {
+  const plan = bodyPlanFrom(usualOutline('auditorium'), 'x');
   change(plan);
-  return planInputOf(plan, version, PERSON);
+  return bodyPlanInputOf(plan, version, PERSON);
 }
 const PLAN = `instruments/${INSTRUMENT}/plan`;
 
 describe('the plan', () => {
   it('is none until it is drawn, and then comes back as it was drawn', async () => {
-    expect(await get<PlanAnswer>(PLAN)).toEqual({ plan: null });
+    expect(await get<BodyPlanAnswer>(PLAN)).toEqual({ plan: null });
     expect((await put(PLAN, planBody())).status).toBe(200);
-    const { plan } = await get<PlanAnswer>(PLAN);
+    const { plan } = await get<BodyPlanAnswer>(PLAN);
     const { version: _version, ...drawn } = planBody();
     expect(plan).toMatchObject({ version: 1, ...drawn });
   });
@@ -60,7 +60,7 @@ describe('the plan', () => {
       'X brace, bass leg: it is 0.0 mm wide',
       expect.stringMatching(/X brace, treble leg: it stands \d+ mm over the edge/u),
     ]);
-    expect((await get<PlanAnswer>(PLAN)).plan!.version).toBe(1);
+    expect((await get<BodyPlanAnswer>(PLAN)).plan!.version).toBe(1);
     const nonsense = {
       ...planBody(),
       version: 1,
@@ -279,13 +279,13 @@ describe('a mark', () => {
 
 describe('a plan of the whole body', () => {
   it('keeps its back and its sides, and says what of them cannot be', async () => {
-    const plan = planFrom(usualOutline('concert'), 'ladder');
-    const { plan: now } = await get<PlanAnswer>(`instruments/${INSTRUMENT}/plan`);
+    const plan = bodyPlanFrom(usualOutline('concert'), 'ladder');
+    const { plan: now } = await get<BodyPlanAnswer>(`instruments/${INSTRUMENT}/plan`);
     const version = now?.version ?? 0;
-    await put(`instruments/${INSTRUMENT}/plan`, planInputOf(plan, version, PERSON));
-    const stored = await get<PlanAnswer>(`instruments/${INSTRUMENT}/plan`);
-    expect(planOf(stored.plan!)).toEqual(plan);
-    const deep = planInputOf({ ...plan, sides: { tail: 0.4, neck: 0.09 } }, version + 1, PERSON);
+    await put(`instruments/${INSTRUMENT}/plan`, bodyPlanInputOf(plan, version, PERSON));
+    const stored = await get<BodyPlanAnswer>(`instruments/${INSTRUMENT}/plan`);
+    expect(bodyPlanOf(stored.plan!)).toEqual(plan);
+    const deep = bodyPlanInputOf({ ...plan, sides: { tail: 0.4, neck: 0.09 } }, version + 1, PERSON);
     const refused = await put(`instruments/${INSTRUMENT}/plan`, deep);
     expect((refused.body as Problem).errors![0]!.reason).toMatch(/sides: they are 400 mm deep at the tail/u);
   });

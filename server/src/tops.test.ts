@@ -1,11 +1,11 @@
 import {
   NOTHING_SEEN,
-  planInputOf,
+  bodyPlanInputOf,
   type Forecast,
   type MarkInput,
   type TopModel,
 } from '@upright-elder/contract';
-import { planFrom, usualOutline, type Plan } from '@upright-elder/core/map';
+import { bodyPlanFrom, usualOutline, type BodyPlan } from '@upright-elder/core/map';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { AnalysisService } from './analysis/analysis.service.js';
 import { startApp, type AppUnderTest } from './testing/app-under-test.js';
@@ -41,9 +41,9 @@ beforeAll(async () => {
 });
 afterAll(() => server.close());
 
-const plan = planFrom(usualOutline('auditorium'), 'x');
-const save = (drawn: Plan, version: number) =>
-  put(`instruments/${INSTRUMENT}/plan`, planInputOf(drawn, version, PERSON));
+const plan = bodyPlanFrom(usualOutline('auditorium'), 'x');
+const save = (drawn: BodyPlan, version: number) =>
+  put(`instruments/${INSTRUMENT}/plan`, bodyPlanInputOf(drawn, version, PERSON));
 const priorOf = async () => (await get<Forecast>(`instruments/${INSTRUMENT}/forecast`)).sides[0]!;
 
 describe('the top of an instrument', () => {
@@ -115,7 +115,7 @@ describe('the top of an instrument', () => {
     await put(`instruments/${id(70)}`, { ...instrumentBody(), nickname: 'arched', type: 'archtop' });
     await put(
       `instruments/${id(70)}/plan`,
-      planInputOf(planFrom(usualOutline('archtop'), 'parallel'), 0, PERSON),
+      bodyPlanInputOf(bodyPlanFrom(usualOutline('archtop'), 'parallel'), 0, PERSON),
     );
     expect(await topOf(id(70))).toMatchObject({ prior: 'archtop', rise: null });
   });
@@ -127,7 +127,7 @@ describe('the top of an instrument', () => {
   it('breathes otherwise since its braces were glued, by the tops solved before and after the work', async () => {
     const one = id(80);
     await put(`instruments/${one}`, instrumentBody({ nickname: 'glued' }));
-    await put(`instruments/${one}/plan`, planInputOf(plan, 0, PERSON));
+    await put(`instruments/${one}/plan`, bodyPlanInputOf(plan, 0, PERSON));
     const seen = (date: string, state: 'moving' | 'repaired') => ({
       ...NOTHING_SEEN,
       date,
@@ -170,12 +170,12 @@ describe('the top of an instrument', () => {
       if (name === 'solveTop' && (under += 1) === 1)
         await put(
           `instruments/${one}/plan`,
-          planInputOf(planFrom(usualOutline('auditorium'), 'ladder'), 1, PERSON),
+          bodyPlanInputOf(bodyPlanFrom(usualOutline('auditorium'), 'ladder'), 1, PERSON),
         );
       return later(name, input);
     }) as typeof analysis.later;
     await put(`instruments/${one}`, instrumentBody({ nickname: 'drawn twice' }));
-    await put(`instruments/${one}/plan`, planInputOf(plan, 0, PERSON));
+    await put(`instruments/${one}/plan`, bodyPlanInputOf(plan, 0, PERSON));
     const top = await found(one);
     analysis.later = later;
     expect(under).toBeGreaterThanOrEqual(2);

@@ -1,5 +1,5 @@
-import { usualSides, type Hole, type Path, type Plan } from '@upright-elder/core/map';
-import type { PlanInput, Sighting } from '../map.js';
+import { usualSides, type Hole, type Path, type BodyPlan } from '@upright-elder/core/map';
+import type { BodyPlanInput, Sighting } from '../map.js';
 
 /** A sighting of which nothing is said yet but its day and place. */
 
@@ -21,7 +21,7 @@ const points = (path: Path) => path.map(([x, y]): [number, number] => [x, y]);
 
 /** A plan as core takes it. */
 
-export function planOf(drawn: Omit<PlanInput, 'version' | 'by'>): Plan {
+export function bodyPlanOf(drawn: Omit<BodyPlanInput, 'version' | 'by'>): BodyPlan {
   const { outline, holes, bridge, plate, braces, backBraces, sides } = drawn;
   return {
     outline,
@@ -38,7 +38,7 @@ export function planOf(drawn: Omit<PlanInput, 'version' | 'by'>): Plan {
 
 /** A plan as it travels. */
 
-export function planInputOf(plan: Plan, version: number, by: string): PlanInput {
+export function bodyPlanInputOf(plan: BodyPlan, version: number, by: string): BodyPlanInput {
   return {
     version,
     by,

@@ -1,6 +1,6 @@
 import type { AirLog } from '../air/index.js';
 import { dayOf } from '../days/index.js';
-import type { MarkState, Plan } from '../map/index.js';
+import type { MarkState, BodyPlan } from '../map/index.js';
 import { readingOn, type Place, type QuantityId } from '../readings/index.js';
 import { bellyStation, type LooseStretch } from '../top/index.js';
 import { GLUED_AT } from '../wood/index.js';
@@ -25,7 +25,7 @@ const UNKNOWN_WOOD = { mean: 0, sd: 2 };
 
 /** The last examination at pitch that read the belly at enough places to say anything. */
 export function bellyOf(
-  plan: Plan,
+  plan: BodyPlan,
   examinations: readonly ExaminationFacts[],
   log: AirLog,
 ): BellyProfile | null {
@@ -98,7 +98,7 @@ export interface LooseSeen extends LooseStretch {
  * @param until only what was seen up to this date counts; default: everything
  */
 export function looseOf(
-  plan: Pick<Plan, 'braces'>,
+  plan: Pick<BodyPlan, 'braces'>,
   marks: readonly MarkFacts[],
   until?: string,
 ): LooseSeen[] {

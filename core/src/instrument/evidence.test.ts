@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { recordOf } from '../../cases/recordOf.js';
 import type { CaseExamination, CaseFile, CaseMark } from '../../cases/caseFile.js';
 import type { Evidence } from '../diagnosis/index.js';
-import { pathLength, planFrom, usualOutline } from '../map/index.js';
+import { pathLength, bodyPlanFrom, usualOutline } from '../map/index.js';
 import { gatherEvidence, learn } from './index.js';
 
 const mm = 1e-3;
@@ -244,7 +244,7 @@ describe('marks in the evidence', () => {
   );
 
   it('of a leg of the X are at the bridge once they reach within 20 mm of the plate, and not before', () => {
-    const plan = planFrom(usualOutline('auditorium'), 'x');
+    const plan = bodyPlanFrom(usualOutline('auditorium'), 'x');
     const brace = plan.braces.find(({ kind }) => kind === 'X brace')!;
     const atBridge = (to: number) =>
       evidenceOf({

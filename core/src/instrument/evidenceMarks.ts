@@ -11,7 +11,7 @@ import {
   pathLength,
   stretchOf,
   type Path,
-  type Plan,
+  type BodyPlan,
   type Point,
   type Rectangle,
 } from '../map/index.js';
@@ -75,7 +75,7 @@ export function markItem(
 }
 
 /** As a luthier says it: the name it was given, else what it is and where. */
-function nameOf({ kind, face, name, brace, sightings }: MarkFacts, plan: Plan | null): string {
+function nameOf({ kind, face, name, brace, sightings }: MarkFacts, plan: BodyPlan | null): string {
   const of = plan && [...plan.braces, ...plan.backBraces].find(({ id }) => id === brace);
   if (kind === 'separation' && of) {
     // `X brace, treble leg` is the treble leg of the X brace
@@ -125,7 +125,7 @@ function grownSince(
 function loadAt(
   face: MarkFacts['face'],
   path: Path,
-  plan: Plan | null,
+  plan: BodyPlan | null,
   { scale, bodyJoin }: Pick<InstrumentFacts, 'scale' | 'bodyJoin'>,
 ): LoadPart | null {
   if (path.length === 0) return null;
@@ -154,7 +154,7 @@ function loadAt(
   return crossed ? 'X brace' : null;
 }
 
-function isBesideBoard(path: Path, { holes, outline }: Plan): boolean {
+function isBesideBoard(path: Path, { holes, outline }: BodyPlan): boolean {
   const edge = Math.max(
     ...holes.map((hole) => (hole.kind === 'round' ? hole.centre[1] + hole.radius : 0)),
     0.6 * outline.length,
@@ -162,7 +162,7 @@ function isBesideBoard(path: Path, { holes, outline }: Plan): boolean {
   return path.every(([x, y]) => y > edge - 0.03 && Math.abs(x) < BOARD_HALF);
 }
 
-function braceOf({ kind, brace, sightings }: MarkFacts, plan: Plan | null): MarkItem['brace'] {
+function braceOf({ kind, brace, sightings }: MarkFacts, plan: BodyPlan | null): MarkItem['brace'] {
   if (kind !== 'separation') return null;
   const of = plan && [...plan.braces, ...plan.backBraces].find(({ id }) => id === brace);
   if (!of) return { kind: 'other', atBridge: false };

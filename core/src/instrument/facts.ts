@@ -1,7 +1,7 @@
 import type { Build } from '../build/index.js';
 import type { Schools } from '../diagnosis/index.js';
 import type { Stretch } from '../map/marks.js';
-import type { Face, MarkKind, MarkState, Path, Plan } from '../map/index.js';
+import type { Face, MarkKind, MarkState, Path, BodyPlan } from '../map/index.js';
 import type { PointId, ReadingValue, StateId } from '../readings/index.js';
 import type { StringKind } from '../strings/index.js';
 import type { Outer, PlayingStyle } from '../targets/index.js';
@@ -21,7 +21,7 @@ export interface InstrumentRecord {
   interventions: InterventionFacts[];
   marks: MarkFacts[];
   /** null where no plan of its body is drawn */
-  plan: Plan | null;
+  plan: BodyPlan | null;
   /** what the plate model found for that plan as it is now; null where it is not solved */
   top: SolvedTopFacts | null;
   /** where it will be kept */

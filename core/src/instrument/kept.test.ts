@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { reachOf } from '../map/index.js';
-import { planFrom, usualOutline, type Path } from '../map/index.js';
+import { bodyPlanFrom, usualOutline, type Path } from '../map/index.js';
 import { bandFault, keptAt, parseKeptEnd } from './index.js';
 import { hygrometerCorrection, corrected, roomAir, SALTS, woodThrough } from '../air/index.js';
 
@@ -24,7 +24,7 @@ describe('where an instrument will be kept', () => {
 });
 
 describe('how far a crack may still go', () => {
-  const plan = planFrom(usualOutline('auditorium'), 'x');
+  const plan = bodyPlanFrom(usualOutline('auditorium'), 'x');
   const { bridge } = plan;
   it('is the way along its own direction to the nearest of bridge, hole and rim', () => {
     // from the tail up the grain towards the bridge

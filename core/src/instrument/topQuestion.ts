@@ -1,6 +1,6 @@
 import { NO_ROOM } from '../air/index.js';
 import { dayOf, isoDate } from '../days/index.js';
-import type { Plan } from '../map/index.js';
+import type { BodyPlan } from '../map/index.js';
 import type { LooseStretch } from '../top/index.js';
 import type { SpeciesId } from '../wood/index.js';
 import { bellyOf, looseOf, type BellyProfile } from './belly.js';
@@ -9,7 +9,7 @@ import { beginsEpoch } from './interventions.js';
 
 /** What the plate model is asked for an instrument's forecasts. */
 export interface TopQuestion {
-  plan: Plan;
+  plan: BodyPlan;
   species: SpeciesId;
   /** null where they were not measured, m */
   thickness: number | null;

@@ -6,7 +6,7 @@ import {
   cornersOf,
   type Brace,
   type Hole,
-  type Plan,
+  type BodyPlan,
   type Rectangle,
   type Sides,
 } from './plan.js';
@@ -30,7 +30,7 @@ const END = 0.02;
  * Everything about a plan that cannot be, or that could not be drawn or computed. An empty list means that it can.
  * Limits are common practice, wide enough for any guitar.
  */
-export function faultsOf(plan: Plan): PlanFault[] {
+export function faultsOf(plan: BodyPlan): PlanFault[] {
   const outline = outlineFaults(plan.outline);
   if (outline.length > 0) return outline;
   const polygon = outlinePolygon(plan.outline);
@@ -144,7 +144,7 @@ function twiceFaults(braces: readonly Brace[]): PlanFault[] {
   });
 }
 
-function saddleFaults({ bridge }: Plan): PlanFault[] {
+function saddleFaults({ bridge }: BodyPlan): PlanFault[] {
   const { from, to, saddleAt } = bridge;
   return finite(saddleAt) && saddleAt >= from && saddleAt <= to
     ? []

@@ -22,18 +22,18 @@ import {
   outlinePolygon,
   partsOf,
   pathLength,
-  planFrom,
+  bodyPlanFrom,
   polygonArea,
   snapLines,
   usualOutline,
   WIDTH_STATIONS,
   withoutBrace,
   type Path,
-  type Plan,
+  type BodyPlan,
   type Point,
 } from './index.js';
 
-const generic = planFrom(usualOutline('auditorium'), 'x');
+const generic = bodyPlanFrom(usualOutline('auditorium'), 'x');
 const neck = { scale: 0.645, bodyJoin: 14 };
 const shape = fc.constantFrom(...BODY_SHAPE_IDS);
 const face = fc.constantFrom(...FACES);
@@ -75,7 +75,7 @@ describe('a face on paper', () => {
   it('lies on its sheet with its whole outline', () => {
     for (const id of BODY_SHAPE_IDS)
       for (const one of FACES) {
-        const plan = planFrom(usualOutline(id), 'ladder');
+        const plan = bodyPlanFrom(usualOutline(id), 'ladder');
         const { outline, toPaper, paper } = faceSheet(one, plan, neck);
         for (const [x, y] of outline.map(toPaper)) {
           expect(x).toBeGreaterThan(-1e-9);
@@ -136,14 +136,14 @@ describe('outlines at body scale', () => {
 });
 
 describe('the parts of a plan', () => {
-  const every = (plan: Plan) => [
+  const every = (plan: BodyPlan) => [
     ...partsOf(plan).map(({ id }) => id),
     ...allBraces(plan).map(({ id }) => id),
   ];
 
   it('can each be corrected by number: the number that was set is read back, and nothing else moves', () => {
     for (const bracing of BRACING_IDS) {
-      const plan = planFrom(usualOutline(bracing.includes('arch') ? 'archtop' : 'concert'), bracing);
+      const plan = bodyPlanFrom(usualOutline(bracing.includes('arch') ? 'archtop' : 'concert'), bracing);
       for (const part of every(plan))
         for (const { id, value, set } of numbersOf(plan, part)) {
           const to = value + 0.001;
@@ -192,11 +192,11 @@ describe('the parts of a plan', () => {
   it('of an outline that is drawn in or out: braces that reached the rim reach it still, the others stay', () => {
     fc.assert(
       fc.property(body, ({ widths }) => {
-        const edgeOf = (plan: Plan) => {
+        const edgeOf = (plan: BodyPlan) => {
           const polygon = outlinePolygon(plan.outline);
           return [...polygon, polygon[0]!];
         };
-        const ends = (plan: Plan) =>
+        const ends = (plan: BodyPlan) =>
           allBraces(plan).flatMap(({ path }) =>
             [path[0]!, path.at(-1)!].map((end) => ({ end, off: nearestOn(end, edgeOf(plan)).off })),
           );

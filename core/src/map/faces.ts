@@ -2,7 +2,7 @@ import { fretPosition } from '../stance/index.js';
 import { pathLength, type Path, type Point } from './geometry.js';
 import type { Face } from './marks.js';
 import { halfWidthOf, outlinePolygon, outlineSide, WIDTH_STATIONS, type Outline } from './outline.js';
-import type { Plan } from './plan.js';
+import type { BodyPlan } from './plan.js';
 
 /** What of the neck the map draws. */
 export interface NeckSize {
@@ -34,7 +34,7 @@ const NUT_WIDTH = 0.044;
 const HEAD = { length: 0.19, width: 0.074 };
 
 /** The sheet of a face. Neck and head are drawn by common proportions; nothing is computed from their widths. */
-export function faceSheet(face: Face, plan: Plan, neck: NeckSize): FaceSheet {
+export function faceSheet(face: Face, plan: BodyPlan, neck: NeckSize): FaceSheet {
   if (face === 'neck') return neckSheet(neck);
   if (face === 'bass side' || face === 'treble side') return sideSheet(face, plan);
   return bodySheet(face, plan.outline);
@@ -74,7 +74,7 @@ const NECK_HALF = 0.028;
 const NECK_SHARE = 0.9999;
 
 /** A side rolled out: x down from the top's edge, y along the rim from the middle of the tail. Lies with the top up. */
-function sideSheet(face: 'bass side' | 'treble side', { outline, sides }: Plan): FaceSheet {
+function sideSheet(face: 'bass side' | 'treble side', { outline, sides }: BodyPlan): FaceSheet {
   const path = rim(outline);
   const length = pathLength(path);
   const half = halfWidthOf(outline);

@@ -20,7 +20,7 @@ import {
   outlinePolygon,
   outlineSide,
   pathLength,
-  planFrom,
+  bodyPlanFrom,
   pointAlong,
   polygonArea,
   rimFrom,
@@ -30,7 +30,7 @@ import {
   usualOutline,
   WIDTH_STATIONS,
   type Path,
-  type Plan,
+  type BodyPlan,
   type Point,
 } from './index.js';
 
@@ -39,7 +39,7 @@ const coordinate = fc.double({ min: -0.3, max: 0.3, noNaN: true });
 const point = fc.tuple(coordinate, coordinate);
 const path = fc.array(point, { minLength: 2, maxLength: 12 });
 const shape = fc.constantFrom(...BODY_SHAPE_IDS);
-const generic = planFrom(usualOutline('auditorium'), 'x');
+const generic = bodyPlanFrom(usualOutline('auditorium'), 'x');
 
 /** Turned about the origin and shifted. */
 const moved = (one: Path, angle: number, by: Point): Point[] =>
@@ -202,7 +202,7 @@ describe('a plan from a preset', () => {
   it.each(BODY_SHAPE_IDS.flatMap((id) => BRACING_IDS.map((bracing) => [id, bracing] as const)))(
     '%s with %s bracing has nothing that cannot be, and every brace inside it',
     (id, bracing) => {
-      const plan = planFrom(usualOutline(id), bracing);
+      const plan = bodyPlanFrom(usualOutline(id), bracing);
       expect(faultsOf(plan)).toEqual([]);
       expect(new Set(plan.braces.map((brace) => brace.id)).size).toBe(plan.braces.length);
       const polygon = outlinePolygon(plan.outline);
@@ -225,7 +225,7 @@ describe('a plan from a preset', () => {
   });
 
   it('scales with the body, and its rim is where a ray leaves it', () => {
-    const small = planFrom({ ...usualOutline('auditorium'), length: 0.4064 }, 'x');
+    const small = bodyPlanFrom({ ...usualOutline('auditorium'), length: 0.4064 }, 'x');
     expect(small.bridge.saddleAt / generic.bridge.saddleAt).toBeCloseTo(0.8, 9);
     const polygon = outlinePolygon(generic.outline);
     const rim = rimFrom([0, 0.15], [1, 0], polygon)!;
@@ -235,11 +235,11 @@ describe('a plan from a preset', () => {
 });
 
 describe('what cannot be', () => {
-  const faults = (change: (plan: Plan) => Plan) =>
+  const faults = (change: (plan: BodyPlan) => BodyPlan) =>
     faultsOf(change(structuredClone(generic))).map(({ part, reason }) => `${part}: ${reason}`);
   const brace =
     (over: object) =>
-    (plan: Plan): Plan => ({ ...plan, braces: [{ ...plan.braces[0]!, name: 'a brace', ...over }] });
+    (plan: BodyPlan): BodyPlan => ({ ...plan, braces: [{ ...plan.braces[0]!, name: 'a brace', ...over }] });
 
   it('is said in words, of the part that it is about', () => {
     expect(faults((plan) => ({ ...plan, outline: { ...plan.outline, length: 3 } }))).toEqual([

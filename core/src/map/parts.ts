@@ -1,7 +1,7 @@
 import { outlineFaults } from './check.js';
 import { nearestOn, rimFrom, type Point } from './geometry.js';
 import { halfWidthOf, outlinePolygon, WIDTH_STATIONS, type MeasuredWidth, type Outline } from './outline.js';
-import { allBraces, withBrace, type Brace, type Hole, type Plan, type Rectangle } from './plan.js';
+import { allBraces, withBrace, type Brace, type Hole, type BodyPlan, type Rectangle } from './plan.js';
 
 /** A part of the plan that is corrected on its own: `outline`, `sides`, `bridge`, `plate`, `hole 1` …, or a brace’s id. */
 export type PartId = string;
@@ -12,21 +12,21 @@ export interface PartNumber {
   name: string;
   kind: 'length' | 'share';
   value: number;
-  set: (value: number) => Plan;
+  set: (value: number) => BodyPlan;
 }
 
 /** A point of a part that a hand may draw elsewhere, and the plan once it was. */
 export interface PartHandle {
   id: string;
   at: Point;
-  set: (to: Point) => Plan;
+  set: (to: Point) => BodyPlan;
 }
 
 /** A brace's end is at the rim within so far, m. */
 const AT_RIM = 0.006;
 
 /** The parts of a plan that are no braces, by their names. */
-export function partsOf(plan: Plan): { id: PartId; name: string }[] {
+export function partsOf(plan: BodyPlan): { id: PartId; name: string }[] {
   return [
     { id: 'outline', name: 'outline' },
     { id: 'sides', name: 'sides' },
@@ -39,7 +39,7 @@ export function partsOf(plan: Plan): { id: PartId; name: string }[] {
 const holeName = (holes: readonly Hole[], i: number): string =>
   holes[i]!.kind === 'round' ? 'sound hole' : holes.length > 1 ? `f-hole ${i + 1}` : 'f-hole';
 
-const length = (id: string, name: string, value: number, set: (value: number) => Plan): PartNumber => ({
+const length = (id: string, name: string, value: number, set: (value: number) => BodyPlan): PartNumber => ({
   id,
   name,
   kind: 'length',
@@ -48,7 +48,7 @@ const length = (id: string, name: string, value: number, set: (value: number) =>
 });
 
 /** Every number of a part; none for a part that the plan does not have. */
-export function numbersOf(plan: Plan, part: PartId): PartNumber[] {
+export function numbersOf(plan: BodyPlan, part: PartId): PartNumber[] {
   const { outline, sides, bridge, plate } = plan;
   if (part === 'outline')
     return [
@@ -80,7 +80,7 @@ export function numbersOf(plan: Plan, part: PartId): PartNumber[] {
 }
 
 /** Every point of a part that may be drawn elsewhere; none for a part that the plan does not have. */
-export function handlesOf(plan: Plan, part: PartId): PartHandle[] {
+export function handlesOf(plan: BodyPlan, part: PartId): PartHandle[] {
   const { outline, bridge, plate } = plan;
   if (part === 'outline')
     return [
@@ -119,7 +119,7 @@ export function handlesOf(plan: Plan, part: PartId): PartHandle[] {
  * The plan with another outline. What reached the rim reaches the new one, along its own line; everything else stays
  * where it was measured.
  */
-function withOutline(plan: Plan, outline: Outline): Plan {
+function withOutline(plan: BodyPlan, outline: Outline): BodyPlan {
   if (outlineFaults(outline).length > 0) return { ...plan, outline };
   const [before, after] = [outlinePolygon(plan.outline), outlinePolygon(outline)];
   const edge = [...before, before[0]!];
@@ -176,7 +176,7 @@ function ofLength(outline: Outline, to: number): Outline {
 
 function rectangleNumbers(
   { from, to, halfWidth }: Rectangle,
-  set: (part: Partial<Rectangle>) => Plan,
+  set: (part: Partial<Rectangle>) => BodyPlan,
 ): PartNumber[] {
   return [
     length('from', 'Back edge from the tail', from, (value) => set({ from: value })),
@@ -187,7 +187,7 @@ function rectangleNumbers(
 
 function rectangleHandles(
   { from, to, halfWidth }: Rectangle,
-  set: (part: Partial<Rectangle>) => Plan,
+  set: (part: Partial<Rectangle>) => BodyPlan,
 ): PartHandle[] {
   return [
     { id: 'back corner', at: [halfWidth, from], set: ([x, y]) => set({ halfWidth: x, from: y }) },
@@ -195,7 +195,7 @@ function rectangleHandles(
   ];
 }
 
-function holeOf(plan: Plan, part: PartId): { hole: Hole; set: (hole: Hole) => Plan } | null {
+function holeOf(plan: BodyPlan, part: PartId): { hole: Hole; set: (hole: Hole) => BodyPlan } | null {
   const i = plan.holes.findIndex((_, k) => part === `hole ${k + 1}`);
   return i < 0
     ? null
@@ -205,7 +205,7 @@ function holeOf(plan: Plan, part: PartId): { hole: Hole; set: (hole: Hole) => Pl
       };
 }
 
-function holeNumbers(hole: Hole, set: (hole: Hole) => Plan): PartNumber[] {
+function holeNumbers(hole: Hole, set: (hole: Hole) => BodyPlan): PartNumber[] {
   if (hole.kind === 'f')
     return [length('width', 'Width of the slot', hole.width, (width) => set({ ...hole, width }))];
   const { centre, radius } = hole;
@@ -216,7 +216,7 @@ function holeNumbers(hole: Hole, set: (hole: Hole) => Plan): PartNumber[] {
   ];
 }
 
-function holeHandles(hole: Hole, set: (hole: Hole) => Plan): PartHandle[] {
+function holeHandles(hole: Hole, set: (hole: Hole) => BodyPlan): PartHandle[] {
   if (hole.kind === 'f')
     return hole.path.map((at, i) => ({
       id: `corner ${i}`,
@@ -234,7 +234,7 @@ function holeHandles(hole: Hole, set: (hole: Hole) => Plan): PartHandle[] {
   ];
 }
 
-function braceNumbers(brace: Brace, set: (brace: Brace) => Plan): PartNumber[] {
+function braceNumbers(brace: Brace, set: (brace: Brace) => BodyPlan): PartNumber[] {
   const { path, taper } = brace;
   const corner = (i: number, axis: 0 | 1) => (value: number) =>
     set({

@@ -3,7 +3,7 @@ import type { Path, Point } from './geometry.js';
 import type { Outline } from './outline.js';
 
 /** The plan of a body: one record for the map and for the plate model. Metres throughout. */
-export interface Plan {
+export interface BodyPlan {
   outline: Outline;
   /** depth of the sides */
   sides: Sides;
@@ -85,7 +85,7 @@ export function legsOf({
 }
 
 /** Every brace of the body, those of the top first. */
-export const allBraces = ({ braces, backBraces }: Pick<Plan, 'braces' | 'backBraces'>): Brace[] => [
+export const allBraces = ({ braces, backBraces }: Pick<BodyPlan, 'braces' | 'backBraces'>): Brace[] => [
   ...braces,
   ...backBraces,
 ];
@@ -99,13 +99,13 @@ export const cornersOf = ({ from, to, halfWidth }: Rectangle): Path => [
 ];
 
 /** The plan with every brace of the same id put in place of the former. */
-export function withBrace(plan: Plan, brace: Brace): Plan {
+export function withBrace(plan: BodyPlan, brace: Brace): BodyPlan {
   const replaced = (list: Brace[]) => list.map((one) => (one.id === brace.id ? brace : one));
   return { ...plan, braces: replaced(plan.braces), backBraces: replaced(plan.backBraces) };
 }
 
 /** The plan without the brace of this id. */
-export function withoutBrace(plan: Plan, id: string): Plan {
+export function withoutBrace(plan: BodyPlan, id: string): BodyPlan {
   const others = (list: Brace[]) => list.filter((one) => one.id !== id);
   return { ...plan, braces: others(plan.braces), backBraces: others(plan.backBraces) };
 }

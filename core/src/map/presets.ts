@@ -1,6 +1,6 @@
 import { distance, rimFrom, type Path, type Point } from './geometry.js';
 import { BODY_SHAPES, halfWidthOf, outlinePolygon, type BodyShapeId, type Outline } from './outline.js';
-import { allBraces, type Brace, type BraceKind, type Hole, type Plan, type Sides } from './plan.js';
+import { allBraces, type Brace, type BraceKind, type Hole, type BodyPlan, type Sides } from './plan.js';
 import { clearOf } from './wood.js';
 
 export const BRACING_IDS = ['x', 'ladder', 'fan', 'parallel', 'x-archtop'] as const;
@@ -52,7 +52,7 @@ const USUAL_SIDES = { flat: { tail: 0.104, neck: 0.086 }, arched: { tail: 0.084,
 export const usualSides = (shape: BodyShapeId): Sides => USUAL_SIDES[shape === 'archtop' ? 'arched' : 'flat'];
 
 /** One brace more, straight across the lower bout, to be drawn where it belongs. */
-export function addedBrace(plan: Plan, kind: BraceKind): { plan: Plan; id: string } {
+export function addedBrace(plan: BodyPlan, kind: BraceKind): { plan: BodyPlan; id: string } {
   const taken = new Set(allBraces(plan).map(({ id }) => id));
   let n = 1;
   while (taken.has(`added ${kind} ${n}`)) n += 1;
@@ -74,7 +74,7 @@ export function addedBrace(plan: Plan, kind: BraceKind): { plan: Plan; id: strin
 }
 
 /** A plan from a body shape, its measured size and a bracing: a first drawing to be corrected by mirror and rule. */
-export function planFrom(outline: Outline, bracing: BracingId): Plan {
+export function bodyPlanFrom(outline: Outline, bracing: BracingId): BodyPlan {
   const polygon = outlinePolygon(outline);
   const scale = outline.length / GENERIC.length;
   const y = (millimetres: number) => millimetres * mm * scale;
@@ -231,7 +231,7 @@ function across(name: string, kind: BraceKind, polygon: Path, at: number, size: 
   return brace(name, kind, [bass, treble], size);
 }
 
-function fHoles(saddleAt: number, scale: number): Plan['holes'] {
+function fHoles(saddleAt: number, scale: number): BodyPlan['holes'] {
   return [-1, 1].map((sign) => ({
     kind: 'f' as const,
     width: 0.009,

@@ -1,6 +1,6 @@
 import { crossingOf, type Path, type Point } from './geometry.js';
 import { outlinePolygon } from './outline.js';
-import { cornersOf, type Plan } from './plan.js';
+import { cornersOf, type BodyPlan } from './plan.js';
 
 /** What a crack may run into. */
 export type RunsInto = 'bridge' | 'hole' | 'rim';
@@ -20,7 +20,7 @@ const TOUCHES = 1e-4;
  * The nearest of bridge, sound hole and rim that a crack of the top runs into if it goes on at either end as it points
  * there; null where it points at nothing. All of the growth is thought to be at that one end.
  */
-export function reachOf(path: Path, plan: Pick<Plan, 'bridge' | 'holes' | 'outline'>): Reach | null {
+export function reachOf(path: Path, plan: Pick<BodyPlan, 'bridge' | 'holes' | 'outline'>): Reach | null {
   if (path.length < 2) return null;
   const ends: [Point, Point][] = [
     [path[1]!, path[0]!],
@@ -33,7 +33,7 @@ export function reachOf(path: Path, plan: Pick<Plan, 'bridge' | 'holes' | 'outli
 function raysHit(
   from: Point,
   to: Point,
-  { bridge, holes, outline }: Pick<Plan, 'bridge' | 'holes' | 'outline'>,
+  { bridge, holes, outline }: Pick<BodyPlan, 'bridge' | 'holes' | 'outline'>,
 ): Reach[] {
   const length = Math.hypot(to[0] - from[0], to[1] - from[1]);
   if (length === 0) return [];

@@ -1,6 +1,6 @@
 import { nearestOn, type Path, type Point } from './geometry.js';
 import type { Face } from './marks.js';
-import type { Brace, Plan } from './plan.js';
+import type { Brace, BodyPlan } from './plan.js';
 
 export interface Snapped {
   point: Point;
@@ -15,7 +15,7 @@ export interface SnapLine {
 }
 
 /** The lines of a face: only what is seen there; the sides and the neck have none. */
-export function snapLines({ outline, bridge, braces, backBraces }: Plan, face: Face): SnapLine[] {
+export function snapLines({ outline, bridge, braces, backBraces }: BodyPlan, face: Face): SnapLine[] {
   const named = ({ path, name }: Brace): SnapLine => ({ path, name });
   const centre: SnapLine = {
     path: [

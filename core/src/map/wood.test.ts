@@ -8,14 +8,14 @@ import {
   onWood,
   outlinePolygon,
   pathLength,
-  planFrom,
+  bodyPlanFrom,
   planNotes,
   usualOutline,
   type Path,
   type Point,
 } from './index.js';
 
-const plan = planFrom(usualOutline('auditorium'), 'x');
+const plan = bodyPlanFrom(usualOutline('auditorium'), 'x');
 const [hole] = plan.holes;
 if (hole?.kind !== 'round') throw new Error('the preset has a round hole');
 
@@ -88,7 +88,7 @@ describe('a ladder', () => {
   it.each(BODY_SHAPE_IDS)(
     'of a %s keeps clear of the sound hole, and one drawn through it is named',
     (shape) => {
-      const ladder = planFrom(usualOutline(shape), 'ladder');
+      const ladder = bodyPlanFrom(usualOutline(shape), 'ladder');
       expect(planNotes(ladder)).toEqual([]);
       const [first] = ladder.braces;
       const round = ladder.holes[0]!;

@@ -1,7 +1,7 @@
 import { crossingOf, isInside, nearestOn, pathLength, stretchOf, type Path, type Point } from './geometry.js';
 import type { Face } from './marks.js';
 import { outlinePolygon } from './outline.js';
-import type { Brace, Hole, Plan } from './plan.js';
+import type { Brace, Hole, BodyPlan } from './plan.js';
 
 const mm = 1e-3;
 
@@ -31,7 +31,7 @@ export function holeEdge(hole: Hole): Path {
 }
 
 /** What of a path lies on the wood of a face, the longest piece of it; the path itself where nothing is cut off. */
-export function onWood(plan: Plan, face: Face, path: Path): { path: Path; cut: boolean } {
+export function onWood(plan: BodyPlan, face: Face, path: Path): { path: Path; cut: boolean } {
   if (face !== 'top' && face !== 'top inside' && face !== 'back') return { path, cut: false };
   const outline = outlinePolygon(plan.outline);
   const holes = face === 'back' ? [] : plan.holes.map(holeEdge);
@@ -100,7 +100,7 @@ export interface PlanNote {
 }
 
 /** Braces that are drawn through a sound hole: the model leaves that part of them out. */
-export function planNotes({ braces, holes }: Pick<Plan, 'braces' | 'holes'>): PlanNote[] {
+export function planNotes({ braces, holes }: Pick<BodyPlan, 'braces' | 'holes'>): PlanNote[] {
   const edges = holes.map(holeEdge);
   return braces
     .filter(({ path }) =>

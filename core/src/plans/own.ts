@@ -6,7 +6,7 @@ import type { Settings } from './effects.js';
 import { regrounded, type Ground } from './ground.js';
 import { neverOf } from './never.js';
 import type { Outcome } from './outcome.js';
-import { planOf, type Money, type RepairPlan } from './plans.js';
+import { repairPlanOf, type Money, type RepairPlan } from './plans.js';
 import type { Wanted } from './resolve.js';
 import type { BreakWhy } from './step.js';
 import { AMBITIONS, answerOf, mayBeStrung } from './ways.js';
@@ -83,7 +83,7 @@ export function ownPlanOf(
   own: readonly OwnTreatment[] = [],
 ): OwnPlan {
   const wanted: Wanted = new Map(ids.map((id) => [id, askedBy(id, ground)]));
-  const plan = planOf(ground, wanted, settings, money, [], { asItIs: true, own });
+  const plan = repairPlanOf(ground, wanted, settings, money, [], { asItIs: true, own });
   return { ...plan, breaks: breaksOf(ground, ids, settings, plan.outcome) };
 }
 

@@ -18,8 +18,8 @@ import {
   NO_MONEY,
   NO_SETTINGS,
   ownPlanOf,
-  planOf,
-  plansOf,
+  repairPlanOf,
+  repairPlansOf,
   regrounded,
   wished,
   worthOf,
@@ -36,10 +36,10 @@ const told = drawn.filter(({ ground }) => ground.sides.length === 2 && !ground.d
 describe('plans', () => {
   it('break nothing that is never done, hold what they need, and begin with leaving it', () => {
     for (const { ground } of drawn)
-      expect(plansWrong(plansOf(ground, NO_MONEY), ground.evidence, ground.diagnosis)).toEqual([]);
+      expect(plansWrong(repairPlansOf(ground, NO_MONEY), ground.evidence, ground.diagnosis)).toEqual([]);
     // and the check itself is no friend: what it looks for is found where it is put in
     const { ground } = told.find((one) => one.ground.evidence.instrument.type === 'flat-top')!;
-    const bad = planOf(
+    const bad = repairPlanOf(
       ground,
       new Map([
         ['neck-off', []],
@@ -67,7 +67,7 @@ describe('plans', () => {
       };
       const ground = groundToday(damp, today);
       expect(ground.diagnosis.verdict.withheld.moisture).toBe('damp');
-      for (const { ids } of plansOf(ground, NO_MONEY)) {
+      for (const { ids } of repairPlansOf(ground, NO_MONEY)) {
         expect(ids).not.toContain('rehydrate');
         if (ids.includes('bring-down-damp')) brought += 1;
         else expect(ids.filter((id) => TREATMENTS[id].glues)).toEqual([]);
@@ -95,7 +95,7 @@ describe('plans', () => {
 
   it('say the same of the same, whenever they are asked', () => {
     for (const { ground } of told.slice(0, 6))
-      expect(plansOf(ground, NO_MONEY)).toEqual(plansOf(ground, NO_MONEY));
+      expect(repairPlansOf(ground, NO_MONEY)).toEqual(repairPlansOf(ground, NO_MONEY));
   });
 
   it('never bring the action up by trimming more', () => {

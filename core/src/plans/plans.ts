@@ -55,7 +55,7 @@ interface Candidate {
 }
 
 /** Plans of an instrument that are sensible: leaving it, and what each ambition comes to. */
-export function plansOf(ground: Ground, money: Money): RepairPlan[] {
+export function repairPlansOf(ground: Ground, money: Money): RepairPlan[] {
   const leave = leaveIt(ground, money);
   const best = new Map(AMBITIONS.map((ambition) => [ambition, bestOf(ambition, ground, money, leave)]));
   const shown: { kinds: PlanKind[]; of: Candidate }[] = [{ kinds: ['leave it'], of: leave }];
@@ -292,7 +292,7 @@ const lasts = (one: Candidate, other: Candidate): boolean =>
   one.cost.hours[0] > other.cost.hours[0] + 1;
 
 function written(ground: Ground, kinds: PlanKind[], of: Candidate, money: Money): RepairPlan {
-  return planOf(ground, of.wanted, NO_SETTINGS, money, kinds);
+  return repairPlanOf(ground, of.wanted, NO_SETTINGS, money, kinds);
 }
 
 /**
@@ -301,7 +301,7 @@ function written(ground: Ground, kinds: PlanKind[], of: Candidate, money: Money)
  * @param settings what a person set by hand
  * @param asItIs nothing is put before, between or after it
  */
-export function planOf(
+export function repairPlanOf(
   ground: Ground,
   wanted: Wanted,
   settings: Settings,

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { armsOf, GENERIC_PLAN, looseLegs } from '../../simulated/genericTop.js';
-import { pathLength, planFrom, usualOutline } from '../map/index.js';
+import { pathLength, bodyPlanFrom, usualOutline } from '../map/index.js';
 import { seededChance } from '../numeric/index.js';
 import {
   drawTop,
@@ -155,7 +155,7 @@ describe('what is not known', () => {
 
   it('a tail block that goes with the sides turns the sign of what pull does to the saddle line', () => {
     const rise = (tailBlock: 'held' | 'sprung') =>
-      new SolvedTop(topSpec(planFrom(usualOutline('auditorium'), 'x'), { ...facts, tailBlock })).glued().pull
+      new SolvedTop(topSpec(bodyPlanFrom(usualOutline('auditorium'), 'x'), { ...facts, tailBlock })).glued().pull
         .saddle.rise;
     expect(rise('held')).toBeLessThan(0);
     expect(rise('sprung')).toBeGreaterThan(0);

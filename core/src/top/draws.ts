@@ -1,4 +1,4 @@
-import { pathLength, type Brace, type Plan } from '../map/index.js';
+import { pathLength, type Brace, type BodyPlan } from '../map/index.js';
 import { bisect, normalBelow, normals, type Chance } from '../numeric/index.js';
 import { groupsOf, NO_ODDS, rankBraces } from './rank.js';
 import { shapeFigures, strungOf, viewOf, type ShapeFigures, type TopView } from './shape.js';
@@ -70,7 +70,7 @@ export interface GivenDraw {
  * @param loose as recorded; how far each reaches is drawn too, where it does not end with its brace
  */
 export function drawTop(
-  plan: Plan,
+  plan: BodyPlan,
   facts: TopFacts,
   loose: readonly LooseStretch[],
   chance: Chance,
@@ -134,7 +134,7 @@ export function drawTop(
 }
 
 /** A stretch that is longer by such a share; where it ends with its brace it stays. */
-function reached(stretch: LooseStretch, plan: Plan, by: number): LooseStretch {
+function reached(stretch: LooseStretch, plan: BodyPlan, by: number): LooseStretch {
   const brace = plan.braces.find(({ id }) => id === stretch.brace);
   if (!brace) return stretch;
   const length = pathLength(brace.path);
@@ -209,7 +209,7 @@ export class DrawnTops {
   private readonly strata: GivenDraw[];
 
   constructor(
-    private readonly plan: Plan,
+    private readonly plan: BodyPlan,
     private readonly facts: TopFacts,
     private readonly recorded: readonly LooseStretch[],
     private readonly load: Load,

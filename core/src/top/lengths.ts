@@ -1,4 +1,4 @@
-import { pathLength, pointAlong, type Brace, type Plan, type Rectangle } from '../map/index.js';
+import { pathLength, pointAlong, type Brace, type BodyPlan, type Rectangle } from '../map/index.js';
 import { shapeFigures, strungOf, viewOf } from './shape.js';
 import type { Load, LooseStretch, SolvedTop } from './solved.js';
 
@@ -62,7 +62,7 @@ function reaching(brace: Brace, stretch: LooseStretch, by: number): LooseStretch
 }
 
 /** How far the inner end of a stretch that is free at its tip lies before the plate's edge; null where it is far or past. */
-function edgeBeyond({ plate }: Plan, brace: Brace, { from, to }: LooseStretch): { off: number } | null {
+function edgeBeyond({ plate }: BodyPlan, brace: Brace, { from, to }: LooseStretch): { off: number } | null {
   if (!plate) return null;
   const length = pathLength(brace.path);
   const outwards = from <= TIP ? { at: to, way: 1 } : to >= length - TIP ? { at: from, way: -1 } : null;

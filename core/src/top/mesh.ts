@@ -11,7 +11,7 @@ import {
   type Brace,
   type Hole,
   type Path,
-  type Plan,
+  type BodyPlan,
   type Point,
 } from '../map/index.js';
 import { arrange, type MeshLine } from './arrangement.js';
@@ -59,7 +59,7 @@ export interface Stop {
  * @param stops places along braces that get a point of their own
  * @throws RangeError where the lines of the plan cannot be meshed, in words
  */
-export function meshOf(plan: Plan, spacing = USUAL_SPACING, stops: readonly Stop[] = []): TopMesh {
+export function meshOf(plan: BodyPlan, spacing = USUAL_SPACING, stops: readonly Stop[] = []): TopMesh {
   const rimPath = resampled(outlinePolygon(plan.outline), spacing);
   const holes = plan.holes.map((hole) => holePolygon(hole, spacing)).filter((hole) => hole.length > 2);
   const onTop = (point: Point) => isInside(point, rimPath) && holes.every((hole) => !isInside(point, hole));

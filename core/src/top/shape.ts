@@ -1,4 +1,4 @@
-import { halfWidthOf, type Plan, type Point } from '../map/index.js';
+import { halfWidthOf, type BodyPlan, type Point } from '../map/index.js';
 import type { Load, LooseStretch, Response, SolvedTop } from './solved.js';
 
 /** What a luthier reads off a top under its strings, m and rad. */
@@ -24,7 +24,7 @@ export interface Sample {
 
 /** What is needed of a solved top to read it: a plain record that may travel between threads. */
 export interface TopView {
-  plan: Plan;
+  plan: BodyPlan;
   domeRadius: number;
   points: readonly Point[];
   triangles: readonly (readonly [number, number, number])[];
@@ -103,7 +103,7 @@ export function shapeFigures({ plan, centre }: TopView, { strung, whole }: Strun
 }
 
 /** Built dome over a straightedge laid across from rim to rim, m. */
-export function builtDome({ outline }: Plan, radius: number, [x, y]: Point): number {
+export function builtDome({ outline }: BodyPlan, radius: number, [x, y]: Point): number {
   if (!Number.isFinite(radius)) return 0;
   const half = halfWidthOf(outline)(y);
   return Math.max(0, half * half - x * x) / (2 * radius);

@@ -1,5 +1,5 @@
 import type { StringKind } from '../strings/spec.js';
-import type { Plan, Point } from '../map/index.js';
+import type { BodyPlan, Point } from '../map/index.js';
 import { ALONG_GRAIN_CHANGE, ELASTIC_RATIOS, SPECIES, type SpeciesId } from '../wood/index.js';
 import type { Sheet } from './laminate.js';
 
@@ -8,7 +8,7 @@ export type Anchor = 'bridge' | 'tailpiece';
 
 /** Everything the plate model needs to know of a top. Lengths in m. */
 export interface TopSpec {
-  plan: Plan;
+  plan: BodyPlan;
   sheet: Sheet;
   /** of the sphere that the top was built on; Infinity for a flat one */
   domeRadius: number;
@@ -117,7 +117,7 @@ export function laminatedSheet(species: SpeciesId, thickness: number): Sheet {
 }
 
 /** The model's input for an instrument, with house defaults for what nobody measured. */
-export function topSpec(plan: Plan, facts: TopFacts): TopSpec {
+export function topSpec(plan: BodyPlan, facts: TopFacts): TopSpec {
   const thickness = facts.thickness ?? USUAL_TOP.thickness;
   const { stringHeight, downShare, domeRadius, bridgeThickness, plateThickness, rim } = USUAL_TOP;
   return {

@@ -1,12 +1,12 @@
 import { describe, expect, it } from 'vitest';
-import { BODY_SHAPE_IDS, isInside, outlinePolygon, planFrom, usualOutline } from '../map/index.js';
+import { BODY_SHAPE_IDS, isInside, outlinePolygon, bodyPlanFrom, usualOutline } from '../map/index.js';
 import { PLACES, QUANTITIES, type Place } from '../readings/index.js';
 import { bellyStation } from './stations.js';
 
 const read = [...QUANTITIES.bellyAlong.places, ...QUANTITIES.bellyAcross.places] as Place[];
 
 describe.each(BODY_SHAPE_IDS)('belly stations on a %s', (shape) => {
-  const plan = planFrom(usualOutline(shape), shape === 'archtop' ? 'parallel' : 'x');
+  const plan = bodyPlanFrom(usualOutline(shape), shape === 'archtop' ? 'parallel' : 'x');
   const polygon = outlinePolygon(plan.outline);
 
   it('lie on its wood, wherever a protocol asks for the belly', () => {
@@ -34,7 +34,7 @@ describe.each(BODY_SHAPE_IDS)('belly stations on a %s', (shape) => {
 });
 
 it('no other place is a station of the belly', () => {
-  const plan = planFrom(usualOutline(BODY_SHAPE_IDS[0]), 'x');
+  const plan = bodyPlanFrom(usualOutline(BODY_SHAPE_IDS[0]), 'x');
   for (const place of PLACES.filter((one) => !read.includes(one)))
     expect(bellyStation(plan, place), place).toBeNull();
 });

@@ -1,4 +1,4 @@
-import type { Plan, Point } from '../map/index.js';
+import type { BodyPlan, Point } from '../map/index.js';
 import type { Place } from '../readings/index.js';
 import { ACROSS_BEHIND } from './shape.js';
 
@@ -29,7 +29,7 @@ const ACROSS: Partial<Record<Place, number>> = {
  *
  * @returns m in the plan's frame; null where the place is none of the belly's
  */
-export function bellyStation({ bridge, holes }: Pick<Plan, 'bridge' | 'holes'>, place: Place): Point | null {
+export function bellyStation({ bridge, holes }: Pick<BodyPlan, 'bridge' | 'holes'>, place: Place): Point | null {
   if (place === 'holeEdge') {
     const [hole] = holes;
     return [0, hole?.kind === 'round' ? hole.centre[1] - hole.radius - HOLE_EDGE : bridge.saddleAt + NO_HOLE];

@@ -5,9 +5,9 @@ import {
   BODY_SHAPE_IDS,
   BRACING_IDS,
   pathLength,
-  planFrom,
+  bodyPlanFrom,
   usualOutline,
-  type Plan,
+  type BodyPlan,
   type Point,
 } from '../map/index.js';
 import {
@@ -260,7 +260,7 @@ describe('how much of its shrinking is held back', () => {
 
   it('is more across ladders than across an X, and least across a fan', () => {
     const [ladder, x, fan] = (['ladder', 'x', 'fan'] as const).map((bracing) =>
-      of({ plan: planFrom(usualOutline('auditorium'), bracing) }),
+      of({ plan: bodyPlanFrom(usualOutline('auditorium'), bracing) }),
     );
     expect(ladder).toBeGreaterThan(x! + 0.1);
     expect(x).toBeGreaterThan(fan! + 0.1);
@@ -271,7 +271,7 @@ describe('the mesh', () => {
   it('of every shape and bracing covers the top but for its holes, follows every brace, and has no sliver', () => {
     for (const shape of BODY_SHAPE_IDS)
       for (const bracing of BRACING_IDS) {
-        const plan = planFrom(usualOutline(shape), bracing);
+        const plan = bodyPlanFrom(usualOutline(shape), bracing);
         const mesh = meshOf(plan, 0.014);
         const { points, triangles } = mesh;
         const areas = triangles.map(([a, b, c]) => {
@@ -332,8 +332,8 @@ describe('whatever is drawn', () => {
     let solved = 0;
     fc.assert(
       fc.property(wild, ({ shape, bracing, length, hole, braces, thickness }) => {
-        const plan = planFrom({ shape, length, widths: [] }, bracing);
-        const drawn: Plan = {
+        const plan = bodyPlanFrom({ shape, length, widths: [] }, bracing);
+        const drawn: BodyPlan = {
           ...plan,
           holes: [
             ...plan.holes,
@@ -387,7 +387,7 @@ describe('whatever is drawn', () => {
     );
     fc.assert(
       fc.property(fc.array(fc.tuple(inner, inner), { minLength: 1, maxLength: 12 }), (lines) => {
-        const drawn: Plan = {
+        const drawn: BodyPlan = {
           ...generic,
           braces: lines
             .filter(([a, b]) => Math.hypot(a[0] - b[0], a[1] - b[1]) > 0.016)

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { walkedPlan, walkedTop } from '../../simulated/walkedTops.js';
-import { planFrom, usualOutline } from '../map/index.js';
+import { bodyPlanFrom, usualOutline } from '../map/index.js';
 import { seededChance } from '../numeric/index.js';
 import {
   armsToWeigh,
@@ -24,8 +24,8 @@ describe('walking weights', () => {
     expect(spots).toHaveLength(6);
     expect(spots.map(({ name }) => name)).toContain('treble lower leg of the X, 65 mm from the rim');
     expect(spots.map(({ name }) => name)).toContain('bass upper leg of the X, 95 mm from the rim');
-    expect(weighingSpots(planFrom(usualOutline('concert'), 'ladder'))).toHaveLength(8);
-    expect(weighingSpots(planFrom(usualOutline('concert'), 'fan'))).toEqual([]);
+    expect(weighingSpots(bodyPlanFrom(usualOutline('concert'), 'ladder'))).toHaveLength(8);
+    expect(weighingSpots(bodyPlanFrom(usualOutline('concert'), 'fan'))).toEqual([]);
   });
 
   it('of simulated tops never alarm a sound one, and find the leg that swings free', () => {

@@ -1,4 +1,4 @@
-import { legsOf, pathLength, pointAlong, type Brace, type Plan, type Point } from '../map/index.js';
+import { legsOf, pathLength, pointAlong, type Brace, type BodyPlan, type Point } from '../map/index.js';
 import { choleskyOf, solveCholesky } from '../numeric/index.js';
 import { SolvedTop, type LooseStretch } from './solved.js';
 import { topSpec, USUAL_TOP, type TopFacts, type TopSpec } from './spec.js';
@@ -31,7 +31,7 @@ const LADDER = 70 * mm;
 const LADDERS = 4;
 
 /** Arms of a plan that a weight can tell something of: those of an X, or both ends of the ladders by the bridge. */
-export function armsToWeigh(plan: Plan): Arm[] {
+export function armsToWeigh(plan: BodyPlan): Arm[] {
   const x = plan.braces.flatMap(({ id, kind, path }) => {
     const names = legsOf({ kind, path });
     return names ? [{ id, path, names, lower: pathLength(path.slice(0, 2)) }] : [];
@@ -77,7 +77,7 @@ export function armsToWeigh(plan: Plan): Arm[] {
   });
 }
 
-function laddersByBridge({ braces, bridge }: Plan): Brace[] {
+function laddersByBridge({ braces, bridge }: BodyPlan): Brace[] {
   const middle = ({ path }: Brace) => (path[0]![1] + path.at(-1)![1]) / 2;
   return braces
     .filter(({ kind }) => kind === 'ladder brace')
@@ -89,7 +89,7 @@ function laddersByBridge({ braces, bridge }: Plan): Brace[] {
 const OFF_BRIDGE = 8 * mm;
 
 /** The spots of a plan, in the order in which a hand walks them; none where its bracing is neither an X nor ladders. */
-export function weighingSpots(plan: Plan): WeighingSpot[] {
+export function weighingSpots(plan: BodyPlan): WeighingSpot[] {
   return armsToWeigh(plan).flatMap((arm) => {
     const { path, kind } = plan.braces.find(({ id }) => id === arm.brace)!;
     const length = pathLength(path);
@@ -114,11 +114,11 @@ export function weighingSpots(plan: Plan): WeighingSpot[] {
   });
 }
 
-const isOnBridge = ({ bridge: { from, to, halfWidth } }: Plan, [x, y]: Point): boolean =>
+const isOnBridge = ({ bridge: { from, to, halfWidth } }: BodyPlan, [x, y]: Point): boolean =>
   Math.abs(x) < halfWidth + OFF_BRIDGE && y > from - OFF_BRIDGE && y < to + OFF_BRIDGE;
 
 /** The outer part of an arm, loose: swinging free, or touching with its tip held in the lining. */
-function looseOn(plan: Plan, arm: Arm, share: number, open: boolean): LooseStretch {
+function looseOn(plan: BodyPlan, arm: Arm, share: number, open: boolean): LooseStretch {
   const held = open ? { gap: OPEN } : { gap: 0, letIn: true };
   const length = pathLength(plan.braces.find(({ id }) => id === arm.brace)!.path);
   const reach = share * arm.length;
@@ -208,7 +208,7 @@ export class WalkingWeights {
   private readonly patterns: number[][];
 
   /** @param spacing of the mesh, m */
-  constructor(plan: Plan, facts: TopFacts, spacing: number) {
+  constructor(plan: BodyPlan, facts: TopFacts, spacing: number) {
     this.arms = armsToWeigh(plan);
     this.spots = weighingSpots(plan);
     const points = this.spots.map(({ point }) => point);

@@ -15,7 +15,7 @@ import {
   type KeptFacts,
   type MarkFacts,
 } from '../instrument/index.js';
-import { planFrom, usualOutline } from '../map/index.js';
+import { bodyPlanFrom, usualOutline } from '../map/index.js';
 import { normals, seededChance } from '../numeric/index.js';
 import { STRING_SIDES, type ReadingValue } from '../readings/index.js';
 import { HEIGHT_UNITS, type HeightUnit } from '../units/index.js';
@@ -180,7 +180,7 @@ function historyOf(seed: number): History {
       state: 'moving',
     })),
   };
-  const plan = chance() < 0.4 ? planFrom(usualOutline('auditorium'), 'x') : null;
+  const plan = chance() < 0.4 ? bodyPlanFrom(usualOutline('auditorium'), 'x') : null;
   return {
     room,
     record: { instrument, examinations, interventions, marks: plan ? [crack] : [], plan, top: null, kept },

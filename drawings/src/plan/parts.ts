@@ -4,7 +4,7 @@ import {
   type Face,
   type FaceSheet,
   type Path,
-  type Plan,
+  type BodyPlan,
 } from '@upright-elder/core/map';
 import type { Inks } from '../inks.js';
 import { draw, named, type Drawing } from '../svg.js';
@@ -42,7 +42,7 @@ export function sheetParts(sheet: FaceSheet, face: Face, outline: Path, paper: P
 
 /** What belongs to the top or the back: hole, plate, braces by their own width, bridge and saddle line. */
 export function bodyParts(
-  { plan, face, chosen }: { plan: Plan; face: Face; chosen: string | null },
+  { plan, face, chosen }: { plan: BodyPlan; face: Face; chosen: string | null },
   paper: Paper,
   inks: Inks,
 ): Drawing[] {
@@ -93,7 +93,7 @@ export function bodyParts(
   ];
 }
 
-function holePart(hole: Plan['holes'][number], { at, d }: Paper, inks: Inks): Drawing {
+function holePart(hole: BodyPlan['holes'][number], { at, d }: Paper, inks: Inks): Drawing {
   if (hole.kind === 'round') {
     const [cx, cy] = at(hole.centre);
     return draw('circle', {

@@ -1,4 +1,4 @@
-import { faceSheet, type Face, type NeckSize, type Plan } from '@upright-elder/core/map';
+import { faceSheet, type Face, type NeckSize, type BodyPlan } from '@upright-elder/core/map';
 import type { Inks } from '../inks.js';
 import { picture, type Drawing } from '../svg.js';
 import { markPart, type DrawnOnPlan } from './marks.js';
@@ -21,8 +21,8 @@ export const boxOf = (paper: { width: number; height: number }): [number, number
  *
  * @public called by papers, which are built next
  */
-export function planDrawing(
-  { plan, face, neck, marks }: { plan: Plan; face: Face; neck: NeckSize; marks: readonly DrawnOnPlan[] },
+export function bodyPlanDrawing(
+  { plan, face, neck, marks }: { plan: BodyPlan; face: Face; neck: NeckSize; marks: readonly DrawnOnPlan[] },
   label: string,
   inks: Inks,
 ): Drawing {

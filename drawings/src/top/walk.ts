@@ -4,7 +4,7 @@ import {
   pathLength,
   type NeckSize,
   type Path,
-  type Plan,
+  type BodyPlan,
   type Point,
 } from '@upright-elder/core/map';
 import type { Inks } from '../inks.js';
@@ -24,7 +24,7 @@ const RADIUS = 11;
 
 /** A top from outside with its braces faint under it, the spots in their order, and the stretches to look at first. */
 export function walkDrawing(
-  { plan, spots, look }: { plan: Plan; spots: readonly DrawnSpot[]; look: readonly Path[] },
+  { plan, spots, look }: { plan: BodyPlan; spots: readonly DrawnSpot[]; look: readonly Path[] },
   label: string,
   inks: Inks,
 ): Drawing {

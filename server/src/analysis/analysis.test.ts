@@ -8,8 +8,8 @@ import type {
   Tool,
   TopModel,
 } from '@upright-elder/contract';
-import { planInputOf } from '@upright-elder/contract';
-import { planFrom, usualOutline } from '@upright-elder/core/map';
+import { bodyPlanInputOf } from '@upright-elder/contract';
+import { bodyPlanFrom, usualOutline } from '@upright-elder/core/map';
 import BetterSqlite3 from 'better-sqlite3';
 import { afterAll, beforeAll, describe, expect, it, vi } from 'vitest';
 import { Clock } from '../clock.js';
@@ -171,7 +171,7 @@ describe('what is worked out', () => {
   it('is never an old plan’s figure said to be solved', async () => {
     const of = id(20);
     await put(`instruments/${of}`, instrumentBody({ nickname: 'planned' }));
-    const plan = planFrom(usualOutline('auditorium'), 'x');
+    const plan = bodyPlanFrom(usualOutline('auditorium'), 'x');
     const low = { ...plan, braces: plan.braces.map((brace) => ({ ...brace, height: 0.7 * brace.height })) };
     const top = () => get<TopModel>(`instruments/${of}/top`);
     const solved = async () => {
@@ -183,9 +183,9 @@ describe('what is worked out', () => {
       }
       throw new Error('it was not solved');
     };
-    await put(`instruments/${of}/plan`, planInputOf(plan, 0, PERSON));
+    await put(`instruments/${of}/plan`, bodyPlanInputOf(plan, 0, PERSON));
     const first = await solved();
-    await put(`instruments/${of}/plan`, planInputOf(low, 1, PERSON));
+    await put(`instruments/${of}/plan`, bodyPlanInputOf(low, 1, PERSON));
     expect(await top()).toMatchObject({ prior: 'solving', rise: null });
     expect((await forecast(of)).solving).toBe(true);
     const second = await solved();

@@ -1,6 +1,6 @@
 import { Body, Controller, Get, Param, Put, Query } from '@nestjs/common';
 import { ApiOkResponse, ApiQuery, ApiTags } from '@nestjs/swagger';
-import { Mark, MarkInput, PlanAnswer, PlanInput } from '@upright-elder/contract';
+import { Mark, MarkInput, BodyPlanAnswer, BodyPlanInput } from '@upright-elder/contract';
 import { MapService } from './map.service.js';
 import { IdPipe } from '../http/id.pipe.js';
 
@@ -10,14 +10,14 @@ export class MapController {
   constructor(private readonly map: MapService) {}
 
   @Get('instruments/:id/plan')
-  @ApiOkResponse({ type: PlanAnswer })
-  plan(@Param('id', IdPipe) id: string): Promise<PlanAnswer> {
+  @ApiOkResponse({ type: BodyPlanAnswer })
+  plan(@Param('id', IdPipe) id: string): Promise<BodyPlanAnswer> {
     return this.map.plan(id);
   }
 
   @Put('instruments/:id/plan')
-  @ApiOkResponse({ type: PlanAnswer })
-  savePlan(@Param('id', IdPipe) id: string, @Body() input: PlanInput): Promise<PlanAnswer> {
+  @ApiOkResponse({ type: BodyPlanAnswer })
+  savePlan(@Param('id', IdPipe) id: string, @Body() input: BodyPlanInput): Promise<BodyPlanAnswer> {
     return this.map.savePlan(id, input);
   }
 

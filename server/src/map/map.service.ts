@@ -1,13 +1,13 @@
 import { Injectable } from '@nestjs/common';
 import {
-  planOf,
+  bodyPlanOf,
   type FieldError,
   type Mark,
   type MarkInput,
-  type PlanAnswer,
-  type PlanInput,
+  type BodyPlanAnswer,
+  type BodyPlanInput,
   type Sighting,
-  type StoredPlan,
+  type StoredBodyPlan,
 } from '@upright-elder/contract';
 import type { InstrumentRecord } from '@upright-elder/core/instrument';
 import { faultsOf, fewestPoints, lengthsAgree, pathLength, standing } from '@upright-elder/core/map';
@@ -23,7 +23,7 @@ import { PeopleService } from '../people/people.service.js';
 import { StrikesService } from '../strikes/strikes.service.js';
 import { markFacts } from './facts.js';
 import { MarkEntity } from './mark.entity.js';
-import { PlanEntity } from './plan.entity.js';
+import { BodyPlanEntity } from './plan.entity.js';
 
 /** The map of an instrument: its plan, and the marks on it through all examinations. */
 @Injectable()
@@ -47,13 +47,13 @@ export class MapService {
     );
   }
 
-  async plan(instrumentId: string): Promise<PlanAnswer> {
-    const row = await this.database.read.findOneBy(PlanEntity, { id: instrumentId });
+  async plan(instrumentId: string): Promise<BodyPlanAnswer> {
+    const row = await this.database.read.findOneBy(BodyPlanEntity, { id: instrumentId });
     return { plan: row && toPlan(row) };
   }
 
-  async savePlan(instrumentId: string, input: PlanInput): Promise<PlanAnswer> {
-    const faults = faultsOf(planOf(input));
+  async savePlan(instrumentId: string, input: BodyPlanInput): Promise<BodyPlanAnswer> {
+    const faults = faultsOf(bodyPlanOf(input));
     if (faults.length > 0)
       throw badFields(
         faults.map(({ part, reason, accepted }) => ({
@@ -68,7 +68,7 @@ export class MapService {
       () =>
         this.database.write(async (manager) => {
           if (!(await this.instruments.exists(manager, instrumentId))) throw notFound('instrument');
-          return saveVersioned(manager, PlanEntity, instrumentId, version, input, {
+          return saveVersioned(manager, BodyPlanEntity, instrumentId, version, input, {
             drawn: { ...drawn, plate: drawn.plate ?? null },
             by,
             updatedAt: this.clock.now(),
@@ -92,10 +92,10 @@ export class MapService {
   /** What of plan and marks the computation needs. */
   async facts(instrumentId: string): Promise<Pick<InstrumentRecord, 'plan' | 'marks'>> {
     const [plan, marks] = await Promise.all([
-      this.database.read.findOneBy(PlanEntity, { id: instrumentId }),
+      this.database.read.findOneBy(BodyPlanEntity, { id: instrumentId }),
       this.database.read.find(MarkEntity, { where: { instrumentId, struck: false }, order: { id: 'ASC' } }),
     ]);
-    return { plan: plan && planOf(plan.drawn), marks: marks.map(markFacts) };
+    return { plan: plan && bodyPlanOf(plan.drawn), marks: marks.map(markFacts) };
   }
 
   /** Whether an instrument has such a mark. */
@@ -169,7 +169,7 @@ export class MapService {
     if (stored && stored.instrumentId !== instrumentId)
       errors.push({ field: 'instrumentId', typed: instrumentId, ...STAYS });
     const plan =
-      brace && brace !== stored?.brace ? await manager.findOneBy(PlanEntity, { id: instrumentId }) : null;
+      brace && brace !== stored?.brace ? await manager.findOneBy(BodyPlanEntity, { id: instrumentId }) : null;
     const drawn = plan && [...plan.drawn.braces, ...(plan.drawn.backBraces ?? [])];
     if (drawn && !drawn.some(({ id }) => id === brace))
       errors.push({
@@ -314,6 +314,6 @@ function refusal(i: number, field: string, typed: string, { reason, accepted }: 
   return { field: `sightings.${i}.${field}`, typed, reason, accepted };
 }
 
-function toPlan({ drawn, version, by, updatedAt }: PlanEntity): StoredPlan {
+function toPlan({ drawn, version, by, updatedAt }: BodyPlanEntity): StoredBodyPlan {
   return { ...drawn, version, by, updatedAt };
 }

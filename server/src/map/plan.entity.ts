@@ -1,9 +1,9 @@
-import type { PlanInput } from '@upright-elder/contract';
+import type { BodyPlanInput } from '@upright-elder/contract';
 import { Column, Entity, PrimaryColumn } from 'typeorm';
 
 /** The plan of an instrument, under the instrument's own id. */
 @Entity('plan')
-export class PlanEntity {
+export class BodyPlanEntity {
   @PrimaryColumn({ type: 'text' })
   id!: string;
 
@@ -11,7 +11,7 @@ export class PlanEntity {
   version!: number;
 
   @Column({ type: 'simple-json' })
-  drawn!: Omit<PlanInput, 'version' | 'by'>;
+  drawn!: Omit<BodyPlanInput, 'version' | 'by'>;
 
   @Column({ type: 'text' })
   by!: string;

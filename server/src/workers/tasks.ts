@@ -32,7 +32,7 @@ import { diagnose, type Diagnosis } from '@upright-elder/core/diagnosis';
 import { causePredicted, type PredictedCause } from '@upright-elder/core/predictions';
 import {
   NO_MONEY,
-  plansOf,
+  repairPlansOf,
   worthOf,
   type LearnedEffects,
   type PlanKind,
@@ -196,7 +196,7 @@ export function judgement({
 export function predicted({ fit, room, day }: Omit<Asked, 'record'>): { cause: PredictedCause; plan: PlanKind } {
   const learned = unpacked(fit);
   const ground = groundToday(learned.evidence, standOn(learned, roomOf(room).log, day));
-  const plans = plansOf(ground, NO_MONEY);
+  const plans = repairPlansOf(ground, NO_MONEY);
   return { cause: causePredicted(ground.diagnosis), plan: plans[1]?.kinds[0] ?? 'leave it' };
 }
 

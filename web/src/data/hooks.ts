@@ -15,7 +15,7 @@ import type {
   Mark,
   Person,
   Photograph,
-  PlanAnswer,
+  BodyPlanAnswer,
   Planning,
   Protocol,
   Room,
@@ -83,7 +83,7 @@ export const useProtocols = () => useSWR<Protocol[]>('protocols', get);
 export const usePhotographs = (id: string) => useSWR<Photograph[]>(`instruments/${id}/photographs`, get);
 export const useAllPhotographs = (id: string) =>
   useSWR<Photograph[]>(`instruments/${id}/photographs?struck=true`, get);
-export const usePlan = (id: string) => useSWR<PlanAnswer>(`instruments/${id}/plan`, get);
+export const useBodyPlan = (id: string) => useSWR<BodyPlanAnswer>(`instruments/${id}/plan`, get);
 export const useMarks = (id: string) => useSWR<Mark[]>(`instruments/${id}/marks`, get);
 export const useAllMarks = (id: string) => useSWR<Mark[]>(`instruments/${id}/marks?struck=true`, get);
 /** What the plate model needs. */

@@ -3,7 +3,7 @@ import { prepareYear } from '@upright-elder/core/forecast';
 import {
   groundOf,
   ownPlanOf,
-  plansOf,
+  repairPlansOf,
   underWishes,
   type Ground,
   type OwnPlan,
@@ -42,7 +42,7 @@ export const api = {
   },
   plans(): RepairPlan[] {
     const { ground, money } = given();
-    return plansOf(ground, money);
+    return repairPlansOf(ground, money);
   },
   own({ ids, settings, wishes, own }: OwnAsked): OwnPlan {
     const { ground, money } = given();

@@ -1,5 +1,5 @@
 import { IN_USE } from '@upright-elder/core/forecast';
-import type { Plan } from '@upright-elder/core/map';
+import type { BodyPlan } from '@upright-elder/core/map';
 import {
   fitBelly,
   lengthsSaid,
@@ -27,7 +27,7 @@ import { inUse } from '../inUse.js';
 
 /** A top to be solved, with the stretches that are recorded loose. */
 export interface TopTask {
-  plan: Plan;
+  plan: BodyPlan;
   facts: TopFacts;
   recorded: LooseStretch[];
 }

@@ -1,4 +1,4 @@
-import type { Plan } from '@upright-elder/core/map';
+import type { BodyPlan } from '@upright-elder/core/map';
 import { WalkingWeights, type Dip, type TopFacts, type WalkingSaid } from '@upright-elder/core/top';
 
 /** Coarser than the shown top: the dips of a leg are told apart all the same, m. */
@@ -8,7 +8,7 @@ let walk: WalkingWeights | null = null;
 
 /** What a walk with a weight says, worked out beside the page. */
 export const api = {
-  prepare(plan: Plan, facts: TopFacts): void {
+  prepare(plan: BodyPlan, facts: TopFacts): void {
     walk = new WalkingWeights(plan, facts, SPACING);
   },
   said(dips: Dip[], weight: number): WalkingSaid {

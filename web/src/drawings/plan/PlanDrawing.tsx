@@ -6,7 +6,7 @@ import {
   type NeckSize,
   type PartHandle,
   type Path,
-  type Plan,
+  type BodyPlan,
   type Point,
 } from '@upright-elder/core/map';
 import {
@@ -23,7 +23,7 @@ import { DrawnParts } from '../Drawn.js';
 import { useZoom } from '../useZoom.js';
 
 interface Props {
-  plan: Plan;
+  plan: BodyPlan;
   face: Face;
   neck: NeckSize;
   marks: readonly DrawnOnPlan[];
@@ -38,7 +38,7 @@ interface Props {
   onChooseMark?: (id: string) => void;
   onChoosePart?: (part: string) => void;
   /** a handle of the chosen part was drawn elsewhere */
-  onPlan?: (plan: Plan) => void;
+  onPlan?: (plan: BodyPlan) => void;
 }
 
 /** A press that wanders farther was a move, pixels. */
@@ -47,7 +47,7 @@ const MOVED = 6;
 const NONE: readonly Point[] = [];
 
 /** A face of the instrument to scale, in millimetres, with its parts and its marks. */
-export function PlanDrawing(props: Props) {
+export function BodyPlanDrawing(props: Props) {
   const { plan, face, neck, marks, part = null, pending = NONE, cursor, hints = NONE, label } = props;
   const sheet = useMemo(() => faceSheet(face, plan, neck), [face, plan, neck]);
   const paper = useMemo(() => paperOf(sheet), [sheet]);

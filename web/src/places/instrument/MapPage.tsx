@@ -1,12 +1,12 @@
-import type { Instrument, Mark, StoredPlan } from '@upright-elder/contract';
+import type { Instrument, Mark, StoredBodyPlan } from '@upright-elder/contract';
 import { useMemo } from 'react';
 import { useParams } from 'react-router';
 import { Fetching } from '../../app/Fetching.js';
-import { useAllMarks, useInstrument, usePlan, useShop } from '../../data/hooks.js';
+import { useAllMarks, useInstrument, useBodyPlan, useShop } from '../../data/hooks.js';
 import { FindingsHere } from './judgement/FindingsHere.js';
 import { documentOf } from './map/mapDocument.js';
 import { MapView } from './map/MapView.js';
-import { SetUpPlan } from './map/SetUpPlan.js';
+import { SetUpBodyPlan } from './map/SetUpPlan.js';
 
 /** Map: cracks and loose braces on the instrument's own drawing, with their history. */
 export function MapPage() {
@@ -18,7 +18,7 @@ function MapOf({ instrument }: { instrument: Instrument }) {
   const marks = useAllMarks(instrument.id);
   const shop = useShop();
   return (
-    <Fetching of={usePlan(instrument.id)}>
+    <Fetching of={useBodyPlan(instrument.id)}>
       {({ plan }) =>
         plan ? (
           <Fetching of={marks}>
@@ -29,7 +29,7 @@ function MapOf({ instrument }: { instrument: Instrument }) {
             )}
           </Fetching>
         ) : (
-          <SetUpPlan instrument={instrument} />
+          <SetUpBodyPlan instrument={instrument} />
         )
       }
     </Fetching>
@@ -43,7 +43,7 @@ function DrawnMap({
   today,
 }: {
   instrument: Instrument;
-  plan: StoredPlan;
+  plan: StoredBodyPlan;
   marks: Mark[];
   today: string;
 }) {

@@ -1,5 +1,5 @@
 import type { Instrument, TopModel } from '@upright-elder/contract';
-import { planOf } from '@upright-elder/contract/lists';
+import { bodyPlanOf } from '@upright-elder/contract/lists';
 import { useMemo } from 'react';
 import { Link, useParams } from 'react-router';
 import { Fetching } from '../../app/Fetching.js';
@@ -37,7 +37,7 @@ const OF_THE_TOP = [
 ];
 
 function TopOf({ instrument, top }: { instrument: Instrument; top: TopModel }) {
-  const plan = useMemo(() => top.plan && planOf(top.plan), [top.plan]);
+  const plan = useMemo(() => top.plan && bodyPlanOf(top.plan), [top.plan]);
   const said = <FindingsHere id={instrument.id} of={({ rule }) => OF_THE_TOP.includes(rule)} />;
   if (top.arch)
     return (

@@ -1,7 +1,7 @@
 import type { Instrument, TopModel, Weighing } from '@upright-elder/contract';
-import { planOf } from '@upright-elder/contract/lists';
+import { bodyPlanOf } from '@upright-elder/contract/lists';
 import { sayDate } from '@upright-elder/core/days';
-import { pathLength, stretchOf, type Path, type Plan } from '@upright-elder/core/map';
+import { pathLength, stretchOf, type Path, type BodyPlan } from '@upright-elder/core/map';
 import { armsToWeigh, weighingSpots, type ArmSaid } from '@upright-elder/core/top';
 import { PAGE_INKS, walkDrawing } from '@upright-elder/drawings';
 import { useMemo, useState } from 'react';
@@ -50,7 +50,7 @@ interface Known {
 }
 
 function WeightsOf({ instrument, known, walks, today }: Known) {
-  const plan = useMemo(() => known.plan && planOf(known.plan), [known.plan]);
+  const plan = useMemo(() => known.plan && bodyPlanOf(known.plan), [known.plan]);
   const spots = useMemo(() => (plan ? weighingSpots(plan) : []), [plan]);
   if (!plan || spots.length === 0)
     return (
@@ -70,7 +70,7 @@ function WeightsOf({ instrument, known, walks, today }: Known) {
   );
 }
 
-function Walks({ instrument, known, plan, walks, today }: Known & { plan: Plan }) {
+function Walks({ instrument, known, plan, walks, today }: Known & { plan: BodyPlan }) {
   const spots = useMemo(() => weighingSpots(plan), [plan]);
   const arms = useMemo(() => armsToWeigh(plan), [plan]);
   const [current, setCurrent] = useState<string | null>(null);
@@ -178,7 +178,7 @@ function Walks({ instrument, known, plan, walks, today }: Known & { plan: Plan }
 }
 
 /** The stretch that is looked at first. */
-function pathOf(plan: Plan, { arm, over }: ArmSaid): Path {
+function pathOf(plan: BodyPlan, { arm, over }: ArmSaid): Path {
   const { path } = plan.braces.find(({ id }) => id === arm.brace)!;
   const length = pathLength(path);
   return arm.fromEnd ? stretchOf(path, length - over, length) : stretchOf(path, 0, over);

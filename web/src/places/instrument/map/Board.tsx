@@ -4,19 +4,19 @@ import {
   planNotes,
   type Face,
   type NeckSize,
-  type Plan,
+  type BodyPlan,
   type Point,
 } from '@upright-elder/core/map';
 import { parseLength, printLength } from '@upright-elder/core/units';
 import { useMemo, useState, type Ref } from 'react';
-import { PlanDrawing } from '../../../drawings/plan/PlanDrawing.js';
+import { BodyPlanDrawing } from '../../../drawings/plan/PlanDrawing.js';
 import { useFieldUnit } from '../../../fields/LengthField.js';
 import type { DrawnOnPlan } from '@upright-elder/drawings';
 import { FACE_NAMES } from './faceNames.js';
 import type { CrossHair } from './useCrossHair.js';
 
 export interface BoardProps {
-  plan: Plan;
+  plan: BodyPlan;
   face: Face;
   neck: NeckSize;
   marks: readonly DrawnOnPlan[];
@@ -25,7 +25,7 @@ export interface BoardProps {
   boardRef: Ref<HTMLDivElement>;
   onChooseMark: (id: string) => void;
   onChoosePart: (part: string) => void;
-  onPlan: (plan: Plan) => void;
+  onPlan: (plan: BodyPlan) => void;
 }
 
 const NONE: readonly Point[] = [];
@@ -63,7 +63,7 @@ export function Board({ plan, face, neck, marks, part, hair, boardRef, ...on }: 
         onKeyDown={hair.onKeyDown}
       >
         {faults.length === 0 && (
-          <PlanDrawing
+          <BodyPlanDrawing
             plan={plan}
             face={face}
             neck={neck}
@@ -94,7 +94,7 @@ export function Board({ plan, face, neck, marks, part, hair, boardRef, ...on }: 
   );
 }
 
-function hintsOf({ braces, backBraces }: Plan, face: Face): readonly Point[] {
+function hintsOf({ braces, backBraces }: BodyPlan, face: Face): readonly Point[] {
   const seen = face === 'top inside' ? braces : face === 'back' ? backBraces : [];
   const ends = lookFirst(seen);
   return (face === 'back' ? ends : ends.slice(0, FIRST_PLACES)).map(({ at }) => at);

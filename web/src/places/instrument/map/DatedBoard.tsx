@@ -1,4 +1,4 @@
-import { allBraces, goesRound, type Face, type Plan } from '@upright-elder/core/map';
+import { allBraces, goesRound, type Face, type BodyPlan } from '@upright-elder/core/map';
 import { useMemo, useState } from 'react';
 import type { DrawnOnPlan } from '@upright-elder/drawings';
 import { Board, type BoardProps } from './Board.js';
@@ -37,7 +37,7 @@ const isTop = (face: Face) => face === 'top' || face === 'top inside';
 /** The marks of a face as they were on a day. */
 function drawnMarks(
   marks: Record<string, DrawnMark>,
-  plan: Plan,
+  plan: BodyPlan,
   face: Face,
   day: string,
   chosen: string | null,

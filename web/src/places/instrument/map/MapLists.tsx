@@ -1,5 +1,5 @@
 import { sayDate } from '@upright-elder/core/days';
-import { BRACE_KINDS, partsOf, type BraceKind, type Face, type Plan } from '@upright-elder/core/map';
+import { BRACE_KINDS, partsOf, type BraceKind, type Face, type BodyPlan } from '@upright-elder/core/map';
 import { ChevronRight } from 'lucide-react';
 import { useState } from 'react';
 import type { Mark } from '@upright-elder/contract';
@@ -89,7 +89,7 @@ export function PartsList({
   onChoose,
   onAdd,
 }: {
-  plan: Plan;
+  plan: BodyPlan;
   face: Face;
   chosen: string | null;
   onChoose: (id: string) => void;

@@ -13,7 +13,7 @@ import {
   type MarkKind,
   type NeckSize,
   type Path,
-  type Plan,
+  type BodyPlan,
 } from '@upright-elder/core/map';
 import { POINTS, type PointId } from '@upright-elder/core/readings';
 import { useEffect, useRef, useState } from 'react';
@@ -71,7 +71,7 @@ export function MapView({ instrumentId, saved, stored, neck, today }: Props) {
 
   const setMark = (id: string, next: DrawnMark) =>
     map.change({ ...map.now, marks: { ...marks, [id]: next } });
-  const setPlan = (next: Plan) => map.change({ ...map.now, plan: next });
+  const setPlan = (next: BodyPlan) => map.change({ ...map.now, plan: next });
   /** a sighting of this examination, if the map was opened from one */
   const seenNow = (sighting: Sighting): Sighting => ({ ...sighting, examinationId: place.examination });
   const see = (id: string, state: MarkState) => {

@@ -7,7 +7,7 @@ import {
   withoutBrace,
   type Brace,
   type PartNumber,
-  type Plan,
+  type BodyPlan,
 } from '@upright-elder/core/map';
 import { parsePercent } from '@upright-elder/core/units';
 import { SPECIES, SPECIES_IDS } from '@upright-elder/core/wood';
@@ -20,11 +20,11 @@ import { metresOf } from './mapDocument.js';
 import { ListField } from '../../../fields/ListField.js';
 
 interface Props {
-  plan: Plan;
+  plan: BodyPlan;
   part: string;
   /** marks speak of this brace, so it stays */
   marked: boolean;
-  onPlan: (plan: Plan) => void;
+  onPlan: (plan: BodyPlan) => void;
   onLoose: (brace: Brace, loose: Loose) => void;
   onClose: () => void;
 }
@@ -68,7 +68,7 @@ function NumberField({
   onPlan,
 }: {
   number: PartNumber;
-  onPlan: (plan: Plan) => void;
+  onPlan: (plan: BodyPlan) => void;
 }) {
   const [text, setText] = useState(() => (kind === 'share' ? bare(value * 100) : bare(value * 1000)));
   const onText = (next: string, understood: number | null) => {
@@ -103,10 +103,10 @@ function BraceWords({
   onPlan,
   onClose,
 }: {
-  plan: Plan;
+  plan: BodyPlan;
   brace: Brace;
   marked: boolean;
-  onPlan: (plan: Plan) => void;
+  onPlan: (plan: BodyPlan) => void;
   onClose: () => void;
 }) {
   return (

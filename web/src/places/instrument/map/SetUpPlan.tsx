@@ -1,5 +1,5 @@
-import type { Instrument, PlanAnswer } from '@upright-elder/contract';
-import { planInputOf } from '@upright-elder/contract/lists';
+import type { Instrument, BodyPlanAnswer } from '@upright-elder/contract';
+import { bodyPlanInputOf } from '@upright-elder/contract/lists';
 import {
   BODY_SHAPE_IDS,
   BODY_SHAPES,
@@ -7,7 +7,7 @@ import {
   BRACINGS,
   faultsOf,
   halfWidthOf,
-  planFrom,
+  bodyPlanFrom,
   usualOutline,
   usualSides,
   WIDTH_STATIONS,
@@ -22,7 +22,7 @@ import { send } from '../../../data/api.js';
 import { useRefresh } from '../../../data/hooks.js';
 import { usePersonId } from '../../../data/person.js';
 import { refusals } from '../../../data/save.js';
-import { PlanDrawing } from '../../../drawings/plan/PlanDrawing.js';
+import { BodyPlanDrawing } from '../../../drawings/plan/PlanDrawing.js';
 import { LengthField, useFieldUnit } from '../../../fields/LengthField.js';
 import { sayLength } from '../../../fields/sayLength.js';
 import { metresOf } from './mapDocument.js';
@@ -38,7 +38,7 @@ function bracingOf({ type, build = {} }: Instrument): BracingId {
 }
 
 /** The first drawing of an instrument: a body shape, its length, six widths, and a bracing to be corrected later. */
-export function SetUpPlan({ instrument }: { instrument: Instrument }) {
+export function SetUpBodyPlan({ instrument }: { instrument: Instrument }) {
   const archtop = instrument.type === 'archtop';
   const [shape, setShape] = useState<BodyShapeId>(archtop ? 'archtop' : 'auditorium');
   const [bracing, setBracing] = useState<BracingId>(bracingOf(instrument));
@@ -50,7 +50,7 @@ export function SetUpPlan({ instrument }: { instrument: Instrument }) {
   const outline = useMemo(() => outlineOf(shape, length, widths), [shape, length, widths]);
   const [sides, setSides] = useState({ tail: '', neck: '' });
   const plan = useMemo(() => {
-    const drawn = planFrom(outline, bracing);
+    const drawn = bodyPlanFrom(outline, bracing);
     const deep = (end: 'tail' | 'neck') => metresOf(sides[end]) ?? drawn.sides[end];
     return { ...drawn, sides: { tail: deep('tail'), neck: deep('neck') } };
   }, [outline, bracing, sides]);
@@ -64,7 +64,7 @@ export function SetUpPlan({ instrument }: { instrument: Instrument }) {
       return;
     }
     try {
-      await send<PlanAnswer>('PUT', `instruments/${instrument.id}/plan`, planInputOf(plan, 0, personId));
+      await send<BodyPlanAnswer>('PUT', `instruments/${instrument.id}/plan`, bodyPlanInputOf(plan, 0, personId));
       toast.success('The plan is drawn.');
       await refresh();
     } catch (error) {
@@ -136,7 +136,7 @@ export function SetUpPlan({ instrument }: { instrument: Instrument }) {
       </section>
       <section className="sheet h-[36rem] p-3" aria-label="Preview">
         {faults.length === 0 && (
-          <PlanDrawing
+          <BodyPlanDrawing
             plan={plan}
             face="top inside"
             neck={{ scale: instrument.scale.metres, bodyJoin: instrument.bodyJoin }}

@@ -1,6 +1,6 @@
 import type { Sighting } from '@upright-elder/contract';
-import { NOTHING_SEEN, planInputOf, planOf } from '@upright-elder/contract/lists';
-import { BODY_SHAPE_IDS, BRACING_IDS, planFrom, usualOutline } from '@upright-elder/core/map';
+import { NOTHING_SEEN, bodyPlanInputOf, bodyPlanOf } from '@upright-elder/contract/lists';
+import { BODY_SHAPE_IDS, BRACING_IDS, bodyPlanFrom, usualOutline } from '@upright-elder/core/map';
 import { describe, expect, it } from 'vitest';
 import {
   daysSeen,
@@ -38,8 +38,8 @@ describe('the map as a document', () => {
   it('comes back from what is sent, for every shape and bracing', () => {
     for (const shape of BODY_SHAPE_IDS)
       for (const bracing of BRACING_IDS) {
-        const plan = planFrom(usualOutline(shape), bracing);
-        expect(planOf(planInputOf(plan, 1, 'p'))).toEqual(plan);
+        const plan = bodyPlanFrom(usualOutline(shape), bracing);
+        expect(bodyPlanOf(bodyPlanInputOf(plan, 1, 'p'))).toEqual(plan);
       }
   });
 
@@ -63,7 +63,7 @@ describe('the map as a document', () => {
   });
 
   it('knows what is not saved yet', () => {
-    const plan = { ...planInputOf(planFrom(usualOutline('concert'), 'x'), 1, 'p'), updatedAt: '' };
+    const plan = { ...bodyPlanInputOf(bodyPlanFrom(usualOutline('concert'), 'x'), 1, 'p'), updatedAt: '' };
     const saved = documentOf(plan, []);
     expect(unsaved(saved, saved)).toEqual({ plan: false, marks: [], struck: [] });
     const now = { ...saved, marks: { new: crack('2026-02-01') } };
@@ -92,7 +92,7 @@ describe('the map as a document', () => {
 });
 
 describe('the map on a newer saved one', () => {
-  const plan = planFrom(usualOutline('concert'), 'x');
+  const plan = bodyPlanFrom(usualOutline('concert'), 'x');
   const wider = { ...plan, bridge: { ...plan.bridge, halfWidth: 0.07 } };
   const document = (marks: Record<string, DrawnMark>, over: Partial<MapDocument> = {}): MapDocument => ({
     plan,

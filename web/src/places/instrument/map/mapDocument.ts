@@ -1,5 +1,5 @@
-import type { Mark, MarkInput, Sighting, StoredPlan } from '@upright-elder/contract';
-import { planOf } from '@upright-elder/contract/lists';
+import type { Mark, MarkInput, Sighting, StoredBodyPlan } from '@upright-elder/contract';
+import { bodyPlanOf } from '@upright-elder/contract/lists';
 import {
   goesRound,
   pathLength,
@@ -8,7 +8,7 @@ import {
   standing,
   stretchOf,
   type Brace,
-  type Plan,
+  type BodyPlan,
   type Point,
   type MarkState,
 } from '@upright-elder/core/map';
@@ -49,14 +49,14 @@ export function sentMark({ taken = [], ...mark }: DrawnMark): Omit<MarkInput, 'b
 
 /** The map as it is worked on: the plan, and every mark under its id. */
 export interface MapDocument {
-  plan: Plan;
+  plan: BodyPlan;
   planVersion: number;
   marks: Record<string, DrawnMark>;
 }
 
-export function documentOf(plan: StoredPlan, marks: readonly Mark[]): MapDocument {
+export function documentOf(plan: StoredBodyPlan, marks: readonly Mark[]): MapDocument {
   return {
-    plan: planOf(plan),
+    plan: bodyPlanOf(plan),
     planVersion: plan.version,
     marks: Object.fromEntries(marks.map((mark) => [mark.id, drawnOf(mark)])),
   };

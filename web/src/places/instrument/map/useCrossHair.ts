@@ -5,7 +5,7 @@ import {
   snapped,
   type Face,
   type NeckSize,
-  type Plan,
+  type BodyPlan,
   type Point,
 } from '@upright-elder/core/map';
 import { useMemo, useState, type KeyboardEvent } from 'react';
@@ -27,7 +27,7 @@ const ARROWS: Record<string, Point> = {
  *
  * @param onDone Control and Enter were pressed
  */
-export function useCrossHair(plan: Plan, face: Face, neck: NeckSize, onDone: () => void) {
+export function useCrossHair(plan: BodyPlan, face: Face, neck: NeckSize, onDone: () => void) {
   const [points, setPoints] = useState<Point[]>([]);
   const [cursor, setCursor] = useState<Point | null>(null);
   /** an earlier path is drawn on, from either of its ends */

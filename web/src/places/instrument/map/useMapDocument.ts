@@ -1,5 +1,5 @@
-import type { Mark, PlanAnswer, StoredPlan } from '@upright-elder/contract';
-import { planInputOf, planOf } from '@upright-elder/contract/lists';
+import type { Mark, BodyPlanAnswer, StoredBodyPlan } from '@upright-elder/contract';
+import { bodyPlanInputOf, bodyPlanOf } from '@upright-elder/contract/lists';
 import { faultsOf } from '@upright-elder/core/map';
 import type { LengthUnit } from '@upright-elder/core/units';
 import { useEffect, useRef, useState } from 'react';
@@ -104,10 +104,10 @@ export function useMapDocument(instrumentId: string, saved: MapDocument) {
     let part: 'plan' | (string & {}) = 'plan';
     try {
       if (plan)
-        await send<PlanAnswer>(
+        await send<BodyPlanAnswer>(
           'PUT',
           `instruments/${instrumentId}/plan`,
-          planInputOf(toSave.plan, toSave.planVersion, personId),
+          bodyPlanInputOf(toSave.plan, toSave.planVersion, personId),
         );
       for (part of marks) await sendMark(part, { ...toSave.marks[part]!, struck: false });
       for (part of struck)
@@ -119,7 +119,7 @@ export function useMapDocument(instrumentId: string, saved: MapDocument) {
     } catch (error) {
       const problem = error instanceof ProblemError ? error.problem : null;
       if (problem?.status === 409)
-        setConflict(conflictOf(toSave, part, problem.current as Mark & StoredPlan, unit));
+        setConflict(conflictOf(toSave, part, problem.current as Mark & StoredBodyPlan, unit));
       else
         setRefused(
           problem?.errors?.map(({ reason, accepted }) => `${reason}. Accepted: ${accepted}.`) ?? [
@@ -170,7 +170,7 @@ function onNewer({ saved: from, sent, history }: Board, saved: MapDocument): Boa
   return { saved, sent, history: mapped(history, (state) => rebased(state, from, sent, saved)) };
 }
 
-function conflictOf(now: MapDocument, part: string, theirs: Mark & StoredPlan, unit: LengthUnit): Conflict {
+function conflictOf(now: MapDocument, part: string, theirs: Mark & StoredBodyPlan, unit: LengthUnit): Conflict {
   if (part === 'plan') {
     const braces = (count: number) => `${count} braces`;
     return {
@@ -185,7 +185,7 @@ function conflictOf(now: MapDocument, part: string, theirs: Mark & StoredPlan, u
       resolved: (document, taken) => ({
         ...document,
         planVersion: theirs.version,
-        plan: taken ? planOf(theirs) : now.plan,
+        plan: taken ? bodyPlanOf(theirs) : now.plan,
       }),
     };
   }

@@ -10,7 +10,7 @@ import { KeepPlan, KeptPlans } from './KeepPlan.js';
 import { OwnPanel } from './OwnPanel.js';
 import { columnOf, PlanTable, type Column } from './PlanTable.js';
 import { AS_PLANNED, taken, useOwn } from './useOwn.js';
-import { usePlans, type Plans } from './usePlans.js';
+import { useRepairPlans, type Plans } from './usePlans.js';
 
 interface Props {
   instrument: Instrument;
@@ -27,7 +27,7 @@ export function usePlansOf(planning: Planning | undefined): Plans {
     const { evidence, today, yearInput, sides, money, effects, edits } = planning;
     return { evidence, today, yearInput, sides, money, effects, edits };
   }, [planning]);
-  return usePlans(useUnchanged(given));
+  return useRepairPlans(useUnchanged(given));
 }
 
 /** What could be done: plans side by side, and the person's own beside them. */

@@ -14,7 +14,7 @@ export interface Plans {
 }
 
 /** Plans, made beside the page. */
-export function usePlans(given: PlansTask | null): Plans {
+export function useRepairPlans(given: PlansTask | null): Plans {
   const [plans, setPlans] = useState<RepairPlan[] | null>(null);
   const [own, setOwn] = useState<OwnPlan | null>(null);
   const { ask, askNothing, trouble, again } = useWorker(

@@ -1,5 +1,5 @@
 import type { Instrument, TopModel } from '@upright-elder/contract';
-import type { Plan } from '@upright-elder/core/map';
+import type { BodyPlan } from '@upright-elder/core/map';
 import {
   builtDome,
   shapeFigures,
@@ -44,7 +44,7 @@ import { PhoneFold } from '../../../fields/PhoneFold.js';
 interface Props {
   instrument: Instrument;
   known: TopModel;
-  plan: Plan;
+  plan: BodyPlan;
 }
 
 const stretchesOf = (known: TopModel): LooseStretch[] =>

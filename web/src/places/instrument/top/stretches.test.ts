@@ -1,9 +1,9 @@
 import type { RecordedStretch } from '@upright-elder/contract';
-import { pathLength, planFrom, usualOutline } from '@upright-elder/core/map';
+import { pathLength, bodyPlanFrom, usualOutline } from '@upright-elder/core/map';
 import { describe, expect, it } from 'vitest';
 import { togglesOf } from './stretches.js';
 
-const { braces } = planFrom(usualOutline('auditorium'), 'x');
+const { braces } = bodyPlanFrom(usualOutline('auditorium'), 'x');
 const [xBass] = braces;
 const recorded: RecordedStretch = {
   mark: 'm',

@@ -1,5 +1,5 @@
 import type { Weighing } from '@upright-elder/contract';
-import type { Plan } from '@upright-elder/core/map';
+import type { BodyPlan } from '@upright-elder/core/map';
 import type { Dip, TopFacts, WalkingSaid } from '@upright-elder/core/top';
 import { useMemo, useState } from 'react';
 import { useWorker } from '../../../compute/useWorker.js';
@@ -12,7 +12,7 @@ export type Walked =
   { state: 'working' } | { state: 'said'; said: WalkingSaid } | { state: 'trouble'; words: string };
 
 /** What a walk says, worked out in a thread of its own. */
-export function useWalk(plan: Plan, facts: TopFacts, walk: Weighing | null): Walked {
+export function useWalk(plan: BodyPlan, facts: TopFacts, walk: Weighing | null): Walked {
   const [said, setSaid] = useState<WalkingSaid | null>(null);
   const { task, trouble } = useWorker(
     'walk',

@@ -1,4 +1,4 @@
-import { planOf } from '@upright-elder/contract/lists';
+import { bodyPlanOf } from '@upright-elder/contract/lists';
 import { Link } from 'react-router';
 import { useTop, useTrials } from '../../../data/hooks.js';
 import { useFieldUnit } from '../../../fields/LengthField.js';
@@ -12,7 +12,7 @@ export function ChosenOnTop({ id }: { id: string }) {
   const unit = useFieldUnit('mm');
   const chosen = trials.filter(({ forWork }) => forWork);
   if (!top?.plan || chosen.length === 0) return null;
-  const toggles = togglesOf(planOf(top.plan).braces, top.loose, unit);
+  const toggles = togglesOf(bodyPlanOf(top.plan).braces, top.loose, unit);
   return (
     <section className="sheet mb-3 p-4" aria-label="Chosen on the top">
       <h3 className="text-[1.1rem]">Chosen on the top</h3>
