@@ -15,7 +15,7 @@ export class BackupListed {
 }
 
 /** How the shop's data are kept. */
-export class Keeping {
+export class BackupState {
   @IsString()
   folder!: string;
 

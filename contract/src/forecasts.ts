@@ -2,7 +2,7 @@ import { SERIES_DIMENSIONS } from './lists/forecasts.js';
 import type { Climate } from '@upright-elder/core/air';
 import type { Calibration, MonthAhead, Played, Unstressed } from '@upright-elder/core/forecast';
 import type { StringSide } from '@upright-elder/core/readings';
-import type { KeptAt } from '@upright-elder/core/instrument';
+import type { StorageClimate } from '@upright-elder/core/instrument';
 import { WEIGHTS, type Weight } from '@upright-elder/core/wording';
 import type { SpeciesId } from '@upright-elder/core/wood';
 import { SPECIES_IDS } from '@upright-elder/core/wood';
@@ -222,13 +222,13 @@ export class ForecastYearInput {
 }
 
 /** The humidity at which an instrument will be kept, and whose word that is. */
-export class KeptSaid {
+export class StorageSaid {
   /** percent */
   @IsNumber()
   humidity!: number;
 
   @IsIn(['band', 'room', 'assumed'])
-  from!: KeptAt['from'];
+  from!: StorageClimate['from'];
 }
 
 /** When something comes to its end if it goes on as it does, in words, and the series that tells it. */
@@ -293,8 +293,8 @@ export class Forecast {
   season!: SeasonPoint[];
 
   /** where it will be kept */
-  @Nested(() => KeptSaid)
-  kept!: KeptSaid;
+  @Nested(() => StorageSaid)
+  kept!: StorageSaid;
 
   /** when saddle, action, wheels and cracks come to their end, soonest first */
   @NestedList(() => YearsAheadSaid)

@@ -12,7 +12,7 @@ import {
   writeFileSync,
 } from 'node:fs';
 import { join } from 'node:path';
-import type { Examination, Keeping, Person, CardPage } from '@upright-elder/contract';
+import type { Examination, BackupState, Person, CardPage } from '@upright-elder/contract';
 import BetterSqlite3 from 'better-sqlite3';
 import { afterEach, describe, expect, it, vi } from 'vitest';
 import { Database } from './database/database.js';
@@ -285,7 +285,7 @@ describe('a start', () => {
     writeFileSync(path, bytes);
     const server = await startApp(folder);
     undo.push(server.close);
-    const remarks = async () => ((await server.call('GET', 'backups')).body as Keeping).remarks.join(' ');
+    const remarks = async () => ((await server.call('GET', 'backups')).body as BackupState).remarks.join(' ');
     await vi.waitFor(async () => expect(await remarks()).toContain('The data file is damaged'), 600_000);
     const { cards } = (await server.call('GET', 'shelf')).body as CardPage;
     const answer = await server.call('GET', `instruments/${cards[0]!.id}/examinations`);

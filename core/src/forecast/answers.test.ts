@@ -9,7 +9,7 @@ import {
   calibrate,
   expectThrough,
   humidityAdvice,
-  keptBy,
+  checkPromise,
   monthsAhead,
   promiseOn,
   saddleAdvice,
@@ -218,7 +218,7 @@ describe('slips', () => {
 describe('the scorecard', () => {
   const promise = { median: 2, band50: [1.9, 2.1], band80: [1.8, 2.2], band95: [1.7, 2.3] } as const;
   it('counts what was held, and says how far a share of few can be off', () => {
-    const kept = [1.95, 2.15, 2.25, 2.5].map((read) => keptBy(promise, read));
+    const kept = [1.95, 2.15, 2.25, 2.5].map((read) => checkPromise(promise, read));
     const card = scorecard(kept);
     expect(card.bands.map(({ held }) => held)).toEqual([0.25, 0.5, 0.75]);
     expect(card.medianError).toBeCloseTo(0.2, 9);
@@ -227,7 +227,7 @@ describe('the scorecard', () => {
       expect(range[1]).toBeGreaterThan(held);
     }
     // Wilson's interval for 8 of 10, from memory of worked tables: 0.490 to 0.943
-    const eight = scorecard(Array.from({ length: 10 }, (_, i) => keptBy(promise, i < 8 ? 2 : 9)));
+    const eight = scorecard(Array.from({ length: 10 }, (_, i) => checkPromise(promise, i < 8 ? 2 : 9)));
     expect(eight.bands[1]!.range[0]).toBeCloseTo(0.49, 2);
     expect(eight.bands[1]!.range[1]).toBeCloseTo(0.943, 2);
     expect(scorecard([])).toMatchObject({ count: 0, medianError: null });

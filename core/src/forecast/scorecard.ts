@@ -7,7 +7,7 @@ export interface Promised {
 }
 
 /** How a promise stood against what was read. */
-export interface Kept {
+export interface PromiseCheck {
   in50: boolean;
   in80: boolean;
   in95: boolean;
@@ -16,7 +16,7 @@ export interface Kept {
 }
 
 /** How a promise stood against what was read. @param read SI, as the promise */
-export function keptBy(promise: Promised, read: number): Kept {
+export function checkPromise(promise: Promised, read: number): PromiseCheck {
   const within = ([low, high]: readonly [number, number]) => read >= low && read <= high;
   return {
     in50: within(promise.band50),
@@ -45,7 +45,7 @@ const BANDS = [
 ] as const;
 
 /** How often the bands held what was read; the range of each share by E. B. Wilson, 1927. */
-export function scorecard(kept: readonly Kept[]): Scorecard {
+export function scorecard(kept: readonly PromiseCheck[]): Scorecard {
   const count = kept.length;
   const bands = BANDS.map(([promised, key]) => {
     const held = kept.filter((one) => one[key]).length;
@@ -74,16 +74,16 @@ export class ScorecardTally {
   private readonly held = { in50: 0, in80: 0, in95: 0 };
   private readonly errors = new Uint32Array(TALLY_STEPS + 1);
 
-  add(kept: readonly Kept[]): void {
+  add(kept: readonly PromiseCheck[]): void {
     this.tally(kept, 1);
   }
 
   /** Takes out what was added before. */
-  remove(kept: readonly Kept[]): void {
+  remove(kept: readonly PromiseCheck[]): void {
     this.tally(kept, -1);
   }
 
-  private tally(kept: readonly Kept[], by: 1 | -1): void {
+  private tally(kept: readonly PromiseCheck[], by: 1 | -1): void {
     this.count += by * kept.length;
     for (const one of kept) {
       for (const band of ['in50', 'in80', 'in95'] as const) if (one[band]) this.held[band] += by;

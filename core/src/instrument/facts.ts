@@ -8,7 +8,7 @@ import type { Outer, PlayingStyle } from '../targets/index.js';
 import type { TreatmentId } from '../treatments/index.js';
 import type { MeterKind, SpeciesId } from '../wood/index.js';
 import type { InterventionKind } from './interventions.js';
-import type { KeptFacts } from './kept.js';
+import type { StorageFacts } from './kept.js';
 
 /**
  * What is recorded of an instrument, reduced to what the computation needs: SI, percent and whole days, no words that
@@ -25,7 +25,7 @@ export interface InstrumentRecord {
   /** what the plate model found for that plan as it is now; null where it is not solved */
   top: SolvedTopFacts | null;
   /** where it will be kept */
-  kept: KeptFacts;
+  kept: StorageFacts;
   /** what the shop follows otherwise than the house */
   schools?: Partial<Schools>;
   /** share of what is solved for a top that the shop's own tops move by; the house's where left out */

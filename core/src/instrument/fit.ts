@@ -21,7 +21,7 @@ import { ACTION_TOLERANCE, actionWanted } from '../targets/index.js';
 import { bodyMoved, type BodyMoved } from './body.js';
 import type { InstrumentFacts, InstrumentRecord, SolvedTopFacts, StringState } from './facts.js';
 import { neckOf } from './geometry.js';
-import { keptAt, type KeptAt } from './kept.js';
+import { storageClimate, type StorageClimate } from './kept.js';
 import { playedOf } from './played.js';
 import { visitsOf, type StrungVisit } from './visits.js';
 import { climateFor, latestMoisture, type WoodSource } from './wood.js';
@@ -47,7 +47,7 @@ export interface FittedSide {
 export interface InstrumentFit {
   climate: Climate;
   /** where it will be kept: season is counted from there */
-  kept: KeptAt;
+  kept: StorageClimate;
   top: TopConstruction;
   species: SpeciesId;
   /** saddle height per action at fret 12, of each side */
@@ -97,7 +97,7 @@ export function fitInstrument(record: InstrumentRecord, air: RoomAir): Instrumen
   const play = (side: StringSide) => playedOf(record, side, { source, top });
   return {
     climate,
-    kept: keptAt(record.kept),
+    kept: storageClimate(record.kept),
     top,
     species: instrument.topSpecies,
     lever: { bass: lever('bass'), treble: lever('treble') },

@@ -1,22 +1,22 @@
 import { describe, expect, it } from 'vitest';
 import { reachOf } from '../map/index.js';
 import { bodyPlanFrom, usualOutline, type Path } from '../map/index.js';
-import { bandFault, keptAt, parseKeptEnd } from './index.js';
+import { bandFault, storageClimate, parseStorageEnd } from './index.js';
 import { hygrometerCorrection, corrected, roomAir, SALTS, woodThrough } from '../air/index.js';
 
 describe('where an instrument will be kept', () => {
   it('is the middle of a band, the mean of a room, or the shop’s wanted humidity', () => {
-    expect(keptAt({ at: 'band', from: 42, to: 52 })).toMatchObject({ humidity: 47, from: 'band' });
-    expect(keptAt({ at: 'assumed' })).toMatchObject({ humidity: 45, from: 'assumed' });
-    const damp = keptAt({ at: 'room', moisture: 13 });
+    expect(storageClimate({ at: 'band', from: 42, to: 52 })).toMatchObject({ humidity: 47, from: 'band' });
+    expect(storageClimate({ at: 'assumed' })).toMatchObject({ humidity: 45, from: 'assumed' });
+    const damp = storageClimate({ at: 'room', moisture: 13 });
     expect(damp.moisture).toBe(13);
     expect(damp.humidity).toBeGreaterThan(65);
-    expect(() => keptAt({ at: 'band', from: 52, to: 42 })).toThrow('from dry to damp');
+    expect(() => storageClimate({ at: 'band', from: 52, to: 42 })).toThrow('from dry to damp');
   });
   it('is read as typed', () => {
-    expect(parseKeptEnd('42 %')).toEqual({ ok: true, value: 42 });
-    expect(parseKeptEnd(' ')).toEqual({ ok: true, value: null });
-    expect(parseKeptEnd('0.45')).toMatchObject({ ok: false });
+    expect(parseStorageEnd('42 %')).toEqual({ ok: true, value: 42 });
+    expect(parseStorageEnd(' ')).toEqual({ ok: true, value: null });
+    expect(parseStorageEnd('0.45')).toMatchObject({ ok: false });
     expect(bandFault(42, 52)).toBeNull();
     expect(bandFault(null, null)).toBeNull();
     expect(bandFault(42, null)).toMatch(/both ends/u);

@@ -4,7 +4,7 @@ import { parsePercent, refused, type Parsed } from '../units/index.js';
 import { humidityForMoisture } from '../wood/index.js';
 
 /** Where an instrument will be kept, as far as that is said. */
-export type KeptFacts =
+export type StorageFacts =
   /** its owner holds it between these, percent RH */
   | { at: 'band'; from: number; to: number }
   /** in a room that is followed; the mean moisture of its wood, %MC */
@@ -13,16 +13,16 @@ export type KeptFacts =
   | { at: 'assumed' };
 
 /** The humidity at which an instrument will be kept: season is counted from there. */
-export interface KeptAt {
+export interface StorageClimate {
   /** of its wood, %MC */
   moisture: number;
   /** percent at living-room temperature */
   humidity: number;
-  from: KeptFacts['at'];
+  from: StorageFacts['at'];
 }
 
 /** @throws RangeError where a band is the wrong way round, or no humidity */
-export function keptAt(facts: KeptFacts): KeptAt {
+export function storageClimate(facts: StorageFacts): StorageClimate {
   if (facts.at === 'room') {
     const { moisture } = facts;
     return { moisture, humidity: humidityForMoisture(moisture, ROOM_CELSIUS), from: 'room' };
@@ -37,7 +37,7 @@ export function keptAt(facts: KeptFacts): KeptAt {
 const KEEPABLE = { from: 20, to: 80 };
 
 /** One end of a band that an owner will keep, percent; empty text is none. */
-export function parseKeptEnd(text: string): Parsed<number | null> {
+export function parseStorageEnd(text: string): Parsed<number | null> {
   if (text.trim() === '') return { ok: true, value: null };
   const end = parsePercent(text);
   if (!end.ok || (end.value >= KEEPABLE.from && end.value <= KEEPABLE.to)) return end;

@@ -5,10 +5,10 @@ import {
   calibrate,
   expectOn,
   expectThrough,
-  keptBy,
+  checkPromise,
   promiseOn,
   seriesKey,
-  type Kept,
+  type PromiseCheck,
   type Promised,
 } from '../forecast/index.js';
 import type { StringSide } from '../readings/index.js';
@@ -29,7 +29,7 @@ export interface ShownForecast {
 }
 
 /** A forecast held against the reading that came; SI. */
-export interface ForecastCheck extends Kept {
+export interface ForecastCheck extends PromiseCheck {
   key: string;
   side: StringSide;
   /** null where nobody looked: then it is what would have been said from what was known the day after `basis` */
@@ -184,6 +184,6 @@ function against(
     date: visit.date,
     promise,
     read: visit.read,
-    ...keptBy(promise, visit.read),
+    ...checkPromise(promise, visit.read),
   };
 }

@@ -12,7 +12,7 @@ import {
   type InstrumentFacts,
   type InstrumentRecord,
   type InterventionFacts,
-  type KeptFacts,
+  type StorageFacts,
   type MarkFacts,
 } from '../instrument/index.js';
 import { bodyPlanFrom, usualOutline } from '../map/index.js';
@@ -81,7 +81,7 @@ function historyOf(seed: number): History {
     targetBass: chance() < 0.2 ? oneOf(1.9, 2.4, 3.2) * mm : null,
     heelDepth: chance() < 0.5 ? 0.095 : null,
   };
-  const kept = oneOf<KeptFacts>(
+  const kept = oneOf<StorageFacts>(
     { at: 'assumed' },
     { at: 'band', from: 42, to: 52 },
     { at: 'band', from: 58, to: 66 },

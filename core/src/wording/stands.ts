@@ -1,15 +1,15 @@
 import type { SideOutlook } from '../forecast/outlook.js';
-import type { KeptAt } from '../instrument/kept.js';
+import type { StorageClimate } from '../instrument/kept.js';
 import { humid, type Saying } from './sentence.js';
 
-const KEPT_FROM: Record<KeptAt['from'], string> = {
+const KEPT_FROM: Record<StorageClimate['from'], string> = {
   band: 'the middle of the band that its owner will keep',
   room: 'the mean of the room that it will be kept in',
   assumed: 'the shop’s wanted humidity, since nobody said where it will be kept',
 };
 
 /** What a statement of where the action stands is based on. */
-export function standsBecause({ stands, window }: SideOutlook, kept: KeptAt, { span }: Saying): string {
+export function standsBecause({ stands, window }: SideOutlook, kept: StorageClimate, { span }: Saying): string {
   const { atKept } = stands;
   return `Wanted ${span(...window)}. Season is counted from ${humid(kept.humidity)}: ${KEPT_FROM[kept.from]}. There it is expected at ${span(atKept.mean - atKept.sd, atKept.mean + atKept.sd)}.`;
 }

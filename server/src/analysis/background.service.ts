@@ -10,10 +10,10 @@ import { Database } from '../database/database.js';
 import { EventsService } from '../events/events.service.js';
 import type * as tasks from '../workers/tasks.js';
 import { AnalysisService, type Analysis } from './analysis.service.js';
-import type { KeptCard } from './kept-card.js';
+import type { WorkedOutCard } from './kept-card.js';
 import { ShownForecastEntity, SolvedTopEntity, WorkedOutEntity } from './kept.entity.js';
 import { LearnedTopsService } from './learned-tops.service.js';
-import { StampsService, type Kept } from './stamps.service.js';
+import { StampsService, type WorkedOutStamp } from './stamps.service.js';
 
 /** The day is looked at so often, ms. */
 const LOOK_MS = 30000;
@@ -80,7 +80,7 @@ export class BackgroundService implements OnApplicationBootstrap, OnApplicationS
   }
 
   /** What is kept of instruments, and whether it stands on everything that is recorded of them. */
-  async kept(ids: readonly string[]): Promise<Map<string, { card: KeptCard; day: number; fresh: boolean }>> {
+  async kept(ids: readonly string[]): Promise<Map<string, { card: WorkedOutCard; day: number; fresh: boolean }>> {
     const rows = this.database.unwritable
       ? ids.flatMap((id) => this.inMemory.get(id) ?? [])
       : await this.database.read.find(WorkedOutEntity, {
@@ -140,7 +140,7 @@ export class BackgroundService implements OnApplicationBootstrap, OnApplicationS
     return { done: all.filter((one) => !this.isStale(one)).length, total: all.length };
   }
 
-  private isStale({ id, stamp, keptStamp, keptDay }: Kept): boolean {
+  private isStale({ id, stamp, keptStamp, keptDay }: WorkedOutStamp): boolean {
     const kept = this.database.unwritable ? this.inMemory.get(id) : { stamp: keptStamp, day: keptDay };
     return kept?.stamp !== stamp || kept.day !== this.clock.today();
   }
@@ -166,7 +166,7 @@ export class BackgroundService implements OnApplicationBootstrap, OnApplicationS
   }
 
   /** One that cannot be worked out is said so, and never keeps the others from it. */
-  private async one({ id, stamp, keptStamp }: Kept): Promise<void> {
+  private async one({ id, stamp, keptStamp }: WorkedOutStamp): Promise<void> {
     try {
       if (stamp !== keptStamp || !(await this.onlyDay(id, stamp))) await this.whole(id);
     } catch (error) {
@@ -186,7 +186,7 @@ export class BackgroundService implements OnApplicationBootstrap, OnApplicationS
       fresh?.day === day
         ? fresh
         : await this.analysis.later('readOff', { fit: packed, room, day, shown: await this.shownOf(id) });
-    const card: KeptCard = { stance: cardStance(record), first: off.first, ask: off.ask, refusal: null };
+    const card: WorkedOutCard = { stance: cardStance(record), first: off.first, ask: off.ask, refusal: null };
     const row = { instrumentId: id, stamp, fingerprint, day, fit: Buffer.from(packed), card };
     await this.keep(row, off, fresh ?? undefined);
   }
@@ -287,8 +287,8 @@ const NOTHING_TAUGHT: Taught = { cases: [], hours: [] };
 const NOTHING_FOUND = { rise: null, restraint: null, breathes: {}, strung: null };
 
 /** What was written since goes before what only has another day; what asks for the most goes first. */
-function byUrgency(a: Kept, b: Kept): number {
-  const changed = (one: Kept) => (one.keptStamp === one.stamp ? 1 : 0);
-  const asks = ({ weight }: Kept) => ORDER.indexOf(weight ?? 'act');
+function byUrgency(a: WorkedOutStamp, b: WorkedOutStamp): number {
+  const changed = (one: WorkedOutStamp) => (one.keptStamp === one.stamp ? 1 : 0);
+  const asks = ({ weight }: WorkedOutStamp) => ORDER.indexOf(weight ?? 'act');
   return changed(a) - changed(b) || asks(a) - asks(b);
 }

@@ -3,7 +3,7 @@ import type { Sentence } from '@upright-elder/core/wording';
 import type { HeightUnit } from '@upright-elder/core/units';
 
 /** What the shelf shows of an instrument; `refusal` where it could not be worked out. */
-export interface KeptCard {
+export interface WorkedOutCard {
   stance: CardStance | null;
   first: Record<HeightUnit, Sentence> | null;
   /** what to find out first */

@@ -1,6 +1,6 @@
 import type { ForecastCheck, Taught, ShownForecast, StrungTopFacts } from '@upright-elder/core/instrument';
 import { Column, Entity, PrimaryColumn } from 'typeorm';
-import type { KeptCard } from './kept-card.js';
+import type { WorkedOutCard } from './kept-card.js';
 
 /** What the plate model found for an instrument's plan, and what it was found from. */
 @Entity('solved_top')
@@ -61,7 +61,7 @@ export class WorkedOutEntity {
   fit!: Buffer;
 
   @Column({ type: 'simple-json' })
-  card!: KeptCard;
+  card!: WorkedOutCard;
 
   /** forecasts held against the readings that came */
   @Column({ type: 'simple-json' })

@@ -2,7 +2,7 @@ import { Injectable } from '@nestjs/common';
 import {
   topQuestionOf,
   type InstrumentRecord,
-  type KeptFacts,
+  type StorageFacts,
   type TopQuestion,
 } from '@upright-elder/core/instrument';
 import { AirService } from '../air/air.service.js';
@@ -102,7 +102,7 @@ export class RecordsService {
   }
 
   /** Where it will be kept: a room that is followed comes before a band. */
-  private async keptOf(roomId: string | null, band: { from: number; to: number } | null): Promise<KeptFacts> {
+  private async keptOf(roomId: string | null, band: { from: number; to: number } | null): Promise<StorageFacts> {
     if (roomId !== null) {
       const { climate } = await this.air.airIn(roomId);
       return { at: 'room', moisture: climate.coefficients[0]! };

@@ -13,7 +13,7 @@ export interface Stamp {
 }
 
 /** What is kept of an instrument, beside what its stamp is now. */
-export interface Kept extends Stamp {
+export interface WorkedOutStamp extends Stamp {
   /** null where nothing is kept */
   keptStamp: string | null;
   keptDay: number | null;
@@ -58,9 +58,9 @@ export class StampsService {
   }
 
   /** Of all instruments, beside what is kept of them. */
-  async all(): Promise<Kept[]> {
+  async all(): Promise<WorkedOutStamp[]> {
     const shared = await this.ofShop();
-    return this.database.read.query<Kept[]>(
+    return this.database.read.query<WorkedOutStamp[]>(
       `SELECT i."id", ${STAMP} || ' ' || ? AS "stamp", w."stamp" AS "keptStamp", w."day" AS "keptDay",
         json_extract(w."card", '$.first.mm.weight') AS "weight"
        FROM ${FROM} LEFT JOIN "worked_out" w ON w."instrumentId" = i."id"`,

@@ -1,6 +1,6 @@
 import { Controller, Get, HttpCode, Post } from '@nestjs/common';
 import { ApiOkResponse, ApiTags } from '@nestjs/swagger';
-import { Keeping } from '@upright-elder/contract';
+import { BackupState } from '@upright-elder/contract';
 import { BackupsService } from './backups.service.js';
 
 @ApiTags('backups')
@@ -10,16 +10,16 @@ export class BackupsController {
 
   /** How the shop's data are kept. */
   @Get()
-  @ApiOkResponse({ type: Keeping })
-  keeping(): Promise<Keeping> {
+  @ApiOkResponse({ type: BackupState })
+  keeping(): Promise<BackupState> {
     return this.backups.keeping();
   }
 
   /** Makes a backup now; answered once it was read back and counted. */
   @Post()
   @HttpCode(200)
-  @ApiOkResponse({ type: Keeping })
-  make(): Promise<Keeping> {
+  @ApiOkResponse({ type: BackupState })
+  make(): Promise<BackupState> {
     return this.backups.make('by hand');
   }
 }

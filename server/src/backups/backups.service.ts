@@ -7,7 +7,7 @@ import {
   type OnApplicationBootstrap,
   type OnApplicationShutdown,
 } from '@nestjs/common';
-import type { Keeping } from '@upright-elder/contract';
+import type { BackupState } from '@upright-elder/contract';
 import { Clock } from '../clock.js';
 import { Database } from '../database/database.js';
 import { DATA_FILE, keptInStep } from '../database/folder.js';
@@ -68,7 +68,7 @@ export class BackupsService implements OnApplicationBootstrap, OnApplicationShut
   }
 
   /** How the shop is kept: where, whether it can be written, its backups, and what is odd. */
-  async keeping(): Promise<Keeping> {
+  async keeping(): Promise<BackupState> {
     const folder = await this.folder();
     const backups = listBackups(folder);
     return {
@@ -86,7 +86,7 @@ export class BackupsService implements OnApplicationBootstrap, OnApplicationShut
   }
 
   /** @throws ProblemError where it could not be written */
-  async make(reason: BackupReason): Promise<Keeping> {
+  async make(reason: BackupReason): Promise<BackupState> {
     this.underWay ??= this.write(reason).finally(() => {
       this.underWay = null;
     });

@@ -1,7 +1,7 @@
 import { createHash } from 'node:crypto';
 import { existsSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import type { Keeping, PictureTaken, Problem, Shop } from '@upright-elder/contract';
+import type { BackupState, PictureTaken, Problem, Shop } from '@upright-elder/contract';
 import BetterSqlite3 from 'better-sqlite3';
 import sharp from 'sharp';
 import { describe, expect, it } from 'vitest';
@@ -51,7 +51,7 @@ describe('a backup', () => {
     expect(status, JSON.stringify(body)).toBe(200);
     busy = false;
     await saving;
-    const { backups, lastBackup, backupFolder } = body as Keeping;
+    const { backups, lastBackup, backupFolder } = body as BackupState;
     expect(backups).toHaveLength(1);
     expect(lastBackup).toBe(backups[0]!.made);
 
@@ -159,7 +159,7 @@ describe('the folder that backups go to', () => {
       return app.call('PUT', 'shop', { ...input, backupFolder });
     };
     try {
-      const own = ((await app.call('GET', 'backups')).body as Keeping).backupFolder;
+      const own = ((await app.call('GET', 'backups')).body as BackupState).backupFolder;
       for (const wrong of ['backups', '/proc/version', '/proc/no/such', '/tmp/a\0b', `/${'x'.repeat(300)}`]) {
         const { status, body } = await save(wrong);
         expect(status).toBe(422);
@@ -178,7 +178,7 @@ describe('the folder that backups go to', () => {
       expect((unplugged.body as Problem).detail).toMatch(/is its disk connected/u);
       expect(existsSync(folder)).toBe(false);
       expect((await save(null)).status).toBe(200);
-      expect(((await app.call('GET', 'backups')).body as Keeping).backupFolder).toBe(own);
+      expect(((await app.call('GET', 'backups')).body as BackupState).backupFolder).toBe(own);
     } finally {
       await app.close();
     }

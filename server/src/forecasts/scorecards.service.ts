@@ -1,7 +1,7 @@
 import { setImmediate } from 'node:timers/promises';
 import { Injectable, type OnApplicationBootstrap, type OnApplicationShutdown } from '@nestjs/common';
 import type { ForecastCheck, Scorecard } from '@upright-elder/contract';
-import { scorecard, ScorecardTally, type Kept } from '@upright-elder/core/forecast';
+import { scorecard, ScorecardTally, type PromiseCheck } from '@upright-elder/core/forecast';
 import type { ForecastCheck as Check } from '@upright-elder/core/instrument';
 import { QUANTITIES } from '@upright-elder/core/readings';
 import { AnalysisService } from '../analysis/analysis.service.js';
@@ -15,7 +15,7 @@ const LATER_MS = 5000;
 export class ScorecardsService implements OnApplicationBootstrap, OnApplicationShutdown {
   private timer: NodeJS.Timeout | null = null;
   /** what each instrument's forecasts came to, as far as it is worked out */
-  private readonly byInstrument = new Map<string, Kept[]>();
+  private readonly byInstrument = new Map<string, PromiseCheck[]>();
   private readonly shop = new ScorecardTally();
 
   constructor(

@@ -28,7 +28,7 @@ import type { KnownStrings } from '../strings/known-strings.js';
 import { StringsService } from '../strings/strings.service.js';
 import { lookFor } from './look-for.js';
 import { factsOf } from './facts.js';
-import { keptBandOf, keptFaults } from './kept.js';
+import { storageBandOf, storageFaults } from './kept.js';
 import { InstrumentEntity } from './instrument.entity.js';
 
 /** What a card of the shelf shows of an instrument's own. */
@@ -66,7 +66,7 @@ export class InstrumentsService {
     const row = await this.row(id);
     const known = await this.strings.known();
     const { homeRoomId, keptRoomId } = row;
-    return { instrument: factsOf(row, known.of(row)), homeRoomId, keptRoomId, keptBand: keptBandOf(row) };
+    return { instrument: factsOf(row, known.of(row)), homeRoomId, keptRoomId, keptBand: storageBandOf(row) };
   }
 
   /**
@@ -148,7 +148,7 @@ export class InstrumentsService {
     const errors: FieldError[] = known.faults({ ...input, designStringSet: input.designStringSet ?? null });
     const lengths = parseLengths(input, errors);
     const amounts = parseAmounts(input, errors);
-    errors.push(...keptFaults(input));
+    errors.push(...storageFaults(input));
     if (errors.length > 0) throw badFields(errors);
     const { version, by, ...facts } = input;
     await withBothCopies(

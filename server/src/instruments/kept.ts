@@ -1,15 +1,15 @@
 import type { FieldError, InstrumentInput } from '@upright-elder/contract';
-import { bandFault, parseKeptEnd } from '@upright-elder/core/instrument';
+import { bandFault, parseStorageEnd } from '@upright-elder/core/instrument';
 
 type Typed = Pick<InstrumentInput, 'keptFrom' | 'keptTo'>;
 
 const ENDS = ['keptFrom', 'keptTo'] as const;
 
 /** What is wrong with the band of humidity that an owner will keep, as it was typed. */
-export function keptFaults(typed: Typed): FieldError[] {
+export function storageFaults(typed: Typed): FieldError[] {
   const errors = ENDS.flatMap((field): FieldError[] => {
     const text = typed[field] ?? '';
-    const result = parseKeptEnd(text);
+    const result = parseStorageEnd(text);
     if (result.ok) return [];
     const { reason, accepted } = result;
     return [{ field, typed: text, reason, accepted: `${accepted}; empty where it is not known` }];
@@ -25,14 +25,14 @@ export function keptFaults(typed: Typed): FieldError[] {
 }
 
 /** The band, percent; null where none is kept. */
-export function keptBandOf(typed: Typed): { from: number; to: number } | null {
+export function storageBandOf(typed: Typed): { from: number; to: number } | null {
   const { from, to } = endsOf(typed);
   return from === null || to === null ? null : { from, to };
 }
 
 function endsOf({ keptFrom = '', keptTo = '' }: Typed): { from: number | null; to: number | null } {
   const end = (text: string) => {
-    const result = parseKeptEnd(text);
+    const result = parseStorageEnd(text);
     return result.ok ? result.value : null;
   };
   return { from: end(keptFrom), to: end(keptTo) };

@@ -3,7 +3,7 @@ import type { Card, CardPage } from '@upright-elder/contract';
 import { dayOf, isoDate } from '@upright-elder/core/days';
 import type { HeightUnit } from '@upright-elder/core/units';
 import { BackgroundService } from '../analysis/background.service.js';
-import type { KeptCard } from '../analysis/kept-card.js';
+import type { WorkedOutCard } from '../analysis/kept-card.js';
 import { Clock } from '../clock.js';
 import { ExaminationsService } from '../examinations/examinations.service.js';
 import { InstrumentsService, type ShelfRow } from '../instruments/instruments.service.js';
@@ -46,7 +46,7 @@ export class ShelfService {
 
   private card(
     { scale, ...row }: ShelfRow,
-    kept: { card: KeptCard; day: number; fresh: boolean } | null,
+    kept: { card: WorkedOutCard; day: number; fresh: boolean } | null,
     examined: { count: number; last: string } | undefined,
     unit: HeightUnit,
   ): Card {
@@ -77,7 +77,7 @@ export class ShelfService {
   }
 }
 
-function without(card: KeptCard | null): string {
+function without(card: WorkedOutCard | null): string {
   if (card === null) return 'Its forecast is being worked out.';
   if (card.refusal !== null) return 'Its forecast could not be worked out.';
   return 'Not measured at pitch yet: begin with an examination.';

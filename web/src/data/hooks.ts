@@ -9,7 +9,7 @@ import type {
   Instrument,
   Intervention,
   Judgement,
-  Keeping,
+  BackupState,
   Learning,
   LogFolder,
   Mark,
@@ -43,7 +43,7 @@ export const useShop = () => useSWR<Shop>('shop', get, { refreshInterval: 60000 
 export const useZone = (): string => useShop().data?.zone ?? Intl.DateTimeFormat().resolvedOptions().timeZone;
 export const useRooms = () => useSWR<Room[]>('rooms', get);
 export const useImports = (id: string) => useSWR<AirImport[]>(`rooms/${id}/imports`, get);
-export const useKeeping = () => useSWR<Keeping>('backups', get, { refreshInterval: 60000 });
+export const useKeeping = () => useSWR<BackupState>('backups', get, { refreshInterval: 60000 });
 export const useRoomAir = (id: string | undefined) => useSWR<RoomAir>(id ? `rooms/${id}/air` : null, get);
 export const useRoomWood = (id: string) => useSWR<RoomWood>(`rooms/${id}/wood`, get);
 /** What lives in a room, the first page of it. */

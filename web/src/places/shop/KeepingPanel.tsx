@@ -1,4 +1,4 @@
-import type { Keeping } from '@upright-elder/contract';
+import type { BackupState } from '@upright-elder/contract';
 import { DAY_MS, sayInstant } from '@upright-elder/core/days';
 import { useState } from 'react';
 import { toast } from 'sonner';
@@ -13,7 +13,7 @@ const SHOWN = 6;
 const OLD_DAYS = 7;
 
 /** Where the shop's data lie, how old the last good backup is, and a way to make one. */
-export function KeepingPanel() {
+export function BackupPanel() {
   return (
     <section className="sheet p-5" aria-label="How the shop is kept">
       <h2 className="text-[1.3rem]">How it is kept</h2>
@@ -22,7 +22,7 @@ export function KeepingPanel() {
   );
 }
 
-function Kept({ keeping }: { keeping: Keeping }) {
+function Kept({ keeping }: { keeping: BackupState }) {
   const { folder, unwritable, backupFolder, sameDisk, lastBackup, failed, backups, remarks, now } = keeping;
   const [busy, setBusy] = useState(false);
   const refresh = useRefresh();
@@ -31,7 +31,7 @@ function Kept({ keeping }: { keeping: Keeping }) {
   const make = async () => {
     setBusy(true);
     try {
-      await send<Keeping>('POST', 'backups');
+      await send<BackupState>('POST', 'backups');
       toast.success('The backup is written, read back and counted.');
     } catch (error) {
       refusals(error);

@@ -38,7 +38,7 @@ import {
   type InstrumentForm,
 } from './form.js';
 import { CHOOSE, Section, Select, Text, UNKNOWN } from './fields.js';
-import { KeptFields } from './KeptFields.js';
+import { StorageFields } from './KeptFields.js';
 import { StringsFields } from './StringsFields.js';
 import { useFormDraft } from './useFormDraft.js';
 import { Tick } from '../../../fields/Tick.js';
@@ -296,7 +296,7 @@ export function InstrumentFormView({
               .map(({ id: room, name }): [string, string] => [room, name]),
           ]}
         />
-        <KeptFields form={form} rooms={rooms} storedRoom={initial.keptRoomId} />
+        <StorageFields form={form} rooms={rooms} storedRoom={initial.keptRoomId} />
         {length('targetBass', `empty: ${sayAction(wanted.bass)} for these strings and this style`)}
         {length('targetTreble', `empty: ${sayAction(wanted.treble)} for these strings and this style`)}
         <Select

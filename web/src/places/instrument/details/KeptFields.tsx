@@ -1,5 +1,5 @@
 import type { Room } from '@upright-elder/contract';
-import { parseKeptEnd } from '@upright-elder/core/instrument';
+import { parseStorageEnd } from '@upright-elder/core/instrument';
 import { Controller, type UseFormReturn } from 'react-hook-form';
 import { TypedField } from '../../../fields/TypedField.js';
 import { understoodPercent } from '../../../fields/understood.js';
@@ -14,7 +14,7 @@ interface Props {
 }
 
 /** Where its owner will keep it: season is counted from there. */
-export function KeptFields({ form, rooms, storedRoom }: Props) {
+export function StorageFields({ form, rooms, storedRoom }: Props) {
   const { watch, control, clearErrors, formState } = form;
   const inRoom = watch('keptRoomId') !== '';
   return (
@@ -42,7 +42,7 @@ export function KeptFields({ form, rooms, storedRoom }: Props) {
                 label={name === 'keptFrom' ? 'Kept from' : 'Kept to'}
                 unit="% RH"
                 value={field.value}
-                parse={parseKeptEnd}
+                parse={parseStorageEnd}
                 understood={understoodPercent}
                 refusal={formState.errors[name]?.message}
                 onChange={(text) => {

@@ -1,5 +1,5 @@
 import type { Forecast, Instrument, InstrumentInput } from '@upright-elder/contract';
-import { parseKeptEnd } from '@upright-elder/core/instrument';
+import { parseStorageEnd } from '@upright-elder/core/instrument';
 import { useState } from 'react';
 import { FormFoot } from '../../../app/FormFoot.js';
 import { send } from '../../../data/api.js';
@@ -32,7 +32,7 @@ const WHOSE: Record<Forecast['kept']['from'], string> = {
 };
 
 /** The humidity from which season is counted: said beside the sentences, and changed there. */
-export function KeptHumidity({ id, kept }: { id: string; kept: Forecast['kept'] }) {
+export function StorageHumidity({ id, kept }: { id: string; kept: Forecast['kept'] }) {
   const [open, setOpen] = useState(false);
   const { data: instrument } = useInstrument(id);
   return (
@@ -113,7 +113,7 @@ function KeptFields({ instrument, onSaved }: { instrument: Instrument; onSaved: 
             placeholder={`such as ${such}`}
             value={value[field]}
             onChange={(text) => change({ [field]: text })}
-            parse={parseKeptEnd}
+            parse={parseStorageEnd}
             understood={understoodPercent}
             refusal={refused[field]}
           />

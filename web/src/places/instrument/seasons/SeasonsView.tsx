@@ -5,7 +5,7 @@ import type { SideFit } from '@upright-elder/core/forecast';
 import { lazy, memo, Suspense, useCallback, useDeferredValue, useMemo, useState } from 'react';
 import type { SeasonsTask } from '../../../compute/tasks/seasons.js';
 import { useUnchanged } from '../../../data/useUnchanged.js';
-import { KeptHumidity } from './KeptHumidity.js';
+import { StorageHumidity } from './KeptHumidity.js';
 import { MonthStrip } from './MonthStrip.js';
 import { NumbersTable } from './NumbersTable.js';
 import { LAST, ReadingsOpened } from './ReadingsOpened.js';
@@ -66,7 +66,7 @@ export function SeasonsView({ id, forecast, series, shop, opened, onChoose }: Pr
           year={year?.sentences ?? forecast.year}
           kept={year !== null}
         />
-        <KeptHumidity id={id} kept={forecast.kept} />
+        <StorageHumidity id={id} kept={forecast.kept} />
         <PhoneFold name="Years ahead">
           <YearsAheadList all={forecast.yearsAhead} onReadings={(key) => onChoose(key, LAST)} />
         </PhoneFold>
