@@ -1,8 +1,8 @@
 import {
-  WEIGHING_KINDS,
-  type WeighingKind,
-  WEIGHING_MOMENTS,
-  type WeighingMoment,
+  LOAD_TEST_KINDS,
+  type LoadTestKind,
+  LOAD_TEST_MOMENTS,
+  type LoadTestMoment,
 } from './lists/weighings.js';
 import { IsBoolean, IsIn, IsInt, IsNumber, IsOptional, IsString, MaxLength, Min } from 'class-validator';
 import { IsDay, IsId, NestedList } from './checks.js';
@@ -29,7 +29,7 @@ export class SpotInput {
 }
 
 /** A known weight on the top, strings off, and how far it goes down. It stays as it was read: a slip is struck. */
-export class WeighingInput {
+export class LoadTestInput {
   @IsInt()
   @Min(0)
   version!: number;
@@ -43,11 +43,11 @@ export class WeighingInput {
   @IsDay()
   date!: string;
 
-  @IsIn(WEIGHING_KINDS)
-  kind!: WeighingKind;
+  @IsIn(LOAD_TEST_KINDS)
+  kind!: LoadTestKind;
 
-  @IsIn(WEIGHING_MOMENTS)
-  moment!: WeighingMoment;
+  @IsIn(LOAD_TEST_MOMENTS)
+  moment!: LoadTestMoment;
 
   /** as typed, kilograms where no unit is written */
   @IsString()
@@ -67,7 +67,7 @@ export class WeighingInput {
 }
 
 /** A spot as it was understood. */
-export class WeighedSpot extends SpotInput {
+export class LoadedSpot extends SpotInput {
   /** how far it went down under the weight, m; null where the zero did not return */
   @IsOptional()
   @IsNumber()
@@ -82,7 +82,7 @@ export class WeighedSpot extends SpotInput {
   drift!: number;
 }
 
-export class Weighing extends WeighingInput {
+export class LoadTest extends LoadTestInput {
   @IsId()
   id!: string;
 
@@ -90,8 +90,8 @@ export class Weighing extends WeighingInput {
   @IsNumber()
   newtons!: number;
 
-  @NestedList(() => WeighedSpot)
-  declare spots: WeighedSpot[];
+  @NestedList(() => LoadedSpot)
+  declare spots: LoadedSpot[];
 
   @IsString()
   byName!: string;

@@ -12,7 +12,7 @@ import {
   strungOf,
   topSpec,
   viewOf,
-  WalkingWeights,
+  WalkingLoad,
   type LooseStretch,
   type TopFacts,
 } from '../src/index.js';
@@ -29,7 +29,7 @@ console.log('\nWhat is said of a top.');
 // walking weights
 for (const bracing of ['x', 'ladder'] as const) {
   const plan = walkedPlan(bracing);
-  const walk = new WalkingWeights(plan, facts, 0.016);
+  const walk = new WalkingLoad(plan, facts, 0.016);
   const chance = seededChance(161);
   const tally = { sound: 0, alarmed: 0, said: 0, right: 0, open: 0, found: 0, then: 0, touching: 0, seen: 0 };
   const bins = [0, 0.2, 0.5, 0.8, 0.95].map((from) => ({ from, tops: 0, loose: 0 }));

@@ -1,12 +1,12 @@
 import { bodyPlanFrom, pathLength, usualOutline, type BodyPlan, type Point } from '../src/map/index.js';
 import { normals, type Chance } from '../src/numeric/index.js';
 import {
-  armsToWeigh,
+  armsToLoad,
   solidSheet,
   SolvedTop,
   topSpec,
   USUAL_TOP,
-  weighingSpots,
+  loadSpots,
   type Dip,
   type LooseStretch,
   type TopFacts,
@@ -37,7 +37,7 @@ export function walkedTop(
 ): WalkedTop {
   const gauss = normals(chance);
   const between = (from: number, to: number) => from + (to - from) * chance();
-  const arms = armsToWeigh(plan);
+  const arms = armsToLoad(plan);
   const thickness = Math.max(2.2 * mm, 2.8 * mm + 0.3 * mm * gauss());
   const stiffer = Math.exp(0.2 * gauss());
   const rim = 10 ** between(-1, 1);
@@ -103,7 +103,7 @@ export function walkedTop(
     { spacing: between(0.013, 0.017), recorded: loose },
   );
   const weight = between(15, 25);
-  const spots = weighingSpots(plan);
+  const spots = loadSpots(plan);
   const missed = spots.map(({ point: [x, y] }): Point => {
     const [off, way] = [4 * mm * Math.sqrt(chance()), 2 * Math.PI * chance()];
     return [x + off * Math.cos(way), y + off * Math.sin(way)];

@@ -3,12 +3,12 @@ import { normal, seededChance } from '@upright-elder/core/numeric';
 import type { Place } from '@upright-elder/core/readings';
 import { setTension, STRING_SETS, TUNINGS } from '@upright-elder/core/strings';
 import {
-  armsToWeigh,
+  armsToLoad,
   bellyStation,
   builtDome,
   SolvedTop,
   topSpec,
-  weighingSpots,
+  loadSpots,
   type LooseStretch,
 } from '@upright-elder/core/top';
 import { parseLength } from '@upright-elder/core/units';
@@ -125,8 +125,8 @@ export function walkOf(
   const { plan, top } = trueTop(instrument);
   const chance = seededChance(seed);
   const gauss = () => normal(chance);
-  const spots = weighingSpots(plan);
-  const of = armsToWeigh(plan).find(({ name }) => name === arm)!;
+  const spots = loadSpots(plan);
+  const of = armsToLoad(plan).find(({ name }) => name === arm)!;
   const loose = share > 0 ? [{ brace: of.brace, from: 0, to: share * of.length, gap: 0.6 * mm }] : [];
   const missed = spots.map(({ point: [x, y] }) => [x + 2 * mm * gauss(), y + 2 * mm * gauss()] as const);
   return top.dips(missed, newtons, loose).map((dip, i) => {

@@ -4,7 +4,7 @@ import type {
   PointFindingInput,
   InstrumentInput,
   ReadingInput,
-  WeighingMoment,
+  LoadTestMoment,
 } from '@upright-elder/contract';
 import { isoDate } from '@upright-elder/core/days';
 import type { InterventionKind } from '@upright-elder/core/instrument';
@@ -77,7 +77,7 @@ export interface InventedInstrument {
   /** what was done to it */
   done?: { daysAgo: number; by: 0 | 1; kinds: InterventionKind[]; treatments: TreatmentId[]; note: string }[];
   /** weights walked over its top, one arm of it loose over a share of its length */
-  walks?: { daysAgo: number; by: 0 | 1; moment: WeighingMoment; arm: string; share: number }[];
+  walks?: { daysAgo: number; by: 0 | 1; moment: LoadTestMoment; arm: string; share: number }[];
   seed: number;
 }
 

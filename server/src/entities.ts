@@ -16,7 +16,7 @@ import { ReadingEntity } from './readings/reading.entity.js';
 import { ShopEntity } from './shop/shop.entity.js';
 import { StringSetEntity, TuningEntity } from './strings/strings.entity.js';
 import { TrialEntity } from './trials/trial.entity.js';
-import { WeighingEntity } from './weighings/weighing.entity.js';
+import { LoadTestEntity } from './weighings/weighing.entity.js';
 import { ToolEntity } from './tools/tool.entity.js';
 import { ShownForecastEntity, SolvedTopEntity, WorkedOutEntity } from './analysis/kept.entity.js';
 
@@ -41,7 +41,7 @@ export const ENTITIES = [
   PredictionEntity,
   TreatmentEditEntity,
   TrialEntity,
-  WeighingEntity,
+  LoadTestEntity,
   ProtocolEntity,
   ShopEntity,
   ToolEntity,

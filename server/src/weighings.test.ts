@@ -1,4 +1,4 @@
-import type { Trial, TrialInput, Weighing, WeighingInput } from '@upright-elder/contract';
+import type { Trial, TrialInput, LoadTest, LoadTestInput } from '@upright-elder/contract';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { startApp, type AppUnderTest } from './testing/app-under-test.js';
 import { id, INSTRUMENT, instrumentBody, PERSON } from './testing/bodies.js';
@@ -14,7 +14,7 @@ beforeAll(async () => {
 });
 afterAll(() => server.close());
 
-const weighing = (over: Partial<WeighingInput> = {}): WeighingInput => ({
+const weighing = (over: Partial<LoadTestInput> = {}): LoadTestInput => ({
   version: 0,
   instrumentId: INSTRUMENT,
   by: PERSON,
@@ -36,13 +36,13 @@ describe('a weight on a top', () => {
   it('is kept as typed and understood: the dip, its error, and a zero that did not return', async () => {
     const { status, body } = await put(`weighings/${id(60)}`, weighing());
     expect(status).toBe(200);
-    const { newtons, spots } = body as Weighing;
+    const { newtons, spots } = body as LoadTest;
     expect(newtons).toBeCloseTo(19.61, 1);
     expect(spots[0]!.dip).toBeCloseTo(0.000205, 9);
     expect(spots[0]!.sd).toBeGreaterThan(0.00001);
     expect(spots[1]).toMatchObject({ dip: null });
     expect(spots[2]!.dip).toBeCloseTo(8 * 25.4e-6, 9);
-    expect(await get<Weighing[]>(`instruments/${INSTRUMENT}/weighings`)).toHaveLength(1);
+    expect(await get<LoadTest[]>(`instruments/${INSTRUMENT}/weighings`)).toHaveLength(1);
   });
 
   it('stays as it was read: sent again it is the same, otherwise it is refused', async () => {
@@ -68,8 +68,8 @@ describe('a weight on a top', () => {
 
   it('is taken back with a reason, and shown only where it is asked for', async () => {
     await put(`strikes/weighing/${id(60)}`, { struck: true, why: 'the dial stood on the edge', by: PERSON });
-    expect(await get<Weighing[]>(`instruments/${INSTRUMENT}/weighings`)).toEqual([]);
-    const [struck] = await get<Weighing[]>(`instruments/${INSTRUMENT}/weighings?struck=true`);
+    expect(await get<LoadTest[]>(`instruments/${INSTRUMENT}/weighings`)).toEqual([]);
+    const [struck] = await get<LoadTest[]>(`instruments/${INSTRUMENT}/weighings?struck=true`);
     expect(struck).toMatchObject({ struck: true });
     expect(struck!.strikes).toHaveLength(1);
   });

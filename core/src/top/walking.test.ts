@@ -3,12 +3,12 @@ import { walkedPlan, walkedTop } from '../../simulated/walkedTops.js';
 import { bodyPlanFrom, usualOutline } from '../map/index.js';
 import { seededChance } from '../numeric/index.js';
 import {
-  armsToWeigh,
+  armsToLoad,
   glueTook,
   SolvedTop,
   topSpec,
-  WalkingWeights,
-  weighingSpots,
+  WalkingLoad,
+  loadSpots,
   type Dip,
   type LooseStretch,
 } from './index.js';
@@ -16,16 +16,16 @@ import {
 const mm = 1e-3;
 const facts = { species: 'sitka-spruce' as const, laminated: false };
 const plan = walkedPlan('x');
-const walk = new WalkingWeights(plan, facts, 0.02);
-const spots = weighingSpots(plan);
+const walk = new WalkingLoad(plan, facts, 0.02);
+const spots = loadSpots(plan);
 
 describe('walking weights', () => {
   it('go over six spots of an X and eight of ladders, and over none of a fan', () => {
     expect(spots).toHaveLength(6);
     expect(spots.map(({ name }) => name)).toContain('treble lower leg of the X, 65 mm from the rim');
     expect(spots.map(({ name }) => name)).toContain('bass upper leg of the X, 95 mm from the rim');
-    expect(weighingSpots(bodyPlanFrom(usualOutline('concert'), 'ladder'))).toHaveLength(8);
-    expect(weighingSpots(bodyPlanFrom(usualOutline('concert'), 'fan'))).toEqual([]);
+    expect(loadSpots(bodyPlanFrom(usualOutline('concert'), 'ladder'))).toHaveLength(8);
+    expect(loadSpots(bodyPlanFrom(usualOutline('concert'), 'fan'))).toEqual([]);
   });
 
   it('of simulated tops never alarm a sound one, and find the leg that swings free', () => {
@@ -73,7 +73,7 @@ describe('walking weights', () => {
 
   it('before and after a glue-up tell whether it took, whatever the damp did to all of them', () => {
     const top = new SolvedTop(topSpec(plan, facts), { spacing: 0.018 });
-    const [arm] = armsToWeigh(plan);
+    const [arm] = armsToLoad(plan);
     const loose: LooseStretch = { brace: arm!.brace, from: 0, to: 0.6 * arm!.length };
     const points = spots.map(({ point }) => point);
     const read = (of: LooseStretch[], softer: number) =>

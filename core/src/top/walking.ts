@@ -4,7 +4,7 @@ import { SolvedTop, type LooseStretch } from './solved.js';
 import { topSpec, USUAL_TOP, type TopFacts, type TopSpec } from './spec.js';
 
 /** A spot that a weight is set on. */
-export interface WeighingSpot {
+export interface LoadSpot {
   id: string;
   /** as the luthier is told: `treble lower leg of the X, 65 mm from the rim` */
   name: string;
@@ -31,7 +31,7 @@ const LADDER = 70 * mm;
 const LADDERS = 4;
 
 /** Arms of a plan that a weight can tell something of: those of an X, or both ends of the ladders by the bridge. */
-export function armsToWeigh(plan: BodyPlan): Arm[] {
+export function armsToLoad(plan: BodyPlan): Arm[] {
   const x = plan.braces.flatMap(({ id, kind, path }) => {
     const names = legsOf({ kind, path });
     return names ? [{ id, path, names, lower: pathLength(path.slice(0, 2)) }] : [];
@@ -89,8 +89,8 @@ function laddersByBridge({ braces, bridge }: BodyPlan): Brace[] {
 const OFF_BRIDGE = 8 * mm;
 
 /** The spots of a plan, in the order in which a hand walks them; none where its bracing is neither an X nor ladders. */
-export function weighingSpots(plan: BodyPlan): WeighingSpot[] {
-  return armsToWeigh(plan).flatMap((arm) => {
+export function loadSpots(plan: BodyPlan): LoadSpot[] {
+  return armsToLoad(plan).flatMap((arm) => {
     const { path, kind } = plan.braces.find(({ id }) => id === arm.brace)!;
     const length = pathLength(path);
     const at = (off: number) => pointAlong(path, arm.fromEnd ? length - off : off);
@@ -102,7 +102,7 @@ export function weighingSpots(plan: BodyPlan): WeighingSpot[] {
     const offs = kind === 'ladder brace' ? [LADDER] : arm.fromEnd ? UPPER : LOWER;
     return offs
       .filter((off) => off < arm.length)
-      .map((wanted): WeighingSpot => {
+      .map((wanted): LoadSpot => {
         const off = clear(wanted);
         return {
           id: `${arm.id} ${Math.round(wanted / mm)}`,
@@ -200,17 +200,17 @@ const USUAL_WEIGHT = 20;
  * that stands open doubles or triples its own dip, while all else moves it by a sixth. Bayes over no loose arm, one, and
  * two, each open or touching, of every length; stiffness, thickness, brace heights and rim are not known.
  */
-export class WalkingWeights {
+export class WalkingLoad {
   readonly arms: Arm[];
-  readonly spots: WeighingSpot[];
+  readonly spots: LoadSpot[];
   private readonly hypotheses: Hypothesis[] = [];
   /** how the logarithms of the dips go with what is not known of the top */
   private readonly patterns: number[][];
 
   /** @param spacing of the mesh, m */
   constructor(plan: BodyPlan, facts: TopFacts, spacing: number) {
-    this.arms = armsToWeigh(plan);
-    this.spots = weighingSpots(plan);
+    this.arms = armsToLoad(plan);
+    this.spots = loadSpots(plan);
     const points = this.spots.map(({ point }) => point);
     const spec = topSpec(plan, facts);
     const top = new SolvedTop(spec, { spacing });
@@ -345,7 +345,7 @@ const NINE_IN_TEN = 1.28;
  * @param glued arms that were glued in between
  */
 export function glueTook(
-  spots: readonly WeighingSpot[],
+  spots: readonly LoadSpot[],
   before: readonly Dip[],
   after: readonly Dip[],
   weights: { before: number; after: number },

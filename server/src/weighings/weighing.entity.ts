@@ -1,10 +1,10 @@
-import type { SpotInput, WeighingKind, WeighingMoment } from '@upright-elder/contract';
+import type { SpotInput, LoadTestKind, LoadTestMoment } from '@upright-elder/contract';
 import { Column, Entity, Index, PrimaryColumn } from 'typeorm';
 
 /** A known weight on a top, and how far it went down, as typed. */
 @Entity('weighing')
 @Index('weighing_by_date', ['instrumentId', 'date'])
-export class WeighingEntity {
+export class LoadTestEntity {
   @PrimaryColumn({ type: 'text' })
   id!: string;
 
@@ -18,10 +18,10 @@ export class WeighingEntity {
   date!: string;
 
   @Column({ type: 'text' })
-  kind!: WeighingKind;
+  kind!: LoadTestKind;
 
   @Column({ type: 'text' })
-  moment!: WeighingMoment;
+  moment!: LoadTestMoment;
 
   @Column({ type: 'text' })
   weight!: string;

@@ -1,24 +1,24 @@
 import { Body, Controller, Get, Param, Put, Query } from '@nestjs/common';
 import { ApiOkResponse, ApiQuery, ApiTags } from '@nestjs/swagger';
-import { Weighing, WeighingInput } from '@upright-elder/contract';
+import { LoadTest, LoadTestInput } from '@upright-elder/contract';
 import { IdPipe } from '../http/id.pipe.js';
-import { WeighingsService } from './weighings.service.js';
+import { LoadTestsService } from './weighings.service.js';
 
 @ApiTags('weighings')
 @Controller()
-export class WeighingsController {
-  constructor(private readonly weighings: WeighingsService) {}
+export class LoadTestsController {
+  constructor(private readonly weighings: LoadTestsService) {}
 
   @Get('instruments/:id/weighings')
-  @ApiOkResponse({ type: [Weighing] })
+  @ApiOkResponse({ type: [LoadTest] })
   @ApiQuery({ name: 'struck', required: false, enum: ['true'] })
-  ofInstrument(@Param('id', IdPipe) id: string, @Query('struck') struck?: string): Promise<Weighing[]> {
+  ofInstrument(@Param('id', IdPipe) id: string, @Query('struck') struck?: string): Promise<LoadTest[]> {
     return this.weighings.ofInstrument(id, struck === 'true');
   }
 
   @Put('weighings/:id')
-  @ApiOkResponse({ type: Weighing })
-  save(@Param('id', IdPipe) id: string, @Body() input: WeighingInput): Promise<Weighing> {
+  @ApiOkResponse({ type: LoadTest })
+  save(@Param('id', IdPipe) id: string, @Body() input: LoadTestInput): Promise<LoadTest> {
     return this.weighings.save(id, input);
   }
 }

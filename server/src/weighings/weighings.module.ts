@@ -1,13 +1,13 @@
 import { Module } from '@nestjs/common';
 import { InstrumentsModule } from '../instruments/instruments.module.js';
 import { PeopleModule } from '../people/people.module.js';
-import { WeighingsController } from './weighings.controller.js';
-import { WeighingsService } from './weighings.service.js';
+import { LoadTestsController } from './weighings.controller.js';
+import { LoadTestsService } from './weighings.service.js';
 
 /** Weights on a top: spots over the braces, or the bridge. */
 @Module({
   imports: [InstrumentsModule, PeopleModule],
-  controllers: [WeighingsController],
-  providers: [WeighingsService],
+  controllers: [LoadTestsController],
+  providers: [LoadTestsService],
 })
-export class WeighingsModule {}
+export class LoadTestsModule {}

@@ -1,5 +1,5 @@
 import { Injectable } from '@nestjs/common';
-import type { FieldError, SpotInput, WeighedSpot, Weighing, WeighingInput } from '@upright-elder/contract';
+import type { FieldError, SpotInput, LoadedSpot, LoadTest, LoadTestInput } from '@upright-elder/contract';
 import { dipOf } from '@upright-elder/core/top';
 import { parseForce, parseLength, type Parsed } from '@upright-elder/core/units';
 import { Clock } from '../clock.js';
@@ -9,7 +9,7 @@ import { badFields, notFound, withBothCopies } from '../http/problem.js';
 import { InstrumentsService } from '../instruments/instruments.service.js';
 import { PeopleService } from '../people/people.service.js';
 import { StrikesService } from '../strikes/strikes.service.js';
-import { WeighingEntity } from './weighing.entity.js';
+import { LoadTestEntity } from './weighing.entity.js';
 
 /** A hand sets no heavier weight on an old top, and a lighter one moves no dial, N. */
 const LIGHTEST = 1;
@@ -17,7 +17,7 @@ const HEAVIEST = 100;
 
 /** Weights that were set on tops. */
 @Injectable()
-export class WeighingsService {
+export class LoadTestsService {
   constructor(
     private readonly database: Database,
     private readonly clock: Clock,
@@ -27,22 +27,22 @@ export class WeighingsService {
   ) {}
 
   /** All of an instrument, oldest first; those taken back only where they are asked for. */
-  async ofInstrument(instrumentId: string, withStruck = false): Promise<Weighing[]> {
+  async ofInstrument(instrumentId: string, withStruck = false): Promise<LoadTest[]> {
     await this.instruments.get(instrumentId);
-    const rows = await this.database.read.find(WeighingEntity, {
+    const rows = await this.database.read.find(LoadTestEntity, {
       where: { instrumentId, ...(withStruck ? {} : { struck: false }) },
       order: { date: 'ASC', updatedAt: 'ASC', id: 'ASC' },
     });
     return this.complete(rows);
   }
 
-  async get(id: string): Promise<Weighing> {
-    const row = await this.database.read.findOneBy(WeighingEntity, { id });
+  async get(id: string): Promise<LoadTest> {
+    const row = await this.database.read.findOneBy(LoadTestEntity, { id });
     if (!row) throw notFound('weighing');
     return (await this.complete([row]))[0]!;
   }
 
-  async save(id: string, input: WeighingInput): Promise<Weighing> {
+  async save(id: string, input: LoadTestInput): Promise<LoadTest> {
     const errors = [...this.faults(input)];
     if (errors.length > 0) throw badFields(errors);
     await this.instruments.get(input.instrumentId);
@@ -50,9 +50,9 @@ export class WeighingsService {
     await withBothCopies(
       () =>
         this.database.write(async (manager) => {
-          const before = await manager.findOneBy(WeighingEntity, { id });
+          const before = await manager.findOneBy(LoadTestEntity, { id });
           const values = { ...facts, updatedAt: before?.updatedAt ?? this.clock.now() };
-          return saveVersioned(manager, WeighingEntity, id, 0, input, values);
+          return saveVersioned(manager, LoadTestEntity, id, 0, input, values);
         }),
       () => this.get(id),
       input,
@@ -60,7 +60,7 @@ export class WeighingsService {
     return this.get(id);
   }
 
-  private *faults({ version, date, weight, spots }: WeighingInput): Generator<FieldError> {
+  private *faults({ version, date, weight, spots }: LoadTestInput): Generator<FieldError> {
     if (version !== 0)
       yield {
         field: 'version',
@@ -99,7 +99,7 @@ export class WeighingsService {
       }
   }
 
-  private async complete(rows: WeighingEntity[]): Promise<Weighing[]> {
+  private async complete(rows: LoadTestEntity[]): Promise<LoadTest[]> {
     const nameOf = await this.people.names();
     const strikes = await this.strikes.ofMany(
       'weighing',
@@ -130,7 +130,7 @@ function newtonsOf(text: string): Parsed<number> {
 }
 
 /** What the dial said at a spot. */
-function understood(spot: SpotInput): WeighedSpot {
+function understood(spot: SpotInput): LoadedSpot {
   const metres = (text: string) => {
     const read = parseLength(text, 'mm');
     return read.ok ? read.value : NaN;

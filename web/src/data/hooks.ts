@@ -29,7 +29,7 @@ import type {
   TopModel,
   TreatmentAsWorked,
   Trial,
-  Weighing,
+  LoadTest,
 } from '@upright-elder/contract';
 import type { HeightUnit } from '@upright-elder/core/units';
 import useSWR, { useSWRConfig } from 'swr';
@@ -88,8 +88,8 @@ export const useMarks = (id: string) => useSWR<Mark[]>(`instruments/${id}/marks`
 export const useAllMarks = (id: string) => useSWR<Mark[]>(`instruments/${id}/marks?struck=true`, get);
 /** What the plate model needs. */
 export const useTop = (id: string) => useSWR<TopModel>(`instruments/${id}/top`, get);
-export const useWeighings = (id: string, struck = false) =>
-  useSWR<Weighing[]>(`instruments/${id}/weighings${struck ? '?struck=true' : ''}`, get);
+export const useLoadTests = (id: string, struck = false) =>
+  useSWR<LoadTest[]>(`instruments/${id}/weighings${struck ? '?struck=true' : ''}`, get);
 export const useTrials = (id: string) => useSWR<Trial[]>(`instruments/${id}/trials`, get);
 export const useLogFolder = () => useSWR<LogFolder>('log-files', get, { refreshInterval: 2000 });
 /** What is expected under the conditions; the former answer stands until the next one comes. */

@@ -1,15 +1,15 @@
 import type { BodyPlan } from '@upright-elder/core/map';
-import { WalkingWeights, type Dip, type TopFacts, type WalkingSaid } from '@upright-elder/core/top';
+import { WalkingLoad, type Dip, type TopFacts, type WalkingSaid } from '@upright-elder/core/top';
 
 /** Coarser than the shown top: the dips of a leg are told apart all the same, m. */
 const SPACING = 0.016;
 
-let walk: WalkingWeights | null = null;
+let walk: WalkingLoad | null = null;
 
 /** What a walk with a weight says, worked out beside the page. */
 export const api = {
   prepare(plan: BodyPlan, facts: TopFacts): void {
-    walk = new WalkingWeights(plan, facts, SPACING);
+    walk = new WalkingLoad(plan, facts, SPACING);
   },
   said(dips: Dip[], weight: number): WalkingSaid {
     if (!walk) throw new Error('the top is not worked out yet');

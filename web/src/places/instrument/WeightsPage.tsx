@@ -1,14 +1,14 @@
-import type { Instrument, TopModel, Weighing } from '@upright-elder/contract';
+import type { Instrument, TopModel, LoadTest } from '@upright-elder/contract';
 import { bodyPlanOf } from '@upright-elder/contract/lists';
 import { sayDate } from '@upright-elder/core/days';
 import { pathLength, stretchOf, type Path, type BodyPlan } from '@upright-elder/core/map';
-import { armsToWeigh, weighingSpots, type ArmSaid } from '@upright-elder/core/top';
+import { armsToLoad, loadSpots, type ArmSaid } from '@upright-elder/core/top';
 import { PAGE_INKS, walkDrawing } from '@upright-elder/drawings';
 import { useMemo, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { Fetching } from '../../app/Fetching.js';
 import { StrikeOut, StruckWords } from '../../app/StrikeOut.js';
-import { useInstrument, useShop, useTop, useWeighings } from '../../data/hooks.js';
+import { useInstrument, useShop, useTop, useLoadTests } from '../../data/hooks.js';
 import { useUnchanged } from '../../data/useUnchanged.js';
 import { Drawn } from '../../drawings/Drawn.js';
 import { factsOf } from './top/factsOf.js';
@@ -18,10 +18,10 @@ import { WalkForm } from './weights/WalkForm.js';
 import { WalkSaid } from './weights/WalkSaid.js';
 
 /** Walking weights: a known weight on marked spots tells where to look first, and whether a glue-up took. */
-export default function WeightsPage() {
+export default function LoadTestPage() {
   const { id } = useParams() as { id: string };
   const top = useTop(id);
-  const weighings = useWeighings(id, true);
+  const weighings = useLoadTests(id, true);
   const shop = useShop();
   return (
     <Fetching of={useInstrument(id)}>
@@ -45,13 +45,13 @@ export default function WeightsPage() {
 interface Known {
   instrument: Instrument;
   known: TopModel;
-  walks: readonly Weighing[];
+  walks: readonly LoadTest[];
   today: string;
 }
 
 function WeightsOf({ instrument, known, walks, today }: Known) {
   const plan = useMemo(() => known.plan && bodyPlanOf(known.plan), [known.plan]);
-  const spots = useMemo(() => (plan ? weighingSpots(plan) : []), [plan]);
+  const spots = useMemo(() => (plan ? loadSpots(plan) : []), [plan]);
   if (!plan || spots.length === 0)
     return (
       <div className="sheet p-6">
@@ -71,8 +71,8 @@ function WeightsOf({ instrument, known, walks, today }: Known) {
 }
 
 function Walks({ instrument, known, plan, walks, today }: Known & { plan: BodyPlan }) {
-  const spots = useMemo(() => weighingSpots(plan), [plan]);
-  const arms = useMemo(() => armsToWeigh(plan), [plan]);
+  const spots = useMemo(() => loadSpots(plan), [plan]);
+  const arms = useMemo(() => armsToLoad(plan), [plan]);
   const [current, setCurrent] = useState<string | null>(null);
   const [read, setRead] = useState<ReadonlySet<string>>(new Set());
   const standing = walks.filter(({ struck }) => !struck);

@@ -5,7 +5,7 @@ import {
   shapeFigures,
   softened,
   STRUNG_SD,
-  weighingSpots,
+  loadSpots,
   type Load,
   type LooseStretch,
   type TopFacts,
@@ -38,7 +38,7 @@ import { useAnswer } from './useAnswer.js';
 import { useDraws } from './useDraws.js';
 import { useTopWorker, type TopApi } from './useTopWorker.js';
 import { knownSet, useTrial, type Trial } from './useTrial.js';
-import { WeightTest } from './WeightTest.js';
+import { BridgeLoadTest } from './WeightTest.js';
 import { PhoneFold } from '../../../fields/PhoneFold.js';
 
 interface Props {
@@ -263,12 +263,12 @@ function SolvedView({
           touches={(touching.value ?? []).some(({ force }) => force > 0)}
         />
         <PhoneFold name="A weight on the bridge">
-          <WeightTest instrumentId={instrument.id} api={api} loose={recorded} onSoftness={setSoftness} />
+          <BridgeLoadTest instrumentId={instrument.id} api={api} loose={recorded} onSoftness={setSoftness} />
         </PhoneFold>
         <PhoneFold name="Trials">
           <Trials instrument={instrument} toggles={toggles} trying={trial} />
         </PhoneFold>
-        {weighingSpots(view.plan).length > 0 && (
+        {loadSpots(view.plan).length > 0 && (
           <section className="sheet p-4" aria-label="Walking weights">
             <h2 className="text-[1.2rem]">Walking weights</h2>
             <p className="text-[0.9rem] text-faint">

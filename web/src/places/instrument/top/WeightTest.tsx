@@ -4,7 +4,7 @@ import { parseForce, printForce } from '@upright-elder/core/units';
 import { useEffect, useState } from 'react';
 import { toast } from 'sonner';
 import { send } from '../../../data/api.js';
-import { useRefresh, useShop, useWeighings } from '../../../data/hooks.js';
+import { useRefresh, useShop, useLoadTests } from '../../../data/hooks.js';
 import { newId } from '../../../data/ids.js';
 import { usePersonId } from '../../../data/person.js';
 import { refusals } from '../../../data/save.js';
@@ -26,7 +26,7 @@ function testOf({ weight, dip }: { weight: string; dip: string }): DeflectionTes
 }
 
 /** A known weight set on the bridge and the dip that it makes: how soft this very top is against its plan. */
-export function WeightTest({
+export function BridgeLoadTest({
   instrumentId,
   api,
   loose,
@@ -38,7 +38,7 @@ export function WeightTest({
   loose: readonly LooseStretch[];
   onSoftness: (softness: number) => void;
 }) {
-  const { data: weighings } = useWeighings(instrumentId);
+  const { data: weighings } = useLoadTests(instrumentId);
   const kept = weighings?.findLast(({ kind }) => kind === 'bridge');
   const { data: shop } = useShop();
   const personId = usePersonId();

@@ -1,6 +1,6 @@
-import type { Weighing } from '@upright-elder/contract';
+import type { LoadTest } from '@upright-elder/contract';
 import { sayDate } from '@upright-elder/core/days';
-import { glueTook, type Arm, type Took, type WeighingSpot } from '@upright-elder/core/top';
+import { glueTook, type Arm, type Took, type LoadSpot } from '@upright-elder/core/top';
 import { useState } from 'react';
 import { dipsOf } from './useWalk.js';
 import { Tick } from '../../../fields/Tick.js';
@@ -19,10 +19,10 @@ export function GlueTook({
   spots,
   suspected,
 }: {
-  before: Weighing;
-  after: Weighing;
+  before: LoadTest;
+  after: LoadTest;
   arms: readonly Arm[];
-  spots: readonly WeighingSpot[];
+  spots: readonly LoadSpot[];
   /** arms that the walk before had looked at first: likely what was glued */
   suspected: readonly string[];
 }) {

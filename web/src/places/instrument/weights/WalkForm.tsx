@@ -1,6 +1,6 @@
-import type { SpotInput, WeighingInput } from '@upright-elder/contract';
-import { WEIGHING_MOMENTS } from '@upright-elder/contract/lists';
-import { dipOf, type WeighingSpot } from '@upright-elder/core/top';
+import type { SpotInput, LoadTestInput } from '@upright-elder/contract';
+import { LOAD_TEST_MOMENTS } from '@upright-elder/contract/lists';
+import { dipOf, type LoadSpot } from '@upright-elder/core/top';
 import { LENGTH_UNIT_NAMES, moveIn, parseForce, parseLength, printForce } from '@upright-elder/core/units';
 import { useRef, type KeyboardEvent } from 'react';
 import { FormFoot } from '../../../app/FormFoot.js';
@@ -15,7 +15,7 @@ import { metresOf } from '../map/mapDocument.js';
 import { ListField } from '../../../fields/ListField.js';
 import { Tick } from '../../../fields/Tick.js';
 
-type Edited = Pick<WeighingInput, 'version' | 'moment' | 'weight' | 'planChecked' | 'note'> & {
+type Edited = Pick<LoadTestInput, 'version' | 'moment' | 'weight' | 'planChecked' | 'note'> & {
   spots: Record<string, Omit<SpotInput, 'spot'>>;
 };
 
@@ -24,7 +24,7 @@ const BLANK: Omit<SpotInput, 'spot'> = { zero: '0', loaded: '', back: '' };
 interface Props {
   instrumentId: string;
   today: string;
-  spots: readonly WeighingSpot[];
+  spots: readonly LoadSpot[];
   onSpot: (spot: string) => void;
   /** what of it is read, so that the drawing shows it */
   onRead: (spots: Set<string>) => void;
@@ -106,7 +106,7 @@ export function WalkForm({ instrumentId, today, spots, onSpot, onRead }: Props) 
         <ListField
           label="When"
           value={value.moment}
-          options={WEIGHING_MOMENTS.map((moment) => ({ value: moment, label: moment }))}
+          options={LOAD_TEST_MOMENTS.map((moment) => ({ value: moment, label: moment }))}
           onPick={(chosen) => change({ moment: chosen })}
         />
       </div>
