@@ -26,5 +26,5 @@ export * from './map.js';
 export * from './tops.js';
 export * from './interventions.js';
 export * from './events.js';
-export * from './weighings.js';
+export * from './load-tests.js';
 export * from './trials.js';

@@ -28,7 +28,7 @@ import { ShelfModule } from './shelf/shelf.module.js';
 import { ShopModule } from './shop/shop.module.js';
 import { StrikesModule } from './strikes/strikes.module.js';
 import { TrialsModule } from './trials/trials.module.js';
-import { LoadTestsModule } from './weighings/weighings.module.js';
+import { LoadTestsModule } from './load-tests/load-tests.module.js';
 import { TopsModule } from './tops/tops.module.js';
 import { StringsModule } from './strings/strings.module.js';
 import { ToolsModule } from './tools/tools.module.js';

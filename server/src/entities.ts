@@ -7,7 +7,7 @@ import { CorrectionEntity, ExaminationEntity, PointFindingEntity } from './exami
 import { InstrumentEntity } from './instruments/instrument.entity.js';
 import { InterventionEntity } from './interventions/intervention.entity.js';
 import { MarkEntity } from './map/mark.entity.js';
-import { BodyPlanEntity } from './map/plan.entity.js';
+import { BodyPlanEntity } from './map/body-plan.entity.js';
 import { PersonEntity } from './people/person.entity.js';
 import { PhotographEntity } from './photographs/photograph.entity.js';
 import { RepairPlanEntity } from './plans/repair-plan.entity.js';
@@ -16,9 +16,9 @@ import { ReadingEntity } from './readings/reading.entity.js';
 import { ShopEntity } from './shop/shop.entity.js';
 import { StringSetEntity, TuningEntity } from './strings/strings.entity.js';
 import { TrialEntity } from './trials/trial.entity.js';
-import { LoadTestEntity } from './weighings/weighing.entity.js';
+import { LoadTestEntity } from './load-tests/load-test.entity.js';
 import { ToolEntity } from './tools/tool.entity.js';
-import { ShownForecastEntity, SolvedTopEntity, WorkedOutEntity } from './analysis/kept.entity.js';
+import { ShownForecastEntity, SolvedTopEntity, WorkedOutEntity } from './analysis/worked-out.entity.js';
 
 /** Every table; each class is known to its own module and to this list alone. */
 export const ENTITIES = [

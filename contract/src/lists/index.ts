@@ -14,4 +14,4 @@ export * from './records.js';
 export * from './strikes.js';
 export * from './strings.js';
 export * from './tops.js';
-export * from './weighings.js';
+export * from './load-tests.js';

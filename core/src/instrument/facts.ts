@@ -8,7 +8,7 @@ import type { Outer, PlayingStyle } from '../targets/index.js';
 import type { TreatmentId } from '../treatments/index.js';
 import type { MeterKind, SpeciesId } from '../wood/index.js';
 import type { InterventionKind } from './interventions.js';
-import type { StorageFacts } from './kept.js';
+import type { StorageFacts } from './storage.js';
 
 /**
  * What is recorded of an instrument, reduced to what the computation needs: SI, percent and whole days, no words that

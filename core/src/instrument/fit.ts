@@ -21,7 +21,7 @@ import { ACTION_TOLERANCE, actionWanted } from '../targets/index.js';
 import { bodyMoved, type BodyMoved } from './body.js';
 import type { InstrumentFacts, InstrumentRecord, SolvedTopFacts, StringState } from './facts.js';
 import { neckOf } from './geometry.js';
-import { storageClimate, type StorageClimate } from './kept.js';
+import { storageClimate, type StorageClimate } from './storage.js';
 import { playedOf } from './played.js';
 import { visitsOf, type StrungVisit } from './visits.js';
 import { climateFor, latestMoisture, type WoodSource } from './wood.js';

@@ -21,5 +21,5 @@ export * from './arch.js';
 export * from './belly.js';
 export * from './forecast.js';
 export * from './topQuestion.js';
-export * from './kept.js';
+export * from './storage.js';
 export * from './yearsAhead.js';

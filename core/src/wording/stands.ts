@@ -1,5 +1,5 @@
 import type { SideOutlook } from '../forecast/outlook.js';
-import type { StorageClimate } from '../instrument/kept.js';
+import type { StorageClimate } from '../instrument/storage.js';
 import { humid, type Saying } from './sentence.js';
 
 const KEPT_FROM: Record<StorageClimate['from'], string> = {

@@ -5,7 +5,7 @@ import { Clock } from '../clock.js';
 import { Database } from '../database/database.js';
 import { COMPUTING, WorkPool } from '../workers/pool.js';
 import type * as tasks from '../workers/tasks.js';
-import { ShownForecastEntity, WorkedOutEntity } from './kept.entity.js';
+import { ShownForecastEntity, WorkedOutEntity } from './worked-out.entity.js';
 import { RecordsService, type Gathered } from './records.service.js';
 import { StampsService } from './stamps.service.js';
 

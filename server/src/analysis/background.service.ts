@@ -10,8 +10,8 @@ import { Database } from '../database/database.js';
 import { EventsService } from '../events/events.service.js';
 import type * as tasks from '../workers/tasks.js';
 import { AnalysisService, type Analysis } from './analysis.service.js';
-import type { WorkedOutCard } from './kept-card.js';
-import { ShownForecastEntity, SolvedTopEntity, WorkedOutEntity } from './kept.entity.js';
+import type { WorkedOutCard } from './worked-out-card.js';
+import { ShownForecastEntity, SolvedTopEntity, WorkedOutEntity } from './worked-out.entity.js';
 import { LearnedTopsService } from './learned-tops.service.js';
 import { StampsService, type WorkedOutStamp } from './stamps.service.js';
 

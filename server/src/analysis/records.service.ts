@@ -14,7 +14,7 @@ import { MapService } from '../map/map.service.js';
 import { ShopService } from '../shop/shop.service.js';
 import type { PackedRoom } from '../workers/tasks.js';
 import { fingerprintOf } from './fingerprint.js';
-import { SolvedTopEntity } from './kept.entity.js';
+import { SolvedTopEntity } from './worked-out.entity.js';
 import { LearnedTopsService } from './learned-tops.service.js';
 
 /** Everything recorded of an instrument, with the air that it lives in. */

@@ -28,7 +28,7 @@ import type { KnownStrings } from '../strings/known-strings.js';
 import { StringsService } from '../strings/strings.service.js';
 import { lookFor } from './look-for.js';
 import { factsOf } from './facts.js';
-import { storageBandOf, storageFaults } from './kept.js';
+import { storageBandOf, storageFaults } from './storage.js';
 import { InstrumentEntity } from './instrument.entity.js';
 
 /** What a card of the shelf shows of an instrument's own. */

@@ -23,7 +23,7 @@ import { PeopleService } from '../people/people.service.js';
 import { StrikesService } from '../strikes/strikes.service.js';
 import { markFacts } from './facts.js';
 import { MarkEntity } from './mark.entity.js';
-import { BodyPlanEntity } from './plan.entity.js';
+import { BodyPlanEntity } from './body-plan.entity.js';
 
 /** The map of an instrument: its plan, and the marks on it through all examinations. */
 @Injectable()

@@ -3,7 +3,7 @@ import type { Card, CardPage } from '@upright-elder/contract';
 import { dayOf, isoDate } from '@upright-elder/core/days';
 import type { HeightUnit } from '@upright-elder/core/units';
 import { BackgroundService } from '../analysis/background.service.js';
-import type { WorkedOutCard } from '../analysis/kept-card.js';
+import type { WorkedOutCard } from '../analysis/worked-out-card.js';
 import { Clock } from '../clock.js';
 import { ExaminationsService } from '../examinations/examinations.service.js';
 import { InstrumentsService, type ShelfRow } from '../instruments/instruments.service.js';

@@ -6,7 +6,7 @@ import { useAllMarks, useInstrument, useBodyPlan, useShop } from '../../data/hoo
 import { FindingsHere } from './judgement/FindingsHere.js';
 import { documentOf } from './map/mapDocument.js';
 import { MapView } from './map/MapView.js';
-import { SetUpBodyPlan } from './map/SetUpPlan.js';
+import { SetUpBodyPlan } from './map/SetUpBodyPlan.js';
 
 /** Map: cracks and loose braces on the instrument's own drawing, with their history. */
 export function MapPage() {

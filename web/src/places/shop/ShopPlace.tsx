@@ -11,7 +11,7 @@ import { StrikeOut } from '../../app/StrikeOut.js';
 import { usePeople, useShop } from '../../data/hooks.js';
 import { Choice } from '../../fields/Choice.js';
 import { AddPerson } from './AddPerson.js';
-import { BackupPanel } from './KeepingPanel.js';
+import { BackupPanel } from './BackupPanel.js';
 import { useShopForm } from './useShopForm.js';
 import { ListField } from '../../fields/ListField.js';
 import { Fold } from '../../fields/Fold.js';

@@ -38,7 +38,7 @@ import {
   type InstrumentForm,
 } from './form.js';
 import { CHOOSE, Section, Select, Text, UNKNOWN } from './fields.js';
-import { StorageFields } from './KeptFields.js';
+import { StorageFields } from './StorageFields.js';
 import { StringsFields } from './StringsFields.js';
 import { useFormDraft } from './useFormDraft.js';
 import { Tick } from '../../../fields/Tick.js';

@@ -9,7 +9,7 @@ import {
 } from '@upright-elder/core/map';
 import { parseLength, printLength } from '@upright-elder/core/units';
 import { useMemo, useState, type Ref } from 'react';
-import { BodyPlanDrawing } from '../../../drawings/plan/PlanDrawing.js';
+import { BodyPlanDrawing } from '../../../drawings/plan/BodyPlanDrawing.js';
 import { useFieldUnit } from '../../../fields/LengthField.js';
 import type { DrawnOnPlan } from '@upright-elder/drawings';
 import { FACE_NAMES } from './faceNames.js';

@@ -5,7 +5,7 @@ import type { SideFit } from '@upright-elder/core/forecast';
 import { lazy, memo, Suspense, useCallback, useDeferredValue, useMemo, useState } from 'react';
 import type { SeasonsTask } from '../../../compute/tasks/seasons.js';
 import { useUnchanged } from '../../../data/useUnchanged.js';
-import { StorageHumidity } from './KeptHumidity.js';
+import { StorageHumidity } from './StorageHumidity.js';
 import { MonthStrip } from './MonthStrip.js';
 import { NumbersTable } from './NumbersTable.js';
 import { LAST, ReadingsOpened } from './ReadingsOpened.js';

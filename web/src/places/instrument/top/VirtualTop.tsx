@@ -38,7 +38,7 @@ import { useAnswer } from './useAnswer.js';
 import { useDraws } from './useDraws.js';
 import { useTopWorker, type TopApi } from './useTopWorker.js';
 import { knownSet, useTrial, type Trial } from './useTrial.js';
-import { BridgeLoadTest } from './WeightTest.js';
+import { BridgeLoadTest } from './BridgeLoadTest.js';
 import { PhoneFold } from '../../../fields/PhoneFold.js';
 
 interface Props {

@@ -22,7 +22,7 @@ import { send } from '../../../data/api.js';
 import { useRefresh } from '../../../data/hooks.js';
 import { usePersonId } from '../../../data/person.js';
 import { refusals } from '../../../data/save.js';
-import { BodyPlanDrawing } from '../../../drawings/plan/PlanDrawing.js';
+import { BodyPlanDrawing } from '../../../drawings/plan/BodyPlanDrawing.js';
 import { LengthField, useFieldUnit } from '../../../fields/LengthField.js';
 import { sayLength } from '../../../fields/sayLength.js';
 import { metresOf } from './mapDocument.js';

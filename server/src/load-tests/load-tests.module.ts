@@ -1,8 +1,8 @@
 import { Module } from '@nestjs/common';
 import { InstrumentsModule } from '../instruments/instruments.module.js';
 import { PeopleModule } from '../people/people.module.js';
-import { LoadTestsController } from './weighings.controller.js';
-import { LoadTestsService } from './weighings.service.js';
+import { LoadTestsController } from './load-tests.controller.js';
+import { LoadTestsService } from './load-tests.service.js';
 
 /** Weights on a top: spots over the braces, or the bridge. */
 @Module({

@@ -3,7 +3,7 @@ import {
   type LoadTestKind,
   LOAD_TEST_MOMENTS,
   type LoadTestMoment,
-} from './lists/weighings.js';
+} from './lists/load-tests.js';
 import { IsBoolean, IsIn, IsInt, IsNumber, IsOptional, IsString, MaxLength, Min } from 'class-validator';
 import { IsDay, IsId, NestedList } from './checks.js';
 import { Strike } from './strikes.js';

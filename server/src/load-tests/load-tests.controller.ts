@@ -2,7 +2,7 @@ import { Body, Controller, Get, Param, Put, Query } from '@nestjs/common';
 import { ApiOkResponse, ApiQuery, ApiTags } from '@nestjs/swagger';
 import { LoadTest, LoadTestInput } from '@upright-elder/contract';
 import { IdPipe } from '../http/id.pipe.js';
-import { LoadTestsService } from './weighings.service.js';
+import { LoadTestsService } from './load-tests.service.js';
 
 @ApiTags('weighings')
 @Controller()

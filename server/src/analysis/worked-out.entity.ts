@@ -1,6 +1,6 @@
 import type { ForecastCheck, Taught, ShownForecast, StrungTopFacts } from '@upright-elder/core/instrument';
 import { Column, Entity, PrimaryColumn } from 'typeorm';
-import type { WorkedOutCard } from './kept-card.js';
+import type { WorkedOutCard } from './worked-out-card.js';
 
 /** What the plate model found for an instrument's plan, and what it was found from. */
 @Entity('solved_top')

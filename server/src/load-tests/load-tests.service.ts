@@ -9,7 +9,7 @@ import { badFields, notFound, withBothCopies } from '../http/problem.js';
 import { InstrumentsService } from '../instruments/instruments.service.js';
 import { PeopleService } from '../people/people.service.js';
 import { StrikesService } from '../strikes/strikes.service.js';
-import { LoadTestEntity } from './weighing.entity.js';
+import { LoadTestEntity } from './load-test.entity.js';
 
 /** A hand sets no heavier weight on an old top, and a lighter one moves no dial, N. */
 const LIGHTEST = 1;

@@ -12,10 +12,10 @@ import { useInstrument, useShop, useTop, useLoadTests } from '../../data/hooks.j
 import { useUnchanged } from '../../data/useUnchanged.js';
 import { Drawn } from '../../drawings/Drawn.js';
 import { factsOf } from './top/factsOf.js';
-import { GlueTook } from './weights/GlueTook.js';
-import { useWalk } from './weights/useWalk.js';
-import { WalkForm } from './weights/WalkForm.js';
-import { WalkSaid } from './weights/WalkSaid.js';
+import { GlueTook } from './load-test/GlueTook.js';
+import { useWalk } from './load-test/useWalk.js';
+import { WalkForm } from './load-test/WalkForm.js';
+import { WalkSaid } from './load-test/WalkSaid.js';
 
 /** Walking weights: a known weight on marked spots tells where to look first, and whether a glue-up took. */
 export default function LoadTestPage() {
