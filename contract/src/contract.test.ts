@@ -18,7 +18,7 @@ import {
 } from './index.js';
 
 const ID = '019aa000-0000-7000-8000-000000000001';
-const person = { version: 0, name: 'Isbel Crane', role: 'owner' };
+const person = { version: 0, name: 'Isbel Crane', role: 'master' };
 const shop = {
   version: 0,
   name: 'Lantern Yard',

@@ -58,7 +58,7 @@ export class LoadTestInput {
   @IsBoolean()
   planChecked!: boolean;
 
-  @NestedList(() => SpotInput, { least: 1, most: 20, few: 'a weighing needs at least one spot' })
+  @NestedList(() => SpotInput, { least: 1, most: 20, few: 'a load test needs at least one spot' })
   spots!: SpotInput[];
 
   @IsString()

@@ -88,7 +88,7 @@ for (const instrument of INSTRUMENTS) {
 for (const instrument of INSTRUMENTS) {
   const id = idOf(instrument.input.nickname);
   const by = idOf(PEOPLE[0].name);
-  await send('PUT', `instruments/${id}/plan`, planBody(instrument, by));
+  await send('PUT', `instruments/${id}/body-plan`, planBody(instrument, by));
   for (const [i, mark] of marksOf(instrument, rooms.get(instrument.home)!, today).entries())
     await send('PUT', `marks/${idOf(`${instrument.input.nickname} mark ${i}`)}`, {
       ...mark,
@@ -102,7 +102,7 @@ const STANDARD_GRAVITY = 9.80665;
 
 for (const instrument of INSTRUMENTS)
   for (const { daysAgo, by, moment, arm, share } of instrument.walks ?? [])
-    await send('PUT', `weighings/${idOf(`${instrument.input.nickname} walk ${moment}`)}`, {
+    await send('PUT', `load-tests/${idOf(`${instrument.input.nickname} walk ${moment}`)}`, {
       version: 0,
       instrumentId: idOf(instrument.input.nickname),
       by: idOf(PEOPLE[by].name),

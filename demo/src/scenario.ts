@@ -7,7 +7,7 @@ import type { InventedInstrument } from './truth.js';
  * Skerrow Sound Ferry Band, kept for decades in a ferry terminal's loft. Nobody and nothing here is real.
  */
 export const PEOPLE = [
-  { name: 'Isbel Crane', role: 'owner' },
+  { name: 'Isbel Crane', role: 'master' },
   { name: 'Tobin Marsh', role: 'apprentice' },
 ] as const;
 

@@ -82,7 +82,7 @@ const kinds: Kind[] = [
     name: 'plan of a top',
     page: `instruments/${one}/seasons`,
     change: async (round) => {
-      const { plan } = await two.get<{ plan: { version: number } }>(`instruments/${one}/plan`);
+      const { plan } = await two.get<{ plan: { version: number } }>(`instruments/${one}/body-plan`);
       const drawn = planBody(two.person, 3);
       const body = {
         ...drawn,
@@ -90,7 +90,7 @@ const kinds: Kind[] = [
         braces: drawn.braces.map((brace) => ({ ...brace, height: 0.003 + 0.0005 * round })),
       };
       return {
-        save: () => two.saves('PUT', `instruments/${one}/plan`, body),
+        save: () => two.saves('PUT', `instruments/${one}/body-plan`, body),
         says: /is being worked out; until then/u,
       };
     },

@@ -19,9 +19,9 @@ const dayOf = (i: number) => new Date(Date.UTC(2023, 0, 1 + 30 * i)).toISOString
 try {
   const by = randomUUID();
   const id = randomUUID();
-  await put(`people/${by}`, { version: 0, name: 'Bench', role: 'owner' });
+  await put(`people/${by}`, { version: 0, name: 'Bench', role: 'master' });
   await put(`instruments/${id}`, instrumentBody(by, 'full'));
-  await put(`instruments/${id}/plan`, planBody(by, BRACES));
+  await put(`instruments/${id}/body-plan`, planBody(by, BRACES));
   for (let i = 0; i < MARKS; i++) {
     const x = 0.14 * ((i % 12) / 6 - 0.9);
     const y = 0.05 + 0.07 * Math.floor(i / 12);

@@ -27,7 +27,7 @@ const time = async (path: string, rounds = 9) => {
 };
 try {
   const by = randomUUID();
-  await send('PUT', `people/${by}`, { version: 0, name: 'Bench', role: 'owner' });
+  await send('PUT', `people/${by}`, { version: 0, name: 'Bench', role: 'master' });
   const reference = (await time('people', 30)).median;
   console.log(
     `\nReference: the list of people over HTTP, ${reference.toFixed(2)} ms. Figures below are times this.`,

@@ -81,7 +81,7 @@ try {
   const by = randomUUID();
   const room = randomUUID();
   const one = randomUUID();
-  await ask('PUT', `people/${by}`, { version: 0, name: 'Bench', role: 'owner' });
+  await ask('PUT', `people/${by}`, { version: 0, name: 'Bench', role: 'master' });
   await ask('PUT', `rooms/${room}`, { version: 0, name: 'Loft', notes: '', logger: '' });
   for (let year = 2021; year < 2026; year++)
     await ask('POST', `rooms/${room}/air`, {

@@ -13,7 +13,7 @@ let closeBrowser: () => Promise<void>;
 beforeAll(async () => {
   program = await startProgram();
   const person = randomUUID();
-  await putTo(program, `people/${person}`, { version: 0, name: 'Isbel Crane', role: 'owner' });
+  await putTo(program, `people/${person}`, { version: 0, name: 'Isbel Crane', role: 'master' });
   await putTo(program, `instruments/${randomUUID()}`, instrumentBody(person, 'Halyard'));
   ({ browser, close: closeBrowser } = await openContext());
 });

@@ -29,7 +29,7 @@ const press = (words: string) =>
 
 beforeAll(async () => {
   program = await startProgram();
-  await putTo(program, `people/${by}`, { version: 0, name: 'Isbel Crane', role: 'owner' });
+  await putTo(program, `people/${by}`, { version: 0, name: 'Isbel Crane', role: 'master' });
   await putTo(program, `instruments/${purser}`, {
     ...instrumentBody(by, 'the Purser'),
     identity: '1938, label gone',
@@ -40,7 +40,7 @@ beforeAll(async () => {
       ...instrumentBody(by, nickname),
       stringSet: 'twelve-light',
     });
-  await putTo(program, `instruments/${purser}/plan`, planBody(by));
+  await putTo(program, `instruments/${purser}/body-plan`, planBody(by));
   await putTo(program, `examinations/${examination}`, examinationBody(purser, by, '2026-08-01', 'a hum'));
   ({ browser, close: closeBrowser } = await openContext());
   page = await openPage(browser, program.address);

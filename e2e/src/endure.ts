@@ -39,7 +39,7 @@ export async function kills(rounds: number, seed = 1): Promise<Endured> {
   const acknowledged: Saved[] = [];
   const result: Endured = { acknowledged: 0, lost: 0, half: 0, wrong: 0 };
   try {
-    await put(program, { path: `people/${by}`, body: { version: 0, name: 'Isbel Crane', role: 'owner' } });
+    await put(program, { path: `people/${by}`, body: { version: 0, name: 'Isbel Crane', role: 'master' } });
     await put(program, { path: `instruments/${instrument}`, body: instrumentBody(by, 'Halyard') });
     for (let round = 0; round < rounds; round++) {
       let going = true;
@@ -112,7 +112,7 @@ export async function concurrent(saves: number): Promise<Endured> {
   const by = randomUUID();
   const result: Endured = { acknowledged: 0, lost: 0, half: 0, wrong: 0 };
   try {
-    const person = { version: 0, name: 'Isbel Crane', role: 'owner' };
+    const person = { version: 0, name: 'Isbel Crane', role: 'master' };
     const same = await Promise.all(
       Array.from({ length: 20 }, () => put(program, { path: `people/${by}`, body: person })),
     );

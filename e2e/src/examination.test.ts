@@ -41,7 +41,7 @@ beforeAll(async () => {
   for (const gauge of ['height', 'depth', 'level', 'moisture']) await gauges.show(gauge, '-');
   program = await startProgram(undefined, { UPRIGHT_ELDER_GAUGES: gauges.address });
   ({ browser, close: closeBrowser } = await openContext());
-  await put(`people/${person}`, { version: 0, name: 'Isbel Crane', role: 'owner' });
+  await put(`people/${person}`, { version: 0, name: 'Isbel Crane', role: 'master' });
   await put(`instruments/${instrument}`, instrumentBody(person, 'Night Boat'));
   await put(`examinations/${randomUUID()}`, {
     ...examinationBody(instrument, person, '2026-02-10'),

@@ -30,7 +30,7 @@ const done = async (): Promise<Done[]> =>
 
 beforeAll(async () => {
   program = await startProgram();
-  await putTo(program, `people/${person}`, { version: 0, name: 'Isbel Crane', role: 'owner' });
+  await putTo(program, `people/${person}`, { version: 0, name: 'Isbel Crane', role: 'master' });
   await putTo(program, `instruments/${one}`, instrumentBody(person, 'the Purser'));
   for (const date of ['2025-08-20', '2026-02-16', '2026-08-24'])
     await putTo(program, `examinations/${randomUUID()}`, examinationBody(one, person, date));

@@ -52,7 +52,7 @@ const open = async (path: string): Promise<[Page, Hand]> => {
 beforeAll(async () => {
   program = await startProgram();
   ({ browser, close: closeBrowser } = await openContext());
-  await put(`people/${person}`, { version: 0, name: 'Isbel Crane', role: 'owner' });
+  await put(`people/${person}`, { version: 0, name: 'Isbel Crane', role: 'master' });
 });
 afterAll(async () => {
   await closeBrowser();

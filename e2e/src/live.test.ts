@@ -67,14 +67,14 @@ describe('an open page hears without a reload', () => {
       page.evaluate(() => /taken to move ([\d.]+)/u.exec(document.body.textContent)?.[1] ?? '');
     const before = await believed();
     expect(before).not.toBe('');
-    const { plan } = await two.get<{ plan: { version: number } }>(`instruments/${two.one}/plan`);
+    const { plan } = await two.get<{ plan: { version: number } }>(`instruments/${two.one}/body-plan`);
     const drawn = planBody(two.person, 3);
     const lower = {
       ...drawn,
       version: plan.version,
       braces: drawn.braces.map((brace) => ({ ...brace, height: 0.003 })),
     };
-    expect(await two.saves('PUT', `instruments/${two.one}/plan`, lower)).toBe(200);
+    expect(await two.saves('PUT', `instruments/${two.one}/body-plan`, lower)).toBe(200);
     await page.waitForFunction(
       (old) => {
         const text = document.body.textContent;

@@ -27,12 +27,12 @@ export class TwoBrowsers {
     const program = await startProgram();
     const two = new TwoBrowsers(program, await look(), await look());
     const { person, one, room } = two;
-    await putTo(program, `people/${person}`, { version: 0, name: 'Isbel Crane', role: 'owner' });
+    await putTo(program, `people/${person}`, { version: 0, name: 'Isbel Crane', role: 'master' });
     await putTo(program, `rooms/${room}`, { version: 0, name: 'Loft', notes: '', logger: '' });
     await putTo(program, `instruments/${one}`, two.facts());
     for (const date of ['2025-08-20', '2026-02-16', '2026-08-24'])
       await putTo(program, `examinations/${randomUUID()}`, examinationBody(one, person, date));
-    await putTo(program, `instruments/${one}/plan`, planBody(person, 3));
+    await putTo(program, `instruments/${one}/body-plan`, planBody(person, 3));
     await two.settled();
     two.other = await openPage(two.there.browser, `${program.address}/`);
     return two;

@@ -37,7 +37,7 @@ const lengthOf = (path: readonly [number, number][]) =>
 beforeAll(async () => {
   program = await startProgram();
   ({ browser, close: closeBrowser } = await openContext());
-  await put(`people/${person}`, { version: 0, name: 'Isbel Crane', role: 'owner' });
+  await put(`people/${person}`, { version: 0, name: 'Isbel Crane', role: 'master' });
   await put(`instruments/${one}`, instrumentBody(person, 'Little Anchor'));
   page = await openPage(browser, `${program.address}/instruments/${one}/top`);
   hand = new Hand(page);
@@ -47,7 +47,7 @@ beforeAll(async () => {
   await hand.tabTo('Save the drawing');
   await hand.keys('Enter');
   await hand.sees('Mark');
-  const answer = await fetch(`${program.address}/api/instruments/${one}/plan`);
+  const answer = await fetch(`${program.address}/api/instruments/${one}/body-plan`);
   ({ braces } = ((await answer.json()) as { plan: { braces: DrawnBrace[] } }).plan);
   await page.goto(`${program.address}/instruments/${one}/top`, { waitUntil: 'domcontentloaded' });
 }, 60000);
@@ -219,7 +219,7 @@ describe('a shop of inches', () => {
       (await (await fetch(`${program.address}/api/${path}`)).json()) as T;
     const { today: _today, zone: _zone, ...settings } = await read<Record<string, unknown>>('shop');
     await put('shop', { ...settings, lengths: 'in' });
-    await page.goto(`${program.address}/instruments/${one}/top/weights`, { waitUntil: 'networkidle2' });
+    await page.goto(`${program.address}/instruments/${one}/top/load-test`, { waitUntil: 'networkidle2' });
     await hand.sees('Zero, in');
     await hand.tabTo('Weight');
     await hand.replace('4.4 lb');
@@ -231,7 +231,7 @@ describe('a shop of inches', () => {
     await hand.keys('Enter');
     await hand.sees('The walk is saved.');
     const walks = await read<{ spots: { zero: string; loaded: string; back: string }[] }[]>(
-      `instruments/${one}/weighings`,
+      `instruments/${one}/load-tests`,
     );
     expect(walks.map(({ spots }) => spots)).toContainEqual([
       expect.objectContaining({ zero: '0', loaded: '0.012 in', back: '.0004 in' }),

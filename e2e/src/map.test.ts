@@ -35,12 +35,12 @@ const marksOf = (id: string) => get<StoredMark[]>(`instruments/${id}/marks`);
 const planOf = (id: string) =>
   get<{
     plan: { outline: { length: number; widths: unknown[] }; braces: { width: number }[]; version: number };
-  }>(`instruments/${id}/plan`);
+  }>(`instruments/${id}/body-plan`);
 
 beforeAll(async () => {
   program = await startProgram();
   ({ browser, close: closeBrowser } = await openContext());
-  await put(`people/${person}`, { version: 0, name: 'Isbel Crane', role: 'owner' });
+  await put(`people/${person}`, { version: 0, name: 'Isbel Crane', role: 'master' });
 });
 afterAll(async () => {
   await closeBrowser();
@@ -299,7 +299,7 @@ describe('the map', () => {
   it('opens at the place of the protocol, draws a crack longer, and goes on examining where it was left', async () => {
     const three = randomUUID();
     await put(`instruments/${three}`, instrumentBody(person, 'the Stowaway'));
-    await put(`instruments/${three}/plan`, planBody(person));
+    await put(`instruments/${three}/body-plan`, planBody(person));
     await put(`marks/${randomUUID()}`, {
       version: 0,
       by: person,
@@ -381,7 +381,7 @@ describe('the map', () => {
   it('killed with its browser or in the middle of saving, it has every mark that it acknowledged, and none by half', async () => {
     const four = randomUUID();
     await put(`instruments/${four}`, instrumentBody(person, 'Halyard'));
-    await put(`instruments/${four}/plan`, planBody(person));
+    await put(`instruments/${four}/body-plan`, planBody(person));
     const acknowledged: string[] = [];
     const path = [
       [0.05, 0.1],
@@ -419,7 +419,7 @@ describe('the map', () => {
 
     const five = randomUUID();
     await put(`instruments/${five}`, instrumentBody(person, 'Breakwater'));
-    await put(`instruments/${five}/plan`, planBody(person));
+    await put(`instruments/${five}/body-plan`, planBody(person));
     const first = await openBrowser();
     const url = `${program.address}/instruments/${five}/map`;
     const doomed = await openPage(first.browser, url);

@@ -78,7 +78,7 @@ const columns = (page: Page): Promise<string[]> =>
 beforeAll(async () => {
   program = await startProgram();
   ({ browser, close: closeBrowser } = await openContext());
-  await put(`people/${owner}`, { version: 0, name: 'Isbel Crane', role: 'owner' });
+  await put(`people/${owner}`, { version: 0, name: 'Isbel Crane', role: 'master' });
   await put(`people/${apprentice}`, { version: 0, name: 'Tobin Marsh', role: 'apprentice' });
   const shop = (await (await fetch(`${program.address}/api/shop`)).json()) as Record<string, unknown>;
   const { today: _today, zone: _zone, ...input } = shop;

@@ -53,7 +53,7 @@ function air() {
 beforeAll(async () => {
   program = await startProgram();
   ({ browser, close: closeBrowser } = await openContext());
-  await put(`people/${person}`, { version: 0, name: 'Isbel Crane', role: 'owner' });
+  await put(`people/${person}`, { version: 0, name: 'Isbel Crane', role: 'master' });
   await put(`rooms/${room}`, { version: 0, name: 'Loft', notes: '', logger: '', kind: 'store' });
   await fetch(`${program.address}/api/rooms/${room}/air`, {
     method: 'POST',

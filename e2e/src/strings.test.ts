@@ -17,7 +17,7 @@ const one = randomUUID();
 
 beforeAll(async () => {
   program = await startProgram();
-  await putTo(program, `people/${person}`, { version: 0, name: 'Isbel Crane', role: 'owner' });
+  await putTo(program, `people/${person}`, { version: 0, name: 'Isbel Crane', role: 'master' });
   await putTo(program, `instruments/${one}`, instrumentBody(person, 'the Barge'));
   const opened = await openContext();
   closeBrowser = opened.close;

@@ -19,7 +19,7 @@ const put = (path: string, body: unknown) => putTo(program, path, body);
 beforeAll(async () => {
   program = await startProgram();
   ({ browser, close: closeBrowser } = await openContext());
-  await put(`people/${person}`, { version: 0, name: 'Isbel Crane', role: 'owner' });
+  await put(`people/${person}`, { version: 0, name: 'Isbel Crane', role: 'master' });
   await put(`instruments/${one}`, instrumentBody(person, 'Little Anchor'));
   await put(`examinations/${randomUUID()}`, examinationBody(one, person, '2026-08-20'));
 });

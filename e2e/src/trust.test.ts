@@ -18,7 +18,7 @@ const instrumentId = randomUUID();
 
 beforeAll(async () => {
   program = await startProgram();
-  await put(`people/${by}`, { version: 0, name: 'Isbel Crane', role: 'owner' });
+  await put(`people/${by}`, { version: 0, name: 'Isbel Crane', role: 'master' });
   await put(`instruments/${instrumentId}`, instrumentBody(by, 'Breakwater'));
 });
 afterAll(() => program.close());

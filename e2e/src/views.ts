@@ -30,7 +30,7 @@ export const VIEWS: View[] = [
   },
   {
     name: 'weights',
-    path: (idOf) => `/instruments/${idOf('Halyard')}/top/weights`,
+    path: (idOf) => `/instruments/${idOf('Halyard')}/top/load-test`,
     ready: 'of what it did',
   },
   { name: 'readings', path: (idOf) => `/instruments/${idOf('Breakwater')}/readings?of=bridgeGap.middle` },

@@ -3,7 +3,11 @@ import { AirDayEntity, AirImportEntity, AirReadingEntity, RoomEntity } from './a
 import { PredictionEntity } from './predictions/prediction.entity.js';
 import { TreatmentEditEntity } from './catalogue/treatment-edit.entity.js';
 import { ChangeEntity } from './changes/change.entity.js';
-import { CorrectionEntity, ExaminationEntity, PointFindingEntity } from './examinations/examination.entity.js';
+import {
+  CorrectionEntity,
+  ExaminationEntity,
+  PointFindingEntity,
+} from './examinations/examination.entity.js';
 import { InstrumentEntity } from './instruments/instrument.entity.js';
 import { InterventionEntity } from './interventions/intervention.entity.js';
 import { MarkEntity } from './map/mark.entity.js';

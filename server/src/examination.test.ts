@@ -28,7 +28,7 @@ const fields = (body: unknown) => (body as Problem).errors!.map(({ field }) => f
 
 beforeAll(async () => {
   server = await startApp();
-  await put(`people/${PERSON}`, { version: 0, name: 'Isbel Crane', role: 'owner' });
+  await put(`people/${PERSON}`, { version: 0, name: 'Isbel Crane', role: 'master' });
   await put(`people/${TOBIN}`, { version: 0, name: 'Tobin Marsh', role: 'apprentice' });
   await put(`instruments/${INSTRUMENT}`, instrumentBody());
 });

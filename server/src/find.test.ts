@@ -17,7 +17,7 @@ const MARK = id(72);
 
 beforeAll(async () => {
   server = await startApp();
-  await put(`people/${PERSON}`, { version: 0, name: 'Isbel Crane', role: 'owner' });
+  await put(`people/${PERSON}`, { version: 0, name: 'Isbel Crane', role: 'master' });
   await put(`instruments/${INSTRUMENT}`, { ...instrumentBody(), owner: 'the Ferry Band Trust' });
   await put(`examinations/${EXAMINATION}`, {
     ...examinationBody(),

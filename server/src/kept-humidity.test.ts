@@ -46,7 +46,7 @@ const forecast = () => get<Forecast>(`instruments/${INSTRUMENT}/forecast?heights
 
 beforeAll(async () => {
   server = await startApp();
-  await put(`people/${PERSON}`, { version: 0, name: 'Isbel Crane', role: 'owner' });
+  await put(`people/${PERSON}`, { version: 0, name: 'Isbel Crane', role: 'master' });
   for (const [room, name, mean] of [
     [LOFT, 'Damp loft', 72],
     [ROOM, 'Owner’s home', 47],

@@ -54,7 +54,7 @@ function fill(folder: string): string {
   return path;
 }
 
-const person = (name: string, version = 0) => ({ version, name, role: 'owner' });
+const person = (name: string, version = 0) => ({ version, name, role: 'master' });
 
 async function shopOn(folder: string): Promise<AppUnderTest> {
   const server = await startApp(folder);
@@ -117,7 +117,7 @@ describe('a save', () => {
       id: id(n),
       version: 1,
       name: `person ${n}`,
-      role: 'owner' as const,
+      role: 'master' as const,
       fingerprint: '',
     });
     for (let i = 0; i < 3; i++)

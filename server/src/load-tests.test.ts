@@ -9,12 +9,12 @@ const get = async <T>(path: string): Promise<T> => (await server.call('GET', pat
 
 beforeAll(async () => {
   server = await startApp();
-  await put(`people/${PERSON}`, { version: 0, name: 'Isbel Crane', role: 'owner' });
+  await put(`people/${PERSON}`, { version: 0, name: 'Isbel Crane', role: 'master' });
   await put(`instruments/${INSTRUMENT}`, instrumentBody());
 });
 afterAll(() => server.close());
 
-const weighing = (over: Partial<LoadTestInput> = {}): LoadTestInput => ({
+const loadTest = (over: Partial<LoadTestInput> = {}): LoadTestInput => ({
   version: 0,
   instrumentId: INSTRUMENT,
   by: PERSON,
@@ -34,7 +34,7 @@ const weighing = (over: Partial<LoadTestInput> = {}): LoadTestInput => ({
 
 describe('a weight on a top', () => {
   it('is kept as typed and understood: the dip, its error, and a zero that did not return', async () => {
-    const { status, body } = await put(`weighings/${id(60)}`, weighing());
+    const { status, body } = await put(`load-tests/${id(60)}`, loadTest());
     expect(status).toBe(200);
     const { newtons, spots } = body as LoadTest;
     expect(newtons).toBeCloseTo(19.61, 1);
@@ -42,13 +42,13 @@ describe('a weight on a top', () => {
     expect(spots[0]!.sd).toBeGreaterThan(0.00001);
     expect(spots[1]).toMatchObject({ dip: null });
     expect(spots[2]!.dip).toBeCloseTo(8 * 25.4e-6, 9);
-    expect(await get<LoadTest[]>(`instruments/${INSTRUMENT}/weighings`)).toHaveLength(1);
+    expect(await get<LoadTest[]>(`instruments/${INSTRUMENT}/load-tests`)).toHaveLength(1);
   });
 
   it('stays as it was read: sent again it is the same, otherwise it is refused', async () => {
-    expect((await put(`weighings/${id(60)}`, weighing())).status).toBe(200);
-    expect((await put(`weighings/${id(60)}`, weighing({ weight: '3' }))).status).toBe(409);
-    const changed = await put(`weighings/${id(60)}`, weighing({ version: 1 }));
+    expect((await put(`load-tests/${id(60)}`, loadTest())).status).toBe(200);
+    expect((await put(`load-tests/${id(60)}`, loadTest({ weight: '3' }))).status).toBe(409);
+    const changed = await put(`load-tests/${id(60)}`, loadTest({ version: 1 }));
     expect(changed.status).toBe(422);
     expect(JSON.stringify(changed.body)).toMatch(/stays as it was read/u);
   });
@@ -61,22 +61,22 @@ describe('a weight on a top', () => {
     [{ spots: [0, 1].map(() => ({ spot: 'x', zero: '0', loaded: '1', back: '0' })) }, 'spots.1.spot'],
     [{ spots: [{ spot: 'x', zero: 'none', loaded: '1', back: '0' }] }, 'spots.0.zero'],
   ])('refuses %j by its field', async (over, field) => {
-    const { status, body } = await put(`weighings/${id(61)}`, weighing(over));
+    const { status, body } = await put(`load-tests/${id(61)}`, loadTest(over));
     expect(status).toBe(422);
     expect((body as { errors: { field: string }[] }).errors.map((one) => one.field)).toContain(field);
   });
 
   it('is taken back with a reason, and shown only where it is asked for', async () => {
     await put(`strikes/weighing/${id(60)}`, { struck: true, why: 'the dial stood on the edge', by: PERSON });
-    expect(await get<LoadTest[]>(`instruments/${INSTRUMENT}/weighings`)).toEqual([]);
-    const [struck] = await get<LoadTest[]>(`instruments/${INSTRUMENT}/weighings?struck=true`);
+    expect(await get<LoadTest[]>(`instruments/${INSTRUMENT}/load-tests`)).toEqual([]);
+    const [struck] = await get<LoadTest[]>(`instruments/${INSTRUMENT}/load-tests?struck=true`);
     expect(struck).toMatchObject({ struck: true });
     expect(struck!.strikes).toHaveLength(1);
   });
 
   it('of an instrument that is not there is not found', async () => {
-    expect((await server.call('GET', `instruments/${id(99)}/weighings`)).status).toBe(404);
-    expect((await put(`weighings/${id(62)}`, weighing({ instrumentId: id(99) }))).status).toBe(404);
+    expect((await server.call('GET', `instruments/${id(99)}/load-tests`)).status).toBe(404);
+    expect((await put(`load-tests/${id(62)}`, loadTest({ instrumentId: id(99) }))).status).toBe(404);
   });
 });
 

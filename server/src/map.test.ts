@@ -20,7 +20,7 @@ const fields = (body: unknown) => (body as Problem).errors!.map(({ field }) => f
 
 beforeAll(async () => {
   server = await startApp();
-  await put(`people/${PERSON}`, { version: 0, name: 'Isbel Crane', role: 'owner' });
+  await put(`people/${PERSON}`, { version: 0, name: 'Isbel Crane', role: 'master' });
   await put(`instruments/${INSTRUMENT}`, instrumentBody());
 });
 afterAll(() => server.close());
@@ -30,7 +30,7 @@ function planBody(change: (plan: BodyPlan) => void = () => undefined, version = 
   change(plan);
   return bodyPlanInputOf(plan, version, PERSON);
 }
-const PLAN = `instruments/${INSTRUMENT}/plan`;
+const PLAN = `instruments/${INSTRUMENT}/body-plan`;
 
 describe('the plan', () => {
   it('is none until it is drawn, and then comes back as it was drawn', async () => {
@@ -67,7 +67,7 @@ describe('the plan', () => {
       braces: [{ ...planBody().braces[0]!, path: [[0, 'far']] }],
     };
     expect((await put(PLAN, nonsense)).status).toBe(422);
-    expect((await put(`instruments/${id(99)}/plan`, planBody())).status).toBe(404);
+    expect((await put(`instruments/${id(99)}/body-plan`, planBody())).status).toBe(404);
   });
 
   it('saved by two people at once is refused to the second, with both copies', async () => {
@@ -280,13 +280,13 @@ describe('a mark', () => {
 describe('a plan of the whole body', () => {
   it('keeps its back and its sides, and says what of them cannot be', async () => {
     const plan = bodyPlanFrom(usualOutline('concert'), 'ladder');
-    const { plan: now } = await get<BodyPlanAnswer>(`instruments/${INSTRUMENT}/plan`);
+    const { plan: now } = await get<BodyPlanAnswer>(`instruments/${INSTRUMENT}/body-plan`);
     const version = now?.version ?? 0;
-    await put(`instruments/${INSTRUMENT}/plan`, bodyPlanInputOf(plan, version, PERSON));
-    const stored = await get<BodyPlanAnswer>(`instruments/${INSTRUMENT}/plan`);
+    await put(`instruments/${INSTRUMENT}/body-plan`, bodyPlanInputOf(plan, version, PERSON));
+    const stored = await get<BodyPlanAnswer>(`instruments/${INSTRUMENT}/body-plan`);
     expect(bodyPlanOf(stored.plan!)).toEqual(plan);
     const deep = bodyPlanInputOf({ ...plan, sides: { tail: 0.4, neck: 0.09 } }, version + 1, PERSON);
-    const refused = await put(`instruments/${INSTRUMENT}/plan`, deep);
+    const refused = await put(`instruments/${INSTRUMENT}/body-plan`, deep);
     expect((refused.body as Problem).errors![0]!.reason).toMatch(/sides: they are 400 mm deep at the tail/u);
   });
 });

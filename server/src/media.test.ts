@@ -55,7 +55,7 @@ async function until(holds: () => boolean | Promise<boolean>, what: string): Pro
 beforeAll(async () => {
   box = await FakeBox.open();
   server = await startApp(undefined, { host: '127.0.0.1', port: box.port });
-  await put(`people/${PERSON}`, { version: 0, name: 'Isbel Crane', role: 'owner' });
+  await put(`people/${PERSON}`, { version: 0, name: 'Isbel Crane', role: 'master' });
   await put(`rooms/${ROOM}`, { version: 0, name: 'Loft', notes: '', logger: 'loft' });
   await put(`instruments/${INSTRUMENT}`, instrumentBody());
 });

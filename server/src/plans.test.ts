@@ -27,7 +27,7 @@ const APPRENTICE = id(5);
 
 beforeAll(async () => {
   server = await startApp();
-  await put(`people/${PERSON}`, { version: 0, name: 'Isbel Crane', role: 'owner' });
+  await put(`people/${PERSON}`, { version: 0, name: 'Isbel Crane', role: 'master' });
   await put(`people/${APPRENTICE}`, { version: 0, name: 'Tobin Marsh', role: 'apprentice' });
   await put(`instruments/${INSTRUMENT}`, instrumentBody());
   await put(`examinations/${id(50)}`, examinationBody({ date: '2026-03-20' }));
@@ -210,8 +210,12 @@ describe('a prediction before the program’s', () => {
       shown: null,
     });
     expect(typeof kept!.programCause).toBe('string');
-    expect((await put(`predictions/${id(80)}`, prediction({ version: 1, cause: 'season' }))).status).toBe(422);
-    expect((await put(`predictions/${id(80)}`, prediction({ version: 1, shown: 'saddle' }))).status).toBe(200);
+    expect((await put(`predictions/${id(80)}`, prediction({ version: 1, cause: 'season' }))).status).toBe(
+      422,
+    );
+    expect((await put(`predictions/${id(80)}`, prediction({ version: 1, shown: 'saddle' }))).status).toBe(
+      200,
+    );
     const { scores } = await get<Learning>('learning');
     expect(scores.find(({ name }) => name === 'Tobin Marsh')).toMatchObject({ right: 0, of: 1, open: 0 });
     expect(scores.some(({ name }) => name === null)).toBe(true);

@@ -14,7 +14,7 @@ const fields = (body: unknown) => (body as Problem).errors!.map(({ field }) => f
 
 beforeAll(async () => {
   server = await startApp();
-  await put(`people/${PERSON}`, { version: 0, name: 'Isbel Crane', role: 'owner' });
+  await put(`people/${PERSON}`, { version: 0, name: 'Isbel Crane', role: 'master' });
   await put(`rooms/${ROOM}`, { version: 0, name: 'Loft', notes: '', logger: '' });
   await put(`instruments/${INSTRUMENT}`, instrumentBody());
 });
@@ -66,11 +66,11 @@ describe('rubbish is refused with the field it stands in', () => {
     ...['braces', 'backBraces', 'holes'].map((part): [string, string, string, unknown] => [
       `a list in ${part}`,
       'PUT',
-      `instruments/${INSTRUMENT}/plan`,
+      `instruments/${INSTRUMENT}/body-plan`,
       { version: 0, by: PERSON, outline: {}, bridge: {}, holes: [], braces: [], [part]: [[]] },
     ]),
-    ['half of a character', 'PUT', `people/${id(54)}`, { version: 0, name: 'x\ud800', role: 'owner' }],
-    ['blanks for a name', 'PUT', `people/${id(54)}`, { version: 0, name: ' \u202e\u200b', role: 'owner' }],
+    ['half of a character', 'PUT', `people/${id(54)}`, { version: 0, name: 'x\ud800', role: 'master' }],
+    ['blanks for a name', 'PUT', `people/${id(54)}`, { version: 0, name: ' \u202e\u200b', role: 'master' }],
     ['blanks for a room', 'PUT', `rooms/${id(55)}`, room({ version: 0, name: '   ' })],
     ['an unknown tool for a quantity', 'PUT', 'shop', { tools: { action12: 'nope' } }],
   ];
@@ -368,7 +368,7 @@ describe('the day', () => {
       const { today, zone, ...settings } = (await own.call('GET', 'shop')).body as Shop;
       return { today, zone, settings };
     };
-    await own.call('PUT', `people/${PERSON}`, { version: 0, name: 'Isbel Crane', role: 'owner' });
+    await own.call('PUT', `people/${PERSON}`, { version: 0, name: 'Isbel Crane', role: 'master' });
     await own.call('PUT', `instruments/${INSTRUMENT}`, instrumentBody());
     await own.call('PUT', 'shop', { ...(await shop()).settings, timeZone: 'America/Los_Angeles' });
     const { Clock } = await import('./clock.js');

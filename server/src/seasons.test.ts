@@ -45,7 +45,7 @@ const damp = (day: number) => 48 + 14 * Math.cos((2 * Math.PI * (day - 227)) / 3
 
 beforeAll(async () => {
   server = await startApp();
-  await put(`people/${PERSON}`, { version: 0, name: 'Isbel Crane', role: 'owner' });
+  await put(`people/${PERSON}`, { version: 0, name: 'Isbel Crane', role: 'master' });
   await put(`rooms/${ROOM}`, { version: 0, name: 'Loft', notes: '', logger: '' });
   await server.call('POST', `rooms/${ROOM}/air`, { unit: '°C', readings: airOf('2024-11-01', 750, damp) });
   await put(`instruments/${INSTRUMENT}`, instrumentBody({ homeRoomId: ROOM }));

@@ -27,7 +27,7 @@ const put = (path: string, body: unknown) => server.call('PUT', path, body);
 
 beforeAll(async () => {
   server = await startApp();
-  await put(`people/${PERSON}`, { version: 0, name: 'Isbel Crane', role: 'owner' });
+  await put(`people/${PERSON}`, { version: 0, name: 'Isbel Crane', role: 'master' });
   await put(`rooms/${ROOM}`, { version: 0, name: 'Loft', notes: '', logger: 'loft' });
   await put(`instruments/${INSTRUMENT}`, instrumentBody({ homeRoomId: ROOM }));
 });
@@ -345,7 +345,7 @@ describe('the data folder', () => {
       id: id(n),
       version: 1,
       name: `p${n}`,
-      role: 'owner' as const,
+      role: 'master' as const,
       fingerprint: '',
     });
     const order: string[] = [];

@@ -20,7 +20,7 @@ const wrong = (answer: { body: unknown }) =>
 
 beforeAll(async () => {
   server = await startApp();
-  await put(`people/${PERSON}`, { version: 0, name: 'Isbel Crane', role: 'owner' });
+  await put(`people/${PERSON}`, { version: 0, name: 'Isbel Crane', role: 'master' });
 });
 afterAll(() => server.close());
 

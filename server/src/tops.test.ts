@@ -35,7 +35,7 @@ async function found(instrument = INSTRUMENT): Promise<TopModel> {
 
 beforeAll(async () => {
   server = await startApp();
-  await put(`people/${PERSON}`, { version: 0, name: 'Isbel Crane', role: 'owner' });
+  await put(`people/${PERSON}`, { version: 0, name: 'Isbel Crane', role: 'master' });
   await put(`instruments/${INSTRUMENT}`, instrumentBody());
   await put(`examinations/${id(50)}`, examinationBody({ date: '2026-08-20' }));
 });
@@ -43,7 +43,7 @@ afterAll(() => server.close());
 
 const plan = bodyPlanFrom(usualOutline('auditorium'), 'x');
 const save = (drawn: BodyPlan, version: number) =>
-  put(`instruments/${INSTRUMENT}/plan`, bodyPlanInputOf(drawn, version, PERSON));
+  put(`instruments/${INSTRUMENT}/body-plan`, bodyPlanInputOf(drawn, version, PERSON));
 const priorOf = async () => (await get<Forecast>(`instruments/${INSTRUMENT}/forecast`)).sides[0]!;
 
 describe('the top of an instrument', () => {
@@ -114,7 +114,7 @@ describe('the top of an instrument', () => {
   it('of an archtop is left to the arch', async () => {
     await put(`instruments/${id(70)}`, { ...instrumentBody(), nickname: 'arched', type: 'archtop' });
     await put(
-      `instruments/${id(70)}/plan`,
+      `instruments/${id(70)}/body-plan`,
       bodyPlanInputOf(bodyPlanFrom(usualOutline('archtop'), 'parallel'), 0, PERSON),
     );
     expect(await topOf(id(70))).toMatchObject({ prior: 'archtop', rise: null });
@@ -127,7 +127,7 @@ describe('the top of an instrument', () => {
   it('breathes otherwise since its braces were glued, by the tops solved before and after the work', async () => {
     const one = id(80);
     await put(`instruments/${one}`, instrumentBody({ nickname: 'glued' }));
-    await put(`instruments/${one}/plan`, bodyPlanInputOf(plan, 0, PERSON));
+    await put(`instruments/${one}/body-plan`, bodyPlanInputOf(plan, 0, PERSON));
     const seen = (date: string, state: 'moving' | 'repaired') => ({
       ...NOTHING_SEEN,
       date,
@@ -169,13 +169,13 @@ describe('the top of an instrument', () => {
     analysis.later = (async (name: 'solveTop', input: never) => {
       if (name === 'solveTop' && (under += 1) === 1)
         await put(
-          `instruments/${one}/plan`,
+          `instruments/${one}/body-plan`,
           bodyPlanInputOf(bodyPlanFrom(usualOutline('auditorium'), 'ladder'), 1, PERSON),
         );
       return later(name, input);
     }) as typeof analysis.later;
     await put(`instruments/${one}`, instrumentBody({ nickname: 'drawn twice' }));
-    await put(`instruments/${one}/plan`, bodyPlanInputOf(plan, 0, PERSON));
+    await put(`instruments/${one}/body-plan`, bodyPlanInputOf(plan, 0, PERSON));
     const top = await found(one);
     analysis.later = later;
     expect(under).toBeGreaterThanOrEqual(2);

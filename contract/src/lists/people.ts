@@ -1,2 +1,2 @@
-export const ROLES = ['owner', 'luthier', 'apprentice'] as const;
+export const ROLES = ['master', 'luthier', 'apprentice'] as const;
 export type Role = (typeof ROLES)[number];

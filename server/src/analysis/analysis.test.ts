@@ -54,7 +54,7 @@ async function settled(of = server): Promise<void> {
 
 beforeAll(async () => {
   server = await startApp();
-  await put(`people/${PERSON}`, { version: 0, name: 'Isbel Crane', role: 'owner' });
+  await put(`people/${PERSON}`, { version: 0, name: 'Isbel Crane', role: 'master' });
   await put(`rooms/${ROOM}`, { version: 0, name: 'Loft', notes: '', logger: '' });
   const readings = Array.from({ length: 980 }, (_, i) => {
     const day = 19800 + i;
@@ -183,9 +183,9 @@ describe('what is worked out', () => {
       }
       throw new Error('it was not solved');
     };
-    await put(`instruments/${of}/plan`, bodyPlanInputOf(plan, 0, PERSON));
+    await put(`instruments/${of}/body-plan`, bodyPlanInputOf(plan, 0, PERSON));
     const first = await solved();
-    await put(`instruments/${of}/plan`, bodyPlanInputOf(low, 1, PERSON));
+    await put(`instruments/${of}/body-plan`, bodyPlanInputOf(low, 1, PERSON));
     expect(await top()).toMatchObject({ prior: 'solving', rise: null });
     expect((await forecast(of)).solving).toBe(true);
     const second = await solved();
@@ -255,7 +255,7 @@ describe('a restart', () => {
   it('works nothing out again, and shows every card at once', async () => {
     const other = await startApp();
     const putTo = (path: string, body: unknown) => other.call('PUT', path, body);
-    await putTo(`people/${PERSON}`, { version: 0, name: 'Isbel Crane', role: 'owner' });
+    await putTo(`people/${PERSON}`, { version: 0, name: 'Isbel Crane', role: 'master' });
     await putTo(`instruments/${INSTRUMENT}`, instrumentBody());
     await putTo(`examinations/${id(100)}`, actionBody('2026-03-01', '8/64'));
     await settled(other);
@@ -275,7 +275,7 @@ describe('a restart', () => {
 
   it('of a program that computes otherwise works everything out anew', async () => {
     const other = await startApp();
-    await other.call('PUT', `people/${PERSON}`, { version: 0, name: 'Isbel Crane', role: 'owner' });
+    await other.call('PUT', `people/${PERSON}`, { version: 0, name: 'Isbel Crane', role: 'master' });
     await other.call('PUT', `instruments/${INSTRUMENT}`, instrumentBody());
     await settled(other);
     const { folder } = other;

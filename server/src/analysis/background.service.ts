@@ -80,7 +80,9 @@ export class BackgroundService implements OnApplicationBootstrap, OnApplicationS
   }
 
   /** What is kept of instruments, and whether it stands on everything that is recorded of them. */
-  async kept(ids: readonly string[]): Promise<Map<string, { card: WorkedOutCard; day: number; fresh: boolean }>> {
+  async kept(
+    ids: readonly string[],
+  ): Promise<Map<string, { card: WorkedOutCard; day: number; fresh: boolean }>> {
     const rows = this.database.unwritable
       ? ids.flatMap((id) => this.inMemory.get(id) ?? [])
       : await this.database.read.find(WorkedOutEntity, {

@@ -102,7 +102,10 @@ export class RecordsService {
   }
 
   /** Where it will be kept: a room that is followed comes before a band. */
-  private async keptOf(roomId: string | null, band: { from: number; to: number } | null): Promise<StorageFacts> {
+  private async keptOf(
+    roomId: string | null,
+    band: { from: number; to: number } | null,
+  ): Promise<StorageFacts> {
     if (roomId !== null) {
       const { climate } = await this.air.airIn(roomId);
       return { at: 'room', moisture: climate.coefficients[0]! };

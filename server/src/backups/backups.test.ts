@@ -27,7 +27,7 @@ describe('a backup', () => {
   it('made while the shop is written comes back with every row and every picture', async () => {
     const server = await startApp();
     const put = (path: string, body: unknown) => server.call('PUT', path, body);
-    await put(`people/${PERSON}`, { version: 0, name: 'Isbel Crane', role: 'owner' });
+    await put(`people/${PERSON}`, { version: 0, name: 'Isbel Crane', role: 'master' });
     await put(`instruments/${INSTRUMENT}`, instrumentBody());
     const bytes = await sharp({ create: { width: 60, height: 40, channels: 3, background: '#884' } })
       .png()

@@ -50,6 +50,17 @@ describe('a folder of the program before', () => {
     }
   });
 
+  it('has its owner as the master of the shop, and the row as it was', async () => {
+    const roles = dump(join(folder, DATA_FILE)).person!.map(
+      (row) => (JSON.parse(row) as { role: string }).role,
+    );
+    expect(roles).toContain('owner');
+    const people = (await server.call('GET', 'people')).body as { id: string; name: string; role: string }[];
+    expect(people.map(({ role }) => role).sort()).toEqual(
+      roles.map((role) => (role === 'owner' ? 'master' : role)).sort(),
+    );
+  });
+
   it('has every tick “worked on since last time” as an intervention of its day, and nothing else of an examination changed', () => {
     const after = dump(join(folder, DATA_FILE));
     const rowsOf = (dumped: Record<string, string[]>, table: string) =>

@@ -42,7 +42,14 @@ export function replacedPointFindings(
 export const samePointFinding = (old: PointFindingEntity, now: UnderstoodPointFinding): boolean =>
   now.point === old.point && sayPointFinding(old) === sayPointFinding(now);
 
-function sayPointFinding({ point, states, verdict, frets, words, allowance }: UnderstoodPointFinding): string {
+function sayPointFinding({
+  point,
+  states,
+  verdict,
+  frets,
+  words,
+  allowance,
+}: UnderstoodPointFinding): string {
   return [
     verdict,
     states.map((state) => stateName(point, state)).join(', '),

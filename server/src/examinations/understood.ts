@@ -116,7 +116,10 @@ export function understandReadings(
   });
 }
 
-export function understandPointFindings(inputs: PointFindingInput[], errors: FieldError[]): UnderstoodPointFinding[] {
+export function understandPointFindings(
+  inputs: PointFindingInput[],
+  errors: FieldError[],
+): UnderstoodPointFinding[] {
   const seen = new Set<string>();
   return inputs.map((input, i) => {
     const { point, states, verdict, words } = input;

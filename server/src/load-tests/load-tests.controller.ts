@@ -4,21 +4,21 @@ import { LoadTest, LoadTestInput } from '@upright-elder/contract';
 import { IdPipe } from '../http/id.pipe.js';
 import { LoadTestsService } from './load-tests.service.js';
 
-@ApiTags('weighings')
+@ApiTags('load-tests')
 @Controller()
 export class LoadTestsController {
-  constructor(private readonly weighings: LoadTestsService) {}
+  constructor(private readonly load-tests: LoadTestsService) {}
 
-  @Get('instruments/:id/weighings')
+  @Get('instruments/:id/load-tests')
   @ApiOkResponse({ type: [LoadTest] })
   @ApiQuery({ name: 'struck', required: false, enum: ['true'] })
   ofInstrument(@Param('id', IdPipe) id: string, @Query('struck') struck?: string): Promise<LoadTest[]> {
-    return this.weighings.ofInstrument(id, struck === 'true');
+    return this.loadTests.ofInstrument(id, struck === 'true');
   }
 
-  @Put('weighings/:id')
+  @Put('load-tests/:id')
   @ApiOkResponse({ type: LoadTest })
   save(@Param('id', IdPipe) id: string, @Body() input: LoadTestInput): Promise<LoadTest> {
-    return this.weighings.save(id, input);
+    return this.loadTests.save(id, input);
   }
 }

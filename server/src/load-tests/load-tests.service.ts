@@ -38,7 +38,7 @@ export class LoadTestsService {
 
   async get(id: string): Promise<LoadTest> {
     const row = await this.database.read.findOneBy(LoadTestEntity, { id });
-    if (!row) throw notFound('weighing');
+    if (!row) throw notFound('load test');
     return (await this.complete([row]))[0]!;
   }
 
@@ -65,8 +65,8 @@ export class LoadTestsService {
       yield {
         field: 'version',
         typed: String(version),
-        reason: 'a weighing stays as it was read',
-        accepted: 'a new weighing; strike the one that was a slip',
+        reason: 'a load test stays as it was read',
+        accepted: 'a new load test; strike the one that was a slip',
       };
     const today = this.clock.date();
     if (date > today)

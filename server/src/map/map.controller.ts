@@ -9,13 +9,13 @@ import { IdPipe } from '../http/id.pipe.js';
 export class MapController {
   constructor(private readonly map: MapService) {}
 
-  @Get('instruments/:id/plan')
+  @Get('instruments/:id/body-plan')
   @ApiOkResponse({ type: BodyPlanAnswer })
   plan(@Param('id', IdPipe) id: string): Promise<BodyPlanAnswer> {
     return this.map.plan(id);
   }
 
-  @Put('instruments/:id/plan')
+  @Put('instruments/:id/body-plan')
   @ApiOkResponse({ type: BodyPlanAnswer })
   savePlan(@Param('id', IdPipe) id: string, @Body() input: BodyPlanInput): Promise<BodyPlanAnswer> {
     return this.map.savePlan(id, input);

@@ -12,7 +12,7 @@ const SUBJECTS: Record<StruckKind, { table: string; column: string; name: string
   intervention: { table: 'intervention', column: 'struck', name: 'intervention' },
   mark: { table: 'mark', column: 'struck', name: 'mark' },
   photograph: { table: 'photograph', column: 'putAway', name: 'photograph' },
-  weighing: { table: 'weighing', column: 'struck', name: 'weighing' },
+  weighing: { table: 'weighing', column: 'struck', name: 'load test' },
   person: { table: 'person', column: 'struck', name: 'person' },
   room: { table: 'room', column: 'struck', name: 'room' },
   tool: { table: 'tool', column: 'retired', name: 'tool of your own' },

@@ -193,7 +193,10 @@ export function judgement({
 }
 
 /** What the program predicts, in a person's own words: the cause, and what it aims at. */
-export function predicted({ fit, room, day }: Omit<Asked, 'record'>): { cause: PredictedCause; plan: PlanKind } {
+export function predicted({ fit, room, day }: Omit<Asked, 'record'>): {
+  cause: PredictedCause;
+  plan: PlanKind;
+} {
   const learned = unpacked(fit);
   const ground = groundToday(learned.evidence, standOn(learned, roomOf(room).log, day));
   const plans = repairPlansOf(ground, NO_MONEY);

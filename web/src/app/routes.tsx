@@ -28,7 +28,7 @@ const stance = place(() => import('../places/instrument/StancePage.js'), 'Stance
 const examine = place(() => import('../places/instrument/ExaminePage.js'), 'ExaminePage');
 const map = place(() => import('../places/instrument/MapPage.js'), 'MapPage');
 const top = place(() => import('../places/instrument/TopPage.js'), 'default');
-const weights = place(() => import('../places/instrument/LoadTestPage.js'), 'default');
+const loadTest = place(() => import('../places/instrument/LoadTestPage.js'), 'default');
 const seasons = place(() => import('../places/instrument/SeasonsPage.js'), 'default');
 const judgement = place(() => import('../places/instrument/JudgementPage.js'), 'default');
 const work = place(() => import('../places/instrument/WorkPage.js'), 'WorkPage');
@@ -65,7 +65,8 @@ export const router = createBrowserRouter([
           { path: 'examine', ...examine },
           { path: 'map', ...map },
           { path: 'top', ...top },
-          { path: 'top/weights', ...weights },
+          { path: 'top/load-test', ...loadTest },
+          { path: 'top/weights', element: <Navigate to="../top/load-test" replace /> },
           { path: 'seasons', ...seasons },
           { path: 'judgement', ...judgement },
           { path: 'work', ...work },

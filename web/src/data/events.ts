@@ -61,7 +61,7 @@ export function concerns({ subject, id }: Changed, address: string): boolean {
     case 'photographs':
       return place === 'instruments' && of === id && page === 'photographs';
     case 'top trials':
-      return place === 'instruments' && of === id && (page === 'weighings' || page === 'trials');
+      return place === 'instruments' && of === id && (page === 'load-tests' || page === 'trials');
     case 'repair plans':
       return (
         place === 'learning' ||

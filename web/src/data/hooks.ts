@@ -83,13 +83,13 @@ export const useProtocols = () => useSWR<Protocol[]>('protocols', get);
 export const usePhotographs = (id: string) => useSWR<Photograph[]>(`instruments/${id}/photographs`, get);
 export const useAllPhotographs = (id: string) =>
   useSWR<Photograph[]>(`instruments/${id}/photographs?struck=true`, get);
-export const useBodyPlan = (id: string) => useSWR<BodyPlanAnswer>(`instruments/${id}/plan`, get);
+export const useBodyPlan = (id: string) => useSWR<BodyPlanAnswer>(`instruments/${id}/body-plan`, get);
 export const useMarks = (id: string) => useSWR<Mark[]>(`instruments/${id}/marks`, get);
 export const useAllMarks = (id: string) => useSWR<Mark[]>(`instruments/${id}/marks?struck=true`, get);
 /** What the plate model needs. */
 export const useTop = (id: string) => useSWR<TopModel>(`instruments/${id}/top`, get);
 export const useLoadTests = (id: string, struck = false) =>
-  useSWR<LoadTest[]>(`instruments/${id}/weighings${struck ? '?struck=true' : ''}`, get);
+  useSWR<LoadTest[]>(`instruments/${id}/load-tests${struck ? '?struck=true' : ''}`, get);
 export const useTrials = (id: string) => useSWR<Trial[]>(`instruments/${id}/trials`, get);
 export const useLogFolder = () => useSWR<LogFolder>('log-files', get, { refreshInterval: 2000 });
 /** What is expected under the conditions; the former answer stands until the next one comes. */

@@ -21,14 +21,14 @@ import { WalkSaid } from './load-test/WalkSaid.js';
 export default function LoadTestPage() {
   const { id } = useParams() as { id: string };
   const top = useTop(id);
-  const weighings = useLoadTests(id, true);
+  const loadTests = useLoadTests(id, true);
   const shop = useShop();
   return (
     <Fetching of={useInstrument(id)}>
       {(instrument) => (
         <Fetching of={top}>
           {(known) => (
-            <Fetching of={weighings}>
+            <Fetching of={loadTests}>
               {(walks) => (
                 <Fetching of={shop}>
                   {({ today }) => <WeightsOf {...{ instrument, known, walks, today }} />}

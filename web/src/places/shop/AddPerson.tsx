@@ -13,7 +13,7 @@ import { ListField } from '../../fields/ListField.js';
 export function AddPerson({ first = false }: { first?: boolean }) {
   const [id, setId] = useState(newId);
   const [name, setName] = useState('');
-  const [role, setRole] = useState<Role>(first ? 'owner' : 'luthier');
+  const [role, setRole] = useState<Role>(first ? 'master' : 'luthier');
   const [refusal, setRefusal] = useState<string>();
   const refresh = useRefresh();
   const by = usePersonId();

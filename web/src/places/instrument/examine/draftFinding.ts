@@ -19,7 +19,13 @@ export interface DraftPointFinding {
 
 export const NO_FINDING: DraftPointFinding = { states: [], verdict: '', words: '', frets: '', allowance: '' };
 
-export const pointFindingOf = ({ states, verdict, words, frets, allowance }: PointFinding): DraftPointFinding => ({
+export const pointFindingOf = ({
+  states,
+  verdict,
+  words,
+  frets,
+  allowance,
+}: PointFinding): DraftPointFinding => ({
   states,
   verdict,
   words,

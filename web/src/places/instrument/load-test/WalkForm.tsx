@@ -41,7 +41,7 @@ export function WalkForm({ instrumentId, today, spots, onSpot, onRead }: Props) 
     stored: { version: 0, moment: 'as it came', weight: '', planChecked: false, note: '', spots: {} },
     names: { weight: 'Weight', note: 'In words' },
     send: ({ spots: typed, ...value }) =>
-      send('PUT', `weighings/${newId()}`, {
+      send('PUT', `load-tests/${newId()}`, {
         ...value,
         instrumentId,
         by: personId,

@@ -64,7 +64,11 @@ export function SetUpBodyPlan({ instrument }: { instrument: Instrument }) {
       return;
     }
     try {
-      await send<BodyPlanAnswer>('PUT', `instruments/${instrument.id}/plan`, bodyPlanInputOf(plan, 0, personId));
+      await send<BodyPlanAnswer>(
+        'PUT',
+        `instruments/${instrument.id}/body-plan`,
+        bodyPlanInputOf(plan, 0, personId),
+      );
       toast.success('The plan is drawn.');
       await refresh();
     } catch (error) {

@@ -106,7 +106,7 @@ export function useMapDocument(instrumentId: string, saved: MapDocument) {
       if (plan)
         await send<BodyPlanAnswer>(
           'PUT',
-          `instruments/${instrumentId}/plan`,
+          `instruments/${instrumentId}/body-plan`,
           bodyPlanInputOf(toSave.plan, toSave.planVersion, personId),
         );
       for (part of marks) await sendMark(part, { ...toSave.marks[part]!, struck: false });
@@ -170,7 +170,12 @@ function onNewer({ saved: from, sent, history }: Board, saved: MapDocument): Boa
   return { saved, sent, history: mapped(history, (state) => rebased(state, from, sent, saved)) };
 }
 
-function conflictOf(now: MapDocument, part: string, theirs: Mark & StoredBodyPlan, unit: LengthUnit): Conflict {
+function conflictOf(
+  now: MapDocument,
+  part: string,
+  theirs: Mark & StoredBodyPlan,
+  unit: LengthUnit,
+): Conflict {
   if (part === 'plan') {
     const braces = (count: number) => `${count} braces`;
     return {

@@ -38,8 +38,8 @@ export function BridgeLoadTest({
   loose: readonly LooseStretch[];
   onSoftness: (softness: number) => void;
 }) {
-  const { data: weighings } = useLoadTests(instrumentId);
-  const kept = weighings?.findLast(({ kind }) => kind === 'bridge');
+  const { data: loadTests } = useLoadTests(instrumentId);
+  const kept = load - tests?.findLast(({ kind }) => kind === 'bridge');
   const { data: shop } = useShop();
   const personId = usePersonId();
   const refresh = useRefresh();
@@ -66,7 +66,7 @@ export function BridgeLoadTest({
   const keep = async () => {
     if (!personId || !shop) return void toast.error('Pick who is at the bench first.');
     try {
-      await send('PUT', `weighings/${newId()}`, {
+      await send('PUT', `load-tests/${newId()}`, {
         version: 0,
         instrumentId,
         by: personId,

@@ -274,7 +274,7 @@ function SolvedView({
             <p className="text-[0.9rem] text-faint">
               Four minutes with a dial tell which leg to look at first, and whether a glue-up took.
             </p>
-            <Link to="weights" className="quiet mt-2 inline-flex">
+            <Link to="load-test" className="quiet mt-2 inline-flex">
               Walk the weight
             </Link>
           </section>
