@@ -1,6 +1,6 @@
 import { RODS, type Rod, IDENTITY_PARTS, type IdentityPart } from './lists/instruments.js';
 import { WEIGHTS, type Weight } from '@upright-elder/core/wording';
-import { isWay, NOT_KNOWN, type Build, type NotKnown } from '@upright-elder/core/build';
+import { isWay, NOT_KNOWN, type Build, type NotKnown } from '@upright-elder/core/construction';
 import { INSTRUMENT_TYPES, type InstrumentType } from '@upright-elder/core/instrument';
 import type { StringKind } from '@upright-elder/core/strings';
 import {

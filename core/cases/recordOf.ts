@@ -1,5 +1,5 @@
 import { NO_ROOM, roomAir, type RoomAir } from '../src/air/index.js';
-import { BUILD_PARTS, isWay } from '../src/build/index.js';
+import { BUILD_PARTS, isWay } from '../src/construction/index.js';
 import { dayOf } from '../src/days/index.js';
 import type { InstrumentFacts, InstrumentRecord, InterventionKind } from '../src/instrument/index.js';
 import { INTERVENTION_KINDS } from '../src/instrument/index.js';

@@ -4,7 +4,7 @@ export * from './units/index.js';
 export * from './readings/index.js';
 export * from './wood/index.js';
 export * from './air/index.js';
-export * from './build/index.js';
+export * from './construction/index.js';
 export * from './strings/index.js';
 export * from './stance/index.js';
 export * from './archtop/index.js';

@@ -1,4 +1,4 @@
-import type { Build } from '../build/index.js';
+import type { Build } from '../construction/index.js';
 import type { MarkKind, MarkState } from '../map/index.js';
 import type {
   Place,

@@ -1,4 +1,4 @@
-import type { Build } from '../build/index.js';
+import type { Build } from '../construction/index.js';
 import type { Schools } from '../diagnosis/index.js';
 import type { Stretch } from '../map/marks.js';
 import type { Face, MarkKind, MarkState, Path, BodyPlan } from '../map/index.js';

@@ -1,5 +1,5 @@
 import type { Length } from '@upright-elder/contract';
-import { knownOr, NOT_KNOWN, USUAL_FACTS } from '@upright-elder/core/build';
+import { knownOr, NOT_KNOWN, USUAL_FACTS } from '@upright-elder/core/construction';
 import { ASSUMED_FACTS, type InstrumentFacts } from '@upright-elder/core/instrument';
 import { RELIEF_SCHOOLS } from '@upright-elder/core/targets';
 import type { StrungFacts } from '../strings/known-strings.js';

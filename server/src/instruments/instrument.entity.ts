@@ -1,5 +1,5 @@
 import type { IdentityPart, Length, Money, Rod } from '@upright-elder/contract';
-import type { Build, NotKnown } from '@upright-elder/core/build';
+import type { Build, NotKnown } from '@upright-elder/core/construction';
 import type { InstrumentType } from '@upright-elder/core/instrument';
 import type { PlayingStyle, ReliefSchool } from '@upright-elder/core/targets';
 import type { SpeciesId } from '@upright-elder/core/wood';

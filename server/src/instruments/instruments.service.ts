@@ -13,7 +13,7 @@ import {
   type Money,
   type Strike,
 } from '@upright-elder/contract';
-import { knownOr, NOT_KNOWN, USUAL_FACTS } from '@upright-elder/core/build';
+import { knownOr, NOT_KNOWN, USUAL_FACTS } from '@upright-elder/core/construction';
 import type { InstrumentFacts } from '@upright-elder/core/instrument';
 import { parseLength, parseMoney } from '@upright-elder/core/units';
 import type { SpeciesId } from '@upright-elder/core/wood';

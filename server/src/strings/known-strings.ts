@@ -1,5 +1,5 @@
 import type { FieldError, StringSetAnswer, TuningAnswer } from '@upright-elder/contract';
-import { NOT_KNOWN, usualSet, type Build } from '@upright-elder/core/build';
+import { NOT_KNOWN, usualSet, type Build } from '@upright-elder/core/construction';
 import type { Outer } from '@upright-elder/core/targets';
 import {
   notesOf,

@@ -2,7 +2,7 @@ import { Injectable } from '@nestjs/common';
 import type { ArchFacts, TopModel, TopPrior } from '@upright-elder/contract';
 import type { AirLog } from '@upright-elder/core/air';
 import { archRise } from '@upright-elder/core/archtop';
-import { anchorOf } from '@upright-elder/core/build';
+import { anchorOf } from '@upright-elder/core/construction';
 import {
   archMoved,
   bellyOf,

@@ -1,5 +1,5 @@
 import type { StringSetAnswer, TuningAnswer } from '@upright-elder/contract';
-import { NOT_KNOWN } from '@upright-elder/core/build';
+import { NOT_KNOWN } from '@upright-elder/core/construction';
 import { notesOf, setTension, type SetTension } from '@upright-elder/core/strings';
 import useSWR from 'swr';
 import { get } from './api.js';

@@ -1,5 +1,5 @@
 import type { Instrument } from '@upright-elder/contract';
-import { NOT_KNOWN } from '@upright-elder/core/build';
+import { NOT_KNOWN } from '@upright-elder/core/construction';
 import { NavLink, Outlet, useLocation, useNavigate, useParams } from 'react-router';
 import { Fetching } from '../../app/Fetching.js';
 import { useKeys } from '../../app/keys.js';

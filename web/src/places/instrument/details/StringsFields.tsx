@@ -1,4 +1,4 @@
-import { NOT_KNOWN } from '@upright-elder/core/build';
+import { NOT_KNOWN } from '@upright-elder/core/construction';
 import { parseLength } from '@upright-elder/core/units';
 import type { UseFormReturn } from 'react-hook-form';
 import { offered, tensionOf, tuningsFor, type ShopStrings } from '../../../data/strings.js';

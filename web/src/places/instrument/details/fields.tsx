@@ -1,4 +1,4 @@
-import { NOT_KNOWN } from '@upright-elder/core/build';
+import { NOT_KNOWN } from '@upright-elder/core/construction';
 import type { ReactNode } from 'react';
 import {
   Controller,

@@ -6,7 +6,7 @@ import type {
   InstrumentLength,
 } from '@upright-elder/contract';
 import { INSTRUMENT_AMOUNTS, INSTRUMENT_LENGTHS } from '@upright-elder/contract/lists';
-import { BUILD_PART_IDS, BUILD_PARTS, NOT_KNOWN, type BuildPart } from '@upright-elder/core/build';
+import { BUILD_PART_IDS, BUILD_PARTS, NOT_KNOWN, type BuildPart } from '@upright-elder/core/construction';
 import { isBareNumber, type LengthUnit } from '@upright-elder/core/units';
 import type { Difference } from '../../../app/MergeDialog.js';
 

@@ -1,5 +1,5 @@
 import type { Instrument, TopModel, Tried } from '@upright-elder/contract';
-import { NOT_KNOWN, usualSet } from '@upright-elder/core/build';
+import { NOT_KNOWN, usualSet } from '@upright-elder/core/construction';
 import type { Anchor } from '@upright-elder/core/top';
 import { useState } from 'react';
 import type { Strung } from './LoadControls.js';
