@@ -9,7 +9,7 @@ import {
   type MarkKind,
   MARK_STATES,
   type MarkState,
-} from '@upright-elder/core/map';
+} from '@upright-elder/core/body-plan';
 import { SPECIES_IDS, type SpeciesId } from '@upright-elder/core/wood';
 import {
   ArrayMinSize,

@@ -1,5 +1,5 @@
 import { TOP_PRIORS, type TopPrior } from './lists/tops.js';
-import type { MarkState } from '@upright-elder/core/map';
+import type { MarkState } from '@upright-elder/core/body-plan';
 import type { Place } from '@upright-elder/core/readings';
 import { SPECIES_IDS, type SpeciesId } from '@upright-elder/core/wood';
 import { IsBoolean, IsIn, IsNumber, IsOptional, IsString } from 'class-validator';

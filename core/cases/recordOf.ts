@@ -17,7 +17,7 @@ import {
   type MarkKind,
   type MarkState,
   type BodyPlan,
-} from '../src/map/index.js';
+} from '../src/body-plan/index.js';
 import {
   BOTH,
   divisionOf,

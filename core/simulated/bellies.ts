@@ -1,5 +1,5 @@
 import { normals, seededChance } from '../src/numeric/index.js';
-import type { Point } from '../src/map/index.js';
+import type { Point } from '../src/body-plan/index.js';
 import { builtDome, fitBelly, SolvedTop, type BellyFit, type LooseStretch } from '../src/top/index.js';
 import { GENERIC_PLAN, GENERIC_TOP, looseLegs } from './genericTop.js';
 

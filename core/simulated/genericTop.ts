@@ -1,4 +1,4 @@
-import { pathLength, bodyPlanFrom, usualOutline, type BodyPlan } from '../src/map/index.js';
+import { pathLength, bodyPlanFrom, usualOutline, type BodyPlan } from '../src/body-plan/index.js';
 import { topSpec, type LooseStretch, type TopSpec } from '../src/top/index.js';
 
 /** The plan of the generic top: an auditorium with an X. */

@@ -1,4 +1,4 @@
-import type { Path } from '../src/map/index.js';
+import type { Path } from '../src/body-plan/index.js';
 
 /** Widest and longest of an outline, m. */
 export function extentOf(polygon: Path): { width: number; length: number } {

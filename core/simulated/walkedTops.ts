@@ -1,4 +1,4 @@
-import { bodyPlanFrom, pathLength, usualOutline, type BodyPlan, type Point } from '../src/map/index.js';
+import { bodyPlanFrom, pathLength, usualOutline, type BodyPlan, type Point } from '../src/body-plan/index.js';
 import { normals, type Chance } from '../src/numeric/index.js';
 import {
   armsToLoad,

@@ -12,7 +12,7 @@ export * from './forecast/index.js';
 export * from './targets/index.js';
 export * from './diagnosis/index.js';
 export * from './treatments/index.js';
-export * from './map/index.js';
+export * from './body-plan/index.js';
 export * from './top/index.js';
 export * from './instrument/index.js';
 export * from './wording/index.js';

@@ -1,4 +1,4 @@
-import { pathLength, type BodyPlan } from '@upright-elder/core/map';
+import { pathLength, type BodyPlan } from '@upright-elder/core/body-plan';
 import { normal, seededChance } from '@upright-elder/core/numeric';
 import type { Place } from '@upright-elder/core/readings';
 import { setTension, STRING_SETS, TUNINGS } from '@upright-elder/core/strings';

@@ -10,7 +10,7 @@ import {
   type Calibration,
   type Visit,
 } from '@upright-elder/core/forecast';
-import { faultsOf } from '@upright-elder/core/map';
+import { faultsOf } from '@upright-elder/core/body-plan';
 import { parseReading, QUANTITIES } from '@upright-elder/core/readings';
 import { describe, expect, it } from 'vitest';
 import { inventRoom, type RoomTruth } from './air.js';

@@ -9,7 +9,7 @@ import {
   type BracingId,
   type Path,
   type BodyPlan,
-} from '@upright-elder/core/map';
+} from '@upright-elder/core/body-plan';
 import type { RoomTruth } from './air.js';
 import type { InventedInstrument } from './truth.js';
 

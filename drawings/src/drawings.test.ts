@@ -8,7 +8,7 @@ import {
   faceSheet,
   bodyPlanFrom,
   usualOutline,
-} from '@upright-elder/core/map';
+} from '@upright-elder/core/body-plan';
 import { dip, fretPosition, stanceOf, stringHeight, type NeckGeometry } from '@upright-elder/core/stance';
 import { describe, expect, it } from 'vitest';
 import {

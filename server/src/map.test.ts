@@ -8,7 +8,7 @@ import {
   type Problem,
   type Sighting,
 } from '@upright-elder/contract';
-import { bodyPlanFrom, usualOutline, type BodyPlan } from '@upright-elder/core/map';
+import { bodyPlanFrom, usualOutline, type BodyPlan } from '@upright-elder/core/body-plan';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { startApp, type AppUnderTest } from './testing/app-under-test.js';
 import { examinationBody, id, INSTRUMENT, instrumentBody, PERSON } from './testing/bodies.js';

@@ -5,7 +5,7 @@ import {
   type MarkInput,
   type TopModel,
 } from '@upright-elder/contract';
-import { bodyPlanFrom, usualOutline, type BodyPlan } from '@upright-elder/core/map';
+import { bodyPlanFrom, usualOutline, type BodyPlan } from '@upright-elder/core/body-plan';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { AnalysisService } from './analysis/analysis.service.js';
 import { startApp, type AppUnderTest } from './testing/app-under-test.js';

@@ -1,4 +1,4 @@
-import { usualSides, type Hole, type Path, type BodyPlan } from '@upright-elder/core/map';
+import { usualSides, type Hole, type Path, type BodyPlan } from '@upright-elder/core/body-plan';
 import type { BodyPlanInput, Sighting } from '../map.js';
 
 /** A sighting of which nothing is said yet but its day and place. */

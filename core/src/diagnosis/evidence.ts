@@ -1,5 +1,5 @@
 import type { Build } from '../construction/index.js';
-import type { MarkKind, MarkState } from '../map/index.js';
+import type { MarkKind, MarkState } from '../body-plan/index.js';
 import type {
   Place,
   PointId,

@@ -1,6 +1,6 @@
 import type { AirLog } from '../air/index.js';
 import { dayOf } from '../days/index.js';
-import type { MarkState, BodyPlan } from '../map/index.js';
+import type { MarkState, BodyPlan } from '../body-plan/index.js';
 import { readingOn, type Place, type QuantityId } from '../readings/index.js';
 import { bellyStation, type LooseStretch } from '../top/index.js';
 import { GLUED_AT } from '../wood/index.js';

@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { recordOf } from '../../cases/recordOf.js';
 import type { CaseExamination, CaseFile, CaseMark } from '../../cases/caseFile.js';
 import type { Evidence } from '../diagnosis/index.js';
-import { pathLength, bodyPlanFrom, usualOutline } from '../map/index.js';
+import { pathLength, bodyPlanFrom, usualOutline } from '../body-plan/index.js';
 import { gatherEvidence, learn } from './index.js';
 
 const mm = 1e-3;

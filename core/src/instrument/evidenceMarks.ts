@@ -14,7 +14,7 @@ import {
   type BodyPlan,
   type Point,
   type Rectangle,
-} from '../map/index.js';
+} from '../body-plan/index.js';
 import { fretPosition } from '../stance/index.js';
 import type { InstrumentFacts, InstrumentRecord, MarkFacts } from './facts.js';
 import type { InstrumentFit } from './fit.js';

@@ -1,7 +1,7 @@
 import type { Build } from '../construction/index.js';
 import type { Schools } from '../diagnosis/index.js';
-import type { Stretch } from '../map/marks.js';
-import type { Face, MarkKind, MarkState, Path, BodyPlan } from '../map/index.js';
+import type { Stretch } from '../body-plan/marks.js';
+import type { Face, MarkKind, MarkState, Path, BodyPlan } from '../body-plan/index.js';
 import type { PointId, ReadingValue, StateId } from '../readings/index.js';
 import type { StringKind } from '../strings/index.js';
 import type { Outer, PlayingStyle } from '../targets/index.js';

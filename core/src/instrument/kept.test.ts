@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import { reachOf } from '../map/index.js';
-import { bodyPlanFrom, usualOutline, type Path } from '../map/index.js';
+import { reachOf } from '../body-plan/index.js';
+import { bodyPlanFrom, usualOutline, type Path } from '../body-plan/index.js';
 import { bandFault, storageClimate, parseStorageEnd } from './index.js';
 import { hygrometerCorrection, corrected, roomAir, SALTS, woodThrough } from '../air/index.js';
 

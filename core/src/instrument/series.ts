@@ -16,7 +16,7 @@ import {
   type SeparationMeasure,
   type SeriesBelief,
 } from '../forecast/index.js';
-import { crackLength } from '../map/index.js';
+import { crackLength } from '../body-plan/index.js';
 import { BOTH, QUANTITIES, type Dimension, type Place, type QuantityId } from '../readings/index.js';
 import {
   closingMoisture,

@@ -1,6 +1,6 @@
 import { NO_ROOM } from '../air/index.js';
 import { dayOf, isoDate } from '../days/index.js';
-import type { BodyPlan } from '../map/index.js';
+import type { BodyPlan } from '../body-plan/index.js';
 import type { LooseStretch } from '../top/index.js';
 import type { SpeciesId } from '../wood/index.js';
 import { bellyOf, looseOf, type BellyProfile } from './belly.js';

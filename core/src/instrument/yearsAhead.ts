@@ -1,5 +1,5 @@
 import { whenReached, type Calibration, type Reached } from '../forecast/index.js';
-import { reachOf, type RunsInto } from '../map/index.js';
+import { reachOf, type RunsInto } from '../body-plan/index.js';
 import { readingOn, type StringSide } from '../readings/index.js';
 import { SADDLE_STOP, saddleShowingWanted } from '../targets/index.js';
 import type { ExaminationFacts, InstrumentRecord } from './facts.js';

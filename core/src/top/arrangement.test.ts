@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { crossingOf, distance, nearestOn, type Point } from '../map/index.js';
+import { crossingOf, distance, nearestOn, type Point } from '../body-plan/index.js';
 import { arrange, type Arrangement, type MeshLine } from './arrangement.js';
 import { isotropic } from '../../simulated/sheets.js';
 import { layerOf } from './laminate.js';

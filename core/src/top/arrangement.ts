@@ -1,4 +1,4 @@
-import { distance, nearestOn, type Path, type Point } from '../map/index.js';
+import { distance, nearestOn, type Path, type Point } from '../body-plan/index.js';
 
 /** A line that the mesh must follow; edges along it remember which it was. */
 export interface MeshLine {

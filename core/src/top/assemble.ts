@@ -1,5 +1,5 @@
 import type { NodalMatrix } from '../numeric/index.js';
-import { braceHeightAt, pathLength, type Point, type Rectangle } from '../map/index.js';
+import { braceHeightAt, pathLength, type Point, type Rectangle } from '../body-plan/index.js';
 import { beamElement, type BeamMode } from './beamElement.js';
 import { layerOf, type Layer } from './laminate.js';
 import type { TopMesh } from './mesh.js';

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { armsOf, GENERIC_PLAN, looseLegs } from '../../simulated/genericTop.js';
-import { pathLength, bodyPlanFrom, usualOutline } from '../map/index.js';
+import { pathLength, bodyPlanFrom, usualOutline } from '../body-plan/index.js';
 import { seededChance } from '../numeric/index.js';
 import {
   drawTop,

@@ -1,4 +1,4 @@
-import { pathLength, type Brace, type BodyPlan } from '../map/index.js';
+import { pathLength, type Brace, type BodyPlan } from '../body-plan/index.js';
 import { bisect, normalBelow, normals, type Chance } from '../numeric/index.js';
 import { groupsOf, NO_ODDS, rankBraces } from './rank.js';
 import { shapeFigures, strungOf, viewOf, type ShapeFigures, type TopView } from './shape.js';

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { NodalMatrix } from '../numeric/index.js';
-import type { Point } from '../map/index.js';
+import type { Point } from '../body-plan/index.js';
 import { beamElement } from './beamElement.js';
 import { isotropic } from '../../simulated/sheets.js';
 import { layerOf, type Layer, type Sheet } from './laminate.js';

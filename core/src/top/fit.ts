@@ -1,4 +1,4 @@
-import type { Point } from '../map/index.js';
+import type { Point } from '../body-plan/index.js';
 import { diagonalOf, inverseOf, timesVector } from '../numeric/index.js';
 import { builtDome } from './shape.js';
 import type { Load, LooseStretch, SolvedTop } from './solved.js';

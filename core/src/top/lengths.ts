@@ -1,4 +1,4 @@
-import { pathLength, pointAlong, type Brace, type BodyPlan, type Rectangle } from '../map/index.js';
+import { pathLength, pointAlong, type Brace, type BodyPlan, type Rectangle } from '../body-plan/index.js';
 import { shapeFigures, strungOf, viewOf } from './shape.js';
 import type { Load, LooseStretch, SolvedTop } from './solved.js';
 

@@ -13,7 +13,7 @@ import {
   type Path,
   type BodyPlan,
   type Point,
-} from '../map/index.js';
+} from '../body-plan/index.js';
 import { arrange, type MeshLine } from './arrangement.js';
 
 /** A stretch of a brace along an edge of the mesh. */

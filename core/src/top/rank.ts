@@ -1,4 +1,4 @@
-import type { BraceKind } from '../map/index.js';
+import type { BraceKind } from '../body-plan/index.js';
 import { shapeFigures, strungOf, viewOf, type ShapeFigures } from './shape.js';
 import type { Load, LooseStretch, SolvedTop } from './solved.js';
 

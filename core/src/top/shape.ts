@@ -1,4 +1,4 @@
-import { halfWidthOf, type BodyPlan, type Point } from '../map/index.js';
+import { halfWidthOf, type BodyPlan, type Point } from '../body-plan/index.js';
 import type { Load, LooseStretch, Response, SolvedTop } from './solved.js';
 
 /** What a luthier reads off a top under its strings, m and rad. */

@@ -1,5 +1,5 @@
 import { NestedFactor } from '../numeric/index.js';
-import { faultsOf, halfWidthOf, pathLength, type Point, type Stretch } from '../map/index.js';
+import { faultsOf, halfWidthOf, pathLength, type Point, type Stretch } from '../body-plan/index.js';
 import { assembleTop, locate, saddleLine, UNIT_LOADS, type TopSystem, type UnitLoad } from './assemble.js';
 import { Loosening, type LooseRun, type LooseState, type Variant } from './loosening.js';
 import { meshOf, USUAL_SPACING } from './mesh.js';

@@ -1,5 +1,5 @@
 import type { StringKind } from '../strings/spec.js';
-import type { BodyPlan, Point } from '../map/index.js';
+import type { BodyPlan, Point } from '../body-plan/index.js';
 import { ALONG_GRAIN_CHANGE, ELASTIC_RATIOS, SPECIES, type SpeciesId } from '../wood/index.js';
 import type { Sheet } from './laminate.js';
 

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { BODY_SHAPE_IDS, isInside, outlinePolygon, bodyPlanFrom, usualOutline } from '../map/index.js';
+import { BODY_SHAPE_IDS, isInside, outlinePolygon, bodyPlanFrom, usualOutline } from '../body-plan/index.js';
 import { PLACES, QUANTITIES, type Place } from '../readings/index.js';
 import { bellyStation } from './stations.js';
 

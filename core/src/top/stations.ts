@@ -1,4 +1,4 @@
-import type { BodyPlan, Point } from '../map/index.js';
+import type { BodyPlan, Point } from '../body-plan/index.js';
 import type { Place } from '../readings/index.js';
 import { ACROSS_BEHIND } from './shape.js';
 

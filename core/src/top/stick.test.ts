@@ -3,7 +3,7 @@ import { Matrix, solve } from 'ml-matrix';
 import { describe, expect, it } from 'vitest';
 import { leastNonNegative, normals, seededChance, Skyline } from '../numeric/index.js';
 import { armsOf, GENERIC_PLAN, GENERIC_TOP, looseLegs } from '../../simulated/genericTop.js';
-import { pathLength } from '../map/index.js';
+import { pathLength } from '../body-plan/index.js';
 import { SolvedTop, viewOf, shapeFigures, strungOf, type Load, type LooseStretch } from './index.js';
 
 const mm = 1e-3;

@@ -9,7 +9,7 @@ import {
   usualOutline,
   type BodyPlan,
   type Point,
-} from '../map/index.js';
+} from '../body-plan/index.js';
 import {
   assembleTop,
   meshOf,

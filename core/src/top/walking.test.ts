@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { walkedPlan, walkedTop } from '../../simulated/walkedTops.js';
-import { bodyPlanFrom, usualOutline } from '../map/index.js';
+import { bodyPlanFrom, usualOutline } from '../body-plan/index.js';
 import { seededChance } from '../numeric/index.js';
 import {
   armsToLoad,

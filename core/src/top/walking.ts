@@ -1,4 +1,4 @@
-import { legsOf, pathLength, pointAlong, type Brace, type BodyPlan, type Point } from '../map/index.js';
+import { legsOf, pathLength, pointAlong, type Brace, type BodyPlan, type Point } from '../body-plan/index.js';
 import { choleskyOf, solveCholesky } from '../numeric/index.js';
 import { SolvedTop, type LooseStretch } from './solved.js';
 import { topSpec, USUAL_TOP, type TopFacts, type TopSpec } from './spec.js';

@@ -15,7 +15,7 @@ import {
   type StorageFacts,
   type MarkFacts,
 } from '../instrument/index.js';
-import { bodyPlanFrom, usualOutline } from '../map/index.js';
+import { bodyPlanFrom, usualOutline } from '../body-plan/index.js';
 import { normals, seededChance } from '../numeric/index.js';
 import { STRING_SIDES, type ReadingValue } from '../readings/index.js';
 import { HEIGHT_UNITS, type HeightUnit } from '../units/index.js';

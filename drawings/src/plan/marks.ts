@@ -1,4 +1,4 @@
-import type { MarkKind, Path } from '@upright-elder/core/map';
+import type { MarkKind, Path } from '@upright-elder/core/body-plan';
 import type { Inks } from '../inks.js';
 import { draw, named, type Drawing } from '../svg.js';
 import type { Paper } from './paper.js';

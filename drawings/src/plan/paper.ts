@@ -1,4 +1,4 @@
-import type { FaceSheet, Path, Point } from '@upright-elder/core/map';
+import type { FaceSheet, Path, Point } from '@upright-elder/core/body-plan';
 
 /** Where points of a face lie on the drawing, in millimetres. */
 export interface Paper {

@@ -5,7 +5,7 @@ import {
   type FaceSheet,
   type Path,
   type BodyPlan,
-} from '@upright-elder/core/map';
+} from '@upright-elder/core/body-plan';
 import type { Inks } from '../inks.js';
 import { draw, named, type Drawing } from '../svg.js';
 import { mm, type Paper } from './paper.js';

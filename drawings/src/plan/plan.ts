@@ -1,4 +1,4 @@
-import { faceSheet, type Face, type NeckSize, type BodyPlan } from '@upright-elder/core/map';
+import { faceSheet, type Face, type NeckSize, type BodyPlan } from '@upright-elder/core/body-plan';
 import type { Inks } from '../inks.js';
 import { picture, type Drawing } from '../svg.js';
 import { markPart, type DrawnOnPlan } from './marks.js';

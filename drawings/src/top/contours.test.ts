@@ -1,4 +1,4 @@
-import type { Point } from '@upright-elder/core/map';
+import type { Point } from '@upright-elder/core/body-plan';
 import { describe, expect, it } from 'vitest';
 import { contourPieces, contourStep, type ContourPiece } from './contours.js';
 

@@ -1,4 +1,4 @@
-import type { Point } from '@upright-elder/core/map';
+import type { Point } from '@upright-elder/core/body-plan';
 
 /** A piece of a contour line, from one side of a triangle to another. */
 export type ContourPiece = readonly [Point, Point];

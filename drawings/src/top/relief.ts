@@ -1,4 +1,4 @@
-import { outlinePolygon, type Brace, type Outline, type Path } from '@upright-elder/core/map';
+import { outlinePolygon, type Brace, type Outline, type Path } from '@upright-elder/core/body-plan';
 import type { Inks } from '../inks.js';
 import { mm, type Paper } from '../plan/paper.js';
 import { draw, named, type Drawing } from '../svg.js';

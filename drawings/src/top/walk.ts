@@ -6,7 +6,7 @@ import {
   type Path,
   type BodyPlan,
   type Point,
-} from '@upright-elder/core/map';
+} from '@upright-elder/core/body-plan';
 import type { Inks } from '../inks.js';
 import { paperOf } from '../plan/paper.js';
 import { bodyParts } from '../plan/parts.js';

@@ -9,7 +9,7 @@ import type {
   TopModel,
 } from '@upright-elder/contract';
 import { bodyPlanInputOf } from '@upright-elder/contract';
-import { bodyPlanFrom, usualOutline } from '@upright-elder/core/map';
+import { bodyPlanFrom, usualOutline } from '@upright-elder/core/body-plan';
 import BetterSqlite3 from 'better-sqlite3';
 import { afterAll, beforeAll, describe, expect, it, vi } from 'vitest';
 import { Clock } from '../clock.js';

@@ -1,5 +1,5 @@
 import type { MarkFacts } from '@upright-elder/core/instrument';
-import { standing } from '@upright-elder/core/map';
+import { standing } from '@upright-elder/core/body-plan';
 import { parseLength } from '@upright-elder/core/units';
 import type { MarkEntity } from './mark.entity.js';
 

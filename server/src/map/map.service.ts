@@ -10,7 +10,7 @@ import {
   type StoredBodyPlan,
 } from '@upright-elder/contract';
 import type { InstrumentRecord } from '@upright-elder/core/instrument';
-import { faultsOf, fewestPoints, lengthsAgree, pathLength, standing } from '@upright-elder/core/map';
+import { faultsOf, fewestPoints, lengthsAgree, pathLength, standing } from '@upright-elder/core/body-plan';
 import { parseLength, type Parsed } from '@upright-elder/core/units';
 import type { EntityManager } from 'typeorm';
 import { Clock } from '../clock.js';

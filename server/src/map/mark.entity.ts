@@ -1,5 +1,5 @@
 import type { MarkCorrection, Sighting } from '@upright-elder/contract';
-import type { Face, MarkKind } from '@upright-elder/core/map';
+import type { Face, MarkKind } from '@upright-elder/core/body-plan';
 import { Column, Entity, Index, PrimaryColumn } from 'typeorm';
 
 /** A mark with everything that was ever seen of it: one row, so that none is ever half there. */

@@ -1,5 +1,5 @@
 import { IN_USE } from '@upright-elder/core/forecast';
-import type { BodyPlan } from '@upright-elder/core/map';
+import type { BodyPlan } from '@upright-elder/core/body-plan';
 import {
   fitBelly,
   lengthsSaid,

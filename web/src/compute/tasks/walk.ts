@@ -1,4 +1,4 @@
-import type { BodyPlan } from '@upright-elder/core/map';
+import type { BodyPlan } from '@upright-elder/core/body-plan';
 import { WalkingLoad, type Dip, type TopFacts, type WalkingSaid } from '@upright-elder/core/top';
 
 /** Coarser than the shown top: the dips of a leg are told apart all the same, m. */

@@ -8,7 +8,7 @@ import {
   type Path,
   type BodyPlan,
   type Point,
-} from '@upright-elder/core/map';
+} from '@upright-elder/core/body-plan';
 import {
   bodyParts,
   boxOf,

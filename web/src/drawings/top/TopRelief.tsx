@@ -1,4 +1,4 @@
-import { faceSheet, type Point } from '@upright-elder/core/map';
+import { faceSheet, type Point } from '@upright-elder/core/body-plan';
 import type { TopView } from '@upright-elder/core/top';
 import {
   contourPieces,

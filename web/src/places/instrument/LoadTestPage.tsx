@@ -1,7 +1,7 @@
 import type { Instrument, TopModel, LoadTest } from '@upright-elder/contract';
 import { bodyPlanOf } from '@upright-elder/contract/lists';
 import { sayDate } from '@upright-elder/core/days';
-import { pathLength, stretchOf, type Path, type BodyPlan } from '@upright-elder/core/map';
+import { pathLength, stretchOf, type Path, type BodyPlan } from '@upright-elder/core/body-plan';
 import { armsToLoad, loadSpots, type ArmSaid } from '@upright-elder/core/top';
 import { PAGE_INKS, walkDrawing } from '@upright-elder/drawings';
 import { useMemo, useState } from 'react';

@@ -1,5 +1,5 @@
 import type { LoadTest } from '@upright-elder/contract';
-import type { BodyPlan } from '@upright-elder/core/map';
+import type { BodyPlan } from '@upright-elder/core/body-plan';
 import type { Dip, TopFacts, WalkingSaid } from '@upright-elder/core/top';
 import { useMemo, useState } from 'react';
 import { useWorker } from '../../../compute/useWorker.js';

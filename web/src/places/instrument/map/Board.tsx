@@ -6,7 +6,7 @@ import {
   type NeckSize,
   type BodyPlan,
   type Point,
-} from '@upright-elder/core/map';
+} from '@upright-elder/core/body-plan';
 import { parseLength, printLength } from '@upright-elder/core/units';
 import { useMemo, useState, type Ref } from 'react';
 import { BodyPlanDrawing } from '../../../drawings/plan/BodyPlanDrawing.js';

@@ -1,4 +1,4 @@
-import { allBraces, goesRound, type Face, type BodyPlan } from '@upright-elder/core/map';
+import { allBraces, goesRound, type Face, type BodyPlan } from '@upright-elder/core/body-plan';
 import { useMemo, useState } from 'react';
 import type { DrawnOnPlan } from '@upright-elder/drawings';
 import { Board, type BoardProps } from './Board.js';

@@ -1,5 +1,5 @@
 import { sayDate } from '@upright-elder/core/days';
-import type { MarkState } from '@upright-elder/core/map';
+import type { MarkState } from '@upright-elder/core/body-plan';
 import { nameOf, type DrawnMark } from './mapDocument.js';
 
 interface Props {

@@ -1,4 +1,4 @@
-import { pathLength, type Brace } from '@upright-elder/core/map';
+import { pathLength, type Brace } from '@upright-elder/core/body-plan';
 import { useState } from 'react';
 import { LengthField, useFieldUnit } from '../../../fields/LengthField.js';
 import { sayLength } from '../../../fields/sayLength.js';

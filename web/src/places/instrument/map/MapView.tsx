@@ -1,6 +1,6 @@
 import type { Mark, Sighting } from '@upright-elder/contract';
 import { NOTHING_SEEN } from '@upright-elder/contract/lists';
-import type { MarkState } from '@upright-elder/core/map';
+import type { MarkState } from '@upright-elder/core/body-plan';
 import {
   addedBrace,
   allBraces,
@@ -14,7 +14,7 @@ import {
   type NeckSize,
   type Path,
   type BodyPlan,
-} from '@upright-elder/core/map';
+} from '@upright-elder/core/body-plan';
 import { POINTS, type PointId } from '@upright-elder/core/readings';
 import { useEffect, useRef, useState } from 'react';
 import { useNavigate } from 'react-router';

@@ -1,7 +1,7 @@
 import type { Mark, Sighting } from '@upright-elder/contract';
-import type { MarkState } from '@upright-elder/core/map';
+import type { MarkState } from '@upright-elder/core/body-plan';
 import { isDay, sayDate } from '@upright-elder/core/days';
-import { fewestPoints, type Brace } from '@upright-elder/core/map';
+import { fewestPoints, type Brace } from '@upright-elder/core/body-plan';
 import { useState } from 'react';
 import {
   inARow,

@@ -1,6 +1,6 @@
 import type { MarkCorrection, Sighting } from '@upright-elder/contract';
 import { dayOf, sayDate, sayInstant } from '@upright-elder/core/days';
-import { crackLength, growthOf } from '@upright-elder/core/map';
+import { crackLength, growthOf } from '@upright-elder/core/body-plan';
 import { printLength, type LengthUnit } from '@upright-elder/core/units';
 import { useState } from 'react';
 import { useZone } from '../../../data/hooks.js';

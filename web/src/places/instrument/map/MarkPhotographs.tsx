@@ -1,6 +1,6 @@
 import { sayDate } from '@upright-elder/core/days';
 import type { Spot } from '@upright-elder/contract';
-import type { Face } from '@upright-elder/core/map';
+import type { Face } from '@upright-elder/core/body-plan';
 import { Link } from 'react-router';
 import { usePhotographs } from '../../../data/hooks.js';
 import { pictureUrl } from '../../../data/pictures.js';

@@ -8,7 +8,7 @@ import {
   type Brace,
   type PartNumber,
   type BodyPlan,
-} from '@upright-elder/core/map';
+} from '@upright-elder/core/body-plan';
 import { parsePercent } from '@upright-elder/core/units';
 import { SPECIES, SPECIES_IDS } from '@upright-elder/core/wood';
 import { useState } from 'react';

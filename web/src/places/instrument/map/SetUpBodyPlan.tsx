@@ -14,7 +14,7 @@ import {
   type BodyShapeId,
   type BracingId,
   type Outline,
-} from '@upright-elder/core/map';
+} from '@upright-elder/core/body-plan';
 import { parseLength } from '@upright-elder/core/units';
 import { useMemo, useState, type FormEvent } from 'react';
 import { toast } from 'sonner';

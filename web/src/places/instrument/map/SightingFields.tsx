@@ -1,6 +1,6 @@
 import type { Sighting } from '@upright-elder/contract';
-import { MARK_STATES } from '@upright-elder/core/map';
-import { lengthsAgree, pathLength, type MarkKind } from '@upright-elder/core/map';
+import { MARK_STATES } from '@upright-elder/core/body-plan';
+import { lengthsAgree, pathLength, type MarkKind } from '@upright-elder/core/body-plan';
 import { useState } from 'react';
 import { LengthField } from '../../../fields/LengthField.js';
 import { metresOf } from './mapDocument.js';

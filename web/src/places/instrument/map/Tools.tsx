@@ -1,4 +1,4 @@
-import type { MarkKind } from '@upright-elder/core/map';
+import type { MarkKind } from '@upright-elder/core/body-plan';
 import { Redo2, Undo2 } from 'lucide-react';
 import { Typed } from './Board.js';
 import type { CrossHair } from './useCrossHair.js';

@@ -1,5 +1,5 @@
 import type { Mark } from '@upright-elder/contract';
-import type { Face, MarkKind } from '@upright-elder/core/map';
+import type { Face, MarkKind } from '@upright-elder/core/body-plan';
 import type { PointId } from '@upright-elder/core/readings';
 
 /** What a point of the protocol marks on the map: on which face one begins, and of which kinds. */

@@ -1,4 +1,4 @@
-import { FACES, type Face } from '@upright-elder/core/map';
+import { FACES, type Face } from '@upright-elder/core/body-plan';
 
 /** The faces as the drawing is named by them. */
 export const FACE_NAMES: Record<Face, string> = {

@@ -1,6 +1,6 @@
 import type { Sighting } from '@upright-elder/contract';
 import { NOTHING_SEEN, bodyPlanInputOf, bodyPlanOf } from '@upright-elder/contract/lists';
-import { BODY_SHAPE_IDS, BRACING_IDS, bodyPlanFrom, usualOutline } from '@upright-elder/core/map';
+import { BODY_SHAPE_IDS, BRACING_IDS, bodyPlanFrom, usualOutline } from '@upright-elder/core/body-plan';
 import { describe, expect, it } from 'vitest';
 import {
   daysSeen,

@@ -11,7 +11,7 @@ import {
   type BodyPlan,
   type Point,
   type MarkState,
-} from '@upright-elder/core/map';
+} from '@upright-elder/core/body-plan';
 import { parseLength, type LengthUnit } from '@upright-elder/core/units';
 import { sayArea, sayLength } from '../../../fields/sayLength.js';
 import { dequal } from 'dequal';

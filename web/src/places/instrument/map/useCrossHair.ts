@@ -7,7 +7,7 @@ import {
   type NeckSize,
   type BodyPlan,
   type Point,
-} from '@upright-elder/core/map';
+} from '@upright-elder/core/body-plan';
 import { useMemo, useState, type KeyboardEvent } from 'react';
 
 const MM = 0.001;

@@ -1,6 +1,6 @@
 import type { Mark, BodyPlanAnswer, StoredBodyPlan } from '@upright-elder/contract';
 import { bodyPlanInputOf, bodyPlanOf } from '@upright-elder/contract/lists';
-import { faultsOf } from '@upright-elder/core/map';
+import { faultsOf } from '@upright-elder/core/body-plan';
 import type { LengthUnit } from '@upright-elder/core/units';
 import { useEffect, useRef, useState } from 'react';
 import { toast } from 'sonner';

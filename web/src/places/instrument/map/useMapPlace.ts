@@ -1,4 +1,4 @@
-import { FACES, type Face } from '@upright-elder/core/map';
+import { FACES, type Face } from '@upright-elder/core/body-plan';
 import { POINT_IDS, type PointId } from '@upright-elder/core/readings';
 import { useSearchParams } from 'react-router';
 import { placeOf } from './atPoint.js';

@@ -1,5 +1,5 @@
 import type { Instrument, TopModel } from '@upright-elder/contract';
-import type { BodyPlan } from '@upright-elder/core/map';
+import type { BodyPlan } from '@upright-elder/core/body-plan';
 import {
   builtDome,
   shapeFigures,

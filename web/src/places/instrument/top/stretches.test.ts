@@ -1,5 +1,5 @@
 import type { RecordedStretch } from '@upright-elder/contract';
-import { pathLength, bodyPlanFrom, usualOutline } from '@upright-elder/core/map';
+import { pathLength, bodyPlanFrom, usualOutline } from '@upright-elder/core/body-plan';
 import { describe, expect, it } from 'vitest';
 import { togglesOf } from './stretches.js';
 

@@ -1,5 +1,5 @@
 import type { RecordedStretch } from '@upright-elder/contract';
-import { distance, legsOf, type Brace } from '@upright-elder/core/map';
+import { distance, legsOf, type Brace } from '@upright-elder/core/body-plan';
 import type { LooseStretch } from '@upright-elder/core/top';
 import type { LengthUnit } from '@upright-elder/core/units';
 import { sayLength } from '../../../fields/sayLength.js';
