@@ -6,7 +6,7 @@ import {
   type LearnedEffects,
   type Money as PlanMoney,
   type PlanKind,
-} from '@upright-elder/core/plans';
+} from '@upright-elder/core/repair-plans';
 import {
   TREATMENT_IDS,
   WORK_STAGES,

@@ -1,4 +1,4 @@
-import { LEARNED_KINDS, PLAN_KINDS, type LearnedKind, type PlanKind } from '@upright-elder/core/plans';
+import { LEARNED_KINDS, PLAN_KINDS, type LearnedKind, type PlanKind } from '@upright-elder/core/repair-plans';
 import { PREDICTED_CAUSES, type PredictedCause } from '@upright-elder/core/predictions';
 import { TREATMENT_IDS, type TreatmentId } from '@upright-elder/core/treatments';
 import { IsBoolean, IsIn, IsInt, IsNumber, IsOptional, IsString, Min } from 'class-validator';

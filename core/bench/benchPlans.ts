@@ -3,7 +3,7 @@ import { drawInstrument, drawnMoisture } from '../simulated/drawnInstruments.js'
 import { plansWrong } from '../simulated/plansRight.js';
 import { groundToday, learn, standOn } from '../src/instrument/index.js';
 import { normals, seededChance } from '../src/numeric/index.js';
-import { NO_MONEY, NO_SETTINGS, ownPlanOf, repairPlansOf, worthOf, type RepairPlan } from '../src/plans/index.js';
+import { NO_MONEY, NO_SETTINGS, ownPlanOf, repairPlansOf, worthOf, type RepairPlan } from '../src/repair-plans/index.js';
 import { ACTION_TOLERANCE } from '../src/targets/index.js';
 import { figure, figureUnder } from './figures.js';
 

@@ -1,5 +1,5 @@
 import { Ajv2020, type ErrorObject } from 'ajv/dist/2020.js';
-import type { PlanKind } from '../src/plans/index.js';
+import type { PlanKind } from '../src/repair-plans/index.js';
 import schema from './schema.json' with { type: 'json' };
 
 type Typed = string | number;

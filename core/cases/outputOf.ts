@@ -13,7 +13,7 @@ import {
   worthOf,
   type PlanStep,
   type RepairPlan,
-} from '../src/plans/index.js';
+} from '../src/repair-plans/index.js';
 import { HOUSE_PROTOCOLS, isPoint, linesFor } from '../src/readings/index.js';
 import {
   findingSentences,

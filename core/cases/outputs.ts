@@ -10,7 +10,7 @@ import { drawInstrument } from '../simulated/drawnInstruments.js';
 import { dayOf } from '../src/days/index.js';
 import { HOUSE_SCHOOLS } from '../src/diagnosis/index.js';
 import { groundToday, learn, standOn } from '../src/instrument/index.js';
-import { NO_MONEY, repairPlansOf } from '../src/plans/index.js';
+import { NO_MONEY, repairPlansOf } from '../src/repair-plans/index.js';
 import { readCase, type CaseFile } from './caseFile.js';
 import { outputOf } from './outputOf.js';
 import { recordOf } from './recordOf.js';

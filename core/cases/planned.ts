@@ -8,7 +8,7 @@ import {
   type Ground,
   type PlanKind,
   type RepairPlan,
-} from '../src/plans/index.js';
+} from '../src/repair-plans/index.js';
 import { TREATMENT_IDS, type TreatmentId } from '../src/treatments/index.js';
 import { sayBreak, sayIn } from '../src/wording/index.js';
 import { BadCase, type CaseExpect, type ExpectedOwn, type ExpectedPlan } from './caseFile.js';

@@ -10,7 +10,7 @@ import {
   type InstrumentJudgement,
 } from '../src/instrument/index.js';
 import { HOUSE_SCHOOLS, type Schools } from '../src/diagnosis/index.js';
-import type { Ground, RepairPlan } from '../src/plans/index.js';
+import type { Ground, RepairPlan } from '../src/repair-plans/index.js';
 import { TREATMENT_IDS } from '../src/treatments/index.js';
 import { sayFinding, sayFirst, sayIn, sayStep } from '../src/wording/index.js';
 import { BadCase, type CaseExpect, type CaseFile } from './caseFile.js';

@@ -1,6 +1,6 @@
 import type { DrawnInstrument } from '../simulated/drawnInstruments.js';
 import type { Diagnosis } from '../src/diagnosis/index.js';
-import type { Ground, RepairPlan } from '../src/plans/index.js';
+import type { Ground, RepairPlan } from '../src/repair-plans/index.js';
 import { TREATMENTS, type TreatmentId } from '../src/treatments/index.js';
 
 const mm = 1e-3;

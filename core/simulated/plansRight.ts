@@ -1,5 +1,5 @@
 import type { Diagnosis, Evidence } from '../src/diagnosis/index.js';
-import type { RepairPlan } from '../src/plans/index.js';
+import type { RepairPlan } from '../src/repair-plans/index.js';
 import { TREATMENTS, type TreatmentId } from '../src/treatments/index.js';
 
 /** Work that opens a neck joint for its angle. */

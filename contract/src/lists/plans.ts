@@ -1,4 +1,4 @@
-import type { Settings, Wishes } from '@upright-elder/core/plans';
+import type { Settings, Wishes } from '@upright-elder/core/repair-plans';
 import type { PlanSettings } from '../plans.js';
 
 export const STRAIGHTEDGE_IDS = ['level', 'just above', 'above before the strings pull'] as const;

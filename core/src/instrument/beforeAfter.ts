@@ -1,5 +1,5 @@
 import { dayOf } from '../days/index.js';
-import type { HoursTaken, LearnedCase } from '../plans/index.js';
+import type { HoursTaken, LearnedCase } from '../repair-plans/index.js';
 import { readingOn } from '../readings/index.js';
 import { RISES, TREATMENTS } from '../treatments/index.js';
 import type { ExaminationFacts, InstrumentRecord, InterventionFacts } from './facts.js';

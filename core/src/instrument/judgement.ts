@@ -13,7 +13,7 @@ import {
   type PlanStep,
   type Settings,
   type Wishes,
-} from '../plans/index.js';
+} from '../repair-plans/index.js';
 import type { TreatmentId } from '../treatments/index.js';
 import type { InstrumentToday } from './today.js';
 

@@ -1,4 +1,4 @@
-import type { BreakWhy } from '../plans/index.js';
+import type { BreakWhy } from '../repair-plans/index.js';
 import { SADDLE_STOP } from '../targets/index.js';
 import { TREATMENTS, type TreatmentId } from '../treatments/index.js';
 import { sayFinding } from './findings.js';

@@ -1,4 +1,4 @@
-import type { NeverId } from '../plans/index.js';
+import type { NeverId } from '../repair-plans/index.js';
 import { SADDLE_STOP } from '../targets/index.js';
 
 /** Why a treatment is never done as things stand, each as a whole sentence. */

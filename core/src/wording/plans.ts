@@ -1,6 +1,6 @@
 import { isoDate, sayDate } from '../days/index.js';
 import type { Reached } from '../forecast/index.js';
-import type { Cost, Money, Outcome, PlanKind, RepairPlan } from '../plans/index.js';
+import type { Cost, Money, Outcome, PlanKind, RepairPlan } from '../repair-plans/index.js';
 import type { Originals } from '../treatments/index.js';
 import { printMoney } from '../units/index.js';
 import type { Saying } from './sentence.js';

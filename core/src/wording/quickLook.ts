@@ -1,4 +1,4 @@
-import type { PricedJob, QuickAnswer } from '../plans/index.js';
+import type { PricedJob, QuickAnswer } from '../repair-plans/index.js';
 import { POINTS } from '../readings/index.js';
 import { sayMoneySpan, sayMoney } from './plans.js';
 

@@ -8,7 +8,7 @@ import {
   type StepMuch,
   type StepWhy,
   type WithheldReason,
-} from '../plans/index.js';
+} from '../repair-plans/index.js';
 import { TREATMENTS, type Amount, type TreatmentId } from '../treatments/index.js';
 import { sayFinding } from './findings.js';
 import type { Say } from './say.js';

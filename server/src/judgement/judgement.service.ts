@@ -8,7 +8,7 @@ import {
   type Step,
 } from '@upright-elder/contract';
 import { FORBIDDEN, SCHOOL_NOTES, type Finding, type SideStance } from '@upright-elder/core/diagnosis';
-import type { PlanStep } from '@upright-elder/core/plans';
+import type { PlanStep } from '@upright-elder/core/repair-plans';
 import {
   amongSteps,
   asWorked,

@@ -1,7 +1,7 @@
 import { Injectable } from '@nestjs/common';
 import type { Learning } from '@upright-elder/contract';
 import { scorePredictions } from '@upright-elder/core/predictions';
-import { LEARNED_KINDS, learnEffects, PRIORS, type LearnedEffects } from '@upright-elder/core/plans';
+import { LEARNED_KINDS, learnEffects, PRIORS, type LearnedEffects } from '@upright-elder/core/repair-plans';
 import type { TreatmentId } from '@upright-elder/core/treatments';
 import { BackgroundService } from '../analysis/background.service.js';
 import { PredictionsService } from '../predictions/predictions.service.js';

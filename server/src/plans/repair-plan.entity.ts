@@ -1,5 +1,5 @@
 import type { PlanSettings } from '@upright-elder/contract';
-import type { PlanKind } from '@upright-elder/core/plans';
+import type { PlanKind } from '@upright-elder/core/repair-plans';
 import type { TreatmentId } from '@upright-elder/core/treatments';
 import { Column, Entity, Index, PrimaryColumn } from 'typeorm';
 

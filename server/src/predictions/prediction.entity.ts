@@ -1,5 +1,5 @@
 import type { PredictedCause } from '@upright-elder/core/predictions';
-import type { PlanKind } from '@upright-elder/core/plans';
+import type { PlanKind } from '@upright-elder/core/repair-plans';
 import { Column, Entity, Index, PrimaryColumn } from 'typeorm';
 
 /** What a person predicted before the program showed its own, and what it said then. */

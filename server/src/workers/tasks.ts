@@ -37,7 +37,7 @@ import {
   type LearnedEffects,
   type PlanKind,
   type Worth,
-} from '@upright-elder/core/plans';
+} from '@upright-elder/core/repair-plans';
 import type { QuantityId } from '@upright-elder/core/readings';
 import { firstQuestion, firstSentence, type Sentence } from '@upright-elder/core/wording';
 import { IN_USE } from '@upright-elder/core/forecast';

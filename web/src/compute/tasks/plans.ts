@@ -10,7 +10,7 @@ import {
   type RepairPlan,
   type Settings,
   type Wishes,
-} from '@upright-elder/core/plans';
+} from '@upright-elder/core/repair-plans';
 import type { OwnTreatment, TreatmentId } from '@upright-elder/core/treatments';
 
 /** What plans are made of; sent once, asked about many times. */

@@ -1,6 +1,6 @@
 import type { PredictionScore, Learning } from '@upright-elder/contract';
 import { PLAN_WORDS } from '@upright-elder/core/wording';
-import type { LearnedKind } from '@upright-elder/core/plans';
+import type { LearnedKind } from '@upright-elder/core/repair-plans';
 import { TREATMENTS } from '@upright-elder/core/treatments';
 import { sayHeight, type HeightUnit } from '@upright-elder/core/units';
 import { Link } from 'react-router';

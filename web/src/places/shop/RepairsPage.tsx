@@ -6,7 +6,7 @@ import {
   STRAIGHTEDGE_IDS,
 } from '@upright-elder/contract/lists';
 import { HOUSE_SCHOOLS } from '@upright-elder/core/diagnosis';
-import { JOB_IDS, JOBS } from '@upright-elder/core/plans';
+import { JOB_IDS, JOBS } from '@upright-elder/core/repair-plans';
 import { Fetching } from '../../app/Fetching.js';
 import { FormFoot } from '../../app/FormFoot.js';
 import { useShop } from '../../data/hooks.js';

@@ -5,7 +5,7 @@ import {
   type JobId,
   type LookedPoint,
   type QuickAnswer as Answer,
-} from '@upright-elder/core/plans';
+} from '@upright-elder/core/repair-plans';
 import { isPoint, linesFor, type PointId, type Protocol } from '@upright-elder/core/readings';
 import { quickWords } from '@upright-elder/core/wording';
 import { parseMoney } from '@upright-elder/core/units';

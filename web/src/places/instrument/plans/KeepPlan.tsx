@@ -4,7 +4,7 @@ import type {
   RepairPlan as KeptPlan,
   RepairPlanInput,
 } from '@upright-elder/contract';
-import type { RepairPlan } from '@upright-elder/core/plans';
+import type { RepairPlan } from '@upright-elder/core/repair-plans';
 import { promisedLines, sayingIn } from '@upright-elder/core/wording';
 import type { HeightUnit } from '@upright-elder/core/units';
 import { useState } from 'react';

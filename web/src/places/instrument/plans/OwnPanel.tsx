@@ -1,4 +1,4 @@
-import type { OwnPlan, RepairPlan } from '@upright-elder/core/plans';
+import type { OwnPlan, RepairPlan } from '@upright-elder/core/repair-plans';
 import type { Schools } from '@upright-elder/core/diagnosis';
 import { TREATMENTS, type OwnTreatment, type TreatmentId } from '@upright-elder/core/treatments';
 import type { HeightUnit } from '@upright-elder/core/units';

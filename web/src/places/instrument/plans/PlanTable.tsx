@@ -1,6 +1,6 @@
 import type { Instrument } from '@upright-elder/contract';
 import { QUESTIONS } from '@upright-elder/core/diagnosis';
-import type { Money, OwnPlan, RepairPlan } from '@upright-elder/core/plans';
+import type { Money, OwnPlan, RepairPlan } from '@upright-elder/core/repair-plans';
 import {
   ORIGINALS_WORDS,
   PLAN_WORDS,

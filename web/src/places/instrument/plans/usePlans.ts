@@ -1,4 +1,4 @@
-import type { OwnPlan, RepairPlan } from '@upright-elder/core/plans';
+import type { OwnPlan, RepairPlan } from '@upright-elder/core/repair-plans';
 import { useCallback, useMemo, useState } from 'react';
 import type { OwnAsked, PlansTask } from '../../../compute/tasks/plans.js';
 import { useWorker } from '../../../compute/useWorker.js';

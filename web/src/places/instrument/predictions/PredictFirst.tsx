@@ -1,6 +1,6 @@
 import type { Prediction, Person } from '@upright-elder/contract';
 import { PREDICTED_CAUSES, type PredictedCause } from '@upright-elder/core/predictions';
-import { PLAN_KINDS, type PlanKind } from '@upright-elder/core/plans';
+import { PLAN_KINDS, type PlanKind } from '@upright-elder/core/repair-plans';
 import { PLAN_WORDS } from '@upright-elder/core/wording';
 import { useState, type ReactNode } from 'react';
 import { toast } from 'sonner';
