@@ -7,7 +7,7 @@ import { CatalogueModule } from './catalogue/catalogue.module.js';
 import { ChangesModule } from './changes/changes.module.js';
 import { Clock } from './clock.js';
 import type { Config } from './config.js';
-import { Database } from './database/database.js';
+import { Database } from './store/database.js';
 import { EventsModule } from './events/events.module.js';
 import { ExaminationsModule } from './examinations/examinations.module.js';
 import { FindModule } from './find/find.module.js';

@@ -6,7 +6,7 @@ import { Logger } from 'nestjs-pino';
 import { AppModule } from './app.module.js';
 import { backUpBeforeMigration } from './backups/backup-file.js';
 import type { Config } from './config.js';
-import { Database } from './database/database.js';
+import { Database } from './store/database.js';
 import { ENTITIES } from './entities.js';
 import { localOnly } from './http/local-only.js';
 import { onlyJson } from './http/only-json.js';

@@ -1,5 +1,5 @@
 import { join, resolve } from 'node:path';
-import { BACKUPS, NEW_SHOP } from './database/folder.js';
+import { BACKUPS, NEW_SHOP } from './store/folder.js';
 import type { BoxAddress } from './gauges/gauge-box.js';
 
 /** What the program is told from outside. */

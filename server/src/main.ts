@@ -1,7 +1,7 @@
 import { createApp } from './app.js';
 import { BackupsService } from './backups/backups.service.js';
 import { configFrom } from './config.js';
-import { Database } from './database/database.js';
+import { Database } from './store/database.js';
 
 // what nobody waited for and that failed is said; it never takes the program down
 process.on('unhandledRejection', (error) => {

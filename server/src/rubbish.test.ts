@@ -4,7 +4,7 @@ import type { Examination, Problem, Shop } from '@upright-elder/contract';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { RoomEntity } from './air/room.entity.js';
 import { LogFolderService } from './air/log-folder.service.js';
-import { Database } from './database/database.js';
+import { Database } from './store/database.js';
 import { startApp, type AppUnderTest } from './testing/app-under-test.js';
 import { examinationBody, id, INSTRUMENT, instrumentBody, PERSON, reading, ROOM } from './testing/bodies.js';
 

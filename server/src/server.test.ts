@@ -14,9 +14,9 @@ import type {
 } from '@upright-elder/contract';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { configFrom } from './config.js';
-import { writerSource } from './database/data-source.js';
-import { Database } from './database/database.js';
-import { FolderLock } from './database/folder-lock.js';
+import { writerSource } from './store/data-source.js';
+import { Database } from './store/database.js';
+import { FolderLock } from './store/folder-lock.js';
 import { PersonEntity } from './people/person.entity.js';
 import { startApp, type AppUnderTest } from './testing/app-under-test.js';
 import { examinationBody, id, INSTRUMENT, instrumentBody, PERSON, reading, ROOM } from './testing/bodies.js';

@@ -12,7 +12,7 @@ import type {
   CardPage,
 } from '@upright-elder/contract';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { Database } from './database/database.js';
+import { Database } from './store/database.js';
 import { startApp, type AppUnderTest } from './testing/app-under-test.js';
 import {
   examinationBody,

@@ -14,8 +14,8 @@ import type { LogFileReport, LogFolder, LogLine } from '@upright-elder/contract'
 import { LogCutter, readLogRows, type LogRow } from '@upright-elder/core/air';
 import { clockOf, dayIn } from '@upright-elder/core/days';
 import { Clock } from '../clock.js';
-import { because } from '../database/folder.js';
-import { Database } from '../database/database.js';
+import { because } from '../store/folder.js';
+import { Database } from '../store/database.js';
 import type { ImportNamed } from './air-imports.js';
 import { AirService } from './air.service.js';
 import { LogFileEntity } from './log-file.entity.js';

@@ -2,7 +2,7 @@ import { Injectable, type OnApplicationShutdown } from '@nestjs/common';
 import type { Learned } from '@upright-elder/core/instrument';
 import { inflateRawSync } from 'node:zlib';
 import { Clock } from '../clock.js';
-import { Database } from '../database/database.js';
+import { Database } from '../store/database.js';
 import { COMPUTING, WorkPool } from '../workers/pool.js';
 import type * as tasks from '../workers/tasks.js';
 import { ShownForecastEntity, WorkedOutEntity } from './worked-out.entity.js';

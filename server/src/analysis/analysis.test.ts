@@ -13,8 +13,8 @@ import { bodyPlanFrom, usualOutline } from '@upright-elder/core/body-plan';
 import BetterSqlite3 from 'better-sqlite3';
 import { afterAll, beforeAll, describe, expect, it, vi } from 'vitest';
 import { Clock } from '../clock.js';
-import { Database } from '../database/database.js';
-import { DATA_FILE } from '../database/folder.js';
+import { Database } from '../store/database.js';
+import { DATA_FILE } from '../store/folder.js';
 import { startApp, type AppUnderTest } from '../testing/app-under-test.js';
 import {
   actionBody,

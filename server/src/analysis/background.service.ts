@@ -6,7 +6,7 @@ import type { Subscription } from 'rxjs';
 import { In, MoreThan } from 'typeorm';
 import { ChangesService } from '../changes/changes.service.js';
 import { Clock } from '../clock.js';
-import { Database } from '../database/database.js';
+import { Database } from '../store/database.js';
 import { EventsService } from '../events/events.service.js';
 import type * as tasks from '../workers/tasks.js';
 import { AnalysisService, type Analysis } from './analysis.service.js';

@@ -1,7 +1,7 @@
 import { Injectable } from '@nestjs/common';
 import type { Taught } from '@upright-elder/core/instrument';
 import { learnEffects } from '@upright-elder/core/repair-plans';
-import { Database } from '../database/database.js';
+import { Database } from '../store/database.js';
 
 /** Fewer tops of the shop's own teach nothing of all. House figure. */
 const ENOUGH = 5;

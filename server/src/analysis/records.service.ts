@@ -6,7 +6,7 @@ import {
   type TopQuestion,
 } from '@upright-elder/core/instrument';
 import { AirService } from '../air/air.service.js';
-import { Database } from '../database/database.js';
+import { Database } from '../store/database.js';
 import { ExaminationsService } from '../examinations/examinations.service.js';
 import { InstrumentsService } from '../instruments/instruments.service.js';
 import { InterventionsService } from '../interventions/interventions.service.js';

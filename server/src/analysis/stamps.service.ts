@@ -1,6 +1,6 @@
 import { Injectable } from '@nestjs/common';
 import { ChangesService } from '../changes/changes.service.js';
-import { Database } from '../database/database.js';
+import { Database } from '../store/database.js';
 import { ShopService } from '../shop/shop.service.js';
 import { ToolsService } from '../tools/tools.service.js';
 import { fingerprintOf } from './fingerprint.js';

@@ -13,7 +13,7 @@ import { basename, join, resolve } from 'node:path';
 import { pipeline } from 'node:stream/promises';
 import BetterSqlite3 from 'better-sqlite3';
 import yazl from 'yazl';
-import { because, DATA_FILE, FolderTrouble, kindOfDataFile, PICTURES } from '../database/folder.js';
+import { because, DATA_FILE, FolderTrouble, kindOfDataFile, PICTURES } from '../store/folder.js';
 import { readEntries, type ZipEntry } from './zip.js';
 
 /** What lies in a backup beside the data file and the pictures, so that it can be held against itself. */

@@ -9,8 +9,8 @@ import {
 } from '@nestjs/common';
 import type { BackupState } from '@upright-elder/contract';
 import { Clock } from '../clock.js';
-import { Database } from '../database/database.js';
-import { DATA_FILE, keptInStep } from '../database/folder.js';
+import { Database } from '../store/database.js';
+import { DATA_FILE, keptInStep } from '../store/folder.js';
 import { unavailable } from '../http/problem.js';
 import { PictureStore } from '../photographs/picture-store.js';
 import { ShopService } from '../shop/shop.service.js';

@@ -5,7 +5,7 @@ import type { BackupState, PictureTaken, Problem, Shop } from '@upright-elder/co
 import BetterSqlite3 from 'better-sqlite3';
 import sharp from 'sharp';
 import { describe, expect, it } from 'vitest';
-import { DATA_FILE } from '../database/folder.js';
+import { DATA_FILE } from '../store/folder.js';
 import { startApp } from '../testing/app-under-test.js';
 import { examinationBody, id, INSTRUMENT, instrumentBody, PERSON } from '../testing/bodies.js';
 import { dump, fillPictures, freshFolder, oldDemoFolder } from '../testing/folders.js';

@@ -10,8 +10,8 @@ import {
 } from '@upright-elder/core/treatments';
 import { validate as isUuid } from 'uuid';
 import { Clock } from '../clock.js';
-import { Database } from '../database/database.js';
-import { saveVersioned } from '../database/versioned.js';
+import { Database } from '../store/database.js';
+import { saveVersioned } from '../store/versioned.js';
 import { badFields, notFound, STAYS, withBothCopies } from '../http/problem.js';
 import { TreatmentEditEntity } from './treatment-edit.entity.js';
 

@@ -1,7 +1,7 @@
 import { Injectable, type OnModuleInit } from '@nestjs/common';
 import type { Changed } from '@upright-elder/contract';
 import { Subject, type Observable } from 'rxjs';
-import { Database } from '../database/database.js';
+import { Database } from '../store/database.js';
 
 /**
  * What was changed, as it is on disk: the one record that every cache and every open page hears of changes by. It is

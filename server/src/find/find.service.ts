@@ -1,6 +1,6 @@
 import { Injectable } from '@nestjs/common';
 import type { Hit, HitKind, Hits } from '@upright-elder/contract';
-import { wordsOf, type FoundText } from '../database/words.js';
+import { wordsOf, type FoundText } from '../store/words.js';
 import { ExaminationsService } from '../examinations/examinations.service.js';
 import { InstrumentsService } from '../instruments/instruments.service.js';
 import { InterventionsService } from '../interventions/interventions.service.js';

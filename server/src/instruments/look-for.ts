@@ -1,4 +1,4 @@
-import { escapedWord, wordsOf } from '../database/words.js';
+import { escapedWord, wordsOf } from '../store/words.js';
 
 /** Fields of an instrument in which a word is looked for. */
 const FIELDS = ['nickname', 'maker', 'owner', 'identity', 'construction', 'complaint', 'type', 'topSpecies'];

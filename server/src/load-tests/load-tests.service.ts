@@ -3,8 +3,8 @@ import type { FieldError, SpotInput, LoadedSpot, LoadTest, LoadTestInput } from 
 import { dipOf } from '@upright-elder/core/top';
 import { parseForce, parseLength, type Parsed } from '@upright-elder/core/units';
 import { Clock } from '../clock.js';
-import { Database } from '../database/database.js';
-import { saveVersioned } from '../database/versioned.js';
+import { Database } from '../store/database.js';
+import { saveVersioned } from '../store/versioned.js';
 import { badFields, notFound, withBothCopies } from '../http/problem.js';
 import { InstrumentsService } from '../instruments/instruments.service.js';
 import { PeopleService } from '../people/people.service.js';

@@ -14,9 +14,9 @@ import { faultsOf, fewestPoints, lengthsAgree, pathLength, standing } from '@upr
 import { parseLength, type Parsed } from '@upright-elder/core/units';
 import type { EntityManager } from 'typeorm';
 import { Clock } from '../clock.js';
-import { Database } from '../database/database.js';
-import { everyWord, type FoundText } from '../database/words.js';
-import { saveVersioned } from '../database/versioned.js';
+import { Database } from '../store/database.js';
+import { everyWord, type FoundText } from '../store/words.js';
+import { saveVersioned } from '../store/versioned.js';
 import { badFields, notFound, STAYS, withBothCopies } from '../http/problem.js';
 import { InstrumentsService } from '../instruments/instruments.service.js';
 import { PeopleService } from '../people/people.service.js';

@@ -1,7 +1,7 @@
 import { Injectable } from '@nestjs/common';
 import type { Person, PersonInput } from '@upright-elder/contract';
-import { Database } from '../database/database.js';
-import { saveVersioned } from '../database/versioned.js';
+import { Database } from '../store/database.js';
+import { saveVersioned } from '../store/versioned.js';
 import { notFound, withBothCopies } from '../http/problem.js';
 import { PersonEntity } from './person.entity.js';
 

@@ -6,7 +6,7 @@ import { ACCEPTED_PICTURES, PICTURE_NAME, PICTURE_TYPES, type PictureTaken } fro
 import { fileTypeFromFile } from 'file-type';
 import pLimit from 'p-limit';
 import sharp, { type Sharp } from 'sharp';
-import { PICTURES } from '../database/folder.js';
+import { PICTURES } from '../store/folder.js';
 import { ProblemError } from '../http/problem.js';
 
 /** Longest edge of the small copy, pixels. */

@@ -2,8 +2,8 @@ import { Injectable } from '@nestjs/common';
 import type { FieldError, Protocol, ProtocolInput } from '@upright-elder/contract';
 import { HOUSE_PROTOCOL_IDS, HOUSE_PROTOCOLS, lineOf, type LineId } from '@upright-elder/core/readings';
 import { validate as isUuid } from 'uuid';
-import { Database } from '../database/database.js';
-import { saveVersioned } from '../database/versioned.js';
+import { Database } from '../store/database.js';
+import { saveVersioned } from '../store/versioned.js';
 import { badFields, notFound, withBothCopies } from '../http/problem.js';
 import { ProtocolEntity } from './protocol.entity.js';
 

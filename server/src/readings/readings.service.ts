@@ -1,7 +1,7 @@
 import { Injectable } from '@nestjs/common';
 import type { QuantityId } from '@upright-elder/core/readings';
 import type { EntityManager } from 'typeorm';
-import { Database } from '../database/database.js';
+import { Database } from '../store/database.js';
 import { ReadingEntity } from './reading.entity.js';
 
 /** A reading as it stands in its table. */

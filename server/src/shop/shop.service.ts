@@ -2,9 +2,9 @@ import { Injectable } from '@nestjs/common';
 import type { FieldError, Shop, ShopInput } from '@upright-elder/contract';
 import { HOUSE_TOOLS, QUANTITIES, type QuantityId } from '@upright-elder/core/readings';
 import { Clock, MACHINE_ZONE } from '../clock.js';
-import { Database } from '../database/database.js';
-import { isWithin, whyUnwritable } from '../database/writable.js';
-import { saveVersioned } from '../database/versioned.js';
+import { Database } from '../store/database.js';
+import { isWithin, whyUnwritable } from '../store/writable.js';
+import { saveVersioned } from '../store/versioned.js';
 import { badFields, withBothCopies } from '../http/problem.js';
 import { ShopEntity } from './shop.entity.js';
 

@@ -2,7 +2,7 @@ import { Injectable } from '@nestjs/common';
 import type { Strike, StrikeInput, StruckKind } from '@upright-elder/contract';
 import type { EntityManager } from 'typeorm';
 import { Clock } from '../clock.js';
-import { Database } from '../database/database.js';
+import { Database } from '../store/database.js';
 import { badFields, notFound } from '../http/problem.js';
 
 /** Where each kind says that it is struck; that it changed is noted by its table's own triggers. */

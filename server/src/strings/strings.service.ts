@@ -9,8 +9,8 @@ import type {
 import { kindOfStrings, parseNotes } from '@upright-elder/core/strings';
 import { validate as isUuid } from 'uuid';
 import { ChangesService } from '../changes/changes.service.js';
-import { Database } from '../database/database.js';
-import { saveVersioned } from '../database/versioned.js';
+import { Database } from '../store/database.js';
+import { saveVersioned } from '../store/versioned.js';
 import { badFields, notFound, withBothCopies } from '../http/problem.js';
 import { HOUSE_SETS, HOUSE_TUNINGS } from './house.js';
 import { KnownStrings } from './known-strings.js';

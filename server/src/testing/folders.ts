@@ -5,7 +5,7 @@ import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { gunzipSync } from 'node:zlib';
 import BetterSqlite3 from 'better-sqlite3';
-import { DATA_FILE, PICTURES } from '../database/folder.js';
+import { DATA_FILE, PICTURES } from '../store/folder.js';
 
 export const freshFolder = (): string => mkdtempSync(join(tmpdir(), 'upright-elder-'));
 

@@ -22,8 +22,8 @@ import {
   type Parsed,
 } from '@upright-elder/core/units';
 import { validate as isUuid } from 'uuid';
-import { Database } from '../database/database.js';
-import { saveVersioned } from '../database/versioned.js';
+import { Database } from '../store/database.js';
+import { saveVersioned } from '../store/versioned.js';
 import { ChangesService } from '../changes/changes.service.js';
 import { badFields, notFound, withBothCopies } from '../http/problem.js';
 import { ReadingsService } from '../readings/readings.service.js';

@@ -1,8 +1,8 @@
 import { Injectable } from '@nestjs/common';
 import type { Trial, TrialInput } from '@upright-elder/contract';
 import { Clock } from '../clock.js';
-import { Database } from '../database/database.js';
-import { saveVersioned } from '../database/versioned.js';
+import { Database } from '../store/database.js';
+import { saveVersioned } from '../store/versioned.js';
 import { badFields, notFound, STAYS, withBothCopies } from '../http/problem.js';
 import { InstrumentsService } from '../instruments/instruments.service.js';
 import { PeopleService } from '../people/people.service.js';
