@@ -96,7 +96,7 @@ export default tseslint.config(
   {
     files: [
       'core/src/diagnosis/**/*.ts',
-      'core/src/plans/**/*.ts',
+      'core/src/repair-plans/**/*.ts',
       'core/src/treatments/order.ts',
       'core/src/treatments/together.ts',
     ],
@@ -121,10 +121,10 @@ export default tseslint.config(
   {
     files: [
       'core/src/diagnosis/rules/*.ts',
-      'core/src/plans/never.ts',
-      'core/src/plans/steps.ts',
-      'core/src/plans/withheld.ts',
-      'core/src/plans/own.ts',
+      'core/src/repair-plans/never.ts',
+      'core/src/repair-plans/steps.ts',
+      'core/src/repair-plans/withheld.ts',
+      'core/src/repair-plans/own.ts',
     ],
     rules: {
       'no-restricted-syntax': [

@@ -19,7 +19,7 @@ import {
 const folder = join(ROOT, 'data-demo');
 const stamp = join(folder, 'scenario');
 const tables = createHash('sha256');
-for (const file of filesUnder('server/src/database/migrations'))
+for (const file of filesUnder('server/src/store/migrations'))
   tables.update(readFileSync(join(ROOT, file)));
 const wanted = tables.digest('hex');
 

@@ -9,7 +9,10 @@ import { RouterProvider } from 'react-router';
 import { reloadWhereRenewed } from './app/renewed.js';
 import { router } from './app/routes.js';
 
-reloadWhereRenewed();
+reloadWhereRenewed(() => {
+  const { location } = router.state.navigation;
+  return location ? router.createHref(location) : null;
+});
 createRoot(document.getElementById('root')!).render(
   <StrictMode>
     <RouterProvider router={router} />

@@ -7,7 +7,7 @@ import { LoadTestsService } from './load-tests.service.js';
 @ApiTags('load-tests')
 @Controller()
 export class LoadTestsController {
-  constructor(private readonly load-tests: LoadTestsService) {}
+  constructor(private readonly loadTests: LoadTestsService) {}
 
   @Get('instruments/:id/load-tests')
   @ApiOkResponse({ type: [LoadTest] })

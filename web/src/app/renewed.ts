@@ -5,8 +5,10 @@ const KEY = 'reloaded for';
 /**
  * A page of an older build asks for a part that is gone since the program was renewed: the page is loaded anew, once for
  * each build, and what was typed is there again as a draft. A second time the page says what is wrong.
+ *
+ * @param asked address of the place that is being gone to, if one is
  */
-export function reloadWhereRenewed(): void {
+export function reloadWhereRenewed(asked: () => string | null): void {
   window.addEventListener('vite:preloadError', (event) => {
     const build = document.querySelector<HTMLScriptElement>('script[type=module][src]')?.src ?? '';
     if (recall(KEY, 'window') === build) return;
@@ -16,6 +18,8 @@ export function reloadWhereRenewed(): void {
     window.addEventListener('beforeunload', (leaving) => leaving.stopImmediatePropagation(), {
       capture: true,
     });
-    location.reload();
+    const address = asked();
+    if (address === null) location.reload();
+    else location.assign(address);
   });
 }

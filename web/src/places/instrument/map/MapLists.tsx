@@ -1,5 +1,11 @@
 import { sayDate } from '@upright-elder/core/days';
-import { BRACE_KINDS, partsOf, type BraceKind, type Face, type BodyPlan } from '@upright-elder/core/body-plan';
+import {
+  BRACE_KINDS,
+  partsOf,
+  type BraceKind,
+  type Face,
+  type BodyPlan,
+} from '@upright-elder/core/body-plan';
 import { ChevronRight } from 'lucide-react';
 import { useState } from 'react';
 import type { Mark } from '@upright-elder/contract';

@@ -123,7 +123,7 @@ function PredictionForm({
 }
 
 /** What was predicted, what the program said then, and what the work showed since. */
-function PredictedAndSaid({ prediction }: { call: Prediction }) {
+function PredictedAndSaid({ prediction }: { prediction: Prediction }) {
   const refresh = useRefresh();
   const showed = async (shown: PredictedCause | null) => {
     const { id, version, instrumentId, by, cause, plan } = prediction;

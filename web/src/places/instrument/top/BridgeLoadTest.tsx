@@ -39,7 +39,7 @@ export function BridgeLoadTest({
   onSoftness: (softness: number) => void;
 }) {
   const { data: loadTests } = useLoadTests(instrumentId);
-  const kept = load - tests?.findLast(({ kind }) => kind === 'bridge');
+  const kept = loadTests?.findLast(({ kind }) => kind === 'bridge');
   const { data: shop } = useShop();
   const personId = usePersonId();
   const refresh = useRefresh();
