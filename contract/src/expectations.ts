@@ -4,6 +4,7 @@ import type { TemperatureUnit } from '@upright-elder/core/units';
 import { IsIn, IsNumber, IsOptional, IsString, MaxLength } from 'class-validator';
 import { TEMPERATURE_UNITS } from './lists/air.js';
 import { IsDay, IsId, Nested, NestedList } from './checks.js';
+import { Uncertain } from './forecasts.js';
 
 /** The conditions under which something is about to be read. */
 export class ExpectationsQuery {
@@ -59,15 +60,6 @@ export class LastReading {
   tool!: string;
 }
 
-/** The season's part of the way from the last reading to now. */
-export class SeasonPart {
-  @IsNumber()
-  mean!: number;
-
-  @IsNumber()
-  sd!: number;
-}
-
 /** What a quantity is expected to read at one place. */
 export class Expectation {
   @IsIn(QUANTITY_IDS)
@@ -85,8 +77,8 @@ export class Expectation {
   range!: [number, number] | null;
 
   @IsOptional()
-  @Nested(() => SeasonPart)
-  season!: SeasonPart | null;
+  @Nested(() => Uncertain)
+  season!: Uncertain | null;
 }
 
 /** What the room's log has of a day: the mean of it. */

@@ -1,7 +1,7 @@
+import { STRING_SIDES, type StringSide } from '@upright-elder/core/strings';
 import { SERIES_DIMENSIONS } from './lists/forecasts.js';
 import type { Climate } from '@upright-elder/core/air';
 import type { Calibration, MonthAhead, Played, Unstressed } from '@upright-elder/core/forecast';
-import type { StringSide } from '@upright-elder/core/readings';
 import type { StorageClimate } from '@upright-elder/core/instrument';
 import { WEIGHTS, type Weight } from '@upright-elder/core/wording';
 import type { SpeciesId } from '@upright-elder/core/wood';
@@ -22,7 +22,7 @@ export class Said {
 
   /** of which side of the strings it speaks; absent where of the whole instrument */
   @IsOptional()
-  @IsIn(['bass', 'treble'])
+  @IsIn(STRING_SIDES)
   side?: StringSide;
 }
 
@@ -102,7 +102,7 @@ export class ForecastPoint {
 /** A value with its standard error. */
 export class Uncertain {
   @IsNumber()
-  mean!: number;
+  value!: number;
 
   @IsNumber()
   sd!: number;
@@ -256,7 +256,7 @@ export class YearsAheadSaid extends Said {
 
 /** The coming months of one side: where the action stands, and which notes buzz. */
 export class SideMonths {
-  @IsIn(['bass', 'treble'])
+  @IsIn(STRING_SIDES)
   side!: StringSide;
 
   @IsArray()

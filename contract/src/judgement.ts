@@ -20,13 +20,11 @@ import {
   type QuantityId,
   type ReadPlace,
 } from '@upright-elder/core/readings';
+import { STRING_SIDES, type StringSide } from '@upright-elder/core/strings';
 import { TREATMENT_IDS, type TreatmentId } from '@upright-elder/core/treatments';
 import { IsArray, IsBoolean, IsIn, IsInt, IsNumber, IsOptional, IsString } from 'class-validator';
 import { Nested, NestedList } from './checks.js';
 import { ChosenPlan } from './plans.js';
-
-const SIDES = ['bass', 'treble'] as const;
-type Side = (typeof SIDES)[number];
 
 export class BudgetPart {
   @IsIn(BUDGET_CAUSES)
@@ -46,8 +44,8 @@ export class BudgetPart {
 
 /** Actual minus wanted action on one side, as last read; the parts add up to the total. */
 export class Budget {
-  @IsIn(SIDES)
-  side!: Side;
+  @IsIn(STRING_SIDES)
+  side!: StringSide;
 
   @IsNumber()
   actual!: number;
@@ -129,8 +127,8 @@ export class JudgedFinding {
   schools!: string[];
 
   @IsOptional()
-  @IsIn(SIDES)
-  side!: Side | null;
+  @IsIn(STRING_SIDES)
+  side!: StringSide | null;
 
   /** the mark of the map that it is of */
   @IsOptional()

@@ -1,3 +1,4 @@
+import { STRING_SIDES } from '@upright-elder/core/strings';
 import { TOP_PRIORS, type TopPrior } from './lists/tops.js';
 import type { MarkState } from '@upright-elder/core/body-plan';
 import type { Place } from '@upright-elder/core/readings';
@@ -89,7 +90,7 @@ export class BridgeTilt {
 
 /** How far one foot of an archtop's bridge moved since it was first read, the season taken out, m. */
 export class ArchMoved {
-  @IsIn(['bass', 'treble'])
+  @IsIn(STRING_SIDES)
   side!: 'bass' | 'treble';
 
   @IsString()

@@ -1,3 +1,4 @@
+import { STRING_SIDES } from '../src/strings/index.js';
 import { Matrix, solve } from 'ml-matrix';
 import { coverage, USUAL } from '../simulated/coverage.js';
 import { closureFigures, SIMULATED_SLIPS } from '../simulated/closures.js';
@@ -128,7 +129,7 @@ const yearInput: YearInput = {
   laminated: false,
   restraint: null,
   kept: 8.6,
-  unstressed: { mean: 8.6, sd: 1.5, from: 'lived in' },
+  unstressed: { value: 8.6, sd: 1.5, from: 'lived in' },
 };
 /** Everything that a full examination follows besides the action, place by place. */
 const others = QUANTITY_IDS.filter((id) => id !== 'action12' && isFollowed(id)).flatMap((id) =>
@@ -138,7 +139,7 @@ function whole(count: number, settling: boolean) {
   const air = new AirLog(byDay());
   const season = climateOfLog(air);
   const read = visits(air, count, settling);
-  const sides = (['bass', 'treble'] as const).map((side): SideFit => {
+  const sides = STRING_SIDES.map((side): SideFit => {
     const calibration = calibrate(read, { climate: season, belief });
     expectThrough(calibration, season, days);
     attribute(calibration);
@@ -158,7 +159,7 @@ for (const settling of [false, true])
     time(() => whole(40, settling), 7),
     60,
   );
-const fits = (['bass', 'treble'] as const).map((side): SideFit => ({
+const fits = STRING_SIDES.map((side): SideFit => ({
   side,
   calibration: calibrate(visits(log, 40, true), { climate, belief }),
   window,

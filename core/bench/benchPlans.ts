@@ -1,9 +1,17 @@
 // Plans of 10,000 drawn instruments with known truth: nothing that is never done, amounts, and what was promised of the year.
+import { STRING_SIDES } from '../src/strings/index.js';
 import { drawInstrument, drawnMoisture } from '../simulated/drawnInstruments.js';
 import { plansWrong } from '../simulated/plansRight.js';
 import { groundToday, learn, standOn } from '../src/instrument/index.js';
 import { normals, seededChance } from '../src/numeric/index.js';
-import { NO_MONEY, NO_SETTINGS, ownPlanOf, repairPlansOf, worthOf, type RepairPlan } from '../src/repair-plans/index.js';
+import {
+  NO_MONEY,
+  NO_SETTINGS,
+  ownPlanOf,
+  repairPlansOf,
+  worthOf,
+  type RepairPlan,
+} from '../src/repair-plans/index.js';
 import { ACTION_TOLERANCE } from '../src/targets/index.js';
 import { figure, figureUnder } from './figures.js';
 
@@ -70,7 +78,7 @@ function held(
   );
   const set = steps.find(({ id }) => id === 'saddle' || id === 'taller-saddle');
   const angle = steps.find(({ id }) => id === 'fit-heel' || id === 'reset-bolted');
-  for (const side of ['bass', 'treble'] as const) {
+  for (const side of STRING_SIDES) {
     const parts = truth![side];
     if (!parts) continue;
     const lever = goesOn.lever[side];

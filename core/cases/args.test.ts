@@ -1,7 +1,8 @@
+import { STRING_SIDES } from '../src/strings/index.js';
 import { describe, expect, it } from 'vitest';
 import { LOAD_PARTS, type Finding, BUDGET_CAUSES } from '../src/diagnosis/index.js';
 import { NO_MONEY, repairPlansOf, ownPlanOf, NO_SETTINGS } from '../src/repair-plans/index.js';
-import { POINT_IDS, QUANTITY_IDS, STRING_SIDES } from '../src/readings/index.js';
+import { POINT_IDS, QUANTITY_IDS } from '../src/readings/index.js';
 import { HEIGHT_UNITS } from '../src/units/index.js';
 import { RULE_WORDS, sayBreak, sayFinding, sayIn, sayProvisional, sayStep } from '../src/wording/index.js';
 import { readCase } from './caseFile.js';

@@ -1,9 +1,9 @@
+import { mm } from '../src/units/index.js';
 import type { DrawnInstrument } from '../simulated/drawnInstruments.js';
 import type { Diagnosis } from '../src/diagnosis/index.js';
 import type { Ground, RepairPlan } from '../src/repair-plans/index.js';
 import { TREATMENTS, type TreatmentId } from '../src/treatments/index.js';
 
-const mm = 1e-3;
 /** Months whose air is damp in the drawn rooms. */
 const DAMP_MONTHS = [6, 7, 8, 9];
 /** Treatments for which a bridge has to come off. */

@@ -1,3 +1,4 @@
+import { mm } from '../src/units/index.js';
 import {
   actionAt,
   checkClosure,
@@ -21,7 +22,6 @@ const KINDS = ['one 64th', 'one 32nd', 'sign', 'unit', 'slack for pitch', 'strin
 export type SimulatedSlip = (typeof KINDS)[number];
 export const SIMULATED_SLIPS: readonly SimulatedSlip[] = KINDS;
 
-const mm = 1e-3;
 const QUANTITIES_READ = ['action12', 'firstFretGap', 'relief', 'straightedge', 'saddleShowing'] as const;
 
 /** A linear congruential generator (Park and Miller, 1988). */

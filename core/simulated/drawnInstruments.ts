@@ -1,3 +1,5 @@
+import { STRING_SIDES } from '../src/strings/index.js';
+import { mm } from '../src/units/index.js';
 import { NO_ROOM, roomAir, type RoomAir } from '../src/air/index.js';
 import { isoDate } from '../src/days/index.js';
 import type { ExaminationFacts, InstrumentRecord } from '../src/instrument/index.js';
@@ -24,7 +26,6 @@ export const drawnMoisture = (day: number, weather: number): number =>
   8.5 + 0.165 * (46 + 14 * Math.cos((2 * Math.PI * (day - 12 - 227)) / 365.2425) + 3 * weather - 45);
 export type TrueCause = 'season' | 'nut' | 'relief' | 'belly' | 'thickness' | 'neck' | 'saddle';
 
-const mm = 1e-3;
 const TODAY = 20780;
 /** Steel, medium: 7/64 and 5/64 in, relief 8 thou, gap 19 thou, straightedge half a millimetre over the bridge. */
 const WANTED = {
@@ -120,7 +121,7 @@ export function drawInstrument(seed: number): DrawnInstrument {
     const readings: ReadingValue[] = [];
     const read = (quantity: QuantityId, place: ReadPlace, value: number, sd: number, division?: number) =>
       readings.push({ quantity, place, value: value + sd * gauss(), sd, ...(division ? { division } : {}) });
-    const causes = (['bass', 'treble'] as const).map((side) => {
+    const causes = STRING_SIDES.map((side) => {
       const { at12, crownFor, lever, turn, dip, nutOf } = geometry(scale, bodyJoin, COMPENSATION[side]);
       const season = beta * damper;
       const straightedge = plane - coupling * turn * (relief - WANTED.relief) - season / lever;

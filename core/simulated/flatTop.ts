@@ -1,6 +1,5 @@
+import { mm } from '../src/units/index.js';
 import type { InstrumentFacts } from '../src/instrument/index.js';
-
-const mm = 1e-3;
 
 /** A flat-top on steel strings of which only what every instrument must say is known; tests vary it. */
 export const FLAT_TOP: InstrumentFacts = {

@@ -1,3 +1,4 @@
+import { mm } from '../src/units/index.js';
 import { bodyPlanFrom, pathLength, usualOutline, type BodyPlan, type Point } from '../src/body-plan/index.js';
 import { normals, type Chance } from '../src/numeric/index.js';
 import {
@@ -21,10 +22,10 @@ export interface WalkedTop {
   weight: number;
 }
 
-const mm = 1e-3;
 const FACTS: TopFacts = { species: 'sitka-spruce', laminated: false };
 /** The plan that both know. */
-export const walkedPlan = (bracing: 'x' | 'ladder'): BodyPlan => bodyPlanFrom(usualOutline('auditorium'), bracing);
+export const walkedPlan = (bracing: 'x' | 'ladder'): BodyPlan =>
+  bodyPlanFrom(usualOutline('auditorium'), bracing);
 
 /**
  * A simulated top: another mesh than the walk's, graded thickness, wood and braces as they come, a patch somewhere, spots

@@ -11,7 +11,7 @@ import {
   loadSpots,
   type LooseStretch,
 } from '@upright-elder/core/top';
-import { parseLength } from '@upright-elder/core/units';
+import { parseLength, mm } from '@upright-elder/core/units';
 import { planOfInvented } from './maps.js';
 import type { InventedInstrument } from './truth.js';
 
@@ -20,7 +20,6 @@ export const GLUED_AT = 8.5;
 
 /** A mesh that is not the program's, m. */
 const SPACING = 0.0145;
-const mm = 1e-3;
 
 /** A top as it really is: not of the thickness, stiffness and sides that the program takes, and its gaps a little open. */
 interface TrueTop {

@@ -1,3 +1,4 @@
+import { STRING_SIDES } from '@upright-elder/core/strings';
 import { createServer } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { AirLog, climateOfLog } from '@upright-elder/core/air';
@@ -122,24 +123,24 @@ describe('the hidden truth, found again from what was written down', () => {
     const one = named(nickname);
     const { age, sensitivity } = fitOf(one);
     expect(isCalledCreeping(fitOf(one))).toBe(false);
-    expect(Math.abs(age.mean - HALF * one.truth.age)).toBeLessThan(2.5 * age.sd);
-    expect(Math.abs(sensitivity.mean - HALF * one.truth.breathing)).toBeLessThan(2.5 * sensitivity.sd);
+    expect(Math.abs(age.value - HALF * one.truth.age)).toBeLessThan(2.5 * age.sd);
+    expect(Math.abs(sensitivity.value - HALF * one.truth.breathing)).toBeLessThan(2.5 * sensitivity.sd);
   });
 
   it.each(['Night Boat', 'Little Anchor', 'Fog Signal'])('%s ages, in the true direction', (nickname) => {
     const one = named(nickname);
-    const sides = (['bass', 'treble'] as const).map((side) => fitOf(one, side));
+    const sides = STRING_SIDES.map((side) => fitOf(one, side));
     expect(sides.some(isCalledCreeping)).toBe(true);
     for (const { age } of sides) {
       const truth = one.truth.age + (one.truth.neckGives ?? 0);
-      expect(Math.sign(age.mean)).toBe(Math.sign(truth));
-      expect(Math.abs(age.mean - HALF * truth)).toBeLessThan(2.5 * age.sd);
+      expect(Math.sign(age.value)).toBe(Math.sign(truth));
+      expect(Math.abs(age.value - HALF * truth)).toBeLessThan(2.5 * age.sd);
     }
   });
 
   it('a laminated top moves by less than a quarter of what a solid one does', () => {
     const [solid, laminated] = ['the Purser', 'the Stowaway'].map((nickname) => fitOf(named(nickname)));
-    expect(laminated!.sensitivity.mean).toBeLessThan(0.25 * solid!.sensitivity.mean);
+    expect(laminated!.sensitivity.value).toBeLessThan(0.25 * solid!.sensitivity.value);
   });
 
   it('a crack is seen every time, and is longer than it was', () => {

@@ -1,3 +1,5 @@
+import { STRING_SIDES } from '@upright-elder/core/strings';
+import { mm } from '@upright-elder/core/units';
 import type { MarkInput, BodyPlanInput, Sighting } from '@upright-elder/contract';
 import { NOTHING_SEEN, bodyPlanInputOf } from '@upright-elder/contract/lists';
 import { isoDate } from '@upright-elder/core/days';
@@ -34,8 +36,6 @@ export const planBody = (instrument: InventedInstrument, by: string): BodyPlanIn
   bodyPlanInputOf(planOfInvented(instrument), 0, by);
 
 type Invented = Pick<MarkInput, 'face' | 'kind' | 'brace' | 'name' | 'sightings'>;
-
-const mm = 0.001;
 
 interface Told {
   instrument: InventedInstrument;
@@ -114,7 +114,7 @@ const MARKED: Record<string, (told: Told) => Invented[]> = {
     ];
   },
   'Little Anchor': ({ plan, days, seen }) =>
-    (['bass', 'treble'] as const).map((side): Invented => {
+    STRING_SIDES.map((side): Invented => {
       const brace = plan.braces.find(({ id }) => id === `X brace, ${side} leg`)!;
       const leg = pathLength(brace.path.slice(0, 2));
       const loose = (share: number): Partial<Sighting> => ({

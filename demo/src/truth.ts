@@ -1,3 +1,4 @@
+import { STRING_SIDES } from '@upright-elder/core/strings';
 import type {
   ConditionsInput,
   ExaminationInput,
@@ -13,7 +14,7 @@ import { actionAt, COMPENSATION, stanceOf, type NeckGeometry } from '@upright-el
 import type { HouseSetId, HouseTuningId } from '@upright-elder/core/strings';
 import type { PlayingStyle } from '@upright-elder/core/targets';
 import type { TreatmentId } from '@upright-elder/core/treatments';
-import { METRES_PER, parseLength } from '@upright-elder/core/units';
+import { METRES_PER, parseLength, mm } from '@upright-elder/core/units';
 import type { SpeciesId } from '@upright-elder/core/wood';
 import type { RoomTruth } from './air.js';
 import { bodyReadings } from './body.js';
@@ -81,7 +82,6 @@ export interface InventedInstrument {
   seed: number;
 }
 
-const mm = 1e-3;
 const NO_FINDING = { states: [], verdict: 'sound', frets: null, words: '', allowance: null } as const;
 
 /** Every examination of an invented instrument, in the order of its visits. */
@@ -122,7 +122,7 @@ function examine(
   const noise = (sd: number) => sd * normal(chance);
   const air = room.air[room.air.length - 1 - visit.daysAgo]!;
 
-  const sides = (['bass', 'treble'] as const).map((side, i) => {
+  const sides = STRING_SIDES.map((side, i) => {
     const given = (truth.neckGives ?? 0) * years;
     const straightedge = truth.straightedge[i]! - rise - given + (slack ? 0.9 : 0);
     const readings = {
@@ -165,7 +165,7 @@ function examine(
       ...sides.map(({ side, straightedge }) =>
         reading('straightedge', side, quarterMillimetres(straightedge + noise(0.08))),
       ),
-      ...(['bass', 'treble'] as const).map((side, i) =>
+      ...STRING_SIDES.map((side, i) =>
         reading('saddleShowing', side, (Math.round((truth.saddle[i]! + noise(0.03)) * 20) / 20).toFixed(2)),
       ),
       reading(

@@ -65,8 +65,10 @@ describe('an open page hears without a reload', () => {
     await two.settled();
     const believed = () =>
       page.evaluate(() => /taken to move ([\d.]+)/u.exec(document.body.textContent)?.[1] ?? '');
+    await page.waitForFunction(() => /taken to move [\d.]+/u.test(document.body.textContent), {
+      polling: 50,
+    });
     const before = await believed();
-    expect(before).not.toBe('');
     const { plan } = await two.get<{ plan: { version: number } }>(`instruments/${two.one}/body-plan`);
     const drawn = planBody(two.person, 3);
     const lower = {
@@ -89,6 +91,7 @@ describe('an open page hears without a reload', () => {
     await page.waitForFunction(() => !/is being worked out; until then/u.test(document.body.textContent), {
       polling: 50,
     });
+    expect(await believed()).toMatch(/^[\d.]+$/u);
     expect(await believed()).not.toBe(before);
     await page.close();
   });

@@ -50,7 +50,7 @@ describe('the top of an instrument', () => {
   it('without a plan leaves the forecast to the house figure, and says so', async () => {
     expect(await topOf()).toMatchObject({ plan: null, prior: 'no plan', rise: null, loose: [] });
     const { prior, priorSource } = await priorOf();
-    expect(prior.mean).toBeCloseTo(0.00015, 9);
+    expect(prior.value).toBeCloseTo(0.00015, 9);
     expect(priorSource).toMatch(/house figure.*no plan/u);
   });
 
@@ -62,7 +62,7 @@ describe('the top of an instrument', () => {
     expect(top.rise! * 1000).toBeGreaterThan(0.6);
     expect(top.rise! * 1000).toBeLessThan(0.8);
     const { prior, priorSource } = await priorOf();
-    expect(prior.mean).toBeCloseTo((0.6 * top.rise!) / 2, 9);
+    expect(prior.value).toBeCloseTo((0.6 * top.rise!) / 2, 9);
     expect(priorSource).toMatch(/solved for its own plan/u);
     const { yearInput } = await get<Forecast>(`instruments/${INSTRUMENT}/forecast`);
     expect(yearInput.restraint).toBeGreaterThan(0.35);
@@ -158,7 +158,7 @@ describe('the top of an instrument', () => {
     expect(factor).toBeLessThan(1.6);
     // one reading before and one after taught nothing of the breathing: it is the prior, scaled
     const { prior, sensitivity } = (await get<Forecast>(`instruments/${one}/forecast`)).sides[0]!;
-    expect(sensitivity.mean).toBeCloseTo(factor * prior.mean, 5);
+    expect(sensitivity.value).toBeCloseTo(factor * prior.value, 5);
   });
 
   it('that is drawn anew while it is solved is solved once more, and never left with the old answer', async () => {

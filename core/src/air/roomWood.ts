@@ -114,8 +114,8 @@ function equilibriumOver(log: AirLog, climate: Climate, from: number, to: number
 }
 
 function stateOf(now: number, fortnight: number, twoMonths: number): WoodState {
-  const out = (m: number) => Math.abs(m - GLUED_AT.mean) > EASE;
-  const damp = (m: number) => m >= GLUED_AT.mean;
+  const out = (m: number) => Math.abs(m - GLUED_AT.value) > EASE;
+  const damp = (m: number) => m >= GLUED_AT.value;
   if (out(now)) return { kind: 'out', damp: damp(now), back: !out(fortnight) };
   if (out(fortnight)) return { kind: 'out in a fortnight', damp: damp(fortnight) };
   if (Math.abs(fortnight - now) > FAST) return { kind: 'moving fast' };

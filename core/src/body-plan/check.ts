@@ -1,4 +1,4 @@
-import { parsed, refused, type Parsed } from '../units/index.js';
+import { parsed, refused, type Parsed, mm } from '../units/index.js';
 import { crossesItself, isInside, nearestOn, pathLength, type Path } from './geometry.js';
 import { BODY_SHAPES, halfWidthOf, outlinePolygon, type Outline } from './outline.js';
 import {
@@ -19,7 +19,6 @@ export interface PlanFault {
   accepted: string;
 }
 
-const mm = 1e-3;
 /** A brace may stand so far over the outline: its end is let into the lining. */
 const LET_IN = 6 * mm;
 const MOST_BRACES = 60;

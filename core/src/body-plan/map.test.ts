@@ -1,3 +1,4 @@
+import { mm } from '../units/index.js';
 import { extentOf, rulerLength } from '../../simulated/outlines.js';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
@@ -34,7 +35,6 @@ import {
   type Point,
 } from './index.js';
 
-const mm = 1e-3;
 const coordinate = fc.double({ min: -0.3, max: 0.3, noNaN: true });
 const point = fc.tuple(coordinate, coordinate);
 const path = fc.array(point, { minLength: 2, maxLength: 12 });

@@ -1,3 +1,5 @@
+import { STRING_SIDES } from '../strings/index.js';
+import { mm } from '../units/index.js';
 import { distance, rimFrom, type Path, type Point } from './geometry.js';
 import { BODY_SHAPES, halfWidthOf, outlinePolygon, type BodyShapeId, type Outline } from './outline.js';
 import { allBraces, type Brace, type BraceKind, type Hole, type BodyPlan, type Sides } from './plan.js';
@@ -15,7 +17,6 @@ export const BRACINGS: Record<BracingId, string> = {
 
 /** The generic top of figures.md is this long and wide; its layouts are scaled from it. */
 const GENERIC = { length: 0.508, halfWidth: 0.1985 };
-const mm = 1e-3;
 
 interface Section {
   width: number;
@@ -117,7 +118,7 @@ const BRACED: Record<BracingId, Layout> = {
     ...xBraces(polygon, [0, y(285)], 49, SECTIONS['X brace']),
     toneBar('upper tone bar', polygon, [y(-65), y(175)]),
     toneBar('lower tone bar', polygon, [y(-80), y(115)]),
-    ...(['bass', 'treble'] as const).flatMap((side) => {
+    ...STRING_SIDES.flatMap((side) => {
       const sign = side === 'bass' ? -1 : 1;
       return [
         toRim(
@@ -162,7 +163,7 @@ const BRACED: Record<BracingId, Layout> = {
     across('upper transverse brace', 'transverse brace', polygon, y(424), section(10, 14, 0.25)),
   ],
   parallel: (_polygon, y) =>
-    (['bass', 'treble'] as const).map((side) => {
+    STRING_SIDES.map((side) => {
       const sign = side === 'bass' ? -1 : 1;
       const path: Path = [
         [sign * y(52), y(48)],
@@ -180,7 +181,7 @@ function brace(name: string, kind: BraceKind, path: Path, { width, height, taper
 /** Both braces of an X through its crossing, each arm to the rim. */
 function xBraces(polygon: Path, crossing: Point, degrees: number, size: Section): Brace[] {
   const angle = (degrees * Math.PI) / 180;
-  return (['bass', 'treble'] as const).map((side) => {
+  return STRING_SIDES.map((side) => {
     // named by the side of its lower leg
     const sign = side === 'bass' ? -1 : 1;
     const down: Point = [sign * Math.sin(angle), -Math.cos(angle)];

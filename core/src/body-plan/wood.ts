@@ -1,9 +1,8 @@
+import { mm } from '../units/index.js';
 import { crossingOf, isInside, nearestOn, pathLength, stretchOf, type Path, type Point } from './geometry.js';
 import type { Face } from './marks.js';
 import { outlinePolygon } from './outline.js';
 import type { Brace, Hole, BodyPlan } from './plan.js';
-
-const mm = 1e-3;
 
 /** Sides of a polygon that stands for a round hole. */
 const ROUND = 48;

@@ -1,3 +1,5 @@
+import type { Uncertain } from '../numeric/index.js';
+import type { StringSide } from '../strings/index.js';
 import {
   dip,
   fretPosition,
@@ -10,8 +12,7 @@ import {
   type NeckGeometry,
   type StanceOptions,
 } from '../stance/index.js';
-import type { QuantityId, SideMeasured, StringSide } from '../readings/index.js';
-import type { Value } from './evidence.js';
+import type { QuantityId, SideMeasured } from '../readings/index.js';
 import { shareOut, type RimPlaneInput } from './rimPlane.js';
 
 /** What makes the action differ from what is wanted, in the order in which it is said. */
@@ -28,7 +29,7 @@ export const BUDGET_CAUSES = [
 export type BudgetCause = (typeof BUDGET_CAUSES)[number];
 
 /** One cause's part in the action at fret 12, signed, m. */
-export interface BudgetTerm extends Value {
+export interface BudgetTerm extends Uncertain {
   cause: BudgetCause;
   /** readings it stands on */
   evidence: QuantityId[];
@@ -45,7 +46,7 @@ export interface ActionBudget {
   /** the string line that is wanted and what of it the saddle must do, m */
   line: StringLine;
   /** straightedge as it would read at the humidity it will be kept at, at the relief wanted, m; and what it is short of */
-  plane: Value & { wanted: number };
+  plane: Uncertain & { wanted: number };
   /** share of a rise at the saddle that stands in the action at 12 */
   lever: number;
 }
@@ -69,7 +70,7 @@ export interface BudgetInput {
   /** straightedge of a healthy neck, m */
   straightedgeTarget: number;
   /** what of the action is season today, m */
-  season: Value;
+  season: Uncertain;
   /** what tells belly, thickness and neck apart; at the humidity it will be kept at */
   rim: Omit<RimPlaneInput, 'short' | 'target'>;
   /** the plane was read directly over the rim, or the belly was */
@@ -109,7 +110,7 @@ export function actionBudget(input: BudgetInput): ActionBudget {
   const planeByRelief = lever * turn * reliefOff;
   const planeByReliefSd = lever * Math.hypot(turn * overNeck * measured.relief.sd, turnSd * reliefOff);
   // s as it would read at the wanted relief and where it will be kept
-  const kept: Value = {
+  const kept: Uncertain = {
     value: stance.straightedgeAtPitch + (planeByRelief + season.value) / lever,
     sd: Math.hypot(measured.straightedge.sd, planeByReliefSd / lever, season.sd / lever),
   };
@@ -118,8 +119,8 @@ export function actionBudget(input: BudgetInput): ActionBudget {
     short: { value: straightedgeTarget - kept.value, sd: kept.sd },
     target: straightedgeTarget,
   });
-  const share = ({ value, sd }: Value): Value => ({ value: lever * value, sd: lever * sd });
-  const term = (cause: BudgetCause, { value, sd }: Value, evidence: QuantityId[]): BudgetTerm => ({
+  const share = ({ value, sd }: Uncertain): Uncertain => ({ value: lever * value, sd: lever * sd });
+  const term = (cause: BudgetCause, { value, sd }: Uncertain, evidence: QuantityId[]): BudgetTerm => ({
     cause,
     value,
     sd,

@@ -1,18 +1,20 @@
-import { STRING_SIDES, type QuantityId, type SideMeasured, type StringSide } from '../readings/index.js';
+import type { Uncertain } from '../numeric/index.js';
+import { STRING_SIDES, type StringSide } from '../strings/index.js';
+import { mm } from '../units/index.js';
+import { type QuantityId, type SideMeasured } from '../readings/index.js';
 import { firstFretGapWanted, saddleShowingWanted, WHEEL_TRAVEL } from '../targets/index.js';
 import { actionBudget, crownFor, type ActionBudget } from './budget.js';
-import type { Evidence, ReadItem, Today, Value } from './evidence.js';
+import type { Evidence, ReadItem, Today } from './evidence.js';
 import { topAtSaddle, type NearBridge } from './rimPlane.js';
 import { STRAIGHTEDGE_SCHOOLS } from './schools.js';
 import { standOfSide, type SideStance } from './sideStance.js';
 
-const mm = 1e-3;
 /** How a bridge is made, in its middle, m: 8 to 10 mm on a flat top. House caution, from memory. */
-const MADE_BRIDGE: Value = { value: 9 * mm, sd: 0.5 * mm };
+const MADE_BRIDGE: Uncertain = { value: 9 * mm, sd: 0.5 * mm };
 /** The strings and the glued top do not move the saddle line more than this, either way, m. By trial of the plate model. */
-const STRINGS_LIFT: Value = { value: 0, sd: 0.2 * mm };
+const STRINGS_LIFT: Uncertain = { value: 0, sd: 0.2 * mm };
 /** What is believed of the belly's part before anything was read, by its shape as it was seen, m. House figures. */
-const BELLY: Record<'unseen' | 'even' | 'folded' | 'sunk', Value> = {
+const BELLY: Record<'unseen' | 'even' | 'folded' | 'sunk', Uncertain> = {
   unseen: { value: 0, sd: 1 * mm },
   even: { value: 0, sd: 0.5 * mm },
   folded: { value: 1 * mm, sd: 0.9 * mm },
@@ -98,7 +100,7 @@ function shapeOf({ points }: Evidence): keyof typeof BELLY {
 }
 
 /** The top under the saddle over the rim plane, by what was read near it. */
-function bellyAt(evidence: Evidence, side: StringSide): { height: Value | null; read: QuantityId[] } {
+function bellyAt(evidence: Evidence, side: StringSide): { height: Uncertain | null; read: QuantityId[] } {
   if (evidence.instrument.type === 'archtop') {
     const arch = reading(evidence, 'archHeight', side);
     return { height: arch?.carried ?? null, read: arch ? ['archHeight'] : [] };

@@ -4,12 +4,12 @@ import { describe, expect, it } from 'vitest';
 import { sixtyInstruments } from '../../simulated/learnedInstruments.js';
 import { addedRepairs, judgedWrong, SOUND_POINTS, withSound } from '../../simulated/judgedRight.js';
 import { groundToday, judgeInstrument } from '../instrument/index.js';
-import { HEIGHT_UNITS } from '../units/index.js';
+import type { Uncertain } from '../numeric/index.js';
+import { HEIGHT_UNITS, mm } from '../units/index.js';
 import { sayFinding, sayIn, sayStep } from '../wording/index.js';
-import { shareOut, termOf, topAtSaddle, type RimPlaneInput, type Value } from './index.js';
+import { shareOut, termOf, topAtSaddle, type RimPlaneInput } from './index.js';
 
-const mm = 1e-3;
-const of = (value: number, sd: number): Value => ({ value: value * mm, sd: sd * mm });
+const of = (value: number, sd: number): Uncertain => ({ value: value * mm, sd: sd * mm });
 const n = (min: number, max: number) => fc.double({ min, max, noNaN: true });
 
 describe('belly, thickness or neck', () => {
@@ -92,8 +92,8 @@ describe('belly, thickness or neck', () => {
   });
 
   it('reads the top under the saddle between the places that a dial reaches, else by the lean', () => {
-    const lean: Value = { value: 0.02, sd: 0.001 };
-    const slope = (before: number): Value & { before: number } => ({
+    const lean: Uncertain = { value: 0.02, sd: 0.001 };
+    const slope = (before: number): Uncertain & { before: number } => ({
       value: 3 * mm - Math.tan(0.02) * before,
       sd: 0.05 * mm,
       before,

@@ -1,23 +1,11 @@
+import type { Uncertain } from '../numeric/index.js';
+import type { StringSide } from '../strings/index.js';
 import type { Build } from '../construction/index.js';
 import type { MarkKind, MarkState } from '../body-plan/index.js';
-import type {
-  Place,
-  PointId,
-  QuantityId,
-  ReadPlace,
-  StateId,
-  StringSide,
-  Verdict,
-} from '../readings/index.js';
+import type { Place, PointId, QuantityId, ReadPlace, StateId, Verdict } from '../readings/index.js';
 import type { Closure, NeckGeometry } from '../stance/index.js';
 import type { StringKind } from '../strings/index.js';
 import type { Schools } from './schools.js';
-
-/** A value with its standard error, SI. */
-export interface Value {
-  value: number;
-  sd: number;
-}
 
 /** How a thing was looked at, if at all. */
 export const LOOKED = [
@@ -37,7 +25,7 @@ export type Source =
   | { of: 'build' | 'air' | 'history' | 'top'; date: string | null };
 
 /** A quantity's latest value since the last work that ended it, SI. */
-export interface ReadItem extends Value {
+export interface ReadItem extends Uncertain {
   quantity: QuantityId;
   place: Place;
   /** as it was read */
@@ -46,7 +34,7 @@ export interface ReadItem extends Value {
   /** strings while it was read */
   strings: 'pitch' | 'slack' | 'off';
   /** carried to the day and the wood of the last reading of the action, its error widened by that */
-  carried: Value;
+  carried: Uncertain;
 }
 
 /** What was found at a point when it was last looked at. */
@@ -97,14 +85,14 @@ export interface SideHistory {
   /** what of it creeps from year to year */
   creep: 'creeping' | 'probably creeping' | 'cannot tell' | 'steady' | 'not told';
   /** m a year, up positive */
-  perYear: Value;
+  perYear: Uncertain;
   /** readings at pitch since the last work, and the driest wood at any of them, %MC */
   visits: number;
   driest: number;
   /** m per %MC */
-  sensitivity: Value;
+  sensitivity: Uncertain;
   /** what of the action is season against where it will be kept, on the day of the last reading, m */
-  season: Value;
+  season: Uncertain;
   /** belly and relief do not account for what it did: something else asks to look at the neck */
   bodyLeaves: boolean;
   /** the last reading against what the others expect: taken for a slip with this chance */
@@ -116,11 +104,11 @@ export interface PlaneMoved {
   since: string;
   side: StringSide;
   /** of the straightedge, down positive: what came closer */
-  fell: Value;
-  belly: Value;
-  thickness: Value;
+  fell: Uncertain;
+  belly: Uncertain;
+  thickness: Uncertain;
   /** what the two leave: minus the sum of the three changes */
-  neck: Value;
+  neck: Uncertain;
 }
 
 /** Where one side's action stands on a day by its calibrated series, and would stand where it will be kept. */
@@ -130,7 +118,7 @@ export interface StandsToday {
   why: 'inside' | 'season' | 'lasting' | 'hidden' | 'not told';
   /** m */
   level: number;
-  atKept: Value;
+  atKept: Uncertain;
 }
 export type Today = Partial<Record<StringSide, StandsToday>>;
 
@@ -140,7 +128,7 @@ export interface AirItem {
   humidity: number | null;
   celsius: number | null;
   /** of the wood on the day of the last reading of the action, with its error */
-  moisture: Value | null;
+  moisture: Uncertain | null;
   /** where it will be kept */
   kept: { moisture: number; humidity: number; said: boolean };
   /** of the room through the year: mean, and how far the season swings either way */
@@ -152,9 +140,9 @@ export interface AirItem {
 /** What the plate model found of this top, glued and unset, and how its belly stands against that. */
 export interface TopItem {
   /** rise of the saddle line through the strings alone, m */
-  strings: Value;
+  strings: Uncertain;
   /** turn of the bridge through the strings alone, rad */
-  turn: Value;
+  turn: Uncertain;
   /** how the belly stands against the glued, unset top; null where it was not read at enough places */
   belly: { verdict: 'sound dome' | 'folding' | 'cannot tell'; lookInside: boolean; date: string } | null;
 }
@@ -178,7 +166,7 @@ export interface JudgedInstrument {
   planDrawn: boolean;
   domeRadius: number | null;
   /** of the top over the rim plane at the saddle line, as built */
-  builtDome: Value;
+  builtDome: Uncertain;
   /** what nobody knows, and a usual one stands for */
   assumed: string[];
 }

@@ -1,4 +1,4 @@
-import type { StringSide } from '../readings/index.js';
+import type { StringSide } from '../strings/index.js';
 import type { Source } from './evidence.js';
 import type { QuestionId } from './questions.js';
 import type { RuleArgs, RuleId } from './rules/index.js';

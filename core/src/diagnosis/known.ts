@@ -1,11 +1,5 @@
-import {
-  needsPitch,
-  type Place,
-  type PointId,
-  type QuantityId,
-  type StateId,
-  type StringSide,
-} from '../readings/index.js';
+import type { StringSide } from '../strings/index.js';
+import { needsPitch, type Place, type PointId, type QuantityId, type StateId } from '../readings/index.js';
 import type { ActionBudget } from './budget.js';
 import type { Evidence, Looked, MarkItem, PointItem, ReadItem, Source } from './evidence.js';
 import type { SideStance } from './sideStance.js';

@@ -1,5 +1,4 @@
-import { diagonalOf, timesVector } from '../numeric/index.js';
-import type { Value } from './evidence.js';
+import { diagonalOf, timesVector, type Uncertain } from '../numeric/index.js';
 
 /**
  * Belly, thickness or neck. Over the rim plane the fret plane stands at `z_f = z_top + t_b + s`; on a sound instrument
@@ -12,29 +11,29 @@ import type { Value } from './evidence.js';
  */
 export interface RimPlaneInput {
   /** s_target − s */
-  short: Value;
+  short: Uncertain;
   /** z_sound: built dome, and what the strings do to the glued top */
-  sound: Value;
+  sound: Uncertain;
   /** t_b0, the bridge as it was made */
-  madeThickness: Value;
+  madeThickness: Uncertain;
   /** z_top at the saddle line; null where it was not read */
-  top: Value | null;
+  top: Uncertain | null;
   /** t_b; null where it was not read */
-  thickness: Value | null;
+  thickness: Uncertain | null;
   /** z_f at the saddle line, by a long straightedge and a rule; null where it was not read */
-  fretPlane: Value | null;
+  fretPlane: Uncertain | null;
   /** s_target itself */
   target: number;
   /** what is believed of the belly's part before it is measured: by its shape as it was seen */
-  belly: Value;
+  belly: Uncertain;
 }
 
 export interface RimPlaneParts {
-  belly: Value;
-  thickness: Value;
-  neck: Value;
+  belly: Uncertain;
+  thickness: Uncertain;
+  neck: Uncertain;
   /** what the readings leave of s_target − s where there are more of them than the identity needs */
-  unexplained: Value;
+  unexplained: Uncertain;
 }
 
 /** Before anything is measured: a bridge was seldom planed, a neck may have moved either way, m. House figures. */
@@ -53,13 +52,13 @@ export function shareOut(input: RimPlaneInput): RimPlaneParts {
   const covariance = diagonalOf(
     [sound.sd, madeThickness.sd, belly.sd, THICKNESS_SD, NECK_SD].map((sd) => sd ** 2),
   );
-  const told: [number[], Value][] = [[[0, 0, 1, 1, 1], short]];
+  const told: [number[], Uncertain][] = [[[0, 0, 1, 1, 1], short]];
   if (input.top) told.push([[1, 0, 1, 0, 0], input.top]);
   if (input.thickness) told.push([[0, 1, 0, 1, 0], input.thickness]);
   if (input.fretPlane)
     told.push([[1, 1, 0, 0, -1], { value: input.fretPlane.value - target, sd: input.fretPlane.sd }]);
   for (const [row, { value, sd }] of told) condition(mean, covariance, row, value, sd);
-  const part = (i: number): Value => ({
+  const part = (i: number): Uncertain => ({
     value: mean[i]!,
     sd: Math.sqrt(covariance[i * mean.length + i]!),
   });
@@ -94,7 +93,7 @@ function condition(
 }
 
 /** A belly height near the bridge, m: how far before (+) the saddle line it was read. */
-export interface NearBridge extends Value {
+export interface NearBridge extends Uncertain {
   before: number;
 }
 
@@ -111,7 +110,7 @@ const BEYOND_SD = 0.008;
  * @param lean of the bridge towards the neck, rad; null where it was not read
  * @returns null where no height was read
  */
-export function topAtSaddle(near: readonly NearBridge[], lean: Value | null): Value | null {
+export function topAtSaddle(near: readonly NearBridge[], lean: Uncertain | null): Uncertain | null {
   const front = nearest(near.filter(({ before }) => before > 0));
   const behind = nearest(near.filter(({ before }) => before <= 0));
   if (front && behind) {

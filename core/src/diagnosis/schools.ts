@@ -1,3 +1,4 @@
+import { mm } from '../units/index.js';
 /** Where practitioners disagree and a judgement hangs on it: the school that a shop follows. */
 export interface Schools {
   /** where a straightedge on the frets meets the bridge of a healthy neck, strung */
@@ -9,8 +10,6 @@ export interface Schools {
   /** one saddle and held air, two saddles, or a safe height */
   seasons: 'held air' | 'two saddles' | 'safe height';
 }
-
-const mm = 1e-3;
 
 /** Straightedge over the bridge top at pitch with a straight neck, m. Common practice; the middle one is the house's. */
 export const STRAIGHTEDGE_SCHOOLS = {

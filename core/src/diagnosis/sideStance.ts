@@ -1,4 +1,6 @@
-import type { QuantityId, SideMeasured, StringSide } from '../readings/index.js';
+import type { Uncertain } from '../numeric/index.js';
+import type { StringSide } from '../strings/index.js';
+import type { QuantityId, SideMeasured } from '../readings/index.js';
 import {
   ACTION_TOLERANCE,
   firstFretGapWanted,
@@ -8,17 +10,17 @@ import {
 } from '../targets/index.js';
 import { METRES_PER } from '../units/index.js';
 import { leadingOf, termOf, type ActionBudget, type Leading } from './budget.js';
-import type { Evidence, StandsToday, Value } from './evidence.js';
+import type { Evidence, StandsToday } from './evidence.js';
 
 /** Where the action stands against what is wanted. */
 export type Stand = 'high' | 'low' | 'right';
 
 /** What the saddle would have to do, m. */
 export interface SaddleSum {
-  showing: Value;
+  showing: Uncertain;
   /** what has to come off, added where negative */
-  trim: Value;
-  remains: Value;
+  trim: Uncertain;
+  remains: Uncertain;
   floor: number;
   ceiling: number;
   /** nobody goes below it; none on an archtop, whose wheels carry it */
@@ -31,7 +33,7 @@ export interface SaddleSum {
 
 /** The fret plane over the bridge at the humidity it will be kept at, m. */
 export interface PlaneStance {
-  at: Value;
+  at: Uncertain;
   /** what carries the wanted action on a saddle at its floor, and at its ceiling */
   least: number;
   most: number;
@@ -42,14 +44,14 @@ export interface PlaneStance {
 export interface SideStance {
   side: StringSide;
   /** as read, against the target */
-  off: Value;
+  off: Uncertain;
   /** about where it stands today, and where it will be kept, m */
   level: number;
   atKept: number;
   now: Stand;
   /** the season's part, and what is left at the humidity it will be kept at */
-  season: Value;
-  kept: Value;
+  season: Uncertain;
+  kept: Uncertain;
   there: Stand;
   /** what is off there is more than its own error beyond the tolerance */
   sure: boolean;
@@ -62,7 +64,7 @@ export interface SideStance {
   leading: Leading | null;
   mends: { relief: boolean; nut: 'high' | 'low' | null };
   /** what is left once season, relief and nut are right */
-  rest: Value | null;
+  rest: Uncertain | null;
   saddle: SaddleSum | null;
   plane: PlaneStance | null;
 }
@@ -77,17 +79,17 @@ const standOf = (value: number): Stand =>
 export function standOfSide(
   { instrument, history }: Pick<Evidence, 'instrument' | 'history'>,
   side: StringSide,
-  action: Value,
+  action: Uncertain,
   budget: ActionBudget | null,
   measured: SideMeasured | null,
   missing: QuantityId[],
-  wheel: Value | null,
+  wheel: Uncertain | null,
   today: StandsToday | null,
 ): SideStance {
-  const off: Value = { value: action.value - instrument.target[side], sd: action.sd };
+  const off: Uncertain = { value: action.value - instrument.target[side], sd: action.sd };
   const season = history[side]?.season ?? { value: 0, sd: 0 };
   const target = instrument.target[side];
-  const kept: Value = today
+  const kept: Uncertain = today
     ? { value: today.atKept.value - target, sd: today.atKept.sd }
     : { value: off.value - season.value, sd: Math.hypot(off.sd, season.sd) };
   const { now, there, told } = standing(off, kept, season, today);
@@ -127,9 +129,9 @@ const WORDS = { above: 'high', inside: 'right', below: 'low' } as const;
 
 /** Where it stands today and would stand where it will be kept: by its series where it is followed, else by the reading. */
 function standing(
-  off: Value,
-  kept: Value,
-  season: Value,
+  off: Uncertain,
+  kept: Uncertain,
+  season: Uncertain,
   today: StandsToday | null,
 ): Pick<SideStance, 'now' | 'there' | 'told'> {
   const known = season.sd <= SEASON_TOLD;
@@ -167,7 +169,7 @@ function mended(
 }
 
 /** What is off once season, relief and nut are set right. */
-function restOf(budget: ActionBudget, kept: Value, { relief, nut }: SideStance['mends']): Value {
+function restOf(budget: ActionBudget, kept: Uncertain, { relief, nut }: SideStance['mends']): Uncertain {
   const terms = [...(relief ? [termOf(budget, 'relief')] : []), ...(nut ? [termOf(budget, 'nut')] : [])];
   return {
     value: terms.reduce((sum, { value }) => sum - value, kept.value),
@@ -179,11 +181,11 @@ function saddleSum(
   { stringKind }: Evidence['instrument'],
   { lever }: ActionBudget,
   { saddleShowing: showing }: SideMeasured,
-  rest: Value,
+  rest: Uncertain,
 ): SaddleSum {
   const { least: floor, most: ceiling } = saddleShowingWanted(stringKind);
-  const trim: Value = { value: rest.value / lever, sd: rest.sd / lever };
-  const remains: Value = { value: showing.value - trim.value, sd: Math.hypot(showing.sd, trim.sd) };
+  const trim: Uncertain = { value: rest.value / lever, sd: rest.sd / lever };
+  const remains: Uncertain = { value: showing.value - trim.value, sd: Math.hypot(showing.sd, trim.sd) };
   const near = 2 * remains.sd;
   const inside = trim.value > 0 ? remains.value >= floor : remains.value <= ceiling;
   const reached =
@@ -201,9 +203,9 @@ function saddleSum(
 }
 
 /** On an archtop the wheels do what a saddle does. */
-function wheelSum({ lever }: ActionBudget, rest: Value, wheel: Value): SaddleSum {
-  const trim: Value = { value: rest.value / lever, sd: rest.sd / lever };
-  const remains: Value = { value: wheel.value - trim.value, sd: Math.hypot(wheel.sd, trim.sd) };
+function wheelSum({ lever }: ActionBudget, rest: Uncertain, wheel: Uncertain): SaddleSum {
+  const trim: Uncertain = { value: rest.value / lever, sd: rest.sd / lever };
+  const remains: Uncertain = { value: wheel.value - trim.value, sd: Math.hypot(wheel.sd, trim.sd) };
   const { from: floor, to: ceiling } = WHEEL_TRAVEL;
   return {
     showing: wheel,

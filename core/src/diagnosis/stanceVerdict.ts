@@ -1,4 +1,4 @@
-import type { StringSide } from '../readings/index.js';
+import { STRING_SIDES, type StringSide } from '../strings/index.js';
 import { ACTION_TOLERANCE, TILT_LIMIT } from '../targets/index.js';
 import { termOf, TOLD_AT, type BudgetCause } from './budget.js';
 import type { Known } from './known.js';
@@ -202,7 +202,7 @@ export function slackTyped(known: Known): StringSide[] {
     const alike = Math.abs(bass.residual - treble.residual) < 2 * Math.hypot(bass.sd, treble.sd);
     if (low && alike) return ['bass', 'treble'];
   }
-  const fallen = (['bass', 'treble'] as const).filter((side) => {
+  const fallen = STRING_SIDES.filter((side) => {
     const read = known.read('action12', side);
     return (
       (history[side]?.slip ?? 0) > SLIP &&

@@ -1,3 +1,4 @@
+import { mm } from '../units/index.js';
 import { yearAhead } from '../../simulated/aloneAhead.js';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
@@ -27,7 +28,6 @@ import { actionAt, stanceOf } from '../stance/index.js';
 import { bisect } from '../numeric/index.js';
 import { sayFrets } from '../wording/index.js';
 
-const mm = 1e-3;
 const climate = fitClimate([], 0);
 const FROM = 20500;
 
@@ -38,7 +38,7 @@ function breathing(beta: number, level = 2.5 * mm) {
     const moisture = seasonMoisture(climate, day);
     return { day, moisture, moistureSd: 0.05, sd: 0.02 * mm, value: level + beta * (moisture - 8.6) };
   });
-  return calibrate(visits, { climate, belief: actionBelief({ mean: 0.15 * mm, sd: 0.1 * mm }) });
+  return calibrate(visits, { climate, belief: actionBelief({ value: 0.15 * mm, sd: 0.1 * mm }) });
 }
 /** Simulated action of the coming year, and what one or two saddles do for it. */
 function advised(beta: number, level: number, window: [number, number]) {
@@ -100,9 +100,9 @@ describe('where it will be kept', () => {
     const calibration = breathing(0.2 * mm);
     const last = calibration.visits.length - 1;
     const there = backToReference(calibration, last, 8.6);
-    expect(there.mean / mm).toBeCloseTo(2.5, 1);
+    expect(there.value / mm).toBeCloseTo(2.5, 1);
     const same = backToReference(calibration, last, calibration.visits[last]!.shrunkMoisture);
-    expect(same.mean).toBeCloseTo(calibration.visits[last]!.value, 12);
+    expect(same.value).toBeCloseTo(calibration.visits[last]!.value, 12);
     expect(same.sd).toBeLessThanOrEqual(there.sd + 1e-12);
     expect(() => backToReference(calibration, 99, 8)).toThrow(RangeError);
   });
@@ -196,7 +196,7 @@ describe('slips', () => {
         value: 2.5 * mm + 0.15 * mm * (moisture - 8.6) + (i === 7 ? 0.8 * mm : 0),
       };
     });
-    const belief = actionBelief({ mean: 0.15 * mm, sd: 0.1 * mm });
+    const belief = actionBelief({ value: 0.15 * mm, sd: 0.1 * mm });
     const fit = calibrate(visits, { climate, belief });
     expect(fit.visits).toHaveLength(8);
     expect(fit.visits[7]!.slip).toBeGreaterThan(0.7);

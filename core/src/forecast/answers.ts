@@ -1,5 +1,6 @@
+import type { Uncertain } from '../numeric/index.js';
+import type { StringSide } from '../strings/index.js';
 import type { Climate } from '../air/climate.js';
-import type { StringSide } from '../readings/side.js';
 import { lowestCleanAction, PLUCK_AT } from '../stance/clearance.js';
 import { fretPosition } from '../stance/frets.js';
 import { ROOM_CELSIUS } from '../air/scenario.js';
@@ -10,14 +11,13 @@ import type { SideOutlook } from './outlook.js';
 import type { Ahead } from './predict.js';
 import { backToReference, humidityAdvice, type HumidityAdvice } from './reference.js';
 import type { SaddleAdvice } from './saddles.js';
-import type { Belief } from './prior.js';
 
 /** What holds of one side however the air is kept. */
 export interface StandingAnswers {
   /** room humidity that keeps the action in its window */
   humidity: HumidityAdvice;
   /** the last reading carried to the humidity at which the instrument will be kept, m */
-  atKept: { day: number; action: Belief };
+  atKept: { day: number; action: Uncertain };
   /** lowest action at 12 that this neck and player allow, m; null where it is not known or nothing is clean */
   lowestClean: number | null;
   /** saddle showing today, m; null where it is not measured */

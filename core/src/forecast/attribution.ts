@@ -112,12 +112,12 @@ export function attribute(calibration: Calibration, tried: Tried | null = null):
   const { sensitivity, age } = calibration;
   const moved = last.shrunkMoisture - first.shrunkMoisture;
   const years = (last.day - first.day) / DAYS_PER_YEAR;
-  const { mean: beta, sd: unsure } = sensitivity;
+  const { value: beta, sd: unsure } = sensitivity;
   const season = {
     value: beta * moved,
     sd: Math.hypot(unsure * moved, Math.sqrt((beta ** 2 + unsure ** 2) * movedVariance(first, last))),
   };
-  const aged = { value: age.mean * years, sd: age.sd * years };
+  const aged = { value: age.value * years, sd: age.sd * years };
   const settling = settlingBetween(calibration, first.day, last.day);
   const change = { value: last.value - first.value, sd: Math.hypot(first.sd, last.sd) };
   const rest = {

@@ -1,9 +1,9 @@
+import { mm } from '../units/index.js';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { actionAt, stanceOf, type NeckGeometry } from '../stance/index.js';
 import { bodyShare, bodyTells, type BodyReadings } from './index.js';
 
-const mm = 1e-3;
 const neck: NeckGeometry = { scale: 0.645, compensation: 3 * mm, bodyJoin: 14 };
 const read = (action: number, relief: number, belly: number): BodyReadings => ({
   action: { value: action, sd: 0.08 * mm },
@@ -31,7 +31,7 @@ describe('belly and relief against the action', () => {
         const relief = (0.2 + bend) * mm;
         const after = read(actionOf(rise * mm, relief), relief, (2 + rise) * mm);
         // the nut's side of the lever is all that is left out
-        return Math.abs(bodyShare(before, after, neck).rest.mean) < 0.07 * mm;
+        return Math.abs(bodyShare(before, after, neck).rest.value) < 0.07 * mm;
       }),
     );
   });
@@ -40,8 +40,8 @@ describe('belly and relief against the action', () => {
     const before = read(actionOf(0, 0.2 * mm), 0.2 * mm, 2 * mm);
     const after = read(actionOf(0.2 * mm, 0.2 * mm, 0.004), 0.2 * mm, 2.2 * mm);
     const share = bodyShare(before, after, neck);
-    expect(share.byBelly.mean + share.byRelief.mean + share.rest.mean).toBeCloseTo(share.moved.mean, 12);
-    expect(share.rest.mean / mm).toBeGreaterThan(0.4);
+    expect(share.byBelly.value + share.byRelief.value + share.rest.value).toBeCloseTo(share.moved.value, 12);
+    expect(share.rest.value / mm).toBeGreaterThan(0.4);
     expect(bodyTells(share)).toBe('not explained');
     const belly = read(actionOf(1.5 * mm, 0.2 * mm), 0.2 * mm, 3.5 * mm);
     expect(bodyTells(bodyShare(before, belly, neck))).toBe('explained');

@@ -1,6 +1,6 @@
+import type { Uncertain } from '../numeric/index.js';
 import { fretPosition } from '../stance/frets.js';
 import { RELIEF_TO_PLANE, stringLength, type NeckGeometry } from '../stance/stance.js';
-import type { Belief } from './prior.js';
 
 /** A reading with its standard error, m. */
 interface Read {
@@ -18,13 +18,13 @@ export interface BodyReadings {
 
 /** A change of the action, and what belly and relief account for of it; m, signed. */
 export interface BodyShare {
-  moved: Belief;
-  byBelly: Belief;
-  byRelief: Belief;
+  moved: Uncertain;
+  byBelly: Uncertain;
+  byRelief: Uncertain;
   /** by saddle and nut, where they were read on both days and had been moved */
-  byEnds: Belief;
+  byEnds: Uncertain;
   /** what they leave: the neck joint */
-  rest: Belief;
+  rest: Uncertain;
 }
 
 /** The belly is read behind the saddle, not under it: its rise there stands for that at the saddle line within so much. House default. */
@@ -40,10 +40,10 @@ export function bodyShare(
   earlier: BodyReadings,
   later: BodyReadings,
   neck: NeckGeometry,
-  byEnds: Belief = { mean: 0, sd: 0 },
+  byEnds: Uncertain = { value: 0, sd: 0 },
 ): BodyShare {
-  const change = (what: keyof BodyReadings): Belief => ({
-    mean: later[what].value - earlier[what].value,
+  const change = (what: keyof BodyReadings): Uncertain => ({
+    value: later[what].value - earlier[what].value,
     sd: Math.hypot(later[what].sd, earlier[what].sd),
   });
   const X = stringLength(neck);
@@ -57,17 +57,17 @@ export function bodyShare(
   const belly = change('belly');
   const relief = change('relief');
   const byBelly = {
-    mean: lever * belly.mean,
-    sd: lever * Math.hypot(belly.sd, ELSEWHERE * belly.mean),
+    value: lever * belly.value,
+    sd: lever * Math.hypot(belly.sd, ELSEWHERE * belly.value),
   };
-  const byRelief = { mean: bend * relief.mean, sd: bend * relief.sd };
+  const byRelief = { value: bend * relief.value, sd: bend * relief.sd };
   return {
     moved,
     byBelly,
     byRelief,
     byEnds,
     rest: {
-      mean: moved.mean - byBelly.mean - byRelief.mean - byEnds.mean,
+      value: moved.value - byBelly.value - byRelief.value - byEnds.value,
       sd: Math.hypot(moved.sd, byBelly.sd, byRelief.sd, byEnds.sd),
     },
   };
@@ -78,6 +78,6 @@ export function bodyShare(
  * that they leave more than their errors.
  */
 export function bodyTells({ moved, rest }: BodyShare): 'did not move' | 'explained' | 'not explained' {
-  if (Math.abs(rest.mean) > 1.96 * rest.sd) return 'not explained';
-  return Math.abs(moved.mean) <= 1.96 * moved.sd ? 'did not move' : 'explained';
+  if (Math.abs(rest.value) > 1.96 * rest.sd) return 'not explained';
+  return Math.abs(moved.value) <= 1.96 * moved.sd ? 'did not move' : 'explained';
 }

@@ -1,9 +1,10 @@
+import type { Uncertain } from '../numeric/index.js';
+import { mm } from '../units/index.js';
 import { believedMoisture, seasonMoisture, type BelievedMoisture, type Climate } from '../air/climate.js';
 import { DAYS_PER_YEAR } from '../days/day.js';
 import { LAGS, USUAL_LAG } from '../air/moisture.js';
 import { fitWhitened, leaveOneOut, truncateToRange } from './fit.js';
 import { covarianceOf, whitenMarkov, type MarkovErrors } from './markov.js';
-import type { Belief } from './prior.js';
 
 /** One strung reading of a quantity, ready for the fit. */
 export interface Visit {
@@ -67,12 +68,12 @@ export interface Calibration {
   referenceMoisture: number;
   referenceDay: number;
   /** moments over all members */
-  level: Belief;
-  sensitivity: Belief;
-  age: Belief;
-  settling: Belief | null;
+  level: Uncertain;
+  sensitivity: Uncertain;
+  age: Uncertain;
+  settling: Uncertain | null;
   /** what was believed of the age before any reading, and from what size on it matters, SI per year */
-  ageBefore: Belief;
+  ageBefore: Uncertain;
   creepThatMatters: number;
   /** nothing of it is ever less; null where there is no such bound */
   least: number | null;
@@ -91,9 +92,9 @@ export interface Weighted {
 /** How a kind of quantity is believed to behave before it is measured; SI. */
 export interface SeriesBelief {
   /** per %MC */
-  sensitivity: Belief;
+  sensitivity: Uncertain;
   /** per year */
-  age: Belief;
+  age: Uncertain;
   /** a yearly change of less is none that anybody minds */
   creepThatMatters: number;
   /** nothing is known of the level before it is read: so wide about the first reading */
@@ -117,16 +118,14 @@ export interface CalibrateOptions {
   belief: SeriesBelief;
 }
 
-const mm = 1e-3;
-
 /**
  * The action's belief for a given sensitivity. House defaults. Age is 0 ± 0.17 mm a year: with 0.15 the 80 % bands of
  * instruments that all drift by 0.3 mm held in 68 of 100 (npm run bench).
  */
-export function actionBelief(sensitivity: Belief): SeriesBelief {
+export function actionBelief(sensitivity: Uncertain): SeriesBelief {
   return {
     sensitivity,
-    age: { mean: 0, sd: 0.17 * mm },
+    age: { value: 0, sd: 0.17 * mm },
     creepThatMatters: 0.1 * mm,
     levelSd: 5 * mm,
     settlingSd: 0.15 * mm,
@@ -191,8 +190,8 @@ export function calibrate(visits: readonly Visit[], options: CalibrateOptions): 
 }
 
 /** What one epoch taught of β, for the next. */
-function handedOn({ sensitivity: { mean, sd } }: Calibration, factor: number): Belief {
-  return { mean: factor * mean, sd: Math.hypot(factor * sd, EPOCH_LOG_SD * factor * mean) };
+function handedOn({ sensitivity: { value: mean, sd } }: Calibration, factor: number): Uncertain {
+  return { value: factor * mean, sd: Math.hypot(factor * sd, EPOCH_LOG_SD * factor * mean) };
 }
 
 /** One choice of what the readings' errors are. */
@@ -233,7 +232,7 @@ function calibrateEpoch(visits: readonly Visit[], climate: Climate, belief: Seri
     slip: null,
   };
   const usual = shrunkBy(visits, climate, USUAL_LAG);
-  let square = squareOf(belief.sensitivity.mean, belief.sensitivity.sd ** 2);
+  let square = squareOf(belief.sensitivity.value, belief.sensitivity.sd ** 2);
   for (let round = 0; round < 2; round++) {
     const { mean, covariance } = fitsUnder(epoch, [usual], square, middle)[0]!;
     square = squareOf(mean[1]!, covariance[1]![1]!);
@@ -328,12 +327,12 @@ function errorsOf(
   return { own, fading: model.sd ** 2, left, walked };
 }
 
-function priorOf({ visits, belief, daysAtPitch }: Epoch): Belief[] {
+function priorOf({ visits, belief, daysAtPitch }: Epoch): Uncertain[] {
   return [
-    { mean: visits[0]!.value, sd: belief.levelSd },
+    { value: visits[0]!.value, sd: belief.levelSd },
     belief.sensitivity,
     belief.age,
-    ...(daysAtPitch !== null ? [{ mean: 0, sd: belief.settlingSd! }] : []),
+    ...(daysAtPitch !== null ? [{ value: 0, sd: belief.settlingSd! }] : []),
   ];
 }
 
@@ -462,11 +461,11 @@ function shrunkBy(visits: readonly Visit[], climate: Climate, lag: number): Beli
 const squareOf = (mean: number, variance: number): number => mean ** 2 + variance;
 
 /** Mean and standard deviation of one parameter over the weighted members. */
-export function momentsOf(members: readonly Member[], index: number): Belief {
+export function momentsOf(members: readonly Member[], index: number): Uncertain {
   const mean = members.reduce((sum, m) => sum + m.weight * m.mean[index]!, 0);
   const second = members.reduce(
     (sum, m) => sum + m.weight * (m.covariance[index]![index]! + (m.mean[index]! - mean) ** 2),
     0,
   );
-  return { mean, sd: Math.sqrt(second) };
+  return { value: mean, sd: Math.sqrt(second) };
 }

@@ -27,14 +27,14 @@ describe('what is expected of a reading today', () => {
   it('is nothing where nothing was read, and the last value where nothing has changed', () => {
     expect(expectReading([], { day: 0, moisture: 9, moistureSd: 0 }, belief)).toBeNull();
     const expectation = expectReading([read(0, 0.002, 9)], { day: 0, moisture: 9, moistureSd: 0 }, belief)!;
-    expect(expectation.mean).toBeCloseTo(0.002, 12);
-    expect(expectation.season).toEqual({ mean: 0, sd: 0 });
+    expect(expectation.value).toBeCloseTo(0.002, 12);
+    expect(expectation.season).toEqual({ value: 0, sd: 0 });
   });
 
   it('moves with the season as believed after one reading, and widens with time and with unsure wood', () => {
     const after = (day: number, moisture: number, moistureSd: number) =>
       expectReading([read(0, 0.002, 8)], { day, moisture, moistureSd }, belief)!;
-    expect(after(30, 11, 0).mean - 0.002).toBeCloseTo(3 * belief.sensitivity.mean, 9);
+    expect(after(30, 11, 0).value - 0.002).toBeCloseTo(3 * belief.sensitivity.value, 9);
     expect(after(400, 8, 0).sd).toBeGreaterThan(after(30, 8, 0).sd);
     expect(after(30, 8, 1).sd).toBeGreaterThan(after(30, 8, 0).sd);
   });
@@ -49,9 +49,9 @@ describe('what is expected of a reading today', () => {
     ];
     const { m, b } = linearRegression(points);
     const earlier = points.map(([moisture, mm], i) => read(i * 1e-9, mm / 1000, moisture));
-    const loose = { sensitivity: { mean: 0, sd: 1e3 }, drift: 1e-12, scatter: 0 };
+    const loose = { sensitivity: { value: 0, sd: 1e3 }, drift: 1e-12, scatter: 0 };
     const expectation = expectReading(earlier, { day: 0, moisture: 12, moistureSd: 0 }, loose)!;
-    expect(expectation.mean * 1000).toBeCloseTo(m * 12 + b, 6);
+    expect(expectation.value * 1000).toBeCloseTo(m * 12 + b, 6);
   });
 
   it.each([
@@ -86,7 +86,7 @@ describe('what is expected of a reading today', () => {
     let held = 0;
     const runs = 2000;
     for (let i = 0; i < runs; i++) {
-      const beta = belief.sensitivity.mean + belief.sensitivity.sd * normal(chance);
+      const beta = belief.sensitivity.value + belief.sensitivity.sd * normal(chance);
       const drift = belief.drift * normal(chance);
       const truth = (day: number, moisture: number) => 0.002 + beta * (moisture - 9) + (drift * day) / 365.25;
       const noisy = (value: number) => value + Math.hypot(sd, belief.scatter) * normal(chance);
@@ -114,7 +114,7 @@ describe('what is expected of a reading today', () => {
         (quantity, visits) => {
           const earlier = visits.map(([day, moisture]) => read(day, 0.002, moisture, 0.9));
           const today = { day: 1000, moisture: 8, moistureSd: 0.9 };
-          const { mean, sd: spread } = expectReading(earlier, today, quantityBelief(quantity, flat))!;
+          const { value: mean, sd: spread } = expectReading(earlier, today, quantityBelief(quantity, flat))!;
           return Number.isFinite(mean) && spread > 0 && Number.isFinite(spread);
         },
       ),
@@ -125,7 +125,7 @@ describe('what is expected of a reading today', () => {
 describe('a change since last time', () => {
   const before = { value: 0.002, sd };
   it('is not seen within the errors, the season’s where the season carries it, and real otherwise', () => {
-    const season = { mean: 0.0006, sd: 0.0001 };
+    const season = { value: 0.0006, sd: 0.0001 };
     expect(judgeChange(before, { value: 0.00205, sd }, season).kind).toBe('not seen');
     expect(judgeChange(before, { value: 0.0026, sd }, season).kind).toBe('moisture');
     expect(judgeChange(before, { value: 0.0026, sd }, null).kind).toBe('real');
@@ -135,6 +135,6 @@ describe('a change since last time', () => {
   });
 
   it('is never explained by a season that is merely unsure', () => {
-    expect(judgeChange(before, { value: 0.004, sd }, { mean: 0.0001, sd: 0.002 }).kind).toBe('real');
+    expect(judgeChange(before, { value: 0.004, sd }, { value: 0.0001, sd: 0.002 }).kind).toBe('real');
   });
 });

@@ -1,8 +1,9 @@
+import type { Uncertain } from '../numeric/index.js';
 import { realChange } from '../readings/error.js';
 import { DAYS_PER_YEAR } from '../days/day.js';
 import { QUANTITIES, type QuantityId } from '../readings/quantities.js';
 import { fitLinear } from './fit.js';
-import type { Belief, TopConstruction } from './prior.js';
+import type { TopConstruction } from './prior.js';
 import { DRIFT, SCATTER, sensitivityOf } from './series.js';
 
 /** An earlier reading with the wood's moisture of its day; SI and %MC. */
@@ -17,7 +18,7 @@ export interface EarlierReading {
 /** What is believed of a quantity before it is read again. */
 export interface QuantityBelief {
   /** SI per %MC */
-  sensitivity: Belief;
+  sensitivity: Uncertain;
   /** sd of its drift, SI per year */
   drift: number;
   /** what no model of ours explains from one visit to the next, SI */
@@ -34,12 +35,10 @@ export function quantityBelief(quantity: QuantityId, top: TopConstruction): Quan
   };
 }
 
-export interface ReadingExpectation {
-  /** the quantity itself, without the tool's error; SI */
-  mean: number;
-  sd: number;
+/** The quantity itself, without the tool's error; SI. */
+export interface ReadingExpectation extends Uncertain {
   /** how much of the way from the last reading to today is the season's, SI */
-  season: Belief;
+  season: Uncertain;
 }
 
 /**
@@ -63,14 +62,14 @@ export function expectReading(
     ...(breathes ? [moisture - last.moisture] : []),
     (day - last.day) / DAYS_PER_YEAR,
   ];
-  const size = Math.hypot(sensitivity.mean, sensitivity.sd);
+  const size = Math.hypot(sensitivity.value, sensitivity.sd);
   const fit = fitLinear({
     design: earlier.map(({ day, moisture }) => row(day, moisture)),
     observed: earlier.map(({ value }) => value),
     errors: earlier.map(({ sd, moistureSd }, i) =>
       earlier.map((_, k) => (i === k ? sd ** 2 + scatter ** 2 + (size * moistureSd) ** 2 : 0)),
     ),
-    prior: [{ mean: 0, sd: Infinity }, ...(breathes ? [sensitivity] : []), { mean: 0, sd: drift }],
+    prior: [{ value: 0, sd: Infinity }, ...(breathes ? [sensitivity] : []), { value: 0, sd: drift }],
   });
   const now = row(today.day, today.moisture);
   const variance = now.reduce(
@@ -81,10 +80,10 @@ export function expectReading(
   const inMoisture = beta.mean ** 2 + beta.variance;
   const change = today.moisture - last.moisture;
   return {
-    mean: now.reduce((sum, x, i) => sum + x * fit.mean[i]!, 0),
+    value: now.reduce((sum, x, i) => sum + x * fit.mean[i]!, 0),
     sd: Math.sqrt(variance + scatter ** 2 + inMoisture * today.moistureSd ** 2),
     season: {
-      mean: beta.mean * change,
+      value: beta.mean * change,
       sd: Math.sqrt(
         beta.variance * change ** 2 + inMoisture * (today.moistureSd ** 2 + last.moistureSd ** 2),
       ),
@@ -93,7 +92,7 @@ export function expectReading(
 }
 
 /** The middle 95 % of a reading taken today, the tool's error included; SI. */
-export function expectedRange({ mean, sd }: ReadingExpectation, toolSd: number): [number, number] {
+export function expectedRange({ value: mean, sd }: ReadingExpectation, toolSd: number): [number, number] {
   const half = 1.96 * Math.hypot(sd, toolSd);
   return [mean - half, mean + half];
 }
@@ -110,15 +109,15 @@ export type ChangeKind = 'not seen' | 'moisture' | 'real' | 'one division';
 export function judgeChange(
   earlier: { value: number; sd: number; division?: number },
   later: { value: number; sd: number; division?: number },
-  season: Belief | null,
+  season: Uncertain | null,
 ): { change: number; kind: ChangeKind } {
-  const { change, limit, oneDivision } = realChange(earlier, later, season?.mean ?? 0);
+  const { change, limit, oneDivision } = realChange(earlier, later, season?.value ?? 0);
   const error = limit / 1.96;
   if (Math.abs(change) <= limit) return { change, kind: 'not seen' };
-  if (season && season.mean * change > 0) {
+  if (season && season.value * change > 0) {
     // the season must be able to carry at least half of it, or its own uncertainty would explain anything
-    const carries = Math.abs(season.mean) >= 0.5 * Math.abs(change);
-    const rest = Math.abs(change - season.mean);
+    const carries = Math.abs(season.value) >= 0.5 * Math.abs(change);
+    const rest = Math.abs(change - season.value);
     if (carries && rest <= 1.96 * Math.hypot(error, season.sd)) return { change, kind: 'moisture' };
   }
   return { change, kind: oneDivision ? 'one division' : 'real' };

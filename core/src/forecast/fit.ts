@@ -1,3 +1,4 @@
+import type { Uncertain } from '../numeric/index.js';
 import { choleskyOf, flatOf, invertLower } from '../numeric/dense.js';
 import { logNormalAbove, normalBelow } from '../numeric/normal.js';
 
@@ -14,7 +15,7 @@ export interface LinearProblem {
   observed: number[];
   /** n × n covariance of the errors */
   errors: number[][];
-  prior: { mean: number; sd: number }[];
+  prior: Uncertain[];
 }
 
 export interface LinearFit {
@@ -75,7 +76,7 @@ export function fitWhitened(
   columns: readonly Float64Array[],
   observed: Float64Array,
   logDeterminant: number,
-  prior: readonly { mean: number; sd: number }[],
+  prior: readonly Uncertain[],
 ): LinearFit {
   const n = observed.length;
   const p = prior.length;
@@ -92,7 +93,7 @@ export function fitWhitened(
   }
   let logDeterminants = logDeterminant;
   let row = n;
-  prior.forEach(({ mean, sd }, j) => {
+  prior.forEach(({ value: mean, sd }, j) => {
     if (!Number.isFinite(sd)) return;
     system[row * width + j] = 1 / sd;
     system[row * width + p] = mean / sd;
@@ -181,13 +182,13 @@ export function leaveOneOut({
   columns: readonly Float64Array[];
   observed: Float64Array;
   errors: Float64Array;
-  prior: readonly { mean: number; sd: number }[];
+  prior: readonly Uncertain[];
 }): number[] {
   const n = observed.length;
   const marginal = Float64Array.from(errors);
   const off = Float64Array.from(observed);
   columns.forEach((column, j) => {
-    const { mean, sd } = prior[j]!;
+    const { value: mean, sd } = prior[j]!;
     const variance = sd ** 2;
     for (let i = 0; i < n; i++) {
       off[i]! -= column[i]! * mean;

@@ -1,3 +1,4 @@
+import { mm } from '../units/index.js';
 import { yearAhead } from '../../simulated/aloneAhead.js';
 import MultivariateLinearRegression from 'ml-regression-multivariate-linear';
 import fc from 'fast-check';
@@ -21,7 +22,6 @@ import {
 } from './index.js';
 import { covarianceOf, whitenMarkov } from './markov.js';
 
-const mm = 1e-3;
 const climate = fitClimate([], 0);
 const sensitivity = actionSensitivity({ kind: 'flat', laminated: false });
 const belief = actionBelief(sensitivity);
@@ -47,7 +47,7 @@ function quarterly(count: number, beta: number, drift: number, noise = 0): Visit
 describe('regression', () => {
   it('with a flat prior equals least squares of reference libraries to 1e-9 (ml-regression, simple-statistics)', () => {
     const chance = seededChance(11);
-    const flat = { mean: 0, sd: Infinity };
+    const flat = { value: 0, sd: Infinity };
     for (let trial = 0; trial < 20; trial++) {
       const n = 5 + trial;
       const xs = Array.from({ length: n }, () => [8.5 + 2 * normal(chance), 3 * chance()]);
@@ -79,13 +79,13 @@ describe('regression', () => {
   });
 
   it('with one reading and a normal prior is the precision-weighted mean (conjugate normal, textbook)', () => {
-    const fit = fitLinear({ design: [[1]], observed: [3], errors: [[0.25]], prior: [{ mean: 1, sd: 1 }] });
+    const fit = fitLinear({ design: [[1]], observed: [3], errors: [[0.25]], prior: [{ value: 1, sd: 1 }] });
     expect(fit.mean[0]).toBeCloseTo((1 / 1 + 3 / 0.25) / (1 + 4), 12);
     expect(fit.covariance[0]![0]).toBeCloseTo(1 / 5, 12);
   });
 
   it('states what was wrong with a problem that cannot be solved', () => {
-    const flat = { mean: 0, sd: Infinity };
+    const flat = { value: 0, sd: Infinity };
     expect(() => fitLinear({ design: [[1, 2]], observed: [1], errors: [[1]], prior: [flat, flat] })).toThrow(
       /at least as many/u,
     );
@@ -109,8 +109,8 @@ describe('regression', () => {
 
   it('leave-one-out residuals are those of really leaving one out', () => {
     const prior = [
-      { mean: 2, sd: 3 },
-      { mean: 0.1, sd: 0.2 },
+      { value: 2, sd: 3 },
+      { value: 0.1, sd: 0.2 },
     ];
     const xs = [1, 2, 3.5, 4, 6];
     const ys = [2.1, 2.4, 2.2, 3.9, 2.8];
@@ -233,10 +233,10 @@ describe('regression', () => {
 
 describe('prior', () => {
   it('is 0.3 mm per %MC for a flat top’s saddle line, half of it at fret 12, a laminated top three tenths', () => {
-    expect(topMovement({ kind: 'flat', laminated: false }).mean).toBeCloseTo(0.3 * mm, 9);
-    expect(sensitivity.mean).toBeCloseTo(0.15 * mm, 9);
+    expect(topMovement({ kind: 'flat', laminated: false }).value).toBeCloseTo(0.3 * mm, 9);
+    expect(sensitivity.value).toBeCloseTo(0.15 * mm, 9);
     expect(sensitivity.sd).toBeCloseTo(Math.hypot(0.25 * 0.3, 0.07) * mm, 9);
-    expect(actionSensitivity({ kind: 'flat', laminated: true }).mean).toBeCloseTo(0.045 * mm, 9);
+    expect(actionSensitivity({ kind: 'flat', laminated: true }).value).toBeCloseTo(0.045 * mm, 9);
   });
 
   it('of an archtop is the shallow-arch formula, worked by hand for one direction', () => {
@@ -256,16 +256,16 @@ describe('prior', () => {
 describe('calibration', () => {
   it('learns the instrument’s own sensitivity and drift from enough visits', () => {
     const fit = calibrate(quarterly(16, 0.22 * mm, 0.3 * mm), { climate, belief });
-    expect(fit.sensitivity.mean / mm).toBeCloseTo(0.22, 1.5);
-    expect(fit.age.mean / mm).toBeGreaterThan(0.2);
-    expect(fit.age.mean).toBeGreaterThan(3 * fit.age.sd);
+    expect(fit.sensitivity.value / mm).toBeCloseTo(0.22, 1.5);
+    expect(fit.age.value / mm).toBeGreaterThan(0.2);
+    expect(fit.age.value).toBeGreaterThan(3 * fit.age.sd);
   });
 
   it('does not care in which order the visits come, nor on which day time begins', () => {
     const visits = quarterly(6, 0.15 * mm, 0, 0.05 * mm);
     const there = calibrate(visits, { climate, belief });
     const back = calibrate([...visits].reverse(), { climate, belief });
-    expect(back.sensitivity.mean).toBeCloseTo(there.sensitivity.mean, 12);
+    expect(back.sensitivity.value).toBeCloseTo(there.sensitivity.value, 12);
     const day = 20700;
     const known = { moisture: 9, variance: 0.2 };
     const once = expectOn(there, day, known);
@@ -303,7 +303,7 @@ describe('calibration', () => {
     }));
     const fit = calibrate([...before, ...after], { climate, belief });
     expect(fit.visits).toHaveLength(4);
-    expect(fit.level.mean / mm).toBeLessThan(1.8);
+    expect(fit.level.value / mm).toBeLessThan(1.8);
     expect(fit.sensitivity.sd).toBeLessThan(sensitivity.sd);
   });
 
@@ -320,13 +320,13 @@ describe('calibration', () => {
       };
     });
     const rising = calibrate(settling, { climate, belief });
-    expect(rising.settling!.mean / mm).toBeGreaterThan(0.1);
+    expect(rising.settling!.value / mm).toBeGreaterThan(0.1);
     const falling = calibrate(
       settling.map((v) => ({ ...v, value: 4 * mm - v.value })),
       { climate, belief },
     );
-    expect(falling.settling!.mean).toBeGreaterThanOrEqual(0);
-    expect(falling.settling!.mean / mm).toBeLessThan(0.04);
+    expect(falling.settling!.value).toBeGreaterThanOrEqual(0);
+    expect(falling.settling!.value / mm).toBeLessThan(0.04);
   });
 
   it('names a slipped reading instead of dropping it', () => {

@@ -1,4 +1,4 @@
-import type { StringSide } from '../readings/side.js';
+import type { StringSide } from '../strings/index.js';
 import type { AttributionOrNot } from './attribution.js';
 import type { Calibration } from './calibrate.js';
 import type { YearAhead } from './paths.js';

@@ -1,3 +1,5 @@
+import type { Uncertain } from '../numeric/index.js';
+import { mm } from '../units/index.js';
 import { archRise, type Arch } from '../archtop/arch.js';
 
 /** What is believed of an instrument's breathing before it has been measured twice. */
@@ -12,17 +14,10 @@ export type TopConstruction =
     }
   | { kind: 'archtop'; laminated: boolean; arch: Arch };
 
-export interface Belief {
-  mean: number;
-  sd: number;
-}
-
-export interface TopMovement extends Belief {
+export interface TopMovement extends Uncertain {
   /** rise at the saddle line, m per %MC; sd of its size before measuring */
   source: string;
 }
-
-const mm = 1e-3;
 
 /** Rise of a solid flat top at the saddle line, m/%MC, log-sd 0.5. House figure. */
 export const FLAT_TOP_RISE = 0.3 * mm;
@@ -35,7 +30,7 @@ const LOG_SD = 0.5;
 export const IN_USE = 0.6;
 
 /** A laminated top moves 0.3 ± 0.2 of a solid one. House figure. */
-const LAMINATED_SHARE: Belief = { mean: 0.3, sd: 0.2 };
+const LAMINATED_SHARE: Uncertain = { value: 0.3, sd: 0.2 };
 
 /** The neck's own part in the action (relief and neck angle), sd in m/%MC. House figure. */
 const NECK_PART_SD = 0.07 * mm;
@@ -43,10 +38,10 @@ const NECK_PART_SD = 0.07 * mm;
 /** How the top at the saddle line is believed to move with moisture. */
 export function topMovement(top: TopConstruction): TopMovement {
   const { solid, source } = solidMovement(top);
-  if (!top.laminated) return { mean: solid, sd: solid * LOG_SD, source };
+  if (!top.laminated) return { value: solid, sd: solid * LOG_SD, source };
   return {
-    mean: solid * LAMINATED_SHARE.mean,
-    sd: solid * Math.hypot(LAMINATED_SHARE.sd, LAMINATED_SHARE.mean * LOG_SD),
+    value: solid * LAMINATED_SHARE.value,
+    sd: solid * Math.hypot(LAMINATED_SHARE.sd, LAMINATED_SHARE.value * LOG_SD),
     source: `${source}, three tenths of it for a laminated top`,
   };
 }
@@ -74,5 +69,5 @@ function solidMovement(top: TopConstruction): { solid: number; source: string } 
  */
 export function actionSensitivity(top: TopConstruction): TopMovement {
   const rise = topMovement(top);
-  return { mean: rise.mean / 2, sd: Math.hypot(rise.sd / 2, NECK_PART_SD), source: rise.source };
+  return { value: rise.value / 2, sd: Math.hypot(rise.sd / 2, NECK_PART_SD), source: rise.source };
 }

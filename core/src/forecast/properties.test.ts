@@ -14,10 +14,9 @@ import {
   type Visit,
 } from './index.js';
 import { attributionReason } from '../wording/index.js';
-import { moveIn } from '../units/index.js';
+import { moveIn, mm } from '../units/index.js';
 
 /** What must hold of any forecast, whatever was measured. */
-const mm = 1e-3;
 const climate = fitClimate([], 0);
 const sensitivity = actionSensitivity({ kind: 'flat', laminated: false });
 const belief = actionBelief(sensitivity);
@@ -91,7 +90,7 @@ describe('any forecast', () => {
         return (
           nested.every((value, i) => i === 0 || value >= nested[i - 1]!) &&
           wild.band80[1] - wild.band80[0] >= calm.band80[1] - calm.band80[0] &&
-          damp.median > calm.median === fit.sensitivity.mean > 0
+          damp.median > calm.median === fit.sensitivity.value > 0
         );
       }),
       { numRuns: 60 },
@@ -106,9 +105,12 @@ describe('any forecast', () => {
         return { day, moisture, moistureSd: 0.05, sd: 0.02 * mm, value: 2.5 * mm + beta * (moisture - 8.6) };
       });
     for (const beta of [0.02, 0.15, 0.4]) {
-      expect(calibrate(exact(beta * mm), options).sensitivity.mean / mm).toBeCloseTo(beta, 1);
+      expect(calibrate(exact(beta * mm), options).sensitivity.value / mm).toBeCloseTo(beta, 1);
     }
-    expect(calibrate(exact(0.4 * mm).slice(0, 1), options).sensitivity.mean).toBeCloseTo(sensitivity.mean, 6);
+    expect(calibrate(exact(0.4 * mm).slice(0, 1), options).sensitivity.value).toBeCloseTo(
+      sensitivity.value,
+      6,
+    );
   });
 });
 
@@ -184,7 +186,7 @@ describe('the year ahead', () => {
         const moisture = seasonMoisture(climate, day);
         return { day, moisture, moistureSd: 0.1, sd: 0.03 * mm, value: (2 + 0.01 * i) * mm };
       }).map((visit, i) => ({ ...visit, value: (2 + 0.3 * i) * mm })),
-      { climate, belief: { ...belief, age: { mean: 1.3 * mm, sd: 0.3 * mm } } },
+      { climate, belief: { ...belief, age: { value: 1.3 * mm, sd: 0.3 * mm } } },
     );
     const { highest, lowest, now } = yearAhead(rising, climate, [0, 9 * mm], from, 364);
     expect(highest.when.day).toBeGreaterThan(from + 330);
@@ -252,11 +254,11 @@ describe('what is told, and what is not', () => {
       });
       const { age } = calibrate(visits, { climate: room, belief });
       // the prior of 0 ± 0.17 shrinks the found drift by its share of the information
-      const unshrunk = age.mean / (1 - (age.sd / (0.17 * mm)) ** 2);
+      const unshrunk = age.value / (1 - (age.sd / (0.17 * mm)) ** 2);
       if (simulated.drift > 0) found.push(unshrunk / mm);
       else {
         quiet += 1;
-        if (Math.abs(age.mean) > 1.96 * age.sd) alarms += 1;
+        if (Math.abs(age.value) > 1.96 * age.sd) alarms += 1;
       }
     }
     const mean = found.reduce((sum, x) => sum + x, 0) / found.length;
@@ -308,7 +310,7 @@ describe('what is told, and what is not', () => {
     const fit = calibrate(strung, options);
     const at = (day: number) => expectOn(fit, day, { moisture: 8.6, variance: 0 }).median;
     const end = 20000 + 399;
-    const perYear = fit.age.mean;
+    const perYear = fit.age.value;
     expect(at(end + 2 * DAYS_PER_YEAR) - at(end) - 2 * perYear).toBeLessThan(0.02 * mm);
     expect(at(end) - at(20000)).toBeLessThan(1.6 * mm + 1.1 * perYear);
   });

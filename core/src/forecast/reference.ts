@@ -1,7 +1,7 @@
+import type { Uncertain } from '../numeric/index.js';
 import { moistureOfHumidity } from '../air/scenario.js';
 import type { Calibration } from './calibrate.js';
 import { chanceBelow } from './predict.js';
-import type { Belief } from './prior.js';
 
 /**
  * A reading carried to another moisture of the wood: `y + β (M_there − M)`, such as that at which the instrument will be kept.
@@ -11,13 +11,13 @@ import type { Belief } from './prior.js';
  * @returns SI, with the reading's error, that of β and that of the wood's moisture
  * @throws RangeError where there is no such visit
  */
-export function backToReference(calibration: Calibration, index: number, moisture: number): Belief {
+export function backToReference(calibration: Calibration, index: number, moisture: number): Uncertain {
   const visit = calibration.visits[index];
   if (!visit) throw new RangeError('no such visit in this epoch');
-  const { mean, sd } = calibration.sensitivity;
+  const { value: mean, sd } = calibration.sensitivity;
   const change = moisture - visit.shrunkMoisture;
   return {
-    mean: visit.value + mean * change,
+    value: visit.value + mean * change,
     sd: Math.hypot(visit.sd, sd * change, mean * Math.sqrt(visit.shrunkVariance)),
   };
 }

@@ -1,3 +1,4 @@
+import { mm } from '../units/index.js';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { called, cracksSaid, endings, said } from '../../simulated/seasons.js';
@@ -13,9 +14,8 @@ import {
   type Visit,
 } from './index.js';
 
-const mm = 1e-3;
 const climate = fitClimate([], 0);
-const options = { climate, belief: actionBelief({ mean: 0.15 * mm, sd: 0.1 * mm }) };
+const options = { climate, belief: actionBelief({ value: 0.15 * mm, sd: 0.1 * mm }) };
 const FROM = 20500;
 
 /** Three visits a year, creeping by a drift, read closely. */

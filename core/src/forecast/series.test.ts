@@ -1,3 +1,4 @@
+import { mm } from '../units/index.js';
 import { describe, expect, it } from 'vitest';
 import { fitClimate, ROOM_LOG_SD, seasonMoisture, seasonVariance } from '../air/index.js';
 import { normals, seededChance } from '../numeric/index.js';
@@ -17,7 +18,6 @@ import {
   type Weighted,
 } from './index.js';
 
-const mm = 1e-3;
 const climate = fitClimate([], 0);
 const solid: TopConstruction = { kind: 'flat', laminated: false };
 const laminated: TopConstruction = { kind: 'flat', laminated: true };
@@ -26,11 +26,11 @@ const followed = QUANTITY_IDS.filter(isFollowed);
 describe('what is believed of a quantity before it is measured', () => {
   it.each(QUANTITY_IDS)('%s: is finite, open in both directions of age, and sums to one', (quantity) => {
     const belief = seriesBelief(quantity, solid);
-    for (const { mean, sd } of [belief.sensitivity, belief.age]) {
+    for (const { value: mean, sd } of [belief.sensitivity, belief.age]) {
       expect(Number.isFinite(mean)).toBe(true);
       expect(sd).toBeGreaterThan(0);
     }
-    expect(belief.age.mean).toBe(0);
+    expect(belief.age.value).toBe(0);
     expect(belief.levelSd).toBeGreaterThan(2 * belief.slipSd);
     for (const choices of [belief.models, belief.walks])
       expect(choices.reduce((sum, { chance }) => sum + chance, 0)).toBeCloseTo(1, 12);
@@ -40,16 +40,16 @@ describe('what is believed of a quantity before it is measured', () => {
     for (const quantity of QUANTITY_IDS) {
       const [one, other] = [sensitivityOf(quantity, solid), sensitivityOf(quantity, laminated)];
       const ofTheTop = ['action', 'top', 'into the bridge'].includes(QUANTITIES[quantity].breathing);
-      if (ofTheTop) expect(Math.abs(other.mean)).toBeLessThan(0.5 * Math.abs(one.mean));
+      if (ofTheTop) expect(Math.abs(other.value)).toBeLessThan(0.5 * Math.abs(one.value));
       else expect(other).toEqual(one);
     }
   });
 
   it('the straightedge goes into the bridge by as much as the top rises, the action by half', () => {
-    const rise = sensitivityOf('bellyAlong', solid).mean;
+    const rise = sensitivityOf('bellyAlong', solid).value;
     expect(rise).toBeGreaterThan(0);
-    expect(sensitivityOf('straightedge', solid).mean).toBe(-rise);
-    expect(sensitivityOf('action12', solid).mean).toBeCloseTo(rise / 2, 12);
+    expect(sensitivityOf('straightedge', solid).value).toBe(-rise);
+    expect(sensitivityOf('action12', solid).value).toBeCloseTo(rise / 2, 12);
   });
 
   it('sizes that nobody expects to move are not followed', () => {
@@ -77,7 +77,7 @@ function shareHeld(belief: SeriesBelief, readingSd: number, seed: number, count:
   const gauss = normals(chance);
   let held = 0;
   for (let one = 0; one < count; one++) {
-    const beta = belief.sensitivity.mean + belief.sensitivity.sd * gauss();
+    const beta = belief.sensitivity.value + belief.sensitivity.sd * gauss();
     const age = belief.age.sd * gauss();
     const model = drawn(belief.models, chance);
     const walk = drawn(belief.walks, chance);

@@ -1,26 +1,25 @@
+import type { Uncertain } from '../numeric/index.js';
+import { mm, degree } from '../units/index.js';
 import { QUANTITIES, type QuantityId } from '../readings/quantities.js';
 import type { Place } from '../readings/places.js';
 import type { Dimension } from '../readings/tools.js';
 import { actionBelief, type SeriesBelief } from './calibrate.js';
-import { actionSensitivity, topMovement, type Belief, type TopConstruction } from './prior.js';
-
-const mm = 1e-3;
-const degree = Math.PI / 180;
+import { actionSensitivity, topMovement, type TopConstruction } from './prior.js';
 
 /** Relief and bow: 0 ± 0.03 mm/%MC; tilt: 0 ± 0.1°/%MC. House figures. */
-const NECK: Belief = { mean: 0, sd: 0.03 * mm };
-const TILT: Belief = { mean: 0, sd: 0.1 * degree };
-const STILL: Belief = { mean: 0, sd: 0 };
+const NECK: Uncertain = { value: 0, sd: 0.03 * mm };
+const TILT: Uncertain = { value: 0, sd: 0.1 * degree };
+const STILL: Uncertain = { value: 0, sd: 0 };
 
 /** How a quantity of this instrument is believed to answer to moisture, SI per %MC; sd 0 where it does not. */
-export function sensitivityOf(quantity: QuantityId, top: TopConstruction): Belief {
+export function sensitivityOf(quantity: QuantityId, top: TopConstruction): Uncertain {
   const { breathing } = QUANTITIES[quantity];
   if (breathing === 'action') return actionSensitivity(top);
   if (breathing === 'neck') return NECK;
   if (breathing === 'tilt') return TILT;
   if (breathing === 'none') return STILL;
-  const { mean, sd } = topMovement(top);
-  return { mean: breathing === 'top' ? mean : -mean, sd };
+  const { value: mean, sd } = topMovement(top);
+  return { value: breathing === 'top' ? mean : -mean, sd };
 }
 
 /** House defaults of drift a year, and of what no model of ours explains from one visit to the next, SI. */
@@ -59,8 +58,8 @@ export function seriesBelief(quantity: QuantityId, top: TopConstruction): Series
   const { dimension } = QUANTITIES[quantity];
   const scatter = SCATTER[dimension];
   return {
-    sensitivity: sensitivity.sd > 0 ? sensitivity : { mean: 0, sd: GAP[dimension] },
-    age: { mean: 0, sd: DRIFT[dimension] },
+    sensitivity: sensitivity.sd > 0 ? sensitivity : { value: 0, sd: GAP[dimension] },
+    age: { value: 0, sd: DRIFT[dimension] },
     creepThatMatters: MATTERS * DRIFT[dimension],
     levelSd: LEVEL[dimension],
     settlingSd: null,
@@ -86,13 +85,13 @@ export type CrackMeasure = 'length' | 'width';
  */
 export const CRACK_BELIEF: Record<CrackMeasure, SeriesBelief> = {
   length: crackBelief({
-    sensitivity: { mean: 0, sd: 2 * mm },
+    sensitivity: { value: 0, sd: 2 * mm },
     age: 8 * mm,
     scatter: 0.7 * mm,
     slip: 10 * mm,
   }),
   width: crackBelief({
-    sensitivity: { mean: -0.03 * mm, sd: 0.05 * mm },
+    sensitivity: { value: -0.03 * mm, sd: 0.05 * mm },
     age: 0.05 * mm,
     scatter: 0.02 * mm,
     slip: 0.3 * mm,
@@ -104,9 +103,14 @@ export type SeparationMeasure = 'length' | 'depth';
 
 /** A loose brace opens with the dry season, and goes on when it does. House defaults, m per %MC and m per year. */
 export const SEPARATION_BELIEF: Record<SeparationMeasure, SeriesBelief> = {
-  length: crackBelief({ sensitivity: { mean: 0, sd: 3 * mm }, age: 15 * mm, scatter: 2 * mm, slip: 30 * mm }),
+  length: crackBelief({
+    sensitivity: { value: 0, sd: 3 * mm },
+    age: 15 * mm,
+    scatter: 2 * mm,
+    slip: 30 * mm,
+  }),
   depth: crackBelief({
-    sensitivity: { mean: 0, sd: 0.5 * mm },
+    sensitivity: { value: 0, sd: 0.5 * mm },
     age: 3 * mm,
     scatter: 0.5 * mm,
     slip: 5 * mm,
@@ -114,14 +118,14 @@ export const SEPARATION_BELIEF: Record<SeparationMeasure, SeriesBelief> = {
 };
 
 function crackBelief(about: {
-  sensitivity: Belief;
+  sensitivity: Uncertain;
   age: number;
   scatter: number;
   slip: number;
 }): SeriesBelief {
   return {
     sensitivity: about.sensitivity,
-    age: { mean: 0, sd: about.age },
+    age: { value: 0, sd: about.age },
     creepThatMatters: MATTERS * about.age,
     levelSd: 200 * mm,
     settlingSd: null,

@@ -1,7 +1,7 @@
+import type { Uncertain } from '../numeric/index.js';
 import { comingMoisture, type Climate } from '../air/climate.js';
 import type { Calibration } from './calibrate.js';
 import { chanceBelow, expectOn } from './predict.js';
-import type { Belief } from './prior.js';
 
 /** Where the action stands against what is wanted. */
 export type AgainstWindow = 'above' | 'inside' | 'below';
@@ -19,7 +19,7 @@ export interface Stands {
   kept: AgainstWindow;
   why: WhyThere;
   /** at the humidity at which it will be kept, m */
-  atKept: Belief;
+  atKept: Uncertain;
 }
 
 /** Of this chance on it is said without a doubt. */
@@ -41,7 +41,7 @@ export function standsOn(
   const now = chances(calibration, day, air, window);
   const there = chances(calibration, day, home, window);
   const { median, band80 } = expectOn(calibration, day, home);
-  const atKept = { mean: median, sd: (band80[1] - band80[0]) / (2 * 1.2816) };
+  const atKept = { value: median, sd: (band80[1] - band80[0]) / (2 * 1.2816) };
   const stands = { now: likeliest(now), kept: likeliest(there), atKept };
   if (stands.now !== 'inside') {
     const still = there[stands.now];

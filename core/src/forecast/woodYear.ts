@@ -1,3 +1,4 @@
+import type { Uncertain } from '../numeric/index.js';
 import { moistureOfHumidity } from '../air/scenario.js';
 import {
   crackingChance,
@@ -16,7 +17,7 @@ export interface WoodYear {
   /** the driest week: when, its moisture, and that of the driest of ten years */
   driest: { day: number; moisture: number; inTen: number };
   /** at which the wood is without stress, and what that is taken from */
-  unstressed: { mean: number; sd: number; from: 'lived in' | 'glued' };
+  unstressed: Uncertain & { from: 'lived in' | 'glued' };
   restraint: Restraint;
   /** chance that it cracks in the coming winter, of sound wood and of old cracks and dead glue */
   cracks: Record<TopPart, number>;
@@ -64,7 +65,7 @@ export function woodYear(
   const mean = driest.reduce((sum, one) => sum + one, 0) / paths;
   const variance = driest.reduce((sum, one) => sum + (one - mean) ** 2, 0) / paths;
   const inTen = quantileOf(driest, 0.1);
-  const cracksAt = (dried: { mean: number; sd: number }) =>
+  const cracksAt = (dried: Uncertain) =>
     Object.fromEntries(
       TOP_PARTS.map((part) => [part, crackingChance(top, part, dried, unstressed)]),
     ) as Record<TopPart, number>;
@@ -72,8 +73,8 @@ export function woodYear(
     driest: { day: seasonOf(at, days[0]!).day, moisture: mean, inTen },
     unstressed,
     restraint: top.restraint,
-    cracks: cracksAt({ mean, sd: Math.sqrt(variance) }),
-    kept: { moisture: kept, cracks: cracksAt({ mean: kept, sd: KEPT_SD }) },
+    cracks: cracksAt({ value: mean, sd: Math.sqrt(variance) }),
+    kept: { moisture: kept, cracks: cracksAt({ value: kept, sd: KEPT_SD }) },
     damp: dampWeeks(damp, days),
     sprout: fretSprout(inTen),
   };

@@ -1,3 +1,4 @@
+import { mm } from '../units/index.js';
 import { yearAhead } from '../../simulated/aloneAhead.js';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
@@ -27,7 +28,6 @@ import {
 } from './index.js';
 import { sayingIn, sayYear, WEIGHTS } from '../wording/index.js';
 
-const mm = 1e-3;
 const FROM = 20697;
 const home = fitClimate([], 0);
 const neck = { scale: 0.645, compensation: 4.5 * mm, bodyJoin: 14 };
@@ -57,7 +57,7 @@ function fitOf(beta: number, drift = 0): SideFit['calibration'] {
   });
   return calibrate(visits, {
     climate: home,
-    belief: actionBelief({ mean: 0.15 * mm, sd: 0.1 * mm }),
+    belief: actionBelief({ value: 0.15 * mm, sd: 0.1 * mm }),
   });
 }
 
@@ -78,7 +78,7 @@ function yearInputIn(climate: Climate, today: YearInput['today'] = null): YearIn
     laminated: false,
     restraint: null,
     kept: 8.6,
-    unstressed: { mean: 8.6, sd: 1.5, from: 'lived in' },
+    unstressed: { value: 8.6, sd: 1.5, from: 'lived in' },
   };
 }
 const yearInput = yearInputIn(home);

@@ -1,6 +1,6 @@
+import type { StringSide } from '../strings/index.js';
 import type { Climate } from '../air/climate.js';
 import { AS_IT_WAS, scenarioWood, type Scenario } from '../air/scenario.js';
-import type { StringSide } from '../readings/side.js';
 import { restraintOf, type Restraint } from '../wood/drying.js';
 import { SPECIES, type SpeciesId } from '../wood/species.js';
 import { sideAnswers, standingAnswers, type SideAnswers, type StandingAnswers } from './answers.js';

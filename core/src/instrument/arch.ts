@@ -1,5 +1,6 @@
+import { STRING_SIDES, type StringSide } from '../strings/index.js';
 import { dayOf } from '../days/index.js';
-import { readingOn, STRING_SIDES, type StringSide } from '../readings/index.js';
+import { readingOn } from '../readings/index.js';
 import { woodMoisture, type AirLog } from '../air/index.js';
 import { airOf } from './wood.js';
 import type { ExaminationFacts } from './facts.js';

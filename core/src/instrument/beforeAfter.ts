@@ -33,7 +33,7 @@ export function taughtBy(record: InstrumentRecord, fit: Pick<InstrumentFit, 'sid
     return [...flattened(work, before, after, record), ...rose(work, after, fit)];
   });
   const side = fit.sides[0];
-  const { mean, sd } = side?.calibration.sensitivity ?? { mean: 0, sd: 1 };
+  const { value: mean, sd } = side?.calibration.sensitivity ?? { value: 0, sd: 1 };
   const breathes: LearnedCase[] =
     side &&
     top?.rise &&

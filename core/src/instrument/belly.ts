@@ -1,3 +1,4 @@
+import type { Uncertain } from '../numeric/index.js';
 import type { AirLog } from '../air/index.js';
 import { dayOf } from '../days/index.js';
 import type { MarkState, BodyPlan } from '../body-plan/index.js';
@@ -15,13 +16,13 @@ export interface BellyProfile {
   /** where each height was read, m in the plan's frame, and what it was */
   stations: { place: Place; x: number; y: number; height: number; sd: number }[];
   /** the wood against what it was glued at, %MC */
-  moisture: { mean: number; sd: number };
+  moisture: Uncertain;
 }
 
 /** Fewer heights say nothing of a shape. */
 const FEWEST_STATIONS = 4;
 /** Where nothing tells the wood's moisture, %MC. House default. */
-const UNKNOWN_WOOD = { mean: 0, sd: 2 };
+const UNKNOWN_WOOD = { value: 0, sd: 2 };
 
 /** The last examination at pitch that read the belly at enough places to say anything. */
 export function bellyOf(
@@ -42,7 +43,7 @@ export function bellyOf(
     const [air] = airOf(examination);
     const wood = woodMoisture(dayOf(examination.date), log, air);
     const moisture = wood
-      ? { mean: wood.moisture - GLUED_AT.mean, sd: Math.hypot(wood.sd, GLUED_AT.sd) }
+      ? { value: wood.moisture - GLUED_AT.value, sd: Math.hypot(wood.sd, GLUED_AT.sd) }
       : UNKNOWN_WOOD;
     return { examinationId: examination.id, date: examination.date, stations, moisture };
   }

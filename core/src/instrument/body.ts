@@ -1,6 +1,7 @@
+import type { StringSide } from '../strings/index.js';
 import { DAYS_PER_YEAR, dayOf } from '../days/index.js';
 import { bodyShare, TAKEN_FOR_SLIP, type BodyReadings, type BodyShare } from '../forecast/index.js';
-import { readingOn, type StringSide } from '../readings/index.js';
+import { readingOn } from '../readings/index.js';
 import type { ExaminationFacts, InstrumentRecord } from './facts.js';
 import type { FittedSide } from './fit.js';
 import { neckOf } from './geometry.js';
@@ -38,7 +39,7 @@ export function bodyMoved(
   const place = (id: string) => all.findIndex(({ examinationId }) => examinationId === id);
   const steps = all.slice(place(first.id) + 1, place(last.id) + 1).flatMap(({ levers }) => levers);
   const ends = {
-    mean: steps.reduce((sum, { effect }) => sum + effect.value, 0),
+    value: steps.reduce((sum, { effect }) => sum + effect.value, 0),
     sd: Math.hypot(...steps.map(({ effect }) => effect.sd)),
   };
   const share = bodyShare(first.readings, last.readings, neckOf(instrument, side), ends);

@@ -1,3 +1,4 @@
+import { mm } from '../units/index.js';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { recordOf } from '../../cases/recordOf.js';
@@ -6,7 +7,6 @@ import type { Evidence } from '../diagnosis/index.js';
 import { pathLength, bodyPlanFrom, usualOutline } from '../body-plan/index.js';
 import { gatherEvidence, learn } from './index.js';
 
-const mm = 1e-3;
 const STANCE = {
   action12: '2.7',
   relief: '0.2',

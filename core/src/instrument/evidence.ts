@@ -1,3 +1,6 @@
+import type { Uncertain } from '../numeric/index.js';
+import { STRING_SIDES, type StringSide } from '../strings/index.js';
+import { mm } from '../units/index.js';
 import { ROOM_CELSIUS, type RoomAir } from '../air/index.js';
 import { archRise } from '../archtop/index.js';
 import { dayOf } from '../days/index.js';
@@ -11,17 +14,14 @@ import {
   type ReadItem,
   type Schools,
   type SideHistory,
-  type Value,
 } from '../diagnosis/index.js';
 import { bodyTells, topMovement } from '../forecast/index.js';
 import {
   readingOn,
-  STRING_SIDES,
   verdictOf,
   type QuantityId,
   type ReadingValue,
   type SideMeasured,
-  type StringSide,
 } from '../readings/index.js';
 import { checkClosure } from '../stance/index.js';
 import { builtDome } from '../top/index.js';
@@ -36,11 +36,10 @@ import { beginsEpoch } from './interventions.js';
 import { doneSince, timelineOf } from './timeline.js';
 import { meterOf, woodAt, type WoodSource } from './wood.js';
 
-const mm = 1e-3;
 /** After structural work a box moves for up to this long, days. Common practice: 7 to 42. */
 export const RESTING_DAYS = 42;
 /** A flat top's built dome at the saddle where no plan of it is drawn, m. House figure: 9 m over a common body. */
-const COMMON_DOME: Value = { value: 2.2 * mm, sd: 0.65 * mm };
+const COMMON_DOME: Uncertain = { value: 2.2 * mm, sd: 0.65 * mm };
 const DOME_RADIUS = 9;
 /** What a built dome is off by, as a share of it, while its radius is not known, and once it is. House figures. */
 const DOME_SD = { notMeasured: 0.3, measured: 0.06 };
@@ -104,7 +103,7 @@ function topItem({ top }: InstrumentRecord): Evidence['top'] {
 
 function judgedInstrument({ instrument, plan }: InstrumentRecord): JudgedInstrument {
   const { type, domeRadius, archHeight } = instrument;
-  const dome = (): Value => {
+  const dome = (): Uncertain => {
     if (type === 'archtop')
       return archHeight === null
         ? { value: COMMON_ARCH.height, sd: 2 * mm }
@@ -150,10 +149,10 @@ function historyOf(
 ): SideHistory {
   const visit = calibration.visits.at(-1)!;
   const off = visit.shrunkMoisture - kept.moisture;
-  const { mean, sd } = calibration.sensitivity;
+  const { value: mean, sd } = calibration.sensitivity;
   return {
     creep: attribution.known ? attribution.creep : 'not told',
-    perYear: { value: calibration.age.mean, sd: calibration.age.sd },
+    perYear: { value: calibration.age.value, sd: calibration.age.sd },
     visits: calibration.visits.length,
     driest: Math.min(...calibration.visits.map(({ shrunkMoisture }) => shrunkMoisture)),
     sensitivity: { value: mean, sd },
@@ -326,16 +325,16 @@ function movedOf(
   }
   const [first, last] = [read[0], read.at(-1)];
   if (!first || !last || first === last) return null;
-  const change = (quantity: QuantityId, place: Parameters<typeof readingOn>[2]): Value | null => {
+  const change = (quantity: QuantityId, place: Parameters<typeof readingOn>[2]): Uncertain | null => {
     const [was, is] = [first, last].map(({ readings }) => readingOn<ReadingValue>(readings, quantity, place));
     return was && is ? { value: is.value - was.value, sd: Math.hypot(is.sd, was.sd) } : null;
   };
   const fell = change('straightedge', side)!;
   const belly = change('bellyBehindBridge', 'centre')!;
   const thickness = change('bridgeThickness', 'middle') ?? { value: 0, sd: 0 };
-  const { mean, sd } = topMovement(fit.top);
+  const { value: mean, sd } = topMovement(fit.top);
   const damper = woodAt(last, source).moisture - woodAt(first, source).moisture;
-  const season: Value = { value: mean * damper, sd: sd * Math.abs(damper) };
+  const season: Uncertain = { value: mean * damper, sd: sd * Math.abs(damper) };
   const bellySd = Math.hypot(belly.sd, ELSEWHERE * belly.value);
   return {
     since: first.date,

@@ -1,3 +1,4 @@
+import { mm } from '../units/index.js';
 import { calibrate, CRACK_BELIEF } from '../forecast/index.js';
 import { dayOf } from '../days/index.js';
 import type { LoadPart, MarkItem } from '../diagnosis/index.js';
@@ -21,7 +22,6 @@ import type { InstrumentFit } from './fit.js';
 import { crackWidths, findingOf } from './series.js';
 import type { WoodSource } from './wood.js';
 
-const mm = 1e-3;
 /** A crack that comes so near to a part lies at it, m. House figure. */
 const AT = 8 * mm;
 /** A loose stretch that ends so near the plate or the bridge is loose at the bridge, m. By trial of the plate model. */

@@ -1,11 +1,12 @@
+import type { Uncertain } from '../numeric/index.js';
+import { STRING_SIDES } from '../strings/index.js';
 import { dayOf, DAYS_PER_YEAR } from '../days/index.js';
-import type { ReadItem, Value } from '../diagnosis/index.js';
-import { quantityBelief, type Belief } from '../forecast/index.js';
+import type { ReadItem } from '../diagnosis/index.js';
+import { quantityBelief } from '../forecast/index.js';
 import {
   BOTH,
   needsPitch,
   QUANTITIES,
-  STRING_SIDES,
   type Place,
   type QuantityId,
   type ReadingValue,
@@ -91,7 +92,7 @@ function asOverNeck(
   { quantity, value, sd }: ReadingValue,
   { reliefFrets }: ExaminationFacts,
   instrument: InstrumentFacts,
-): Value {
+): Uncertain {
   if (quantity !== 'relief') return { value, sd };
   const neck = neckOf(instrument, 'bass');
   const share = reliefOverNeck(neck, 1, reliefFrets);
@@ -102,7 +103,7 @@ function believed(
   quantity: QuantityId,
   place: Place,
   fit: InstrumentFit,
-): { sensitivity: Belief; drift: number; scatter: number } {
+): { sensitivity: Uncertain; drift: number; scatter: number } {
   const belief = quantityBelief(quantity, fit.top);
   const learned =
     quantity === 'action12' && fit.sides.find(({ side }) => side === place)?.calibration.sensitivity;
@@ -110,21 +111,21 @@ function believed(
 }
 
 function carried(
-  { value, sd }: Value,
+  { value, sd }: Uncertain,
   quantity: QuantityId,
   from: ExaminationFacts,
   to: ExaminationFacts,
-  { sensitivity, drift, scatter }: { sensitivity: Belief; drift: number; scatter: number },
+  { sensitivity, drift, scatter }: { sensitivity: Uncertain; drift: number; scatter: number },
   source: WoodSource,
-): Value {
+): Uncertain {
   if (QUANTITIES[quantity].breathing === 'none' && QUANTITIES[quantity].endedBy !== 'settings')
     return { value, sd };
   const [then, now] = [woodAt(from, source), woodAt(to, source)];
   const damper = now.moisture - then.moisture;
   const years = Math.abs(dayOf(to.date) - dayOf(from.date)) / DAYS_PER_YEAR;
-  const size = Math.hypot(sensitivity.mean, sensitivity.sd);
+  const size = Math.hypot(sensitivity.value, sensitivity.sd);
   return {
-    value: value + sensitivity.mean * damper,
+    value: value + sensitivity.value * damper,
     sd: Math.hypot(
       sd,
       sensitivity.sd * damper,

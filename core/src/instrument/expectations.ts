@@ -1,3 +1,5 @@
+import type { Uncertain } from '../numeric/index.js';
+import { STRING_SIDES } from '../strings/index.js';
 import { comingMoisture, woodMoisture, type RoomAir } from '../air/index.js';
 import { dayOf } from '../days/index.js';
 import {
@@ -8,7 +10,6 @@ import {
   isFollowed,
   quantityBelief,
   seriesBelief,
-  type Belief,
   type EarlierReading,
 } from '../forecast/index.js';
 import { BOTH, readingOn, type QuantityId, type ReadingValue, type ReadPlace } from '../readings/index.js';
@@ -41,7 +42,7 @@ export interface ExpectedReading {
   /** the middle 95 %, the tool's error included; null after work, when the past says nothing */
   range: [number, number] | null;
   /** the season's part of the way from the last reading to now */
-  season: Belief | null;
+  season: Uncertain | null;
 }
 
 export interface ExpectedReadings {
@@ -116,10 +117,10 @@ function bySeries(
   return {
     range: band95,
     season: {
-      mean: sensitivity.mean * change,
+      value: sensitivity.value * change,
       sd: Math.hypot(
         sensitivity.sd * change,
-        Math.hypot(sensitivity.mean, sensitivity.sd) * Math.hypot(wood.sd, last.moistureSd),
+        Math.hypot(sensitivity.value, sensitivity.sd) * Math.hypot(wood.sd, last.moistureSd),
       ),
     },
   };
@@ -194,7 +195,7 @@ function placesRead(examinations: readonly ExaminationFacts[]): [QuantityId, Rea
   const found = new Map<string, [QuantityId, ReadPlace]>();
   for (const { readings } of examinations)
     for (const { quantity, place } of readings)
-      for (const one of place === BOTH ? (['bass', 'treble'] as const) : [place])
+      for (const one of place === BOTH ? STRING_SIDES : [place])
         found.set(`${quantity}.${one}`, [quantity, one]);
   return [...found.values()];
 }

@@ -1,3 +1,4 @@
+import { STRING_SIDES, type StringSide } from '../strings/index.js';
 import type { Climate, RoomAir } from '../air/index.js';
 import {
   actionBelief,
@@ -14,7 +15,6 @@ import {
   type Unexplained,
 } from '../forecast/index.js';
 import { dayOf } from '../days/index.js';
-import { STRING_SIDES, type StringSide } from '../readings/index.js';
 import { stringLength } from '../stance/index.js';
 import type { SpeciesId } from '../wood/index.js';
 import { ACTION_TOLERANCE, actionWanted } from '../targets/index.js';

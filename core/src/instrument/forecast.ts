@@ -1,14 +1,15 @@
+import type { Uncertain } from '../numeric/index.js';
+import type { StringSide } from '../strings/index.js';
 import { seasonMoisture, type RoomAir } from '../air/index.js';
 import { dayOf, isoDate } from '../days/index.js';
 import {
   backToReference,
   DAYS_AHEAD,
   expectThrough,
-  type Belief,
   type Calibration,
   type YearInput,
 } from '../forecast/index.js';
-import type { Dimension, StringSide } from '../readings/index.js';
+import type { Dimension } from '../readings/index.js';
 import type { InstrumentRecord } from './facts.js';
 import { woodSourceOf, type InstrumentFit } from './fit.js';
 import {
@@ -73,11 +74,11 @@ export interface SeriesForecast {
   history: HistoryReading[];
   points: ForecastPoint[];
   /** per %MC, as learned and as believed before */
-  sensitivity: Belief;
-  prior: Belief;
+  sensitivity: Uncertain;
+  prior: Uncertain;
   believedFrom: Series['believedFrom'];
   /** per year */
-  age: Belief;
+  age: Uncertain;
   finding: SeriesFinding | null;
   calibration: Calibration;
 }
@@ -148,7 +149,7 @@ function historyReading(
     afterIntervention: visit.afterIntervention ?? false,
     misfit: fitted?.z ?? null,
     slip: fitted?.slip ?? null,
-    atKept: fitted ? backToReference(calibration, index, kept.moisture).mean : null,
+    atKept: fitted ? backToReference(calibration, index, kept.moisture).value : null,
   };
 }
 

@@ -1,3 +1,4 @@
+import type { StringSide } from '../strings/index.js';
 import {
   readingOn,
   realChange,
@@ -5,7 +6,6 @@ import {
   sideMeasured,
   type Change,
   type ReadingValue,
-  type StringSide,
 } from '../readings/index.js';
 import {
   COMPENSATION,

@@ -1,3 +1,4 @@
+import { mm } from '../units/index.js';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { FLAT_TOP } from '../../simulated/flatTop.js';
@@ -30,8 +31,6 @@ import {
   type ShownForecast,
 } from './index.js';
 import { seriesSentences } from '../wording/index.js';
-
-const mm = 1e-3;
 
 /** A room that swings through the year about 50 % RH, damp in August, logged up to a day. */
 function loftUntil(last: number, days = 1500): RoomAir {
@@ -238,8 +237,8 @@ describe('a saddle trimmed by 1.6 mm between two visits', () => {
       fitInstrument(record({ examinations }), LOFT).sides[0]!.calibration;
     const [one, other] = [fit(trimmed), fit(untouched)];
     expect(one.visits).toHaveLength(9);
-    expect(Math.abs(one.age.mean - other.age.mean)).toBeLessThan(0.03 * mm);
-    expect(one.sensitivity.mean).toBeCloseTo(other.sensitivity.mean, 4);
+    expect(Math.abs(one.age.value - other.age.value)).toBeLessThan(0.03 * mm);
+    expect(one.sensitivity.value).toBeCloseTo(other.sensitivity.value, 4);
     const on = (calibration: typeof one) =>
       expectOn(calibration, TODAY, comingMoisture(LOFT.climate, TODAY, { day: TODAY, moisture: 8 }));
     expect(on(other).median - on(one).median).toBeGreaterThan(0.7 * mm);
@@ -284,7 +283,7 @@ describe('lighter strings', () => {
     expect(said(changed)).not.toMatch(/creeping|look at the neck joint/u);
     const { calibration } = fitInstrument(changed, LOFT).sides[0]!;
     expect(calibration.visits).toHaveLength(3);
-    expect(calibration.sensitivity.mean).toBeGreaterThan(0.1 * mm);
+    expect(calibration.sensitivity.value).toBeGreaterThan(0.1 * mm);
     const next = expectOn(calibration, TODAY, {
       moisture: calibration.visits.at(-1)!.moisture,
       variance: 0.05,

@@ -70,7 +70,7 @@ export const standsToday = ({ sides }: Pick<InstrumentToday, 'sides'>): Today =>
         kept: stands.kept,
         why: stands.why,
         level: year.now,
-        atKept: { value: stands.atKept.mean, sd: stands.atKept.sd },
+        atKept: { value: stands.atKept.value, sd: stands.atKept.sd },
       },
     ]),
   );

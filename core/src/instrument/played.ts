@@ -1,5 +1,6 @@
+import type { StringSide } from '../strings/index.js';
 import { calibrate, seriesBelief, type Played, type TopConstruction } from '../forecast/index.js';
-import { readingOn, type StateId, type StringSide } from '../readings/index.js';
+import { readingOn, type StateId } from '../readings/index.js';
 import { limitingForce, pluckForce, pluckHeard, type Heard } from '../stance/index.js';
 import { saddleShowingWanted } from '../targets/index.js';
 import type { ExaminationFacts, InstrumentFacts, InstrumentRecord } from './facts.js';

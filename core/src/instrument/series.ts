@@ -1,3 +1,5 @@
+import type { Uncertain } from '../numeric/index.js';
+import { STRING_SIDES } from '../strings/index.js';
 import { seasonMoisture, type Climate } from '../air/index.js';
 import { dayOf } from '../days/index.js';
 import {
@@ -9,7 +11,6 @@ import {
   seriesBelief,
   seriesKey,
   type AttributionOrNot,
-  type Belief,
   type Calibration,
   SEPARATION_BELIEF,
   type CrackMeasure,
@@ -53,7 +54,7 @@ export interface Series {
 
 /** What a fit of a series says beyond its numbers. */
 export type SeriesFinding =
-  | { kind: 'creep'; attribution: AttributionOrNot; perYear: Belief }
+  | { kind: 'creep'; attribution: AttributionOrNot; perYear: Uncertain }
   | {
       kind: 'closing';
       /** its last width is within a feeler's error of none */
@@ -109,7 +110,7 @@ function placesRead(examinations: readonly ExaminationFacts[]): [QuantityId, Pla
   for (const { readings } of examinations)
     for (const { quantity, place } of readings) {
       if (quantity === 'action12' || !isFollowed(quantity)) continue;
-      for (const one of place === BOTH ? (['bass', 'treble'] as const) : [place])
+      for (const one of place === BOTH ? STRING_SIDES : [place])
         found.set(seriesKey(quantity, one), [quantity, one]);
     }
   return [...found.values()];

@@ -87,5 +87,5 @@ const NEW_WORK_DAYS = 2 * DAYS_PER_YEAR;
 function unstressedOf({ climate, gluedOn }: InstrumentFit, day: number): Unstressed {
   return gluedOn !== null && day - gluedOn < NEW_WORK_DAYS
     ? { ...GLUED_AT, from: 'glued' }
-    : { mean: climate.coefficients[0]!, sd: LIVED_IN_SD, from: 'lived in' };
+    : { value: climate.coefficients[0]!, sd: LIVED_IN_SD, from: 'lived in' };
 }

@@ -1,3 +1,4 @@
+import type { StringSide } from '../strings/index.js';
 import { type Climate, type RoomAir, roomAir, comingMoisture } from '../air/index.js';
 import { dayOf, isoDate } from '../days/index.js';
 import {
@@ -11,7 +12,6 @@ import {
   type PromiseCheck,
   type Promised,
 } from '../forecast/index.js';
-import type { StringSide } from '../readings/index.js';
 import type { InstrumentRecord } from './facts.js';
 import type { FittedSide, InstrumentFit } from './fit.js';
 import type { InstrumentToday } from './today.js';

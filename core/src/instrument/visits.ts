@@ -1,7 +1,8 @@
+import type { StringSide } from '../strings/index.js';
 import { dayOf } from '../days/index.js';
 import type { WoodMoisture } from '../air/index.js';
 import type { Visit } from '../forecast/index.js';
-import { readingOn, type Place, type QuantityId, type StringSide } from '../readings/index.js';
+import { readingOn, type Place, type QuantityId } from '../readings/index.js';
 import type { ExaminationFacts, InstrumentRecord, InterventionFacts } from './facts.js';
 import {
   endReadings,

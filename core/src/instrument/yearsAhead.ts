@@ -1,6 +1,8 @@
+import type { Uncertain } from '../numeric/index.js';
+import type { StringSide } from '../strings/index.js';
 import { whenReached, type Calibration, type Reached } from '../forecast/index.js';
 import { reachOf, type RunsInto } from '../body-plan/index.js';
-import { readingOn, type StringSide } from '../readings/index.js';
+import { readingOn } from '../readings/index.js';
 import { SADDLE_STOP, saddleShowingWanted } from '../targets/index.js';
 import type { ExaminationFacts, InstrumentRecord } from './facts.js';
 import { actionTarget, type FittedSide, type InstrumentFit } from './fit.js';
@@ -23,7 +25,7 @@ export interface YearsAhead {
   ending: Ending;
   reached: Reached;
   /** key of the series, how many readings it stands on, and what it does a year, SI */
-  series: { key: string; readings: number; perYear: { mean: number; sd: number } };
+  series: { key: string; readings: number; perYear: Uncertain };
 }
 
 /** When saddle, action, wheels and cracks come to their end at today's creep; soonest first. */

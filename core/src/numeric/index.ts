@@ -6,3 +6,4 @@ export * from './dense.js';
 export * from './nested.js';
 export * from './nodal.js';
 export * from './normal.js';
+export * from './uncertain.js';

@@ -53,7 +53,6 @@ export const READ_PLACES: readonly ReadPlace[] = [...PLACES, BOTH];
 /** In words; nothing for the only place of a quantity. */
 export const placeName = (place: ReadPlace): string => (place === BOTH ? 'both sides' : NAMES[place]);
 
-export const SIDES_OF_STRINGS = ['bass', 'treble'] as const satisfies readonly Place[];
 export const CENTRE = ['centre'] as const satisfies readonly Place[];
 export const STRINGS_BY_NUMBER = [
   'string6',

@@ -1,5 +1,7 @@
+import { STRING_SIDES } from '../strings/index.js';
+import { mm, degree } from '../units/index.js';
 import type { LengthUnit } from '../units/length.js';
-import { CENTRE, INNER_STRINGS, SIDES_OF_STRINGS, STRINGS_BY_NUMBER, WINGS, type Place } from './places.js';
+import { CENTRE, INNER_STRINGS, STRINGS_BY_NUMBER, WINGS, type Place } from './places.js';
 import type { Dimension, ToolId } from './tools.js';
 import type { InterventionKind } from './interventionKinds.js';
 
@@ -97,9 +99,6 @@ interface About extends Pick<Quantity, 'usual' | 'usualOnArchtop' | 'tension' | 
   only?: ConstructionKind;
 }
 
-const mm = 1e-3;
-const degree = Math.PI / 180;
-
 function length(id: QuantityId, name: string, from: number, to: number, about: About): Quantity {
   const range = `${from < 0 ? `−${-from}` : from} to ${to} mm`;
   return {
@@ -123,7 +122,7 @@ function angle(id: QuantityId, name: string, from: number, to: number, about: Ab
 export const QUANTITIES: Record<QuantityId, Quantity> = {
   action12: length('action12', 'Action at fret 12', 0, 15, {
     how: 'String bottom to fret crown, open string, at pitch.',
-    places: SIDES_OF_STRINGS,
+    places: STRING_SIDES,
     tool: 'rule',
     breathing: 'action',
     usual: [1.3, 6],
@@ -133,7 +132,7 @@ export const QUANTITIES: Record<QuantityId, Quantity> = {
   }),
   relief: length('relief', 'Relief', -2, 4, {
     how: 'String held at the two frets, gap in the middle, usually fret 6; a back-bow is negative.',
-    places: SIDES_OF_STRINGS,
+    places: STRING_SIDES,
     tool: 'feelers',
     breathing: 'neck',
     usual: [-0.6, 1],
@@ -143,7 +142,7 @@ export const QUANTITIES: Record<QuantityId, Quantity> = {
   }),
   firstFretGap: length('firstFretGap', 'First-fret gap', 0, 4, {
     how: 'String bottom to the crown of fret 1, open string, at pitch.',
-    places: SIDES_OF_STRINGS,
+    places: STRING_SIDES,
     tool: 'feelers',
     usual: [0.2, 1],
     tension: 'pitch',
@@ -152,7 +151,7 @@ export const QUANTITIES: Record<QuantityId, Quantity> = {
   }),
   straightedge: length('straightedge', 'Straightedge at the bridge', -15, 40, {
     how: 'Straightedge on the fret crowns: above the bridge top is plus, into it is minus.',
-    places: SIDES_OF_STRINGS,
+    places: STRING_SIDES,
     tool: 'rule',
     breathing: 'into the bridge',
     usual: [-6, 6],
@@ -163,7 +162,7 @@ export const QUANTITIES: Record<QuantityId, Quantity> = {
   }),
   saddleShowing: length('saddleShowing', 'Saddle showing', 0, 40, {
     how: 'Saddle crown above the bridge top under the outer string; on an archtop the crown above the bridge base.',
-    places: SIDES_OF_STRINGS,
+    places: STRING_SIDES,
     tool: 'caliper',
     usual: [0.5, 9],
     usualOnArchtop: [5, 30],
@@ -193,7 +192,7 @@ export const QUANTITIES: Record<QuantityId, Quantity> = {
   }),
   fretPlane: length('fretPlane', 'Fret plane over the rim plane', 0, 60, {
     how: 'Long straightedge on the crowns, rule down to the plane of the rim beside the bridge, at the saddle line: it tells the neck from belly and bridge.',
-    places: SIDES_OF_STRINGS,
+    places: STRING_SIDES,
     tool: 'rule',
     usual: [6, 20],
     usualOnArchtop: [25, 60],
@@ -285,7 +284,7 @@ export const QUANTITIES: Record<QuantityId, Quantity> = {
   },
   pinGap: length('pinGap', 'Board edge to outer pin (centring)', -15, 20, {
     how: 'Straightedge along the board’s edge, carried on to the bridge: gap beside the outer pin hole, each side.',
-    places: SIDES_OF_STRINGS,
+    places: STRING_SIDES,
     tool: 'rule',
     usual: [-6, 10],
     tension: 'any',
@@ -294,7 +293,7 @@ export const QUANTITIES: Record<QuantityId, Quantity> = {
   }),
   breakAngle: angle('breakAngle', 'Break angle behind the saddle', 0, 80, {
     how: 'Angle by which the string bends down behind the saddle.',
-    places: SIDES_OF_STRINGS,
+    places: STRING_SIDES,
     tool: 'protractor',
     usual: [8, 45],
     tension: 'pitch',
@@ -412,7 +411,7 @@ export const QUANTITIES: Record<QuantityId, Quantity> = {
   }),
   archHeight: length('archHeight', 'Arch at the bridge feet', -5, 60, {
     how: 'Top above the rim plane at both feet of the bridge.',
-    places: SIDES_OF_STRINGS,
+    places: STRING_SIDES,
     tool: 'dial',
     breathing: 'top',
     only: 'archtop',
@@ -433,7 +432,7 @@ export const QUANTITIES: Record<QuantityId, Quantity> = {
   }),
   wheelHeight: length('wheelHeight', 'Thumb wheels', 0, 30, {
     how: 'Gap between base and saddle at the wheels: what is left to turn.',
-    places: SIDES_OF_STRINGS,
+    places: STRING_SIDES,
     tool: 'caliper',
     only: 'archtop',
     usual: [0, 12],
@@ -444,7 +443,7 @@ export const QUANTITIES: Record<QuantityId, Quantity> = {
 };
 
 /** Read under both outer strings, so that one value can stand for both. */
-export const isSided = (quantity: QuantityId): boolean => QUANTITIES[quantity].places === SIDES_OF_STRINGS;
+export const isSided = (quantity: QuantityId): boolean => QUANTITIES[quantity].places === STRING_SIDES;
 
 /** Whether a quantity says what it should only with the strings at pitch. */
 export const needsPitch = (quantity: QuantityId): boolean => QUANTITIES[quantity].tension === 'pitch';

@@ -1,3 +1,5 @@
+import type { Uncertain } from '../numeric/index.js';
+import type { StringSide } from '../strings/index.js';
 import { BOTH, type Place, type ReadPlace } from './places.js';
 import type { QuantityId } from './quantities.js';
 
@@ -11,9 +13,6 @@ export interface ReadingValue {
   division?: number;
 }
 
-export type StringSide = 'bass' | 'treble';
-export const STRING_SIDES: readonly StringSide[] = ['bass', 'treble'];
-
 /** The reading of a quantity at one place; one value marked as standing for both sides serves either. */
 export function readingOn<R extends Pick<ReadingValue, 'quantity' | 'place'>>(
   readings: readonly R[],
@@ -24,19 +23,13 @@ export function readingOn<R extends Pick<ReadingValue, 'quantity' | 'place'>>(
   return readings.find((r) => r.quantity === quantity && (r.place === place || (r.place === BOTH && sided)));
 }
 
-/** A reading with its standard error, m. */
-export interface Measured {
-  value: number;
-  sd: number;
-}
-
 /** All that one side's closure needs. */
 export interface SideMeasured {
-  action12: Measured;
-  firstFretGap: Measured;
-  relief: Measured;
-  straightedge: Measured;
-  saddleShowing: Measured;
+  action12: Uncertain;
+  firstFretGap: Uncertain;
+  relief: Uncertain;
+  straightedge: Uncertain;
+  saddleShowing: Uncertain;
 }
 
 const SIDE_QUANTITIES = ['action12', 'firstFretGap', 'relief', 'straightedge', 'saddleShowing'] as const;

@@ -1,3 +1,4 @@
+import { mm, degree } from '../units/index.js';
 /**
  * What readings are taken with. Resolution is the step of the scale, repeatability the standard deviation of the
  * hand that uses it; both in the SI unit of what it reads (m, rad, or cents). All figures are common practice.
@@ -33,9 +34,6 @@ export interface HouseTool extends ToolError {
   name: string;
   dimension: Dimension;
 }
-
-const mm = 1e-3;
-const degree = Math.PI / 180;
 
 const tool = (
   id: ToolId,

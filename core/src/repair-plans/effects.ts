@@ -1,5 +1,6 @@
-import { termOf, type Value } from '../diagnosis/index.js';
-import type { StringSide } from '../readings/index.js';
+import type { Uncertain } from '../numeric/index.js';
+import type { StringSide } from '../strings/index.js';
+import { termOf } from '../diagnosis/index.js';
 import { SADDLE_STOP } from '../targets/index.js';
 import {
   hasRole,
@@ -45,7 +46,7 @@ export interface PlanState {
   /** what each treatment takes, adds or turns, with its error */
   amounts: Map<TreatmentId, Amount[]>;
   /** the bridge as thick as it is left, m; null where it was not read */
-  thickness: Value | null;
+  thickness: Uncertain | null;
 }
 
 /** The strings lift the action by so much from slack to pitch, m: 0.3 to 1.8 mm by trial of the plate model. */
@@ -111,7 +112,7 @@ function sideState(ground: Ground, side: GroundSide): SideState {
   const { measured, budget, saddle } = side.stance ?? {};
   // on an archtop the wheels' travel is what a saddle is elsewhere
   const showing = ground.evidence.instrument.type === 'archtop' ? saddle?.showing : measured?.saddleShowing;
-  const drawn = (of: Value, name: string) =>
+  const drawn = (of: Uncertain, name: string) =>
     ground.draws(`${name} ${side.side}`).map((z) => of.value + of.sd * z);
   return {
     ground: side,
@@ -126,7 +127,7 @@ export const actionOf = ({ ground, offset }: SideState): Float64Array =>
   ground.levels.map((level, path) => level + offset[path]!);
 
 /** However many things were opened, the box rises once: by the largest of them, m. */
-export function riseOf(ground: Ground, of: readonly Structure[]): Value {
+export function riseOf(ground: Ground, of: readonly Structure[]): Uncertain {
   const { effects } = ground.effects;
   return of
     .map(({ rise: by }) =>
@@ -140,7 +141,7 @@ export function riseOf(ground: Ground, of: readonly Structure[]): Value {
 }
 
 /** The saddle line rises under tension once more: the bridge comes closer to the strings' plane, the action goes up. */
-function rise({ draws }: Ground, state: PlanState, by: Value): void {
+function rise({ draws }: Ground, state: PlanState, by: Uncertain): void {
   const rises = draws('rise').map((z) => by.value + by.sd * z);
   for (const side of state.sides) lift(side, rises);
 }
@@ -228,7 +229,7 @@ function notMeant(effect: never): never {
 const NEW_CROWN = { value: 1.1e-3, sd: 0.1e-3 };
 
 /** New frets stand higher than the old by what these were worn down to, where that was read. */
-function crownsGained({ evidence }: Ground, by: Value): Value {
+function crownsGained({ evidence }: Ground, by: Uncertain): Uncertain {
   const lowest = evidence.reads.find(
     ({ quantity, place }) => quantity === 'fretHeight' && place === 'lowest',
   );

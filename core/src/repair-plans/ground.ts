@@ -1,3 +1,4 @@
+import type { StringSide } from '../strings/index.js';
 import { AS_IT_WAS, scenarioWood, type Scenario } from '../air/index.js';
 import { DAYS_PER_YEAR } from '../days/index.js';
 import { diagnose, type Evidence, type SideStance, type Today } from '../diagnosis/index.js';
@@ -10,7 +11,6 @@ import {
   type Weather,
 } from '../forecast/index.js';
 import { normals, seededChance } from '../numeric/index.js';
-import type { StringSide } from '../readings/index.js';
 import { ACTION_TOLERANCE } from '../targets/index.js';
 import type { TreatmentEdits } from '../treatments/index.js';
 import type { Context } from './context.js';
@@ -157,7 +157,7 @@ function sideOf(
     sensitivities,
     (each, path) => own.levels[path]! + each * (of.kept - referenceMoisture),
   );
-  const unknown = of.unknown.map((z) => calibration.ageBefore.mean + z * calibration.ageBefore.sd);
+  const unknown = of.unknown.map((z) => calibration.ageBefore.value + z * calibration.ageBefore.sd);
   const through = new Map<Air, Float64Array>();
   const values = (air: Air) =>
     kept(through, air, () => underAir(own, weather, scenarioWood(of.scenario(air), input.climate)));

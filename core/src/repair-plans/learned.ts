@@ -1,4 +1,4 @@
-import type { Value } from '../diagnosis/index.js';
+import type { Uncertain } from '../numeric/index.js';
 import { FLATTENS, RISES, TREATMENT_IDS, TREATMENTS, type TreatmentId } from '../treatments/index.js';
 
 /** Effects that a shop's own work teaches. */
@@ -11,7 +11,7 @@ export const LEARNED_KINDS = [
 export type LearnedKind = (typeof LEARNED_KINDS)[number];
 
 /** What is believed of an effect, and how many cases of the shop's own stand behind it. */
-export interface LearnedEffect extends Value {
+export interface LearnedEffect extends Uncertain {
   cases: number;
 }
 
@@ -23,7 +23,7 @@ export interface LearnedEffects {
 }
 
 /** What is believed before any case: house figures from common practice. */
-export const PRIORS: Record<LearnedKind, Value> = {
+export const PRIORS: Record<LearnedKind, Uncertain> = {
   flattening: FLATTENS,
   'rise when opened': RISES.opened,
   'rise when glued': RISES.glued,
@@ -46,7 +46,7 @@ export const HOUSE_EFFECTS: LearnedEffects = {
 };
 
 /** One before and after: what a treatment did, with its error. */
-export interface LearnedCase extends Value {
+export interface LearnedCase extends Uncertain {
   kind: LearnedKind;
 }
 
@@ -85,7 +85,7 @@ export function learnEffects(cases: readonly LearnedCase[], taken: readonly Hour
 }
 
 /** The next case, by a belief of it and the cases that there were. */
-function nextOf(prior: Value, spread: number, cases: readonly Value[]): LearnedEffect {
+function nextOf(prior: Uncertain, spread: number, cases: readonly Uncertain[]): LearnedEffect {
   // what is believed beforehand is of the next case: of the mean it is narrower by the spread
   const before = Math.sqrt(Math.max(prior.sd ** 2 - spread ** 2, (0.5 * prior.sd) ** 2));
   let [precision, weighted] = [1 / before ** 2, prior.value / before ** 2];

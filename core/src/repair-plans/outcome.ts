@@ -1,7 +1,7 @@
+import type { Uncertain } from '../numeric/index.js';
+import type { StringSide } from '../strings/index.js';
 import { DAYS_PER_YEAR } from '../days/index.js';
-import type { Value } from '../diagnosis/index.js';
 import { quantileOf, STEP_DAYS, whenReached, type Reached } from '../forecast/index.js';
-import type { StringSide } from '../readings/index.js';
 import { saddleShowingWanted, SADDLE_STOP } from '../targets/index.js';
 import { actionOf, type PlanState, type SideState } from './effects.js';
 import { momentsOf, type Ground } from './ground.js';
@@ -21,13 +21,13 @@ export interface SideOutcome {
   side: StringSide;
   window: [number, number];
   /** at the humidity it will be kept at, m */
-  action: Value;
+  action: Uncertain;
   /** saddle showing, m; wheel travel on an archtop; null where it was not read */
-  saddle: Value | null;
+  saddle: Uncertain | null;
   /** rad; null where it was not measured, or an archtop */
-  breakAngle: Value | null;
+  breakAngle: Uncertain | null;
   /** straightedge over the bridge top, m */
-  plane: Value | null;
+  plane: Uncertain | null;
   months: PlanMonth[];
   /** when the saddle is spent, or the wheels; null where that is not told */
   spent: Reached | null;
@@ -108,7 +108,7 @@ function sideOutcome(ground: Ground, state: PlanState, side: SideState): SideOut
 }
 
 /** The angle behind the saddle goes with the height of the saddle: tan φ ∝ h. Behind a floating bridge it goes with the tailpiece. */
-function breakAngleOf({ evidence }: Ground, side: SideState, saddle: Value): Value | null {
+function breakAngleOf({ evidence }: Ground, side: SideState, saddle: Uncertain): Uncertain | null {
   if (evidence.instrument.type === 'archtop') return null;
   const read = evidence.reads.find(
     ({ quantity, place }) => quantity === 'breakAngle' && (place === side.ground.side || place === 'centre'),
@@ -161,7 +161,7 @@ function monthsOf(
  * When the last of the saddle is used up, the action kept on its target by trimming it: as Seasons tells it, from where
  * the plan leaves it.
  */
-function spentOf(ground: Ground, side: SideState, action: Value, saddle: Value): Reached | null {
+function spentOf(ground: Ground, side: SideState, action: Uncertain, saddle: Uncertain): Reached | null {
   const { stringKind, type } = ground.evidence.instrument;
   const { calibration, target, lever, levels } = side.ground;
   const floor = type === 'archtop' ? 0 : saddleShowingWanted(stringKind).least;

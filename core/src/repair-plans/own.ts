@@ -1,5 +1,5 @@
+import type { StringSide } from '../strings/index.js';
 import type { Evidence, Finding, Schools, StandsToday, Today } from '../diagnosis/index.js';
-import type { StringSide } from '../readings/index.js';
 import { ACTION_TOLERANCE, SADDLE_STOP } from '../targets/index.js';
 import { lacksOf, shutsOut, TREATMENTS, type OwnTreatment, type TreatmentId } from '../treatments/index.js';
 import type { Settings } from './effects.js';

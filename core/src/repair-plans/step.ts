@@ -1,5 +1,5 @@
+import type { StringSide } from '../strings/index.js';
 import type { Finding, QuestionId, RuleId } from '../diagnosis/index.js';
-import type { StringSide } from '../readings/index.js';
 import type { Amount, Ordered, TreatmentId } from '../treatments/index.js';
 import type { NeverId } from './never.js';
 

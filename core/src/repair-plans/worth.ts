@@ -1,12 +1,14 @@
+import type { Uncertain } from '../numeric/index.js';
+import { STRING_SIDES } from '../strings/index.js';
+import { mm } from '../units/index.js';
 import {
   termOf,
   type Evidence,
   type OpenQuestion,
   type QuestionId,
   type ReadItem,
-  type Value,
 } from '../diagnosis/index.js';
-import type { Place, PointId, QuantityId, StateId, StringSide } from '../readings/index.js';
+import type { Place, PointId, QuantityId, StateId } from '../readings/index.js';
 import { regrounded, type Ground } from './ground.js';
 import { decidedIds } from './plans.js';
 
@@ -71,7 +73,7 @@ const SOUND: readonly StateId[] = [
 
 function withReads(
   evidence: Evidence,
-  ...reads: ({ quantity: QuantityId; place: Place } & Value)[]
+  ...reads: ({ quantity: QuantityId; place: Place } & Uncertain)[]
 ): Evidence {
   const items = reads.map(({ quantity, place, value, sd }): ReadItem => ({
     quantity,
@@ -98,17 +100,15 @@ const found =
       evidence: withPoint(evidence, point, state as StateId),
     }));
 
-const mm = 1e-3;
-
 /** One part of the budget of the lowest side at the saddle, m: what a reading of it would show around. */
-function partOf({ diagnosis }: Ground, cause: 'belly' | 'thickness' | 'neck'): Value | null {
+function partOf({ diagnosis }: Ground, cause: 'belly' | 'thickness' | 'neck'): Uncertain | null {
   const side = diagnosis.sides.find(({ budget }) => budget !== null);
   if (!side?.budget) return null;
   const { value, sd } = termOf(side.budget, cause);
   return { value: value / side.budget.lever, sd: sd / side.budget.lever };
 }
 
-const drawn = (of: Value | null, turn: (value: number) => Evidence): Turn[] =>
+const drawn = (of: Uncertain | null, turn: (value: number) => Evidence): Turn[] =>
   of === null ? [] : EIGHT.map((z) => ({ weight: 1, evidence: turn(of.value + of.sd * z) }));
 
 /** What each question may bring. What is not named here is not drawn: its worth is not told. */
@@ -281,7 +281,7 @@ const TURNS: Partial<Record<QuestionId, (ground: Ground) => Turn[]>> = {
     drawn({ value: 4 * mm, sd: 2 * mm }, (value) =>
       withReads(
         evidence,
-        ...(['bass', 'treble'] as StringSide[]).map((place) => ({
+        ...STRING_SIDES.map((place) => ({
           quantity: 'wheelHeight' as const,
           place,
           value,

@@ -1,3 +1,4 @@
+import { mm } from '../units/index.js';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { bisect } from '../numeric/index.js';
@@ -20,7 +21,6 @@ import {
   type NeckGeometry,
 } from './index.js';
 
-const mm = 1e-3;
 const neckOf = (side: 'bass' | 'treble'): NeckGeometry => ({
   scale: 0.645,
   compensation: side === 'bass' ? 4.5 * mm : 2 * mm,

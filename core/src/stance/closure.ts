@@ -1,3 +1,4 @@
+import type { Uncertain } from '../numeric/index.js';
 import { QUANTITIES, type ConstructionKind } from '../readings/quantities.js';
 import type { SideMeasured } from '../readings/side.js';
 import { usualRange } from '../readings/quantities.js';
@@ -64,7 +65,7 @@ export interface ClosureContext {
   /** the other string side's readings */
   other?: SideMeasured;
   /** what each reading was expected to be, from those before it, m */
-  expected?: Partial<Record<ClosureQuantity, { mean: number; sd: number }>>;
+  expected?: Partial<Record<ClosureQuantity, Uncertain>>;
   /** an archtop's bridge stands far over the top by design */
   construction?: ConstructionKind;
 }
@@ -212,7 +213,7 @@ function likely(
   // four in five lie within what is usual
   const usual = density((from + to) / 2, (to - from) / 2 / 1.28);
   const known = expected?.[quantity];
-  if (known) return (1 - ITSELF_WRONG) * density(known.mean, known.sd) + ITSELF_WRONG * usual;
+  if (known) return (1 - ITSELF_WRONG) * density(known.value, known.sd) + ITSELF_WRONG * usual;
   if (other)
     return (1 - ITSELF_WRONG) * density(other[quantity].value, SIDES_APART[quantity]) + ITSELF_WRONG * usual;
   return usual;
@@ -256,7 +257,7 @@ const UNIT_FACTORS = [
  * What a straightedge reads more with the strings slack than at pitch: the bridge has not risen yet, nor the neck come
  * up. House figure, m.
  */
-const SLACK_MORE = { mean: 0.9e-3, sd: 0.35e-3 };
+const SLACK_MORE = { value: 0.9e-3, sd: 0.35e-3 };
 
 interface Tried {
   quantity: ClosureQuantity;
@@ -287,7 +288,7 @@ function slipsOf(
   if (quantity === 'straightedge') add('sign', -value, 0.8);
   if (quantity === 'relief') add('sign', -value, 0.2);
   for (const factor of UNIT_FACTORS) add('unit', value * factor, 1 / (5 * UNIT_FACTORS.length));
-  if (quantity === 'straightedge') add('slack for pitch', value - SLACK_MORE.mean, 1, SLACK_MORE.sd);
+  if (quantity === 'straightedge') add('slack for pitch', value - SLACK_MORE.value, 1, SLACK_MORE.sd);
   if (other) add('strings swapped', other[quantity].value, 0.2);
   if (quantity === 'action12') {
     // read at a neighbour instead of fret 12: the line's own slope tells what 12 would have shown

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { actionBudget, termOf } from '../diagnosis/index.js';
-import { METRES_PER } from '../units/index.js';
+import { METRES_PER, mm } from '../units/index.js';
 import {
   actionAt,
   checkClosure,
@@ -23,7 +23,6 @@ import { type SideMeasured } from '../readings/index.js';
  * Closed loops: what one function prescribes is carried out on the readings, and another function finds the result
  * that was promised. Geometry only; no outside figure is needed to tell right from wrong.
  */
-const mm = 1e-3;
 const number = (min: number, max: number) => fc.double({ min, max, noNaN: true });
 const necks = fc.record({
   scale: number(0.6, 0.68),

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { closureFigures, SIMULATED_SLIPS } from '../../simulated/closures.js';
-import { METRES_PER } from '../units/index.js';
+import { METRES_PER, mm } from '../units/index.js';
 import {
   actionAt,
   actionWeights,
@@ -23,7 +23,6 @@ import {
 } from './index.js';
 import { type SideMeasured } from '../readings/index.js';
 
-const mm = 1e-3;
 const neck: NeckGeometry = { scale: 645 * mm, compensation: 2.5 * mm, bodyJoin: 14 };
 const readings = { firstFretGap: 0.48 * mm, relief: 0.2 * mm, straightedge: 0.5 * mm, saddleShowing: 4 * mm };
 

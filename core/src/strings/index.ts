@@ -4,3 +4,4 @@ export * from './sets.js';
 export * from './tunings.js';
 export * from './tension.js';
 export * from './typed.js';
+export * from './side.js';

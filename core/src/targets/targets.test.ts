@@ -1,3 +1,4 @@
+import { STRING_SIDES } from '../strings/index.js';
 import { describe, expect, it } from 'vitest';
 import {
   actionWanted,
@@ -29,7 +30,7 @@ describe('targets', () => {
   it('stand in the range of their strings and type (common practice)', () => {
     for (const [as, range] of Object.entries(RANGES))
       for (const style of ['gentle', 'medium', 'hard'] as const)
-        for (const side of ['bass', 'treble'] as const) {
+        for (const side of STRING_SIDES) {
           const inches = actionWanted(INSTRUMENTS[as as SetUpAs], style)[side] / 0.0254;
           expect(inches, `${as} ${style} ${side}`).toBeGreaterThanOrEqual(range[side][0] - 1e-12);
           expect(inches, `${as} ${style} ${side}`).toBeLessThanOrEqual(range[side][1] + 1e-12);
@@ -55,7 +56,7 @@ describe('targets', () => {
   });
 
   it('leave a nylon set its own nut, relief and saddle', () => {
-    for (const side of ['bass', 'treble'] as const)
+    for (const side of STRING_SIDES)
       expect(firstFretGapWanted('nylon')[side].from).toBeGreaterThan(
         firstFretGapWanted('steel')[side].to - 0.05e-3,
       );

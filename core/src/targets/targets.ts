@@ -1,3 +1,4 @@
+import { mm } from '../units/index.js';
 import { METRES_PER } from '../units/length.js';
 import type { StringKind } from '../strings/spec.js';
 
@@ -7,7 +8,6 @@ export type PlayingStyle = (typeof PLAYING_STYLES)[number];
 
 const sixtyFourths = (n: number) => n * METRES_PER['64ths'];
 const thousandths = (n: number) => n * METRES_PER.thou;
-const mm = 1e-3;
 
 /** Of the two outer strings, m. */
 export interface Outer {

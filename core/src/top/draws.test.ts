@@ -1,3 +1,4 @@
+import { mm } from '../units/index.js';
 import { describe, expect, it } from 'vitest';
 import { armsOf, GENERIC_PLAN, looseLegs } from '../../simulated/genericTop.js';
 import { pathLength, bodyPlanFrom, usualOutline } from '../body-plan/index.js';
@@ -15,7 +16,6 @@ import {
   type TopFacts,
 } from './index.js';
 
-const mm = 1e-3;
 const facts: TopFacts = { species: 'sitka-spruce', laminated: false };
 const load = { pull: 735, moisture: 0 };
 const plan = GENERIC_PLAN;
@@ -155,8 +155,8 @@ describe('what is not known', () => {
 
   it('a tail block that goes with the sides turns the sign of what pull does to the saddle line', () => {
     const rise = (tailBlock: 'held' | 'sprung') =>
-      new SolvedTop(topSpec(bodyPlanFrom(usualOutline('auditorium'), 'x'), { ...facts, tailBlock })).glued().pull
-        .saddle.rise;
+      new SolvedTop(topSpec(bodyPlanFrom(usualOutline('auditorium'), 'x'), { ...facts, tailBlock })).glued()
+        .pull.saddle.rise;
     expect(rise('held')).toBeLessThan(0);
     expect(rise('sprung')).toBeGreaterThan(0);
   });

@@ -1,3 +1,4 @@
+import { mm } from '../units/index.js';
 import { pathLength, type Brace, type BodyPlan } from '../body-plan/index.js';
 import { bisect, normalBelow, normals, type Chance } from '../numeric/index.js';
 import { groupsOf, NO_ODDS, rankBraces } from './rank.js';
@@ -30,8 +31,6 @@ export interface DrawnTop {
   /** how far each unknown was drawn from its middle, in standard errors */
   off: Record<Unknown, number>;
 }
-
-const mm = 1e-3;
 
 /** Standard errors of what was measured, and of what was not: m, rad, or of the logarithm. House figures where no source is named. */
 const SD = {

@@ -1,5 +1,5 @@
 import type { Point } from '../body-plan/index.js';
-import { diagonalOf, inverseOf, timesVector } from '../numeric/index.js';
+import { diagonalOf, inverseOf, timesVector, type Uncertain } from '../numeric/index.js';
 import { builtDome } from './shape.js';
 import type { Load, LooseStretch, SolvedTop } from './solved.js';
 
@@ -9,12 +9,6 @@ export interface BellyStation {
   /** m over the rim */
   height: number;
   /** of the tool and its repeats, m */
-  sd: number;
-}
-
-/** A value with its standard error. */
-export interface Uncertain {
-  value: number;
   sd: number;
 }
 

@@ -1,3 +1,4 @@
+import { mm } from '../units/index.js';
 import { pathLength, pointAlong, type Brace, type BodyPlan, type Rectangle } from '../body-plan/index.js';
 import { shapeFigures, strungOf, viewOf } from './shape.js';
 import type { Load, LooseStretch, SolvedTop } from './solved.js';
@@ -15,7 +16,6 @@ export interface LengthSaid {
   past: number | null;
 }
 
-const mm = 1e-3;
 /** A feeler and a mirror tell a length to about a tenth. Common practice. */
 const TENTH = 0.1;
 /** Nearer to the plate than this an end is measured again. */

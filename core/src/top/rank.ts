@@ -1,3 +1,4 @@
+import { mm } from '../units/index.js';
 import type { BraceKind } from '../body-plan/index.js';
 import { shapeFigures, strungOf, viewOf, type ShapeFigures } from './shape.js';
 import type { Load, LooseStretch, SolvedTop } from './solved.js';
@@ -31,7 +32,6 @@ export interface BraceRanking {
   order: GlueStep[];
 }
 
-const mm = 1e-3;
 /** What of each makes as much odds as of the others, rad and m. House figures. */
 const SCALES = { turn: (0.25 * Math.PI) / 180, hump: 0.25 * mm, rise: 0.2 * mm };
 

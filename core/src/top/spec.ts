@@ -1,3 +1,4 @@
+import { mm } from '../units/index.js';
 import type { StringKind } from '../strings/spec.js';
 import type { BodyPlan, Point } from '../body-plan/index.js';
 import { ALONG_GRAIN_CHANGE, ELASTIC_RATIOS, SPECIES, type SpeciesId } from '../wood/index.js';
@@ -67,8 +68,6 @@ export interface TopFacts {
   plateCracked?: boolean;
   tailBlock?: TailBlock;
 }
-
-const mm = 1e-3;
 
 /** The generic top of the figures: house defaults, not a published value. */
 export const USUAL_TOP = {

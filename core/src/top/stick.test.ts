@@ -1,3 +1,4 @@
+import { mm, degree } from '../units/index.js';
 import { fcnnlsVector } from 'ml-fcnnls';
 import { Matrix, solve } from 'ml-matrix';
 import { describe, expect, it } from 'vitest';
@@ -6,8 +7,6 @@ import { armsOf, GENERIC_PLAN, GENERIC_TOP, looseLegs } from '../../simulated/ge
 import { pathLength } from '../body-plan/index.js';
 import { SolvedTop, viewOf, shapeFigures, strungOf, type Load, type LooseStretch } from './index.js';
 
-const mm = 1e-3;
-const degree = Math.PI / 180;
 const PULL = 735;
 const [bass, treble] = armsOf(GENERIC_PLAN) as [
   ReturnType<typeof armsOf>[number],

@@ -1,3 +1,4 @@
+import { mm } from '../units/index.js';
 import { describe, expect, it } from 'vitest';
 import { walkedPlan, walkedTop } from '../../simulated/walkedTops.js';
 import { bodyPlanFrom, usualOutline } from '../body-plan/index.js';
@@ -13,7 +14,6 @@ import {
   type LooseStretch,
 } from './index.js';
 
-const mm = 1e-3;
 const facts = { species: 'sitka-spruce' as const, laminated: false };
 const plan = walkedPlan('x');
 const walk = new WalkingLoad(plan, facts, 0.02);

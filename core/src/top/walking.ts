@@ -1,3 +1,4 @@
+import { mm } from '../units/index.js';
 import { legsOf, pathLength, pointAlong, type Brace, type BodyPlan, type Point } from '../body-plan/index.js';
 import { choleskyOf, solveCholesky } from '../numeric/index.js';
 import { SolvedTop, type LooseStretch } from './solved.js';
@@ -22,7 +23,6 @@ export interface Arm {
   fromEnd: boolean;
 }
 
-const mm = 1e-3;
 /** Where on the arms of an X weights are set, m from the outer end. Common practice: where a loose leg dips most. */
 const LOWER = [65 * mm, 130 * mm];
 const UPPER = [95 * mm];

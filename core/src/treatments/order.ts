@@ -1,5 +1,5 @@
+import type { StringSide } from '../strings/index.js';
 import { TREATMENTS, type TreatmentId } from './catalogue/index.js';
-import type { StringSide } from '../readings/index.js';
 import { becauseOf } from './edges.js';
 import { WORK_STAGES } from './treatment.js';
 

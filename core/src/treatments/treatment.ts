@@ -1,3 +1,4 @@
+import type { Uncertain } from '../numeric/index.js';
 import type { ConstructionKind, PointId, QuantityId } from '../readings/index.js';
 import type { CautionId } from './cautions.js';
 
@@ -55,12 +56,6 @@ export type Skill = (typeof SKILLS)[number];
 /** What becomes of original parts and of what the instrument would fetch, the gentlest first. */
 export const ORIGINALS = ['untouched', 'kept apart', 'altered', 'lost'] as const;
 export type Originals = (typeof ORIGINALS)[number];
-
-/** A value with its standard error; SI, or a share of one. */
-interface Uncertain {
-  value: number;
-  sd: number;
-}
 
 /**
  * What a treatment does to what the model knows of an instrument; how that works out is in `plans/effects`. Numbers are

@@ -1,8 +1,8 @@
+import { mm } from './si.js';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { moveIn, moveUnit } from './index.js';
 
-const mm = 1e-3;
 const plain = (text: string) => text.replaceAll('\u00a0', ' ');
 
 describe('a movement with its error', () => {

@@ -1,3 +1,4 @@
+export * from './si.js';
 export * from './parsed.js';
 export * from './decimal.js';
 export * from './length.js';

@@ -1,3 +1,4 @@
+import { mm } from '../units/index.js';
 import { describe, expect, it } from 'vitest';
 import fc from 'fast-check';
 import {
@@ -13,8 +14,6 @@ import {
   type CrackWidth,
   type TopPart,
 } from './index.js';
-
-const mm = 1e-3;
 
 describe('drying', () => {
   it('of Sitka spruce held half is σ_t/(E_R C_R ρ k) by hand (Wood Handbook values)', () => {
@@ -58,8 +57,8 @@ describe('drying danger', () => {
     crackingChance(
       { species: spruce, laminated, restraint: held },
       part,
-      { mean: moisture, sd: 0 },
-      { mean: from, sd: 1 },
+      { value: moisture, sd: 0 },
+      { value: from, sd: 1 },
     );
 
   it.each(CRACKS)('from %f %%MC to %d %% RH: sound %d %%, old %d %%', (from, humidity, sound, old) => {

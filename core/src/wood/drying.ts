@@ -1,8 +1,9 @@
+import type { Uncertain } from '../numeric/index.js';
 import { normalBelow } from '../numeric/normal.js';
 import type { Species, SpeciesId } from './species.js';
 
 /** Moisture at which tops are glued, %MC, and how well that is known. House default. */
-export const GLUED_AT = { mean: 8.5, sd: 1 } as const;
+export const GLUED_AT = { value: 8.5, sd: 1 } as const;
 /** Old wood has relaxed to the air that it lived in; how well that is known, %MC. House default. */
 export const LIVED_IN_SD = 1.5;
 
@@ -90,14 +91,14 @@ export interface DryingTop {
 export function crackingChance(
   { species, laminated, restraint }: DryingTop,
   part: TopPart,
-  driest: { mean: number; sd: number },
-  unstressed: { mean: number; sd: number },
+  driest: Uncertain,
+  unstressed: Uncertain,
 ): number {
   return NODES.reduce((sum, node, i) => {
     const held = Math.max(LEAST_HELD, Math.min(1, restraint.value + node * restraint.sd));
     const solid = (part === 'old' ? WEAKENED : 1) * dryingAllowance(species, held);
     const bears = laminated ? solid / LAMINATED_SHRINKS : solid;
-    const dried = unstressed.mean - driest.mean;
+    const dried = unstressed.value - driest.value;
     const spread = Math.hypot(STRENGTH_VARIES * bears, driest.sd, unstressed.sd);
     return sum + WEIGHTS[i]! * normalBelow((dried - bears) / spread);
   }, 0);
@@ -114,7 +115,7 @@ export const BOARD = { width: 0.055, change: 0.0021 } as const;
  */
 export function fretSprout(
   moisture: number,
-  dressedAt: number = GLUED_AT.mean,
+  dressedAt: number = GLUED_AT.value,
   width: number = BOARD.width,
 ): number {
   return Math.max(0, (width / 2) * BOARD.change * (dressedAt - moisture));

@@ -1,6 +1,6 @@
+import type { Uncertain } from '../numeric/index.js';
 import { bodyTells } from '../forecast/bodyShare.js';
 import type { SideOutlook } from '../forecast/outlook.js';
-import type { Belief } from '../forecast/prior.js';
 import type { BodyMoved } from '../instrument/body.js';
 import { sayDate } from '../days/day.js';
 import { ofSide, type Saying, type Sentence } from './sentence.js';
@@ -25,10 +25,10 @@ export function bodySentences(
   }
   const { share, from, to } = told;
   const { moved, byBelly, byRelief, byEnds, rest } = share;
-  const by = ({ mean, sd }: Belief) => move.signed(mean, sd);
+  const by = ({ value: mean, sd }: Uncertain) => move.signed(mean, sd);
   const because =
     `From ${sayDate(from)} to ${sayDate(to)} the action moved ${by(moved)} ${move.name}: belly ${by(byBelly)} (half its rise), relief ${by(byRelief)} ` +
-    `(dip and the turn of the fret plane)${byEnds.mean === 0 ? '' : `, saddle and nut ${by(byEnds)}`}, left ${by(rest)}.`;
+    `(dip and the turn of the fret plane)${byEnds.value === 0 ? '' : `, saddle and nut ${by(byEnds)}`}, left ${by(rest)}.`;
   switch (bodyTells(share)) {
     case 'did not move':
       return [];

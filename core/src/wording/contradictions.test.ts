@@ -1,3 +1,4 @@
+import { STRING_SIDES } from '../strings/index.js';
 import { describe, expect, it } from 'vitest';
 import { FLAT_TOP } from '../../simulated/flatTop.js';
 import { roomAir, type RoomAir } from '../air/index.js';
@@ -17,8 +18,8 @@ import {
 } from '../instrument/index.js';
 import { bodyPlanFrom, usualOutline } from '../body-plan/index.js';
 import { normals, seededChance } from '../numeric/index.js';
-import { STRING_SIDES, type ReadingValue } from '../readings/index.js';
-import { HEIGHT_UNITS, type HeightUnit } from '../units/index.js';
+import { type ReadingValue } from '../readings/index.js';
+import { HEIGHT_UNITS, type HeightUnit, mm } from '../units/index.js';
 import {
   findingSentences,
   firstSentence,
@@ -33,7 +34,6 @@ import {
 } from './index.js';
 
 /** Random histories through the whole path: no two sentences of one instrument may say opposite things. */
-const mm = 1e-3;
 const TODAY = 20800;
 const HISTORIES = 150;
 

@@ -1,9 +1,9 @@
+import type { Uncertain } from '../numeric/index.js';
 import { isoDate, sayDate, sayMonth, sayMonthFrom } from '../days/day.js';
 import { creepWords } from './creepWords.js';
 import { TAKEN_FOR_SLIP, type AttributionOrNot, type NotYet } from '../forecast/attribution.js';
 import type { Calibration } from '../forecast/calibrate.js';
 import type { SideOutlook } from '../forecast/outlook.js';
-import type { Belief } from '../forecast/prior.js';
 import { actionOf, ofSide, percent, type Saying, type Sentence } from './sentence.js';
 import { capital } from './words.js';
 
@@ -71,18 +71,18 @@ export function creepSentence(
     attribution,
     age,
     grows = false,
-  }: { name: string; attribution: AttributionOrNot; age: Belief; grows?: boolean },
+  }: { name: string; attribution: AttributionOrNot; age: Uncertain; grows?: boolean },
   { day, move }: { day: number; move: Saying['move'] },
 ): Sentence {
   const what = name[0]!.toLowerCase() + name.slice(1);
-  const rate = `${move.withError(Math.abs(age.mean), age.sd)} ${move.name} a year`;
+  const rate = `${move.withError(Math.abs(age.value), age.sd)} ${move.name} a year`;
   if (!attribution.known)
     return {
       text: `Whether ${what} ${grows ? 'grows' : 'creeps'} from year to year cannot be told yet: measure it again in ${sayMonthFrom(Math.max(attribution.measureAgain, day), day)}.`,
       weight: 'unknown',
       because: `${capital(attributionReason(attribution, move))}.`,
     };
-  const up = age.mean > 0;
+  const up = age.value > 0;
   const because = `The season is taken out. A change of less than a tenth of a millimetre a year, or what is as little, is called none; it is called creeping where more than that is sure, probably creeping where it is likely.`;
   const how = up ? 'growing' : 'closing';
   switch (attribution.creep) {
@@ -102,13 +102,13 @@ export function creepSentence(
       };
     case 'steady':
       return {
-        text: `${name} is steady from year to year (${move.signed(age.mean, age.sd)} ${move.name} a year).`,
+        text: `${name} is steady from year to year (${move.signed(age.value, age.sd)} ${move.name} a year).`,
         weight: 'well',
         because,
       };
     case 'cannot tell':
       return {
-        text: `Whether ${what} ${grows ? 'grows' : 'creeps'} is not clear yet (${move.signed(age.mean, age.sd)} ${move.name} a year): measure it again in the same month next year.`,
+        text: `Whether ${what} ${grows ? 'grows' : 'creeps'} is not clear yet (${move.signed(age.value, age.sd)} ${move.name} a year): measure it again in the same month next year.`,
         weight: 'unknown',
         because,
       };

@@ -1,5 +1,5 @@
+import type { StringSide } from '../strings/index.js';
 import { sayDate } from '../days/index.js';
-import type { StringSide } from '../readings/side.js';
 import type { LeverMoved } from '../instrument/geometry.js';
 import type { Saying, Sentence } from './sentence.js';
 

@@ -1,5 +1,5 @@
+import type { StringSide } from '../strings/index.js';
 import { capital } from './words.js';
-import type { StringSide } from '../readings/side.js';
 import { moveIn, sayHeightIn, type HeightUnit, type MoveUnit } from '../units/height.js';
 
 /**

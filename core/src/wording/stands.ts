@@ -9,7 +9,11 @@ const KEPT_FROM: Record<StorageClimate['from'], string> = {
 };
 
 /** What a statement of where the action stands is based on. */
-export function standsBecause({ stands, window }: SideOutlook, kept: StorageClimate, { span }: Saying): string {
+export function standsBecause(
+  { stands, window }: SideOutlook,
+  kept: StorageClimate,
+  { span }: Saying,
+): string {
   const { atKept } = stands;
-  return `Wanted ${span(...window)}. Season is counted from ${humid(kept.humidity)}: ${KEPT_FROM[kept.from]}. There it is expected at ${span(atKept.mean - atKept.sd, atKept.mean + atKept.sd)}.`;
+  return `Wanted ${span(...window)}. Season is counted from ${humid(kept.humidity)}: ${KEPT_FROM[kept.from]}. There it is expected at ${span(atKept.value - atKept.sd, atKept.value + atKept.sd)}.`;
 }

@@ -11,7 +11,7 @@ export function yearsAheadSentence(
   day: number,
   { height, move }: Saying,
 ): Sentence {
-  const { mean, sd } = series.perYear;
+  const { value: mean, sd } = series.perYear;
   return {
     text: `${saidOf(ending, whenOf(reached, day), height)}.`,
     weight: weightOf(reached, day),

@@ -58,7 +58,7 @@ export class TopsService {
       pull: instrument.stringPull,
       loose: plan ? looseOf(plan, marks).map((one) => ({ ...one, name: nameOf(one.brace) })) : [],
       belly: plan && bellyOf(plan, examinations, log),
-      moisture: wood && { mean: wood.moisture - GLUED_AT.mean, sd: GLUED_AT.sd },
+      moisture: wood && { value: wood.moisture - GLUED_AT.value, sd: GLUED_AT.sd },
       prior: priorOf(analysis),
       rise: top?.rise ?? null,
       refusal: analysis.refusal,

@@ -293,7 +293,7 @@ function fitOf(
       stations.map(({ x, y, height, sd }) => ({ point: [x, y], height, sd })),
       {
         pull,
-        moisture: { value: moisture.mean, sd: moisture.sd },
+        moisture: { value: moisture.value, sd: moisture.sd },
         inUse: IN_USE,
         strungSd: thickness === null ? STRUNG_SD.notMeasured : STRUNG_SD.measured,
       },

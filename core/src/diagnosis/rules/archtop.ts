@@ -1,4 +1,4 @@
-import type { StringSide } from '../../readings/index.js';
+import type { StringSide } from '../../strings/index.js';
 import { termOf } from '../budget.js';
 import { one, type RulesOf } from './rule.js';
 

@@ -1,9 +1,8 @@
+import { mm, degree } from '../../units/index.js';
 import { LEVELS_FROM } from '../../targets/index.js';
 import type { PointItem } from '../evidence.js';
 import { one, pointRule, type RulesOf } from './rule.js';
 
-const mm = 1e-3;
-const degree = Math.PI / 180;
 /** Fret crowns this low are very low, m. Common practice. */
 const VERY_LOW = 0.5 * mm;
 /** Strings that bend less behind the saddle lose their tone, and less than that is a hard stop, rad. House caution. */

@@ -1,4 +1,5 @@
-import type { StringSide } from '../../readings/index.js';
+import { STRING_SIDES, type StringSide } from '../../strings/index.js';
+import { mm, degree } from '../../units/index.js';
 import { BOW_TO_PRESS, firstFretGapWanted } from '../../targets/index.js';
 import { termOf } from '../budget.js';
 import type { Known } from '../known.js';
@@ -6,8 +7,6 @@ import { rodOf, type Rod } from '../neckFacts.js';
 import type { SideStance } from '../sideStance.js';
 import { one, pointRule, type Found, type RulesOf } from './rule.js';
 
-const mm = 1e-3;
-const degree = Math.PI / 180;
 /** Reliefs of the two edges that differ by more than this are twist, m. House figure. */
 const TWIST = 0.2 * mm;
 const TWIST_ANGLE = 0.6 * degree;
@@ -79,7 +78,7 @@ export const NECK_RULES: RulesOf<NeckArgs> = {
   'back-bow': {
     severity: 'playing',
     find: (known) => {
-      const bowed = (['bass', 'treble'] as const).filter((side) => {
+      const bowed = STRING_SIDES.filter((side) => {
         const read = known.read('relief', side);
         return read !== null && read.value + 2 * read.sd < BACK_BOW;
       });

@@ -1,4 +1,5 @@
-import { STRING_SIDES, type QuantityId, type StringSide } from '../../readings/index.js';
+import { STRING_SIDES, type StringSide } from '../../strings/index.js';
+import { type QuantityId } from '../../readings/index.js';
 import { ACTION_TOLERANCE } from '../../targets/index.js';
 import { slackTyped } from '../stanceVerdict.js';
 import { one, type Found, type RulesOf } from './rule.js';

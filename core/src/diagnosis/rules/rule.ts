@@ -1,4 +1,5 @@
-import type { PointId, StateId, StringSide } from '../../readings/index.js';
+import type { StringSide } from '../../strings/index.js';
+import type { PointId, StateId } from '../../readings/index.js';
 import type { Source } from '../evidence.js';
 import type { Known } from '../known.js';
 import type { QuestionId } from '../questions.js';

@@ -1,7 +1,9 @@
-import { STRING_SIDES, type QuantityId, type StringSide } from '../../readings/index.js';
+import type { Uncertain } from '../../numeric/index.js';
+import { STRING_SIDES, type StringSide } from '../../strings/index.js';
+import { type QuantityId } from '../../readings/index.js';
 import { HUMIDITY_WINDOW, THINNED_BRIDGE, TILT_LIMIT } from '../../targets/index.js';
 import { termOf, type BudgetCause } from '../budget.js';
-import type { PlaneMoved, Source, Value } from '../evidence.js';
+import type { PlaneMoved, Source } from '../evidence.js';
 import type { Known } from '../known.js';
 import { isIntegral } from '../neckFacts.js';
 import type { QuestionId } from '../questions.js';
@@ -50,7 +52,7 @@ export interface StanceArgs {
   'saddle-answers': { leaves: Showing[]; justReached: boolean };
   'saddle-taller': { shows: Showing[] };
   /** how far the fret plane runs too low at the bridge */
-  'neck-due': { low: Value; integral: boolean };
+  'neck-due': { low: Uncertain; integral: boolean };
   /** null where it is not told to be the neck either */
   'neck-asked': { reasons: NeckNotYet[] } | null;
   'plane-by-eye': { runs: boolean; spent: boolean };
@@ -64,8 +66,8 @@ export interface StanceArgs {
   'belly-odd': null;
   'dome-sound': null;
   'still-settling': { days: number };
-  'plane-fell': { since: string; fell: Value; by: 'belly' | 'neck' | null };
-  creeps: { creep: 'creeping' | 'probably creeping'; perYear: Value };
+  'plane-fell': { since: string; fell: Uncertain; by: 'belly' | 'neck' | null };
+  creeps: { creep: 'creeping' | 'probably creeping'; perYear: Uncertain };
 }
 
 const STANCE = ['action12', 'relief', 'firstFretGap', 'straightedge', 'saddleShowing'] as const;

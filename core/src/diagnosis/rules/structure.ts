@@ -1,10 +1,10 @@
+import { mm } from '../../units/index.js';
 import type { PointId } from '../../readings/index.js';
 import { THINNED_BRIDGE } from '../../targets/index.js';
 import type { LoadPart } from '../evidence.js';
 import { ofMark, type Known } from '../known.js';
 import { one, pointRule, type Found, type RulesOf } from './rule.js';
 
-const mm = 1e-3;
 /** A crack beside the fingerboard is short up to here, m. House figure. */
 const SHORT = 60 * mm;
 /** A sound hole that stands so far out of its plane is sunk, m. House figure. */

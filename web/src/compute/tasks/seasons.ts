@@ -1,3 +1,4 @@
+import type { StringSide } from '@upright-elder/core/strings';
 import type { Scenario } from '@upright-elder/core/air';
 import { isoDate } from '@upright-elder/core/days';
 import {
@@ -10,7 +11,6 @@ import {
   type PreparedYear,
   type SideFit,
 } from '@upright-elder/core/forecast';
-import type { StringSide } from '@upright-elder/core/readings';
 import { sayingIn, sayYear, type Sentence } from '@upright-elder/core/wording';
 import type { HeightUnit } from '@upright-elder/core/units';
 

@@ -1,3 +1,4 @@
+import type { Uncertain } from '@upright-elder/core/numeric';
 import { IN_USE } from '@upright-elder/core/forecast';
 import type { BodyPlan } from '@upright-elder/core/body-plan';
 import {
@@ -21,7 +22,6 @@ import {
   type TopFacts,
   type TopView,
   type Touching,
-  type Uncertain,
 } from '@upright-elder/core/top';
 import { inUse } from '../inUse.js';
 

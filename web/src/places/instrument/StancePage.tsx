@@ -1,3 +1,4 @@
+import { STRING_SIDES } from '@upright-elder/core/strings';
 import type { Examination, Instrument, Shop } from '@upright-elder/contract';
 import { sayDate } from '@upright-elder/core/days';
 import { QUANTITIES, readingOn, sideMeasured, type QuantityId } from '@upright-elder/core/readings';
@@ -105,7 +106,7 @@ function StanceOf({
   const number = (quantity: QuantityId, left: string, align?: 'end' | 'start') => (
     <PlacedNumber quantity={quantity} left={left} align={align} {...among} />
   );
-  const words = (['bass', 'treble'] as const).flatMap((side, i) => {
+  const words = STRING_SIDES.flatMap((side, i) => {
     const found = measured[side].measured;
     if (!found || examination.conditions.strings !== 'pitch') return [];
     const closure = checkClosure({ ...neck, compensation: COMPENSATION[side] }, found, options, {

@@ -1,3 +1,4 @@
+import { STRING_SIDES } from '@upright-elder/core/strings';
 import type {
   Examination,
   ExaminationInput,
@@ -15,7 +16,6 @@ import {
   QUANTITIES,
   QUANTITY_IDS,
   sidesIn,
-  STRING_SIDES,
   type Place,
   type PointId,
   type QuantityId,

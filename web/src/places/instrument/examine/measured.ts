@@ -1,3 +1,4 @@
+import { STRING_SIDES, type StringSide } from '@upright-elder/core/strings';
 import type { Expectations, Instrument, Shop, Tool } from '@upright-elder/contract';
 import {
   divisionOf,
@@ -6,8 +7,6 @@ import {
   QUANTITIES,
   repeatsMean,
   sideMeasured,
-  STRING_SIDES,
-  type StringSide,
   type QuantityId,
   type ReadingValue,
   type ToolError,

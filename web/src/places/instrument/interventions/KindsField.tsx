@@ -1,6 +1,6 @@
 import { INTERVENTION_KINDS, INTERVENTIONS, type InterventionKind } from '@upright-elder/core/instrument';
 import { ToggleGroup } from 'radix-ui';
-import { capitalised } from '../../../fields/words.js';
+import { capital } from '@upright-elder/core/wording';
 
 /** What nobody chooses: it stands for what older records did not say. */
 const ARCHTOP: readonly InterventionKind[] = ['wheels', 'post'];
@@ -39,7 +39,7 @@ export function KindsField({
             value={kind}
             className="min-h-[44px] rounded-[3px] border border-faint bg-sheet px-3 data-[state=on]:border-2 data-[state=on]:border-ink data-[state=on]:bg-sunk data-[state=on]:font-bold"
           >
-            {capitalised(INTERVENTIONS[kind].name)}
+            {capital(INTERVENTIONS[kind].name)}
           </ToggleGroup.Item>
         ))}
       </ToggleGroup.Root>

@@ -1,3 +1,4 @@
+import { STRING_SIDES } from '@upright-elder/core/strings';
 import type { PlanSettings } from '@upright-elder/contract';
 import {
   BELLY_SCHOOLS,
@@ -34,7 +35,7 @@ export function OwnSettings({ settings, onChange, unit, archtop, schools }: Prop
   const { saddle, pull, humidity, target } = settings;
   return (
     <div className="grid gap-x-6 gap-y-3 md:grid-cols-2">
-      {(['bass', 'treble'] as const).map((side) => (
+      {STRING_SIDES.map((side) => (
         <div key={side}>
           <span className="flex items-baseline justify-between gap-2">
             <span className="font-bold">
@@ -83,7 +84,7 @@ export function OwnSettings({ settings, onChange, unit, archtop, schools }: Prop
           onValue={(value) => onChange({ humidity: value <= 34 ? null : value })}
         />
       </div>
-      {(['bass', 'treble'] as const).map((side) => (
+      {STRING_SIDES.map((side) => (
         <TargetField
           key={side}
           side={side}

@@ -120,8 +120,8 @@ function ReadingSources({
           <dd>
             y = level + β (M − {calibration.referenceMoisture.toFixed(2)}) + age · years + settling · ln(1 +
             τ/τ₀) + walk, with M drawn towards its season to {visit.shrunkMoisture.toFixed(2)} %MC; level{' '}
-            {unit.say(calibration.level.mean)}, β {of(sensitivity.mean)} ± {of(sensitivity.sd)} {name} per
-            %MC, age {of(age.mean)} ± {of(age.sd)} {name} a year.
+            {unit.say(calibration.level.value)}, β {of(sensitivity.value)} ± {of(sensitivity.sd)} {name} per
+            %MC, age {of(age.value)} ± {of(age.sd)} {name} a year.
           </dd>
           <dt className="text-faint">Against all others</dt>
           <dd>

@@ -194,11 +194,11 @@ const StandsOn = memo(function StandsOn({
         <li>{series.readings === 1 ? 'One reading' : `${series.readings} readings`} at pitch.</li>
         <li>{forecast.climateBasis}</li>
         <li>
-          Before measuring it was taken to move {withError(prior.mean, prior.sd)} {fineName} per 1 %MC (
-          {priorSource}); now {withError(sensitivity.mean, sensitivity.sd)}.
+          Before measuring it was taken to move {withError(prior.value, prior.sd)} {fineName} per 1 %MC (
+          {priorSource}); now {withError(sensitivity.value, sensitivity.sd)}.
         </li>
         <li>
-          Apart from the season it moves {withError(age.mean, age.sd)} {fineName} a year.
+          Apart from the season it moves {withError(age.value, age.sd)} {fineName} a year.
         </li>
         {series.window && (
           <li>

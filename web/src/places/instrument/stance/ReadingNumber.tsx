@@ -1,13 +1,7 @@
+import { STRING_SIDES, type StringSide } from '@upright-elder/core/strings';
 import type { Examination, Reading, Shop } from '@upright-elder/contract';
 import { sayDate, sayInstant } from '@upright-elder/core/days';
-import {
-  isSided,
-  QUANTITIES,
-  readingOn,
-  realChange,
-  type QuantityId,
-  type StringSide,
-} from '@upright-elder/core/readings';
+import { isSided, QUANTITIES, readingOn, realChange, type QuantityId } from '@upright-elder/core/readings';
 import { isBareNumber } from '@upright-elder/core/units';
 import { Popover } from 'radix-ui';
 import { lazy, Suspense } from 'react';
@@ -34,7 +28,7 @@ interface Placed extends Among {
 
 /** A number standing over the place where it is measured. */
 export function PlacedNumber({ quantity, left, align, ...among }: Placed) {
-  const sides = isSided(quantity) ? (['bass', 'treble'] as const) : (['centre'] as const);
+  const sides = isSided(quantity) ? STRING_SIDES : (['centre'] as const);
   const placed = left !== undefined;
   const shift = align === 'start' ? '' : align === 'end' ? '-translate-x-full' : '-translate-x-1/2';
   const written = !placed || align === 'start' ? '' : align === 'end' ? 'text-right' : 'text-center';

@@ -1,6 +1,7 @@
+import type { Uncertain } from '@upright-elder/core/numeric';
 import { sayDate } from '@upright-elder/core/days';
 import type { TopModel } from '@upright-elder/contract';
-import type { BellyFit, Uncertain } from '@upright-elder/core/top';
+import type { BellyFit } from '@upright-elder/core/top';
 import { moveIn } from '@upright-elder/core/units';
 import { useHeights } from '../../../data/heights.js';
 import { EIGHT_IN_TEN } from './words.js';
@@ -41,7 +42,7 @@ export function BellySaid({ fit, known }: { fit: BellyFit | null | undefined; kn
       {fit.lookInside && (
         <p className="mt-1">
           ▲ It stands as if its wood were {fit.moisture.value.toFixed(1)} %MC damper than when it was built;
-          the air gives {known.belly.moisture.mean.toFixed(1)}.{' '}
+          the air gives {known.belly.moisture.value.toFixed(1)}.{' '}
           {known.loose.length > 0 ? 'Another brace' : 'A brace'} that came loose looks like that: look inside.
         </p>
       )}

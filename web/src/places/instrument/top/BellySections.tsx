@@ -33,7 +33,7 @@ export function BellySections({
   // the set that the body has taken stays, glued or not; the rest follows
   const set = fit ? fit.set.value : 0;
   // damp that the air does not account for, or age that looks like it
-  const unexplained = fit && known.belly ? fit.moisture.value - known.belly.moisture.mean : 0;
+  const unexplained = fit && known.belly ? fit.moisture.value - known.belly.moisture.value : 0;
   const profile = (sample: TopView['centre'][number], x: number, y: number) =>
     (fit?.dome.value ?? 1) * builtDome(view.plan, view.domeRadius, [x, y]) +
     heightOf(sample, now.whole.rise) +

@@ -1,5 +1,6 @@
+import type { Uncertain } from '@upright-elder/core/numeric';
 import { sayDate } from '@upright-elder/core/days';
-import type { DeflectionTest, LooseStretch, Uncertain } from '@upright-elder/core/top';
+import type { DeflectionTest, LooseStretch } from '@upright-elder/core/top';
 import { parseForce, printForce } from '@upright-elder/core/units';
 import { useEffect, useState } from 'react';
 import { toast } from 'sonner';

@@ -110,7 +110,7 @@ function SolvedView({
   const shop = useShopStrings();
   // its own pull until what the shop has on its shelves has come
   const pull = tensionOf(shop, strung, instrument.scale.metres)?.total ?? known.pull;
-  const felt = known.moisture?.mean ?? 0;
+  const felt = known.moisture?.value ?? 0;
   const load = useUnchanged<Load>(softened({ pull, moisture, felt }, softness));
   const own = useUnchanged<Load>(softened({ pull: known.pull, moisture: felt, felt }, softness));
   // what gluing gives back is what the strings do; the damp stays
@@ -145,7 +145,7 @@ function SolvedView({
             belly.stations.map(({ x, y, height, sd }) => ({ point: [x, y] as const, height, sd })),
             {
               pull: own.pull,
-              moisture: { value: belly.moisture.mean, sd: belly.moisture.sd },
+              moisture: { value: belly.moisture.value, sd: belly.moisture.sd },
               strungSd,
             },
           )
@@ -250,10 +250,10 @@ function SolvedView({
           trial={trial}
           own={{ set: knownSet(instrument), tuning: instrument.tuning }}
           pull={pull}
-          moisture={GLUED_AT.mean + moisture}
+          moisture={GLUED_AT.value + moisture}
           hasPlate={view.plan.plate !== null}
           onStrung={setStrung}
-          onMoisture={(wood) => setMoisture(wood - GLUED_AT.mean)}
+          onMoisture={(wood) => setMoisture(wood - GLUED_AT.value)}
           strung={strung}
         />
         <LooseList

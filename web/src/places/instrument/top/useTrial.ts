@@ -42,7 +42,7 @@ export function useTrial(instrument: Instrument, known: TopModel, toggles: reado
     () => new Set(toggles.filter(({ recorded }) => recorded).map(({ id }) => id)),
   );
   const [strung, setStrung] = useState<Strung>({ set: knownSet(instrument), tuning: instrument.tuning });
-  const [moisture, setMoisture] = useState(() => known.belly?.moisture.mean ?? known.moisture?.mean ?? 0);
+  const [moisture, setMoisture] = useState(() => known.belly?.moisture.value ?? known.moisture?.value ?? 0);
   const [softness, setSoftness] = useState(1);
   const [anchor, setAnchor] = useState<Anchor>(known.anchor ?? 'bridge');
   const [plateCracked, setPlateCracked] = useState(false);
