@@ -152,7 +152,9 @@ describe('a save', () => {
     const other = new BetterSqlite3(join(server.folder, DATA_FILE));
     other.exec('BEGIN IMMEDIATE');
     let answered = false;
-    const saving = server.call('PUT', `people/${id(4)}`, person('Tobin Marsh')).finally(() => (answered = true));
+    const saving = server
+      .call('PUT', `people/${id(4)}`, person('Tobin Marsh'))
+      .finally(() => (answered = true));
     expect((await server.call('GET', 'people')).status).toBe(200);
     // the reader did not wait for what the save is patient for
     expect(answered).toBe(false);
