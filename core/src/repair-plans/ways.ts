@@ -19,7 +19,8 @@ interface WaysOf<Rule extends RuleId> {
   /** what answers it besides, any one of them */
   also?: readonly TreatmentId[];
 }
-type Ways = { readonly [Rule in RuleId]?: WaysOf<Rule> };
+/** Null where it asks or tells, and nothing is done about it. */
+type Ways = { readonly [Rule in RuleId]: WaysOf<Rule> | null };
 
 /** Over this moisture humidity does not close a crack: it is splinted or filled, %MC. House figure. */
 const CLOSES_AT_MOST = 12;
@@ -51,7 +52,7 @@ function bellyWork(_: unknown, of: Context): TreatmentId[] {
   return mayFlatten(of) ? ['rehydrate', 'flatten-belly', 'rest-under-tension'] : [];
 }
 
-/** What may be done about each finding. What is not named asks for nothing. */
+/** What may be done about each finding. */
 export const WAYS: Ways = {
   'grain-crack': {
     usual: (finding, of) => {
@@ -353,6 +354,46 @@ export const WAYS: Ways = {
     preserve: () => null,
     also: ['make-bridge', 'build-up-bridge'],
   },
+  // they ask or tell
+  'brace-rattles': null,
+  'plate-replaced': null,
+  'not-seen': null,
+  'bridge-screwed': null,
+  'tailpiece-added': null,
+  'heel-hairline': null,
+  'headstock-hairline': null,
+  'joint-fixed': null,
+  'action-off': null,
+  'season-untold': null,
+  'season-hides': null,
+  'neck-asked': null,
+  'plane-by-eye': null,
+  'saddle-spent': null,
+  'leans-much': null,
+  'belly-odd': null,
+  'dome-sound': null,
+  'plane-fell': null,
+  creeps: null,
+  'wheels-spent': null,
+  'wheels-unread': null,
+  'arch-by-eye': null,
+  'block-risen': null,
+  buzz: null,
+  'off-centre': null,
+  'lies-inside': null,
+  'guard-curls': null,
+  'finish-soft': null,
+  'finish-thick': null,
+  'seller-excuses': null,
+  'celluloid-near': null,
+  'nothing-at-pitch': null,
+  'readings-disagree': null,
+  'slack-for-pitch': null,
+  'side-missing': null,
+  'stance-missing': null,
+  'not-looked-inside': null,
+  'held-unsound': null,
+  'usual-taken': null,
 };
 
 function reliefWork(of: Context, high: boolean): TreatmentId[] {
@@ -388,7 +429,7 @@ export function answerOf<Rule extends RuleId>(
 }
 
 const waysOf = <Rule extends RuleId>({ rule }: Pick<FindingOf<Rule>, 'rule'>): WaysOf<Rule> =>
-  (WAYS as Partial<Record<RuleId, WaysOf<Rule>>>)[rule] ?? {};
+  (WAYS as Record<RuleId, WaysOf<Rule> | null>)[rule] ?? {};
 
 /** What alters or loses an original part. */
 const loses = (id: TreatmentId): boolean =>
