@@ -49,6 +49,10 @@ export class BackupState {
   @NestedList(() => BackupListed)
   backups!: BackupListed[];
 
+  /** pictures that were found damaged when they were last read */
+  @IsInt()
+  damagedPictures!: number;
+
   /** what a person should know, in sentences */
   @IsArray()
   @IsString({ each: true })

@@ -1,3 +1,4 @@
+import type { Uncertain } from '../src/numeric/index.js';
 import { mm } from '../src/units/index.js';
 import {
   actionAt,
@@ -140,12 +141,12 @@ export function closureFigures(kind: SimulatedSlip, runs: number, history: boole
     made += 1;
     const expected = history
       ? Object.fromEntries(
-          QUANTITIES_READ.map((one) => {
+          QUANTITIES_READ.map((one): [typeof one, Uncertain] => {
             const sd =
               { action12: 0.3, firstFretGap: 0.05, relief: 0.06, straightedge: 0.4, saddleShowing: 0.1 }[
                 one
               ] * mm;
-            return [one, { mean: truth[one] + sd * (2 * chance() - 1), sd }];
+            return [one, { value: truth[one] + sd * (2 * chance() - 1), sd }];
           }),
         )
       : undefined;

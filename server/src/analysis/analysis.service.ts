@@ -3,15 +3,16 @@ import type { Learned } from '@upright-elder/core/instrument';
 import { inflateRawSync } from 'node:zlib';
 import { Clock } from '../clock.js';
 import { Database } from '../store/database.js';
-import { COMPUTING, WorkPool } from '../workers/pool.js';
+import { unavailable } from '../http/problem.js';
+import { COMPUTING, TookTooLong, WorkPool } from '../workers/pool.js';
 import type * as tasks from '../workers/tasks.js';
 import { ShownForecastEntity, WorkedOutEntity } from './worked-out.entity.js';
 import { RecordsService, type Gathered } from './records.service.js';
 import { StampsService } from './stamps.service.js';
 
-/** An instrument that takes longer is given up, ms: the longest history needs less than one second. */
+/** An instrument that is worked on for longer is given up, ms: the longest history needs less than one second. */
 const LIMIT_MS = 30000;
-/** A top that takes longer is given up, ms: the slowest machine needs a few seconds. */
+/** A top that is worked on for longer is given up, ms: the slowest machine needs a few seconds. */
 const TOP_LIMIT_MS = 60000;
 /** Instruments that are kept ready; a shop's bench and what is opened on its pages, not its whole archive. */
 const READY = 200;
@@ -101,8 +102,15 @@ export class AnalysisService implements OnApplicationShutdown {
     limit: number,
     urgent: boolean,
   ): Promise<ReturnType<Tasks[T]>> {
-    const signal = AbortSignal.any([this.ended.signal, AbortSignal.timeout(limit)]);
-    return this.pool.run(name, input as never, { urgent, signal }) as Promise<ReturnType<Tasks[T]>>;
+    const { signal } = this.ended;
+    const found = this.pool.run(name, input as never, { urgent, signal, limit }) as Promise<
+      ReturnType<Tasks[T]>
+    >;
+    return found.catch((error: unknown) => {
+      throw error instanceof TookTooLong
+        ? unavailable('It is still being worked out', 'Ask for it again in a moment.')
+        : error;
+    });
   }
 }
 

@@ -8,12 +8,13 @@ import {
   rmSync,
   statSync,
 } from 'node:fs';
-import { mkdtemp, open, rename, rm } from 'node:fs/promises';
+import { lstat, mkdtemp, open, rename, rm } from 'node:fs/promises';
 import { basename, join, resolve } from 'node:path';
 import { pipeline } from 'node:stream/promises';
 import BetterSqlite3 from 'better-sqlite3';
 import yazl from 'yazl';
-import { because, DATA_FILE, FolderTrouble, kindOfDataFile, PICTURES } from '../store/folder.js';
+import { because, DATA_FILE, FolderTrouble, PICTURES } from '../store/folder.js';
+import { leftOverIn, workNameOf } from './left-over.js';
 import { readEntries, type ZipEntry } from './zip.js';
 
 /** What lies in a backup beside the data file and the pictures, so that it can be held against itself. */
@@ -26,6 +27,14 @@ export interface Manifest {
   /** rows of every table */
   rows: Record<string, number>;
   pictures: string[];
+  /** pictures that were damaged on the disk, and are not in it; backups of before say nothing of them */
+  damaged?: DamagedPicture[];
+}
+
+/** A picture whose bytes are not those that were written, and the photographs that show it, in words. */
+export interface DamagedPicture {
+  picture: string;
+  photographs: string[];
 }
 
 export type BackupReason = 'by hand' | 'daily' | 'before a change of the tables';
@@ -50,24 +59,22 @@ const NAME = /^upright-elder-(\d{4}-\d{2}-\d{2})T(\d{2})(\d{2})(\d{2})(\d{3})Z\.
  * @throws FolderTrouble in plain words where it cannot be written, or does not hold what it should
  */
 export async function writeBackup(folder: string, into: string, reason: BackupReason): Promise<Backup> {
-  if (kindOfDataFile(folder) !== 'database')
+  // looked at from outside only: whoever opens and closes the file by itself takes SQLite's locks away from it
+  if ((statSync(join(folder, DATA_FILE), { throwIfNoEntry: false })?.size ?? 0) === 0)
     throw new FolderTrouble(`There is no data file in ${folder}: nothing was backed up.`);
   const made = new Date();
   const work = await workFolder(into);
   try {
     const snapshot = join(work, DATA_FILE);
     await snapshotOf(join(folder, DATA_FILE), snapshot);
-    const pictures = existsSync(join(folder, PICTURES))
-      ? readdirSync(join(folder, PICTURES))
-          .filter((name) => PICTURE_NAME.test(name))
-          .sort()
-      : [];
+    const { sound: pictures, damaged } = await picturesOf(folder, snapshot);
     const manifest: Manifest = {
       made: made.toISOString(),
       reason,
       database: await hashOf(snapshot),
       rows: countRows(snapshot),
       pictures,
+      ...(damaged.length > 0 ? { damaged } : {}),
     };
     const part = join(work, 'backup.part');
     await zip(part, [
@@ -83,6 +90,7 @@ export async function writeBackup(folder: string, into: string, reason: BackupRe
     await checkBackup(part);
     const path = join(into, nameOf(made));
     await rename(part, path);
+    for (const one of leftOverIn(into)) await rm(join(into, one), { recursive: true, force: true });
     return { path, manifest, bytes: statSync(path).size };
   } catch (error) {
     if (error instanceof FolderTrouble) throw error;
@@ -99,11 +107,53 @@ const nameOf = (made: Date): string => `upright-elder-${made.toISOString().repla
 async function workFolder(into: string): Promise<string> {
   try {
     mkdirSync(into, { recursive: true });
-    return await mkdtemp(join(into, '.under-way-'));
+    return await mkdtemp(join(into, workNameOf()));
   } catch (error) {
     throw new FolderTrouble(
       `Backups cannot be written into ${into} (${because(error)}). Choose a folder that can be written with UPRIGHT_ELDER_BACKUPS.`,
     );
+  }
+}
+
+/** Pictures whose bytes are what their names say, and those that are damaged. */
+export async function picturesOf(
+  folder: string,
+  dataFile: string,
+): Promise<{ sound: string[]; damaged: DamagedPicture[] }> {
+  const names = existsSync(join(folder, PICTURES))
+    ? readdirSync(join(folder, PICTURES))
+        .filter((name) => PICTURE_NAME.test(name))
+        .sort()
+    : [];
+  const sound: string[] = [];
+  const bad: string[] = [];
+  for (const name of names) {
+    const path = join(folder, PICTURES, name);
+    // a link leads elsewhere, and a disk that does not answer gives nothing
+    const whole = (await lstat(path)).isFile() && (await hashOf(path).catch(() => null)) === name;
+    (whole ? sound : bad).push(name);
+  }
+  return {
+    sound,
+    damaged: bad.map((picture) => ({ picture, photographs: photographsOf(dataFile, picture) })),
+  };
+}
+
+/** Which photographs show a picture, in words; none where the data file is of before there were any. */
+function photographsOf(dataFile: string, picture: string): string[] {
+  const database = new BetterSqlite3(dataFile, { readonly: true });
+  try {
+    const rows = database
+      .prepare(
+        `SELECT i."nickname", p."takenOn", p."spot" FROM "photograph" p
+         JOIN "instrument" i ON i."id" = p."instrumentId" WHERE p."picture" = ? ORDER BY p."takenOn"`,
+      )
+      .all(picture) as { nickname: string; takenOn: string; spot: string }[];
+    return rows.map(({ nickname, takenOn, spot }) => `${nickname}, ${spot}, ${takenOn}`);
+  } catch {
+    return [];
+  } finally {
+    database.close();
   }
 }
 
@@ -249,23 +299,33 @@ async function hashOf(path: string): Promise<string> {
 export async function restoreBackup(path: string, folder: string): Promise<Manifest> {
   if (!existsSync(path)) throw new FolderTrouble(`There is no file ${path}.`);
   const target = resolve(folder);
-  if (existsSync(target) && (!statSync(target).isDirectory() || readdirSync(target).length > 0))
+  const there = existsSync(target);
+  if (there && (!statSync(target).isDirectory() || readdirSync(target).some((name) => !ofDisk(name))))
     throw new FolderTrouble(
       `${target} is not empty. A backup is only brought back into a fresh folder, so that nothing is written over: name one that is not there yet.`,
     );
-  const part = `${target}.restoring`;
+  // a disk's own root cannot be put in the place of another folder: there it is unpacked within
+  const part = there ? join(target, '.restoring') : `${target}.restoring`;
   rmSync(part, { recursive: true, force: true });
   mkdirSync(part, { recursive: true });
   try {
     const manifest = await checkBackup(path, part);
-    rmSync(target, { recursive: true, force: true });
-    await rename(part, target);
+    if (there) {
+      // the data file last: without it the folder is no shop yet
+      const names = readdirSync(part).sort((a, b) => Number(a === DATA_FILE) - Number(b === DATA_FILE));
+      for (const name of names) await rename(join(part, name), join(target, name));
+      await rm(part, { recursive: true, force: true });
+    } else await rename(part, target);
     return manifest;
   } catch (error) {
     rmSync(part, { recursive: true, force: true });
     throw error;
   }
 }
+
+/** What a disk has in its root by itself, and what an earlier try left. */
+const ofDisk = (name: string): boolean =>
+  ['lost+found', 'System Volume Information', '.restoring'].includes(name) || /^\.Trash/u.test(name);
 
 /** A backup by its name alone, the newest first. */
 export interface ListedBackup {
@@ -275,24 +335,45 @@ export interface ListedBackup {
   bytes: number;
 }
 
-export function listBackups(into: string): ListedBackup[] {
-  if (!existsSync(into)) return [];
-  return readdirSync(into)
-    .flatMap((name): ListedBackup[] => {
+/** Backups in a folder, the newest first; a folder that cannot be looked into has none, and says why. */
+export function backupsIn(into: string): { backups: ListedBackup[]; trouble: string | null } {
+  try {
+    if (!existsSync(into)) return { backups: [], trouble: null };
+    const backups = readdirSync(into).flatMap((name): ListedBackup[] => {
       const match = NAME.exec(name);
-      if (!match) return [];
+      const file = match && statSync(join(into, name), { throwIfNoEntry: false });
+      // a link that leads nowhere, or a folder of that name, is no backup
+      if (!match || !file?.isFile()) return [];
       const made = `${match[1]}T${match[2]}:${match[3]}:${match[4]}.${match[5]}Z`;
-      return [{ name, made, bytes: statSync(join(into, name)).size }];
-    })
-    .sort((a, b) => (a.made < b.made ? 1 : -1));
+      return [{ name, made, bytes: file.size }];
+    });
+    return { backups: backups.sort((a, b) => (a.made < b.made ? 1 : -1)), trouble: null };
+  } catch (error) {
+    return { backups: [], trouble: `Backups cannot be looked for in ${into}: ${because(error)}.` };
+  }
 }
+
+export const listBackups = (into: string): ListedBackup[] => backupsIn(into).backups;
+
+/** A clock may run ahead by so much, ms; what is dated later than that was made by a clock that was wrong. */
+const AHEAD_MS = 3600000;
+
+/** Whether a backup is dated in the future: its age is then not known. */
+export const isAhead = ({ made }: Pick<ListedBackup, 'made'>, now: number): boolean =>
+  Date.parse(made) > now + AHEAD_MS;
 
 /** The newest ones that are kept, and for how many months the last of each month is. */
 const NEWEST = 5;
 const MONTHS = 12;
 
-/** Which backups have had their time: the five newest stay, and the last of each of the last twelve months. */
-export function outlived(backups: readonly ListedBackup[]): ListedBackup[] {
+/**
+ * Which backups have had their time: the five newest stay, and the last of each of the last twelve months.
+ *
+ * @param backups the newest first
+ * @param now of the clock by which they are judged, ms: what is dated later is of an unknown age, and stays
+ */
+export function outlived(all: readonly ListedBackup[], now: number): ListedBackup[] {
+  const backups = all.filter((one) => !isAhead(one, now));
   const lastOfMonth = new Map<string, ListedBackup>();
   for (const one of backups) {
     const month = one.made.slice(0, 7);
@@ -302,9 +383,10 @@ export function outlived(backups: readonly ListedBackup[]): ListedBackup[] {
   return backups.filter((one, i) => i >= NEWEST && !monthly.has(one));
 }
 
-/** Takes away what has had its time; only ever called after a new backup was checked. */
-export function prune(into: string): void {
-  for (const { name } of outlived(listBackups(into))) rmSync(join(into, name), { force: true });
+/** Takes away what has had its time; only ever called after a new backup was checked, which stays whatever it is dated. */
+export function prune(into: string, { path, manifest }: Pick<Backup, 'path' | 'manifest'>): void {
+  for (const { name } of outlived(listBackups(into), Date.parse(manifest.made)))
+    if (name !== basename(path)) rmSync(join(into, name), { force: true });
 }
 
 /** Before the tables of an older data file are changed, the whole shop is backed up. */

@@ -22,4 +22,12 @@ export class BackupsController {
   make(): Promise<BackupState> {
     return this.backups.make('by hand');
   }
+
+  /** Reads every picture; which of them are damaged stands among the remarks. */
+  @Post('pictures')
+  @HttpCode(200)
+  @ApiOkResponse({ type: BackupState })
+  checkPictures(): Promise<BackupState> {
+    return this.backups.checkPictures();
+  }
 }

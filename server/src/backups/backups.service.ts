@@ -8,7 +8,6 @@ import {
   type OnApplicationShutdown,
 } from '@nestjs/common';
 import type { BackupState } from '@upright-elder/contract';
-import { Clock } from '../clock.js';
 import { Database } from '../store/database.js';
 import { DATA_FILE, keptInStep } from '../store/folder.js';
 import { unavailable } from '../http/problem.js';
@@ -16,7 +15,8 @@ import { PictureStore } from '../photographs/picture-store.js';
 import { ShopService } from '../shop/shop.service.js';
 import { WorkPool } from '../workers/pool.js';
 import type * as work from './write-backup.js';
-import { listBackups, type BackupReason } from './backup-file.js';
+import { backupsIn, isAhead, type BackupReason, type DamagedPicture } from './backup-file.js';
+import { sayDamaged } from './damaged.js';
 
 export const BACKUP_FOLDER = Symbol('folder that backups are written into');
 
@@ -41,11 +41,12 @@ export class BackupsService implements OnApplicationBootstrap, OnApplicationShut
   private underWay: Promise<void> | null = null;
   /** why the last one failed; null where it did not */
   private failed: string | null = null;
+  /** pictures that the last backup, or the last look at all pictures, found damaged */
+  private spoilt: DamagedPicture[] = [];
 
   constructor(
     @Inject(BACKUP_FOLDER) private readonly atStart: FolderAtStart,
     private readonly database: Database,
-    private readonly clock: Clock,
     private readonly shop: ShopService,
   ) {
     this.pictures = PictureStore.open(database.folder);
@@ -70,18 +71,21 @@ export class BackupsService implements OnApplicationBootstrap, OnApplicationShut
   /** How the shop is kept: where, whether it can be written, its backups, and what is odd. */
   async keeping(): Promise<BackupState> {
     const folder = await this.folder();
-    const backups = listBackups(folder);
+    const { backups, trouble } = backupsIn(folder);
+    const ahead = backups.filter((one) => isAhead(one, Date.now()));
     return {
       folder: this.database.folder,
       unwritable: this.database.unwritable,
       backupFolder: folder,
       backupFolderNamed: this.atStart.named,
       sameDisk: sameDisk(this.database.folder, folder),
-      lastBackup: backups[0]?.made ?? null,
+      lastBackup: backups.find((one) => !ahead.includes(one))?.made ?? null,
       failed: this.failed,
+      damagedPictures: this.spoilt.length,
       backups,
-      remarks: await this.remarks(),
-      now: this.clock.now(),
+      remarks: [...(trouble === null ? [] : [trouble]), ...sayAhead(ahead.length), ...(await this.remarks())],
+      // by the clock that backups are dated by
+      now: new Date().toISOString(),
     };
   }
 
@@ -106,16 +110,29 @@ export class BackupsService implements OnApplicationBootstrap, OnApplicationShut
     const pool = new WorkPool<typeof work>(import.meta.url, 'write-backup');
     this.failed = await pool
       .run('write', { folder: this.database.folder, into, reason })
-      .then(() => null)
+      .then((damaged) => {
+        this.spoilt = damaged;
+        return null;
+      })
       .catch((error: unknown) => (error instanceof Error ? error.message : String(error)))
       .finally(() => void pool.end());
     if (this.failed !== null) this.logger.warn(this.failed);
   }
 
+  /** Reads every picture, and says which are damaged. */
+  async checkPictures(): Promise<BackupState> {
+    const pool = new WorkPool<typeof work>(import.meta.url, 'write-backup');
+    this.spoilt = await pool
+      .run('checkPictures', { folder: this.database.folder })
+      .finally(() => void pool.end());
+    return this.keeping();
+  }
+
   /** Once a day, where anything was saved since the last one. */
   private async daily(): Promise<void> {
     try {
-      const [last] = listBackups(await this.folder());
+      // one that is dated in the future says nothing of when it was made
+      const last = backupsIn(await this.folder()).backups.find((one) => !isAhead(one, Date.now()));
       const age = last ? Date.now() - Date.parse(last.made) : Infinity;
       if (this.database.unwritable || age < DAY_MS || !this.savedSince(last?.made ?? '')) return;
       await this.make('daily');
@@ -143,12 +160,20 @@ export class BackupsService implements OnApplicationBootstrap, OnApplicationShut
       this.database.damaged !== null &&
         'The data file is damaged: a part of it cannot be read. Close the program, and bring the last good backup back into a fresh folder with “npm run restore”.',
       keptInStep(this.database.folder),
+      ...sayDamaged(this.spoilt),
       unknown > 0 &&
         `${unknown} ${unknown === 1 ? 'picture belongs' : 'pictures belong'} to no photograph of this data file. ${unknown === 1 ? 'It is' : 'They are'} kept: the upload was given up, or an older data file was put in place.`,
       missing > 0 &&
         `${missing} ${missing === 1 ? 'photograph has lost its picture' : 'photographs have lost their pictures'}: look for ${missing === 1 ? 'it' : 'them'} in a backup.`,
     ].filter((words): words is string => typeof words === 'string');
   }
+}
+
+function sayAhead(count: number): string[] {
+  if (count === 0) return [];
+  return [
+    `${count === 1 ? 'A backup is' : `${count} backups are`} dated in the future: look whether this computer’s clock is right. How old ${count === 1 ? 'it is' : 'they are'} is not known, so ${count === 1 ? 'it does' : 'they do'} not count as the last one, and ${count === 1 ? 'is' : 'are'} kept.`,
+  ];
 }
 
 /** Whether two folders lie on one disk; null where it cannot be told. */

@@ -1,5 +1,14 @@
 import { createHash } from 'node:crypto';
-import { existsSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { spawnSync } from 'node:child_process';
+import {
+  existsSync,
+  mkdirSync,
+  readdirSync,
+  readFileSync,
+  rmSync,
+  symlinkSync,
+  writeFileSync,
+} from 'node:fs';
 import { join } from 'node:path';
 import type { BackupState, PictureTaken, Problem, Shop } from '@upright-elder/contract';
 import BetterSqlite3 from 'better-sqlite3';
@@ -9,7 +18,15 @@ import { DATA_FILE } from '../store/folder.js';
 import { startApp } from '../testing/app-under-test.js';
 import { examinationBody, id, INSTRUMENT, instrumentBody, PERSON } from '../testing/bodies.js';
 import { dump, fillPictures, freshFolder, oldDemoFolder } from '../testing/folders.js';
-import { checkBackup, listBackups, outlived, restoreBackup, writeBackup } from './backup-file.js';
+import {
+  backupsIn,
+  checkBackup,
+  listBackups,
+  outlived,
+  prune,
+  restoreBackup,
+  writeBackup,
+} from './backup-file.js';
 
 const hashes = (folder: string): Record<string, string> =>
   Object.fromEntries(
@@ -121,6 +138,18 @@ describe('a backup', () => {
     );
   });
 
+  it('is brought back into the root of a disk, beside what the disk has there', async () => {
+    const folder = oldDemoFolder();
+    fillPictures(folder, 2);
+    const { path } = await writeBackup(folder, join(folder, 'backups'), 'by hand');
+    const root = freshFolder();
+    for (const name of ['lost+found', '.Trash-1000']) mkdirSync(join(root, name));
+    await restoreBackup(path, root);
+    expect(readdirSync(root).sort()).toEqual(['.Trash-1000', 'lost+found', 'pictures', DATA_FILE].sort());
+    expect(dump(join(root, DATA_FILE))).toEqual(dump(join(folder, DATA_FILE)));
+    await expect(restoreBackup(path, root)).rejects.toThrow('is not empty');
+  });
+
   it('of a damaged data file is not made, so that no good one is pushed out', async () => {
     const folder = oldDemoFolder();
     const path = join(folder, DATA_FILE);
@@ -145,7 +174,152 @@ describe('a backup', () => {
       ...['2026-11-26', '2026-11-25', '2026-11-24', '2026-11-23', '2026-11-22', '2026-11-21', '2026-11-02'],
       ...['2026-10-30', '2026-10-29', '2026-09-01', '2025-01-31'],
     ].map((day) => ({ name: day, made: `${day}T09:00:00.000Z`, bytes: 1 }));
-    expect(outlived(made).map(({ name }) => name)).toEqual(['2026-11-21', '2026-11-02', '2026-10-29']);
+    const now = Date.parse('2026-11-26T09:00:00Z');
+    expect(outlived(made, now).map(({ name }) => name)).toEqual(['2026-11-21', '2026-11-02', '2026-10-29']);
+  });
+});
+
+describe('a backup, whatever goes wrong beside it', () => {
+  it('is made though a picture is damaged: it is left out, named with its photograph, and asked for again', async () => {
+    const server = await startApp();
+    const put = (path: string, body: unknown) => server.call('PUT', path, body);
+    await put(`people/${PERSON}`, { version: 0, name: 'Isbel Crane', role: 'master' });
+    await put(`instruments/${INSTRUMENT}`, instrumentBody());
+    const pictureOf = async (background: string) => {
+      const create = { width: 60, height: 40, channels: 3 as const, background };
+      const bytes = await sharp({ create }).png().toBuffer();
+      return ((await server.sendBytes('pictures', bytes)).body as PictureTaken).picture;
+    };
+    const [whole, spoilt] = [await pictureOf('#884'), await pictureOf('#488')];
+    for (const [n, picture] of [whole, spoilt].entries())
+      await put(`photographs/${id(60 + n)}`, {
+        version: 0,
+        instrumentId: INSTRUMENT,
+        examinationId: null,
+        picture,
+        takenOn: '2026-08-20',
+        spot: 'bridge',
+        note: '',
+        by: PERSON,
+      });
+    const path = join(server.folder, 'pictures', spoilt);
+    const bytes = readFileSync(path);
+    bytes[bytes.length >> 1]! ^= 1;
+    writeFileSync(path, bytes);
+    try {
+      const { status, body } = await server.call('POST', 'backups');
+      expect(status, JSON.stringify(body)).toBe(200);
+      const { backups, backupFolder, damagedPictures, remarks } = body as BackupState;
+      expect(damagedPictures).toBe(1);
+      expect(remarks.join(' ')).toMatch(/bridge, 2026-08-20\. An earlier backup may still have it/u);
+      const restored = join(freshFolder(), 'restored');
+      const manifest = await restoreBackup(join(backupFolder, backups[0]!.name), restored);
+      expect(manifest.pictures).toEqual([whole]);
+      expect(manifest.damaged).toEqual([
+        { picture: spoilt, photographs: [expect.stringMatching(/bridge/u)] },
+      ]);
+      expect(manifest.rows.photograph).toBe(2);
+      // and the look at all pictures finds that it is mended
+      bytes[bytes.length >> 1]! ^= 1;
+      writeFileSync(path, bytes);
+      expect((await server.call('POST', 'backups/pictures')).body).toMatchObject({ damagedPictures: 0 });
+    } finally {
+      await server.close();
+    }
+  });
+
+  it('leaves the data file’s locks alone: another program looks at it afterwards, and saves go on', async () => {
+    const server = await startApp();
+    const save = (n: number) =>
+      server.call('PUT', `people/${id(n)}`, { version: 0, name: `person ${n}`, role: 'luthier' });
+    const look = () =>
+      spawnSync(process.execPath, [
+        '-e',
+        `const D = require('better-sqlite3'); const d = new D(process.argv[1]); d.prepare('SELECT COUNT(*) FROM person').get(); d.close();`,
+        join(server.folder, DATA_FILE),
+      ]);
+    try {
+      expect((await save(1)).status).toBe(200);
+      expect(look().status).toBe(0);
+      expect((await save(2)).status).toBe(200);
+      expect((await server.call('POST', 'backups')).status).toBe(200);
+      expect(look().status).toBe(0);
+      expect(existsSync(join(server.folder, `${DATA_FILE}-wal`))).toBe(true);
+      for (const n of [3, 4]) expect((await save(n)).status).toBe(200);
+    } finally {
+      await server.close();
+    }
+  });
+
+  it('just made is never pruned, and what is dated in the future is kept and counts for nothing', async () => {
+    const folder = oldDemoFolder();
+    const into = join(folder, 'backups');
+    mkdirSync(into);
+    const ahead = Array.from({ length: 14 }, (_, i) => `20${37 + i}-01-01`);
+    for (const day of ahead) writeFileSync(join(into, `upright-elder-${day}T090000000Z.zip`), 'x');
+    const made = await writeBackup(folder, into, 'by hand');
+    prune(into, made);
+    expect(listBackups(into)).toHaveLength(15);
+    expect(existsSync(made.path)).toBe(true);
+    const server = await startApp(folder);
+    try {
+      const { lastBackup, remarks } = (await server.call('GET', 'backups')).body as BackupState;
+      // of now, or of a moment later, before the tables were changed
+      expect(Math.abs(Date.parse(lastBackup!) - Date.parse(made.manifest.made))).toBeLessThan(3600000);
+      expect(remarks.join(' ')).toMatch(/14 backups are dated in the future/u);
+    } finally {
+      await server.close();
+    }
+  });
+
+  it('takes away what a killed one left, once it stands itself', async () => {
+    const folder = oldDemoFolder();
+    const into = join(folder, 'backups');
+    const dead = spawnSync(process.execPath, [
+      '-e',
+      'process.stdout.write(`${process.pid}@${os.hostname().replace(/[^\\w]/gu, "_")}`)',
+    ]);
+    const left = [`.under-way-${dead.stdout.toString()}-Eq3lo2`];
+    const others = [`.under-way-1@another_machine-QLM8th`, '.under-way-qII9Y8'];
+    for (const name of [...left, ...others]) mkdirSync(join(into, name), { recursive: true });
+    await writeBackup(folder, into, 'by hand');
+    // of another machine, or of a program that did not say: nobody knows before a day has passed
+    expect(
+      readdirSync(into)
+        .filter((name) => name.startsWith('.'))
+        .sort(),
+    ).toEqual([...others].sort());
+  });
+
+  it.each([
+    ['a file in its place', (into: string) => writeFileSync(into, '')],
+    [
+      'a link that leads nowhere',
+      (into: string) => {
+        mkdirSync(into);
+        symlinkSync('/nowhere/at/all', join(into, 'upright-elder-2026-08-01T090000000Z.zip'));
+      },
+    ],
+    [
+      'a folder of a backup’s name',
+      (into: string) => mkdirSync(join(into, 'upright-elder-2026-08-01T090000000Z.zip'), { recursive: true }),
+    ],
+  ])('finds %s, and the program goes on and says it', async (_what, put) => {
+    const server = await startApp();
+    const into = join(freshFolder(), 'stick');
+    put(into);
+    try {
+      const { backups, trouble } = backupsIn(into);
+      expect(backups).toEqual([]);
+      const { today: _today, zone: _zone, ...shop } = (await server.call('GET', 'shop')).body as Shop;
+      await server.call('PUT', 'shop', { ...shop, backupFolder: into });
+      const { status, body } = await server.call('GET', 'backups');
+      expect(status).toBe(200);
+      if (trouble !== null) expect(trouble).toMatch(/is a file and no folder/u);
+      expect(JSON.stringify(body)).not.toMatch(/ENOTDIR|ENOENT|EEXIST/u);
+    } finally {
+      await server.close();
+    }
   });
 });
 

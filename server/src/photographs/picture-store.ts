@@ -1,5 +1,5 @@
 import { createHash, randomUUID } from 'node:crypto';
-import { existsSync } from 'node:fs';
+import { existsSync, lstatSync } from 'node:fs';
 import { mkdir, open, readdir, rename, rm } from 'node:fs/promises';
 import { join } from 'node:path';
 import { ACCEPTED_PICTURES, PICTURE_NAME, PICTURE_TYPES, type PictureTaken } from '@upright-elder/contract';
@@ -68,7 +68,11 @@ export class PictureStore {
   }
 
   has(picture: string): boolean {
-    return PICTURE_NAME.test(picture) && existsSync(join(this.folder, picture));
+    // a link is not followed: it leads out of the folder
+    return (
+      PICTURE_NAME.test(picture) &&
+      (lstatSync(join(this.folder, picture), { throwIfNoEntry: false })?.isFile() ?? false)
+    );
   }
 
   /** Path of a stored picture; null where there is none. */

@@ -49,6 +49,8 @@ export class Uploads {
         },
         createWriteStream(path),
       );
+      // it is here: however long it is worked on, nobody stands still
+      request.setTimeout(0);
       return await this.pictures.take(path);
     } finally {
       this.underWay--;

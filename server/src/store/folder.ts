@@ -183,9 +183,15 @@ export function because(error: unknown): string {
     EPERM: 'this account may not write there',
     EROFS: 'the disk can only be read',
     ENOSPC: 'the disk is full',
-    ENOTDIR: 'a part of the way there is a file',
+    ENOTDIR: 'it, or a part of the way there, is a file and no folder',
+    EEXIST: 'a file of that name is there already',
+    ESTALE: 'the disk does not answer',
+    SQLITE_FULL: 'the disk is full',
+    SQLITE_NOTADB: 'it is no data file, or is damaged at its beginning',
+    SQLITE_CORRUPT: 'the data file is damaged',
     ENOENT: 'it is not there',
     EIO: 'the disk does not answer',
   };
-  return words[code ?? ''] ?? code ?? message ?? 'for a reason that was not said';
+  // a code word helps nobody
+  return words[code ?? ''] ?? (code === undefined ? message : undefined) ?? 'the system gave no reason in words';
 }

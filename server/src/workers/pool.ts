@@ -1,6 +1,6 @@
 import { availableParallelism } from 'node:os';
+import PQueue from 'p-queue';
 import { Piscina } from 'piscina';
-import { urgentFirst } from './urgent-first.js';
 
 /** How a pool is used. */
 export interface PoolUse {
@@ -15,7 +15,12 @@ export interface Run {
   urgent?: boolean;
   /** ends it, and the thread that it runs in */
   signal?: AbortSignal;
+  /** ends it as well, so long after its work began, ms: while it waits for a thread, no time runs */
+  limit?: number;
 }
+
+/** A task was worked on for as long as it may be. */
+export class TookTooLong extends Error {}
 
 type Work = Record<string, (input: never) => unknown>;
 
@@ -25,6 +30,8 @@ const IDLE_MS = 60000;
 /** Threads beside, for what would keep everybody waiting; every export of a module is a task of its own. */
 export class WorkPool<W> {
   private readonly pool: Piscina;
+  /** before the threads: what is urgent first, each in its order; the pool's own would put what can be ended before all */
+  private readonly waiting: PQueue;
   /** from the sources, in tests, the threads read the sources too */
   private readonly sources: boolean;
 
@@ -46,19 +53,30 @@ export class WorkPool<W> {
       minThreads: stays ? threads : 0,
       maxThreads: threads,
       idleTimeout: stays ? Infinity : IDLE_MS,
-      taskQueue: urgentFirst(),
     });
+    this.waiting = new PQueue({ concurrency: threads });
   }
 
   run<T extends keyof W & keyof Work>(
     name: T,
     input: W[T] extends (input: infer I) => unknown ? I : never,
-    { urgent = false, signal }: Run = {},
+    { urgent = false, signal, limit }: Run = {},
   ): Promise<W[T] extends (input: never) => infer R ? Awaited<R> : never> {
-    const task = this.sources ? { name, input } : { ...(input as object) };
-    const waiting = Object.assign(task, { [Piscina.queueOptionsSymbol]: { urgent } });
-    const found: Promise<unknown> = this.pool.run(waiting, { ...(this.sources ? {} : { name }), signal });
-    return found as never;
+    const work = async () => {
+      const long = new AbortController();
+      const timer = limit === undefined ? undefined : setTimeout(() => long.abort(), limit);
+      try {
+        return await (this.pool.run(this.sources ? { name, input } : input, {
+          ...(this.sources ? {} : { name }),
+          signal: AbortSignal.any(signal ? [signal, long.signal] : [long.signal]),
+        }) as Promise<unknown>);
+      } catch (error) {
+        throw long.signal.aborted ? new TookTooLong(`${name} took longer than ${limit} ms`) : error;
+      } finally {
+        clearTimeout(timer);
+      }
+    };
+    return this.waiting.add(work, { priority: urgent ? 1 : 0, signal }) as never;
   }
 
   end(): Promise<void> {

@@ -2,6 +2,7 @@ import { unparse } from 'papaparse';
 import { useRef, type ReactNode } from 'react';
 import { toast } from 'sonner';
 import { copyText } from '../app/copyText.js';
+import { harmless } from './harmless.js';
 
 interface Props {
   /** names the region, and the file */
@@ -27,7 +28,8 @@ export function TableOut({ name, children, lines, className = '' }: Props) {
   const frame = useRef<HTMLDivElement>(null);
   const out = (): string[][] => {
     const table = frame.current?.querySelector('table');
-    return lines?.() ?? (table ? linesOf(table) : []);
+    const rows = lines?.() ?? (table ? linesOf(table) : []);
+    return rows.map((line) => line.map(harmless));
   };
   const copy = async () => {
     const text = out()

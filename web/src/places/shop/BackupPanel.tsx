@@ -28,11 +28,10 @@ function Kept({ keeping }: { keeping: BackupState }) {
   const refresh = useRefresh();
   const zone = useZone();
   const age = lastBackup === null ? null : (Date.parse(now) - Date.parse(lastBackup)) / DAY_MS;
-  const make = async () => {
+  const ask = async (path: string, done: (state: BackupState) => void) => {
     setBusy(true);
     try {
-      await send<BackupState>('POST', 'backups');
-      toast.success('The backup is written, read back and counted.');
+      done(await send<BackupState>('POST', path));
     } catch (error) {
       refusals(error);
     } finally {
@@ -71,9 +70,25 @@ function Kept({ keeping }: { keeping: BackupState }) {
         type="button"
         className="act mt-2"
         disabled={busy || unwritable !== null}
-        onClick={() => void make()}
+        onClick={() =>
+          void ask('backups', () => toast.success('The backup is written, read back and counted.'))
+        }
       >
-        {busy ? 'Writing and checking…' : 'Back up now'}
+        {busy ? 'Reading and checking…' : 'Back up now'}
+      </button>
+      <button
+        type="button"
+        className="quiet mt-2 ml-2"
+        disabled={busy}
+        onClick={() =>
+          void ask('backups/pictures', (state) =>
+            state.damagedPictures > 0
+              ? toast.error('Some pictures are damaged: see below.')
+              : toast.success('Every picture was read, and none is damaged.'),
+          )
+        }
+      >
+        Check all pictures
       </button>
       {backups.length > 0 && (
         <ul className="mt-2 text-[0.92rem]">

@@ -20,7 +20,7 @@ import { NO_FINDING, withState } from './draftFinding.js';
 import { lookedInDraft } from './QuickAnswer.js';
 import { differencesOf, mergedDraft, replacesStored } from './merge.js';
 import { filledOf, onlyThese, stagesOf } from './stages.js';
-import { closureOf, valuesOf } from './measured.js';
+import { closureOf, expectedBy, valuesOf } from './measured.js';
 
 const shop: Shop = {
   version: 1,
@@ -366,5 +366,21 @@ describe('the stages of a protocol', () => {
         draft,
       ),
     ).toBe(3);
+  });
+});
+
+describe('what the closure check expects', () => {
+  it('is the middle of each range of its side, with the error that the range stands for', () => {
+    const of = (place: 'bass' | 'treble', from: number) => ({
+      quantity: 'action12' as const,
+      place,
+      range: [from, from + 0.392e-3] as [number, number],
+    });
+    const expected = expectedBy({
+      expected: [of('bass', 2e-3), of('treble', 1.5e-3)],
+    } as unknown as Parameters<typeof expectedBy>[0])('bass');
+    expect(Object.keys(expected!)).toEqual(['action12']);
+    expect(expected!.action12!.value).toBeCloseTo(2.196e-3, 9);
+    expect(expected!.action12!.sd).toBeCloseTo(0.1e-3, 9);
   });
 });

@@ -1,3 +1,4 @@
+import type { Uncertain } from '@upright-elder/core/numeric';
 import { STRING_SIDES, type StringSide } from '@upright-elder/core/strings';
 import type { Expectations, Instrument, Shop, Tool } from '@upright-elder/contract';
 import {
@@ -49,9 +50,9 @@ export const expectedBy =
   (side: StringSide): ClosureContext['expected'] =>
     expectations &&
     Object.fromEntries(
-      expectations.expected.flatMap(({ quantity, place, range }) =>
+      expectations.expected.flatMap(({ quantity, place, range }): [QuantityId, Uncertain][] =>
         place === side && range
-          ? [[quantity, { mean: (range[0] + range[1]) / 2, sd: (range[1] - range[0]) / (2 * 1.96) }]]
+          ? [[quantity, { value: (range[0] + range[1]) / 2, sd: (range[1] - range[0]) / (2 * 1.96) }]]
           : [],
       ),
     );

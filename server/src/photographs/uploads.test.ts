@@ -1,0 +1,24 @@
+import { existsSync, readFileSync } from 'node:fs';
+import { PassThrough } from 'node:stream';
+import type { Request } from 'express';
+import { describe, expect, it, vi } from 'vitest';
+import { freshFolder } from '../testing/folders.js';
+import { PictureStore } from './picture-store.js';
+import { Uploads } from './uploads.js';
+
+describe('a picture on its way in', () => {
+  it('stands under no clock any more once it is here, however long it is worked on', async () => {
+    const store = PictureStore.open(freshFolder());
+    const request = Object.assign(new PassThrough(), { headers: {}, setTimeout: vi.fn() });
+    const take = vi.spyOn(store, 'take').mockImplementation(async (path) => {
+      expect(readFileSync(path, 'utf8')).toBe('a picture');
+      expect(request.setTimeout.mock.calls.map(([ms]) => ms as number)).toEqual([30000, 0]);
+      await new Promise((done) => setTimeout(done, 20));
+      return { picture: 'x', width: 1, height: 1 };
+    });
+    const taken = new Uploads(store).taken(request as unknown as Request);
+    request.end('a picture');
+    expect(await taken).toMatchObject({ picture: 'x' });
+    expect(existsSync(take.mock.calls[0]![0])).toBe(false);
+  });
+});
