@@ -19,8 +19,7 @@ import {
 const folder = join(ROOT, 'data-demo');
 const stamp = join(folder, 'scenario');
 const tables = createHash('sha256');
-for (const file of filesUnder('server/src/store/migrations'))
-  tables.update(readFileSync(join(ROOT, file)));
+for (const file of filesUnder('server/src/store/migrations')) tables.update(readFileSync(join(ROOT, file)));
 const wanted = tables.digest('hex');
 
 await ensurePackages();

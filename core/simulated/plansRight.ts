@@ -61,7 +61,8 @@ export function plansWrong(plans: readonly RepairPlan[], evidence: Evidence, dia
       }
       for (const other of excludes) if (there.has(other)) say(`${id} with ${other}`);
     }
-    if (diagnosis.verdict.withheld.moisture === 'damp' && there.has('rehydrate')) say('damp wood damped more');
+    if (diagnosis.verdict.withheld.moisture === 'damp' && there.has('rehydrate'))
+      say('damp wood damped more');
     if (slack) for (const id of AT_PITCH) if (there.has(id)) say(`strung for ${id} while it is unsound`);
     if (there.has('flatten-belly')) {
       if (laminatedTop || !['hot-hide', 'fish'].includes(build.oldGlue ?? ''))

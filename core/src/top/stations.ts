@@ -29,7 +29,10 @@ const ACROSS: Partial<Record<Place, number>> = {
  *
  * @returns m in the plan's frame; null where the place is none of the belly's
  */
-export function bellyStation({ bridge, holes }: Pick<BodyPlan, 'bridge' | 'holes'>, place: Place): Point | null {
+export function bellyStation(
+  { bridge, holes }: Pick<BodyPlan, 'bridge' | 'holes'>,
+  place: Place,
+): Point | null {
   if (place === 'holeEdge') {
     const [hole] = holes;
     return [0, hole?.kind === 'round' ? hole.centre[1] - hole.radius - HOLE_EDGE : bridge.saddleAt + NO_HOLE];

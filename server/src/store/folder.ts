@@ -193,5 +193,7 @@ export function because(error: unknown): string {
     EIO: 'the disk does not answer',
   };
   // a code word helps nobody
-  return words[code ?? ''] ?? (code === undefined ? message : undefined) ?? 'the system gave no reason in words';
+  return (
+    words[code ?? ''] ?? (code === undefined ? message : undefined) ?? 'the system gave no reason in words'
+  );
 }
