@@ -25,16 +25,11 @@ export class Hand {
     await this.page.keyboard.up('Control');
   }
 
-  /**
-   * Comes with Tab to an element with this accessible name, from the one before it: that Tab alone walks through every
-   * page is pages.test's own.
-   */
+  /** Goes forward with Tab until an element with this accessible name has the focus. */
   async tabTo(name: string, limit = 320): Promise<void> {
-    if ((await this.focused()) === name) return;
-    await this.page.evaluate(focusBefore, name);
     for (let i = 0; i < limit; i++) {
-      await this.keys('Tab');
       if ((await this.focused()) === name) return;
+      await this.keys('Tab');
     }
     throw new Error(`“${name}” is not reached by the Tab key; the focus is on “${await this.focused()}”`);
   }
@@ -133,27 +128,6 @@ export class Hand {
         throw new Error(`the page does not say “${source}”; it says:\n${(await this.text()).slice(0, 3000)}`);
       });
   }
-}
-
-/** In the page: puts the focus on what comes right before the next element of this name; nothing where there is none. */
-function focusBefore(name: string): void {
-  const nameOf = (element: HTMLElement) => {
-    const label = (element as HTMLInputElement).labels?.[0];
-    const said = label?.firstChild?.textContent?.trim() || label?.textContent;
-    return (element.getAttribute('aria-label') ?? said ?? element.textContent ?? '').trim();
-  };
-  const all = [
-    ...document.querySelectorAll<HTMLElement>(
-      'a[href], button, input, textarea, select, [tabindex]:not([tabindex="-1"])',
-    ),
-  ].filter(
-    (one) =>
-      one.tabIndex >= 0 && !one.matches(':disabled') && one.checkVisibility({ visibilityProperty: true }),
-  );
-  const here = all.indexOf(document.activeElement as HTMLElement);
-  const ahead = [...all.slice(here + 1), ...all.slice(0, here + 1)];
-  const target = ahead.find((one) => nameOf(one) === name);
-  if (target) all[all.indexOf(target) - 1]?.focus();
 }
 
 /** In the page: puts the focus on the list of this name. */
