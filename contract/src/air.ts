@@ -73,6 +73,11 @@ export class RoomInput {
   @IsString()
   @MaxLength(20)
   besideOther?: string;
+
+  /** who saves it; null where nobody is picked */
+  @IsOptional()
+  @IsId()
+  by?: string | null;
 }
 
 export class Room extends RoomInput {

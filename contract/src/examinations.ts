@@ -30,6 +30,7 @@ import {
 } from 'class-validator';
 import { TEMPERATURE_UNITS } from './lists/air.js';
 import { Money } from './money.js';
+import { WrittenPiece } from './edits.js';
 import { IsDay, IsId, Nested, NestedList } from './checks.js';
 import { Strike } from './strikes.js';
 const FIRST_HELD = 'the first held fret is a whole number from 1 to 5';
@@ -314,6 +315,10 @@ export class Examination {
 
   @NestedList(() => Correction)
   corrections!: Correction[];
+
+  /** the notes by who wrote which part; empty where one person wrote them */
+  @NestedList(() => WrittenPiece)
+  notesWritten!: WrittenPiece[];
 
   @IsOptional()
   @Nested(() => Money)

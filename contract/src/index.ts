@@ -25,6 +25,7 @@ export * from './expectations.js';
 export * from './map.js';
 export * from './tops.js';
 export * from './interventions.js';
+export * from './edits.js';
 export * from './events.js';
 export * from './load-tests.js';
 export * from './trials.js';

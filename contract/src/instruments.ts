@@ -242,6 +242,12 @@ export class InstrumentInput extends InstrumentFacts {
   @IsOptional()
   @Nested(() => TypedLength)
   stringSpread?: TypedLength | null;
+
+  /** why what was written down is changed; needed where the answer asks for it */
+  @IsOptional()
+  @IsString()
+  @MaxLength(500)
+  why?: string | null;
 }
 
 /** An instrument as stored. */

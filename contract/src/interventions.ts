@@ -14,7 +14,8 @@ import {
   MaxLength,
   Min,
 } from 'class-validator';
-import { IsDay, IsId, Nested, NestedList } from './checks.js';
+import { IsId, Nested, NestedList } from './checks.js';
+import { WrittenPiece } from './edits.js';
 import { Strike } from './strikes.js';
 
 /** What a fact of the instrument was before an intervention, and after it. */
@@ -72,7 +73,9 @@ export class InterventionInput {
   @IsId()
   by!: string;
 
-  @IsDay()
+  /** a day, or roughly when, such as `about 2003`, `before 1990` or `not known` */
+  @IsString()
+  @MaxLength(60)
   date!: string;
 
   /** by the shop's clock, HH:MM; null where only the day is known */
@@ -138,6 +141,15 @@ export class InterventionBefore {
 
   @IsString()
   note!: string;
+
+  /** not said in corrections of before it was kept */
+  @IsOptional()
+  @IsString()
+  hours?: string;
+
+  @IsOptional()
+  @IsString()
+  roughly?: string;
 }
 
 export class InterventionCorrection {
@@ -155,6 +167,10 @@ export class InterventionCorrection {
 }
 
 export class Intervention extends InterventionInput {
+  /** as it was said, where its day is only roughly known; empty where it is */
+  @IsString()
+  roughly!: string;
+
   @IsId()
   id!: string;
 
@@ -170,6 +186,10 @@ export class Intervention extends InterventionInput {
   /** what stood before it was corrected, oldest first */
   @NestedList(() => InterventionCorrection)
   corrections!: InterventionCorrection[];
+
+  /** the note by who wrote which part; empty where one person wrote it */
+  @NestedList(() => WrittenPiece)
+  noteWritten!: WrittenPiece[];
 
   /** taken back: kept, shown struck, and counted nowhere */
   @IsBoolean()

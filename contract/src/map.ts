@@ -188,6 +188,12 @@ export class BodyPlanInput {
   @IsOptional()
   @Nested(() => PlanSides)
   sides?: PlanSides;
+
+  /** why what was written down is changed; needed where the answer asks for it */
+  @IsOptional()
+  @IsString()
+  @MaxLength(500)
+  why?: string | null;
 }
 
 export class StoredBodyPlan extends BodyPlanInput {

@@ -1,5 +1,5 @@
 import { ROLES, type Role } from './lists/people.js';
-import { IsBoolean, IsIn, IsInt, IsString, MaxLength, Min } from 'class-validator';
+import { IsBoolean, IsIn, IsInt, IsString, MaxLength, Min, IsOptional } from 'class-validator';
 import { IsId, IsName } from './checks.js';
 
 /** Someone of the shop; picked, not signed in, while only this machine is listened to. */
@@ -15,6 +15,17 @@ export class PersonInput {
 
   @IsIn(ROLES)
   role!: Role;
+
+  /** who saves it; null where nobody is picked */
+  @IsOptional()
+  @IsId()
+  by?: string | null;
+
+  /** why what was written down is changed; needed where the answer asks for it */
+  @IsOptional()
+  @IsString()
+  @MaxLength(500)
+  why?: string | null;
 }
 
 export class Person extends PersonInput {

@@ -49,6 +49,12 @@ export class PhotographInput {
   /** who added or changed it */
   @IsId()
   by!: string;
+
+  /** why what was written down is changed; needed where the answer asks for it */
+  @IsOptional()
+  @IsString()
+  @MaxLength(500)
+  why?: string | null;
 }
 
 export class Photograph extends PhotographInput {

@@ -1,8 +1,9 @@
 import { LEARNED_KINDS, PLAN_KINDS, type LearnedKind, type PlanKind } from '@upright-elder/core/repair-plans';
 import { PREDICTED_CAUSES, type PredictedCause } from '@upright-elder/core/predictions';
 import { TREATMENT_IDS, type TreatmentId } from '@upright-elder/core/treatments';
-import { IsBoolean, IsIn, IsInt, IsNumber, IsOptional, IsString, Min } from 'class-validator';
+import { IsBoolean, IsIn, IsInt, IsNumber, IsOptional, IsString, Min, MaxLength } from 'class-validator';
 import { IsId, NestedList } from './checks.js';
+import { Strike } from './strikes.js';
 
 /** What a person says before the program shows its own: the cause, and the plan. */
 export class PredictionInput {
@@ -26,6 +27,12 @@ export class PredictionInput {
   @IsOptional()
   @IsIn(PREDICTED_CAUSES)
   shown!: PredictedCause | null;
+
+  /** why what was written down is changed; needed where the answer asks for it */
+  @IsOptional()
+  @IsString()
+  @MaxLength(500)
+  why?: string | null;
 }
 
 export class Prediction extends PredictionInput {
@@ -36,12 +43,21 @@ export class Prediction extends PredictionInput {
   @IsString()
   date!: string;
 
-  /** what the program said then */
+  /** what the program said then; null while it is worked out, or where something was written before it could be */
+  @IsOptional()
   @IsIn(PREDICTED_CAUSES)
-  programCause!: PredictedCause;
+  programCause!: PredictedCause | null;
 
+  @IsOptional()
   @IsIn(PLAN_KINDS)
-  programPlan!: PlanKind;
+  programPlan!: PlanKind | null;
+
+  /** taken back: kept, and counted no more */
+  @IsBoolean()
+  struck!: boolean;
+
+  @NestedList(() => Strike)
+  strikes!: Strike[];
 
   @IsString()
   byName!: string;

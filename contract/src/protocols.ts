@@ -1,6 +1,16 @@
 import { LINE_IDS, type LineId } from '@upright-elder/core/readings';
-import { ArrayMaxSize, IsArray, IsBoolean, IsIn, IsInt, IsString, MaxLength, Min } from 'class-validator';
-import { IsName, NestedList } from './checks.js';
+import {
+  ArrayMaxSize,
+  IsArray,
+  IsBoolean,
+  IsIn,
+  IsInt,
+  IsString,
+  MaxLength,
+  Min,
+  IsOptional,
+} from 'class-validator';
+import { IsName, NestedList, IsId } from './checks.js';
 
 export class ProtocolStage {
   @IsString()
@@ -43,6 +53,11 @@ export class ProtocolInput {
 
   @NestedList(() => ProtocolStage, { least: 1, most: 20, few: 'a protocol needs at least one stage' })
   stages!: ProtocolStage[];
+
+  /** who saves it; null where nobody is picked */
+  @IsOptional()
+  @IsId()
+  by?: string | null;
 }
 
 export class Protocol extends ProtocolInput {

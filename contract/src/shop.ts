@@ -12,7 +12,7 @@ import {
   IsOptional,
 } from 'class-validator';
 import { TEMPERATURE_UNITS } from './lists/air.js';
-import { check, IsName, Nested } from './checks.js';
+import { check, IsName, Nested, IsId } from './checks.js';
 import { isRecord } from './lists/records.js';
 import { OwnSchools } from './plans.js';
 
@@ -143,6 +143,11 @@ export class ShopInput {
   /** how heights are said in sentences: 64ths of an inch, thousandths or millimetres */
   @IsIn(['64ths', 'thou', 'mm'])
   sayIn!: '64ths' | 'thou' | 'mm';
+
+  /** who saves it; null where nobody is picked */
+  @IsOptional()
+  @IsId()
+  by?: string | null;
 }
 
 export class Shop extends ShopInput {

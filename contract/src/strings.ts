@@ -13,8 +13,8 @@ import {
   type WindingMaterial,
   type WindingShape,
 } from '@upright-elder/core/strings';
-import { IsBoolean, IsIn, IsInt, IsObject, IsString, Max, MaxLength, Min } from 'class-validator';
-import { IsName, NestedList } from './checks.js';
+import { IsBoolean, IsIn, IsInt, IsObject, IsString, Max, MaxLength, Min, IsOptional } from 'class-validator';
+import { IsName, NestedList, IsId } from './checks.js';
 
 /** One string of a set as typed. What belongs to a winding is kept, and does not count, while the string is plain. */
 export class StringTyped implements TypedString {
@@ -73,6 +73,17 @@ export class StringSetInput {
   /** no longer offered; instruments strung with it keep it */
   @IsBoolean()
   retired!: boolean;
+
+  /** who saves it; null where nobody is picked */
+  @IsOptional()
+  @IsId()
+  by?: string | null;
+
+  /** why what was written down is changed; needed where the answer asks for it */
+  @IsOptional()
+  @IsString()
+  @MaxLength(500)
+  why?: string | null;
 }
 
 /** A string set that instruments can be strung with: the house's, or the shop's own. */
@@ -111,6 +122,17 @@ export class TuningInput {
 
   @IsBoolean()
   retired!: boolean;
+
+  /** who saves it; null where nobody is picked */
+  @IsOptional()
+  @IsId()
+  by?: string | null;
+
+  /** why what was written down is changed; needed where the answer asks for it */
+  @IsOptional()
+  @IsString()
+  @MaxLength(500)
+  why?: string | null;
 }
 
 export class TuningAnswer extends TuningInput {

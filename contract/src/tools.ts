@@ -1,6 +1,6 @@
 import { DIMENSIONS, READING_UNITS, type Dimension, type ReadingUnit } from '@upright-elder/core/readings';
 import { IsBoolean, IsIn, IsInt, IsNumber, IsOptional, IsString, MaxLength, Min } from 'class-validator';
-import { IsName } from './checks.js';
+import { IsName, IsId } from './checks.js';
 
 /** A tool of the shop with its errors as typed. */
 export class ToolInput {
@@ -34,6 +34,11 @@ export class ToolInput {
   /** no longer offered; readings taken with it keep it */
   @IsBoolean()
   retired!: boolean;
+
+  /** who saves it; null where nobody is picked */
+  @IsOptional()
+  @IsId()
+  by?: string | null;
 }
 
 export class Tool extends ToolInput {

@@ -14,6 +14,7 @@ let closeBrowser: () => Promise<void>;
 let page: Page;
 let hand: Hand;
 const person = randomUUID();
+const other = randomUUID();
 const one = randomUUID();
 
 interface Done {
@@ -31,6 +32,7 @@ const done = async (): Promise<Done[]> =>
 beforeAll(async () => {
   program = await startProgram();
   await putTo(program, `people/${person}`, { version: 0, name: 'Isbel Crane', role: 'master' });
+  await putTo(program, `people/${other}`, { version: 0, name: 'Tam Orrell', role: 'luthier' });
   await putTo(program, `instruments/${one}`, instrumentBody(person, 'the Purser'));
   for (const date of ['2025-08-20', '2026-02-16', '2026-08-24'])
     await putTo(program, `examinations/${randomUUID()}`, examinationBody(one, person, date));
@@ -58,7 +60,9 @@ describe('what was done to an instrument', () => {
     expect(await done()).toMatchObject([{ date: '2026-09-02', kinds: ['rod'], note: 'a quarter turn' }]);
   });
 
-  it('is corrected with a reason, and what it said stays', async () => {
+  it('is corrected by somebody else with a reason, and what it said stays', async () => {
+    await page.evaluate((who) => localStorage.setItem('upright-elder.person', who), other);
+    await page.reload({ waitUntil: 'networkidle2' });
     await hand.tabTo('Correct');
     await hand.keys('Enter');
     await hand.tabTo('In words');
@@ -95,7 +99,7 @@ describe('what was done to an instrument', () => {
     await hand.keys('Enter');
     await hand.type('it was another guitar');
     await hand.keys('Enter');
-    await hand.sees('struck by Isbel Crane');
+    await hand.sees('struck by Tam Orrell');
     expect((await done()).filter(({ struck }) => struck)).toHaveLength(1);
     await hand.tabTo('Bring back');
     await hand.keys('Enter');

@@ -215,6 +215,7 @@ describe('the map', () => {
       by: person,
       instrumentId: one,
       sightings: [{ ...stored.sightings[0], date: '2026-02-10' }],
+      why: 'from the old notebook',
     });
     await page.reload({ waitUntil: 'networkidle2' });
     await hand.sees('To look at again');

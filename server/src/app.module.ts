@@ -8,6 +8,8 @@ import { ChangesModule } from './changes/changes.module.js';
 import { Clock } from './clock.js';
 import type { Config } from './config.js';
 import { Database } from './store/database.js';
+import { VersionedStore } from './store/versioned.js';
+import { EditsModule } from './edits/edits.module.js';
 import { EventsModule } from './events/events.module.js';
 import { ExaminationsModule } from './examinations/examinations.module.js';
 import { FindModule } from './find/find.module.js';
@@ -44,8 +46,9 @@ class GroundModule {
         { provide: Clock, useFactory: () => new Clock(config.now) },
         { provide: Database, useValue: database },
         OpenConnections,
+        VersionedStore,
       ],
-      exports: [Clock, Database],
+      exports: [Clock, Database, VersionedStore],
     };
   }
 }
@@ -65,6 +68,7 @@ export class AppModule {
         ChangesModule,
         EventsModule,
         StrikesModule,
+        EditsModule,
         PeopleModule,
         ShopModule,
         LogFolderModule.with(config.logFolder),

@@ -17,6 +17,7 @@ import { PhotographEntity } from './photographs/photograph.entity.js';
 import { RepairPlanEntity } from './plans/repair-plan.entity.js';
 import { ProtocolEntity } from './protocols/protocol.entity.js';
 import { ReadingEntity } from './readings/reading.entity.js';
+import { EditEntity } from './store/edit.entity.js';
 import { ShopEntity } from './shop/shop.entity.js';
 import { StringSetEntity, TuningEntity } from './strings/strings.entity.js';
 import { TrialEntity } from './trials/trial.entity.js';
@@ -52,6 +53,7 @@ export const ENTITIES = [
   StringSetEntity,
   TuningEntity,
   ChangeEntity,
+  EditEntity,
   SolvedTopEntity,
   WorkedOutEntity,
   ShownForecastEntity,

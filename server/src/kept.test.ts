@@ -95,7 +95,9 @@ describe('a save', () => {
       expect(later).toMatchObject({ status: 200, body: { version: 4, notes: 'later edit' } });
       for (const n of [11, 12, 13])
         expect((await put(`examinations/${id(n)}`, examinationBody())).status).toBe(200);
-      expect((await put(`people/${PERSON}`, person('Isbel', 1))).body as Person).toMatchObject({
+      expect(
+        (await put(`people/${PERSON}`, { ...person('Isbel', 1), why: 'so called' })).body as Person,
+      ).toMatchObject({
         name: 'Isbel',
       });
       await server.app.close();

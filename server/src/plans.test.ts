@@ -202,14 +202,18 @@ describe('a prediction before the program’s', () => {
   it('is kept with what the program says then, and only what the work showed is added', async () => {
     expect((await get<PredictionsOf>(`instruments/${INSTRUMENT}/predictions`)).predictions).toEqual([]);
     expect((await put(`predictions/${id(80)}`, prediction())).status).toBe(200);
-    const [kept] = (await get<PredictionsOf>(`instruments/${INSTRUMENT}/predictions`)).predictions;
+    const said = async () =>
+      (await get<PredictionsOf>(`instruments/${INSTRUMENT}/predictions`)).predictions[0]!;
+    // it is taken at once, and the program says its own a moment later
+    await expect.poll(async () => typeof (await said()).programCause, { timeout: 60000 }).toBe('string');
+    const kept = await said();
     expect(kept).toMatchObject({
       cause: 'neck angle',
       byName: 'Tobin Marsh',
       date: '2026-03-20',
       shown: null,
     });
-    expect(typeof kept!.programCause).toBe('string');
+    expect(typeof kept.programPlan).toBe('string');
     expect((await put(`predictions/${id(80)}`, prediction({ version: 1, cause: 'season' }))).status).toBe(
       422,
     );

@@ -175,6 +175,7 @@ describe('one id', () => {
       version: 1,
       name: 'Tobin',
       role: 'apprentice',
+      why: 'so called',
     });
     expect(upper.body).toMatchObject({ id: lower, version: 2 });
     const saved = await put(

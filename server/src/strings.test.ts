@@ -136,7 +136,9 @@ describe('an instrument strung with the shop’s own', () => {
   it('hears of a gauge that is corrected, though the instrument itself was not touched', async () => {
     const before = await get<TopModel>(`instruments/${ONE}/top`);
     const heavier = SEVEN.map((one, i) => (i === 6 ? { ...one, gauge: '80' } : one));
-    expect((await put(`string-sets/${SET}`, setBody(heavier, { version: 1 }))).status).toBe(200);
+    expect(
+      (await put(`string-sets/${SET}`, setBody(heavier, { version: 1, why: 'it was misread' }))).status,
+    ).toBe(200);
     const after = await get<TopModel>(`instruments/${ONE}/top`);
     expect(after.pull).toBeGreaterThan(before.pull * 1.04);
     expect((await get<Instrument>(`instruments/${ONE}`)).version).toBe(1);

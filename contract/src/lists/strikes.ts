@@ -7,6 +7,7 @@ export const STRUCK_KINDS = [
   'mark',
   'photograph',
   'weighing',
+  'prediction',
   'person',
   'room',
   'tool',

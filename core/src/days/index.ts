@@ -1,3 +1,4 @@
 export * from './day.js';
 export * from './zone.js';
 export * from './typed.js';
+export * from './roughly.js';

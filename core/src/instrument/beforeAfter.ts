@@ -26,6 +26,7 @@ const ENOUGH = { visits: 4, spread: 0.35 };
 export function taughtBy(record: InstrumentRecord, fit: Pick<InstrumentFit, 'sides' | 'lever'>): Taught {
   const { interventions, examinations, top } = record;
   const cases = interventions.flatMap((work, i) => {
+    if (work.roughly) return [];
     const from = dayOf(work.date);
     const until = interventions[i + 1] ? dayOf(interventions[i + 1]!.date) : Infinity;
     const after = examinations.filter(({ date }) => dayOf(date) >= from && dayOf(date) < until);

@@ -104,6 +104,8 @@ export interface ExaminationFacts {
 export interface InterventionFacts {
   id: string;
   date: string;
+  /** its day is only roughly known: nothing is reckoned from it in days */
+  roughly?: boolean;
   /** the examination of the same day that it followed; null where it came before all of that day */
   follows: string | null;
   kinds: InterventionKind[];

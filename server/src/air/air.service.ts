@@ -33,9 +33,9 @@ import type { EntityManager } from 'typeorm';
 import { v5 as named, v7 as uuid } from 'uuid';
 import { Clock, MACHINE_ZONE } from '../clock.js';
 import { Database } from '../store/database.js';
-import { saveVersioned } from '../store/versioned.js';
+import { VersionedStore } from '../store/versioned.js';
 import type { PackedRoom } from '../workers/tasks.js';
-import { badFields, notFound, withBothCopies } from '../http/problem.js';
+import { badFields, notFound } from '../http/problem.js';
 import { correctionOf, packsOf, understandHumidities } from './hygrometer.js';
 import { ShopService } from '../shop/shop.service.js';
 import { StrikesService } from '../strikes/strikes.service.js';
@@ -64,6 +64,7 @@ export class AirService implements OnModuleInit {
   constructor(
     private readonly database: Database,
     private readonly clock: Clock,
+    private readonly store: VersionedStore,
     private readonly shop: ShopService,
     private readonly strikes: StrikesService,
   ) {}
@@ -129,32 +130,22 @@ export class AirService implements OnModuleInit {
     const beside = await this.besideRoom(id, besideRoomId);
     const typed = { saltLow, saltHigh, packs, besideShown, besideOther };
     understandHumidities(typed, beside);
-    await withBothCopies(
-      () =>
-        this.database.write(async (manager) => {
-          const before = await manager.findOneBy(RoomEntity, { id });
-          const sameLine =
-            before !== null && LINE.every((field) => before[field] === { ...typed, besideRoomId }[field]);
-          const kind = input.kind ?? before?.kind ?? 'home';
-          const same = sameLine && before.kind === kind;
-          const airRevision = (before?.airRevision ?? 0) + (before && !same ? 1 : 0);
-          const saved = await saveVersioned(manager, RoomEntity, id, input.version, input, {
-            name,
-            notes,
-            logger: logger.trim(),
-            kind,
-            ...typed,
-            besideRoomId,
-            airRevision,
-          });
-          // what was laid beside it is corrected by it
-          if (saved === 'saved' && !sameLine)
-            await manager.increment(RoomEntity, { besideRoomId: id }, 'airRevision', 1);
-        }),
-      () => this.room(id),
+    const sameLine = (before: RoomEntity | null): before is RoomEntity =>
+      before !== null && LINE.every((field) => before[field] === { ...typed, besideRoomId }[field]);
+    return this.store.save(RoomEntity, id, {
       input,
-    );
-    return this.room(id);
+      row: (before) => {
+        const kind = input.kind ?? before?.kind ?? 'home';
+        const same = sameLine(before) && before.kind === kind;
+        const airRevision = (before?.airRevision ?? 0) + (before && !same ? 1 : 0);
+        return { name, notes, logger: logger.trim(), kind, ...typed, besideRoomId, airRevision };
+      },
+      also: async (manager, before) => {
+        // what was laid beside it is corrected by it
+        if (!sameLine(before)) await manager.increment(RoomEntity, { besideRoomId: id }, 'airRevision', 1);
+      },
+      get: () => this.room(id),
+    });
   }
 
   /** How a room's hygrometer is corrected. */

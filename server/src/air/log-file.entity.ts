@@ -1,8 +1,9 @@
 import type { LogLine } from '@upright-elder/contract';
-import { Column, Entity, PrimaryColumn } from 'typeorm';
+import { Column, PrimaryColumn } from 'typeorm';
+import { Table } from '../store/tables.js';
 
 /** A logger's file that was gone through, by its name; a file that has grown is gone through again. */
-@Entity('log_file')
+@Table('log_file')
 export class LogFileEntity {
   @PrimaryColumn({ type: 'text' })
   name!: string;

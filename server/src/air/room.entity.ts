@@ -1,14 +1,10 @@
 import type { RoomKind } from '@upright-elder/contract';
-import { Column, Entity, PrimaryColumn } from 'typeorm';
+import { Column, PrimaryColumn } from 'typeorm';
+import { Table } from '../store/tables.js';
+import { VersionedRow } from '../store/versioned-row.js';
 
-@Entity('room')
-export class RoomEntity {
-  @PrimaryColumn({ type: 'text' })
-  id!: string;
-
-  @Column({ type: 'integer' })
-  version!: number;
-
+@Table('room')
+export class RoomEntity extends VersionedRow {
   @Column({ type: 'text' })
   name!: string;
 
@@ -51,13 +47,10 @@ export class RoomEntity {
   /** taken back, see strikes/ */
   @Column({ type: 'boolean', default: false })
   struck!: boolean;
-
-  @Column({ type: 'text' })
-  fingerprint!: string;
 }
 
 // by room and instant alone, so that it takes half the room and half the time to write
-@Entity('air_reading', { withoutRowid: true })
+@Table('air_reading', { withoutRowid: true })
 export class AirReadingEntity {
   @PrimaryColumn({ type: 'text' })
   roomId!: string;
@@ -84,7 +77,7 @@ export class AirReadingEntity {
 }
 
 /** Readings that came together, from a file or a hand, so that they can be taken back together. */
-@Entity('air_import')
+@Table('air_import')
 export class AirImportEntity {
   @PrimaryColumn({ type: 'text' })
   id!: string;
@@ -105,7 +98,7 @@ export class AirImportEntity {
 }
 
 /** Sums over a day's readings, kept by a trigger. */
-@Entity('air_day', { withoutRowid: true })
+@Table('air_day', { withoutRowid: true })
 export class AirDayEntity {
   @PrimaryColumn({ type: 'text' })
   roomId!: string;

@@ -1,9 +1,10 @@
 import type { ForecastCheck, Taught, ShownForecast, StrungTopFacts } from '@upright-elder/core/instrument';
-import { Column, Entity, PrimaryColumn } from 'typeorm';
+import { Column, PrimaryColumn } from 'typeorm';
+import { Table } from '../store/tables.js';
 import type { WorkedOutCard } from './worked-out-card.js';
 
 /** What the plate model found for an instrument's plan, and what it was found from. */
-@Entity('solved_top')
+@Table('solved_top')
 export class SolvedTopEntity {
   /** the instrument */
   @PrimaryColumn({ type: 'text' })
@@ -39,7 +40,7 @@ export class SolvedTopEntity {
 }
 
 /** What was worked out of an instrument, and what it was worked out from. */
-@Entity('worked_out')
+@Table('worked_out')
 export class WorkedOutEntity {
   @PrimaryColumn({ type: 'text' })
   instrumentId!: string;
@@ -73,7 +74,7 @@ export class WorkedOutEntity {
 }
 
 /** A forecast as it was shown on a day, kept until its reading comes; never changed. */
-@Entity('kept_forecast', { withoutRowid: true })
+@Table('kept_forecast', { withoutRowid: true })
 export class ShownForecastEntity implements ShownForecast {
   @PrimaryColumn({ type: 'text' })
   instrumentId!: string;

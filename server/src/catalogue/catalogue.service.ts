@@ -11,8 +11,8 @@ import {
 import { validate as isUuid } from 'uuid';
 import { Clock } from '../clock.js';
 import { Database } from '../store/database.js';
-import { saveVersioned } from '../store/versioned.js';
-import { badFields, notFound, STAYS, withBothCopies } from '../http/problem.js';
+import { VersionedStore } from '../store/versioned.js';
+import { badFields, notFound, STAYS } from '../http/problem.js';
 import { TreatmentEditEntity } from './treatment-edit.entity.js';
 
 const isHouse = (id: string): id is TreatmentId => (TREATMENT_IDS as string[]).includes(id);
@@ -25,6 +25,7 @@ export class CatalogueService {
   constructor(
     private readonly database: Database,
     private readonly clock: Clock,
+    private readonly store: VersionedStore,
   ) {}
 
   /** The shop's own first; those put away only where they are asked for. */
@@ -87,28 +88,18 @@ export class CatalogueService {
     return found;
   }
 
-  async save(typedId: string, input: TreatmentInput): Promise<TreatmentAsWorked> {
+  save(typedId: string, input: TreatmentInput): Promise<TreatmentAsWorked> {
     const id = isUuid(typedId) ? typedId.toLowerCase() : typedId;
     const own = isUuid(id);
     if (!own && !isHouse(id)) throw notFound('treatment');
-    const { version, by, putAway, ...values } = input;
+    const { version: _version, by, putAway, ...values } = input;
     if (!own && values.stage !== TREATMENTS[id as TreatmentId].stage)
       throw badFields([{ field: 'stage', typed: values.stage, ...STAYS }]);
-    await withBothCopies(
-      () =>
-        this.database.write((manager) =>
-          saveVersioned(manager, TreatmentEditEntity, id, version, input, {
-            own,
-            values,
-            putAway,
-            by,
-            updatedAt: this.clock.now(),
-          }),
-        ),
-      () => this.get(id),
+    return this.store.save(TreatmentEditEntity, id, {
       input,
-    );
-    return this.get(id);
+      row: () => ({ own, values, putAway, by, updatedAt: this.clock.now() }),
+      get: () => this.get(id),
+    });
   }
 
   private rows(): Promise<TreatmentEditEntity[]> {

@@ -1,16 +1,12 @@
 import type { TreatmentInput } from '@upright-elder/contract';
-import { Column, Entity, PrimaryColumn } from 'typeorm';
+import { Column } from 'typeorm';
+import { Table } from '../store/tables.js';
+import { VersionedRow } from '../store/versioned-row.js';
 
 /** What the shop says of a treatment: a change of the catalogue's, or one of its own. */
-@Entity('treatment_edit')
-export class TreatmentEditEntity {
+@Table('treatment_edit')
+export class TreatmentEditEntity extends VersionedRow {
   /** of the catalogue, or a new one */
-  @PrimaryColumn({ type: 'text' })
-  id!: string;
-
-  @Column({ type: 'integer' })
-  version!: number;
-
   @Column({ type: 'boolean' })
   own!: boolean;
 
@@ -25,7 +21,4 @@ export class TreatmentEditEntity {
 
   @Column({ type: 'text' })
   updatedAt!: string;
-
-  @Column({ type: 'text' })
-  fingerprint!: string;
 }

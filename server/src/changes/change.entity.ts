@@ -1,7 +1,8 @@
-import { Column, Entity, PrimaryColumn } from 'typeorm';
+import { Column, PrimaryColumn } from 'typeorm';
+import { Table } from '../store/tables.js';
 
 /** When each subject was changed last; written by triggers with every row, in the same transaction. */
-@Entity('change', { withoutRowid: true })
+@Table('change', { withoutRowid: true })
 export class ChangeEntity {
   @PrimaryColumn({ type: 'text' })
   subject!: string;

@@ -1,16 +1,12 @@
 import type { Conditions, Money } from '@upright-elder/contract';
 import type { PointId, StateId, Verdict } from '@upright-elder/core/readings';
-import { Column, Entity, Index, PrimaryColumn } from 'typeorm';
+import { Column, Index, PrimaryColumn } from 'typeorm';
+import { Table } from '../store/tables.js';
+import { VersionedRow } from '../store/versioned-row.js';
 
-@Entity('examination')
+@Table('examination')
 @Index('examination_by_date', ['instrumentId', 'date'])
-export class ExaminationEntity {
-  @PrimaryColumn({ type: 'text' })
-  id!: string;
-
-  @Column({ type: 'integer' })
-  version!: number;
-
+export class ExaminationEntity extends VersionedRow {
   @Column({ type: 'text' })
   instrumentId!: string;
 
@@ -38,13 +34,10 @@ export class ExaminationEntity {
   /** taken back, see strikes/ */
   @Column({ type: 'boolean', default: false })
   struck!: boolean;
-
-  @Column({ type: 'text' })
-  fingerprint!: string;
 }
 
 /** What was looked at, and what it ended in. */
-@Entity('finding')
+@Table('finding')
 export class PointFindingEntity {
   @PrimaryColumn({ type: 'text' })
   examinationId!: string;
@@ -72,7 +65,7 @@ export class PointFindingEntity {
 }
 
 /** An examination is evidence: what a correction replaced stays, with who, when and why. */
-@Entity('correction')
+@Table('correction')
 @Index('reading_correction_by_examination', ['examinationId'])
 export class CorrectionEntity {
   @PrimaryColumn({ type: 'integer', generated: 'increment' })

@@ -1,11 +1,12 @@
 import { Injectable } from '@nestjs/common';
-import type {
-  Correction,
-  Examination,
-  ExaminationInput,
-  FieldError,
-  PointFinding,
-  Reading,
+import {
+  reasonIn,
+  type Correction,
+  type Examination,
+  type ExaminationInput,
+  type FieldError,
+  type PointFinding,
+  type Reading,
 } from '@upright-elder/contract';
 import type { ExaminationFacts } from '@upright-elder/core/instrument';
 import { divisionOf, parseFrets, repeatsMean, type ReadingValue } from '@upright-elder/core/readings';
@@ -13,8 +14,9 @@ import type { EntityManager } from 'typeorm';
 import { Clock } from '../clock.js';
 import { Database } from '../store/database.js';
 import { everyWord, type FoundText } from '../store/words.js';
-import { saveVersioned } from '../store/versioned.js';
-import { badFields, notFound, STAYS, withBothCopies } from '../http/problem.js';
+import { VersionedStore } from '../store/versioned.js';
+import { writtenBy } from '../store/written.js';
+import { badFields, notFound } from '../http/problem.js';
 import { PeopleService } from '../people/people.service.js';
 import { ProtocolsService } from '../protocols/protocols.service.js';
 import { StrikesService } from '../strikes/strikes.service.js';
@@ -49,6 +51,7 @@ export class ExaminationsService {
     private readonly readings: ReadingsService,
     private readonly people: PeopleService,
     private readonly strikes: StrikesService,
+    private readonly store: VersionedStore,
   ) {}
 
   /** All examinations of an instrument, oldest first; those taken back only where they are asked for. */
@@ -141,14 +144,13 @@ export class ExaminationsService {
     const readings = understandReadings(input.readings, tools, await this.tools.usual(), errors);
     const findings = understandPointFindings(input.findings, errors);
     const askingPrice = understandMoney(input.askingPrice, 'askingPrice', errors);
-    if (input.date > this.clock.date()) {
+    if (await this.isYetToCome(id, input.date))
       errors.push({
         field: 'date',
         typed: input.date,
         reason: 'the examination would be in the future',
         accepted: `a day up to ${this.clock.date()}`,
       });
-    }
     const protocols = await this.protocols.list();
     if (!protocols.some((one) => one.id === input.protocol)) {
       errors.push({
@@ -160,32 +162,31 @@ export class ExaminationsService {
     }
     if (errors.length > 0) throw badFields(errors);
     const { instrumentId, by, date, notes, protocol } = input;
-    await withBothCopies(
-      () =>
-        this.database.write(async (manager) => {
-          const before = await manager.findOneBy(ExaminationEntity, { id });
-          if (before && before.instrumentId !== instrumentId)
-            throw badFields([{ field: 'instrumentId', typed: instrumentId, ...STAYS }]);
-          const saved = await saveVersioned(manager, ExaminationEntity, id, input.version, input, {
-            instrumentId,
-            by: before?.by ?? by,
-            date,
-            conditions,
-            protocol,
-            askingPrice,
-            notes,
-            updatedAt: this.clock.now(),
-          });
-          if (saved === 'repeated') return;
-          const changed = before
-            ? replacedFacts(before, { date, conditions, protocol, notes, askingPrice })
-            : [];
-          await this.replace(manager, id, { readings, findings, changed, by, why: input.why?.trim() ?? '' });
-        }),
-      () => this.get(id),
+    return this.store.save(ExaminationEntity, id, {
       input,
-    );
-    return this.get(id);
+      row: () => ({
+        instrumentId,
+        by,
+        date,
+        conditions,
+        protocol,
+        askingPrice,
+        notes,
+        updatedAt: this.clock.now(),
+      }),
+      also: async (manager, before, after) => {
+        const changed = before ? replacedFacts(before, after) : [];
+        await this.replace(manager, id, { readings, findings, changed, by, why: reasonIn(input.why) });
+      },
+      get: () => this.get(id),
+    });
+  }
+
+  /** Of a day that has yet to come; one that is stored keeps its day, whatever a clock that was set back says. */
+  private async isYetToCome(id: string, date: string): Promise<boolean> {
+    if (date <= this.clock.date()) return false;
+    const stored = await this.database.read.findOneBy(ExaminationEntity, { id });
+    return stored?.date !== date;
   }
 
   /**
@@ -266,10 +267,14 @@ export class ExaminationsService {
     const tools = await this.tools.byId();
     const usual = await this.tools.usual();
     const strikes = await this.strikes.ofMany('examination', ids);
+    const edits = await this.store.editsOfMany('examination', ids);
     return rows.map(({ fingerprint: _fingerprint, ...row }) => ({
       ...row,
       byName: nameOf(row.by),
       strikes: strikes.get(row.id) ?? [],
+      notesWritten: writtenBy('notes', row.notes, row.by, edits.get(row.id) ?? []).map(
+        ({ by, ...piece }) => ({ ...piece, byName: nameOf(by) }),
+      ),
       protocolName: protocols.get(row.protocol) ?? row.protocol,
       readings: (readings.get(row.id) ?? []).map((one) =>
         toReading({ ...one, tool: one.tool ?? usual(one.quantity) }, tools, nameOf),

@@ -3,17 +3,13 @@ import type { Build, NotKnown } from '@upright-elder/core/construction';
 import type { InstrumentType } from '@upright-elder/core/instrument';
 import type { PlayingStyle, ReliefSchool } from '@upright-elder/core/targets';
 import type { SpeciesId } from '@upright-elder/core/wood';
-import { Column, Entity, Index, PrimaryColumn } from 'typeorm';
+import { Column, Index } from 'typeorm';
+import { Table } from '../store/tables.js';
+import { VersionedRow } from '../store/versioned-row.js';
 
-@Entity('instrument')
+@Table('instrument')
 @Index('instrument_by_name', ['nickname'])
-export class InstrumentEntity {
-  @PrimaryColumn({ type: 'text' })
-  id!: string;
-
-  @Column({ type: 'integer' })
-  version!: number;
-
+export class InstrumentEntity extends VersionedRow {
   @Column({ type: 'text' })
   nickname!: string;
 
@@ -146,7 +142,4 @@ export class InstrumentEntity {
   /** taken back, see strikes/ */
   @Column({ type: 'boolean', default: false })
   struck!: boolean;
-
-  @Column({ type: 'text' })
-  fingerprint!: string;
 }

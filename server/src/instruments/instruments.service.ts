@@ -20,8 +20,8 @@ import type { SpeciesId } from '@upright-elder/core/wood';
 import { In, type EntityManager } from 'typeorm';
 import { Clock } from '../clock.js';
 import { Database } from '../store/database.js';
-import { saveVersioned } from '../store/versioned.js';
-import { badFields, notFound, withBothCopies } from '../http/problem.js';
+import { VersionedStore } from '../store/versioned.js';
+import { badFields, notFound } from '../http/problem.js';
 import { StrikesService } from '../strikes/strikes.service.js';
 import { InterventionsService } from '../interventions/interventions.service.js';
 import type { KnownStrings } from '../strings/known-strings.js';
@@ -42,6 +42,7 @@ export class InstrumentsService {
   constructor(
     private readonly database: Database,
     private readonly clock: Clock,
+    private readonly store: VersionedStore,
     private readonly interventions: InterventionsService,
     private readonly strikes: StrikesService,
     private readonly strings: StringsService,
@@ -150,33 +151,35 @@ export class InstrumentsService {
     const amounts = parseAmounts(input, errors);
     errors.push(...storageFaults(input));
     if (errors.length > 0) throw badFields(errors);
-    const { version, by, ...facts } = input;
-    await withBothCopies(
-      () =>
-        this.database.write(async (manager) => {
-          const before = await manager.findOneBy(InstrumentEntity, { id });
-          const saved = await saveVersioned(manager, InstrumentEntity, id, version, input, {
-            ...facts,
-            ...asTyped(lengths, before),
-            ...amounts,
-            build: facts.build ?? before?.build ?? {},
-            designStringSet: facts.designStringSet ?? null,
-            homeRoomId: facts.homeRoomId ?? null,
-            // a program that does not know them leaves them as they are
-            keptRoomId: facts.keptRoomId === undefined ? (before?.keptRoomId ?? null) : facts.keptRoomId,
-            keptFrom: facts.keptFrom ?? before?.keptFrom ?? '',
-            keptTo: facts.keptTo ?? before?.keptTo ?? '',
-            updatedBy: by,
-            updatedAt: this.clock.now(),
-          });
-          if (saved === 'saved' && before)
-            await this.interventions.noteChanges(manager, id, by, changesOf(before, facts));
-        }),
-      () => this.get(id),
+    const { version: _version, by, why: _why, ...facts } = input;
+    return this.store.save(InstrumentEntity, id, {
       input,
-    );
-    return this.get(id);
+      row: (before) => ({
+        ...facts,
+        ...asTyped(lengths, before),
+        ...amounts,
+        build: facts.build ?? before?.build ?? {},
+        designStringSet: facts.designStringSet ?? null,
+        homeRoomId: facts.homeRoomId ?? null,
+        // a program that does not know them leaves them as they are
+        keptRoomId: facts.keptRoomId === undefined ? (before?.keptRoomId ?? null) : facts.keptRoomId,
+        keptFrom: facts.keptFrom ?? before?.keptFrom ?? '',
+        keptTo: facts.keptTo ?? before?.keptTo ?? '',
+        updatedBy: by,
+        updatedAt: this.clock.now(),
+      }),
+      asks: readsAnew,
+      also: async (manager, before) => {
+        if (before) await this.interventions.noteChanges(manager, id, by, changesOf(before, facts));
+      },
+      get: () => this.get(id),
+    });
   }
+}
+
+/** Facts that every reading of the past is read by: they are changed with a word on why, unless they were doubtful. */
+function readsAnew({ doubtful }: InstrumentEntity): ('scale' | 'bodyJoin' | 'type')[] {
+  return doubtful.includes('scale length') ? ['bodyJoin', 'type'] : ['scale', 'bodyJoin', 'type'];
 }
 
 /** What of an instrument's facts a save changes that was done with hands: strings, tuning, another room. */

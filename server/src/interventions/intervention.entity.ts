@@ -1,23 +1,24 @@
 import type { InterventionBefore, InterventionChanges } from '@upright-elder/contract';
 import type { InterventionKind } from '@upright-elder/core/instrument';
 import type { TreatmentId } from '@upright-elder/core/treatments';
-import { Column, Entity, Index, PrimaryColumn } from 'typeorm';
+import { Column, Index } from 'typeorm';
+import { Table } from '../store/tables.js';
+import { VersionedRow } from '../store/versioned-row.js';
 
 /** Something that was done to an instrument. */
-@Entity('intervention')
+@Table('intervention')
 @Index('intervention_by_date', ['instrumentId', 'date'])
-export class InterventionEntity {
-  @PrimaryColumn({ type: 'text' })
-  id!: string;
-
-  @Column({ type: 'integer' })
-  version!: number;
-
+export class InterventionEntity extends VersionedRow {
   @Column({ type: 'text' })
   instrumentId!: string;
 
+  /** the day, or where it most likely lies */
   @Column({ type: 'text' })
   date!: string;
+
+  /** when the day is not known: as it was said, such as “about 2003”; empty where it is */
+  @Column({ type: 'text', default: '' })
+  roughly!: string;
 
   /** HH:MM by the shop's clock; null where only the day is known */
   @Column({ type: 'text', nullable: true })
@@ -54,10 +55,7 @@ export class InterventionEntity {
   @Column({ type: 'boolean', default: false })
   struck!: boolean;
 
-  /** what stood before, oldest first */
+  /** what stood before, oldest first, up to when every save was noted (store/edit.entity.ts) */
   @Column({ type: 'simple-json' })
   corrections!: { at: string; by: string; why: string; was: InterventionBefore }[];
-
-  @Column({ type: 'text' })
-  fingerprint!: string;
 }

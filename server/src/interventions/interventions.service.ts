@@ -6,6 +6,7 @@ import type {
   InterventionChanges,
   InterventionInput,
 } from '@upright-elder/contract';
+import { isDay, parseRoughDay } from '@upright-elder/core/days';
 import type { InterventionFacts, InterventionKind } from '@upright-elder/core/instrument';
 import { parseHours } from '@upright-elder/core/units';
 import type { EntityManager } from 'typeorm';
@@ -13,8 +14,9 @@ import { v7 as uuid } from 'uuid';
 import { Clock } from '../clock.js';
 import { Database } from '../store/database.js';
 import { everyWord, type FoundText } from '../store/words.js';
-import { saveVersioned } from '../store/versioned.js';
-import { badFields, notFound, STAYS, withBothCopies } from '../http/problem.js';
+import { VersionedStore, type NotedEdit } from '../store/versioned.js';
+import { writtenBy } from '../store/written.js';
+import { badFields, notFound } from '../http/problem.js';
 import { PeopleService } from '../people/people.service.js';
 import { StrikesService } from '../strikes/strikes.service.js';
 import { InterventionEntity } from './intervention.entity.js';
@@ -27,6 +29,7 @@ export class InterventionsService {
     private readonly clock: Clock,
     private readonly people: PeopleService,
     private readonly strikes: StrikesService,
+    private readonly store: VersionedStore,
   ) {}
 
   /** Notes of work done in which every word stands, the newest first. */
@@ -47,11 +50,12 @@ export class InterventionsService {
   /** What the computation needs of them. */
   async facts(instrumentId: string): Promise<InterventionFacts[]> {
     const rows = await this.rows(instrumentId, false);
-    return rows.map(({ id, date, follows, kinds, treatments, hours }) => {
+    return rows.map(({ id, date, roughly, follows, kinds, treatments, hours }) => {
       const took = parseHours(hours);
       return {
         id,
         date,
+        ...(roughly === '' ? {} : { roughly: true }),
         follows,
         kinds,
         ...(treatments.length > 0 ? { treatments } : {}),
@@ -66,56 +70,58 @@ export class InterventionsService {
     return (await this.complete([row]))[0]!;
   }
 
-  async save(id: string, input: InterventionInput): Promise<Intervention> {
+  save(id: string, input: InterventionInput): Promise<Intervention> {
     const errors: FieldError[] = [];
-    const today = this.clock.date();
-    if (input.date > today)
-      errors.push({
-        field: 'date',
-        typed: input.date,
-        reason: 'it would have been done in the future',
-        accepted: `a day up to ${today}`,
-      });
+    const day = this.dayOf(input.date, errors);
     const took = parseHours(input.hours ?? '');
     if (!took.ok)
       errors.push({ field: 'hours', typed: input.hours ?? '', reason: took.reason, accepted: took.accepted });
     if (errors.length > 0) throw badFields(errors);
-    const { instrumentId, by, date, kinds, treatments, note, hours = '' } = input;
-    const facts = {
-      date,
-      time: input.time ?? null,
-      follows: input.follows ?? null,
-      kinds,
-      treatments,
-      note,
-      hours: hours.trim(),
-    };
-    await withBothCopies(
-      () =>
-        this.database.write(async (manager) => {
-          const before = await manager.findOneBy(InterventionEntity, { id });
-          if (before && before.instrumentId !== instrumentId)
-            throw badFields([{ field: 'instrumentId', typed: instrumentId, ...STAYS }]);
-          await refuseUnknown(manager, { ...facts, instrumentId });
-          const why = input.why?.trim() ?? '';
-          const changed = before !== null && before.version === input.version && differs(before, facts);
-          if (changed && why === '') throw badFields([UNEXPLAINED]);
-          return saveVersioned(manager, InterventionEntity, id, input.version, input, {
-            ...facts,
-            instrumentId,
-            by: before?.by ?? by,
-            changes: before?.changes ?? {},
-            corrections: [
-              ...(before?.corrections ?? []),
-              ...(changed ? [{ at: this.clock.now(), by, why, was: asItWas(before) }] : []),
-            ],
-            updatedAt: this.clock.now(),
-          });
-        }),
-      () => this.get(id),
+    const { instrumentId, by, kinds, treatments, note, hours = '' } = input;
+    return this.store.save(InterventionEntity, id, {
       input,
-    );
-    return this.get(id);
+      row: async (before, manager) => {
+        const follows = input.follows ?? null;
+        // one that stood after an examination whose day was put right since goes on standing after it
+        if (follows !== before?.follows || day.date !== before.date)
+          await refuseUnknown(manager, { follows, date: day.date, instrumentId });
+        return {
+          ...day,
+          time: input.time ?? null,
+          follows,
+          kinds,
+          treatments,
+          note,
+          hours: hours.trim(),
+          instrumentId,
+          by,
+          changes: before?.changes ?? {},
+          corrections: before?.corrections ?? [],
+          updatedAt: this.clock.now(),
+        };
+      },
+      // a note that goes on where it ended takes nothing away
+      asks: (before, after) =>
+        EVIDENCE.filter((column) => column !== 'note' || !after.note.startsWith(before.note)),
+      get: () => this.get(id),
+    });
+  }
+
+  /** A day of the calendar, or roughly when: then it stands where it most likely was. */
+  private dayOf(typed: string, errors: FieldError[]): { date: string; roughly: string } {
+    const today = this.clock.date();
+    const refuse = (reason: string, accepted: string) => {
+      errors.push({ field: 'date', typed, reason, accepted });
+      return { date: today, roughly: '' };
+    };
+    if (isDay(typed) && typed >= '1950')
+      return typed <= today
+        ? { date: typed, roughly: '' }
+        : refuse('it would have been done in the future', `a day up to ${today}`);
+    const rough = parseRoughDay(typed, today);
+    return rough.ok
+      ? { date: rough.value.date, roughly: rough.value.said }
+      : refuse(rough.reason, rough.accepted);
   }
 
   /**
@@ -135,6 +141,7 @@ export class InterventionsService {
       version: 1,
       instrumentId,
       date: this.clock.date(),
+      roughly: '',
       time: null,
       follows: await lastOfDay(manager, instrumentId, this.clock.date()),
       kinds,
@@ -167,30 +174,72 @@ export class InterventionsService {
       'intervention',
       rows.map(({ id }) => id),
     );
-    return rows.map(({ fingerprint: _fingerprint, corrections, ...row }) => ({
-      ...row,
-      byName: nameOf(row.by),
-      strikes: strikes.get(row.id) ?? [],
-      corrections: corrections.map(({ by, ...one }) => ({ ...one, byName: nameOf(by) })),
-    }));
+    const edits = await this.store.editsOfMany(
+      'intervention',
+      rows.map(({ id }) => id),
+    );
+    return rows.map(({ fingerprint: _fingerprint, corrections, ...row }) => {
+      const known = edits.get(row.id) ?? [];
+      return {
+        ...row,
+        byName: nameOf(row.by),
+        strikes: strikes.get(row.id) ?? [],
+        corrections: [...corrections, ...correctionsOf(row, known)].map(({ by, ...one }) => ({
+          ...one,
+          byName: nameOf(by),
+        })),
+        noteWritten: writtenBy('note', row.note, row.by, known).map(({ by, ...piece }) => ({
+          ...piece,
+          byName: nameOf(by),
+        })),
+      };
+    });
   }
 }
 
-const UNEXPLAINED: FieldError = {
-  field: 'why',
-  typed: '',
-  reason: 'what was written down is changed, and nobody could tell later why',
-  accepted: 'a word on why, such as “it was the week before”',
-};
+/** What is written down of it: columns whose change is a correction. */
+const EVIDENCE = ['date', 'roughly', 'time', 'follows', 'kinds', 'treatments', 'note', 'hours'] as const;
 
-function asItWas({ date, time, follows, kinds, treatments, note }: InterventionBefore): InterventionBefore {
-  return { date, time, follows, kinds, treatments, note };
+const asItWas = ({
+  date,
+  roughly = '',
+  time,
+  follows,
+  kinds,
+  treatments,
+  note,
+  hours = '',
+}: InterventionBefore): InterventionBefore => ({
+  date,
+  roughly,
+  time,
+  follows,
+  kinds,
+  treatments,
+  note,
+  hours,
+});
+
+/** How it stood before each save that took something away, oldest first. */
+function correctionsOf(row: InterventionBefore, edits: readonly NotedEdit[]): Corrected[] {
+  let after = asItWas(row);
+  const found: Corrected[] = [];
+  for (const { at, by, why, was } of edits.toReversed()) {
+    if (was === null) continue;
+    const before = asItWas({ ...after, ...(was as Partial<InterventionBefore>) });
+    const changed = EVIDENCE.filter((column) => column in was);
+    const added = changed.every((column) => column === 'note') && after.note.startsWith(before.note);
+    if (changed.length > 0 && !added) found.push({ at, by, why, was: before });
+    after = before;
+  }
+  return found.toReversed();
 }
 
-/** Whether a save takes something away; a note that goes on where it ended does not. */
-function differs(before: InterventionBefore, after: InterventionBefore): boolean {
-  const told = (one: InterventionBefore) => JSON.stringify({ ...asItWas(one), note: '' });
-  return told(before) !== told(after) || !after.note.startsWith(before.note);
+interface Corrected {
+  at: string;
+  by: string | null;
+  why: string;
+  was: InterventionBefore;
 }
 
 /** @throws ProblemError where the instrument is not there, or the examination it followed is none of its that day */

@@ -24,7 +24,7 @@ export class LearningService {
     const [{ effects, hours }, predictions] = await Promise.all([this.effects(), this.predictions.all()]);
     const scored = predictions.flatMap(({ byName, cause, programCause, shown }) => [
       { by: byName, cause, shown },
-      { by: null, cause: programCause, shown },
+      ...(programCause === null ? [] : [{ by: null, cause: programCause, shown }]),
     ]);
     return {
       effects: LEARNED_KINDS.map((kind) => {

@@ -1,16 +1,12 @@
 import type { SpotInput, LoadTestKind, LoadTestMoment } from '@upright-elder/contract';
-import { Column, Entity, Index, PrimaryColumn } from 'typeorm';
+import { Column, Index } from 'typeorm';
+import { Table } from '../store/tables.js';
+import { VersionedRow } from '../store/versioned-row.js';
 
 /** A known weight on a top, and how far it went down, as typed. */
-@Entity('weighing')
+@Table('weighing')
 @Index('weighing_by_date', ['instrumentId', 'date'])
-export class LoadTestEntity {
-  @PrimaryColumn({ type: 'text' })
-  id!: string;
-
-  @Column({ type: 'integer' })
-  version!: number;
-
+export class LoadTestEntity extends VersionedRow {
   @Column({ type: 'text' })
   instrumentId!: string;
 
@@ -44,7 +40,4 @@ export class LoadTestEntity {
   /** taken back, see strikes/ */
   @Column({ type: 'boolean', default: false })
   struck!: boolean;
-
-  @Column({ type: 'text' })
-  fingerprint!: string;
 }

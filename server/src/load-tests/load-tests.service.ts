@@ -4,8 +4,8 @@ import { dipOf } from '@upright-elder/core/top';
 import { parseForce, parseLength, type Parsed } from '@upright-elder/core/units';
 import { Clock } from '../clock.js';
 import { Database } from '../store/database.js';
-import { saveVersioned } from '../store/versioned.js';
-import { badFields, notFound, withBothCopies } from '../http/problem.js';
+import { VersionedStore } from '../store/versioned.js';
+import { badFields, notFound } from '../http/problem.js';
 import { InstrumentsService } from '../instruments/instruments.service.js';
 import { PeopleService } from '../people/people.service.js';
 import { StrikesService } from '../strikes/strikes.service.js';
@@ -21,6 +21,7 @@ export class LoadTestsService {
   constructor(
     private readonly database: Database,
     private readonly clock: Clock,
+    private readonly store: VersionedStore,
     private readonly instruments: InstrumentsService,
     private readonly people: PeopleService,
     private readonly strikes: StrikesService,
@@ -47,17 +48,11 @@ export class LoadTestsService {
     if (errors.length > 0) throw badFields(errors);
     await this.instruments.get(input.instrumentId);
     const { version: _version, ...facts } = input;
-    await withBothCopies(
-      () =>
-        this.database.write(async (manager) => {
-          const before = await manager.findOneBy(LoadTestEntity, { id });
-          const values = { ...facts, updatedAt: before?.updatedAt ?? this.clock.now() };
-          return saveVersioned(manager, LoadTestEntity, id, 0, input, values);
-        }),
-      () => this.get(id),
+    return this.store.save(LoadTestEntity, id, {
       input,
-    );
-    return this.get(id);
+      row: () => ({ ...facts, updatedAt: this.clock.now() }),
+      get: () => this.get(id),
+    });
   }
 
   private *faults({ version, date, weight, spots }: LoadTestInput): Generator<FieldError> {

@@ -1,15 +1,11 @@
 import type { BodyPlanInput } from '@upright-elder/contract';
-import { Column, Entity, PrimaryColumn } from 'typeorm';
+import { Column } from 'typeorm';
+import { Table } from '../store/tables.js';
+import { VersionedRow } from '../store/versioned-row.js';
 
 /** The plan of an instrument, under the instrument's own id. */
-@Entity('plan')
-export class BodyPlanEntity {
-  @PrimaryColumn({ type: 'text' })
-  id!: string;
-
-  @Column({ type: 'integer' })
-  version!: number;
-
+@Table('plan')
+export class BodyPlanEntity extends VersionedRow {
   @Column({ type: 'simple-json' })
   drawn!: Omit<BodyPlanInput, 'version' | 'by'>;
 
@@ -18,7 +14,4 @@ export class BodyPlanEntity {
 
   @Column({ type: 'text' })
   updatedAt!: string;
-
-  @Column({ type: 'text' })
-  fingerprint!: string;
 }

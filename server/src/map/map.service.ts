@@ -1,8 +1,10 @@
 import { Injectable } from '@nestjs/common';
 import {
   bodyPlanOf,
+  reasonIn,
   type FieldError,
   type Mark,
+  type MarkCorrection,
   type MarkInput,
   type BodyPlanAnswer,
   type BodyPlanInput,
@@ -16,8 +18,9 @@ import type { EntityManager } from 'typeorm';
 import { Clock } from '../clock.js';
 import { Database } from '../store/database.js';
 import { everyWord, type FoundText } from '../store/words.js';
-import { saveVersioned } from '../store/versioned.js';
-import { badFields, notFound, STAYS, withBothCopies } from '../http/problem.js';
+import { VersionedStore, type NotedEdit } from '../store/versioned.js';
+import { badFields, notFound } from '../http/problem.js';
+import { refuseStrangers } from '../examinations/strangers.js';
 import { InstrumentsService } from '../instruments/instruments.service.js';
 import { PeopleService } from '../people/people.service.js';
 import { StrikesService } from '../strikes/strikes.service.js';
@@ -31,6 +34,7 @@ export class MapService {
   constructor(
     private readonly database: Database,
     private readonly clock: Clock,
+    private readonly store: VersionedStore,
     private readonly instruments: InstrumentsService,
     private readonly people: PeopleService,
     private readonly strikes: StrikesService,
@@ -63,20 +67,17 @@ export class MapService {
           accepted,
         })),
       );
-    const { version, by, ...drawn } = input;
-    await withBothCopies(
-      () =>
-        this.database.write(async (manager) => {
-          if (!(await this.instruments.exists(manager, instrumentId))) throw notFound('instrument');
-          return saveVersioned(manager, BodyPlanEntity, instrumentId, version, input, {
-            drawn: { ...drawn, plate: drawn.plate ?? null },
-            by,
-            updatedAt: this.clock.now(),
-          });
-        }),
-      async () => (await this.plan(instrumentId)).plan ?? {},
+    const { version: _version, by, why: _why, ...drawn } = input;
+    await this.store.save(BodyPlanEntity, instrumentId, {
       input,
-    );
+      row: async (_before, manager) => {
+        if (!(await this.instruments.exists(manager, instrumentId))) throw notFound('instrument');
+        return { drawn: { ...drawn, plate: drawn.plate ?? null }, by, updatedAt: this.clock.now() };
+      },
+      // a part that is moved is drawn better; one that goes out is gone from everything that stood on it
+      asks: (before, { drawn: now }) => (partsGone(before.drawn, now) ? ['drawn'] : []),
+      get: async () => (await this.plan(instrumentId)).plan ?? {},
+    });
     return this.plan(instrumentId);
   }
 
@@ -115,48 +116,43 @@ export class MapService {
     if (days.length === 0) errors.push(refusal(0, 'struck', '', ALL_STRUCK));
     if (new Set(days).size < days.length) errors.push(refusal(0, 'date', '', TWICE));
     if (errors.length > 0) throw badFields(errors);
-    const { version, why, ...facts } = input;
-    await withBothCopies(
-      () =>
-        this.database.write(async (manager) => {
-          const stored = version === 0 ? null : await manager.findOneBy(MarkEntity, { id });
-          const fresh = stored?.version === version ? stored : null;
-          const changed = fresh ? changedDays(fresh, input) : [];
-          const today = this.clock.date();
-          const strikes = facts.struck !== undefined && facts.struck !== (fresh?.struck ?? false);
-          if (!why?.trim()) {
-            const earlier = changed.filter(({ date }) => date < today);
-            if (earlier.length > 0) throw badFields(earlier.map(unexplained));
-            if (strikes && facts.struck) throw badFields([STRUCK_WITHOUT_A_WORD]);
-          }
-          await this.refuseUnknown(manager, fresh, input);
-          const corrections = changed.map((was) => ({
-            at: this.clock.now(),
-            by: input.by,
-            why: why?.trim() || 'changed on the day it was seen',
-            was,
-          }));
-          const saved = await saveVersioned(manager, MarkEntity, id, version, input, {
-            ...facts,
-            instrumentId: fresh?.instrumentId ?? facts.instrumentId,
-            brace: facts.brace ?? null,
-            struck: facts.struck ?? fresh?.struck ?? false,
-            corrections: [...(stored?.corrections ?? []), ...corrections],
-            updatedAt: this.clock.now(),
-          });
-          if (saved === 'saved' && strikes && fresh)
-            await this.strikes.keep(manager, {
-              kind: 'mark',
-              subjectId: id,
-              struck: facts.struck!,
-              why: why?.trim() ?? '',
-              by: input.by,
-            });
-        }),
-      () => this.mark(id),
+    const { version, ...facts } = input;
+    const why = reasonIn(facts.why);
+    return this.store.save(MarkEntity, id, {
       input,
-    );
-    return this.mark(id);
+      row: async (stored, manager) => {
+        // one that somebody else changed meanwhile is laid beside this first
+        const fresh = stored?.version === version ? stored : null;
+        if (why === '') {
+          const today = this.clock.date();
+          const changed = fresh ? changedDays(fresh, input) : [];
+          const earlier = changed.filter(({ date }) => date < today);
+          if (earlier.length > 0) throw badFields(earlier.map(unexplained));
+          const backdated = fresh ? addedBefore(fresh, input) : [];
+          if (backdated.length > 0) throw badFields(backdated.map(addedLate));
+          if (facts.struck && fresh && !fresh.struck) throw badFields([STRUCK_WITHOUT_A_WORD]);
+        }
+        await this.refuseUnknown(manager, fresh, input);
+        return {
+          instrumentId: facts.instrumentId,
+          face: facts.face,
+          kind: facts.kind,
+          name: facts.name,
+          sightings: facts.sightings,
+          by: facts.by,
+          brace: facts.brace ?? null,
+          struck: facts.struck ?? stored?.struck ?? false,
+          corrections: stored?.corrections ?? [],
+          updatedAt: this.clock.now(),
+        };
+      },
+      asks: () => ['face', 'kind', 'brace', 'name'],
+      also: async (manager, before, { struck = false }) => {
+        if (before && before.struck !== struck)
+          await this.strikes.keep(manager, { kind: 'mark', subjectId: id, struck, why, by: input.by });
+      },
+      get: () => this.mark(id),
+    });
   }
 
   /** @throws ProblemError where the mark would move to another instrument, or names what is not there */
@@ -166,8 +162,6 @@ export class MapService {
     { instrumentId, brace, sightings }: MarkInput,
   ): Promise<void> {
     const errors: FieldError[] = [];
-    if (stored && stored.instrumentId !== instrumentId)
-      errors.push({ field: 'instrumentId', typed: instrumentId, ...STAYS });
     const plan =
       brace && brace !== stored?.brace ? await manager.findOneBy(BodyPlanEntity, { id: instrumentId }) : null;
     const drawn = plan && [...plan.drawn.braces, ...(plan.drawn.backBraces ?? [])];
@@ -181,23 +175,12 @@ export class MapService {
           .join(', ')
           .slice(0, 200),
       });
-    const named = [
-      ...new Set(
-        sightings.map((one) => one.examinationId).filter((one) => one !== null && one !== undefined),
-      ),
-    ];
-    // one that is still being written is not saved yet; one of another instrument is a slip
-    const [stranger] = await manager.query<{ id: string }[]>(
-      'SELECT "id" FROM "examination" WHERE "instrumentId" <> ? AND "id" IN (SELECT value FROM json_each(?))',
-      [instrumentId, JSON.stringify(named)],
+    await refuseStrangers(
+      manager,
+      'sightings',
+      instrumentId,
+      sightings.map(({ examinationId }) => examinationId),
     );
-    if (stranger)
-      errors.push({
-        field: 'sightings',
-        typed: stranger.id,
-        reason: 'that examination is of another instrument',
-        accepted: 'an examination of this one, or none',
-      });
     if (errors.length > 0) throw badFields(errors);
   }
 
@@ -244,20 +227,76 @@ export class MapService {
     const nameOf = await this.people.names();
     const struck = rows.filter((row) => row.struck).map(({ id }) => id);
     const strikes = await this.strikes.ofMany('mark', struck);
+    const edits = await this.store.editsOfMany(
+      'mark',
+      rows.map(({ id }) => id),
+    );
     return rows.map(({ fingerprint: _fingerprint, ...row }) => ({
       ...row,
       strikes: strikes.get(row.id) ?? [],
-      corrections: row.corrections.map((one) => ({ ...one, byName: nameOf(one.by) })),
+      corrections: [
+        ...row.corrections.map((one) => ({ ...one, byName: nameOf(one.by) })),
+        ...sightingsCorrected(row, edits.get(row.id) ?? []).map((one) => ({
+          ...one,
+          byName: nameOf(one.by),
+        })),
+      ],
       byName: nameOf(row.by),
     }));
   }
 }
 
+const keyOf = ({ date, struck }: Sighting) => `${date} ${struck ? 'struck' : ''}`;
+
 /** What had been seen, and would now have been seen otherwise. */
-function changedDays(stored: MarkEntity, input: MarkInput): Sighting[] {
-  const key = ({ date, struck }: Sighting) => `${date} ${struck ? 'struck' : ''}`;
-  const now = new Map(input.sightings.map((one) => [key(one), canonical(one)]));
-  return stored.sightings.filter((one) => now.get(key(one)) !== canonical(one));
+function changedDays(
+  { sightings: before }: Pick<MarkEntity, 'sightings'>,
+  { sightings: after }: Pick<MarkEntity, 'sightings'>,
+): Sighting[] {
+  const now = new Map(after.map((one) => [keyOf(one), canonical(one)]));
+  return before.filter((one) => now.get(keyOf(one)) !== canonical(one));
+}
+
+/** Days before the last one that is there already, and were not: what was grown since would be another growth. */
+function addedBefore(stored: MarkEntity, { sightings }: MarkInput): Sighting[] {
+  const there = new Set(stored.sightings.map(keyOf));
+  const last = stored.sightings.reduce((latest, { date }) => (date > latest ? date : latest), '');
+  return sightings.filter((one) => !there.has(keyOf(one)) && one.date < last);
+}
+
+/** What earlier days had seen before each save that changed it, oldest first. */
+function sightingsCorrected(
+  { sightings }: Pick<MarkEntity, 'sightings'>,
+  edits: readonly NotedEdit[],
+): Omit<MarkCorrection, 'byName'>[] {
+  let after = sightings;
+  const found: Omit<MarkCorrection, 'byName'>[][] = [];
+  for (const { at, by, why, was } of edits.toReversed()) {
+    if (!was?.sightings) continue;
+    const before = was.sightings as Sighting[];
+    found.push(
+      changedDays({ sightings: before }, { sightings: after }).map((seen) => ({
+        at,
+        by: by ?? '',
+        why: why || 'changed on the day it was seen',
+        was: seen,
+      })),
+    );
+    after = before;
+  }
+  return found.toReversed().flat();
+}
+
+/** Whether a part of the body that was drawn is not drawn any more, or the outline is another one. */
+function partsGone(before: BodyPlanEntity['drawn'], after: BodyPlanEntity['drawn']): boolean {
+  const parts = ({ braces, backBraces = [] }: BodyPlanEntity['drawn']) => [...braces, ...backBraces];
+  const left = new Set(parts(after).map(({ id }) => id));
+  return (
+    parts(before).some(({ id }) => !left.has(id)) ||
+    before.holes.length > after.holes.length ||
+    (before.plate !== null && (after.plate ?? null) === null) ||
+    before.outline.shape !== after.outline.shape
+  );
 }
 
 const STRUCK_WITHOUT_A_WORD: FieldError = {
@@ -270,6 +309,7 @@ const STRUCK_WITHOUT_A_WORD: FieldError = {
 /** A sighting as text, whichever way its parts were sent. */
 const canonical = (one: Sighting): string =>
   JSON.stringify([
+    one.examinationId ?? null,
     one.path,
     ...[one.from, one.to, one.ruler, one.width, one.depth, one.letIn, one.through].map(
       (part) => part ?? null,
@@ -284,6 +324,13 @@ const unexplained = ({ date }: Sighting): FieldError => ({
   typed: '',
   reason: `what was seen on ${date} would be changed`,
   accepted: 'a word on why it is corrected, or a new sighting of today',
+});
+
+const addedLate = ({ date }: Sighting): FieldError => ({
+  field: 'why',
+  typed: '',
+  reason: `${date} lies before what was seen of it last, and is added now`,
+  accepted: 'a word on where it comes from, such as “from the old notebook”',
 });
 
 type Refused = Extract<Parsed<number>, { ok: false }>;

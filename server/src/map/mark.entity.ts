@@ -1,17 +1,13 @@
 import type { MarkCorrection, Sighting } from '@upright-elder/contract';
 import type { Face, MarkKind } from '@upright-elder/core/body-plan';
-import { Column, Entity, Index, PrimaryColumn } from 'typeorm';
+import { Column, Index } from 'typeorm';
+import { Table } from '../store/tables.js';
+import { VersionedRow } from '../store/versioned-row.js';
 
 /** A mark with everything that was ever seen of it: one row, so that none is ever half there. */
-@Entity('mark')
+@Table('mark')
 @Index('mark_by_instrument', ['instrumentId'])
-export class MarkEntity {
-  @PrimaryColumn({ type: 'text' })
-  id!: string;
-
-  @Column({ type: 'integer' })
-  version!: number;
-
+export class MarkEntity extends VersionedRow {
   @Column({ type: 'text' })
   instrumentId!: string;
 
@@ -30,7 +26,7 @@ export class MarkEntity {
   @Column({ type: 'simple-json' })
   sightings!: Sighting[];
 
-  /** what earlier days had seen before they were corrected, oldest first */
+  /** what earlier days had seen before they were corrected, up to when every save was noted (store/edit.entity.ts) */
   @Column({ type: 'simple-json' })
   corrections!: Omit<MarkCorrection, 'byName'>[];
 
@@ -42,7 +38,4 @@ export class MarkEntity {
 
   @Column({ type: 'text' })
   updatedAt!: string;
-
-  @Column({ type: 'text' })
-  fingerprint!: string;
 }

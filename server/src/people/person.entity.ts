@@ -1,5 +1,7 @@
 import type { Role } from '@upright-elder/contract';
-import { Column, Entity, PrimaryColumn } from 'typeorm';
+import { Column } from 'typeorm';
+import { Table } from '../store/tables.js';
+import { VersionedRow } from '../store/versioned-row.js';
 
 /** The master of a shop was called its owner in rows, and still is there; an owner is an instrument's. */
 const ROLE = {
@@ -7,14 +9,8 @@ const ROLE = {
   to: (role: Role): string => (role === 'master' ? 'owner' : role),
 };
 
-@Entity('person')
-export class PersonEntity {
-  @PrimaryColumn({ type: 'text' })
-  id!: string;
-
-  @Column({ type: 'integer' })
-  version!: number;
-
+@Table('person')
+export class PersonEntity extends VersionedRow {
   @Column({ type: 'text' })
   name!: string;
 
@@ -24,8 +20,4 @@ export class PersonEntity {
   /** taken back, see strikes/ */
   @Column({ type: 'boolean', default: false })
   struck!: boolean;
-
-  /** fingerprint of the body that was saved last, to know a repeated request */
-  @Column({ type: 'text' })
-  fingerprint!: string;
 }

@@ -1,16 +1,12 @@
 import type { Spot } from '@upright-elder/contract';
-import { Column, Entity, Index, PrimaryColumn } from 'typeorm';
+import { Column, Index } from 'typeorm';
+import { Table } from '../store/tables.js';
+import { VersionedRow } from '../store/versioned-row.js';
 
-@Entity('photograph')
+@Table('photograph')
 @Index('photograph_by_instrument', ['instrumentId', 'takenOn'])
 @Index('photograph_by_picture', ['picture'])
-export class PhotographEntity {
-  @PrimaryColumn({ type: 'text' })
-  id!: string;
-
-  @Column({ type: 'integer' })
-  version!: number;
-
+export class PhotographEntity extends VersionedRow {
   @Column({ type: 'text' })
   instrumentId!: string;
 
@@ -48,7 +44,4 @@ export class PhotographEntity {
 
   @Column({ type: 'text' })
   addedAt!: string;
-
-  @Column({ type: 'text' })
-  fingerprint!: string;
 }

@@ -4,8 +4,9 @@ import sharp from 'sharp';
 import { Clock } from '../clock.js';
 import { Database } from '../store/database.js';
 import { everyWord, type FoundText } from '../store/words.js';
-import { saveVersioned } from '../store/versioned.js';
-import { badFields, notFound, STAYS, withBothCopies } from '../http/problem.js';
+import { VersionedStore } from '../store/versioned.js';
+import { badFields, notFound } from '../http/problem.js';
+import { refuseStrangers } from '../examinations/strangers.js';
 import { MapService } from '../map/map.service.js';
 import { PeopleService } from '../people/people.service.js';
 import { StrikesService } from '../strikes/strikes.service.js';
@@ -19,11 +20,17 @@ const NO_SUCH_MARK: FieldError = {
   accepted: 'a mark of its map that is saved, or none',
 };
 
+const ANOTHER_PICTURE = {
+  reason: 'a photograph stays the picture that it is',
+  accepted: 'the same picture; add the other one as a photograph of its own',
+};
+
 @Injectable()
 export class PhotographsService {
   constructor(
     private readonly database: Database,
     private readonly clock: Clock,
+    private readonly store: VersionedStore,
     private readonly pictures: PictureStore,
     private readonly map: MapService,
     private readonly people: PeopleService,
@@ -79,30 +86,36 @@ export class PhotographsService {
       ]);
     }
     const { width, height } = await sharp(path).metadata();
-    const { version: _version, ...facts } = input;
-    await withBothCopies(
-      () =>
-        this.database.write(async (manager) => {
-          const { markId, instrumentId } = facts;
-          if (markId && !(await this.map.hasMark(manager, markId, instrumentId)))
-            throw badFields([NO_SUCH_MARK]);
-          const before = await manager.findOneBy(PhotographEntity, { id });
-          if (before && (before.instrumentId !== instrumentId || before.picture !== facts.picture))
-            throw badFields([{ field: 'instrumentId', typed: instrumentId, ...STAYS }]);
-          return saveVersioned(manager, PhotographEntity, id, input.version, input, {
-            ...facts,
-            examinationId: facts.examinationId ?? null,
-            markId: facts.markId ?? null,
-            width,
-            height,
-            putAway: before?.putAway ?? false,
-            addedAt: before?.addedAt ?? this.clock.now(),
-          });
-        }),
-      () => this.get(id),
+    const { version: _version, why: _why, ...facts } = input;
+    return this.store.save(PhotographEntity, id, {
       input,
-    );
-    return this.get(id);
+      row: async (before, manager) => {
+        const { markId = null, examinationId = null, instrumentId } = facts;
+        if (markId && !(await this.map.hasMark(manager, markId, instrumentId)))
+          throw badFields([NO_SUCH_MARK]);
+        await refuseStrangers(manager, 'examinationId', instrumentId, [examinationId]);
+        if (before && before.picture !== facts.picture)
+          throw badFields([{ field: 'picture', typed: facts.picture, ...ANOTHER_PICTURE }]);
+        return {
+          ...facts,
+          examinationId,
+          markId,
+          width,
+          height,
+          putAway: before?.putAway ?? false,
+          addedAt: before?.addedAt ?? this.clock.now(),
+        };
+      },
+      // a word added to a note takes nothing away
+      asks: (before, { note }) => [
+        'takenOn',
+        'spot',
+        'examinationId',
+        'markId',
+        ...(note.startsWith(before.note) ? [] : (['note'] as const)),
+      ],
+      get: () => this.get(id),
+    });
   }
 
   private async complete(rows: PhotographEntity[]): Promise<Photograph[]> {

@@ -3,8 +3,8 @@ import type { RepairPlan, RepairPlanInput } from '@upright-elder/contract';
 import { Not } from 'typeorm';
 import { Clock } from '../clock.js';
 import { Database } from '../store/database.js';
-import { saveVersioned } from '../store/versioned.js';
-import { badFields, notFound, STAYS, withBothCopies } from '../http/problem.js';
+import { VersionedStore } from '../store/versioned.js';
+import { notFound } from '../http/problem.js';
 import { InstrumentsService } from '../instruments/instruments.service.js';
 import { PeopleService } from '../people/people.service.js';
 import { RepairPlanEntity } from './repair-plan.entity.js';
@@ -15,6 +15,7 @@ export class PlansService {
   constructor(
     private readonly database: Database,
     private readonly clock: Clock,
+    private readonly store: VersionedStore,
     private readonly instruments: InstrumentsService,
     private readonly people: PeopleService,
   ) {}
@@ -47,40 +48,36 @@ export class PlansService {
 
   /** Where it is chosen, another one that was is not any more, in the same write. */
   async save(id: string, input: RepairPlanInput): Promise<RepairPlan> {
-    const { version, instrumentId, name, ...facts } = input;
+    const { version: _version, instrumentId, name, ...facts } = input;
     await this.instruments.get(instrumentId);
     const chosen = input.chosen && !input.putAway;
-    await withBothCopies(
-      () =>
-        this.database.write(async (manager) => {
-          const before = await manager.findOneBy(RepairPlanEntity, { id });
-          if (before && before.instrumentId !== instrumentId)
-            throw badFields([{ field: 'instrumentId', typed: instrumentId, ...STAYS }]);
-          const [last] = await manager.query<{ date: string }[]>(
-            'SELECT max("date") AS "date" FROM "examination" WHERE "instrumentId" = ? AND NOT "struck"',
-            [instrumentId],
-          );
-          const saved = await saveVersioned(manager, RepairPlanEntity, id, version, input, {
-            ...facts,
-            own: input.own ?? [],
-            instrumentId,
-            name: name.trim(),
-            chosen,
-            basedOn: before?.basedOn ?? last?.date ?? null,
-            updatedAt: this.clock.now(),
-          });
-          if (chosen && saved === 'saved')
-            await manager.update(
-              RepairPlanEntity,
-              { instrumentId, id: Not(id), chosen: true },
-              { chosen: false },
-            );
-          return saved;
-        }),
-      () => this.get(id),
+    return this.store.save(RepairPlanEntity, id, {
       input,
-    );
-    return this.get(id);
+      row: async (before, manager) => {
+        const [last] = await manager.query<{ date: string }[]>(
+          'SELECT max("date") AS "date" FROM "examination" WHERE "instrumentId" = ? AND NOT "struck"',
+          [instrumentId],
+        );
+        return {
+          ...facts,
+          own: input.own ?? [],
+          instrumentId,
+          name: name.trim(),
+          chosen,
+          basedOn: before?.basedOn ?? last?.date ?? null,
+          updatedAt: this.clock.now(),
+        };
+      },
+      also: async (manager) => {
+        if (chosen)
+          await manager.update(
+            RepairPlanEntity,
+            { instrumentId, id: Not(id), chosen: true },
+            { chosen: false },
+          );
+      },
+      get: () => this.get(id),
+    });
   }
 
   private async complete(rows: RepairPlanEntity[]): Promise<RepairPlan[]> {

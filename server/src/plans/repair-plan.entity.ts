@@ -1,18 +1,14 @@
 import type { PlanSettings } from '@upright-elder/contract';
 import type { PlanKind } from '@upright-elder/core/repair-plans';
 import type { TreatmentId } from '@upright-elder/core/treatments';
-import { Column, Entity, Index, PrimaryColumn } from 'typeorm';
+import { Column, Index } from 'typeorm';
+import { Table } from '../store/tables.js';
+import { VersionedRow } from '../store/versioned-row.js';
 
 /** A plan of repair that is kept with an instrument. */
-@Entity('repair_plan')
+@Table('repair_plan')
 @Index('repair_plan_by_instrument', ['instrumentId', 'updatedAt'])
-export class RepairPlanEntity {
-  @PrimaryColumn({ type: 'text' })
-  id!: string;
-
-  @Column({ type: 'integer' })
-  version!: number;
-
+export class RepairPlanEntity extends VersionedRow {
   @Column({ type: 'text' })
   instrumentId!: string;
 
@@ -48,7 +44,4 @@ export class RepairPlanEntity {
 
   @Column({ type: 'text' })
   updatedAt!: string;
-
-  @Column({ type: 'text' })
-  fingerprint!: string;
 }

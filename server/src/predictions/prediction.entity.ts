@@ -1,17 +1,19 @@
 import type { PredictedCause } from '@upright-elder/core/predictions';
 import type { PlanKind } from '@upright-elder/core/repair-plans';
-import { Column, Entity, Index, PrimaryColumn } from 'typeorm';
+import { Column, Index } from 'typeorm';
+import { Table } from '../store/tables.js';
+import { VersionedRow } from '../store/versioned-row.js';
 
 /** What a person predicted before the program showed its own, and what it said then. */
-@Entity('first_call')
+/** What is not there yet is empty in its row, as the column of before took no null. */
+const NOT_YET = {
+  from: (stored: string): string | null => stored || null,
+  to: (said: string | null): string => said ?? '',
+};
+
+@Table('first_call')
 @Index('first_call_by_instrument', ['instrumentId', 'date'])
-export class PredictionEntity {
-  @PrimaryColumn({ type: 'text' })
-  id!: string;
-
-  @Column({ type: 'integer' })
-  version!: number;
-
+export class PredictionEntity extends VersionedRow {
   @Column({ type: 'text' })
   instrumentId!: string;
 
@@ -27,11 +29,20 @@ export class PredictionEntity {
   @Column({ type: 'text' })
   plan!: PlanKind;
 
-  @Column({ type: 'text' })
-  programCause!: PredictedCause;
+  /** what the program said; null while it has not, or where something was written before it could */
+  @Column({ type: 'text', transformer: NOT_YET })
+  programCause!: PredictedCause | null;
 
-  @Column({ type: 'text' })
-  programPlan!: PlanKind;
+  @Column({ type: 'text', transformer: NOT_YET })
+  programPlan!: PlanKind | null;
+
+  /** of the instrument in the change record when it was made; 0 of before that was noted */
+  @Column({ type: 'integer', default: 0 })
+  revision!: number;
+
+  /** taken back, see strikes/ */
+  @Column({ type: 'boolean', default: false })
+  struck!: boolean;
 
   @Column({ type: 'text', nullable: true })
   shown!: PredictedCause | null;
@@ -41,7 +52,4 @@ export class PredictionEntity {
 
   @Column({ type: 'text' })
   updatedAt!: string;
-
-  @Column({ type: 'text' })
-  fingerprint!: string;
 }

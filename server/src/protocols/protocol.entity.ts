@@ -1,14 +1,10 @@
 import type { ProtocolStage } from '@upright-elder/contract';
-import { Column, Entity, PrimaryColumn } from 'typeorm';
+import { Column } from 'typeorm';
+import { Table } from '../store/tables.js';
+import { VersionedRow } from '../store/versioned-row.js';
 
-@Entity('protocol')
-export class ProtocolEntity {
-  @PrimaryColumn({ type: 'text' })
-  id!: string;
-
-  @Column({ type: 'integer' })
-  version!: number;
-
+@Table('protocol')
+export class ProtocolEntity extends VersionedRow {
   @Column({ type: 'text' })
   name!: string;
 
@@ -26,7 +22,4 @@ export class ProtocolEntity {
 
   @Column({ type: 'simple-json' })
   stages!: ProtocolStage[];
-
-  @Column({ type: 'text' })
-  fingerprint!: string;
 }

@@ -3,8 +3,8 @@ import type { FieldError, Protocol, ProtocolInput } from '@upright-elder/contrac
 import { HOUSE_PROTOCOL_IDS, HOUSE_PROTOCOLS, lineOf, type LineId } from '@upright-elder/core/readings';
 import { validate as isUuid } from 'uuid';
 import { Database } from '../store/database.js';
-import { saveVersioned } from '../store/versioned.js';
-import { badFields, notFound, withBothCopies } from '../http/problem.js';
+import { VersionedStore } from '../store/versioned.js';
+import { badFields, notFound } from '../http/problem.js';
 import { ProtocolEntity } from './protocol.entity.js';
 
 const isHouse = (id: string): boolean => (HOUSE_PROTOCOL_IDS as readonly string[]).includes(id);
@@ -12,7 +12,10 @@ const isHouse = (id: string): boolean => (HOUSE_PROTOCOL_IDS as readonly string[
 /** Protocols: the house's, as the shop has changed them, and its own. */
 @Injectable()
 export class ProtocolsService {
-  constructor(private readonly database: Database) {}
+  constructor(
+    private readonly database: Database,
+    private readonly store: VersionedStore,
+  ) {}
 
   async list(): Promise<Protocol[]> {
     const stored = await this.database.read.find(ProtocolEntity, { order: { name: 'ASC' } });
@@ -29,20 +32,12 @@ export class ProtocolsService {
     return found;
   }
 
-  async save(typedId: string, input: ProtocolInput): Promise<Protocol> {
+  save(typedId: string, input: ProtocolInput): Promise<Protocol> {
     const id = isUuid(typedId) ? typedId.toLowerCase() : typedId;
     if (!isHouse(id) && !isUuid(id)) throw notFound('protocol');
     eachLineOnce(input);
-    const { version: _version, ...facts } = input;
-    await withBothCopies(
-      () =>
-        this.database.write((manager) =>
-          saveVersioned(manager, ProtocolEntity, id, input.version, input, facts),
-        ),
-      () => this.get(id),
-      input,
-    );
-    return this.get(id);
+    const { version: _version, by: _by, ...facts } = input;
+    return this.store.save(ProtocolEntity, id, { input, row: () => facts, get: () => this.get(id) });
   }
 }
 

@@ -1,7 +1,8 @@
 import type { QuantityId, ReadingUnit, ReadPlace } from '@upright-elder/core/readings';
-import { Column, Entity, PrimaryColumn } from 'typeorm';
+import { Column, PrimaryColumn } from 'typeorm';
+import { Table } from '../store/tables.js';
 
-@Entity('reading')
+@Table('reading')
 export class ReadingEntity {
   @PrimaryColumn({ type: 'text' })
   examinationId!: string;

@@ -1,17 +1,10 @@
 import type { ShopInput } from '@upright-elder/contract';
-import { Column, Entity, PrimaryColumn } from 'typeorm';
+import { Column } from 'typeorm';
+import { Table } from '../store/tables.js';
+import { VersionedRow } from '../store/versioned-row.js';
 
-@Entity('shop')
-export class ShopEntity {
-  @PrimaryColumn({ type: 'text' })
-  id!: string;
-
-  @Column({ type: 'integer' })
-  version!: number;
-
+@Table('shop')
+export class ShopEntity extends VersionedRow {
   @Column({ type: 'simple-json' })
   settings!: Omit<ShopInput, 'version'>;
-
-  @Column({ type: 'text' })
-  fingerprint!: string;
 }

@@ -4,8 +4,8 @@ import { HOUSE_TOOLS, QUANTITIES, type QuantityId } from '@upright-elder/core/re
 import { Clock, MACHINE_ZONE } from '../clock.js';
 import { Database } from '../store/database.js';
 import { isWithin, whyUnwritable } from '../store/writable.js';
-import { saveVersioned } from '../store/versioned.js';
-import { badFields, withBothCopies } from '../http/problem.js';
+import { VersionedStore } from '../store/versioned.js';
+import { badFields } from '../http/problem.js';
 import { ShopEntity } from './shop.entity.js';
 
 /** There is one shop to a data folder. */
@@ -30,6 +30,7 @@ export class ShopService {
   constructor(
     private readonly database: Database,
     private readonly clock: Clock,
+    private readonly store: VersionedStore,
   ) {}
 
   async get(): Promise<Shop> {
@@ -61,17 +62,10 @@ export class ShopService {
   }
 
   async save(input: ShopInput): Promise<Shop> {
-    const { version, ...settings } = input;
+    const { version: _version, by: _by, ...settings } = input;
     await this.refuseUnknownTools(input.tools);
     await this.refuseUnwritable(input.backupFolder ?? null);
-    await withBothCopies(
-      () =>
-        this.database.write((manager) =>
-          saveVersioned(manager, ShopEntity, ONLY, version, input, { settings }),
-        ),
-      () => this.get(),
-      input,
-    );
+    await this.store.save(ShopEntity, ONLY, { input, row: () => ({ settings }), get: () => this.get() });
     const zone = settings.timeZone ?? MACHINE_ZONE;
     if (zone !== this.clock.zone) for (const follower of this.followers) await follower(zone);
     return this.get();

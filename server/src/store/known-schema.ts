@@ -1,3 +1,4 @@
+import { Evidence1765500000000 } from './migrations/evidence.js';
 import { FirstLight1764000000000 } from './migrations/first-light.js';
 import { JudgedTops1765300000000 } from './migrations/judged-tops.js';
 import { RepairPlans1765400000000 } from './migrations/repair-plans.js';
@@ -31,6 +32,7 @@ export const MIGRATIONS = [
   TopTrials1765200000000,
   JudgedTops1765300000000,
   RepairPlans1765400000000,
+  Evidence1765500000000,
 ];
 
 /** What a data file says of itself. */

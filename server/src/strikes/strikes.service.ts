@@ -1,9 +1,10 @@
 import { Injectable } from '@nestjs/common';
-import type { Strike, StrikeInput, StruckKind } from '@upright-elder/contract';
+import { reasonIn, type Strike, type StrikeInput, type StruckKind } from '@upright-elder/contract';
 import type { EntityManager } from 'typeorm';
 import { Clock } from '../clock.js';
 import { Database } from '../store/database.js';
 import { badFields, notFound } from '../http/problem.js';
+import { PeopleService } from '../people/people.service.js';
 
 /** Where each kind says that it is struck; that it changed is noted by its table's own triggers. */
 const SUBJECTS: Record<StruckKind, { table: string; column: string; name: string }> = {
@@ -13,11 +14,18 @@ const SUBJECTS: Record<StruckKind, { table: string; column: string; name: string
   mark: { table: 'mark', column: 'struck', name: 'mark' },
   photograph: { table: 'photograph', column: 'putAway', name: 'photograph' },
   weighing: { table: 'weighing', column: 'struck', name: 'load test' },
+  prediction: { table: 'first_call', column: 'struck', name: 'prediction' },
   person: { table: 'person', column: 'struck', name: 'person' },
   room: { table: 'room', column: 'struck', name: 'room' },
   tool: { table: 'tool', column: 'retired', name: 'tool of your own' },
   import: { table: 'air_import', column: 'struck', name: 'import' },
 };
+
+/** As its row holds it. */
+interface Stored {
+  struck: number;
+  by: string;
+}
 
 /** What else is written where something is taken back or brought back, within the same transaction. */
 type Within = (manager: EntityManager, id: string, struck: boolean) => Promise<void>;
@@ -30,6 +38,7 @@ export class StrikesService {
   constructor(
     private readonly database: Database,
     private readonly clock: Clock,
+    private readonly people: PeopleService,
   ) {}
 
   /** Called by the subject whose taking back changes more than its own row. */
@@ -46,21 +55,25 @@ export class StrikesService {
   async ofMany(kind: StruckKind, ids: readonly string[]): Promise<Map<string, Strike[]>> {
     const found = new Map<string, Strike[]>();
     if (ids.length === 0) return found;
-    const rows = await this.database.read.query<(Omit<Strike, 'struck'> & { struck: number })[]>(
-      `SELECT s."kind", s."subjectId", s."struck", s."why", p."name" AS "byName", s."at"
-       FROM "strike" s JOIN "person" p ON p."id" = s."by"
-       WHERE s."kind" = ? AND s."subjectId" IN (SELECT value FROM json_each(?)) ORDER BY s."id"`,
+    const rows = await this.database.read.query<(Omit<Strike, 'struck' | 'byName'> & Stored)[]>(
+      `SELECT "kind", "subjectId", "struck", "why", "by", "at" FROM "strike"
+       WHERE "kind" = ? AND "subjectId" IN (SELECT value FROM json_each(?)) ORDER BY "id"`,
       [kind, JSON.stringify(ids)],
     );
-    for (const row of rows)
-      found.set(row.subjectId, [...(found.get(row.subjectId) ?? []), { ...row, struck: row.struck === 1 }]);
+    if (rows.length === 0) return found;
+    const nameOf = await this.people.names();
+    for (const { by, struck, ...row } of rows)
+      found.set(row.subjectId, [
+        ...(found.get(row.subjectId) ?? []),
+        { ...row, struck: struck === 1, byName: nameOf(by) },
+      ]);
     return found;
   }
 
   /** @throws ProblemError where there is no such thing, or nobody could tell later why it was struck */
   async save(kind: StruckKind, id: string, input: StrikeInput): Promise<Strike[]> {
     const { struck, by } = input;
-    const why = input.why.trim();
+    const why = reasonIn(input.why);
     if (struck && why === '')
       throw badFields([
         {

@@ -1,16 +1,12 @@
 import type { GaugeUnit, StringTyped } from '@upright-elder/contract';
 import type { StringSpec } from '@upright-elder/core/strings';
-import { Column, Entity, PrimaryColumn } from 'typeorm';
+import { Column } from 'typeorm';
+import { Table } from '../store/tables.js';
+import { VersionedRow } from '../store/versioned-row.js';
 
 /** A string set of the shop's own, as typed and as read. */
-@Entity('string_set')
-export class StringSetEntity {
-  @PrimaryColumn({ type: 'text' })
-  id!: string;
-
-  @Column({ type: 'integer' })
-  version!: number;
-
+@Table('string_set')
+export class StringSetEntity extends VersionedRow {
   @Column({ type: 'text' })
   name!: string;
 
@@ -28,20 +24,11 @@ export class StringSetEntity {
 
   @Column({ type: 'boolean' })
   retired!: boolean;
-
-  @Column({ type: 'text' })
-  fingerprint!: string;
 }
 
 /** A tuning of the shop's own. */
-@Entity('tuning')
-export class TuningEntity {
-  @PrimaryColumn({ type: 'text' })
-  id!: string;
-
-  @Column({ type: 'integer' })
-  version!: number;
-
+@Table('tuning')
+export class TuningEntity extends VersionedRow {
   @Column({ type: 'text' })
   name!: string;
 
@@ -53,7 +40,4 @@ export class TuningEntity {
 
   @Column({ type: 'boolean' })
   retired!: boolean;
-
-  @Column({ type: 'text' })
-  fingerprint!: string;
 }

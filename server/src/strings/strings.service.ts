@@ -10,8 +10,8 @@ import { kindOfStrings, parseNotes } from '@upright-elder/core/strings';
 import { validate as isUuid } from 'uuid';
 import { ChangesService } from '../changes/changes.service.js';
 import { Database } from '../store/database.js';
-import { saveVersioned } from '../store/versioned.js';
-import { badFields, notFound, withBothCopies } from '../http/problem.js';
+import { VersionedStore } from '../store/versioned.js';
+import { badFields, notFound } from '../http/problem.js';
 import { HOUSE_SETS, HOUSE_TUNINGS } from './house.js';
 import { KnownStrings } from './known-strings.js';
 import { readSet } from './read-set.js';
@@ -30,6 +30,7 @@ export class StringsService {
   constructor(
     private readonly database: Database,
     private readonly changes: ChangesService,
+    private readonly store: VersionedStore,
   ) {}
 
   async sets(): Promise<StringSetAnswer[]> {
@@ -45,53 +46,48 @@ export class StringsService {
     return (await this.now()).known;
   }
 
-  async saveSet(typedId: string, input: StringSetInput): Promise<StringSetAnswer> {
+  saveSet(typedId: string, input: StringSetInput): Promise<StringSetAnswer> {
     const id = ownId(typedId, 'string set', HOUSE_SETS);
     const strings = readSet(input);
-    const { version, ...facts } = input;
-    const get = async () => found(await this.sets(), id, 'string set');
-    await withBothCopies(
-      () =>
-        this.database.write(async (manager) => {
-          const before = await manager.findOneBy(StringSetEntity, { id });
-          const same = before?.strings.length === strings.length && before.paired === input.paired;
-          // a tuning was chosen for it by its strings
-          if (before && !same) throw badFields([keepsItsStrings(before.strings.length, input.typed.length)]);
-          return saveVersioned(manager, StringSetEntity, id, version, input, { ...facts, strings });
-        }),
-      get,
+    const { version: _version, by: _by, why: _why, ...facts } = input;
+    return this.store.save(StringSetEntity, id, {
       input,
-    );
-    return get();
+      row: (before) => {
+        const same = before?.strings.length === strings.length && before.paired === input.paired;
+        // a tuning was chosen for it by its strings
+        if (before && !same) throw badFields([keepsItsStrings(before.strings.length, input.typed.length)]);
+        return { ...facts, strings };
+      },
+      // other strings are another set; a slip of the pen has its reason
+      asks: () => ['strings'],
+      get: async () => found(await this.sets(), id, 'string set'),
+    });
   }
 
-  async saveTuning(typedId: string, input: TuningInput): Promise<TuningAnswer> {
+  saveTuning(typedId: string, input: TuningInput): Promise<TuningAnswer> {
     const id = ownId(typedId, 'tuning', HOUSE_TUNINGS);
-    const { version, ...facts } = input;
+    const { version: _version, by: _by, why: _why, ...facts } = input;
     const read = parseNotes(input.typed);
     if (!read.ok)
       throw badFields([{ field: 'typed', typed: input.typed, reason: read.reason, accepted: read.accepted }]);
     const notes = read.value;
-    const get = async () => found(await this.tunings(), id, 'tuning');
-    await withBothCopies(
-      () =>
-        this.database.write(async (manager) => {
-          const before = await manager.findOneBy(TuningEntity, { id });
-          if (before && before.notes.length !== notes.length)
-            throw badFields([
-              {
-                field: 'typed',
-                typed: input.typed,
-                reason: `it named ${before.notes.length} notes, and instruments may be tuned so`,
-                accepted: `${before.notes.length} notes, or a new tuning`,
-              },
-            ]);
-          return saveVersioned(manager, TuningEntity, id, version, input, { ...facts, notes });
-        }),
-      get,
+    return this.store.save(TuningEntity, id, {
       input,
-    );
-    return get();
+      row: (before) => {
+        if (before && before.notes.length !== notes.length)
+          throw badFields([
+            {
+              field: 'typed',
+              typed: input.typed,
+              reason: `it named ${before.notes.length} notes, and instruments may be tuned so`,
+              accepted: `${before.notes.length} notes, or a new tuning`,
+            },
+          ]);
+        return { ...facts, notes };
+      },
+      asks: () => ['notes'],
+      get: async () => found(await this.tunings(), id, 'tuning'),
+    });
   }
 
   /** As of the last change that was saved. */

@@ -1,14 +1,10 @@
 import type { Dimension, ReadingUnit } from '@upright-elder/core/readings';
-import { Column, Entity, PrimaryColumn } from 'typeorm';
+import { Column } from 'typeorm';
+import { Table } from '../store/tables.js';
+import { VersionedRow } from '../store/versioned-row.js';
 
-@Entity('tool')
-export class ToolEntity {
-  @PrimaryColumn({ type: 'text' })
-  id!: string;
-
-  @Column({ type: 'integer' })
-  version!: number;
-
+@Table('tool')
+export class ToolEntity extends VersionedRow {
   @Column({ type: 'text' })
   name!: string;
 
@@ -33,7 +29,4 @@ export class ToolEntity {
 
   @Column({ type: 'boolean' })
   retired!: boolean;
-
-  @Column({ type: 'text' })
-  fingerprint!: string;
 }

@@ -23,9 +23,9 @@ import {
 } from '@upright-elder/core/units';
 import { validate as isUuid } from 'uuid';
 import { Database } from '../store/database.js';
-import { saveVersioned } from '../store/versioned.js';
+import { VersionedStore } from '../store/versioned.js';
 import { ChangesService } from '../changes/changes.service.js';
-import { badFields, notFound, withBothCopies } from '../http/problem.js';
+import { badFields, notFound } from '../http/problem.js';
 import { ReadingsService } from '../readings/readings.service.js';
 import { ShopService } from '../shop/shop.service.js';
 import { ToolEntity } from './tool.entity.js';
@@ -45,6 +45,7 @@ export class ToolsService {
     private readonly changes: ChangesService,
     private readonly shop: ShopService,
     private readonly readings: ReadingsService,
+    private readonly store: VersionedStore,
   ) {}
 
   /** All tools, retired ones too. Kept until a tool, the shop or a reading with repeats is saved. */
@@ -81,30 +82,27 @@ export class ToolsService {
     return (quantity) => tools[quantity] ?? QUANTITIES[quantity].tool;
   }
 
-  async save(typedId: string, input: ToolInput): Promise<Tool> {
+  save(typedId: string, input: ToolInput): Promise<Tool> {
     const id = isUuid(typedId) ? typedId.toLowerCase() : typedId;
     const house = (TOOL_IDS as readonly string[]).includes(id);
     if (!house && !isUuid(id)) throw notFound('tool');
-    const { version: _version, ...facts } = input;
+    const { version: _version, by: _by, ...facts } = input;
     const values = errorsOf(input, house ? HOUSE_TOOLS[id as HouseTool['id']].dimension : null);
     const get = async () => {
-      const tool = (await this.list()).find((one) => one.id === id);
-      if (!tool) throw notFound('tool');
-      return tool;
+      const found = (await this.list()).find((one) => one.id === id);
+      if (!found) throw notFound('tool');
+      return found;
     };
-    await withBothCopies(
-      () =>
-        this.database.write(async (manager) => {
-          const before = await manager.findOneBy(ToolEntity, { id });
-          const read = await this.readings.takenWith(manager, id);
-          if (before && before.dimension !== input.dimension && read > 0)
-            throw badFields([readAlready(before.dimension, input.dimension)]);
-          return saveVersioned(manager, ToolEntity, id, input.version, input, { ...facts, ...values });
-        }),
-      get,
+    return this.store.save(ToolEntity, id, {
       input,
-    );
-    return get();
+      row: async (before, manager) => {
+        const read = await this.readings.takenWith(manager, id);
+        if (before && before.dimension !== input.dimension && read > 0)
+          throw badFields([readAlready(before.dimension, input.dimension)]);
+        return { ...facts, ...values };
+      },
+      get,
+    });
   }
 
   private async workOut(): Promise<Tool[]> {

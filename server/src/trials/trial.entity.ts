@@ -1,16 +1,12 @@
 import type { Tried } from '@upright-elder/contract';
-import { Column, Entity, Index, PrimaryColumn } from 'typeorm';
+import { Column, Index } from 'typeorm';
+import { Table } from '../store/tables.js';
+import { VersionedRow } from '../store/versioned-row.js';
 
 /** What was tried on the model of a top. */
-@Entity('trial')
+@Table('trial')
 @Index('trial_by_instrument', ['instrumentId', 'updatedAt'])
-export class TrialEntity {
-  @PrimaryColumn({ type: 'text' })
-  id!: string;
-
-  @Column({ type: 'integer' })
-  version!: number;
-
+export class TrialEntity extends VersionedRow {
   @Column({ type: 'text' })
   instrumentId!: string;
 
@@ -31,7 +27,4 @@ export class TrialEntity {
 
   @Column({ type: 'text' })
   updatedAt!: string;
-
-  @Column({ type: 'text' })
-  fingerprint!: string;
 }

@@ -2,8 +2,8 @@ import { Injectable } from '@nestjs/common';
 import type { Trial, TrialInput } from '@upright-elder/contract';
 import { Clock } from '../clock.js';
 import { Database } from '../store/database.js';
-import { saveVersioned } from '../store/versioned.js';
-import { badFields, notFound, STAYS, withBothCopies } from '../http/problem.js';
+import { VersionedStore } from '../store/versioned.js';
+import { badFields, notFound } from '../http/problem.js';
 import { InstrumentsService } from '../instruments/instruments.service.js';
 import { PeopleService } from '../people/people.service.js';
 import { TrialEntity } from './trial.entity.js';
@@ -14,6 +14,7 @@ export class TrialsService {
   constructor(
     private readonly database: Database,
     private readonly clock: Clock,
+    private readonly store: VersionedStore,
     private readonly instruments: InstrumentsService,
     private readonly people: PeopleService,
   ) {}
@@ -46,20 +47,12 @@ export class TrialsService {
         },
       ]);
     await this.instruments.get(input.instrumentId);
-    const { version, instrumentId, by, tried, forWork, putAway } = input;
-    await withBothCopies(
-      () =>
-        this.database.write(async (manager) => {
-          const before = await manager.findOneBy(TrialEntity, { id });
-          if (before && before.instrumentId !== instrumentId)
-            throw badFields([{ field: 'instrumentId', typed: instrumentId, ...STAYS }]);
-          const values = { instrumentId, name, tried, forWork, putAway, by, updatedAt: this.clock.now() };
-          return saveVersioned(manager, TrialEntity, id, version, input, values);
-        }),
-      () => this.get(id),
+    const { instrumentId, by, tried, forWork, putAway } = input;
+    return this.store.save(TrialEntity, id, {
       input,
-    );
-    return this.get(id);
+      row: () => ({ instrumentId, name, tried, forWork, putAway, by, updatedAt: this.clock.now() }),
+      get: () => this.get(id),
+    });
   }
 
   private async complete(rows: TrialEntity[]): Promise<Trial[]> {

@@ -12,7 +12,38 @@ interface Conflict {
 interface Props {
   /** what is edited, such as `room` */
   what: string;
-  form: { dirty: boolean; broughtBack: boolean; startAfresh: () => void; conflict: Conflict | null };
+  form: {
+    dirty: boolean;
+    broughtBack: boolean;
+    startAfresh: () => void;
+    conflict: Conflict | null;
+    why?: Asked | null;
+  };
+}
+
+/** A reason that a save asks for. */
+interface Asked {
+  value: string;
+  refusal: string | undefined;
+  change: (why: string) => void;
+}
+
+/** Why something that was written down is changed; it is there once the program asks for it. */
+export function WhyAsked({ value, refusal, change }: Asked) {
+  return (
+    <label className="mt-3 block text-[0.9rem] font-bold">
+      Why it is changed
+      <input
+        className="field font-normal"
+        autoComplete="off"
+        autoFocus
+        value={value}
+        aria-invalid={refusal ? true : undefined}
+        onChange={(event) => change(event.target.value)}
+      />
+      {refusal && <span className="block font-normal text-ochre">✕ {refusal}</span>}
+    </label>
+  );
 }
 
 /** What stands under every form: the draft that was brought back, both copies on a conflict, a word before leaving. */
@@ -20,6 +51,7 @@ export function FormFoot({ what, form }: Props) {
   const { dirty, broughtBack, startAfresh, conflict } = form;
   return (
     <>
+      {form.why && <WhyAsked {...form.why} />}
       {(broughtBack || dirty) && (
         <p className="mt-2 text-[0.95rem]">
           {broughtBack ? 'What you typed before was brought back; it is not saved yet.' : 'Not saved yet.'}{' '}

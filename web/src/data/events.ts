@@ -52,6 +52,7 @@ const WORKED = ['forecast', 'top', 'judgement', 'planning', 'expectations', 'sco
 /** Whether an address may answer otherwise since something changed. */
 export function concerns({ subject, id }: Changed, address: string): boolean {
   const [place = '', of = '', page = ''] = address.split(/[/?]/u);
+  if (place === 'edits') return subject !== 'worked out';
   const onShelf = place === 'shelf' || place === 'forecasts';
   switch (subject) {
     case 'worked out':

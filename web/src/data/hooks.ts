@@ -1,5 +1,6 @@
 import type {
   AirImport,
+  Edit,
   PredictionsOf,
   Examination,
   Expectations,
@@ -41,6 +42,9 @@ export const usePeople = () => useSWR<Person[]>('people', get);
 export const useShop = () => useSWR<Shop>('shop', get, { refreshInterval: 60000 });
 /** The zone of the shop’s clock; until it is known, that of this browser. */
 export const useZone = (): string => useShop().data?.zone ?? Intl.DateTimeFormat().resolvedOptions().timeZone;
+/** All saves of a row, oldest first. */
+export const useEdits = (table: string, id: string | null) =>
+  useSWR<Edit[]>(id === null ? null : `edits/${table}/${id}`, get);
 export const useRooms = () => useSWR<Room[]>('rooms', get);
 export const useImports = (id: string) => useSWR<AirImport[]>(`rooms/${id}/imports`, get);
 export const useKeeping = () => useSWR<BackupState>('backups', get, { refreshInterval: 60000 });

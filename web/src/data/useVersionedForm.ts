@@ -5,7 +5,9 @@ import type { Difference } from '../app/MergeDialog.js';
 import { ProblemError, Unreachable } from './api.js';
 import { dropDraft, keepDraft, readDraft } from './drafts.js';
 import { useRefresh } from './hooks.js';
+import { usePersonId } from './person.js';
 import { refusals } from './save.js';
+import { sayPlainly } from './sayPlainly.js';
 import { useUndoable } from './undo.js';
 
 /** What a form edits: everything that is sent, with the edit version that was seen. */
@@ -20,12 +22,19 @@ interface Spec<V extends Versioned> {
   names: Partial<Record<keyof V & string, string>>;
   /** how a field's value is said */
   say?: (field: keyof V & string, value: unknown) => string;
-  send: (value: V) => Promise<unknown>;
+  /** @param said who saves it, and why where that was asked: they go along with what is sent */
+  send: (value: V, said: Said) => Promise<unknown>;
   /** the stored copy that a conflict brings, as the form edits it */
   read: (current: object) => V;
   /** said once it is stored */
   saved: string | ((value: V) => string);
   onSaved?: () => void;
+}
+
+/** Who saves, and why. */
+export interface Said {
+  by: string | null;
+  why?: string;
 }
 
 /** A draft with what was stored when it was begun, so that it is known whether anything was typed at all. */
@@ -47,6 +56,8 @@ export function useVersionedForm<V extends Versioned>(spec: Spec<V>) {
   const [saving, setSaving] = useState(false);
   const [broughtBack, setBroughtBack] = useState(false);
   const touched = useRef(false);
+  const [why, setWhy] = useState('');
+  const by = usePersonId();
   const refresh = useRefresh();
   const undoable = useUndoable();
   const value = edited?.now ?? stored;
@@ -78,14 +89,15 @@ export function useVersionedForm<V extends Versioned>(spec: Spec<V>) {
     const before = stored;
     setSaving(true);
     try {
-      await send(toSave);
+      await send(toSave, { by, ...(why === '' ? {} : { why }) });
+      setWhy('');
       keep(null);
       setBroughtBack(false);
       setRefused({});
       const said = typeof saved === 'string' ? saved : saved(toSave);
       // what did not exist before is taken back where it is shown, by striking it
       if (toSave.version === 0 && before.version === 0) toast.success(said);
-      else undoable(said, () => send({ ...before, version: toSave.version + 1 }));
+      else undoable(said, () => send({ ...before, version: toSave.version + 1 }, { by }));
       await refresh();
       spec.onSaved?.();
     } catch (error) {
@@ -115,6 +127,9 @@ export function useVersionedForm<V extends Versioned>(spec: Spec<V>) {
     dirty,
     refused,
     saving,
+    /** asked for once a save changes what is evidence */
+    why:
+      refused.why === undefined && why === '' ? null : { value: why, refusal: refused.why, change: setWhy },
     save: () => save(),
     broughtBack: broughtBack && dirty,
     startAfresh,
@@ -137,12 +152,3 @@ export function useVersionedForm<V extends Versioned>(spec: Spec<V>) {
 }
 
 export type VersionedForm<V extends Versioned> = ReturnType<typeof useVersionedForm<V>>;
-
-function sayPlainly(value: unknown): string {
-  if (value === null || value === undefined) return '';
-  if (typeof value === 'boolean') return value ? 'yes' : 'no';
-  if (typeof value === 'string' || typeof value === 'number') return String(value);
-  return Object.entries(value)
-    .map(([key, one]) => `${key}: ${sayPlainly(one)}`)
-    .join(', ');
-}

@@ -1,4 +1,12 @@
-import { isDay, parseDate, sayDate, writeDate, type DateOrder } from '@upright-elder/core/days';
+import {
+  isDay,
+  parseDate,
+  parseRoughDay,
+  sayDate,
+  writeDate,
+  type DateOrder,
+} from '@upright-elder/core/days';
+import type { Parsed } from '@upright-elder/core/units';
 import { CalendarDays } from 'lucide-react';
 import { Popover } from 'radix-ui';
 import { lazy, Suspense, useState, type ReactNode } from 'react';
@@ -15,6 +23,8 @@ interface Props {
   onChange: (date: string) => void;
   /** only once the field is left, or with Enter */
   late?: boolean;
+  /** takes a time that is only roughly known too */
+  roughly?: boolean;
   max?: string;
   min?: string;
   refusal?: string;
@@ -25,18 +35,32 @@ interface Props {
   note?: ReactNode;
 }
 
+/** Between which days a time lies that is only roughly known. */
+function sayRoughly(text: string, today: string): string {
+  const rough = parseRoughDay(text, today);
+  if (!rough.ok) return '';
+  const { from, to } = rough.value;
+  if (from === null && to === null) return 'counted as done before everything that was examined';
+  if (from === null) return `${sayDate(to!)} or earlier`;
+  return to === null ? `${sayDate(from)} or later` : `between ${sayDate(from)} and ${sayDate(to)}`;
+}
+
 /** A day, typed in the shop's order or picked from a calendar. */
 export function DayField(props: Props) {
-  const { label, value, onChange, late, max, min, refusal, hideLabel, disabled, aside, hint, note } = props;
+  const { label, value, onChange, late, roughly, max, min, refusal, hideLabel, disabled, aside, hint, note } =
+    props;
   const { data: shop } = useShop();
   const order: DateOrder = shop?.dateOrder ?? 'day first';
   const today = shop?.today ?? max ?? value;
   const [open, setOpen] = useState(false);
   // what is being typed, until it stands for the day that is known outside
   const [typed, setTyped] = useState<string | null>(null);
-  const read = (text: string) => {
+  const read = (text: string): Parsed<string> => {
     const result = parseDate(text, order, today);
-    if (!result.ok) return result;
+    if (!result.ok) {
+      const rough = roughly ? parseRoughDay(text, today) : result;
+      return rough.ok ? { ok: true, value: text.trim() } : rough;
+    }
     const [day, accepted] = [
       result.value,
       `a day ${min ? `from ${sayDate(min)} ` : ''}${max ? `up to ${sayDate(max)}` : ''}`,
@@ -73,7 +97,8 @@ export function DayField(props: Props) {
           parse={read}
           understood={(text) => {
             const result = read(text);
-            return result.ok ? sayDate(result.value, 'long') : '';
+            if (!result.ok) return '';
+            return isDay(result.value) ? sayDate(result.value, 'long') : sayRoughly(result.value, today);
           }}
           unspoken={typed === null && isDay(value)}
           // what is wrong with a text as the shop writes days, rather than as the server stores them

@@ -4,6 +4,7 @@ import { useState, type FormEvent } from 'react';
 import { send } from '../../data/api.js';
 import { useRefresh } from '../../data/hooks.js';
 import { newId } from '../../data/ids.js';
+import { usePersonId } from '../../data/person.js';
 import { refusals } from '../../data/save.js';
 import { KIND_NAMES } from './kinds.js';
 import { ListField } from '../../fields/ListField.js';
@@ -14,6 +15,7 @@ export function AddRoom({ label = 'Another room' }: { label?: string }) {
   const [kind, setKind] = useState<RoomKind | ''>('');
   const [id, setId] = useState(newId);
   const [refused, setRefused] = useState<Record<string, string>>({});
+  const by = usePersonId();
   const refresh = useRefresh();
   const add = async (event: FormEvent) => {
     event.preventDefault();
@@ -22,7 +24,14 @@ export function AddRoom({ label = 'Another room' }: { label?: string }) {
       return;
     }
     try {
-      await send<Room>('PUT', `rooms/${id}`, { version: 0, name: name.trim(), notes: '', logger: '', kind });
+      await send<Room>('PUT', `rooms/${id}`, {
+        version: 0,
+        name: name.trim(),
+        notes: '',
+        logger: '',
+        kind,
+        by,
+      });
       setName('');
       setKind('');
       setId(newId());

@@ -13,7 +13,7 @@ import { understoodPercent } from '../../fields/understood.js';
 import { Fold } from '../../fields/Fold.js';
 import { ListField } from '../../fields/ListField.js';
 
-type RoomForm = Required<RoomInput>;
+type RoomForm = Required<Omit<RoomInput, 'by'>>;
 
 const formOf = ({
   version,
@@ -58,7 +58,7 @@ export function RoomSettings({ room }: { room: Room }) {
       besideShown: 'It showed',
       besideOther: 'The other showed',
     },
-    send: (input) => send<Room>('PUT', `rooms/${room.id}`, input),
+    send: (input, said) => send<Room>('PUT', `rooms/${room.id}`, { ...input, ...said }),
     read: (current) => formOf(current as Room),
     saved: 'The room is saved.',
   });

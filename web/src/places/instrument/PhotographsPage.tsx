@@ -1,3 +1,4 @@
+import { WhatStoodBefore } from '../../app/WhatStoodBefore.js';
 import type { Photograph, PhotographInput, Shop } from '@upright-elder/contract';
 import { ACCEPTED_PICTURES, SPOTS } from '@upright-elder/contract/lists';
 import { sayDate, sayInstant } from '@upright-elder/core/days';
@@ -8,7 +9,6 @@ import { FormFoot } from '../../app/FormFoot.js';
 import { StrikeOut, StruckWords } from '../../app/StrikeOut.js';
 import { send } from '../../data/api.js';
 import { useAllPhotographs, useShop, useZone } from '../../data/hooks.js';
-import { usePersonId } from '../../data/person.js';
 import { pictureUrl } from '../../data/pictures.js';
 import { useVersionedForm } from '../../data/useVersionedForm.js';
 import { AddPhotographs } from './photographs/AddPhotographs.js';
@@ -133,7 +133,7 @@ function Album({
   );
 }
 
-type PhotographForm = Omit<PhotographInput, 'by'>;
+type PhotographForm = Omit<PhotographInput, 'by' | 'why'>;
 
 const formOf = ({
   version,
@@ -156,15 +156,14 @@ const formOf = ({
 });
 
 function EditPhotograph({ photograph, onStruck }: { photograph: Photograph; onStruck: () => void }) {
-  const personId = usePersonId();
   const zone = useZone();
   const form = useVersionedForm<PhotographForm>({
     draftKey: `photograph ${photograph.id}`,
     stored: formOf(photograph),
     names: { spot: 'Spot', note: 'Note' },
-    send: (value) => {
-      if (!personId) throw new Error('Pick who is at the bench first.');
-      return send<Photograph>('PUT', `photographs/${photograph.id}`, { ...value, by: personId });
+    send: (value, said) => {
+      if (!said.by) throw new Error('Pick who is at the bench first.');
+      return send<Photograph>('PUT', `photographs/${photograph.id}`, { ...value, ...said });
     },
     read: (current) => formOf(current as Photograph),
     saved: 'The note is saved.',
@@ -210,6 +209,18 @@ function EditPhotograph({ photograph, onStruck }: { photograph: Photograph; onSt
         />
       </div>
       {photograph.struck && <StruckWords strikes={photograph.strikes} />}
+      <WhatStoodBefore
+        table="photograph"
+        id={photograph.id}
+        names={{
+          takenOn: 'Taken on',
+          spot: 'Spot',
+          note: 'Note',
+          examinationId: 'Examination',
+          markId: 'Mark',
+        }}
+        say={{ takenOn: (day) => sayDate(String(day)) }}
+      />
       <FormFoot what="photograph" form={form} />
     </form>
   );

@@ -1,3 +1,4 @@
+import { WrittenBy } from '../../app/WrittenBy.js';
 import { STRING_SIDES } from '@upright-elder/core/strings';
 import type { Examination, Instrument, Shop } from '@upright-elder/contract';
 import { sayDate } from '@upright-elder/core/days';
@@ -195,6 +196,7 @@ function StanceOf({
         ))}
       </div>
       {examination.notes && <p className="said mt-3">“{examination.notes}”</p>}
+      <WrittenBy pieces={examination.notesWritten} />
       <p className="mt-3 flex flex-wrap items-center gap-3">
         <Link className="quiet" to={`../examine?examination=${examination.id}`}>
           Open this examination

@@ -21,7 +21,7 @@ export function AddPerson({ first = false }: { first?: boolean }) {
   const add = async (event: FormEvent) => {
     event.preventDefault();
     try {
-      const person = await send<Person>('PUT', `people/${id}`, { version: 0, name: name.trim(), role });
+      const person = await send<Person>('PUT', `people/${id}`, { version: 0, name: name.trim(), role, by });
       if (first) pickPerson(person.id);
       if (first || !by) toast.success(`${person.name} is at the bench.`);
       else

@@ -93,8 +93,9 @@ function LearnedOf({ learning: { effects, hours, scores, predictions } }: { lear
                     {prediction.nickname}
                   </Link>{' '}
                   · {prediction.byName}: {prediction.cause}, {PLAN_WORDS[prediction.plan].name.toLowerCase()};
-                  the program: {prediction.programCause},{' '}
-                  {PLAN_WORDS[prediction.programPlan].name.toLowerCase()};{' '}
+                  {prediction.programCause !== null && prediction.programPlan !== null
+                    ? `the program: ${prediction.programCause}, ${PLAN_WORDS[prediction.programPlan].name.toLowerCase()}; `
+                    : 'the program did not say its own; '}
                   {prediction.shown ? `it was ${prediction.shown}` : 'the work has not shown it yet'}
                 </li>
               ))}

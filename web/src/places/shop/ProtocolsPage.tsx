@@ -91,7 +91,7 @@ function Editor({ protocol }: { protocol: Protocol }) {
             ? 'yes'
             : 'no'
           : String(value),
-    send: (input) => send<Protocol>('PUT', `protocols/${id}`, input),
+    send: (input, said) => send<Protocol>('PUT', `protocols/${id}`, { ...input, ...said }),
     read: (current) => inputOf(current as Protocol),
     saved: ({ name }) => `${name} is saved.`,
   });

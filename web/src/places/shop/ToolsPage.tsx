@@ -155,7 +155,7 @@ function ToolForm({ id, tool, onSaved }: { id: string; tool?: Tool; onSaved: () 
       repeatability: 'Repeats within',
       retired: 'Hidden',
     },
-    send: (input) => send<Tool>('PUT', `tools/${id}`, input),
+    send: (input, said) => send<Tool>('PUT', `tools/${id}`, { ...input, ...said }),
     read: (current) => inputOf(current as Tool),
     saved: ({ name }) => `${name} is saved.`,
     onSaved,

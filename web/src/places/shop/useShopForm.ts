@@ -13,7 +13,7 @@ export function useShopForm(
   return useVersionedForm<ShopInput>({
     ...part,
     stored: shopInputOf(shop),
-    send: (input) => send<Shop>('PUT', 'shop', input),
+    send: (input, said) => send<Shop>('PUT', 'shop', { ...input, ...said }),
     read: (current) => shopInputOf(current as Shop),
   });
 }

@@ -16,7 +16,8 @@ import { ToggleGroup } from 'radix-ui';
 import { Fragment, useState } from 'react';
 import { Controller, useForm } from 'react-hook-form';
 import { toast } from 'sonner';
-import { LeaveGuard } from '../../../app/FormFoot.js';
+import { WhatStoodBefore } from '../../../app/WhatStoodBefore.js';
+import { LeaveGuard, WhyAsked } from '../../../app/FormFoot.js';
 import { MergeDialog } from '../../../app/MergeDialog.js';
 import { StrikeOut, StruckWords } from '../../../app/StrikeOut.js';
 import { ProblemError, send, Unreachable } from '../../../data/api.js';
@@ -29,6 +30,8 @@ import { LengthField } from '../../../fields/LengthField.js';
 import { MoneyField } from '../../../fields/MoneyField.js';
 import {
   AMOUNT_NAMES,
+  COLUMN_NAMES,
+  COLUMN_WORDS,
   formDifferences,
   formOf,
   inputOf,
@@ -90,6 +93,8 @@ export function InstrumentFormView({
   const errors = formState.errors;
 
   const [theirs, setTheirs] = useState<InstrumentForm | null>(null);
+  /** asked for once a save changes what every reading of the past is read by */
+  const [why, setWhy] = useState<{ value: string; refusal: string } | null>(null);
   const draft = useFormDraft(form, draftKey, initial);
 
   const save = handleSubmit(async (values) => {
@@ -98,7 +103,11 @@ export function InstrumentFormView({
       return;
     }
     try {
-      const saved = await send<Instrument>('PUT', `instruments/${id}`, inputOf(values, personId));
+      const saved = await send<Instrument>('PUT', `instruments/${id}`, {
+        ...inputOf(values, personId),
+        ...(why ? { why: why.value } : {}),
+      });
+      setWhy(null);
       const said = `${saved.nickname} is saved.`;
       if (instrument)
         undoable(said, () =>
@@ -120,7 +129,9 @@ export function InstrumentFormView({
         toast.error(error.message, { duration: 10000 });
         return;
       }
-      for (const [field, message] of Object.entries(refusals(error))) {
+      const { why: asked, ...wrong } = refusals(error);
+      if (asked) setWhy({ value: why?.value ?? '', refusal: asked });
+      for (const [field, message] of Object.entries(wrong)) {
         const among = (names: readonly string[]) => names.includes(field);
         const path = among(INSTRUMENT_LENGTHS)
           ? `lengths.${field}`
@@ -330,6 +341,7 @@ export function InstrumentFormView({
           />
         ))}
       </Section>
+      {why && <WhyAsked {...why} change={(value) => setWhy({ ...why, value })} />}
       <div className="mt-4 flex flex-wrap gap-3">
         <button type="submit" className="act" disabled={formState.isSubmitting}>
           Save the instrument
@@ -356,6 +368,7 @@ export function InstrumentFormView({
           </button>
         </p>
       )}
+      {instrument && <WhatStoodBefore table="instrument" id={id} names={COLUMN_NAMES} say={COLUMN_WORDS} />}
       <LeaveGuard dirty={draft.dirty && !formState.isSubmitting} what="instrument" />
       {theirs && (
         <MergeDialog

@@ -14,6 +14,7 @@ import type { Difference } from '../../../app/MergeDialog.js';
 export type InstrumentForm = Omit<
   InstrumentInput,
   | 'by'
+  | 'why'
   | InstrumentLength
   | InstrumentAmount
   | 'homeRoomId'
@@ -273,6 +274,21 @@ const FORM_NAMES: Record<
   reliefSchool: 'Relief wanted',
   complaint: 'Owner’s complaint',
 };
+/** What each part of a stored instrument is called. */
+export const COLUMN_NAMES: Partial<Record<string, string>> = {
+  ...FORM_NAMES,
+  ...LENGTH_NAMES,
+  ...AMOUNT_NAMES,
+  build: 'How it is built',
+};
+/** A length or an amount as it was typed. */
+const asTyped = (value: unknown): string => {
+  const typed = value as { text: string; unit?: string } | null;
+  return typed ? [typed.text, typed.unit].filter(Boolean).join(' ') : '';
+};
+export const COLUMN_WORDS: Partial<Record<string, (value: unknown) => string>> = Object.fromEntries(
+  [...Object.keys(LENGTH_NAMES), ...Object.keys(AMOUNT_NAMES)].map((name) => [name, asTyped]),
+);
 const FORM_KEYS = Object.keys(FORM_NAMES) as (keyof typeof FORM_NAMES)[];
 
 /** Where two copies of an instrument differ. */

@@ -4,7 +4,7 @@ import { Link } from 'react-router';
 import { useInterventions, useRooms } from '../../../data/hooks.js';
 import { useShopStrings } from '../../../data/strings.js';
 import { KindsField } from '../interventions/KindsField.js';
-import { sayDone } from '../interventions/sayDone.js';
+import { sayDone, sayWhen } from '../interventions/sayDone.js';
 import { nothingDone, type DraftIntervention } from './draft.js';
 
 interface Props {
@@ -39,7 +39,7 @@ export const DoneSince = memo(function DoneSince({
         <ul className="mb-1">
           {between.map((one) => (
             <li key={one.id}>
-              {sayDate(one.date)}: {sayDone(one, names)}{' '}
+              {sayWhen(one)}: {sayDone(one, names)}{' '}
               <Link className="underline" data-aside to={`../seasons?done=${one.id}`}>
                 open
               </Link>

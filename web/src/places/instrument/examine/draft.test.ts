@@ -51,6 +51,7 @@ function stored(draft: Draft): Examination {
     byName: '',
     protocolName: '',
     corrections: [],
+    notesWritten: [],
     struck: false,
     strikes: [],
     askingPrice: input.askingPrice ? { text: input.askingPrice, amount: 0 } : null,

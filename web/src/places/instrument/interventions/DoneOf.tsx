@@ -1,5 +1,5 @@
 import type { Intervention } from '@upright-elder/contract';
-import { sayDate, sayInstant } from '@upright-elder/core/days';
+import { sayInstant } from '@upright-elder/core/days';
 import { beginsEpoch, movesLever } from '@upright-elder/core/instrument';
 import { useEffect, useRef, useState } from 'react';
 import { useSearchParams } from 'react-router';
@@ -9,7 +9,8 @@ import { useExaminations, useInstrument, useInterventions, useRooms, useZone } f
 import { useShopStrings } from '../../../data/strings.js';
 import { newId } from '../../../data/ids.js';
 import { InterventionForm } from './InterventionForm.js';
-import { sayDone } from './sayDone.js';
+import { sayDone, sayWhen } from './sayDone.js';
+import { WrittenBy } from '../../../app/WrittenBy.js';
 
 /** What was done to the instrument, newest first; entered later with its day, corrected, taken back. */
 export function DoneOf({ id, today }: { id: string; today: string }) {
@@ -108,7 +109,7 @@ function Line({
   return (
     <div className="flex flex-wrap items-center gap-x-4 gap-y-1">
       <span className="w-32 tabular-nums">
-        {sayDate(one.date)}
+        {sayWhen(one)}
         {one.time && `, ${one.time}`}
       </span>
       <span className={`min-w-0 grow basis-64 ${one.struck ? 'text-faint line-through decoration-1' : ''}`}>
@@ -116,10 +117,12 @@ function Line({
         <span className="block text-[0.88rem] text-faint">
           {one.byName}; {effectOf(one)}
         </span>
+        <WrittenBy pieces={one.noteWritten} />
         {one.corrections.map((old) => (
           <span key={old.at} className="block text-[0.88rem] text-ochre">
-            ▲ it said {sayDate(old.was.date)}, {sayDone({ ...old.was, changes: {} })}; {old.byName},{' '}
-            {sayInstant(old.at, zone)}: “{old.why}”
+            ▲ it said {sayWhen(old.was)}, {sayDone({ ...old.was, changes: {} })}
+            {old.was.hours && `, ${old.was.hours} hours`}; {old.byName}, {sayInstant(old.at, zone)}
+            {old.why && `: “${old.why}”`}
           </span>
         ))}
       </span>

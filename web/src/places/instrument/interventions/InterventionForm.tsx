@@ -82,7 +82,8 @@ export function InterventionForm({ id, instrumentId, archtop, stored, examinatio
       <div className="mt-2 flex flex-wrap items-end gap-3">
         <div className="w-60">
           <DayField
-            label="Day"
+            label="Day, or roughly when"
+            roughly
             refusal={refused.date}
             max={today}
             value={value.date}
@@ -177,6 +178,7 @@ const NOTHING: Edited = {
 const editedOf = ({
   version,
   date,
+  roughly,
   time,
   follows,
   kinds,
@@ -185,7 +187,7 @@ const editedOf = ({
   hours = '',
 }: Intervention): Edited => ({
   version,
-  date,
+  date: roughly || date,
   time: time ?? '',
   follows: follows ?? '',
   kinds,

@@ -1,6 +1,11 @@
 import type { Intervention } from '@upright-elder/contract';
+import { sayDate } from '@upright-elder/core/days';
 import { INTERVENTIONS } from '@upright-elder/core/instrument';
 import { TREATMENTS } from '@upright-elder/core/treatments';
+
+/** The day on which it was done, or roughly when. */
+export const sayWhen = ({ date, roughly }: { date: string; roughly?: string }): string =>
+  roughly || sayDate(date);
 
 type Named = readonly { id: string; name: string }[];
 

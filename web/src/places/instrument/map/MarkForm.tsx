@@ -127,9 +127,9 @@ export function MarkForm(props: Props) {
           </button>
         </div>
       )}
-      {correcting && earlier && (
+      {whyOf(mark, stored, correcting && earlier ? shown.date : null) && (
         <label className="mt-2 block text-[0.9rem] font-bold">
-          {`Why ${sayDate(shown.date)} is corrected`}
+          {whyOf(mark, stored, correcting && earlier ? shown.date : null)}
           <input
             className="field font-normal"
             autoComplete="off"
@@ -166,6 +166,17 @@ export function MarkForm(props: Props) {
       </button>
     </section>
   );
+}
+
+/** What is asked where something that is stored would be changed; null where nothing is. */
+function whyOf(mark: DrawnMark, stored: Mark | undefined, corrected: string | null): string | null {
+  if (corrected !== null) return `Why ${sayDate(corrected)} is corrected`;
+  if (!stored) return null;
+  const days = stored.sightings.map(({ date }) => date);
+  const last = days.reduce((latest, date) => (date > latest ? date : latest), '');
+  const early = mark.sightings.find(({ date }) => date < last && !days.includes(date));
+  if (early) return `Where what was seen on ${sayDate(early.date)} comes from`;
+  return mark.name === stored.name ? null : 'Why it is called something else';
 }
 
 /** A day that a mark was seen on, such as one out of old papers. */

@@ -1,3 +1,4 @@
+import { WhyAsked } from '../../../app/FormFoot.js';
 import type { MarkKind } from '@upright-elder/core/body-plan';
 import { Redo2, Undo2 } from 'lucide-react';
 import { Typed } from './Board.js';
@@ -74,6 +75,7 @@ export function Tools({ map, hair, kind, kinds, onKind, onBegin, onDone }: Props
           ✕ {words}
         </p>
       ))}
+      {map.why && <WhyAsked {...map.why} />}
       {map.broughtBack && map.dirty && (
         <p className="mt-1 text-[0.95rem]">An unsaved drawing was brought back.</p>
       )}

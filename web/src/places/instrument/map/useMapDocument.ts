@@ -51,6 +51,8 @@ export function useMapDocument(instrumentId: string, saved: MapDocument) {
   const [refused, setRefused] = useState<string[]>([]);
   const [conflict, setConflict] = useState<Conflict | null>(null);
   const [jumps, setJumps] = useState(0);
+  /** asked for once a save takes a part out of the plan */
+  const [why, setWhy] = useState<{ value: string; refusal: string } | null>(null);
   const personId = usePersonId();
   const unit = useFieldUnit('mm');
   const refresh = useRefresh();
@@ -104,11 +106,11 @@ export function useMapDocument(instrumentId: string, saved: MapDocument) {
     let part: 'plan' | (string & {}) = 'plan';
     try {
       if (plan)
-        await send<BodyPlanAnswer>(
-          'PUT',
-          `instruments/${instrumentId}/body-plan`,
-          bodyPlanInputOf(toSave.plan, toSave.planVersion, personId),
-        );
+        await send<BodyPlanAnswer>('PUT', `instruments/${instrumentId}/body-plan`, {
+          ...bodyPlanInputOf(toSave.plan, toSave.planVersion, personId),
+          ...(why ? { why: why.value } : {}),
+        });
+      setWhy(null);
       for (part of marks) await sendMark(part, { ...toSave.marks[part]!, struck: false });
       for (part of struck)
         await sendMark(part, { ...saved.marks[part]!, struck: true, why: 'marked by mistake' });
@@ -120,6 +122,11 @@ export function useMapDocument(instrumentId: string, saved: MapDocument) {
       const problem = error instanceof ProblemError ? error.problem : null;
       if (problem?.status === 409)
         setConflict(conflictOf(toSave, part, problem.current as Mark & StoredBodyPlan, unit));
+      else if (part === 'plan' && problem?.errors?.[0]?.field === 'why')
+        setWhy({
+          value: why?.value ?? '',
+          refusal: `${problem.errors[0].reason}. Accepted: ${problem.errors[0].accepted}.`,
+        });
       else
         setRefused(
           problem?.errors?.map(({ reason, accepted }) => `${reason}. Accepted: ${accepted}.`) ?? [
@@ -136,6 +143,7 @@ export function useMapDocument(instrumentId: string, saved: MapDocument) {
     now,
     dirty,
     refused,
+    why: why && { ...why, change: (value: string) => setWhy({ ...why, value }) },
     broughtBack,
     canUndo: history.past.length > 0,
     canRedo: history.future.length > 0,

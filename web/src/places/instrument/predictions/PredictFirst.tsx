@@ -4,6 +4,8 @@ import { PLAN_KINDS, type PlanKind } from '@upright-elder/core/repair-plans';
 import { PLAN_WORDS } from '@upright-elder/core/wording';
 import { useState, type ReactNode } from 'react';
 import { toast } from 'sonner';
+import { WhyAsked } from '../../../app/FormFoot.js';
+import { StrikeOut } from '../../../app/StrikeOut.js';
 import { send } from '../../../data/api.js';
 import { usePredictions, usePeople, useRefresh } from '../../../data/hooks.js';
 import { newId } from '../../../data/ids.js';
@@ -125,24 +127,46 @@ function PredictionForm({
 /** What was predicted, what the program said then, and what the work showed since. */
 function PredictedAndSaid({ prediction }: { prediction: Prediction }) {
   const refresh = useRefresh();
+  /** what the work showed is changed, and a reason is asked */
+  const [asked, setAsked] = useState<{ shown: PredictedCause | null; why: string; refusal: string } | null>(
+    null,
+  );
   const showed = async (shown: PredictedCause | null) => {
     const { id, version, instrumentId, by, cause, plan } = prediction;
     try {
-      await send('PUT', `predictions/${id}`, { version, instrumentId, by, cause, plan, shown });
+      await send('PUT', `predictions/${id}`, {
+        version,
+        instrumentId,
+        by,
+        cause,
+        plan,
+        shown,
+        ...(asked ? { why: asked.why } : {}),
+      });
+      setAsked(null);
       await refresh();
       toast.success('It is noted what the work showed.');
     } catch (error) {
-      refusals(error);
+      const { why } = refusals(error);
+      if (why) setAsked({ shown, why: asked?.why ?? '', refusal: why });
     }
   };
-  const same = prediction.cause === prediction.programCause;
+  const why = asked && {
+    shown: asked.shown,
+    value: asked.why,
+    refusal: asked.refusal,
+    change: (typed: string) => setAsked({ ...asked, why: typed }),
+  };
+  const { programCause, programPlan } = prediction;
+  const same = prediction.cause === programCause;
   return (
     <section className="sheet p-4" aria-label="Your prediction">
       <p>
         <strong>{prediction.byName} predicted</strong> {prediction.cause}, and would{' '}
         {planWords(prediction.plan)}. <strong>The program</strong>{' '}
-        {same ? 'says the same cause' : `says ${prediction.programCause}`}, and{' '}
-        {planWords(prediction.programPlan)}.
+        {programCause === null || programPlan === null
+          ? 'has not said its own: it is working it out, or something was written before it could.'
+          : `${same ? 'says the same cause' : `says ${programCause}`}, and would ${planWords(programPlan)}.`}
       </p>
       <ListField
         label="The work showed"
@@ -158,6 +182,21 @@ function PredictedAndSaid({ prediction }: { prediction: Prediction }) {
         onPick={(chosen) => void showed(chosen === '' ? null : chosen)}
         className="w-auto"
       />
+      {why && <WhyAsked {...why} />}
+      {why && (
+        <button type="button" className="act mt-2" onClick={() => void showed(why.shown)}>
+          Save it
+        </button>
+      )}
+      <p className="mt-2">
+        <StrikeOut
+          kind="prediction"
+          id={prediction.id}
+          what="this prediction"
+          struck={false}
+          example="it was made for another guitar"
+        />
+      </p>
     </section>
   );
 }

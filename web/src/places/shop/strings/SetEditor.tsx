@@ -1,6 +1,7 @@
 import type { StringSetAnswer, StringSetInput, TuningAnswer } from '@upright-elder/contract';
 import { GAUGE_UNITS } from '@upright-elder/contract/lists';
 import { MOST_STRINGS, readString, type TypedString } from '@upright-elder/core/strings';
+import { WhatStoodBefore } from '../../../app/WhatStoodBefore.js';
 import { FormFoot } from '../../../app/FormFoot.js';
 import { send } from '../../../data/api.js';
 import { useVersionedForm } from '../../../data/useVersionedForm.js';
@@ -40,7 +41,7 @@ export function SetEditor({ set, tunings }: { set: StringSetAnswer; tunings: Tun
             ? 'yes'
             : 'no'
           : String(value),
-    send: (input) => send<StringSetAnswer>('PUT', `string-sets/${id}`, input),
+    send: (input, said) => send<StringSetAnswer>('PUT', `string-sets/${id}`, { ...input, ...said }),
     read: (current) => inputOf(current as StringSetAnswer),
     saved: ({ name }) => `${name} is saved.`,
   });
@@ -134,6 +135,24 @@ export function SetEditor({ set, tunings }: { set: StringSetAnswer; tunings: Tun
       <button type="submit" className="act mt-1" disabled={form.saving}>
         Save the set
       </button>
+      {stored && (
+        <WhatStoodBefore
+          table="string_set"
+          id={id}
+          names={{
+            name: 'Name',
+            unit: 'Gauges in',
+            typed: 'Strings',
+            strings: 'As they were read',
+            paired: 'In pairs',
+            retired: 'Hidden',
+          }}
+          say={{
+            typed: (all) => (all as TypedString[]).map(sayString).join('; '),
+            strings: (all) => `${(all as unknown[]).length} strings`,
+          }}
+        />
+      )}
       <FormFoot what="string set" form={form} />
     </form>
   );

@@ -72,7 +72,7 @@ function TuningForm({ id, tuning, onDone }: { id: string; tuning?: TuningAnswer;
     draftKey: tuning ? `tuning ${id}` : 'new tuning',
     stored: tuning ? inputOf(tuning) : NEW,
     names: { name: 'Name', typed: 'Notes', retired: 'Hidden' },
-    send: (input) => send<TuningAnswer>('PUT', `tunings/${id}`, input),
+    send: (input, said) => send<TuningAnswer>('PUT', `tunings/${id}`, { ...input, ...said }),
     read: (current) => inputOf(current as TuningAnswer),
     saved: ({ name }) => `${name} is saved.`,
     onSaved: onDone,

@@ -1,0 +1,70 @@
+import { Entity, type EntityOptions } from 'typeorm';
+
+/** What a table holds, who changes it, and whether it leaves the shop in its papers and files. */
+export interface TableFacts {
+  /** *evidence* is never rewritten without a trace; *worked out* follows from the rest and can be made anew */
+  holds: 'evidence' | 'setting' | 'worked out' | 'secret';
+  /** `person`: by forms, under an edit version; `record`: only added to; `program`: as it works */
+  changedBy: 'person' | 'record' | 'program';
+  leaves: boolean;
+  /** column that says that a row was taken back: then it is read-only */
+  withdrawn?: 'struck' | 'putAway';
+}
+
+const evidence = { holds: 'evidence', changedBy: 'person', leaves: true } as const;
+const struck = { ...evidence, withdrawn: 'struck' } as const;
+const setting = { holds: 'setting', changedBy: 'person', leaves: false } as const;
+const added = { holds: 'evidence', changedBy: 'record', leaves: true } as const;
+const workedOut = { holds: 'worked out', changedBy: 'program', leaves: false } as const;
+
+/** Every table of the data file. One that is not here cannot be declared (`Table`), nor be there (tables.test.ts). */
+export const TABLES = {
+  instrument: struck,
+  examination: struck,
+  intervention: struck,
+  mark: struck,
+  photograph: { ...evidence, withdrawn: 'putAway' },
+  weighing: struck,
+  plan: evidence,
+  repair_plan: evidence,
+  trial: evidence,
+  first_call: struck,
+  person: struck,
+  room: struck,
+  tool: evidence,
+  string_set: evidence,
+  tuning: evidence,
+  protocol: setting,
+  treatment_edit: setting,
+  shop: setting,
+  // written with the examination that they belong to
+  reading: added,
+  finding: added,
+  correction: added,
+  strike: added,
+  edit: added,
+  air_reading: added,
+  air_import: { ...added, leaves: false },
+  air_set_aside: { ...added, leaves: false },
+  log_file: { holds: 'setting', changedBy: 'program', leaves: false },
+  air_day: workedOut,
+  air_zone: workedOut,
+  change: workedOut,
+  solved_top: workedOut,
+  worked_out: workedOut,
+  kept_forecast: workedOut,
+} as const satisfies Record<string, TableFacts>;
+
+export type TableName = keyof typeof TABLES;
+
+/** Tables that a person changes by forms. */
+export type EditedTable = {
+  [T in TableName]: (typeof TABLES)[T]['changedBy'] extends 'person' ? T : never;
+}[TableName];
+
+export const EDITED_TABLES = (Object.keys(TABLES) as TableName[]).filter(
+  (name): name is EditedTable => TABLES[name].changedBy === 'person',
+);
+
+/** A class of rows: as TypeORM's own, of a table that stands in the list. */
+export const Table = (name: TableName, options: EntityOptions = {}): ClassDecorator => Entity(name, options);
