@@ -49,6 +49,16 @@ export class BackupState {
   @NestedList(() => BackupListed)
   backups!: BackupListed[];
 
+  /** what else lies in the folder, in sentences: backups of other copies and other shops */
+  @IsArray()
+  @IsString({ each: true })
+  beside!: string[];
+
+  /** a question before anything is written into the folder; null where there is none */
+  @IsOptional()
+  @IsString()
+  asks!: string | null;
+
   /** pictures that were found damaged when they were last read */
   @IsInt()
   damagedPictures!: number;
@@ -61,4 +71,11 @@ export class BackupState {
   /** the server's instant, UTC ISO text */
   @IsString()
   now!: string;
+}
+
+/** What keeps backups from being written, in a sentence; null where nothing does. */
+export class BackupTrouble {
+  @IsOptional()
+  @IsString()
+  trouble!: string | null;
 }

@@ -22,10 +22,15 @@ try {
         ? 'The disk is full: the shop is open for reading only. Make room and start again to save.'
         : 'The folder cannot be written: the shop is open for reading only.',
     );
-  for (const remark of (await app.get(BackupsService).keeping()).remarks) console.log(remark);
   console.log(
     `Upright Elder is open at http://${config.host}:${address.port} (data in ${config.dataFolder})`,
   );
+  // looked for beside: a shop with many pictures, or many backups of before, is open meanwhile
+  const looked = await app
+    .get(BackupsService)
+    .keeping()
+    .catch(() => null);
+  for (const words of [looked?.asks, ...(looked?.remarks ?? [])]) if (words) console.log(words);
 } catch (error) {
   const { code, message } = error as { code?: string; message: string };
   console.error(

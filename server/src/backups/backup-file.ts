@@ -14,6 +14,8 @@ import { pipeline } from 'node:stream/promises';
 import BetterSqlite3 from 'better-sqlite3';
 import yazl from 'yazl';
 import { because, DATA_FILE, FolderTrouble, PICTURES } from '../store/folder.js';
+import { identityOfFile, noteRestored, type Identity } from '../store/identity.js';
+import { nameOf } from './backup-name.js';
 import { leftOverIn, workNameOf } from './left-over.js';
 import { readEntries, type ZipEntry } from './zip.js';
 
@@ -22,6 +24,8 @@ export interface Manifest {
   /** UTC ISO text */
   made: string;
   reason: BackupReason;
+  /** which shop it is of, and which copy; none of before data files knew it */
+  identity?: Identity | null;
   /** SHA-256 of the data file */
   database: string;
   /** rows of every table */
@@ -48,7 +52,6 @@ export interface Backup {
 /** Pictures are named by the SHA-256 of their bytes. */
 const PICTURE_NAME = /^[0-9a-f]{64}$/u;
 const MANIFEST = 'backup.json';
-const NAME = /^upright-elder-(\d{4}-\d{2}-\d{2})T(\d{2})(\d{2})(\d{2})(\d{3})Z\.zip$/u;
 
 /**
  * Writes one file that holds the whole shop: the data file as it is at one moment, and every picture. The program may
@@ -68,9 +71,11 @@ export async function writeBackup(folder: string, into: string, reason: BackupRe
     const snapshot = join(work, DATA_FILE);
     await snapshotOf(join(folder, DATA_FILE), snapshot);
     const { sound: pictures, damaged } = await picturesOf(folder, snapshot);
+    const identity = identityOfFile(snapshot);
     const manifest: Manifest = {
       made: made.toISOString(),
       reason,
+      identity,
       database: await hashOf(snapshot),
       rows: countRows(snapshot),
       pictures,
@@ -88,21 +93,22 @@ export async function writeBackup(folder: string, into: string, reason: BackupRe
     ]);
     await rm(snapshot);
     await checkBackup(part);
-    const path = join(into, nameOf(made));
+    const path = join(into, nameOf(made, identity));
     await rename(part, path);
     for (const one of leftOverIn(into)) await rm(join(into, one), { recursive: true, force: true });
     return { path, manifest, bytes: statSync(path).size };
   } catch (error) {
     if (error instanceof FolderTrouble) throw error;
     throw new FolderTrouble(
-      `The backup could not be written into ${into} (${because(error)}). Nothing of the shop was changed, and earlier backups are as they were.`,
+      `The backup could not be written into ${into} (${because(error)}). Nothing of the shop was changed, and earlier backups are as they were.${isFull(error) ? ' Make room there, and try again.' : ''}`,
     );
   } finally {
     await rm(work, { recursive: true, force: true });
   }
 }
 
-const nameOf = (made: Date): string => `upright-elder-${made.toISOString().replace(/[:.]/gu, '')}.zip`;
+const isFull = (error: unknown): boolean =>
+  ['ENOSPC', 'SQLITE_FULL'].includes((error as { code?: string }).code ?? '');
 
 async function workFolder(into: string): Promise<string> {
   try {
@@ -262,6 +268,12 @@ export async function checkBackup(path: string, into?: string): Promise<Manifest
 const broken = (path: string, why: string): FolderTrouble =>
   new FolderTrouble(`${path} is no backup that can be used: ${why}. Try the one before it.`);
 
+/** The data file of a backup alone, as it lies in it. @throws where there is none */
+export async function unpackDataFile(path: string, to: string): Promise<void> {
+  for await (const entry of readEntries(path)) if (entry.name === DATA_FILE) return unpack(entry, to);
+  throw broken(path, 'the data file is missing in it');
+}
+
 async function unpack(entry: ZipEntry, to: string): Promise<void> {
   await pipeline(await entry.stream(), createWriteStream(to));
 }
@@ -310,6 +322,7 @@ export async function restoreBackup(path: string, folder: string): Promise<Manif
   mkdirSync(part, { recursive: true });
   try {
     const manifest = await checkBackup(path, part);
+    noteRestored(part, basename(path));
     if (there) {
       // the data file last: without it the folder is no shop yet
       const names = readdirSync(part).sort((a, b) => Number(a === DATA_FILE) - Number(b === DATA_FILE));
@@ -326,68 +339,6 @@ export async function restoreBackup(path: string, folder: string): Promise<Manif
 /** What a disk has in its root by itself, and what an earlier try left. */
 const ofDisk = (name: string): boolean =>
   ['lost+found', 'System Volume Information', '.restoring'].includes(name) || /^\.Trash/u.test(name);
-
-/** A backup by its name alone, the newest first. */
-export interface ListedBackup {
-  name: string;
-  /** UTC ISO text */
-  made: string;
-  bytes: number;
-}
-
-/** Backups in a folder, the newest first; a folder that cannot be looked into has none, and says why. */
-export function backupsIn(into: string): { backups: ListedBackup[]; trouble: string | null } {
-  try {
-    if (!existsSync(into)) return { backups: [], trouble: null };
-    const backups = readdirSync(into).flatMap((name): ListedBackup[] => {
-      const match = NAME.exec(name);
-      const file = match && statSync(join(into, name), { throwIfNoEntry: false });
-      // a link that leads nowhere, or a folder of that name, is no backup
-      if (!match || !file?.isFile()) return [];
-      const made = `${match[1]}T${match[2]}:${match[3]}:${match[4]}.${match[5]}Z`;
-      return [{ name, made, bytes: file.size }];
-    });
-    return { backups: backups.sort((a, b) => (a.made < b.made ? 1 : -1)), trouble: null };
-  } catch (error) {
-    return { backups: [], trouble: `Backups cannot be looked for in ${into}: ${because(error)}.` };
-  }
-}
-
-export const listBackups = (into: string): ListedBackup[] => backupsIn(into).backups;
-
-/** A clock may run ahead by so much, ms; what is dated later than that was made by a clock that was wrong. */
-const AHEAD_MS = 3600000;
-
-/** Whether a backup is dated in the future: its age is then not known. */
-export const isAhead = ({ made }: Pick<ListedBackup, 'made'>, now: number): boolean =>
-  Date.parse(made) > now + AHEAD_MS;
-
-/** The newest ones that are kept, and for how many months the last of each month is. */
-const NEWEST = 5;
-const MONTHS = 12;
-
-/**
- * Which backups have had their time: the five newest stay, and the last of each of the last twelve months.
- *
- * @param backups the newest first
- * @param now of the clock by which they are judged, ms: what is dated later is of an unknown age, and stays
- */
-export function outlived(all: readonly ListedBackup[], now: number): ListedBackup[] {
-  const backups = all.filter((one) => !isAhead(one, now));
-  const lastOfMonth = new Map<string, ListedBackup>();
-  for (const one of backups) {
-    const month = one.made.slice(0, 7);
-    if (!lastOfMonth.has(month)) lastOfMonth.set(month, one);
-  }
-  const monthly = new Set([...lastOfMonth.values()].slice(0, MONTHS));
-  return backups.filter((one, i) => i >= NEWEST && !monthly.has(one));
-}
-
-/** Takes away what has had its time; only ever called after a new backup was checked, which stays whatever it is dated. */
-export function prune(into: string, { path, manifest }: Pick<Backup, 'path' | 'manifest'>): void {
-  for (const { name } of outlived(listBackups(into), Date.parse(manifest.made)))
-    if (name !== basename(path)) rmSync(join(into, name), { force: true });
-}
 
 /** Before the tables of an older data file are changed, the whole shop is backed up. */
 export async function backUpBeforeMigration({

@@ -7,15 +7,19 @@ import {
   type OnApplicationBootstrap,
   type OnApplicationShutdown,
 } from '@nestjs/common';
-import type { BackupState } from '@upright-elder/contract';
+import type { BackupState, BackupTrouble } from '@upright-elder/contract';
 import { Database } from '../store/database.js';
-import { DATA_FILE, keptInStep } from '../store/folder.js';
+import { because, DATA_FILE, keptInStep } from '../store/folder.js';
+import { isWithin } from '../store/writable.js';
 import { unavailable } from '../http/problem.js';
 import { PictureStore } from '../photographs/picture-store.js';
 import { ShopService } from '../shop/shop.service.js';
 import { WorkPool } from '../workers/pool.js';
 import type * as work from './write-backup.js';
-import { backupsIn, isAhead, type BackupReason, type DamagedPicture } from './backup-file.js';
+import type { BackupReason, DamagedPicture } from './backup-file.js';
+import { backupsIn, isAhead, type ListedBackup } from './backup-folder.js';
+import { isMarked, mark } from './marker.js';
+import { byOwner, sayOthers, type ByOwner } from './whose.js';
 import { sayDamaged } from './damaged.js';
 
 export const BACKUP_FOLDER = Symbol('folder that backups are written into');
@@ -43,6 +47,8 @@ export class BackupsService implements OnApplicationBootstrap, OnApplicationShut
   private failed: string | null = null;
   /** pictures that the last backup, or the last look at all pictures, found damaged */
   private spoilt: DamagedPicture[] = [];
+  /** of backups of before names said whose they are: whether they hold our first examination */
+  private readonly looked = new Map<string, boolean>();
 
   constructor(
     @Inject(BACKUP_FOLDER) private readonly atStart: FolderAtStart,
@@ -71,7 +77,9 @@ export class BackupsService implements OnApplicationBootstrap, OnApplicationShut
   /** How the shop is kept: where, whether it can be written, its backups, and what is odd. */
   async keeping(): Promise<BackupState> {
     const folder = await this.folder();
-    const { backups, trouble } = backupsIn(folder);
+    const { sorted, trouble } = await this.sorted(folder);
+    const backups = [...sorted.own, ...sorted.older];
+    const asks = await this.asks(folder);
     const ahead = backups.filter((one) => isAhead(one, Date.now()));
     return {
       folder: this.database.folder,
@@ -83,6 +91,8 @@ export class BackupsService implements OnApplicationBootstrap, OnApplicationShut
       failed: this.failed,
       damagedPictures: this.spoilt.length,
       backups,
+      beside: sayOthers(sorted),
+      asks,
       remarks: [...(trouble === null ? [] : [trouble]), ...sayAhead(ahead.length), ...(await this.remarks())],
       // by the clock that backups are dated by
       now: new Date().toISOString(),
@@ -101,22 +111,101 @@ export class BackupsService implements OnApplicationBootstrap, OnApplicationShut
 
   private async write(reason: BackupReason): Promise<void> {
     const into = await this.folder();
-    if (into !== this.atStart.path && !existsSync(into)) {
-      // made anew it would lie on this disk, in place of the one that was unplugged
-      this.failed = `The folder of backups, ${into}, is not there: is its disk connected? Nothing of the shop was changed.`;
+    this.failed = (await this.unplugged(into)) ?? (await this.asks(into));
+    if (this.failed !== null) {
       this.logger.warn(this.failed);
       return;
     }
+    const { sorted } = await this.sorted(into);
     const pool = new WorkPool<typeof work>(import.meta.url, 'write-backup');
     this.failed = await pool
-      .run('write', { folder: this.database.folder, into, reason })
-      .then((damaged) => {
+      .run('write', {
+        folder: this.database.folder,
+        into,
+        reason,
+        ours: sorted.older.map(({ name }) => name),
+      })
+      .then(async (damaged) => {
         this.spoilt = damaged;
+        await this.know(into);
         return null;
       })
       .catch((error: unknown) => (error instanceof Error ? error.message : String(error)))
       .finally(() => void pool.end());
     if (this.failed !== null) this.logger.warn(this.failed);
+  }
+
+  /** What keeps backups from being written, in a sentence; without looking at anything but the folder. */
+  async trouble(): Promise<BackupTrouble> {
+    const folder = await this.folder();
+    const trouble =
+      (await this.unplugged(folder)) ?? (await this.asks(folder)) ?? backupsIn(folder).trouble ?? this.failed;
+    return { trouble };
+  }
+
+  /** Writes into the folder from now on, though nothing in it says that it is the one. */
+  async takeFolder(): Promise<BackupState> {
+    const folder = await this.folder();
+    try {
+      mark(folder);
+    } catch (error) {
+      throw unavailable('The folder cannot be used', `${folder}: ${because(error)}.`);
+    }
+    await this.know(folder);
+    this.failed = null;
+    return this.keeping();
+  }
+
+  /** A folder that is gone would be made anew on this disk, in place of the one that was unplugged. */
+  private async unplugged(folder: string): Promise<string | null> {
+    const chosen = folder !== this.atStart.path || (await this.known()).includes(folder);
+    if (!chosen || existsSync(folder) || isWithin(this.database.folder, folder)) return null;
+    return `The folder of backups, ${folder}, is not there: is its disk connected? Nothing of the shop was changed.`;
+  }
+
+  /** What is asked of a folder that backups were written into and that has lost its mark; null where nothing is. */
+  private async asks(folder: string): Promise<string | null> {
+    if (!existsSync(folder) || isWithin(this.database.folder, folder)) return null;
+    if (isMarked(folder) || !(await this.known()).includes(folder)) return null;
+    return `${folder} is not as the last backup left it: the file that it is known by is not there. Is its disk connected? Nothing is written there before you say that it is the right one.`;
+  }
+
+  /** Folders that backups of this copy were written into. */
+  private async known(): Promise<string[]> {
+    const [row] = await this.database.read.query<{ backupFolders: string }[]>(
+      'SELECT "backupFolders" FROM "identity"',
+    );
+    return row ? (JSON.parse(row.backupFolders) as string[]) : [];
+  }
+
+  private async know(folder: string): Promise<void> {
+    const known = await this.known();
+    if (this.database.unwritable || known.includes(folder)) return;
+    await this.database.write((manager) =>
+      manager.query('UPDATE "identity" SET "backupFolders" = ?', [JSON.stringify([...known, folder])]),
+    );
+  }
+
+  /** Backups by whose they are; those of before names said it are looked into once. */
+  private async sorted(folder: string): Promise<{ sorted: ByOwner<ListedBackup>; trouble: string | null }> {
+    const { backups, trouble } = backupsIn(folder);
+    const keyOf = ({ name, bytes }: ListedBackup) => `${folder} ${name} ${bytes}`;
+    const open = backups.filter((one) => one.shopId === null && !this.looked.has(keyOf(one)));
+    if (open.length > 0) {
+      const [row] = await this.database.read.query<{ id: string }[]>(
+        'SELECT "id" FROM "examination" ORDER BY rowid LIMIT 1',
+      );
+      const pool = new WorkPool<typeof work>(import.meta.url, 'write-backup');
+      const names = open.map(({ name }) => name);
+      const held = row
+        ? await pool
+            .run('lookInto', { into: folder, names, examination: row.id })
+            .finally(() => void pool.end())
+        : [];
+      for (const one of open) this.looked.set(keyOf(one), held.includes(one.name));
+    }
+    const ours = new Set(backups.filter((one) => this.looked.get(keyOf(one))).map(({ name }) => name));
+    return { sorted: byOwner(backups, this.database.identity, ours), trouble };
   }
 
   /** Reads every picture, and says which are damaged. */
@@ -132,7 +221,8 @@ export class BackupsService implements OnApplicationBootstrap, OnApplicationShut
   private async daily(): Promise<void> {
     try {
       // one that is dated in the future says nothing of when it was made
-      const last = backupsIn(await this.folder()).backups.find((one) => !isAhead(one, Date.now()));
+      const { own, older } = (await this.sorted(await this.folder())).sorted;
+      const last = [...own, ...older].find((one) => !isAhead(one, Date.now()));
       const age = last ? Date.now() - Date.parse(last.made) : Infinity;
       if (this.database.unwritable || age < DAY_MS || !this.savedSince(last?.made ?? '')) return;
       await this.make('daily');

@@ -15,18 +15,13 @@ import BetterSqlite3 from 'better-sqlite3';
 import sharp from 'sharp';
 import { describe, expect, it } from 'vitest';
 import { DATA_FILE } from '../store/folder.js';
+import { Database } from '../store/database.js';
+import { nameOf } from './backup-name.js';
 import { startApp } from '../testing/app-under-test.js';
 import { examinationBody, id, INSTRUMENT, instrumentBody, PERSON } from '../testing/bodies.js';
 import { dump, fillPictures, freshFolder, oldDemoFolder } from '../testing/folders.js';
-import {
-  backupsIn,
-  checkBackup,
-  listBackups,
-  outlived,
-  prune,
-  restoreBackup,
-  writeBackup,
-} from './backup-file.js';
+import { checkBackup, restoreBackup, writeBackup } from './backup-file.js';
+import { backupsIn, listBackups, outlived, prune } from './backup-folder.js';
 
 const hashes = (folder: string): Record<string, string> =>
   Object.fromEntries(
@@ -145,7 +140,8 @@ describe('a backup', () => {
     const root = freshFolder();
     for (const name of ['lost+found', '.Trash-1000']) mkdirSync(join(root, name));
     await restoreBackup(path, root);
-    expect(readdirSync(root).sort()).toEqual(['.Trash-1000', 'lost+found', 'pictures', DATA_FILE].sort());
+    const ours = ['pictures', 'restored.txt', DATA_FILE];
+    expect(readdirSync(root).sort()).toEqual(['.Trash-1000', 'lost+found', ...ours].sort());
     expect(dump(join(root, DATA_FILE))).toEqual(dump(join(folder, DATA_FILE)));
     await expect(restoreBackup(path, root)).rejects.toThrow('is not empty');
   });
@@ -252,17 +248,18 @@ describe('a backup, whatever goes wrong beside it', () => {
   });
 
   it('just made is never pruned, and what is dated in the future is kept and counts for nothing', async () => {
-    const folder = oldDemoFolder();
+    const server = await startApp();
+    const { folder } = server;
     const into = join(folder, 'backups');
     mkdirSync(into);
-    const ahead = Array.from({ length: 14 }, (_, i) => `20${37 + i}-01-01`);
-    for (const day of ahead) writeFileSync(join(into, `upright-elder-${day}T090000000Z.zip`), 'x');
-    const made = await writeBackup(folder, into, 'by hand');
-    prune(into, made);
-    expect(listBackups(into)).toHaveLength(15);
-    expect(existsSync(made.path)).toBe(true);
-    const server = await startApp(folder);
     try {
+      const { identity } = server.app.get(Database);
+      for (let year = 2037; year < 2051; year++)
+        writeFileSync(join(into, nameOf(new Date(Date.UTC(year, 0, 1)), identity)), 'x');
+      const made = await writeBackup(folder, into, 'by hand');
+      prune(into, made);
+      expect(listBackups(into)).toHaveLength(15);
+      expect(existsSync(made.path)).toBe(true);
       const { lastBackup, remarks } = (await server.call('GET', 'backups')).body as BackupState;
       // of now, or of a moment later, before the tables were changed
       expect(Math.abs(Date.parse(lastBackup!) - Date.parse(made.manifest.made))).toBeLessThan(3600000);

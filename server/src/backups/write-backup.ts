@@ -1,23 +1,42 @@
 // runs in a thread beside: writes a backup while the server goes on answering
 import { join } from 'node:path';
 import { DATA_FILE } from '../store/folder.js';
-import { picturesOf, prune, writeBackup, type BackupReason, type DamagedPicture } from './backup-file.js';
+import { picturesOf, writeBackup, type BackupReason, type DamagedPicture } from './backup-file.js';
+import { holding, prune } from './backup-folder.js';
+import { mark } from './marker.js';
 
 export async function write({
   folder,
   into,
   reason,
+  ours,
 }: {
   folder: string;
   into: string;
   reason: BackupReason;
+  /** backups of before names said whose they are, that are this shop's */
+  ours: string[];
 }): Promise<DamagedPicture[]> {
   const backup = await writeBackup(folder, into, reason);
-  prune(into, backup);
+  mark(into);
+  prune(into, backup, new Set(ours));
   return backup.manifest.damaged ?? [];
 }
 
 /** Reads every picture. @returns those that are damaged */
 export async function checkPictures({ folder }: { folder: string }): Promise<DamagedPicture[]> {
   return (await picturesOf(folder, join(folder, DATA_FILE))).damaged;
+}
+
+/** Looks into backups of before names said whose they are. @returns names of those that hold the examination */
+export function lookInto({
+  into,
+  names,
+  examination,
+}: {
+  into: string;
+  names: string[];
+  examination: string;
+}): Promise<string[]> {
+  return holding(into, names, examination);
 }

@@ -24,6 +24,7 @@ import {
 } from './folder.js';
 import { FolderLock } from './folder-lock.js';
 import { judgeSchema, type Schema } from './known-schema.js';
+import { ensureIdentity, identityIn, type Identity } from './identity.js';
 import { dataInMemory } from './read-only.js';
 
 /** So long a save waits for another program that holds the data file, ms. */
@@ -73,6 +74,8 @@ export class Database implements OnApplicationShutdown {
     private readonly writing: Writing | null,
     /** why nothing can be saved; null where it can */
     readonly unwritable: Unwritable,
+    /** which shop it is, and which copy of it; null of one of before that was known, open for reading */
+    readonly identity: Identity | null,
     private readonly health: Health = { damaged: null },
   ) {}
 
@@ -113,7 +116,8 @@ export class Database implements OnApplicationShutdown {
   private static async openToRead(folder: string, why: Unwritable, { entities }: Opening): Promise<Database> {
     const bytes = dataInMemory(folder);
     refuseUnknown(schemaOf(bytes), folder);
-    return new Database(folder, await memorySource(bytes, entities).initialize(), null, why);
+    const source = await memorySource(bytes, entities).initialize();
+    return new Database(folder, source, null, why, identityIn(connectionOf(source)));
   }
 
   private static async openToWrite(folder: string, opening: Opening): Promise<Database> {
@@ -126,6 +130,7 @@ export class Database implements OnApplicationShutdown {
         else if (pending.length > 0) await opening.beforeMigration?.(pending);
       }
       const source = await writerSource(folder, opening.entities).initialize();
+      const identity = ensureIdentity(connectionOf(source), folder);
       const reader = await readerSource(folder, opening.entities).initialize();
       const health: Health = { damaged: null };
       const checkpointer = Checkpointer.start(
@@ -139,7 +144,7 @@ export class Database implements OnApplicationShutdown {
         },
       );
       const files = new Map([path, `${path}-wal`].map((one) => [one, identityOf(one)]));
-      return new Database(folder, reader, { lock, source, checkpointer, files }, null, health);
+      return new Database(folder, reader, { lock, source, checkpointer, files }, null, identity, health);
     } catch (error) {
       lock.release();
       throw error;

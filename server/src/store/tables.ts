@@ -45,6 +45,7 @@ export const TABLES = {
   edit: added,
   air_reading: added,
   air_import: { ...added, leaves: false },
+  identity: { holds: 'setting', changedBy: 'program', leaves: false },
   air_set_aside: { ...added, leaves: false },
   log_file: { holds: 'setting', changedBy: 'program', leaves: false },
   air_day: workedOut,

@@ -11,6 +11,7 @@ import type {
   Intervention,
   Judgement,
   BackupState,
+  BackupTrouble,
   Learning,
   LogFolder,
   Mark,
@@ -47,6 +48,9 @@ export const useEdits = (table: string, id: string | null) =>
   useSWR<Edit[]>(id === null ? null : `edits/${table}/${id}`, get);
 export const useRooms = () => useSWR<Room[]>('rooms', get);
 export const useImports = (id: string) => useSWR<AirImport[]>(`rooms/${id}/imports`, get);
+/** What keeps backups from being written; asked for by the shelf. */
+export const useBackupTrouble = () =>
+  useSWR<BackupTrouble>('backups/trouble', get, { refreshInterval: 600000 });
 export const useKeeping = () => useSWR<BackupState>('backups', get, { refreshInterval: 60000 });
 export const useRoomAir = (id: string | undefined) => useSWR<RoomAir>(id ? `rooms/${id}/air` : null, get);
 export const useRoomWood = (id: string) => useSWR<RoomWood>(`rooms/${id}/wood`, get);

@@ -7,7 +7,7 @@ import { Fetching } from '../../app/Fetching.js';
 import { useTitle } from '../../app/useTitle.js';
 import { useParam } from '../../data/useParam.js';
 import { useSettled } from '../../data/useSettled.js';
-import { useForecastProgress, usePeople, useShelf } from '../../data/hooks.js';
+import { useBackupTrouble, useForecastProgress, usePeople, useShelf } from '../../data/hooks.js';
 import { cardDrawing, PAGE_INKS } from '@upright-elder/drawings';
 import { Drawn } from '../../drawings/Drawn.js';
 import { WeightMark } from '../../fields/WeightMark.js';
@@ -69,6 +69,7 @@ export function ShelfPlace() {
   if (nothing || people.data?.every(({ struck }) => struck)) return <StartPlace />;
   return (
     <>
+      <BackupTrouble />
       <div className="mb-3 flex flex-wrap items-end gap-3">
         <h1 className="mr-auto text-[1.9rem] leading-tight">{archived ? 'The archive' : 'The shelf'}</h1>
         <ForecastsUnderWay />
@@ -237,5 +238,19 @@ function ForecastsUnderWay() {
         aria-label="Forecasts worked out"
       />
     </div>
+  );
+}
+
+/** What keeps backups from being written; nothing where they are. */
+function BackupTrouble() {
+  const { data } = useBackupTrouble();
+  if (!data?.trouble) return null;
+  return (
+    <p className="mb-3 border-l-4 border-ochre pl-3 text-[0.95rem] text-ochre print:hidden">
+      ▲ {data.trouble}{' '}
+      <Link className="underline" to="/shop">
+        See how the shop is kept
+      </Link>
+    </p>
   );
 }

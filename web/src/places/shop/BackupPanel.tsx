@@ -23,7 +23,8 @@ export function BackupPanel() {
 }
 
 function Kept({ keeping }: { keeping: BackupState }) {
-  const { folder, unwritable, backupFolder, sameDisk, lastBackup, failed, backups, remarks, now } = keeping;
+  const { folder, unwritable, backupFolder, sameDisk, lastBackup, failed, asks, backups, remarks, now } =
+    keeping;
   const [busy, setBusy] = useState(false);
   const refresh = useRefresh();
   const zone = useZone();
@@ -51,10 +52,23 @@ function Kept({ keeping }: { keeping: BackupState }) {
       )}
       <p className={age === null || age > OLD_DAYS ? 'text-ochre' : ''}>
         {age === null
-          ? '▲ There is no backup yet.'
+          ? `▲ There is no backup ${keeping.beside.length > 0 ? 'of this copy ' : ''}yet.`
           : `${age > OLD_DAYS ? '▲ ' : ''}Last good backup: ${sayAge(age)}.`}
       </p>
-      {failed && <p className="text-ochre">✕ The last try failed: {failed}</p>}
+      {asks && (
+        <div className="border-l-4 border-ochre pl-3">
+          <p className="text-ochre">▲ {asks}</p>
+          <button
+            type="button"
+            className="quiet mt-1"
+            disabled={busy}
+            onClick={() => void ask('backups/folder', () => toast.success('Backups go there from now on.'))}
+          >
+            It is the right folder
+          </button>
+        </div>
+      )}
+      {failed && failed !== asks && <p className="text-ochre">✕ The last try failed: {failed}</p>}
       {sameDisk && (
         <p className="text-[0.92rem] text-faint">
           Backups lie on the same disk as the shop: choose a folder on another one. What breaks the disk takes
@@ -103,6 +117,11 @@ function Kept({ keeping }: { keeping: BackupState }) {
           )}
         </ul>
       )}
+      {keeping.beside.map((words) => (
+        <p key={words} className="mt-1 text-[0.88rem] text-faint">
+          {words}
+        </p>
+      ))}
       {keeping.backupFolderNamed ? (
         <p className="mt-2 text-[0.88rem] text-faint">
           The folder was named when the program was started (UPRIGHT_ELDER_BACKUPS).
