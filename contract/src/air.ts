@@ -367,6 +367,10 @@ export class LogFolder {
   @IsString()
   trouble!: string | null;
 
+  /** what lies there and is not read, since its name is no table's */
+  @IsString({ each: true })
+  strangers!: string[];
+
   @NestedList(() => LogFileReport)
   files!: LogFileReport[];
 }

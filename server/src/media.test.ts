@@ -1,5 +1,5 @@
 import { createHash, randomBytes } from 'node:crypto';
-import { readdirSync, readFileSync, rmSync, utimesSync, writeFileSync } from 'node:fs';
+import { mkdirSync, readdirSync, readFileSync, rmSync, utimesSync, writeFileSync } from 'node:fs';
 import { request } from 'node:http';
 import { createServer, type AddressInfo, type Server, type Socket } from 'node:net';
 import { join } from 'node:path';
@@ -286,6 +286,12 @@ describe('room loggers', () => {
   it('are told why a file is not taken, and it is taken once that is mended', async () => {
     write('cellar.csv', ['time,humidity,temp', '2026-01-01T00:00:00Z,55,20']);
     write('loft odd.csv', ['a,b', '1,2']);
+    mkdirSync(join(server.folder, 'logger', 'loft folder.csv'));
+    writeFileSync(join(server.folder, 'logger', 'loft.xlsx'), 'x');
+    writeFileSync(
+      join(server.folder, 'logger', 'loft wide.csv'),
+      Buffer.from('\ufefftime,humidity,temp\n', 'utf16le'),
+    );
     await until(
       async () => (await report('cellar.csv')) !== undefined && (await report('loft odd.csv')) !== undefined,
       'both are reported',
@@ -298,6 +304,10 @@ describe('room loggers', () => {
       state: 'refused',
       remarks: [expect.stringContaining('no heading')],
     });
+    await until(async () => (await report('loft wide.csv')) !== undefined, 'the wide one is reported');
+    expect((await report('loft wide.csv'))!.remarks.join()).toMatch(/UTF-16/u);
+    expect((await report('loft folder.csv'))!.remarks.join()).toMatch(/no plain file/u);
+    expect((await server.call('GET', 'log-files')).body).toMatchObject({ strangers: ['loft.xlsx'] });
     const body = { version: 0, name: 'Cellar', notes: '', logger: 'LOFT' };
     const taken = await put(`rooms/${id(72)}`, body);
     expect(taken).toMatchObject({ status: 422, body: { errors: [{ field: 'logger' }] } });

@@ -1,3 +1,4 @@
+import { get as httpGet } from 'node:http';
 import { connect } from 'node:net';
 import { setTimeout as wait } from 'node:timers/promises';
 import type { Examination, Problem, Shop } from '@upright-elder/contract';
@@ -96,6 +97,36 @@ describe('rubbish is refused with the field it stands in', () => {
         (await server.call('GET', `instruments/${INSTRUMENT}/expectations?date=${date}&strings=pitch`))
           .status,
       ).toBe(422);
+  });
+
+  it('an hour’s rate that is no amount, and a trial with strings that nobody knows', async () => {
+    const { today: _today, zone: _zone, ...shop } = (await server.call('GET', 'shop')).body as Shop;
+    expect(fields((await put('shop', { ...shop, rate: '2026-02-31' })).body)).toEqual(['rate']);
+    const tried = { loose: [], moisture: 0, anchor: 'bridge', plateCracked: false };
+    const trial = {
+      version: 0,
+      instrumentId: INSTRUMENT,
+      by: PERSON,
+      name: 'a trial',
+      tried: { ...tried, strings: '', tuning: '2026-02-31' },
+      forWork: false,
+      putAway: false,
+    };
+    expect(fields((await put(`trials/${id(95)}`, trial)).body)).toEqual(['tried.strings', 'tried.tuning']);
+  });
+
+  it('what a page of another site asks for, though it says no Origin; a link from there is followed', async () => {
+    // fetch says its own mode, so it is asked as a browser's connection does
+    const from = (mode: string) =>
+      new Promise<number | undefined>((answered) => {
+        const headers = { 'sec-fetch-site': 'cross-site', 'sec-fetch-mode': mode };
+        httpGet(`${server.address}/api/people`, { headers }, (response) => {
+          response.resume();
+          answered(response.statusCode);
+        });
+      });
+    expect(await from('no-cors')).toBe(403);
+    expect(await from('navigate')).toBe(200);
   });
 
   it('JSON nested without end, and what is no JSON, are refused', async () => {

@@ -114,7 +114,7 @@ export class LogCutter {
  * The same from rows that are cut already, a piece at a time.
  *
  * @returns what was assumed where the file does not say
- * @throws RangeError where no heading names time, humidity and temperature
+ * @throws RangeError where no heading names time, humidity and temperature, or the text is UTF-16
  */
 export function* readLogRows(
   rows: readonly LogRow[],
@@ -122,6 +122,10 @@ export function* readLogRows(
 ): Generator<LogPiece, string[]> {
   const at = rows.slice(0, HEADING_LINES).findIndex(({ cells }) => isHeading(cells));
   if (at < 0) {
+    if (rows.slice(0, HEADING_LINES).some(({ cells }) => cells.some((cell) => cell.includes('\0'))))
+      throw new RangeError(
+        'it is written with two bytes a letter (UTF-16); saved as UTF-8 or as plain text, it is read',
+      );
     throw new RangeError(
       'no heading names time, humidity and temperature; a first line such as “time,humidity,temperature” is accepted',
     );

@@ -41,6 +41,9 @@ const NOTHING_TAKEN: Omit<LogFileEntity, 'takenAt' | 'name' | 'remarks'> = {
   lines: [],
 };
 
+/** Something in the folder that is no logger's file, in words. */
+class OddFile extends Error {}
+
 /** Takes in what room loggers write into the shop's folder: each file once, in pieces, and again when it has grown. */
 @Injectable()
 export class LogFolderService implements OnApplicationBootstrap, OnApplicationShutdown {
@@ -56,6 +59,8 @@ export class LogFolderService implements OnApplicationBootstrap, OnApplicationSh
   private ended = false;
   /** why the folder cannot be gone through; null where it can */
   private trouble: string | null = null;
+  /** what lies there and is no table by its name */
+  private strangers: string[] = [];
 
   constructor(
     @Inject(LOG_FOLDER) private readonly folder: string,
@@ -93,7 +98,12 @@ export class LogFolderService implements OnApplicationBootstrap, OnApplicationSh
         roomName: roomId && (rooms.get(roomId) ?? null),
         done: row.readings,
       }));
-    return { folder: this.folder, trouble: this.trouble, files: [...this.underWay.values(), ...done] };
+    return {
+      folder: this.folder,
+      trouble: this.trouble,
+      strangers: this.strangers.slice(0, 20),
+      files: [...this.underWay.values(), ...done],
+    };
   }
 
   /** A look that fails is said and tried again: it never ends the program, nor the looks after it. */
@@ -111,15 +121,16 @@ export class LogFolderService implements OnApplicationBootstrap, OnApplicationSh
   /** One look at the folder. A file that cannot be read is reported, and never stops the others. */
   async look(): Promise<void> {
     if (this.database.unwritable) return;
-    const names = (await readdir(this.folder)).filter((name) => NAMES.test(name)).sort();
+    const all = (await readdir(this.folder)).filter((name) => !name.startsWith('.')).sort();
+    const names = all.filter((name) => NAMES.test(name));
+    this.strangers = all.filter((name) => !NAMES.test(name));
     const rooms = await this.database.read.find(RoomEntity);
     for (const name of names) {
       if (this.ended) return;
       try {
         const file = await lstat(join(this.folder, name));
         if (!file.isFile()) {
-          await this.unreadable(name, new Error('it is no plain file: links and folders are not followed'));
-          continue;
+          throw new OddFile('it is no plain file: links and folders are not followed');
         }
         const state = `${file.size} ${file.mtimeMs}`;
         const still = this.seen.get(name) === state;
@@ -141,7 +152,7 @@ export class LogFolderService implements OnApplicationBootstrap, OnApplicationSh
   /** A file that cannot be read is said once, and tried again when it or its rights have changed. */
   private async unreadable(name: string, error: unknown): Promise<void> {
     const { code = '' } = error as { code?: string };
-    const ofTheFile = /^E[A-Z]+$/u.test(code) && code !== 'ENOSPC';
+    const ofTheFile = error instanceof OddFile || (/^E[A-Z]+$/u.test(code) && code !== 'ENOSPC');
     const words = because(error);
     if (this.told.get(name) === words) return;
     this.told.set(name, words);

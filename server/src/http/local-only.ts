@@ -2,7 +2,8 @@ import type { NextFunction, Request, Response } from 'express';
 
 /**
  * Even on this machine a page from elsewhere must not speak to the shop's data: the Host must be ours (no DNS
- * rebinding) and an Origin, where the browser sends one, must be the same place.
+ * rebinding), an Origin, where the browser sends one, must be the same place, and what a page of another site asks for
+ * is not answered. Following a link to the shop from elsewhere is no such question.
  */
 export function localOnly(request: Request, response: Response, next: NextFunction): void {
   const port = request.socket.localPort;
@@ -25,5 +26,8 @@ export function localOnly(request: Request, response: Response, next: NextFuncti
   if (origin !== undefined && !hosts.some((ours) => origin === `http://${ours}`)) {
     return void refuse('A page from another place may not use this program.');
   }
+  const { 'sec-fetch-site': site, 'sec-fetch-mode': mode } = request.headers;
+  if (site === 'cross-site' && mode !== 'navigate')
+    return void refuse('A page from another place may not use this program.');
   next();
 }

@@ -21,4 +21,22 @@ describe('a picture on its way in', () => {
     expect(await taken).toMatchObject({ picture: 'x' });
     expect(existsSync(take.mock.calls[0]![0])).toBe(false);
   });
+
+  it('that stands still gives way to one that waits', async () => {
+    const store = PictureStore.open(freshFolder());
+    vi.spyOn(store, 'take').mockResolvedValue({ picture: 'x', width: 1, height: 1 });
+    const uploads = new Uploads(store);
+    const coming = () => Object.assign(new PassThrough(), { headers: {}, setTimeout: vi.fn() });
+    const still = Array.from({ length: 4 }, coming);
+    const cut = still.map((one) => uploads.taken(one as unknown as Request));
+    const refused = Promise.allSettled(cut);
+    const before = performance.now();
+    const now = vi.spyOn(performance, 'now').mockImplementation(() => before + 6000);
+    const last = coming();
+    const taken = uploads.taken(last as unknown as Request);
+    last.end('a picture');
+    expect(await taken).toMatchObject({ picture: 'x' });
+    now.mockRestore();
+    expect((await refused).map(({ status }) => status)).toEqual(Array(4).fill('rejected'));
+  });
 });

@@ -13,15 +13,17 @@ import { PictureStore, tooLarge } from './picture-store.js';
 const AT_ONCE = 4;
 const PATIENCE_MS = 20000;
 const LOOK_MS = 100;
-/** Whoever sends nothing for so long has gone. */
+/** Whoever sends nothing for so long has gone; one that others wait for, sooner. */
 const STILL_MS = 30000;
+const STILL_WHILE_OTHERS_WAIT_MS = 5000;
 /** What an upload left behind that was cut off so long ago, nobody waits for. */
 const LEFT_MS = 3600000;
 
 /** Pictures on their way in: on disk, a few at a time, so that unfinished ones take no memory. */
 @Injectable()
 export class Uploads {
-  private underWay = 0;
+  /** what is coming in, and when its last piece came, ms */
+  private readonly underWay = new Map<Request, number>();
 
   constructor(private readonly pictures: PictureStore) {}
 
@@ -32,17 +34,19 @@ export class Uploads {
       return tooLarge();
     };
     if (Number(request.headers['content-length'] ?? 0) > LARGEST_PICTURE) throw refuse();
-    await this.turn();
+    await this.turn(request);
     const path = await this.pictures.incoming();
     try {
       await removeLeftOver(dirname(path));
       let length = 0;
+      const came = () => this.underWay.set(request, performance.now());
       request.setTimeout(STILL_MS, () => request.destroy(new Error('the picture stopped coming')));
       await pipeline(
         request.iterator({ destroyOnReturn: false }) as AsyncIterable<Buffer>,
         async function* (pieces: AsyncIterable<Buffer>) {
           for await (const piece of pieces) {
             length += piece.length;
+            came();
             if (length > LARGEST_PICTURE) throw refuse();
             yield piece;
           }
@@ -51,17 +55,19 @@ export class Uploads {
       );
       // it is here: however long it is worked on, nobody stands still
       request.setTimeout(0);
+      this.underWay.set(request, Infinity);
       return await this.pictures.take(path);
     } finally {
-      this.underWay--;
+      this.underWay.delete(request);
       request.setTimeout(0);
       await rm(path, { force: true });
     }
   }
 
-  private async turn(): Promise<void> {
+  private async turn(request: Request): Promise<void> {
     const until = performance.now() + PATIENCE_MS;
-    while (this.underWay >= AT_ONCE) {
+    while (this.underWay.size >= AT_ONCE) {
+      this.cutOffWhoStandsStill();
       if (performance.now() > until)
         throw unavailable(
           'Other pictures are still coming in',
@@ -69,7 +75,13 @@ export class Uploads {
         );
       await setTimeout(LOOK_MS);
     }
-    this.underWay++;
+    this.underWay.set(request, performance.now());
+  }
+
+  private cutOffWhoStandsStill(): void {
+    const since = performance.now() - STILL_WHILE_OTHERS_WAIT_MS;
+    for (const [request, last] of this.underWay)
+      if (last < since) request.destroy(new Error('the picture stopped coming, and others waited'));
   }
 }
 

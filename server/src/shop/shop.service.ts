@@ -1,6 +1,7 @@
 import { Injectable } from '@nestjs/common';
 import type { FieldError, Shop, ShopInput } from '@upright-elder/contract';
 import { HOUSE_TOOLS, QUANTITIES, type QuantityId } from '@upright-elder/core/readings';
+import { parseMoney } from '@upright-elder/core/units';
 import { Clock, MACHINE_ZONE } from '../clock.js';
 import { Database } from '../store/database.js';
 import { isWithin, whyUnwritable } from '../store/writable.js';
@@ -65,6 +66,7 @@ export class ShopService {
     const { version: _version, by: _by, ...settings } = input;
     await this.refuseUnknownTools(input.tools);
     await this.refuseUnwritable(input.backupFolder ?? null);
+    refuseNoMoney(input.rate ?? '');
     await this.store.save(ShopEntity, ONLY, { input, row: () => ({ settings }), get: () => this.get() });
     const zone = settings.timeZone ?? MACHINE_ZONE;
     if (zone !== this.clock.zone) for (const follower of this.followers) await follower(zone);
@@ -112,4 +114,12 @@ export class ShopService {
     });
     if (errors.length > 0) throw badFields(errors);
   }
+}
+
+/** @throws ProblemError where what an hour costs is no amount */
+function refuseNoMoney(rate: string): void {
+  if (rate.trim() === '') return;
+  const read = parseMoney(rate);
+  if (!read.ok)
+    throw badFields([{ field: 'rate', typed: rate, reason: read.reason, accepted: read.accepted }]);
 }

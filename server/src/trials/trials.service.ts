@@ -5,6 +5,7 @@ import { Database } from '../store/database.js';
 import { VersionedStore } from '../store/versioned.js';
 import { badFields, notFound } from '../http/problem.js';
 import { InstrumentsService } from '../instruments/instruments.service.js';
+import { StringsService } from '../strings/strings.service.js';
 import { PeopleService } from '../people/people.service.js';
 import { TrialEntity } from './trial.entity.js';
 
@@ -15,6 +16,7 @@ export class TrialsService {
     private readonly database: Database,
     private readonly clock: Clock,
     private readonly store: VersionedStore,
+    private readonly strings: StringsService,
     private readonly instruments: InstrumentsService,
     private readonly people: PeopleService,
   ) {}
@@ -47,12 +49,22 @@ export class TrialsService {
         },
       ]);
     await this.instruments.get(input.instrumentId);
+    await this.refuseUnknownStrings(input);
     const { instrumentId, by, tried, forWork, putAway } = input;
     return this.store.save(TrialEntity, id, {
       input,
       row: () => ({ instrumentId, name, tried, forWork, putAway, by, updatedAt: this.clock.now() }),
       get: () => this.get(id),
     });
+  }
+
+  /** @throws ProblemError where it was tried with strings or a tuning that nobody knows */
+  private async refuseUnknownStrings({ tried }: TrialInput): Promise<void> {
+    const known = await this.strings.known();
+    const errors = known.faults({ stringSet: tried.strings, designStringSet: null, tuning: tried.tuning });
+    const names: Record<string, string> = { stringSet: 'tried.strings', tuning: 'tried.tuning' };
+    if (errors.length > 0)
+      throw badFields(errors.map((one) => ({ ...one, field: names[one.field] ?? one.field })));
   }
 
   private async complete(rows: TrialEntity[]): Promise<Trial[]> {

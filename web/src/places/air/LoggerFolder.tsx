@@ -12,12 +12,18 @@ export function LoggerFolder() {
     <section className="sheet mt-4 p-4" aria-label="Loggers’ folder">
       <h2 className="text-[1.3rem]">What the loggers wrote</h2>
       <Fetching of={useLogFolder()}>
-        {({ folder, files }) => (
+        {({ folder, trouble, strangers, files }) => (
           <>
             <p className="text-[0.92rem] text-faint">
               Loggers write into <code className="break-all">{folder}</code>. A file goes to the room whose
               name for it begins like it, is taken in once, and again when it has grown.
             </p>
+            {trouble && <p className="mt-1 text-ochre">✕ The folder cannot be read: {trouble}.</p>}
+            {strangers.length > 0 && (
+              <p className="mt-1 text-[0.92rem] text-faint">
+                Not read, since a logger’s table ends in .csv, .tsv or .txt: {strangers.join(', ')}.
+              </p>
+            )}
             {files.length === 0 && <p className="mt-1">No file yet.</p>}
             <ul>
               {files.slice(0, SHOWN).map((file) => (
