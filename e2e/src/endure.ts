@@ -1,4 +1,6 @@
 import { randomUUID } from 'node:crypto';
+import { mkdtempSync, readdirSync, readFileSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { setTimeout as wait } from 'node:timers/promises';
 import { examinationBody, instrumentBody } from './bodies.js';
@@ -28,11 +30,14 @@ async function put({ address }: Program, { path, body }: Saved): Promise<Respons
 }
 
 /**
- * Ends the program without a warning while four clients save examinations, people and marks, and looks whether every
- * acknowledged one is there and whole, round after round on the same folder.
+ * Ends the program without a warning while four clients save examinations, people and marks and it writes a backup, and
+ * looks whether every acknowledged one is there and whole, round after round on the same folder. A second shop keeps its
+ * backups on the same stick: none of them may go but by its own hand, and none of either may be cut short.
  */
 export async function kills(rounds: number, seed = 1): Promise<Endured> {
-  const program = await startProgram();
+  const stick = mkdtempSync(join(tmpdir(), 'upright-elder-stick-'));
+  const program = await startProgram(undefined, { UPRIGHT_ELDER_BACKUPS: stick });
+  const neighbour = await startProgram(undefined, { UPRIGHT_ELDER_BACKUPS: stick });
   const chance = randomOf(seed);
   const by = randomUUID();
   const instrument = randomUUID();
@@ -67,11 +72,14 @@ export async function kills(rounds: number, seed = 1): Promise<Endured> {
         }
       };
       const clients = Array.from({ length: 4 }, client);
-      await wait(100 + 400 * chance());
+      const backup = backUp(program);
+      await wait(100 + 1400 * chance());
       await program.kill();
       going = false;
-      await Promise.all(clients);
+      await Promise.all([...clients, backup]);
       await program.restart();
+      if ((await backUp(neighbour)) !== 200) result.wrong++;
+      result.wrong += await shortOf(neighbour, Math.min(5, round + 1));
       acknowledged.push(...fresh);
       // the last round's are looked at one by one, and asked to be saved once more as if their answer had been lost
       for (const saved of fresh) {
@@ -81,10 +89,33 @@ export async function kills(rounds: number, seed = 1): Promise<Endured> {
       }
       look(program, acknowledged, result);
     }
+    if ((await backUp(program)) !== 200) result.wrong++;
+    const left = readdirSync(stick).filter((name) => name.startsWith('.under-way'));
+    result.wrong += left.length + (await shortOf(program, 1));
   } finally {
     await program.close();
+    await neighbour.close();
+    rmSync(stick, { recursive: true, force: true });
   }
   return { ...result, acknowledged: acknowledged.length };
+}
+
+const backUp = async ({ address }: Program): Promise<number | null> =>
+  fetch(`${address}/api/backups`, { method: 'POST', headers: json })
+    .then(({ status }) => status)
+    .catch(() => null);
+
+/** 1 where a shop has fewer backups of its own than it should, or one that lacks its end. */
+async function shortOf({ address }: Program, least: number): Promise<number> {
+  const { backups, backupFolder } = (await (await fetch(`${address}/api/backups`)).json()) as {
+    backups: { name: string }[];
+    backupFolder: string;
+  };
+  // a ZIP ends with its directory (APPNOTE 4.3.16)
+  const whole = backups.filter(({ name }) =>
+    readFileSync(join(backupFolder, name)).subarray(-22).toString('latin1').startsWith('PK\x05\x06'),
+  );
+  return backups.length >= least && whole.length === backups.length ? 0 : 1;
 }
 
 /** Rows that are missing, and examinations without all of their readings. */
@@ -97,6 +128,10 @@ function look(program: Program, acknowledged: readonly Saved[], result: Endured)
   const readings = (examinationBody('', '', '') as { readings: unknown[] }).readings.length;
   result.half += file.all(
     `SELECT e."id" FROM "examination" e LEFT JOIN "reading" r ON r."examinationId" = e."id" GROUP BY e."id" HAVING COUNT(r."quantity") <> ${readings}`,
+  ).length;
+  // a save without what says who saved it, or the other way round
+  result.half += file.all(
+    `SELECT "id" FROM "examination" WHERE "id" NOT IN (SELECT "rowId" FROM "edit" WHERE "tableName" = 'examination') UNION ALL SELECT "rowId" FROM "edit" WHERE "tableName" = 'examination' AND "rowId" NOT IN (SELECT "id" FROM "examination")`,
   ).length;
   result.wrong += file.all('PRAGMA integrity_check').filter((words) => words !== 'ok').length;
   result.wrong += file.all('SELECT "table" FROM pragma_foreign_key_check').length;

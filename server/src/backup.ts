@@ -26,7 +26,7 @@ try {
   const { known, first } = look(dataFolder);
   if (known.includes(backupFolder) && !isMarked(backupFolder) && !process.argv.includes('--here'))
     throw new Error(
-      `${backupFolder} is not as the last backup left it: the file that it is known by is not there. Is its disk connected? To write there all the same: npm run backup -- --here`,
+      `${backupFolder} is not as the last backup left it: the small file that marks it is missing. Is its disk connected? To write there all the same: npm run backup -- --here`,
     );
   const backup = await writeBackup(dataFolder, backupFolder, 'by hand');
   mark(backupFolder);

@@ -14,7 +14,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { Clock } from './clock.js';
 import { Database } from './store/database.js';
 import { EDITED_TABLES, TABLES, type EditedTable } from './store/tables.js';
-import { isEdited } from './store/versioned.js';
+import { inWords, isEdited } from './store/versioned.js';
 import { startApp, type AppUnderTest } from './testing/app-under-test.js';
 import {
   examinationBody,
@@ -521,7 +521,7 @@ describe('what a person changes', () => {
           expect(asked(silent)).toEqual(['why']);
           // every column is named, but for those that the examination names line by line
           if (table !== 'examination')
-            for (const column of asks) expect(JSON.stringify(silent.body)).toContain(column);
+            for (const column of asks) expect(JSON.stringify(silent.body)).toContain(inWords(column));
         }
         expect(await rowOf(table, of), 'refused, and nothing changed').toEqual(before);
       }

@@ -167,7 +167,7 @@ export class BackupsService implements OnApplicationBootstrap, OnApplicationShut
   private async asks(folder: string): Promise<string | null> {
     if (!existsSync(folder) || isWithin(this.database.folder, folder)) return null;
     if (isMarked(folder) || !(await this.known()).includes(folder)) return null;
-    return `${folder} is not as the last backup left it: the file that it is known by is not there. Is its disk connected? Nothing is written there before you say that it is the right one.`;
+    return `${folder} is not as the last backup left it: the small file that marks it is missing. Is its disk connected? Nothing is written there before you say that it is the right one.`;
   }
 
   /** Folders that backups of this copy were written into. */

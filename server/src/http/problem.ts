@@ -22,8 +22,11 @@ export function badFields(errors: FieldError[]): ProblemError {
   const names = errors.map(({ field, reason }) => `${field}: ${reason}`);
   return new ProblemError({
     type: 'urn:upright-elder:problem:fields',
-    title:
-      errors.length === 1 ? 'One field cannot be accepted' : `${errors.length} fields cannot be accepted`,
+    title: errors.every(({ field }) => field === 'why')
+      ? 'A word on why is missing'
+      : errors.length === 1
+        ? 'One field cannot be accepted'
+        : `${errors.length} fields cannot be accepted`,
     status: 422,
     detail: names.join('; '),
     errors,

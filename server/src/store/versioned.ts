@@ -227,10 +227,28 @@ const WITHDRAWN: FieldError = {
   accepted: 'bring it back first',
 };
 
+/** Columns whose name is no word of the bench. */
+const WORDS: Partial<Record<string, string>> = {
+  drawn: 'parts of the plan',
+  shown: 'what the work showed',
+  examinationId: 'which examination it is of',
+  markId: 'which mark it is of',
+  takenOn: 'the day',
+  date: 'the day',
+  roughly: 'the day',
+  follows: 'what it followed',
+  kinds: 'what was done',
+  scale: 'scale length',
+  bodyJoin: 'the fret of the body join',
+};
+
+/** What a column is called in a sentence. */
+export const inWords = (column: string): string => WORDS[column] ?? column;
+
 const unexplained = (columns: readonly string[]): FieldError => ({
   field: 'why',
   typed: '',
-  reason: `what was written down is changed (${columns.join(', ').slice(0, 120)}), and nobody could tell later why`,
+  reason: `what was written down is changed (${[...new Set(columns.map(inWords))].join(', ')}), and nobody could tell later why`,
   accepted: 'a word on why, such as “read with the wrong rule”',
 });
 

@@ -28,7 +28,11 @@ function Changes({ table, id, names, say = {} }: Props) {
   if (!edits) return <p>Fetching…</p>;
   const changes = edits.filter(({ was }) => was && Object.keys(was).length > 0);
   if (changes.length === 0)
-    return <p className="text-[0.92rem] text-faint">Nothing was changed since changes are noted.</p>;
+    return (
+      <p className="text-[0.92rem] text-faint">
+        Nothing has been changed since the program began to keep what stood before.
+      </p>
+    );
   return (
     <ul className="text-[0.92rem]">
       {changes.toReversed().map(({ version, at, byName, why, was }) => (
