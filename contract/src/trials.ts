@@ -1,4 +1,4 @@
-import { IsBoolean, IsIn, IsInt, IsNumber, IsString, MaxLength, Min } from 'class-validator';
+import { IsDefined, IsBoolean, IsIn, IsInt, IsNumber, IsString, MaxLength, Min } from 'class-validator';
 import { IsId, Nested, NestedList } from './checks.js';
 
 /** A stretch of a brace that was tried loose, m along it. */
@@ -56,6 +56,7 @@ export class TrialInput {
   @MaxLength(80)
   name!: string;
 
+  @IsDefined()
   @Nested(() => Tried)
   tried!: Tried;
 

@@ -5,8 +5,8 @@ import { openBrowser, openPage } from './browser.js';
 import { startProgram } from './program.js';
 
 /**
- * One walk through the interface in three zones, with the units changed in between and the day turning while the
- * program runs: what was typed stays what was typed, and every date is the one that was written.
+ * One walk through the interface on either side of UTC, in which all other tests run, with the units changed in between
+ * and the day turning while the program runs: what was typed stays what was typed, and every date is the one that was written.
  */
 interface Stored {
   id: string;
@@ -19,7 +19,6 @@ interface Stored {
 const ZONES = [
   // midnight of 25 November 2026 in each zone, by UTC
   ['America/Los_Angeles', 'en-US', '2026-11-25T07:59', '2026-11-24'],
-  ['UTC', 'en-GB', '2026-11-24T23:59', '2026-11-24'],
   ['Pacific/Auckland', 'en-NZ', '2026-11-24T10:59', '2026-11-24'],
 ] as const;
 

@@ -1,4 +1,4 @@
-import { existsSync, statSync } from 'node:fs';
+import { existsSync, mkdirSync, statSync } from 'node:fs';
 import { join } from 'node:path';
 import {
   Inject,
@@ -147,9 +147,13 @@ export class BackupsService implements OnApplicationBootstrap, OnApplicationShut
   async takeFolder(): Promise<BackupState> {
     const folder = await this.folder();
     try {
+      if (isWithin(this.database.folder, folder)) mkdirSync(folder, { recursive: true });
       mark(folder);
     } catch (error) {
-      throw unavailable('The folder cannot be used', `${folder}: ${because(error)}.`);
+      throw unavailable(
+        'The folder cannot be used',
+        `Backups cannot be written into ${folder}: ${because(error)}. Choose another folder, or look whether its disk is connected.`,
+      );
     }
     await this.know(folder);
     this.failed = null;
@@ -167,7 +171,7 @@ export class BackupsService implements OnApplicationBootstrap, OnApplicationShut
   private async asks(folder: string): Promise<string | null> {
     if (!existsSync(folder) || isWithin(this.database.folder, folder)) return null;
     if (isMarked(folder) || !(await this.known()).includes(folder)) return null;
-    return `${folder} is not as the last backup left it: the small file that marks it is missing. Is its disk connected? Nothing is written there before you say that it is the right one.`;
+    return `The folder of backups, ${folder}, is not as the last backup left it: the small file that marks it is missing. Is its disk connected? Nothing is written there before you say that it is the right one.`;
   }
 
   /** Folders that backups of this copy were written into. */
