@@ -606,17 +606,20 @@ describe('what was taken back', () => {
   it.each([
     ['photograph', `photographs/${id(3200)}`, id(3200), () => photograph()],
     ['intervention', `interventions/${id(3201)}`, id(3201), () => interventionBody({ date: '2026-02-02' })],
+    ['mark', `marks/${id(3203)}`, id(3203), () => mark()],
+    ['examination', `examinations/${id(3204)}`, id(3204), () => examinationBody({ date: '2026-02-03' })],
     ['instrument', `instruments/${id(3202)}`, id(3202), () => instrumentBody({ nickname: 'sold' })],
   ])('stays as it was, until it is brought back: %s', async (kind, path, of, body) => {
     at(AT_FIRST);
     await put(path, body());
     const strike = (struck: boolean) => put(`strikes/${kind}/${of}`, { struck, why: 'a slip', by: PERSON });
     await strike(true);
-    const more = {
-      ...body(),
-      version: 1,
-      ...(kind === 'instrument' ? { nickname: 'kept' } : { note: 'a word' }),
+    const word: Record<string, object> = {
+      instrument: { nickname: 'kept' },
+      examination: { notes: 'a word' },
+      mark: { name: 'by the heel' },
     };
+    const more = { ...body(), version: 1, ...(word[kind] ?? { note: 'a word' }) };
     const refused = await put(path, more);
     expect(asked(refused)).toEqual(['struck']);
     expect(JSON.stringify(refused.body)).toMatch(/bring it back first/u);
@@ -643,6 +646,21 @@ describe('words that are added later', () => {
       { text: 'first words', byName: 'Isbel Crane', at: null },
       { text: ' AND TAM SAYS the crack is old', byName: 'Tam Orrell', at: NEXT_DAY },
     ]);
+  });
+});
+
+describe('an examination of tomorrow', () => {
+  it('keeps its day where the clock was set back since, and takes a word', async () => {
+    at(NEXT_DAY);
+    const of = id(3350);
+    const body = examinationBody({ date: '2026-11-25', notes: 'creaks' });
+    expect((await put(`examinations/${of}`, body)).status).toBe(200);
+    at(AT_FIRST);
+    expect((await put(`examinations/${of}`, { ...body, version: 1, notes: 'creaks, and hums' })).status).toBe(
+      200,
+    );
+    const later = { ...body, version: 2, date: '2026-11-26', why: 'a slip' };
+    expect(asked(await put(`examinations/${of}`, later))).toEqual(['date']);
   });
 });
 

@@ -1,11 +1,11 @@
 import { join } from 'node:path';
-import type { Examination, Mark, Photograph, CardPage } from '@upright-elder/contract';
+import type { Examination, Intervention, Mark, Photograph, CardPage } from '@upright-elder/contract';
 import { dayIn } from '@upright-elder/core/days';
 import { POINTS, type PointId } from '@upright-elder/core/readings';
 import BetterSqlite3 from 'better-sqlite3';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { startApp, type AppUnderTest } from '../testing/app-under-test.js';
-import { dump, oldDemoFolder } from '../testing/folders.js';
+import { dump, folderOf06c8523, oldDemoFolder } from '../testing/folders.js';
 import { DATA_FILE } from './folder.js';
 
 /** The scenario as an earlier program wrote it, with corrections, a struck mark, a tool and a protocol of its own. */
@@ -212,6 +212,54 @@ describe('a folder of the program before', () => {
         zone: timeZone,
       });
       expect(rows(timeZone)).toBe(0);
+    }
+  });
+});
+
+describe('a folder of 06c8523', () => {
+  it('has every row as it was, says nothing of what was not asked then, and goes on', async () => {
+    const folder = folderOf06c8523();
+    const before = dump(join(folder, DATA_FILE));
+    const server = await startApp(folder);
+    try {
+      const after = dump(join(folder, DATA_FILE));
+      for (const [table, rows] of Object.entries(before)) {
+        if (['migrations', 'change'].includes(table)) continue;
+        expect(rows.length, table).toBeLessThanOrEqual(after[table]!.length);
+        const columns = Object.keys(JSON.parse(rows[0] ?? '{}') as object);
+        const only = (row: string) => {
+          const all = JSON.parse(row) as Record<string, unknown>;
+          return JSON.stringify(columns.map((name) => all[name]));
+        };
+        if (!['solved_top', 'worked_out', 'kept_forecast'].includes(table))
+          expect(after[table]!.map(only).sort(), table).toEqual(rows.map(only).sort());
+      }
+      expect(after.edit).toEqual([]);
+      expect(after.identity).toHaveLength(1);
+      const { cards } = (await server.call('GET', 'shelf')).body as CardPage;
+      expect(cards).toHaveLength(before.instrument!.length);
+      const done = (
+        await Promise.all(cards.map(({ id }) => server.call('GET', `instruments/${id}/interventions`)))
+      ).flatMap(({ body }) => body as Intervention[]);
+      expect(done).toHaveLength(before.intervention!.length);
+      for (const { roughly, noteWritten } of done) expect([roughly, noteWritten]).toEqual(['', []]);
+      // nobody knows when a row of before was written: its change asks why, whoever makes it
+      const { id, by, byName: _name, strikes: _strikes, struck: _struck, ...rest } = done[0]!;
+      const {
+        corrections: _old,
+        noteWritten: _parts,
+        roughly: _said,
+        changes: _changes,
+        updatedAt: _at,
+        ...work
+      } = rest;
+      const saved = (more: object) =>
+        server.call('PUT', `interventions/${id}`, { ...work, by, hours: '3', ...more });
+      expect((await saved({})).status).toBe(422);
+      expect((await saved({ why: 'from the bench book' })).status).toBe(200);
+      expect(dump(join(folder, DATA_FILE)).edit).toHaveLength(1);
+    } finally {
+      await server.close();
     }
   });
 });

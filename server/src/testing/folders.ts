@@ -9,14 +9,20 @@ import { DATA_FILE, PICTURES } from '../store/folder.js';
 
 export const freshFolder = (): string => mkdtempSync(join(tmpdir(), 'upright-elder-'));
 
-const OLD_DEMO = join(dirname(fileURLToPath(import.meta.url)), 'old-demo.sqlite.gz');
+const HERE = dirname(fileURLToPath(import.meta.url));
 
-/** The data file of the scenario as the program wrote it before evidence was kept as it is now. */
-export function oldDemoFolder(): string {
+/** The data file of the scenario as an earlier program wrote it, in a folder of its own. */
+function folderWith(stored: string): string {
   const folder = freshFolder();
-  writeFileSync(join(folder, DATA_FILE), gunzipSync(readFileSync(OLD_DEMO)));
+  writeFileSync(join(folder, DATA_FILE), gunzipSync(readFileSync(join(HERE, stored))));
   return folder;
 }
+
+/** As it was before examinations were kept as they are now. */
+export const oldDemoFolder = (): string => folderWith('old-demo.sqlite.gz');
+
+/** As 06c8523 wrote it, before every save was noted; what is worked out was left out. */
+export const folderOf06c8523 = (): string => folderWith('demo-06c8523.sqlite.gz');
 
 /** Puts pictures (with their small copies) into a folder, three days old; their names. */
 export function fillPictures(folder: string, count: number): string[] {
