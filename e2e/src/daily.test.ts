@@ -239,6 +239,9 @@ describe('what was done', () => {
     await hand.replace('3/5/98');
     await hand.keys('Enter');
     await hand.sees('on 3 May 1998');
+    // what a mark had grown by would be another growth: a day before its last one says where it comes from
+    await hand.tabTo('Where the sighting of 3 May 1998 comes from');
+    await hand.type('the old notebook');
     await hand.save();
     await hand.sees('The map is saved');
     const [mark] = await get<{ sightings: { date: string; path: unknown[] }[] }[]>(

@@ -8,14 +8,14 @@ import { sayDamaged } from './backups/damaged.js';
 import { isMarked, mark } from './backups/marker.js';
 import { configFrom } from './config.js';
 import { DATA_FILE, kindOfDataFile } from './store/folder.js';
-import { backupFoldersIn, firstExaminationIn } from './store/identity.js';
+import { backupFoldersIn, firstRecordIn, type FirstRecord } from './store/identity.js';
 
-/** Folders that backups went to, and the examination that was entered first. */
-function look(dataFolder: string): { known: string[]; first: string | null } {
+/** Folders that backups went to, and what tells the shop from another. */
+function look(dataFolder: string): { known: string[]; first: FirstRecord | null } {
   if (kindOfDataFile(dataFolder) !== 'database') return { known: [], first: null };
   const database = new BetterSqlite3(join(dataFolder, DATA_FILE), { readonly: true });
   try {
-    return { known: backupFoldersIn(database), first: firstExaminationIn(database) };
+    return { known: backupFoldersIn(database), first: firstRecordIn(database) };
   } finally {
     database.close();
   }

@@ -4,6 +4,7 @@ import { tmpdir } from 'node:os';
 import { basename, join } from 'node:path';
 import BetterSqlite3 from 'better-sqlite3';
 import { because, DATA_FILE } from '../store/folder.js';
+import { holdsRecord, type FirstRecord } from '../store/identity.js';
 import { unpackDataFile, type Backup } from './backup-file.js';
 import { named, type Named } from './backup-name.js';
 import { byOwner } from './whose.js';
@@ -67,7 +68,7 @@ export function outlived<B extends Pick<Named, 'name' | 'made'>>(all: readonly B
  * whatever it is dated. Another copy's, and another shop's, are left alone. Those of before names said whose they are
  * have their time only once five stand that say it, and not by a copy that came later than they.
  *
- * @param ours names of those of before that hold the shop's first examination
+ * @param ours names of those of before that hold the shop's first record
  */
 export function prune(
   into: string,
@@ -84,24 +85,20 @@ export function prune(
     if (name !== basename(path)) rmSync(join(into, name), { force: true });
 }
 
-/** Names of those among backups of before names said whose they are that hold an examination. */
-export async function holding(
-  into: string,
-  names: readonly string[],
-  examination: string,
-): Promise<string[]> {
+/** Names of those among backups of before names said whose they are that hold a record. */
+export async function holding(into: string, names: readonly string[], first: FirstRecord): Promise<string[]> {
   const found: string[] = [];
-  for (const name of names) if (await holds(join(into, name), examination)) found.push(name);
+  for (const name of names) if (await holds(join(into, name), first)) found.push(name);
   return found;
 }
 
-async function holds(path: string, examination: string): Promise<boolean> {
+async function holds(path: string, first: FirstRecord): Promise<boolean> {
   const beside = await mkdtemp(join(tmpdir(), 'upright-elder-look-'));
   try {
     await unpackDataFile(path, join(beside, DATA_FILE));
     const database = new BetterSqlite3(join(beside, DATA_FILE), { readonly: true });
     try {
-      return database.prepare('SELECT 1 FROM "examination" WHERE "id" = ?').get(examination) !== undefined;
+      return holdsRecord(database, first);
     } finally {
       database.close();
     }

@@ -2,7 +2,9 @@ import { Module, type DynamicModule } from '@nestjs/common';
 import type { Config } from '../config.js';
 import { BackupsController } from './backups.controller.js';
 import { ShopModule } from '../shop/shop.module.js';
-import { BACKUP_FOLDER, BackupsService } from './backups.service.js';
+import { BACKUP_FOLDER, BackupPlace } from './backup-place.js';
+import { BackupsService } from './backups.service.js';
+import { OwnBackups } from './own-backups.js';
 
 @Module({})
 export class BackupsModule {
@@ -13,6 +15,8 @@ export class BackupsModule {
       controllers: [BackupsController],
       providers: [
         BackupsService,
+        BackupPlace,
+        OwnBackups,
         { provide: BACKUP_FOLDER, useValue: { path: backupFolder, named: backupFolderNamed } },
       ],
     };

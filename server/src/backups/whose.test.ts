@@ -5,7 +5,7 @@ import type { BackupState, BackupTrouble, Problem, Shop } from '@upright-elder/c
 import { afterEach, describe, expect, it } from 'vitest';
 import { Database } from '../store/database.js';
 import { startApp, type AppUnderTest } from '../testing/app-under-test.js';
-import { folderOf06c8523, freshFolder } from '../testing/folders.js';
+import { freshFolder, smallFolderOf06c8523 } from '../testing/folders.js';
 import { restoreBackup, writeBackup } from './backup-file.js';
 import { listBackups } from './backup-folder.js';
 import { named, nameOf } from './backup-name.js';
@@ -99,9 +99,9 @@ describe('a shop that is brought back', () => {
 });
 
 describe('backups of before names said whose they are', () => {
-  it('count for the shop whose first examination they hold, and go only once five of today’s stand', async () => {
+  it('count for the shop whose first record they hold, and go only once five of today’s stand', async () => {
     const stick = freshFolder();
-    const folder = folderOf06c8523();
+    const folder = smallFolderOf06c8523();
     const old = await ofBefore(folder, stick);
     const stranger = await shopOn(stick);
     expect(await state(stranger)).toMatchObject({ lastBackup: null, backups: [] });

@@ -4,7 +4,7 @@ import type { Named } from './backup-name.js';
 
 /** Backups by whose they are, each the newest first. */
 export interface ByOwner<B> {
-  /** this copy's own, and those of before names said whose they are that hold its first examination */
+  /** this copy's own, and those of before names said whose they are that hold its first record */
   own: B[];
   older: B[];
   otherCopies: B[];
@@ -14,7 +14,7 @@ export interface ByOwner<B> {
 /**
  * @param all the newest first
  * @param identity null of a shop of before ids: then all of before are its own
- * @param ours names of those of before ids that hold the shop's first examination
+ * @param ours names of those of before ids that hold the shop's first record
  */
 export function byOwner<B extends Named>(
   all: readonly B[],

@@ -3,6 +3,7 @@ import { join } from 'node:path';
 import { DATA_FILE } from '../store/folder.js';
 import { picturesOf, writeBackup, type BackupReason, type DamagedPicture } from './backup-file.js';
 import { holding, prune } from './backup-folder.js';
+import type { FirstRecord } from '../store/identity.js';
 import { mark } from './marker.js';
 
 export async function write({
@@ -28,15 +29,15 @@ export async function checkPictures({ folder }: { folder: string }): Promise<Dam
   return (await picturesOf(folder, join(folder, DATA_FILE))).damaged;
 }
 
-/** Looks into backups of before names said whose they are. @returns names of those that hold the examination */
+/** Looks into backups of before names said whose they are. @returns names of those that hold the record */
 export function lookInto({
   into,
   names,
-  examination,
+  first,
 }: {
   into: string;
   names: string[];
-  examination: string;
+  first: FirstRecord;
 }): Promise<string[]> {
-  return holding(into, names, examination);
+  return holding(into, names, first);
 }

@@ -26,14 +26,14 @@ const NOTHING_EXAMINED = (typed: string): FieldError => ({
 const SHOWN_LATER = (typed: string): FieldError => ({
   field: 'shown',
   typed,
-  reason: 'nobody knows it yet while they predict it',
+  reason: 'nobody knows it yet when a prediction is made',
   accepted: 'what the work showed, added once the prediction is kept',
 });
 
 const ONCE: FieldError = {
   field: 'by',
   typed: '',
-  reason: 'they predicted of this examination already',
+  reason: 'this person has predicted for this examination already',
   accepted: 'one prediction of each person; strike the first where it was a slip',
 };
 

@@ -24,7 +24,7 @@ import {
 } from './folder.js';
 import { FolderLock } from './folder-lock.js';
 import { judgeSchema, type Schema } from './known-schema.js';
-import { ensureIdentity, identityIn, type Identity } from './identity.js';
+import { ensureIdentity, firstRecordIn, identityIn, type FirstRecord, type Identity } from './identity.js';
 import { dataInMemory } from './read-only.js';
 
 /** So long a save waits for another program that holds the data file, ms. */
@@ -154,6 +154,11 @@ export class Database implements OnApplicationShutdown {
   /** Sees committed work only. */
   get read(): EntityManager {
     return this.reader.manager;
+  }
+
+  /** What tells this shop from another; null while it is empty. */
+  get first(): FirstRecord | null {
+    return firstRecordIn(connectionOf(this.reader));
   }
 
   /** To be called after every transaction that is on disk; it must not throw. */

@@ -84,11 +84,26 @@ export function identityOfFile(path: string): Identity | null {
   }
 }
 
-/** The examination that was entered first, which every backup since holds; null before there was any. */
-export function firstExaminationIn(database: Connection): string | null {
-  const first = database.prepare('SELECT "id" FROM "examination" ORDER BY rowid LIMIT 1').pluck().get();
-  return (first as string | undefined) ?? null;
+/** A row that every backup since holds: rows are never erased. */
+export interface FirstRecord {
+  table: (typeof FIRST)[number];
+  id: string;
 }
+
+/** What tells one shop from another, the surest first. */
+const FIRST = ['examination', 'instrument', 'person'] as const;
+
+/** The examination that was entered first, or the instrument, or the person; null of an empty shop. */
+export function firstRecordIn(database: Connection): FirstRecord | null {
+  for (const table of FIRST) {
+    const id = database.prepare(`SELECT "id" FROM "${table}" ORDER BY rowid LIMIT 1`).pluck().get();
+    if (typeof id === 'string') return { table, id };
+  }
+  return null;
+}
+
+export const holdsRecord = (database: Connection, { table, id }: FirstRecord): boolean =>
+  database.prepare(`SELECT 1 FROM "${table}" WHERE "id" = ?`).get(id) !== undefined;
 
 interface StoredIdentity extends Place {
   shopId: string;
@@ -117,8 +132,8 @@ const isSamePlace = (known: Place, here: Place): boolean =>
 
 const drawn = (): string => randomBytes(4).toString('hex');
 
-/** A shop of before ids has the one that follows from its first examination, in each of its copies. */
+/** A shop of before ids has the one that follows from its first record, in each of its copies. */
 function shopIdOf(connection: Connection): string {
-  const first = firstExaminationIn(connection);
-  return first === null ? drawn() : createHash('sha256').update(`shop ${first}`).digest('hex').slice(0, 8);
+  const first = firstRecordIn(connection);
+  return first === null ? drawn() : createHash('sha256').update(`shop ${first.id}`).digest('hex').slice(0, 8);
 }

@@ -24,6 +24,34 @@ export const oldDemoFolder = (): string => folderWith('old-demo.sqlite.gz');
 /** As 06c8523 wrote it, before every save was noted; what is worked out was left out. */
 export const folderOf06c8523 = (): string => folderWith('demo-06c8523.sqlite.gz');
 
+/** The same with one instrument and one examination of it, so that little is worked out of it. */
+export function smallFolderOf06c8523(): string {
+  const folder = folderOf06c8523();
+  const database = new BetterSqlite3(join(folder, DATA_FILE));
+  try {
+    database.pragma('foreign_keys = OFF');
+    const kept = ['migrations', 'person', 'room', 'shop', 'air_zone', 'change'];
+    for (const name of tablesOf(database).filter((one) => !kept.includes(one)))
+      database.exec(
+        ['instrument', 'examination'].includes(name)
+          ? `DELETE FROM "${name}" WHERE "${name === 'instrument' ? 'id' : 'instrumentId'}" <> (SELECT min("instrumentId") FROM "examination")`
+          : `DELETE FROM "${name}"`,
+      );
+    database.exec('DELETE FROM "examination" WHERE "id" <> (SELECT min("id") FROM "examination")');
+  } finally {
+    database.close();
+  }
+  return folder;
+}
+
+const tablesOf = (database: BetterSqlite3.Database): string[] =>
+  database
+    .prepare(
+      `SELECT "name" FROM sqlite_master WHERE "type" = 'table' AND "name" NOT LIKE 'sqlite_%' ORDER BY "name"`,
+    )
+    .pluck()
+    .all() as string[];
+
 /** Puts pictures (with their small copies) into a folder, three days old; their names. */
 export function fillPictures(folder: string, count: number): string[] {
   mkdirSync(join(folder, PICTURES), { recursive: true });
@@ -45,14 +73,8 @@ export const picturesIn = (folder: string): string[] => readdirSync(join(folder,
 export function dump(path: string, leftOut: string[] = []): Record<string, string[]> {
   const database = new BetterSqlite3(path, { readonly: true });
   try {
-    const tables = database
-      .prepare(
-        `SELECT "name" FROM sqlite_master WHERE "type" = 'table' AND "name" NOT LIKE 'sqlite_%' ORDER BY "name"`,
-      )
-      .pluck()
-      .all() as string[];
     return Object.fromEntries(
-      tables
+      tablesOf(database)
         .filter((name) => !leftOut.includes(name))
         .map((name) => [
           name,

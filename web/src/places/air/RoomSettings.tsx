@@ -1,6 +1,7 @@
 import type { Room, RoomInput } from '@upright-elder/contract';
 import { ROOM_KINDS } from '@upright-elder/contract/lists';
 import { PACKS_HUMIDITY, parsePacks, parseSalt, SALTS } from '@upright-elder/core/air';
+import { WhatStoodBefore } from '../../app/WhatStoodBefore.js';
 import { FormFoot } from '../../app/FormFoot.js';
 import { StrikeOut } from '../../app/StrikeOut.js';
 import { send } from '../../data/api.js';
@@ -41,23 +42,25 @@ const formOf = ({
   besideOther,
 });
 
+const NAMES = {
+  name: 'Name',
+  notes: 'Notes',
+  kind: 'What it is',
+  logger: 'Its logger’s files begin with',
+  saltLow: 'Over magnesium chloride',
+  saltHigh: 'Over table salt',
+  packs: 'Its packs hold',
+  besideRoomId: 'Laid beside',
+  besideShown: 'It showed',
+  besideOther: 'The other showed',
+};
+
 /** Kind of the room, its logger's file names, and how its hygrometer stands over two salts. */
 export function RoomSettings({ room }: { room: Room }) {
   const form = useVersionedForm<RoomForm>({
     draftKey: `room ${room.id}`,
     stored: formOf(room),
-    names: {
-      name: 'Name',
-      notes: 'Notes',
-      kind: 'What it is',
-      logger: 'Its logger’s files begin with',
-      saltLow: 'Over magnesium chloride',
-      saltHigh: 'Over table salt',
-      packs: 'Its packs hold',
-      besideRoomId: 'Laid beside',
-      besideShown: 'It showed',
-      besideOther: 'The other showed',
-    },
+    names: NAMES,
     send: (input, said) => send<Room>('PUT', `rooms/${room.id}`, { ...input, ...said }),
     read: (current) => formOf(current as Room),
     saved: 'The room is saved.',
@@ -198,6 +201,7 @@ export function RoomSettings({ room }: { room: Room }) {
           />
         </div>
         <div className="col-span-full">
+          <WhatStoodBefore table="room" id={room.id} names={NAMES} />
           <FormFoot what="room" form={form} />
         </div>
       </form>

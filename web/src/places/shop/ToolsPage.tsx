@@ -9,6 +9,7 @@ import {
 import { printAngle, printCents, printLength } from '@upright-elder/core/units';
 import { useState } from 'react';
 import { Fetching } from '../../app/Fetching.js';
+import { WhatStoodBefore } from '../../app/WhatStoodBefore.js';
 import { FormFoot } from '../../app/FormFoot.js';
 import { send } from '../../data/api.js';
 import { useShop, useTools } from '../../data/hooks.js';
@@ -144,17 +145,19 @@ const NEW: ToolInput = {
   retired: false,
 };
 
+const TOOL_NAMES = {
+  name: 'Name',
+  dimension: 'Reads',
+  resolution: 'Scale reads to',
+  repeatability: 'Repeats within',
+  retired: 'Hidden',
+};
+
 function ToolForm({ id, tool, onSaved }: { id: string; tool?: Tool; onSaved: () => void }) {
   const form = useVersionedForm<ToolInput>({
     draftKey: tool ? `tool ${id}` : 'new tool',
     stored: tool ? inputOf(tool) : NEW,
-    names: {
-      name: 'Name',
-      dimension: 'Reads',
-      resolution: 'Scale reads to',
-      repeatability: 'Repeats within',
-      retired: 'Hidden',
-    },
+    names: TOOL_NAMES,
     send: (input, said) => send<Tool>('PUT', `tools/${id}`, { ...input, ...said }),
     read: (current) => inputOf(current as Tool),
     saved: ({ name }) => `${name} is saved.`,
@@ -218,6 +221,7 @@ function ToolForm({ id, tool, onSaved }: { id: string; tool?: Tool; onSaved: () 
         </button>
       </div>
       {refused.dimension && <p className="text-ochre">✕ {refused.dimension}</p>}
+      {tool && <WhatStoodBefore table="tool" id={id} names={TOOL_NAMES} />}
       <FormFoot what="tool" form={form} />
     </form>
   );

@@ -1,4 +1,4 @@
-import type { Mark, Sighting } from '@upright-elder/contract';
+import type { BodyPlanInput, Mark, Sighting } from '@upright-elder/contract';
 import { NOTHING_SEEN } from '@upright-elder/contract/lists';
 import type { MarkState } from '@upright-elder/core/body-plan';
 import {
@@ -20,6 +20,7 @@ import { useEffect, useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { toast } from 'sonner';
 import { MergeDialog } from '../../../app/MergeDialog.js';
+import { WhatStoodBefore } from '../../../app/WhatStoodBefore.js';
 import { newId } from '../../../data/ids.js';
 import { Choice } from '../../../fields/Choice.js';
 import { DatedBoard } from './DatedBoard.js';
@@ -271,6 +272,14 @@ export function MapView({ instrumentId, saved, stored, neck, today }: Props) {
             place.choose({ part: id });
           }}
         />
+        <section className="sheet px-4 pb-2" aria-label="What stood before of the plan">
+          <WhatStoodBefore
+            table="plan"
+            id={instrumentId}
+            names={{ drawn: 'The plan' }}
+            say={{ drawn: (was) => sayBraces(was as BodyPlanInput) }}
+          />
+        </section>
       </aside>
     </div>
   );
@@ -289,3 +298,9 @@ function BackToExamination({ point, onBack }: { point: PointId; onBack: () => Pr
     </p>
   );
 }
+
+/** A plan in words: the braces that it had. */
+const sayBraces = ({ braces, backBraces = [] }: BodyPlanInput): string => {
+  const all = [...braces, ...backBraces];
+  return `${all.length} braces: ${all.map(({ name }) => name).join(', ')}`;
+};

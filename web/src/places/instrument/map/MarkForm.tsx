@@ -12,6 +12,7 @@ import {
   withSightingBack,
   type DrawnMark,
 } from './mapDocument.js';
+import { WhatStoodBefore } from '../../../app/WhatStoodBefore.js';
 import { MarkHistory } from './MarkHistory.js';
 import { SightingFields } from './SightingFields.js';
 import { DayField } from '../../../fields/DayField.js';
@@ -152,6 +153,14 @@ export function MarkForm(props: Props) {
           if (next) onChange(next);
         }}
       />
+      {stored && (
+        <WhatStoodBefore
+          table="mark"
+          id={stored.id}
+          names={{ face: 'Where', kind: 'What it is', brace: 'Brace', name: 'Name', sightings: 'Seen' }}
+          say={{ sightings: (days) => (days as Sighting[]).map(({ date }) => sayDate(date)).join(', ') }}
+        />
+      )}
       <OtherDay
         mark={mark}
         today={today}
@@ -175,7 +184,7 @@ function whyOf(mark: DrawnMark, stored: Mark | undefined, corrected: string | nu
   const days = stored.sightings.map(({ date }) => date);
   const last = days.reduce((latest, date) => (date > latest ? date : latest), '');
   const early = mark.sightings.find(({ date }) => date < last && !days.includes(date));
-  if (early) return `Where what was seen on ${sayDate(early.date)} comes from`;
+  if (early) return `Where the sighting of ${sayDate(early.date)} comes from`;
   return mark.name === stored.name ? null : 'Why it is called something else';
 }
 

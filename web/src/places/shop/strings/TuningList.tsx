@@ -1,6 +1,7 @@
 import type { TuningAnswer, TuningInput } from '@upright-elder/contract';
 import { parseNotes, sayNotes } from '@upright-elder/core/strings';
 import { useState } from 'react';
+import { WhatStoodBefore } from '../../../app/WhatStoodBefore.js';
 import { FormFoot } from '../../../app/FormFoot.js';
 import { send } from '../../../data/api.js';
 import { newId } from '../../../data/ids.js';
@@ -125,6 +126,14 @@ function TuningForm({ id, tuning, onDone }: { id: string; tuning?: TuningAnswer;
           Leave it
         </button>
       </div>
+      {tuning && (
+        <WhatStoodBefore
+          table="tuning"
+          id={id}
+          names={{ name: 'Name', typed: 'Notes', notes: 'As they were read', retired: 'Hidden' }}
+          say={{ notes: (notes) => sayNotes(notes as number[]) }}
+        />
+      )}
       <FormFoot what="tuning" form={form} />
     </form>
   );
