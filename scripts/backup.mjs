@@ -1,10 +1,9 @@
 // npm run backup: see server/src/backup.ts
 import { spawnSync } from 'node:child_process';
 import { join } from 'node:path';
-import { ensureBuilt, ensurePackages, ROOT } from './setup.mjs';
+import { ensureProgram, ROOT } from './setup.mjs';
 
-await ensurePackages();
-await ensureBuilt();
+await ensureProgram();
 const { status } = spawnSync(
   process.execPath,
   [join(ROOT, 'server/dist/backup.js'), ...process.argv.slice(2)],

@@ -2,10 +2,9 @@
 // end one table of every figure that something is wanted of. Ends with 1 if a figure is short or a bench broke off.
 import { spawn } from 'node:child_process';
 import { createInterface } from 'node:readline';
-import { ensureBuilt, ensurePackages, ROOT } from './setup.mjs';
+import { ensureProgram, ROOT } from './setup.mjs';
 
-await ensurePackages();
-await ensureBuilt();
+await ensureProgram();
 const rows = [];
 for (const bench of [
   'core/bench/bench.ts',

@@ -5,8 +5,7 @@ import { existsSync, readFileSync, renameSync, rmSync, writeFileSync } from 'nod
 import { join } from 'node:path';
 import {
   endWith,
-  ensureBuilt,
-  ensurePackages,
+  ensureProgram,
   fail,
   filesUnder,
   ROOT,
@@ -22,8 +21,8 @@ const tables = createHash('sha256');
 for (const file of filesUnder('server/src/store/migrations')) tables.update(readFileSync(join(ROOT, file)));
 const wanted = tables.digest('hex');
 
-await ensurePackages();
-await ensureBuilt();
+const began = performance.now();
+await ensureProgram();
 
 const filled = existsSync(stamp) && readFileSync(stamp, 'utf8') === wanted;
 if (process.argv.includes('--fresh')) {
@@ -62,4 +61,5 @@ if (!existsSync(stamp)) {
   writeFileSync(stamp, wanted);
 }
 say(`The gauge box's stand-in speaks at ${box}, the room logger's writes into ${join(folder, 'logger')}.`);
-say(`Upright Elder with its demo is open at ${address} (Ctrl C ends it).`);
+const took = Math.round((performance.now() - began) / 1000);
+say(`Upright Elder with its demo is open at ${address} (after ${took} s; Ctrl C ends it).`);

@@ -1,8 +1,7 @@
 // npm run endure -- --kills N --saves N: see e2e/src/endure.ts
-import { ensureBuilt, ensurePackages, run } from './setup.mjs';
+import { ensureProgram, run } from './setup.mjs';
 
-await ensurePackages();
-await ensureBuilt();
+await ensureProgram();
 const { code } = await run(process.execPath, [
   '--import',
   'tsx',

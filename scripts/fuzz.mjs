@@ -1,8 +1,7 @@
 // npm run fuzz -- --requests N --seed S: see e2e/src/fuzz.ts
-import { ensureBuilt, ensurePackages, run } from './setup.mjs';
+import { ensureProgram, run } from './setup.mjs';
 
-await ensurePackages();
-await ensureBuilt();
+await ensureProgram();
 const { code } = await run(process.execPath, [
   '--import',
   'tsx',

@@ -1,8 +1,7 @@
 // npm run screenshots: the pictures of docs/screenshots, made from the demo scenario on a frozen day.
-import { ensureBuilt, ensurePackages, run } from './setup.mjs';
+import { ensureProgram, run } from './setup.mjs';
 
-await ensurePackages();
-await ensureBuilt();
+await ensureProgram();
 const { code } = await run(process.execPath, [
   '--import',
   'tsx',

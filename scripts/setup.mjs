@@ -72,6 +72,12 @@ export async function ensurePackages() {
   await ensureDatabase();
 }
 
+/** Everything that the program needs before it starts: its packages, then the database module while it is built. */
+export async function ensureProgram() {
+  await ensureModules();
+  await Promise.all([ensureDatabase(), ensureBuilt()]);
+}
+
 /** Installs the packages of the lock file where they are not there yet; nothing of them is run or compiled. */
 export async function ensureModules() {
   checkNode();
@@ -132,7 +138,7 @@ export function sweep() {
 }
 
 /** Builds core, contract, drawings, server and web where their sources changed since they were built. */
-export async function ensureBuilt() {
+async function ensureBuilt() {
   const stamp = join(STAMPS, 'built');
   const parts = ['core', 'contract', 'drawings', 'server', 'web'];
   if (
