@@ -191,7 +191,7 @@ describe('the virtual top', () => {
     await page.setRequestInterception(true);
     const pass = (request: HTTPRequest) => {
       // the worker's own program is held back, so that there is time to stop it
-      if (!/top\.worker/u.test(request.url())) void request.continue();
+      if (!/compute\.worker/u.test(request.url())) void request.continue();
     };
     page.on('request', pass);
     await page.reload({ waitUntil: 'domcontentloaded' });
