@@ -2,9 +2,18 @@ import { STRING_SIDES } from '../src/strings/index.js';
 import { describe, expect, it } from 'vitest';
 import { LOAD_PARTS, type Finding, BUDGET_CAUSES } from '../src/diagnosis/index.js';
 import { NO_MONEY, repairPlansOf, ownPlanOf, NO_SETTINGS } from '../src/repair-plans/index.js';
-import { POINT_IDS, QUANTITY_IDS } from '../src/readings/index.js';
+import { INNER_STRINGS, POINT_IDS, QUANTITY_IDS, STRUNG_AFTER } from '../src/readings/index.js';
 import { HEIGHT_UNITS } from '../src/units/index.js';
-import { RULE_WORDS, sayBreak, sayFinding, sayIn, sayProvisional, sayStep } from '../src/wording/index.js';
+import {
+  RULE_WORDS,
+  sayBreak,
+  sayFinding,
+  sayIn,
+  sayNoLess,
+  sayProvisional,
+  sayStep,
+  sayStruck,
+} from '../src/wording/index.js';
 import { readCase } from './caseFile.js';
 import stories from './stories.json' with { type: 'json' };
 import { triedCases } from './tried.js';
@@ -17,6 +26,7 @@ const IDS = new Set<string>([
   ...STRING_SIDES,
   ...QUANTITY_IDS,
   ...POINT_IDS,
+  ...INNER_STRINGS,
   ...LOAD_PARTS,
   ...BUDGET_CAUSES,
   // how an action stands, and why it is off
@@ -28,7 +38,19 @@ const IDS = new Set<string>([
   ...['would be', 'is', 'a little', 'through the year', 'as it was read', 'small', 'moving', 'not tried'],
   ...['not marked', 'side', 'block sound', 'block not seen', 'very low', 'levels', 'spot work'],
   ...['none', 'works', 'fails', 'not known', 'press', 'live with it', 'rod fails', 'find the rod'],
-  'turn the rod',
+  ...['turn the rod', 'press, then the rod', 'where it will be kept', 'by eye', 'floor', 'break angle'],
+  ...[
+    'folds',
+    'does not fold',
+    'stations',
+    'tilt',
+    'width',
+    'sign',
+    'shape disagrees',
+    'hole sunk',
+    'one side',
+  ],
+  ...['season not told', ...STRUNG_AFTER],
 ]);
 
 /** Every text in a value. */
@@ -58,6 +80,8 @@ describe('what is computed', () => {
           ...judgement.findings.map((one) => sayFinding(one, say)),
           ...plans.flatMap(({ steps }) => steps.map((one) => sayStep(one, say))),
           ...plans.flatMap(({ provisional }) => provisional.map((one) => sayProvisional(one, say))),
+          ...plans.flatMap(({ struck }) => struck.map((one) => sayStruck(one, say))),
+          ...plans.flatMap(({ noLess }) => (noLess ? [sayNoLess(noLess, say)] : [])),
           ...breaks.map(({ why }) => sayBreak(why, say)),
         ];
         for (const text of texts)

@@ -1,4 +1,5 @@
 import { Ajv2020, type ErrorObject } from 'ajv/dist/2020.js';
+import type { StrungAfter } from '../src/readings/index.js';
 import type { PlanKind } from '../src/repair-plans/index.js';
 import schema from './schema.json' with { type: 'json' };
 
@@ -73,6 +74,7 @@ export interface CaseExamination {
   strings?: 'pitch' | 'slack' | 'off';
   heldUnsound?: boolean;
   daysAtPitch?: number;
+  pitchAfter?: StrungAfter;
   humidity?: number;
   celsius?: number;
   reliefFrets?: [number, number];

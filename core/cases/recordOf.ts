@@ -138,6 +138,7 @@ function examinationOf(of: CaseExamination, at: string, bodyJoin: number) {
     strings: of.strings ?? 'pitch',
     heldUnsound: of.heldUnsound ?? false,
     daysAtPitch: of.daysAtPitch ?? null,
+    pitchAfter: of.pitchAfter ?? null,
     humidity: of.humidity ?? null,
     celsius: of.celsius ?? (of.humidity === undefined ? null : 20),
     meter: null,

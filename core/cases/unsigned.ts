@@ -140,7 +140,7 @@ function ofPlan(
     say('ends over 0.4 mm outside its window'),
   );
   hit(
-    any('extension') && !any('neck-off', 'reset-bolted', 'board-off'),
+    any('extension') && !any('neck-off', 'open-dowelled', 'reset-bolted', 'board-off'),
     say('extension wedged without the neck off'),
   );
   const cuts = amounts('saddle');
@@ -158,7 +158,7 @@ function ofPlan(
       say('trims below a break angle that is too low'),
     );
   }
-  if (any('neck-off', 'reset-bolted')) ofNeckSet(plan, has, say, hit);
+  if (any('neck-off', 'open-dowelled', 'reset-bolted', 'taper-board')) ofNeckSet(plan, has, say, hit);
   const nut = amounts('nut');
   hit(
     nut.length > 0 && nut.every(({ value }) => value <= 0.02 * mm),
@@ -183,6 +183,9 @@ function ofPlan(
   );
 }
 
+/** What brings a neck back on. */
+const SET: readonly TreatmentId[] = ['reglue-neck', 'reset-bolted', 'bolt-neck', 'taper-board'];
+
 function ofNeckSet(
   { ids }: RepairPlan,
   has: (rule: string) => boolean,
@@ -191,15 +194,15 @@ function ofNeckSet(
 ): void {
   const any = (...some: TreatmentId[]) => some.some((id) => ids.includes(id));
   hit(true, `(${say('neck set planned')})`);
-  const rest = ids.lastIndexOf('rest-under-tension');
-  const set = ids.includes('reglue-neck') ? ids.indexOf('reglue-neck') : ids.indexOf('reset-bolted');
+  const rest = Math.max(ids.indexOf('rest-under-tension'), ids.indexOf('settle'));
+  const set = Math.max(...SET.map((id) => ids.indexOf(id)));
   hit(rest < 0, say('neck set without resting under tension'));
   hit(rest >= 0 && rest < set, say('rest only before the neck, not after'));
-  hit(!any('saddle', 'taller-saddle'), say('neck set without a saddle'));
+  hit(!any('saddle', 'taller-saddle', 'thumb-wheels'), say('neck set without a saddle'));
   hit(any('ramp-holes'), say('ramps with a neck set'));
   hit(
     ids.some((id) => TREATMENTS[id].heats) &&
-      any('neck-off') &&
+      any('neck-off', 'open-dowelled') &&
       (has('finish-soft') || has('celluloid-near') || has('celluloid-rots')),
     say('heat at the neck beside soft finish or celluloid'),
   );

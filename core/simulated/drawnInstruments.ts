@@ -68,6 +68,7 @@ export function drawInstrument(seed: number): DrawnInstrument {
   const oneOf = <T>(...choices: T[]): T => choices[Math.floor(chance() * choices.length)]!;
   const between = (from: number, to: number) => from + (to - from) * chance();
   const archtop = chance() < 0.08;
+  const besides = besidesOf(seed);
   const scale = between(0.622, 0.66);
   const bodyJoin = oneOf(12, 14, 14);
   const kept = between(42, 50);
@@ -110,7 +111,7 @@ export function drawInstrument(seed: number): DrawnInstrument {
       : chance() < 0.75 && belly < 1.4 * mm
         ? ['even-dome']
         : [];
-  const damage = damageOf(chance, archtop);
+  const damage = [...damageOf(chance, archtop), ...besides.found];
   let truth: DrawnInstrument['truth'] = null;
 
   const examinations = days.map((day, i): ExaminationFacts => {
@@ -157,6 +158,7 @@ export function drawInstrument(seed: number): DrawnInstrument {
       if (reads.belly && reads.front)
         read('bellyAlong', 'before25', top - 0.025 * lean + 0.12 * mm * gauss(), SD.dial);
       if (reads.tilt) read('bridgeTilt', 'centre', lean, SD.level);
+      if (besides.breakAngle !== null) readings.push(...breakAngles(besides.breakAngle));
       if (reads.thickness) read('bridgeThickness', 'middle', made + planed, SD.caliper);
     }
     if (last) truth = Object.fromEntries(causes) as NonNullable<DrawnInstrument['truth']>;
@@ -204,8 +206,9 @@ export function drawInstrument(seed: number): DrawnInstrument {
         targetBass: WANTED.bass,
         targetTreble: WANTED.treble,
         build: {
-          ...(chance() < 0.5 ? { neckJoint: oneOf('dovetail', 'mortise-bolted', 'spanish-heel') } : {}),
+          ...(chance() < 0.5 ? { neckJoint: oneOf(...JOINTS) } : {}),
           ...(chance() < 0.4 ? { oldGlue: oneOf('hot-hide', 'epoxy', 'aliphatic') } : {}),
+          ...(besides.celluloid ? { binding: 'celluloid' as const } : {}),
         },
       },
       examinations,
@@ -214,6 +217,7 @@ export function drawInstrument(seed: number): DrawnInstrument {
       plan: null,
       top: null,
       kept: { at: 'band', from: kept - 2, to: kept + 2 },
+      schools: { belly: besides.belly },
     },
     air,
     truth: archtop || !reads.stance ? null : truth,
@@ -227,6 +231,36 @@ export function drawInstrument(seed: number): DrawnInstrument {
     },
   };
 }
+
+/** Every way in which a neck is held; drawn in their turn. */
+const JOINTS = [
+  'dovetail',
+  'mortise-bolted',
+  'spanish-heel',
+  'dowelled',
+  'screwed',
+  'mortise-glued',
+  'bolted-flat',
+  'through',
+] as const;
+
+/** What is drawn by a chance of its own, so that everything else of an instrument stays as it is. */
+function besidesOf(seed: number) {
+  const chance = seededChance(seed * 7919 + 29);
+  const of = chance();
+  const found: ExaminationFacts['findings'] = [];
+  if (chance() < 0.04) found.push({ point: 'finish', states: ['soft-or-tacky'], frets: [] });
+  if (chance() < 0.03) found.push({ point: 'boardEdges', states: ['twisted'], frets: [] });
+  return {
+    belly: of < 0.8 ? ('flatten' as const) : of < 0.9 ? ('accept' as const) : ('set the neck to it' as const),
+    celluloid: chance() < 0.12,
+    breakAngle: chance() < 0.3 ? ((4 + 20 * chance()) * Math.PI) / 180 : null,
+    found,
+  };
+}
+
+const breakAngles = (angle: number): ReadingValue[] =>
+  STRING_SIDES.map((place) => ({ quantity: 'breakAngle', place, value: angle, sd: 0.01 }));
 
 /** What may be found at points, and how often. */
 const DAMAGE: [point: PointId, state: StateId, share: number, only?: 'archtop' | 'flat-top'][] = [

@@ -56,7 +56,11 @@ export function judgedWrong({ findings, order, unsound, sides }: InstrumentJudge
     );
     if (first !== 'slacken') wrong.push('unsound, and not slackened first');
   }
-  if (unsound) for (const id of NOT_UNSOUND) if (steps.includes(id)) wrong.push(`unsound, and ${id}`);
+  // once an open joint is closed, and it has stood strung, the saddle is cut for it
+  const closed = findings.some(({ rule }) => rule === 'heel-opens') && steps.includes('settle');
+  if (unsound)
+    for (const id of NOT_UNSOUND)
+      if (steps.includes(id) && !(closed && id === 'saddle')) wrong.push(`unsound, and ${id}`);
   if (new Set(steps).size !== steps.length) wrong.push('a step twice');
   for (const { side, budget } of sides) {
     if (!budget) continue;

@@ -49,6 +49,8 @@ export interface ActionBudget {
   plane: Uncertain & { wanted: number };
   /** share of a rise at the saddle that stands in the action at 12 */
   lever: number;
+  /** first-fret gap as it would be with the saddle at the crown that is wanted, m: the nut's own height */
+  gapThen: Uncertain;
 }
 
 export interface StringLine {
@@ -178,6 +180,10 @@ export function actionBudget(input: BudgetInput): ActionBudget {
     line: { crown, saddleWanted },
     plane: { ...kept, wanted: straightedgeTarget },
     lever,
+    gapThen: {
+      value: measured.firstFretGap.value + firstShare * (crown - stance.saddleHeight),
+      sd: measured.firstFretGap.sd,
+    },
   };
 }
 

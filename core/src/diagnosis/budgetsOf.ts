@@ -5,6 +5,7 @@ import { type QuantityId, type SideMeasured } from '../readings/index.js';
 import { firstFretGapWanted, saddleShowingWanted, WHEEL_TRAVEL } from '../targets/index.js';
 import { actionBudget, crownFor, type ActionBudget } from './budget.js';
 import type { Evidence, ReadItem, Today } from './evidence.js';
+import { ALONG } from './fold.js';
 import { topAtSaddle, type NearBridge } from './rimPlane.js';
 import { STRAIGHTEDGE_SCHOOLS } from './schools.js';
 import { standOfSide, type SideStance } from './sideStance.js';
@@ -20,14 +21,6 @@ const BELLY: Record<'unseen' | 'even' | 'folded' | 'sunk', Uncertain> = {
   folded: { value: 1 * mm, sd: 0.9 * mm },
   sunk: { value: 0, sd: 0.9 * mm },
 };
-/** Where along the centre line the belly is read, m before the saddle line. */
-const ALONG: Partial<Record<ReadItem['place'], number>> = {
-  behind40: -0.04,
-  behind80: -0.08,
-  before25: 0.025,
-  before60: 0.06,
-};
-
 const STANCE = ['action12', 'firstFretGap', 'relief', 'straightedge', 'saddleShowing'] as const;
 /** Every side whose action was read at pitch, with its budget where its stance was read in full. */
 export function sidesOf(evidence: Evidence, today: Today = {}): SideStance[] {
@@ -43,9 +36,12 @@ export function sidesOf(evidence: Evidence, today: Today = {}): SideStance[] {
           ) as unknown as SideMeasured)
         : null;
     const budget = measured && budgetOf(evidence, side, measured);
-    const wheel = read('wheelHeight')?.carried ?? null;
+    const ends = {
+      wheel: read('wheelHeight')?.carried ?? null,
+      breakAngle: read('breakAngle')?.carried ?? null,
+    };
     return [
-      standOfSide(evidence, side, action.carried, budget, measured, missing, wheel, today[side] ?? null),
+      standOfSide(evidence, side, action.carried, budget, measured, missing, ends, today[side] ?? null),
     ];
   });
 }

@@ -2,7 +2,15 @@ import type { Uncertain } from '../numeric/index.js';
 import type { StringSide } from '../strings/index.js';
 import type { Build } from '../construction/index.js';
 import type { MarkKind, MarkState } from '../body-plan/index.js';
-import type { Place, PointId, QuantityId, ReadPlace, StateId, Verdict } from '../readings/index.js';
+import type {
+  Place,
+  PointId,
+  QuantityId,
+  ReadPlace,
+  StateId,
+  StrungAfter,
+  Verdict,
+} from '../readings/index.js';
 import type { Closure, NeckGeometry } from '../stance/index.js';
 import type { StringKind } from '../strings/index.js';
 import type { Schools } from './schools.js';
@@ -119,6 +127,8 @@ export interface StandsToday {
   /** m */
   level: number;
   atKept: Uncertain;
+  /** of the reading that it stands on, m */
+  error: number;
 }
 export type Today = Partial<Record<StringSide, StandsToday>>;
 
@@ -199,8 +209,8 @@ export interface Evidence {
   firstPlane: Partial<Record<StringSide, number>>;
   /** an arch that sank since it was first read, m, down negative; null where it did not, or is not known */
   arch: { by: number; sd: number; since: string } | null;
-  /** days at pitch since the last work, where that is still settling */
-  restingDays: number | null;
+  /** it was strung up lately and may still move; null where it stands still, or long enough */
+  resting: { days: number; after: StrungAfter | null } | null;
   /** when something of it was glued, opened or replaced last; what was found before is looked at again */
   workedOn: string | null;
 }

@@ -90,7 +90,7 @@ function foundBy<Rule extends RuleId>(id: Rule, known: Known): FindingOf<Rule>[]
       mark: found.mark ?? null,
       evidence: found.evidence,
       check: [...(found.check ?? rule.check ?? [])],
-      never: [...new Set([...(unsound ? (['pitch'] as const) : []), ...(rule.never ?? [])])],
+      never: [...new Set([...(unsound ? (['pitch'] as const) : []), ...(found.never ?? rule.never ?? [])])],
       unsound,
       foundBefore: null,
     };
@@ -124,7 +124,8 @@ function questionsOf(findings: readonly Finding[]): OpenQuestion[] {
       const by = raised(id);
       return {
         question: { id, ask, decides, minutes, raisedBy: [...new Set(by.map(({ rule }) => rule))] },
-        grave: Math.min(...by.map(gravity)),
+        // nothing is tuned up, and no bridge measured, before somebody looked inside
+        grave: id === 'look-inside' ? -1 : Math.min(...by.map(gravity)),
       };
     })
     .sort((a, b) => a.grave - b.grave || a.question.minutes - b.question.minutes)

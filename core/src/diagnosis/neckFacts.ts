@@ -1,4 +1,6 @@
+import { mm } from '../units/index.js';
 import type { Evidence } from './evidence.js';
+import type { Known } from './known.js';
 
 /** What can be asked of a truss rod. */
 export type Rod = 'none' | 'works' | 'fails' | 'not known';
@@ -14,3 +16,11 @@ export function rodOf({ instrument, points }: Pick<Evidence, 'instrument' | 'poi
 /** Neck and body are one: there is no joint to open. */
 export const isIntegral = ({ build }: Pick<Evidence['instrument'], 'build'>): boolean =>
   build.neckJoint === 'spanish-heel' || build.neckJoint === 'through';
+
+/** A sound hole that stands so far out of its plane is sunk, m. House figure. */
+const SUNK = 0.8 * mm;
+
+/** The sound hole lies sunk: what holds the neck's foot has moved, and comes before its angle. */
+export const holeSunk = (known: Known): boolean =>
+  known.has('topShape', 'sunken-at-the-hole') ||
+  known.readsOf('soundHole').some(({ value, sd }) => value - 2 * sd > SUNK);

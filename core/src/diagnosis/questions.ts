@@ -127,6 +127,32 @@ const ASKED = {
     minutes: 10,
     reads: ['relief', 'firstFretGap', 'straightedge', 'saddleShowing'],
   },
+  'whole-stance': {
+    pitch: true,
+    ask: 'Measure action, relief, first-fret gap, straightedge and saddle at pitch.',
+    decides: 'how the strings stand, and why',
+    minutes: 12,
+    reads: ['action12', 'relief', 'firstFretGap', 'straightedge', 'saddleShowing'],
+  },
+  'nut-gaps': {
+    pitch: true,
+    ask: 'Measure the gap at fret 1 again under every string: the nut looked too low.',
+    decides: 'whether a slot of the nut is too low',
+    minutes: 3,
+    reads: ['firstFretGap', 'firstFretGapInner'],
+  },
+  centring: {
+    ask: 'Carry both edges of the board on to the bridge and measure again: an edge outside its pin hole is plus.',
+    decides: 'to which side the board aims, and which cheek would be cut',
+    minutes: 3,
+    reads: ['edgeOutside'],
+  },
+  'pitch-after': {
+    ask: 'It has been at pitch for so many days: after new strings, after standing slack, or after work?',
+    decides: 'how long it may still move',
+    minutes: 1,
+    reads: [],
+  },
   'joint-kind': {
     ask: 'What kind of neck joint is it? Look for bolts, screws and dowels.',
     decides: 'whether and how the neck can come off',

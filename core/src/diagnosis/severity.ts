@@ -13,6 +13,7 @@ export const FORBIDDEN = {
   pitch: 'string it to pitch, not for a reading either',
   cut: 'cut anything for good',
   trim: 'trim the saddle',
+  nut: 'file the nut',
   reset: 'take the neck off for its angle',
   flatten: 'flatten the belly',
   glueDry: 'glue it at this moisture',

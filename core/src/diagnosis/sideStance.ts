@@ -1,35 +1,23 @@
 import type { Uncertain } from '../numeric/index.js';
 import type { StringSide } from '../strings/index.js';
 import type { QuantityId, SideMeasured } from '../readings/index.js';
+import { standingOf } from '../forecast/stands.js';
 import {
   ACTION_TOLERANCE,
   firstFretGapWanted,
+  heightAtBreakStop,
   saddleShowingWanted,
   SADDLE_STOP,
   WHEEL_TRAVEL,
+  type Wanted,
 } from '../targets/index.js';
 import { METRES_PER } from '../units/index.js';
 import { leadingOf, termOf, type ActionBudget, type Leading } from './budget.js';
 import type { Evidence, StandsToday } from './evidence.js';
+import { reserveOf, type Reserve, type ReserveLimits } from './reserve.js';
 
 /** Where the action stands against what is wanted. */
 export type Stand = 'high' | 'low' | 'right';
-
-/** What the saddle would have to do, m. */
-export interface SaddleSum {
-  showing: Uncertain;
-  /** what has to come off, added where negative */
-  trim: Uncertain;
-  remains: Uncertain;
-  floor: number;
-  ceiling: number;
-  /** nobody goes below it; none on an archtop, whose wheels carry it */
-  stop: number | null;
-  /** the saddle, or the wheels, can answer what is off */
-  enough: boolean;
-  /** only just: the floor or ceiling is reached within twice the error */
-  justReached: boolean;
-}
 
 /** The fret plane over the bridge at the humidity it will be kept at, m. */
 export interface PlaneStance {
@@ -65,15 +53,13 @@ export interface SideStance {
   mends: { relief: boolean; nut: 'high' | 'low' | null };
   /** what is left once season, relief and nut are right */
   rest: Uncertain | null;
-  saddle: SaddleSum | null;
+  /** what is left of the saddle, on an archtop of the wheel's way, against what it would have to do */
+  saddle: Reserve | null;
   plane: PlaneStance | null;
 }
 
 /** Relief is left alone while it brings less than half a 64th to the action, m. House default. */
 const RELIEF_THAT_MATTERS = METRES_PER['64ths'] / 2;
-
-const standOf = (value: number): Stand =>
-  value > ACTION_TOLERANCE ? 'high' : value < -ACTION_TOLERANCE ? 'low' : 'right';
 
 /** How one side stands. @param measured null where its stance was not read in full */
 export function standOfSide(
@@ -83,7 +69,7 @@ export function standOfSide(
   budget: ActionBudget | null,
   measured: SideMeasured | null,
   missing: QuantityId[],
-  wheel: Uncertain | null,
+  { wheel, breakAngle }: { wheel: Uncertain | null; breakAngle: Uncertain | null },
   today: StandsToday | null,
 ): SideStance {
   const off: Uncertain = { value: action.value - instrument.target[side], sd: action.sd };
@@ -92,7 +78,7 @@ export function standOfSide(
   const kept: Uncertain = today
     ? { value: today.atKept.value - target, sd: today.atKept.sd }
     : { value: off.value - season.value, sd: Math.hypot(off.sd, season.sd) };
-  const { now, there, told } = standing(off, kept, season, today);
+  const { now, there, told } = standOf(action, target, kept, today);
   const mends = budget && measured ? mended(instrument, side, budget, measured) : NOTHING;
   const rest = budget ? restOf(budget, kept, mends) : null;
   const archtop = instrument.type === 'archtop';
@@ -116,40 +102,31 @@ export function standOfSide(
     saddle:
       budget && measured && rest
         ? archtop
-          ? wheel && wheelSum(budget, rest, wheel)
-          : saddleSum(instrument, budget, measured, rest)
+          ? wheel && reserveOf(wheel, ofSaddle(rest, budget), WHEELS)
+          : reserveOf(
+              measured.saddleShowing,
+              ofSaddle(rest, budget),
+              saddleLimits(instrument, measured.saddleShowing.value, breakAngle),
+            )
         : null,
     plane: budget && !archtop ? planeOf(instrument, budget) : null,
   };
 }
 
-/** The season's part is told where its error is less than this, m: three quarters of a 64th. House figure. */
-const SEASON_TOLD = 0.3e-3;
 const WORDS = { above: 'high', inside: 'right', below: 'low' } as const;
 
 /** Where it stands today and would stand where it will be kept: by its series where it is followed, else by the reading. */
-function standing(
-  off: Uncertain,
+function standOf(
+  action: Uncertain,
+  target: number,
   kept: Uncertain,
-  season: Uncertain,
   today: StandsToday | null,
 ): Pick<SideStance, 'now' | 'there' | 'told'> {
-  const known = season.sd <= SEASON_TOLD;
-  if (!today) return { now: standOf(off.value), there: standOf(kept.value), told: known };
-  const now = WORDS[today.now];
-  switch (today.why) {
-    case 'inside':
-      return { now, there: 'right', told: true };
-    case 'season':
-      return { now, there: 'right', told: true };
-    case 'hidden':
-      return { now, there: WORDS[today.kept], told: true };
-    case 'lasting':
-      return { now, there: now, told: true };
-    case 'not told':
-      // a reading near the edge of what is wanted is no riddle of the season
-      return known ? { now, there: standOf(kept.value), told: true } : { now, there: 'right', told: false };
-  }
+  const window = [target - ACTION_TOLERANCE, target + ACTION_TOLERANCE] as const;
+  const stands =
+    today ?? standingOf(action.value, { value: target + kept.value, sd: kept.sd }, window, action.sd);
+  const there = stands.why === 'lasting' || stands.why === 'hidden' ? stands.kept : 'inside';
+  return { now: WORDS[stands.now], there: WORDS[there], told: stands.why !== 'not told' };
 }
 
 const NOTHING: SideStance['mends'] = { relief: false, nut: null };
@@ -158,14 +135,30 @@ function mended(
   { stringKind }: Evidence['instrument'],
   side: StringSide,
   budget: ActionBudget,
-  { firstFretGap: { value, sd } }: SideMeasured,
+  measured: SideMeasured,
 ): SideStance['mends'] {
   const relief = termOf(budget, 'relief');
-  const { from, to } = firstFretGapWanted(stringKind)[side];
   return {
     relief: Math.abs(relief.value) > Math.max(2 * relief.sd, RELIEF_THAT_MATTERS),
-    nut: value > to + 2 * sd ? 'high' : value < from - 3 * sd - 0.1e-3 ? 'low' : null,
+    nut: nutOff(measured.firstFretGap, budget.gapThen, firstFretGapWanted(stringKind)[side]),
   };
+}
+
+/** A slot that is low by less than this plays clean, m. House figure. */
+const SLOT_LOW = 0.1e-3;
+
+/**
+ * Whether a slot of the nut is high or low: as it was read, and as it will be once saddle and relief stand as they are
+ * wanted. A gap rises with the saddle, and what that alone makes of it is no fault of the nut.
+ */
+export function nutOff(
+  gap: Uncertain,
+  then: Uncertain,
+  { from, to }: Pick<Wanted, 'from' | 'to'>,
+): 'high' | 'low' | null {
+  const high = ({ value, sd }: Uncertain) => value > to + 2 * sd;
+  const low = ({ value, sd }: Uncertain) => value < from - 3 * sd - SLOT_LOW;
+  return high(gap) && high(then) ? 'high' : low(gap) && low(then) ? 'low' : null;
 }
 
 /** What is off once season, relief and nut are set right. */
@@ -177,46 +170,24 @@ function restOf(budget: ActionBudget, kept: Uncertain, { relief, nut }: SideStan
   };
 }
 
-function saddleSum(
-  { stringKind }: Evidence['instrument'],
-  { lever }: ActionBudget,
-  { saddleShowing: showing }: SideMeasured,
-  rest: Uncertain,
-): SaddleSum {
-  const { least: floor, most: ceiling } = saddleShowingWanted(stringKind);
-  const trim: Uncertain = { value: rest.value / lever, sd: rest.sd / lever };
-  const remains: Uncertain = { value: showing.value - trim.value, sd: Math.hypot(showing.sd, trim.sd) };
-  const near = 2 * remains.sd;
-  const inside = trim.value > 0 ? remains.value >= floor : remains.value <= ceiling;
-  const reached =
-    trim.value > 0 ? remains.value >= Math.max(floor - near, SADDLE_STOP) : remains.value <= ceiling + near;
-  return {
-    showing,
-    trim,
-    remains,
-    floor,
-    ceiling,
-    stop: SADDLE_STOP,
-    enough: reached,
-    justReached: reached && !inside,
-  };
-}
+/** A change of the action as a change of what carries it at the bridge, m. */
+const ofSaddle = ({ value, sd }: Uncertain, { lever }: ActionBudget): Uncertain => ({
+  value: value / lever,
+  sd: sd / lever,
+});
 
-/** On an archtop the wheels do what a saddle does. */
-function wheelSum({ lever }: ActionBudget, rest: Uncertain, wheel: Uncertain): SaddleSum {
-  const trim: Uncertain = { value: rest.value / lever, sd: rest.sd / lever };
-  const remains: Uncertain = { value: wheel.value - trim.value, sd: Math.hypot(wheel.sd, trim.sd) };
-  const { from: floor, to: ceiling } = WHEEL_TRAVEL;
-  return {
-    showing: wheel,
-    trim,
-    remains,
-    floor,
-    ceiling,
-    stop: null,
-    enough: trim.value > 0 ? remains.value >= floor : remains.value <= ceiling,
-    justReached: false,
-  };
+const WHEELS: ReserveLimits = { floor: WHEEL_TRAVEL.from, ceiling: WHEEL_TRAVEL.to, stop: null, bears: 0 };
+
+/** What a saddle may be set to: by the trade's figures, and no lower than its break angle bears. */
+function saddleLimits(
+  { stringKind, pairedStrings }: Evidence['instrument'],
+  showing: number,
+  breakAngle: Uncertain | null,
+): ReserveLimits {
+  const { least, most } = saddleShowingWanted(stringKind);
+  const bears =
+    breakAngle && stringKind === 'steel' && !pairedStrings ? heightAtBreakStop(showing, breakAngle.value) : 0;
+  return { floor: least, ceiling: most, stop: SADDLE_STOP, bears };
 }
 
 function planeOf({ stringKind }: Evidence['instrument'], { plane, line }: ActionBudget): PlaneStance {

@@ -1,7 +1,11 @@
 import { STRING_SIDES, type StringSide } from '../strings/index.js';
-import { ACTION_TOLERANCE, TILT_LIMIT } from '../targets/index.js';
+import { ACTION_TOLERANCE } from '../targets/index.js';
 import { termOf, TOLD_AT, type BudgetCause } from './budget.js';
+import { airVerdict, type AirVerdict } from './damp.js';
+import { foldOf, type Fold } from './fold.js';
 import type { Known } from './known.js';
+import { holeSunk } from './neckFacts.js';
+import { serves } from './reserve.js';
 import type { SideStance } from './sideStance.js';
 
 /** What answers an action that is off for good. */
@@ -9,6 +13,8 @@ export type Answer =
   | 'nothing is off'
   | 'trim'
   | 'taller'
+  /** one side comes down, the other up */
+  | 'trim and taller'
   | 'wheels'
   /** the saddle, or the wheels, have not enough left */
   | 'not enough'
@@ -33,8 +39,12 @@ export interface Withheld {
   slack: boolean;
   /** strung up lately: it may still move */
   resting: boolean;
-  /** damp or dry wood while it was read */
-  moisture: 'damp' | 'dry' | null;
+  /** wood out of working moisture while it was read */
+  moisture: AirVerdict['wood'];
+  /** one side of the strings was not read in full: the saddle carries both */
+  oneSide: boolean;
+  /** it looks as if bass and treble had been exchanged */
+  swapped: boolean;
   /** the season's part is not known well enough for what is asked */
   season: boolean;
 }
@@ -45,8 +55,7 @@ export interface StanceVerdict {
   changes: SideStance[];
   short: SideStance[];
   cause: PlaneCause | null;
-  /** the belly folds: what lifts the bridge has let go */
-  fold: 'folds' | 'may fold' | 'does not fold' | 'not told';
+  fold: Fold;
   withheld: Withheld;
   /** the action is right, but on a saddle under its floor */
   spent: SideStance[];
@@ -60,8 +69,6 @@ const TRIM_THAT_MATTERS = 0.2e-3;
 const PLANE_RIGHT = 0.4e-3;
 /** Wood no damper than this over where it will be kept was read in the dry half of its year, %MC. House figure. */
 const HALF_DRY = 0.5;
-/** Wood this far from where it will be kept is no wood to cut by, %MC. House figure. */
-const OUT_OF_MOISTURE = 1.5;
 /** A slip is thought of the last reading from this chance on. */
 const SLIP = 0.5;
 
@@ -77,7 +84,7 @@ export function stanceVerdict(known: Known): StanceVerdict {
     off.length === 0
       ? []
       : judged.filter(({ saddle }) => saddle !== null && Math.abs(saddle.trim.value) > TRIM_THAT_MATTERS);
-  const lacking = changes.filter(({ saddle }) => !saddle!.enough);
+  const lacking = changes.filter(({ saddle }) => !serves(saddle!));
   const down = lacking.filter(({ saddle }) => saddle!.trim.value > 0);
   const short = down.length > 0 ? down : lacking;
   const showing = judged.filter(({ there, saddle }) => there !== 'low' && saddle !== null && !known.archtop);
@@ -86,8 +93,11 @@ export function stanceVerdict(known: Known): StanceVerdict {
   const fold = foldOf(known);
   const withheld = withheldOf(known);
   // nothing is made of readings that do not agree, or were read slack
-  const answer = withheld.slack || withheld.disagree ? 'not told' : answerOf(known, off, changes, short);
-  const asks = answer === 'not enough' ? short : answer === 'nothing is off' ? spent : [];
+  const unread =
+    withheld.slack || withheld.disagree || withheld.swapped || (withheld.oneSide && off.length > 0);
+  const answer = unread ? 'not told' : answerOf(known, off, changes, short);
+  const asks =
+    answer === 'not enough' ? short : answer === 'nothing is off' && !withheld.oneSide ? spent : [];
   return {
     answer,
     changes,
@@ -110,8 +120,11 @@ function answerOf(
   if (changes.length === 0) return 'not told';
   if (short.length > 0) return short[0]!.saddle!.trim.value > 0 ? 'not enough' : 'too tall';
   if (known.archtop) return 'wheels';
-  return changes.some(({ saddle }) => saddle!.trim.value < 0) ? 'taller' : 'trim';
+  const [down, up] = [changes.some(comesDown), changes.some((side) => !comesDown(side))];
+  return down && up ? 'trim and taller' : up ? 'taller' : 'trim';
 }
+
+export const comesDown = ({ saddle }: Pick<SideStance, 'saddle'>): boolean => saddle!.trim.value > 0;
 
 /** Which of belly, thickness and neck is surely low, by the largest part that is more than twice its error. */
 function causeOf(known: Known, sides: readonly SideStance[], fold: StanceVerdict['fold']): PlaneCause {
@@ -147,27 +160,11 @@ function movedSince({ evidence }: Known, sides: readonly SideStance[]): 'belly' 
   return null;
 }
 
-/** Whether the top folds: its shape decides, a lean alone asks; some lean is normal. */
-function foldOf(known: Known): StanceVerdict['fold'] {
-  if (known.archtop) return 'does not fold';
-  if (known.has('topShape', 'hollow-and-hump')) return 'folds';
-  const looked = known.has('topShape', 'even-dome', 'flat');
-  // what was measured at many places and reckoned from the top's own plan counts before a lean alone
-  const fitted = known.evidence.top?.belly?.verdict;
-  if (fitted === 'folding') return looked ? 'may fold' : 'folds';
-  if (fitted === 'sound dome' && !looked) return 'does not fold';
-  const tilt = known.read('bridgeTilt', 'centre');
-  if (looked) return 'does not fold';
-  if (tilt && tilt.value - 2 * tilt.sd > TILT_LIMIT) return 'may fold';
-  if (tilt && tilt.value + 2 * tilt.sd < TILT_LIMIT) return 'does not fold';
-  return tilt ? 'may fold' : 'not told';
-}
-
 function withheldOf(known: Known): Withheld {
   const { evidence } = known;
   const { air, closure, history } = evidence;
   const closures = Object.values(closure);
-  const moisture = air.moisture;
+  const { moisture } = air;
   const off = moisture ? moisture.value - air.kept.moisture : 0;
   const sides: StringSide[] = ['bass', 'treble'];
   // what was read in the dry half of the year too does not come from the damp
@@ -179,8 +176,10 @@ function withheldOf(known: Known): Withheld {
     disagree: closures.some(({ closes }) => !closes),
     again: closures.some(({ closes, again }) => !closes && again),
     slack: slackTyped(known).length > 0,
-    resting: evidence.restingDays !== null,
-    moisture: !moisture ? null : off > OUT_OF_MOISTURE ? 'damp' : off < -OUT_OF_MOISTURE ? 'dry' : null,
+    resting: evidence.resting !== null,
+    moisture: airVerdict(air).wood,
+    oneSide: !known.archtop && known.sides.some(({ budget }) => budget !== null) && oneSideRead(known),
+    swapped: sidesSwapped(known),
     season: !told && (!moisture || off > Math.max(HALF_DRY, moisture.sd)),
   };
 }
@@ -196,9 +195,18 @@ export function slackTyped(known: Known): StringSide[] {
   const { closure, history, instrument } = known.evidence;
   const [bass, treble] = [closure.bass, closure.treble];
   if (bass && treble && !bass.closes && !treble.closes) {
-    const low = [bass, treble].every(
-      ({ residual }) => -residual > SLACK_LOWER.least && -residual < SLACK_LOWER.most,
-    );
+    const low = STRING_SIDES.every((side) => {
+      const { residual, slips } = closure[side]!;
+      const read = known.read('action12', side);
+      return (
+        -residual > SLACK_LOWER.least &&
+        -residual < SLACK_LOWER.most &&
+        // slack strings stand lower: high ones were not read so, and a sign that was missed is likelier
+        read !== null &&
+        read.value <= instrument.target[side] + ACTION_TOLERANCE &&
+        slips[0]?.kind !== 'sign'
+      );
+    });
     const alike = Math.abs(bass.residual - treble.residual) < 2 * Math.hypot(bass.sd, treble.sd);
     if (low && alike) return ['bass', 'treble'];
   }
@@ -213,7 +221,23 @@ export function slackTyped(known: Known): StringSide[] {
   return fallen;
 }
 
-/** Whether a neck may be spoken of as due: nothing that would tell otherwise is missing. */
+const oneSideRead = (known: Known): boolean =>
+  STRING_SIDES.some((side) => !known.sides.some((one) => one.side === side && one.budget !== null));
+
+/** Action, saddle and straightedge that all stand the other way round from how a guitar is set up. */
+const SWAPPABLE = ['action12', 'saddleShowing'] as const;
+
+/** Bass and treble look exchanged: all of the bass lies under the treble, by more than the tools can be wrong. */
+function sidesSwapped(known: Known): boolean {
+  const { target } = known.instrument;
+  if (known.archtop || target.bass <= target.treble) return false;
+  return SWAPPABLE.every((quantity) => {
+    const [bass, treble] = [known.read(quantity, 'bass'), known.read(quantity, 'treble')];
+    return bass !== null && treble !== null && treble.value - bass.value > 2 * Math.hypot(bass.sd, treble.sd);
+  });
+}
+
+/** Whether a neck may be spoken of as due, or as set too far back: nothing that would tell otherwise is missing. */
 export function neckMayBeDue(known: Known, { withheld: held, fold }: StanceVerdict): boolean {
   const bellyRead =
     known.read('bridgeTilt', 'centre') !== null ||
@@ -221,6 +245,23 @@ export function neckMayBeDue(known: Known, { withheld: held, fold }: StanceVerdi
     known.readsOf('fretPlane').length > 0 ||
     known.readsOf('bellyAlong').length > 0;
   return (
-    bellyRead && fold === 'does not fold' && !held.disagree && !held.slack && !held.resting && !held.season
+    bellyRead &&
+    fold === 'does not fold' &&
+    !held.disagree &&
+    !held.slack &&
+    !held.resting &&
+    !held.season &&
+    !held.oneSide &&
+    !held.swapped &&
+    !holeSunk(known) &&
+    known.sides.every(({ told }) => told)
   );
 }
+
+/** The neck's own part is so far over that it is told: the gate of a low neck, the other way. */
+export const neckOverset = (known: Known, sides: readonly SideStance[]): boolean =>
+  neckMayBeDue(known, known.verdict) &&
+  sides.every(({ budget }) => {
+    const neck = budget && termOf(budget, 'neck');
+    return neck !== null && -neck.value > TOLD_AT * neck.sd;
+  });

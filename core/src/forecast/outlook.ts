@@ -16,3 +16,11 @@ export interface SideOutlook {
   /** lower and upper limit of the wanted action, m */
   window: [number, number];
 }
+
+/** What a judgement says of one side's saddle, or wheel, which every page says alike. */
+export interface SideReserve {
+  verdict: 'enough' | 'just enough' | 'not enough' | 'at its floor' | 'too tall';
+  /** what relief and nut take of the action before the saddle has to, m at fret 12 */
+  taken: number;
+}
+export type Reserves = Partial<Record<StringSide, SideReserve>>;

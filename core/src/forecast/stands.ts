@@ -1,7 +1,8 @@
 import type { Uncertain } from '../numeric/index.js';
 import { comingMoisture, type Climate } from '../air/climate.js';
+import { normalBelow } from '../numeric/normal.js';
 import type { Calibration } from './calibrate.js';
-import { chanceBelow, expectOn } from './predict.js';
+import { expectOn } from './predict.js';
 
 /** Where the action stands against what is wanted. */
 export type AgainstWindow = 'above' | 'inside' | 'below';
@@ -20,10 +21,51 @@ export interface Stands {
   why: WhyThere;
   /** at the humidity at which it will be kept, m */
   atKept: Uncertain;
+  /** of the reading that it stands on, m */
+  error: number;
 }
 
 /** Of this chance on it is said without a doubt. */
 const SURE = 0.8;
+/** What the season moves by less than this no tool sees, m. House figure. */
+const SEASON_SEEN = 0.1e-3;
+/** The season's part is told where its error is less than this, m: three quarters of a 64th. House figure. */
+const SEASON_TOLD = 0.3e-3;
+
+/**
+ * The one yardstick of an action: off only where it is beyond the window by more than its reading can be wrong; season, or
+ * not season, only where that moves it by more than a tool sees and the chance is four in five.
+ *
+ * @param level today, m
+ * @param atKept where it will be kept, m
+ * @param window lower and upper limit, m
+ * @param error of its reading, m
+ */
+export function standingOf(
+  level: number,
+  atKept: Uncertain,
+  window: readonly [number, number],
+  error: number,
+): Stands {
+  const [low, high] = window;
+  const against = (value: number): AgainstWindow =>
+    value > high + error ? 'above' : value < low - error ? 'below' : 'inside';
+  const above = normalBelow((atKept.value - high) / atKept.sd);
+  const below = normalBelow((low - atKept.value) / atKept.sd);
+  const now = against(level);
+  const kept: AgainstWindow = above >= 0.5 ? 'above' : below >= 0.5 ? 'below' : 'inside';
+  const moves = Math.abs(level - atKept.value) > SEASON_SEEN;
+  // what the season may do besides, which the reading does not know
+  const unsure = Math.sqrt(Math.max(0, atKept.sd ** 2 - error ** 2));
+  const stands = { now, kept, atKept, error };
+  if (now === 'inside') {
+    const hidden = moves && against(atKept.value) !== 'inside' && Math.max(above, below) >= SURE;
+    return hidden ? { ...stands, why: 'hidden' } : { ...stands, kept: 'inside', why: 'inside' };
+  }
+  const still = now === 'above' ? above : below;
+  if (still >= SURE || (!moves && unsure <= SEASON_TOLD)) return { ...stands, kept: now, why: 'lasting' };
+  return { ...stands, why: moves && still <= 1 - SURE ? 'season' : 'not told' };
+}
 
 /**
  * @param window lower and upper limit, m
@@ -36,36 +78,8 @@ export function standsOn(
   window: readonly [number, number],
   { day, today, kept }: { day: number; today?: { day: number; moisture: number }; kept: number },
 ): Stands {
-  const air = comingMoisture(climate, day, today);
-  const home = { moisture: kept, variance: 0 };
-  const now = chances(calibration, day, air, window);
-  const there = chances(calibration, day, home, window);
-  const { median, band80 } = expectOn(calibration, day, home);
+  const now = expectOn(calibration, day, comingMoisture(climate, day, today));
+  const { median, band80 } = expectOn(calibration, day, { moisture: kept, variance: 0 });
   const atKept = { value: median, sd: (band80[1] - band80[0]) / (2 * 1.2816) };
-  const stands = { now: likeliest(now), kept: likeliest(there), atKept };
-  if (stands.now !== 'inside') {
-    const still = there[stands.now];
-    return { ...stands, why: still >= SURE ? 'lasting' : still <= 1 - SURE ? 'season' : 'not told' };
-  }
-  return { ...stands, why: Math.max(there.above, there.below) >= SURE ? 'hidden' : 'inside' };
+  return standingOf(now.median, atKept, window, calibration.visits.at(-1)!.sd);
 }
-
-interface Chances {
-  above: number;
-  below: number;
-}
-
-function chances(
-  calibration: Calibration,
-  day: number,
-  moisture: { moisture: number; variance: number },
-  window: readonly [number, number],
-): Chances {
-  return {
-    above: 1 - chanceBelow(calibration, day, moisture, window[1]),
-    below: chanceBelow(calibration, day, moisture, window[0]),
-  };
-}
-
-const likeliest = ({ above, below }: Chances): AgainstWindow =>
-  above >= 0.5 ? 'above' : below >= 0.5 ? 'below' : 'inside';

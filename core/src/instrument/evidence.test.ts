@@ -300,9 +300,25 @@ describe('what else is in the evidence', () => {
   });
 
   it('rests for six weeks after it was strung up, and no longer', () => {
-    expect(evidenceOf({ examinations: [at('2026-01-10', { daysAtPitch: 9 })] }).restingDays).toBe(9);
-    expect(evidenceOf({ examinations: [at('2026-01-10', { daysAtPitch: 60 })] }).restingDays).toBeNull();
-    expect(evidenceOf({ examinations: [at('2026-01-10')] }).restingDays).toBeNull();
+    const rests = (over: Partial<CaseExamination>, done: [string, string][] = []) =>
+      evidenceOf({
+        examinations: [at('2026-01-10', over)],
+        interventions: done.map(([date, kind]) => ({ date, kinds: [kind] })),
+      }).resting;
+    expect(rests({ daysAtPitch: 9 })).toEqual({ days: 9, after: null });
+    expect(rests({ daysAtPitch: 60 })).toBeNull();
+    expect(rests({})).toBeNull();
+    // new strings settle overnight, one that stood slack in a week
+    expect(rests({ daysAtPitch: 1, pitchAfter: 'new strings' })).toEqual({ days: 1, after: 'new strings' });
+    expect(rests({ daysAtPitch: 9, pitchAfter: 'new strings' })).toBeNull();
+    expect(rests({ daysAtPitch: 9, pitchAfter: 'slack' })).toBeNull();
+    // counted from the work itself, never from the first visit
+    expect(rests({}, [['2015-06-01', 'structure']])).toBeNull();
+    expect(rests({}, [['2026-01-03', 'structure']])).toEqual({ days: 7, after: 'work' });
+    expect(rests({}, [['2026-01-08', 'strings']])).toBeNull();
+    expect(rests({}, [['1998-01-01', 'frets']])).toBeNull();
+    // the reading of the third week ends it
+    expect(rests({}, [['2025-12-18', 'structure']])).toBeNull();
   });
 
   it('of nothing is nothing, and survives being kept as JSON', () => {

@@ -3,7 +3,6 @@ import { STRING_SIDES, type StringSide } from '../strings/index.js';
 import { mm } from '../units/index.js';
 import { ROOM_CELSIUS, type RoomAir } from '../air/index.js';
 import { archRise } from '../archtop/index.js';
-import { dayOf } from '../days/index.js';
 import {
   HOUSE_SCHOOLS,
   type AirItem,
@@ -33,11 +32,10 @@ import type { ExaminationFacts, InstrumentRecord } from './facts.js';
 import { actionTarget, COMMON_ARCH, woodSourceOf, type InstrumentFit } from './fit.js';
 import { neckOf } from './geometry.js';
 import { beginsEpoch } from './interventions.js';
-import { doneSince, timelineOf } from './timeline.js';
+import { restingOf } from './resting.js';
+import { timelineOf } from './timeline.js';
 import { meterOf, woodAt, type WoodSource } from './wood.js';
 
-/** After structural work a box moves for up to this long, days. Common practice: 7 to 42. */
-export const RESTING_DAYS = 42;
 /** A flat top's built dome at the saddle where no plan of it is drawn, m. House figure: 9 m over a common body. */
 const COMMON_DOME: Uncertain = { value: 2.2 * mm, sd: 0.65 * mm };
 const DOME_RADIUS = 9;
@@ -81,7 +79,7 @@ export function gatherEvidence(
     top: topItem(record),
     arch,
     firstPlane: instrument.type === 'archtop' ? firstPlanes(examinations) : {},
-    restingDays: restingDays(fit, pitch, record),
+    resting: restingOf(fit, pitch, record),
     workedOn: structure?.date ?? null,
   };
 }
@@ -287,19 +285,6 @@ function archOf(
   const real = archMoved(examinations, log, archRise(top.arch)).filter((one) => one.real);
   const most = real.sort((a, b) => a.by - b.by)[0];
   return most ? { by: most.by, sd: most.sd, since: most.since } : null;
-}
-
-/** Days since it was strung up after work, while it may still move. */
-function restingDays(
-  { sides }: InstrumentFit,
-  pitch: ExaminationFacts | null,
-  { examinations, interventions }: InstrumentRecord,
-): number | null {
-  if (!pitch || doneSince(examinations, interventions).some(({ kinds }) => beginsEpoch(kinds))) return null;
-  const visits = sides[0]?.calibration.visits ?? [];
-  const since = visits[0]?.afterIntervention ? dayOf(pitch.date) - visits[0].day : null;
-  const days = pitch.daysAtPitch ?? since;
-  return days !== null && days < RESTING_DAYS ? Math.round(days) : null;
 }
 
 /** A belly read a little behind the saddle stands for the saddle line within so much of its change. House default. */

@@ -2,7 +2,7 @@ import type { Build } from '../construction/index.js';
 import type { Schools } from '../diagnosis/index.js';
 import type { Stretch } from '../body-plan/marks.js';
 import type { Face, MarkKind, MarkState, Path, BodyPlan } from '../body-plan/index.js';
-import type { PointId, ReadingValue, StateId } from '../readings/index.js';
+import type { PointId, ReadingValue, StateId, StrungAfter } from '../readings/index.js';
 import type { StringKind } from '../strings/index.js';
 import type { Outer, PlayingStyle } from '../targets/index.js';
 import type { TreatmentId } from '../treatments/index.js';
@@ -90,6 +90,8 @@ export interface ExaminationFacts {
   /** what needs pitch was not taken, because the instrument is unsound */
   heldUnsound?: boolean;
   daysAtPitch: number | null;
+  /** what it was strung up after; null where that was not asked */
+  pitchAfter?: StrungAfter | null;
   humidity: number | null;
   celsius: number | null;
   /** mean of what a moisture meter showed, and its species setting in words */

@@ -1,6 +1,7 @@
 import type { Uncertain } from '../numeric/index.js';
 import type { StringSide } from '../strings/index.js';
 import { seasonMoisture, type RoomAir } from '../air/index.js';
+import { reservesOf, sidesOf } from '../diagnosis/index.js';
 import { dayOf, isoDate } from '../days/index.js';
 import {
   backToReference,
@@ -21,6 +22,8 @@ import {
   type SeriesFinding,
   type SeriesSubject,
 } from './series.js';
+import { standsToday } from './judgement.js';
+import type { Learned } from './learned.js';
 import { dayOff, prepareDay, type InstrumentToday } from './today.js';
 import type { StrungVisit } from './visits.js';
 import { moistureOn } from './wood.js';
@@ -156,12 +159,13 @@ function historyReading(
 /** What *Seasons* shows on a day, read off a fit. */
 export function forecastOf(
   record: InstrumentRecord,
-  fit: InstrumentFit,
+  fit: InstrumentFit & Partial<Pick<Learned, 'evidence'>>,
   air: RoomAir,
   day: number,
 ): InstrumentForecast {
   const prepared = prepareDay(fit, air.log, day);
   const today = dayOff(fit, prepared);
+  const reserves = fit.evidence ? reservesOf(sidesOf(fit.evidence, standsToday(today))) : {};
   const { examinations } = record;
   const first = examinations[0] ? Math.min(dayOf(examinations[0].date), day) : day;
   const source = woodSourceOf(record, fit, air);
@@ -179,8 +183,8 @@ export function forecastOf(
       date: isoDate(at),
       moisture: seasonMoisture(fit.climate, at),
     })),
-    yearInput: prepared.input,
-    yearsAhead: yearsAhead(record, fit, source, day),
+    yearInput: { ...prepared.input, reserves },
+    yearsAhead: yearsAhead(record, fit, source, day, reserves),
   };
 }
 

@@ -70,6 +70,7 @@ export const standsToday = ({ sides }: Pick<InstrumentToday, 'sides'>): Today =>
         kept: stands.kept,
         why: stands.why,
         level: year.now,
+        error: stands.error,
         atKept: { value: stands.atKept.value, sd: stands.atKept.sd },
       },
     ]),

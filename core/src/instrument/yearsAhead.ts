@@ -1,9 +1,15 @@
 import type { Uncertain } from '../numeric/index.js';
 import type { StringSide } from '../strings/index.js';
-import { whenReached, type Calibration, type Reached } from '../forecast/index.js';
+import {
+  whenReached,
+  type Calibration,
+  type Reached,
+  type Reserves,
+  type SideReserve,
+} from '../forecast/index.js';
 import { reachOf, type RunsInto } from '../body-plan/index.js';
 import { readingOn } from '../readings/index.js';
-import { SADDLE_STOP, saddleShowingWanted } from '../targets/index.js';
+import { SADDLE_STOP, saddleShowingWanted, WHEEL_TRAVEL } from '../targets/index.js';
 import type { ExaminationFacts, InstrumentRecord } from './facts.js';
 import { actionTarget, type FittedSide, type InstrumentFit } from './fit.js';
 import { calibrateSeries, crackLengths } from './series.js';
@@ -12,11 +18,11 @@ import type { WoodSource } from './wood.js';
 /** What comes to its end one day if things go on as they do. */
 export type Ending =
   /** the saddle shows no more than it must, the action kept on its target by trimming it */
-  | { of: 'saddle'; side: StringSide; floor: number }
+  | { of: 'saddle'; side: StringSide; floor: number; verdict: SideReserve['verdict'] | null }
   /** the action is too high even on the lowest saddle that may be */
   | { of: 'action'; side: StringSide; limit: number }
-  /** the thumb wheels have no more way down */
-  | { of: 'wheels'; side: StringSide }
+  /** the thumb wheels have no more way down but what has to stay */
+  | { of: 'wheels'; side: StringSide; stays: number; verdict: SideReserve['verdict'] | null }
   /** a crack runs into something */
   | { of: 'crack'; mark: string; name: string; into: RunsInto };
 
@@ -34,8 +40,9 @@ export function yearsAhead(
   fit: InstrumentFit,
   source: WoodSource,
   day: number,
+  reserves: Reserves = {},
 ): YearsAhead[] {
-  const sides = fit.sides.flatMap((side) => ofSide(record, fit, side, day));
+  const sides = fit.sides.flatMap((side) => ofSide(record, fit, side, day, reserves[side.side] ?? null));
   const cracks = record.marks.flatMap((mark): YearsAhead[] => {
     const reach =
       record.plan && mark.kind === 'crack' ? reachOf(mark.sightings.at(-1)?.path ?? [], record.plan) : null;
@@ -67,6 +74,7 @@ function ofSide(
   { kept, lever: levers }: InstrumentFit,
   { side, calibration, window }: FittedSide,
   day: number,
+  reserve: SideReserve | null,
 ): YearsAhead[] {
   const lever = levers[side];
   const at = (ending: Ending, limit: number): YearsAhead => ({
@@ -74,16 +82,21 @@ function ofSide(
     reached: whenReached(calibration, { limit, rising: true, from: day, moisture: kept.moisture }),
     series: about(`action12.${side}`, calibration),
   });
-  const target = actionTarget(instrument, side);
+  // what relief and nut take is not the saddle's to take
+  const target = actionTarget(instrument, side) + (reserve?.taken ?? 0);
+  const verdict = reserve?.verdict ?? null;
   if (instrument.type === 'archtop') {
     const travel = lastRead(examinations, 'wheelHeight', side);
-    return travel === null ? [] : [at({ of: 'wheels', side }, target + travel / lever)];
+    const stays = WHEEL_TRAVEL.from;
+    return travel === null
+      ? []
+      : [at({ of: 'wheels', side, stays, verdict }, target + (travel - stays) / lever)];
   }
   const showing = lastRead(examinations, 'saddleShowing', side);
   if (showing === null) return [];
   const floor = saddleShowingWanted(instrument.stringKind).least;
   return [
-    at({ of: 'saddle', side, floor }, target + (showing - floor) / lever),
+    at({ of: 'saddle', side, floor, verdict }, target + (showing - floor) / lever),
     at({ of: 'action', side, limit: window[1] }, window[1] + (showing - SADDLE_STOP) / lever),
   ];
 }

@@ -11,3 +11,4 @@ export * from './steady.js';
 export * from './gaugeLine.js';
 export * from './unitsOf.js';
 export * from './sides.js';
+export * from './strungAfter.js';

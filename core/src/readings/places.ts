@@ -63,4 +63,5 @@ export const STRINGS_BY_NUMBER = [
   'string1',
 ] as const satisfies readonly Place[];
 export const INNER_STRINGS = ['string5', 'string4', 'string3', 'string2'] as const satisfies readonly Place[];
+export type InnerString = (typeof INNER_STRINGS)[number];
 export const WINGS = ['bassWing', 'middle', 'trebleWing'] as const satisfies readonly Place[];

@@ -220,7 +220,7 @@ export const POINTS: Record<PointId, LookPoint> = {
     ],
   }),
   bridgePlate: point('bridgePlate', 'Bridge plate', {
-    how: 'Mirror and lamp. A replaced plate may hide one that was filled for good.',
+    how: 'Mirror and lamp. A replaced plate may hide a top that was filled with putty or epoxy.',
     states: [
       sound('original', 'original'),
       watch('replaced', 'replaced'),

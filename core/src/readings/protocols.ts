@@ -106,7 +106,7 @@ export const HOUSE_PROTOCOLS: Record<HouseProtocolId, Protocol> = {
           'straightedge',
           'saddleShowing',
           'breakAngle',
-          'pinGap',
+          'edgeOutside',
           'bridgeTilt',
           'bridgeThickness',
           'bridgeGap',

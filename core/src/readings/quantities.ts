@@ -24,6 +24,7 @@ export const QUANTITY_IDS = [
   'fretHeight',
   'intonation',
   'pinGap',
+  'edgeOutside',
   'breakAngle',
   'saddleSlot',
   'bridgeThickness',
@@ -41,6 +42,9 @@ export const QUANTITY_IDS = [
   'wheelHeight',
 ] as const;
 export type QuantityId = (typeof QUANTITY_IDS)[number];
+
+/** What is still measured: those that were asked otherwise once stand in old records only. */
+export const measuredToday = (): QuantityId[] => QUANTITY_IDS.filter((id) => !QUANTITIES[id].retired);
 
 /** The unit that a reading's bare decimal takes. */
 export type ReadingUnit = LengthUnit | '°' | 'cents';
@@ -88,9 +92,14 @@ export interface Quantity {
   endedBy: 'settings' | readonly InterventionKind[];
   /** read on this construction only */
   only?: ConstructionKind;
+  /** stands in old records and is read no more */
+  retired?: true;
 }
 
-interface About extends Pick<Quantity, 'usual' | 'usualOnArchtop' | 'tension' | 'said' | 'endedBy'> {
+interface About extends Pick<
+  Quantity,
+  'usual' | 'usualOnArchtop' | 'tension' | 'said' | 'endedBy' | 'retired'
+> {
   how: string;
   places: readonly Place[];
   tool: ToolId;
@@ -130,7 +139,7 @@ export const QUANTITIES: Record<QuantityId, Quantity> = {
     said: 'height',
     endedBy: 'settings',
   }),
-  relief: length('relief', 'Relief', -2, 4, {
+  relief: length('relief', 'Relief', -2, 15, {
     how: 'String held at the two frets, gap in the middle, usually fret 6; a back-bow is negative.',
     places: STRING_SIDES,
     tool: 'feelers',
@@ -209,7 +218,7 @@ export const QUANTITIES: Record<QuantityId, Quantity> = {
     said: 'height',
     endedBy: 'settings',
   }),
-  bow: length('bow', 'Bow profile', -3, 4, {
+  bow: length('bow', 'Bow profile', -3, 15, {
     how: 'Straightedge from fret 1 to the body join: gap over each crown, where the bend is local. Back-bow is negative.',
     places: ['fret3', 'fret5', 'fret7', 'fret9', 'fret11'],
     tool: 'feelers',
@@ -282,11 +291,21 @@ export const QUANTITIES: Record<QuantityId, Quantity> = {
     said: 'cents',
     endedBy: 'settings',
   },
-  pinGap: length('pinGap', 'Board edge to outer pin (centring)', -15, 20, {
-    how: 'Straightedge along the board’s edge, carried on to the bridge: gap beside the outer pin hole, each side.',
+  pinGap: length('pinGap', 'Board edge to outer pin, no sign asked', -15, 20, {
+    how: 'As it was read before it was asked which way is plus: shown, and not judged by.',
     places: STRING_SIDES,
     tool: 'rule',
     usual: [-6, 10],
+    tension: 'any',
+    said: 'length',
+    endedBy: 'settings',
+    retired: true,
+  }),
+  edgeOutside: length('edgeOutside', 'Board edge outside the outer pin hole (centring)', -15, 20, {
+    how: 'Carry the board’s edge on to the bridge with a straightedge: gap to the outer pin hole, each side. Edge outside the hole is plus, inside it minus.',
+    places: STRING_SIDES,
+    tool: 'rule',
+    usual: [-1, 9],
     tension: 'any',
     said: 'length',
     endedBy: 'settings',

@@ -1,7 +1,7 @@
 import type { Uncertain } from '../numeric/index.js';
 import type { StringSide } from '../strings/index.js';
-import { termOf } from '../diagnosis/index.js';
-import { SADDLE_STOP } from '../targets/index.js';
+import { setBetween, termOf } from '../diagnosis/index.js';
+import { SADDLE_STOP, WHEEL_TRAVEL } from '../targets/index.js';
 import {
   hasRole,
   RISES,
@@ -10,6 +10,7 @@ import {
   type Effect,
   type TreatmentId,
 } from '../treatments/index.js';
+import { sidesLeft } from './forbidden.js';
 import { mayBeStrung } from './ways.js';
 import { momentsOf, type Air, type Creep, type Ground, type GroundSide } from './ground.js';
 
@@ -91,7 +92,7 @@ export function afterwards(
         if (effect.endsCreep) state.creep = 'unknown';
         if (!risen) rise(ground, state, riseOf(ground, structures as Structure[]));
         risen = true;
-      } else if (effect.on !== 'climate') apply(ground, state, id, effect);
+      } else if (effect.on !== 'climate') apply(ground, state, id, effect, ids);
       // what a person sets goes before what the plan would
       else if (settings.air === null) state.air = 'held';
     }
@@ -163,6 +164,7 @@ function apply(
   state: PlanState,
   id: TreatmentId,
   effect: Exclude<Effect, Structure | { on: 'climate' }>,
+  ids: readonly TreatmentId[],
 ): void {
   const { draws } = ground;
   switch (effect.on) {
@@ -176,10 +178,10 @@ function apply(
       return;
     case 'saddle':
       if (effect.keepsHeight) return;
-      for (const side of state.sides) setSaddle(ground, state, side, id);
+      for (const side of state.sides) setSaddle(ground, state, side, id, ids);
       return;
     case 'wheels':
-      for (const side of state.sides) turnWheels(ground, state, side, id);
+      for (const side of state.sides) turnWheels(ground, state, side, id, effect.fresh === true);
       return;
     case 'belly': {
       const share = draws('flattening').map((z) =>
@@ -245,6 +247,10 @@ function note(state: PlanState, id: TreatmentId, amount: Amount): void {
   state.amounts.set(id, [...known.filter(({ of }) => of !== amount.of), told]);
 }
 
+const bends = (id: TreatmentId): boolean => TREATMENTS[id].effects.some(({ on }) => on === 'relief');
+/** A nut that gives less to the action is not touched, m. House figure. */
+const NUT_THAT_MATTERS = 0.02e-3;
+
 /** Relief and nut come to their target: their part of the action goes. */
 function setTerm(
   { draws }: Ground,
@@ -255,7 +261,12 @@ function setTerm(
 ): void {
   const { stance } = side.ground;
   if (!stance?.budget || !stance.measured) return;
+  // a bow that was pressed is not turned out once more by the rod
+  if (of === 'relief' && [...state.amounts.keys()].some((other) => other !== id && bends(other))) return;
   const term = termOf(stance.budget, of);
+  // a slot is filed only where it stands high, and built up only where it stands low
+  if (of === 'nut' && (TREATMENTS[id].cuts ? term.value < NUT_THAT_MATTERS : term.value > -NUT_THAT_MATTERS))
+    return;
   const read = draws(`${of} read ${side.ground.side}`);
   const left = draws(`${of} ${side.ground.side}`);
   side.offset = side.offset.map(
@@ -271,7 +282,15 @@ function benchError({ draws }: Ground, side: SideState): Float64Array {
 }
 
 /** A saddle so that the action comes to its target; stopped at floor, ceiling and hard stop. */
-function setSaddle(ground: Ground, state: PlanState, side: SideState, id: TreatmentId): void {
+function setSaddle(
+  ground: Ground,
+  state: PlanState,
+  side: SideState,
+  id: TreatmentId,
+  ids: readonly TreatmentId[],
+): void {
+  // what only the season lifts is not cut for
+  if (TREATMENTS[id].amount === 'off the saddle' && sidesLeft(ground).includes(side.ground.side)) return;
   const { target, lever, stance } = side.ground;
   const error = benchError(ground, side);
   const action = actionOf(side);
@@ -281,31 +300,45 @@ function setSaddle(ground: Ground, state: PlanState, side: SideState, id: Treatm
   const sum = stance?.saddle ?? null;
   // a saddle for a new angle, or one that reaches, has no other limit than the hard stop
   const fresh = [...state.amounts.keys()].some((other) => hasRole(other, 'sets the plane'));
-  const least = !sum || fresh || sum.justReached ? (sum?.stop ?? SADDLE_STOP) : sum.floor;
-  const most = sum && !fresh ? Math.max(sum.ceiling, sum.showing.value) : Infinity;
+  // ramped holes bend the strings enough behind a lower saddle
+  const limits = sum && { ...sum, bears: ids.includes('ramp-holes') ? 0 : sum.bears };
   const before = side.saddle;
   const changes = wanted.map((change, path) => {
     if (!before) return change;
     const showing = before[path]!;
-    return Math.min(Math.max(showing + change, Math.min(least, showing)), most) - showing;
+    return limits && !fresh
+      ? setBetween(showing, showing + change, limits) - showing
+      : Math.max(showing + change, Math.min(SADDLE_STOP, showing)) - showing;
   });
+  const told = momentsOf(changes);
+  // where floor or ceiling leave nothing, or less than its own error is asked for, nothing is cut
+  const least = TREATMENTS[id].cuts && !fresh ? Math.max(SEEN, told.sd) : SEEN;
+  if (Math.abs(told.value) < least) return;
   side.saddle = before?.map((showing, path) => showing + changes[path]!) ?? null;
   side.offset = side.offset.map((gained, path) => gained + lever * changes[path]!);
   // of a saddle what comes off is counted, as the trade does; of a taller one what is put on
-  const told = momentsOf(changes);
-  // where floor or ceiling leave nothing, nothing is cut
-  if (Math.abs(told.value) < SEEN) return;
   const sign = TREATMENTS[id].amount === 'off the saddle' ? -1 : 1;
   note(state, id, { of: side.ground.side, value: sign * told.value, sd: told.sd });
 }
 
-function turnWheels(ground: Ground, state: PlanState, side: SideState, id: TreatmentId): void {
+function turnWheels(
+  ground: Ground,
+  state: PlanState,
+  side: SideState,
+  id: TreatmentId,
+  fresh: boolean,
+): void {
   const { target, lever, stance } = side.ground;
   const error = benchError(ground, side);
   const action = actionOf(side);
   const wanted = action.map((value, path) => (target + error[path]! - value) / lever);
   const told = momentsOf(wanted);
   if (Math.abs(told.value) < SADDLE_THAT_MATTERS) return;
+  if (fresh) {
+    side.offset = side.offset.map((gained, path) => gained + lever * wanted[path]!);
+    side.saddle = side.saddle?.map(() => WHEEL_TRAVEL.middle) ?? null;
+    return;
+  }
   const travel = stance?.saddle ?? null;
   const changes = wanted.map((change) =>
     travel

@@ -1,7 +1,8 @@
 import { isIntegral, rodOf } from '../diagnosis/index.js';
 import { SADDLE_STOP } from '../targets/index.js';
 import { hasRole, TREATMENTS, type TreatmentId } from '../treatments/index.js';
-import { found, has, stands, type Context } from './context.js';
+import { found, stands, type Context } from './context.js';
+import { mayFlatten } from './flatten.js';
 
 /** Whether a treatment is never done to this instrument as it is known now. */
 type Forbids = (id: TreatmentId, of: Context) => boolean;
@@ -21,16 +22,15 @@ const ofDamage = (id: TreatmentId, of: Context): boolean =>
   ['cracks', 'taken off', 'inside', 'bridge'].includes(TREATMENTS[id].stage) ||
   (jointFails(of) && isAngle(id));
 
-const softens = ({ evidence }: Context): boolean => {
-  const { oldGlue } = evidence.instrument.build;
-  return oldGlue === 'hot-hide' || oldGlue === 'fish';
-};
-const openCrack = (of: Context): boolean =>
-  found(of, 'grain-crack', 'crack-grew', 'crack-in-load') ||
-  of.evidence.marks.some(
-    ({ kind, state, face, besideBoard }) =>
-      kind === 'crack' && face === 'top' && !besideBoard && (state === 'moving' || state === 'not tried'),
-  );
+/** By the shop's school the neck is set to a belly that stands high, and holds, as it stands. */
+const setToBelly = (of: Context): boolean =>
+  of.diagnosis.sides.length > 1 &&
+  of.diagnosis.sides.every(({ budget }) => budget !== null) &&
+  (setToSettled(of) || setToFold(of));
+const setToSettled = (of: Context): boolean =>
+  found(of, 'belly-settled') && of.evidence.schools.belly !== 'accept';
+const setToFold = (of: Context): boolean =>
+  found(of, 'belly-lifts', 'belly-folds') && of.evidence.schools.belly === 'set the neck to it';
 
 /** What is never done, by its reason; the first that forbids is said. */
 const FORBIDS = {
@@ -41,31 +41,42 @@ const FORBIDS = {
     isIntegral(evidence.instrument)
       ? opensJoint(id)
       : any('taper-board', 'slip-back')(id) && evidence.instrument.build.neckJoint !== undefined,
-  'joint not known': (id, { evidence }) => isAngle(id) && evidence.instrument.build.neckJoint === undefined,
+  'joint not known': (id, { evidence }) =>
+    (isAngle(id) || id === 'overset') && evidence.instrument.build.neckJoint === undefined,
   'steam opens no bolt': (id, { evidence }) => {
     const joint = evidence.instrument.build.neckJoint;
     const bolted = joint === 'mortise-bolted' || joint === 'bolted-flat' || joint === 'screwed';
     return (
-      (bolted && any('neck-off', 'fit-heel', 'reglue-neck')(id)) ||
-      (!bolted && joint !== undefined && id === 'reset-bolted')
+      (bolted && any('neck-off', 'fit-heel', 'reglue-neck', 'open-dowelled')(id)) ||
+      (!bolted && joint !== undefined && id === 'reset-bolted') ||
+      (joint !== undefined && joint !== 'screwed' && id === 'undo-screws')
     );
   },
+  'steam opens no dowel': (id, { evidence }) => {
+    const joint = evidence.instrument.build.neckJoint;
+    return (id === 'neck-off' && joint === 'dowelled') || (id === 'open-dowelled' && joint !== 'dowelled');
+  },
   'neck off for an angle that is not due': (id, of) =>
-    isAngle(id) && !jointFails(of) && !found(of, 'neck-due', 'block-split'),
-  'overset not told': (id, of) => id === 'overset' && !found(of, 'neck-overset'),
+    isAngle(id) && !jointFails(of) && !found(of, 'neck-due', 'block-split', 'block-risen') && !setToBelly(of),
+  'overset not told': (id, of) =>
+    id === 'overset' &&
+    !of.diagnosis.findings.some(({ rule, certainty }) => rule === 'neck-overset' && certainty === 'certain'),
   'slack readings': (id, of) =>
-    of.diagnosis.verdict.withheld.slack &&
-    ((isCut(id) && !ofDamage(id, of)) || any('taller-saddle', 'thumb-wheels', 'overset')(id)),
-  'readings disagree': (id, of) =>
-    of.diagnosis.verdict.withheld.disagree &&
-    ((isCut(id) && !ofDamage(id, of)) || any('taller-saddle', 'thumb-wheels', 'overset')(id)),
+    of.diagnosis.verdict.withheld.slack && any('taller-saddle', 'thumb-wheels', 'overset')(id),
+  'readings disagree': (id, of) => {
+    const { disagree, swapped } = of.diagnosis.verdict.withheld;
+    return (disagree || swapped) && any('taller-saddle', 'thumb-wheels', 'overset')(id);
+  },
   'not to be strung': (id, of) =>
     of.diagnosis.unsound &&
-    (hasRole(id, 'set-up') || (isCut(id) && !ofDamage(id, of)) || (isAngle(id) && !jointFails(of))),
+    (hasRole(id, 'set-up') || (isCut(id) && !ofDamage(id, of)) || (isAngle(id) && !jointFails(of))) &&
+    // once the joint is closed and it has stood strung, the saddle is cut for it
+    !(id === 'saddle' && jointFails(of)),
   'low strings': (id, of) => {
     const low = stands(of, 'low');
     const { answer } = of.diagnosis.verdict;
-    if (id === 'saddle') return low && !found(of, 'neck-due') && answer !== 'trim';
+    if (id === 'saddle')
+      return low && !found(of, 'neck-due', 'neck-overset', 'heel-opens') && answer !== 'trim';
     // against a back-bow a heavier set is meant
     if (id === 'other-strings') return low && !found(of, 'back-bow');
     return (id === 'flatten-belly' || id === 'twelve-down') && low;
@@ -74,7 +85,8 @@ const FORBIDS = {
     id === 'saddle' &&
     // who accepts a settled top trims while there is saddle
     of.evidence.schools.belly !== 'accept' &&
-    !found(of, 'neck-due', 'saddle-answers', 'target-low') &&
+    !found(of, 'neck-due', 'saddle-answers', 'target-low', 'neck-overset', 'belly-settled', 'heel-opens') &&
+    !setToBelly(of) &&
     found(of, 'belly-lifts', 'belly-folds', 'saddle-spent', 'neck-asked'),
   'high strings': (id, of) => id === 'taller-saddle' && stands(of, 'high') && !stands(of, 'low'),
   'saddle at its stop': (id, { diagnosis, evidence }) =>
@@ -83,17 +95,16 @@ const FORBIDS = {
     diagnosis.verdict.answer === 'trim' &&
     diagnosis.sides.some(({ saddle }) => saddle !== null && saddle.showing.value < SADDLE_STOP),
   'flattened where it must not be': (id, of) => id === 'flatten-belly' && !mayFlatten(of),
-  'rod that resists': (id, of) =>
-    id === 'adjust-rod' && (rodOf(of.evidence) !== 'works' || found(of, 'rod-stiff')),
+  'no rod known': (id, of) => {
+    const rod = rodOf(of.evidence);
+    return id === 'adjust-rod' && (rod === 'none' || rod === 'not known');
+  },
   'frets that have no height': (id, { evidence }) => {
     const lowest = evidence.reads.find(
       ({ quantity, place }) => quantity === 'fretHeight' && place === 'lowest',
     );
     return id === 'level-frets' && lowest !== undefined && lowest.value < 0.6e-3;
   },
-  'loose fret filed': (id, of) => id === 'spot-level' && found(of, 'fret-loose'),
-  'heat by rotting celluloid': (id, of) =>
-    TREATMENTS[id].heats === true && found(of, 'celluloid-rots') && id === 'flatten-belly',
   'ramps in a tied bridge': (id, { evidence }) =>
     any('ramp-holes', 'plug-holes')(id) && evidence.instrument.build.bridge === 'tied',
   'tie holes in a pinned bridge': (id, { evidence }) =>
@@ -114,19 +125,3 @@ export const NEVER_IDS = Object.keys(FORBIDS) as NeverId[];
 /** Why a treatment is never done as things stand; null where nothing forbids it. */
 export const neverOf = (id: TreatmentId, of: Context): NeverId | null =>
   NEVER_IDS.find((never) => FORBIDS[never](id, of)) ?? null;
-
-/** A belly is flattened only where nothing forbids it. */
-export function mayFlatten(of: Context): boolean {
-  const { evidence } = of;
-  return (
-    evidence.schools.belly === 'flatten' &&
-    !evidence.instrument.laminatedTop &&
-    softens(of) &&
-    has(of, 'topShape', 'hollow-and-hump') &&
-    !openCrack(of) &&
-    !found(of, 'dome-sound', 'celluloid-rots', 'plate-cracked') &&
-    // strings that stand low are not brought lower
-    !stands(of, 'low') &&
-    evidence.points.some(({ point, states }) => point === 'topBraces' && !states.includes('unseen'))
-  );
-}

@@ -183,6 +183,8 @@ export interface Quick {
   weeks: number | null;
   /** of the worst side, m beyond the window at the humidity it will be kept at; 0 inside */
   beyond: number;
+  /** of the side that is off the most, m from its target */
+  off: number;
   /** least saddle left against its floor, m; null where none was read */
   overFloor: number | null;
   /** a hard stop is passed */
@@ -194,12 +196,13 @@ export interface Quick {
 export function quickOf(ground: Ground, state: PlanState): Quick {
   const { stringKind, type } = ground.evidence.instrument;
   const floor = type === 'archtop' ? 0 : saddleShowingWanted(stringKind).least;
-  let [beyond, over, years] = [0, Infinity, 20];
+  let [beyond, off, over, years] = [0, 0, Infinity, 20];
   let stopped = false;
   for (const side of state.sides) {
     const action = momentsOf(actionOf(side)).value;
     const [low, high] = side.ground.window;
     beyond = Math.max(beyond, low - action, action - high);
+    off = Math.max(off, Math.abs(action - side.ground.target));
     if (!side.saddle) continue;
     const saddle = momentsOf(side.saddle);
     over = Math.min(over, saddle.value - floor);
@@ -214,6 +217,7 @@ export function quickOf(ground: Ground, state: PlanState): Quick {
     chance: chanceOf(ground, state),
     weeks: weeksInside(ground, state),
     beyond,
+    off,
     overFloor: over === Infinity ? null : over,
     stopped,
     years,

@@ -1,9 +1,11 @@
 import type { StringSide } from '../strings/index.js';
 import type { Evidence, Finding, Schools, StandsToday, Today } from '../diagnosis/index.js';
-import { ACTION_TOLERANCE, SADDLE_STOP } from '../targets/index.js';
+import { standingOf } from '../forecast/index.js';
+import { ACTION_TOLERANCE, BREAK_ANGLE, SADDLE_STOP } from '../targets/index.js';
 import { lacksOf, shutsOut, TREATMENTS, type OwnTreatment, type TreatmentId } from '../treatments/index.js';
 import type { Settings } from './effects.js';
 import { regrounded, type Ground } from './ground.js';
+import { forbiddenBy } from './forbidden.js';
 import { neverOf } from './never.js';
 import type { Outcome } from './outcome.js';
 import { repairPlanOf, type Money, type RepairPlan } from './plans.js';
@@ -59,18 +61,12 @@ export function underWishes(ground: Ground, wishes: Wishes): Ground {
   return regrounded(ground, evidence, today);
 }
 
-/** Where it stands against another target: by its likeliest, today and where it will be kept. */
-function against({ level, atKept }: StandsToday, target: number): StandsToday {
-  const stand = (action: number): StandsToday['now'] =>
-    action > target + ACTION_TOLERANCE ? 'above' : action < target - ACTION_TOLERANCE ? 'below' : 'inside';
-  const [now, kept] = [stand(level), stand(atKept.value)];
-  const why =
-    now === 'inside' ? (kept === 'inside' ? 'inside' : 'hidden') : kept === 'inside' ? 'season' : 'lasting';
-  return { level, atKept, now, kept, why };
+/** Where it stands against another target, by the same yardstick. */
+function against({ level, atKept, error }: StandsToday, target: number): StandsToday {
+  const window = [target - ACTION_TOLERANCE, target + ACTION_TOLERANCE] as const;
+  return { ...standingOf(level, atKept, window, error), level };
 }
 
-/** Nobody works below this behind the saddle, rad: 10°. House caution, from memory. */
-const BREAK_ANGLE_STOP = (10 * Math.PI) / 180;
 /** A saddle is not set by less, m. */
 const SEEN = 0.2e-3;
 
@@ -108,6 +104,8 @@ export function breaksOf(
   for (const id of ids) {
     const never = neverOf(id, ground);
     if (never) note(id, { id: 'never', never }, [], [id]);
+    const by = never ? null : forbiddenBy(id, new Set(ids), ground);
+    if (by) note(id, { id: 'forbidden', ...by }, [], [id]);
     for (const any of lacksOf(id, there, strung)) note(id, { id: 'needs', any }, [any[0]!]);
   }
   ids.forEach((one, i) => {
@@ -132,7 +130,8 @@ export function breaksOf(
   if (
     ids.some((id) => TREATMENTS[id].effects.some(({ on }) => on === 'structure')) &&
     (there.has('saddle') || there.has('fit-heel')) &&
-    !there.has('rest-under-tension')
+    !there.has('rest-under-tension') &&
+    !there.has('settle')
   )
     note(null, { id: 'no rest' }, ['rest-under-tension']);
   for (const { side, saddle: left, breakAngle } of outcome.sides) {
@@ -141,7 +140,10 @@ export function breaksOf(
       note(null, { id: 'too little', side, by: Math.abs(by) });
     if (ground.evidence.instrument.type === 'flat-top' && left && left.value < SADDLE_STOP)
       note(null, { id: 'below the stop', side, left: Math.max(0, left.value) });
-    if (breakAngle && breakAngle.value < BREAK_ANGLE_STOP)
+    const { stringKind, pairedStrings } = ground.evidence.instrument;
+    const ramped = there.has('ramp-holes') || there.has('tie-holes');
+    const asked = stringKind === 'steel' && !pairedStrings && !ramped;
+    if (asked && breakAngle && breakAngle.value < BREAK_ANGLE.stop)
       note(null, { id: 'break angle', angle: breakAngle.value }, [
         ground.evidence.instrument.build.bridge === 'tied' ? 'tie-holes' : 'ramp-holes',
       ]);

@@ -1,8 +1,9 @@
-import type { Finding } from '../diagnosis/index.js';
+import type { Finding, Forbidden } from '../diagnosis/index.js';
 import { hasRole, TREATMENTS, withNeeds, type TreatmentId } from '../treatments/index.js';
 import { found, type Context } from './context.js';
-import { neverOf } from './never.js';
-import { answerOf, mayBeStrung, type Ambition } from './ways.js';
+import { forbiddenBy } from './forbidden.js';
+import { neverOf, type NeverId } from './never.js';
+import { answerOf, carriersOf, mayBeStrung, type Ambition } from './ways.js';
 
 /** Treatments that are wanted, with the findings that ask for them. */
 export type Wanted = Map<TreatmentId, Finding[]>;
@@ -36,8 +37,8 @@ function keptSlack(wanted: Wanted, of: Context): Wanted {
 export function resolve(wanted: Wanted, of: Context): Wanted {
   const { diagnosis, evidence } = of;
   const left: Wanted = new Map(wanted);
-  const forbidden = (id: TreatmentId) => neverOf(id, of) !== null;
-  for (const id of wanted.keys()) if (forbidden(id)) left.delete(id);
+  const never = (id: TreatmentId) => neverOf(id, of) !== null;
+  for (const id of wanted.keys()) if (never(id)) left.delete(id);
   if (left.has('keep-slack')) for (const id of TREATMENTS['keep-slack'].excludes) left.delete(id);
   for (const id of [...left.keys()].filter((one) => isReplaced(one, left))) left.delete(id);
   if (left.has('splint-crack') && left.has('close-crack') && evidence.marks.length === 1)
@@ -51,22 +52,87 @@ export function resolve(wanted: Wanted, of: Context): Wanted {
   if (moisture === 'damp' || !humidityHelps(of)) left.delete('rehydrate');
   // an instrument that may not be strung ends made sound, strung and rested
   const unsound = diagnosis.findings.filter((finding) => finding.unsound);
-  const strung = mayBeStrung(new Set(left.keys()), of);
-  if (!strung) [...left.keys()].filter((id) => hasRole(id, 'at pitch')).forEach((id) => left.delete(id));
-  else if (unsound.length > 0 && !left.has('nylon-back-on'))
-    left.set('rest-under-tension', left.get('rest-under-tension') ?? unsound);
+  let strung = true;
+  guardCelluloid(left, of);
   // what nothing is left of that it could be done without goes too, until nothing changes
   for (let gone = true; gone;) {
     gone = false;
-    for (const id of left.keys())
-      if ([...withNeeds([id], strung)].some(forbidden) || opposed(id, left)) {
-        left.delete(id);
-        gone = true;
-      }
+    strung = mayBeStrung(new Set(left.keys()), of);
+    if (!strung) for (const id of [...left.keys()].filter((one) => hasRole(one, 'at pitch'))) left.delete(id);
+    const ids = withNeeds(left.keys(), strung);
+    for (const id of [...left.keys()]) {
+      const needs = [...withNeeds([id], strung, left)];
+      if (!opposed(id, left) && !needs.some((one) => never(one) || forbiddenBy(one, ids, of))) continue;
+      left.delete(id);
+      gone = true;
+    }
+    gone = dropOrphans(left, wanted) > 0 || gone;
   }
+  if (strung && unsound.length > 0 && !left.has('nylon-back-on') && !left.has('settle'))
+    left.set('rest-under-tension', left.get('rest-under-tension') ?? unsound);
   const reason = new Map<TreatmentId, Finding[]>();
   for (const id of withNeeds(left.keys(), strung)) reason.set(id, left.get(id) ?? reasonOf(id, left));
   return reason;
+}
+
+/** Celluloid near any heat of the plan comes off first, or is shielded. */
+function guardCelluloid(left: Wanted, { diagnosis }: Context): void {
+  const near = diagnosis.findings.filter(({ rule }) => rule === 'celluloid-near');
+  if (near.length > 0 && [...withNeeds(left.keys())].some((id) => TREATMENTS[id].heats))
+    left.set('celluloid-off', near);
+}
+
+const ONLY_COMPANY = (id: TreatmentId): boolean => hasRole(id, 'company') && TREATMENTS[id].stage !== 'today';
+
+/**
+ * What went along with work that is struck goes too: of a finding whose own treatments are all gone nothing is left but what
+ * another finding asks for.
+ *
+ * @returns how many went
+ */
+function dropOrphans(left: Wanted, wanted: Wanted): number {
+  const own = (finding: Finding, of: Wanted) => {
+    const carries = carriersOf(finding);
+    return [...of].filter(
+      ([id, by]) => by.includes(finding) && (carries ? carries.includes(id) : !ONLY_COMPANY(id)),
+    );
+  };
+  const lost = new Set(
+    [...new Set([...wanted.values()].flat())].filter(
+      (finding) => own(finding, wanted).length > 0 && own(finding, left).length === 0,
+    ),
+  );
+  let gone = 0;
+  for (const [id, by] of left) {
+    if (by.length === 0 || TREATMENTS[id].stage === 'today') continue;
+    const still = by.filter((finding) => !lost.has(finding));
+    if (still.length === by.length) continue;
+    if (still.length > 0) left.set(id, still);
+    else {
+      left.delete(id);
+      gone += 1;
+    }
+  }
+  return gone;
+}
+
+/** What was wanted and is not done, and why. */
+export interface Struck {
+  id: TreatmentId;
+  why: { never: NeverId } | { finding: Finding; does: Forbidden };
+}
+
+/** Of what was wanted, the main work that is not in a plan, each with its reason; what only goes along is not said. */
+export function struckOf(wanted: Wanted, ids: ReadonlySet<TreatmentId>, of: Context): Struck[] {
+  // the moisture is brought right wherever there is work: it strikes nothing
+  const there = new Set<TreatmentId>([...ids, 'rehydrate', 'bring-down-damp']);
+  return [...wanted.keys()].flatMap((id): Struck[] => {
+    if (ids.has(id) || ONLY_COMPANY(id) || TREATMENTS[id].stage === 'keeping') return [];
+    const never = neverOf(id, of);
+    if (never) return never === 'other kind of instrument' ? [] : [{ id, why: { never } }];
+    const by = forbiddenBy(id, there, of);
+    return by ? [{ id, why: by }] : [];
+  });
 }
 
 /** Whether something that stays of what is wanted goes in its stead. */

@@ -1,10 +1,19 @@
 import type { StringSide } from '../strings/index.js';
-import type { Finding, QuestionId, RuleId } from '../diagnosis/index.js';
+import type { Finding, Forbidden, QuestionId, RuleId } from '../diagnosis/index.js';
 import type { Amount, Ordered, TreatmentId } from '../treatments/index.js';
 import type { NeverId } from './never.js';
 
 /** Why an amount is not given yet: what decides it was not measured under the right conditions. */
-export type WithheldReason = 'joint open' | 'not at rest' | 'damp' | 'dry' | 'structure first';
+export type WithheldReason =
+  | 'joint open'
+  | 'not at rest'
+  | 'damp'
+  | 'dry'
+  | 'structure first'
+  /** rod, pressing or untwisting moves it, within this plan */
+  | 'neck moves'
+  /** the neck is set within this plan */
+  | 'neck set';
 
 /** Why a treatment is in the plan. */
 export type StepWhy =
@@ -57,11 +66,15 @@ export type PlanStep = Ordered<Chosen>;
 export type Provisional =
   | { id: 'withheld'; reason: WithheldReason }
   /** the saddle line may rise by so much once it is strung again, m */
-  | { id: 'rises'; by: number; sd: number };
+  | { id: 'rises'; by: number; sd: number }
+  /** the action ends further off than leaving it, by so much, m: structure makes it so */
+  | { id: 'further off'; by: number };
 
 /** What a plan made by hand breaks. */
 export type BreakWhy =
   | { id: 'never'; never: NeverId }
+  /** a finding that stands says not to */
+  | { id: 'forbidden'; finding: Finding; does: Forbidden }
   | { id: 'needs'; any: TreatmentId[] }
   | { id: 'shuts out'; other: TreatmentId }
   | { id: 'not to be strung'; finding: Finding }

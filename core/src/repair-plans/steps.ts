@@ -4,7 +4,14 @@ import { hasRole, orderTreatments, TREATMENTS, type Amount, type TreatmentId } f
 import type { Context } from './context.js';
 import { afterwards, type PlanState, type Settings } from './effects.js';
 import type { Ground } from './ground.js';
-import { amountsWait, asksToMeasure, measureWhen, withheldReasons } from './withheld.js';
+import {
+  amountsWait,
+  asksToMeasure,
+  measureWhen,
+  readsAgain,
+  withheldReasons,
+  withheldWithin,
+} from './withheld.js';
 import { jointFails } from './never.js';
 import type { Wanted } from './resolve.js';
 import type { AngleCut, Chosen, PlanStep, StepMuch, StepWhy } from './step.js';
@@ -22,6 +29,7 @@ export function completed(wanted: Wanted, of: Context): Wanted {
   const works = [...wanted.keys()].filter((id) => !hasRole(id, 'no work on wood'));
   if (works.length === 0 || wanted.has('keep-slack')) return all;
   all.set('clean-and-inspect', []);
+  if (readsAgain([...all.keys()])) all.set('measure-again', []);
   if (!of.diagnosis.unsound || wanted.has('rest-under-tension')) all.set('set-up', []);
   return all;
 }
@@ -36,7 +44,7 @@ export function stepsOf(
   const all = asItIs ? wanted : completed(wanted, ground);
   const ids = inOrder(all.keys(), ground);
   const state = afterwards(ground, ids, settings);
-  const chosen = ids.map((id) => chosenOf(ground, state, id, all.get(id)!));
+  const chosen = ids.map((id) => chosenOf(ground, state, id, all.get(id)!, ids));
   const measure = asItIs ? null : measureFirst(ground, chosen, wanted);
   return { steps: orderTreatments(measure ? [...chosen, measure] : chosen, jointFails(ground)), state };
 }
@@ -51,14 +59,10 @@ function measureFirst(of: Context, chosen: readonly Chosen[], wanted: Wanted): C
     much: null,
     withheld: [],
   });
-  const held = chosen.filter(({ withheld }) => withheld.length > 0);
+  const reasons = withheldReasons(of);
+  const held = chosen.filter(({ withheld }) => withheld.some((reason) => reasons.includes(reason)));
   if (held.length > 0 && !diagnosis.unsound)
-    return step({
-      id: 'measure amounts',
-      of: held.map(({ id }) => id),
-      reasons: held[0]!.withheld,
-      when: measureWhen(of),
-    });
+    return step({ id: 'measure amounts', of: held.map(({ id }) => id), reasons, when: measureWhen(of) });
   const set = [...wanted.keys()].some((id) => hasRole(id, 'sets the action'));
   if (wanted.has('rest-under-tension') && !set && diagnosis.sides.some(({ there }) => there !== 'right'))
     return step({ id: 'measure at rest' });
@@ -68,9 +72,16 @@ function measureFirst(of: Context, chosen: readonly Chosen[], wanted: Wanted): C
     : null;
 }
 
-function chosenOf(ground: Ground, state: PlanState, id: TreatmentId, by: readonly Finding[]): Chosen {
+function chosenOf(
+  ground: Ground,
+  state: PlanState,
+  id: TreatmentId,
+  by: readonly Finding[],
+  ids: readonly TreatmentId[],
+): Chosen {
   const amounts = state.amounts.get(id) ?? [];
-  const withheld = amounts.length > 0 && amountsWait(id) ? withheldReasons(ground) : [];
+  const withheld =
+    amounts.length > 0 && amountsWait(id) ? [...withheldReasons(ground), ...withheldWithin(id, ids)] : [];
   return {
     id,
     why: whyOf(id, by),

@@ -1,8 +1,18 @@
-import { isIntegral, rodOf, ruleIs, type Finding, type FindingOf, type RuleId } from '../diagnosis/index.js';
-import { BOW_TO_PRESS, LEVELS_FROM } from '../targets/index.js';
+import {
+  airVerdict,
+  isIntegral,
+  rodOf,
+  ruleIs,
+  type Finding,
+  type FindingOf,
+  type ReliefAnswer,
+  type Rod,
+  type RuleId,
+} from '../diagnosis/index.js';
+import { LEVELS_FROM } from '../targets/index.js';
 import { hasRole, TREATMENTS, type TreatmentId } from '../treatments/index.js';
 import { found, has, markOf, type Context } from './context.js';
-import { mayFlatten } from './never.js';
+import { mayFlatten } from './flatten.js';
 
 type Way<Rule extends RuleId> = (finding: FindingOf<Rule>, of: Context) => TreatmentId[];
 /** Null leaves it undone. */
@@ -18,6 +28,10 @@ interface WaysOf<Rule extends RuleId> {
   preserve?: OtherWay<Rule>;
   /** what answers it besides, any one of them */
   also?: readonly TreatmentId[];
+  /** any of these lifts what it forbids; what answers it where left out */
+  lifts?: readonly TreatmentId[];
+  /** without any of these the rest of its way goes too; what does not only go along where left out */
+  carries?: readonly TreatmentId[];
 }
 /** Null where it asks or tells, and nothing is done about it. */
 type Ways = { readonly [Rule in RuleId]: WaysOf<Rule> | null };
@@ -36,20 +50,71 @@ function crackWork(finding: Pick<Finding, 'mark'>, of: Context): TreatmentId[] {
   return ['rehydrate', open ? 'splint-crack' : 'close-crack'];
 }
 
-/** How a neck comes off, by its joint; nothing while the joint is not known. */
+/** How a neck comes off and goes on, by its joint; how it is held is found out first. */
 function neckWork({ evidence }: Context): TreatmentId[] {
   const joint = evidence.instrument.build.neckJoint;
-  if (joint === undefined) return [];
-  if (isIntegral(evidence.instrument)) return ['taper-board'];
-  if (joint === 'mortise-bolted' || joint === 'bolted-flat') return ['reset-bolted', 'extension'];
-  return ['neck-off', 'fit-heel', 'reglue-neck', 'extension'];
+  switch (joint) {
+    case undefined:
+      return [];
+    case 'spanish-heel':
+    case 'through':
+      return ['taper-board'];
+    case 'mortise-bolted':
+    case 'bolted-flat':
+      return ['reset-bolted', 'extension'];
+    case 'screwed':
+      return ['undo-screws', 'reset-bolted', 'extension'];
+    case 'dowelled':
+      return ['open-dowelled', 'fit-heel', 'bolt-neck', 'extension'];
+    case 'dovetail':
+    case 'mortise-glued':
+      return ['neck-off', 'fit-heel', 'reglue-neck', 'extension'];
+  }
+}
+
+/** What brings the fret plane to the bridge anew by the neck. */
+const SETS_NECK = ['fit-heel', 'reset-bolted', 'taper-board', 'slip-back', 'saw-heel'] as const;
+
+/** A neck set with what follows it: strung and read again, and only then the last saddle. */
+function neckSet(of: Context): TreatmentId[] {
+  const work = neckWork(of);
+  if (work.length === 0) return ['find-joint'];
+  const archtop = of.evidence.instrument.type === 'archtop';
+  return [...work, 'settle', archtop ? 'thumb-wheels' : 'saddle'];
 }
 
 /** By the shop's school a fold is flattened where it may be, or accepted and the saddle trimmed while there is saddle. */
 function bellyWork(_: unknown, of: Context): TreatmentId[] {
-  if (of.evidence.schools.belly === 'accept')
-    return of.diagnosis.sides.some(({ there }) => there === 'high') ? ['saddle'] : [];
-  return mayFlatten(of) ? ['rehydrate', 'flatten-belly', 'rest-under-tension'] : [];
+  const { sides, verdict } = of.diagnosis;
+  const high = sides.some(({ there }) => there === 'high');
+  // where the action is right nothing is flattened for its looks
+  if (!high && verdict.spent.length === 0) return [];
+  switch (of.evidence.schools.belly) {
+    case 'accept':
+      return high ? ['saddle'] : [];
+    case 'set the neck to it':
+      return neckSet(of);
+    case 'flatten':
+      return mayFlatten(of) ? ['rehydrate', 'flatten-belly', 'rest-under-tension'] : [];
+  }
+}
+
+/**
+ * A laminated top that folds takes no heat: the way through the back, on a modest instrument, the owner asked. Heavy plate
+ * out, solid wood let in, a new plate, and a new bridge.
+ */
+function throughTheBack(_: unknown, of: Context): TreatmentId[] | null {
+  return of.evidence.instrument.laminatedTop && of.diagnosis.verdict.fold === 'folds'
+    ? [
+        'rehydrate',
+        'back-off',
+        'solid-plate',
+        'remove-bridge',
+        'make-bridge',
+        'reglue-bridge',
+        'rest-under-tension',
+      ]
+    : null;
 }
 
 /** What may be done about each finding. */
@@ -152,7 +217,7 @@ export const WAYS: Ways = {
     usual: (_, of) =>
       isIntegral(of.evidence.instrument) && of.evidence.instrument.build.neckJoint !== undefined
         ? ['glue-heel', 'rest-under-tension']
-        : neckWork(of),
+        : neckSet(of),
   },
   'headstock-cracked': {
     usual: () => ['glue-headstock'],
@@ -199,13 +264,23 @@ export const WAYS: Ways = {
     usual: () => ['sound-post'],
   },
   'bridge-split': {
-    usual: () => ['glue-bridge'],
+    // a bridge cracked through its pins splits again: a new one is usual
+    usual: () => ['remove-bridge', 'make-bridge', 'reglue-bridge', 'rest-under-tension'],
+    least: () => ['glue-bridge'],
+    preserve: () => ['glue-bridge'],
+    also: ['glue-bridge', 'make-bridge'],
   },
   'hole-sunk': {
     usual: () => ['rehydrate', 'lift-hole', 'rest-under-tension'],
   },
   'saddle-answers': {
-    usual: () => ['saddle'],
+    // where so low a saddle would bend the strings too little its holes are ramped with it
+    usual: (finding, of) =>
+      finding.args.limit === 'break angle' && of.evidence.instrument.build.bridge !== 'tied'
+        ? ['saddle', 'ramp-holes']
+        : ['saddle'],
+    least: () => ['saddle'],
+    preserve: () => ['saddle'],
   },
   'saddle-taller': {
     usual: () => ['taller-saddle'],
@@ -220,29 +295,63 @@ export const WAYS: Ways = {
   },
   'neck-due': {
     usual: (_, of) => [
-      ...neckWork(of),
-      ...(neckWork(of).length > 0 ? (['saddle'] as const) : []),
-      ...(found(of, 'bridge-thinned') ? (['make-bridge', 'remove-bridge', 'reglue-bridge'] as const) : []),
+      ...neckSet(of),
+      ...(found(of, 'bridge-thinned') && neckWork(of).length > 0
+        ? (['make-bridge', 'remove-bridge', 'reglue-bridge', 'rest-under-tension'] as const)
+        : []),
     ],
     // an opened joint is no angle that is off: it is damage, and answered
     least: () => null,
     preserve: () => null,
-    also: ['fit-heel', 'reset-bolted', 'taper-board', 'slip-back', 'saw-heel'],
+    also: SETS_NECK,
+    lifts: SETS_NECK,
+    carries: [...SETS_NECK, 'find-joint'],
+  },
+  'block-risen': {
+    usual: (_, of) => neckSet(of),
+    least: () => null,
+    preserve: () => null,
+    also: SETS_NECK,
+    carries: [...SETS_NECK, 'find-joint'],
+  },
+  'wheels-spent': {
+    // a lower base and saddle give way back, where the neck is left as it is
+    least: () => ['archtop-bridge', 'thumb-wheels'],
+    preserve: () => ['archtop-bridge', 'thumb-wheels'],
+    also: ['archtop-bridge', 'fit-heel', 'reset-bolted', 'raise-arch'],
   },
   'belly-lifts': {
     usual: bellyWork,
     least: () => null,
+    lasting: (finding, of) => throughTheBack(finding, of) ?? bellyWork(finding, of),
     preserve: () => null,
   },
   'belly-folds': {
     usual: bellyWork,
     least: () => null,
+    lasting: (finding, of) => throughTheBack(finding, of) ?? bellyWork(finding, of),
+    preserve: () => null,
+  },
+  'belly-settled': {
+    // nothing is loose: it is accepted while there is saddle, or the neck is set to it as it stands
+    usual: (_, of) => (of.evidence.schools.belly === 'accept' ? ['saddle'] : neckSet(of)),
+    least: () => ['saddle'],
     preserve: () => null,
   },
   'neck-overset': {
-    usual: (finding) => (finding.certainty === 'certain' ? ['overset'] : []),
+    usual: (finding, of) =>
+      finding.certainty !== 'certain'
+        ? []
+        : of.evidence.instrument.build.neckJoint === undefined
+          ? ['find-joint']
+          : ['overset', 'settle', 'saddle'],
     least: () => null,
     preserve: () => null,
+    lifts: ['overset', ...SETS_NECK],
+    carries: ['overset', 'find-joint'],
+  },
+  'saddle-spent': {
+    lifts: [...SETS_NECK, 'flatten-belly', 'make-bridge'],
   },
   'still-settling': {
     usual: () => ['rest-under-tension'],
@@ -252,15 +361,25 @@ export const WAYS: Ways = {
     least: () => ['home-humidity'],
     lasting: () => ['home-humidity'],
     preserve: () => ['home-humidity'],
+    lifts: [],
   },
   'season-low': {
     usual: () => ['rehydrate', 'home-humidity'],
+    lifts: ['rehydrate'],
   },
   'dry-wood': {
-    usual: () => ['rehydrate'],
+    usual: () => ['rehydrate', 'home-humidity'],
+    lifts: ['rehydrate'],
   },
   'damp-room': {
-    usual: (finding) => (finding.severity === 'structural' ? ['bring-down-damp', 'home-humidity'] : []),
+    usual: (finding, of) => [
+      // one damp day is no damp instrument: what is worked on is dried first, the rest is kept drier
+      ...(finding.severity === 'structural' && airVerdict(of.evidence.air).wood === 'damp'
+        ? (['bring-down-damp'] as const)
+        : []),
+      'home-humidity',
+    ],
+    lifts: ['bring-down-damp'],
   },
   'wheels-answer': {
     usual: () => ['thumb-wheels'],
@@ -269,21 +388,20 @@ export const WAYS: Ways = {
     usual: () => ['raise-arch', 'rest-under-tension'],
   },
   twist: {
-    usual: () => ['twisted-neck'],
+    usual: (finding) => (finding.certainty === 'certain' ? ['twisted-neck'] : []),
     least: () => null,
     preserve: () => null,
   },
   'relief-high': {
-    usual: (_, of) => reliefWork(of, true),
-    least: (_, of) => (rodOf(of.evidence) === 'works' ? ['adjust-rod'] : null),
+    usual: (finding) => reliefWork(finding.args.how),
     also: ['adjust-rod', 'press-neck', 'compression-refret', 'stiffen-neck', 'replace-rod'],
   },
   'relief-low': {
-    usual: (_, of) => reliefWork(of, false),
+    usual: (finding) => reliefWork(finding.args.how),
     also: ['adjust-rod', 'replace-rod'],
   },
   'back-bow': {
-    usual: (_, of) => (rodOf(of.evidence) === 'none' ? ['other-strings'] : reliefWork(of, false)),
+    usual: (_, of) => BACK_BOW[rodOf(of.evidence)],
     also: ['adjust-rod', 'press-neck'],
   },
   'rod-spins': {
@@ -299,6 +417,7 @@ export const WAYS: Ways = {
   },
   'nut-high': {
     usual: () => ['nut'],
+    preserve: () => ['nut'],
     also: ['nut', 'shim-nut'],
   },
   'nut-low': {
@@ -333,8 +452,15 @@ export const WAYS: Ways = {
     also: ['seat-fret', 'spot-level', 'level-frets', 'refret', 'part-refret'],
   },
   'break-angle-low': {
-    usual: (_, of) => (of.evidence.instrument.build.bridge === 'tied' ? ['tie-holes'] : ['ramp-holes']),
-    also: ['ramp-holes', 'tie-holes', 'pin-holes-tied'],
+    // a neck that is set carries a saddle of its full height again
+    usual: (_, of) =>
+      found(of, 'neck-due') && neckWork(of).length > 0
+        ? []
+        : of.evidence.instrument.build.bridge === 'tied'
+          ? ['tie-holes']
+          : ['ramp-holes'],
+    lifts: ['ramp-holes', 'tie-holes', 'pin-holes-tied', ...SETS_NECK, 'overset'],
+    also: ['ramp-holes', 'tie-holes', 'pin-holes-tied', ...SETS_NECK],
   },
   'intonation-off': {
     usual: (finding) => (finding.severity === 'playing' ? ['intonation'] : []),
@@ -347,14 +473,24 @@ export const WAYS: Ways = {
   },
   'bridge-thinned': {
     least: () => null,
-    lasting: (_, of) =>
-      found(of, 'bridge-lifts')
-        ? ['build-up-bridge']
-        : ['build-up-bridge', 'remove-bridge', 'reglue-bridge', 'rest-under-tension'],
+    lasting: (finding, of) =>
+      finding.certainty !== 'certain' || finding.args.thickness === null
+        ? null
+        : found(of, 'bridge-lifts')
+          ? ['build-up-bridge']
+          : ['build-up-bridge', 'remove-bridge', 'reglue-bridge', 'rest-under-tension'],
     preserve: () => null,
     also: ['make-bridge', 'build-up-bridge'],
   },
+  // no step takes a soft finish off: nothing is heated beside it
+  'finish-soft': { lifts: [] },
+  'celluloid-near': { lifts: ['celluloid-off'] },
   // they ask or tell
+  'shape-disagrees': null,
+  'centring-asked': null,
+  'sides-swapped': null,
+  'nut-asked': null,
+  'nut-slots': null,
   'brace-rattles': null,
   'plate-replaced': null,
   'not-seen': null,
@@ -368,24 +504,19 @@ export const WAYS: Ways = {
   'season-hides': null,
   'neck-asked': null,
   'plane-by-eye': null,
-  'saddle-spent': null,
   'leans-much': null,
   'belly-odd': null,
   'dome-sound': null,
   'plane-fell': null,
   creeps: null,
-  'wheels-spent': null,
   'wheels-unread': null,
   'arch-by-eye': null,
-  'block-risen': null,
   buzz: null,
   'off-centre': null,
   'lies-inside': null,
   'guard-curls': null,
-  'finish-soft': null,
   'finish-thick': null,
   'seller-excuses': null,
-  'celluloid-near': null,
   'nothing-at-pitch': null,
   'readings-disagree': null,
   'slack-for-pitch': null,
@@ -396,14 +527,31 @@ export const WAYS: Ways = {
   'usual-taken': null,
 };
 
-function reliefWork(of: Context, high: boolean): TreatmentId[] {
-  const rod = rodOf(of.evidence);
-  if (rod === 'none') {
-    const bow = Math.max(...of.diagnosis.sides.map(({ measured }) => measured?.relief.value ?? 0));
-    return high && bow > BOW_TO_PRESS ? ['press-neck'] : [];
+/** How a relief that is off is brought right. */
+function reliefWork(how: ReliefAnswer): TreatmentId[] {
+  switch (how) {
+    case 'press':
+      return ['press-neck'];
+    case 'press, then the rod':
+      return ['press-neck', 'adjust-rod'];
+    case 'turn the rod':
+      return ['adjust-rod'];
+    // a rod that does not pull is seen to, and then set
+    case 'rod fails':
+      return ['free-rod', 'adjust-rod'];
+    case 'live with it':
+    case 'find the rod':
+      return [];
   }
-  return rod === 'works' ? ['adjust-rod'] : [];
 }
+
+/** A back-bow by what its rod does; without one heavier strings are tried. */
+const BACK_BOW: Record<Rod, TreatmentId[]> = {
+  none: ['other-strings'],
+  works: ['adjust-rod'],
+  fails: ['free-rod', 'adjust-rod'],
+  'not known': [],
+};
 
 /** What a plan aims at besides leaving it. */
 export const AMBITIONS = ['least', 'sound', 'lasting', 'preserve'] as const;
@@ -450,9 +598,24 @@ export function isAnswered<Rule extends RuleId>(
   // what only makes the least of it answers nothing
   const ways = [usual?.(finding, of) ?? [], lasting?.(finding, of) ?? []].filter((way) => way.length > 0);
   return ways.some((way) => {
+    if (way.some((id) => hasRole(id, 'finds out'))) return false;
     const own = way.filter((id) => !hasRole(id, 'company'));
     return (own.length > 0 ? own : way).every((id) => ids.has(id));
   });
+}
+
+/** Of a finding's way what the rest of it goes along with; null where that is whatever does more than go along. */
+export const carriersOf = ({ rule }: Pick<Finding, 'rule'>): readonly TreatmentId[] | null =>
+  waysOf({ rule }).carries ?? null;
+
+/** Whether what a finding forbids may be done in a plan of these: something in it takes away why. */
+export function isLifted<Rule extends RuleId>(
+  finding: FindingOf<Rule>,
+  ids: ReadonlySet<TreatmentId>,
+  of: Context,
+): boolean {
+  const { lifts } = waysOf(finding);
+  return lifts ? lifts.some((id) => ids.has(id)) : isAnswered(finding, ids, of);
 }
 
 /** Whether it may be strung to pitch once these were done: nothing that makes it unsound is left. */

@@ -7,7 +7,26 @@ import type { MeasureWhen, WithheldReason } from './step.js';
 export const amountsWait = (id: TreatmentId): boolean =>
   TREATMENTS[id].cuts === true || hasRole(id, 'settled first');
 
-/** Reasons for which an amount is provisional. */
+const moves = (id: TreatmentId): boolean => TREATMENTS[id].effects.some(({ on }) => on === 'relief');
+const setsPlane = (id: TreatmentId): boolean => hasRole(id, 'sets the plane');
+/** What is set by the string line: it waits for what moves that line within the plan. */
+const byTheLine = (id: TreatmentId): boolean =>
+  hasRole(id, 'sets the action') || TREATMENTS[id].effects.some(({ on }) => on === 'nut');
+
+/** What of a plan's own steps an amount of it waits for: the reading after them. */
+export const withheldWithin = (id: TreatmentId, ids: readonly TreatmentId[]): WithheldReason[] =>
+  byTheLine(id)
+    ? [
+        ...(ids.some(setsPlane) ? (['neck set'] as const) : []),
+        ...(ids.some(moves) ? (['neck moves'] as const) : []),
+      ]
+    : [];
+
+/** It is strung and read again before anything else is judged, since the plan itself moves the neck. */
+export const readsAgain = (ids: readonly TreatmentId[]): boolean =>
+  ids.some(moves) && !ids.includes('settle');
+
+/** Reasons for which an amount is provisional as it stands now. */
 export function withheldReasons(of: Context): WithheldReason[] {
   const { withheld: held } = of.diagnosis.verdict;
   return [

@@ -291,5 +291,5 @@ const TURNS: Partial<Record<QuestionId, (ground: Ground) => Turn[]>> = {
     ),
   arch: found('archBars', { tight: 0.8, loose: 0.15, fallen: 0.05 }),
   celluloid: found('celluloid', { none: 0.5, sound: 0.45, rots: 0.05 }),
-  rest: ({ evidence }) => [{ weight: 1, evidence: { ...evidence, restingDays: null } }],
+  rest: ({ evidence }) => [{ weight: 1, evidence: { ...evidence, resting: null } }],
 };

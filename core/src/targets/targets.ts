@@ -138,12 +138,21 @@ export const saddleShowingWanted = (kind: StringKind): { least: number; most: nu
 /** Nobody trims a saddle below this, m: the string loses its bend. House caution for steel, common practice for nylon. */
 export const SADDLE_STOP = 2 * mm;
 
+/** Strings that bend less behind the saddle lose their tone, and less than that is a hard stop, rad. House caution, from memory. */
+export const BREAK_ANGLE = { wellFrom: (12 * Math.PI) / 180, stop: (10 * Math.PI) / 180 };
+/** A tied or a paired set that bends less is asked about, rad: the trade has no figure for them. House figure. */
+export const BREAK_ANGLE_ASKED = (5 * Math.PI) / 180;
+
+/** Height of a saddle at which its strings would bend by the stop, m: the tangent of the angle goes with the height. */
+export const heightAtBreakStop = (showing: number, angle: number): number =>
+  angle > 0 ? (showing * Math.tan(BREAK_ANGLE.stop)) / Math.tan(angle) : 0;
+
 /** A bridge thinner than this in its middle was planed, m. House caution, from memory. */
 export const THINNED_BRIDGE = 6 * mm;
 /** Fret crowns of this height can still be levelled, m. House caution. */
 export const LEVELS_FROM = 0.6 * mm;
-/** A bow beyond this is pressed, not left to saddle or relief, where no rod pulls it, m. House default. */
-export const BOW_TO_PRESS = 0.5 * mm;
+/** A bow beyond this is pressed, with a rod or without, m: about 0.6 mm, common practice. */
+export const BOW_TO_PRESS = 0.6 * mm;
 
 /** Travel that thumb wheels stand well between, m: something to go down, and half of the post left in the base. House figures. */
 export const WHEEL_TRAVEL = { from: 0.5 * mm, to: 9 * mm, middle: 4 * mm };

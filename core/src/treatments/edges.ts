@@ -49,6 +49,8 @@ const ANGLE = ids(
   'slip-back',
   'saw-heel',
   'overset',
+  'open-dowelled',
+  'undo-screws',
 );
 const CUT_LATER = stages('neck straight', 'neck angle', 'board', 'frets', 'nut', 'saddle');
 
@@ -209,10 +211,44 @@ export const EDGES: readonly Edge[] = [
     'the neck is straight and settled before board, frets, nut and saddle',
   ),
   edge(ids('neck-off'), ids('fit-heel', 'bolt-neck'), 'the steamed joint dries before it is cut'),
-  edge(ids('fit-heel', 'bolt-neck'), ids('reglue-neck'), 'a dry fit passes before glue is warmed'),
+  edge(ids('undo-screws'), ids('reset-bolted'), 'every fixing found and out before any force'),
+  edge(ids('open-dowelled'), ids('fit-heel', 'bolt-neck'), 'the joint is open before it is fitted'),
+  edge(
+    ids('press-neck'),
+    ids('adjust-rod'),
+    'pressed with the rod at neutral, the rod last, so that it keeps its range',
+  ),
+  edge(
+    ids('press-neck', 'stiffen-neck'),
+    ids('level-board', 'pull-frets'),
+    'strung for one or two weeks after pressing, and only then levelled',
+  ),
+  edge(
+    stages('neck straight', 'neck angle'),
+    stages('settled'),
+    'rod, pressing and neck set first; then it is strung and read',
+  ),
+  edge(stages('board', 'frets'), stages('settled'), 'board and frets before it is strung and read'),
+  edge(
+    stages('settled'),
+    stages('nut', 'saddle'),
+    'nut and saddle are cut by what stands once it was strung and read again',
+  ),
+  edge(stages('rest', 'measure'), stages('settled'), 'structure rests first, then the neck'),
+  edge(
+    ids('find-joint'),
+    { stages: ['neck angle', 'nut', 'saddle'] },
+    'how the neck is held decides what can be done at all',
+  ),
+  edge(
+    ids('celluloid-off', 'isolate-celluloid'),
+    { heats: true },
+    'celluloid comes off or is shielded before any heat',
+  ),
+  edge(ids('fit-heel'), ids('reglue-neck', 'bolt-neck'), 'a dry fit passes before glue is warmed'),
   edge(ids('neck-off', 'reset-bolted'), ids('heel-opened'), 'the joint is opened before it is judged'),
   edge(
-    ids('reglue-neck', 'reset-bolted'),
+    ids('reglue-neck', 'reset-bolted', 'bolt-neck'),
     ids('extension'),
     'glued flat after a reset the board gets a kink at the body join',
   ),
@@ -275,6 +311,7 @@ export const EDGES: readonly Edge[] = [
           'neck straight',
           'board',
           'frets',
+          'settled',
           'nut',
           'colour',
           'saddle',
@@ -326,8 +363,8 @@ const usual = (first: TreatmentId, then: TreatmentId): string | null =>
 
 function overAnOpenJoint(first: TreatmentId, then: TreatmentId): string | null {
   const [one, other] = [TREATMENTS[first].stage, TREATMENTS[then].stage];
-  const strung = (stage: WorkStage) => stage === 'rest' || stage === 'measure';
+  const strung = (stage: WorkStage) => stage === 'rest' || stage === 'measure' || stage === 'settled';
   if (one === 'neck angle' && strung(other)) return 'the open joint is closed before anything is strung';
-  if (strung(one) && (other === 'neck angle' || other === 'neck straight')) return null;
+  if (one !== 'settled' && strung(one) && (other === 'neck angle' || other === 'neck straight')) return null;
   return usual(first, then);
 }

@@ -20,6 +20,7 @@ export const WORK_STAGES = [
   'neck angle',
   'board',
   'frets',
+  'settled',
   'nut',
   'colour',
   'saddle',
@@ -72,8 +73,8 @@ export type Effect =
   | { on: 'relief' | 'nut' }
   /** saddle: so that the action comes to its target, or at the height that it has */
   | { on: 'saddle'; keepsHeight?: true }
-  /** wheels: so that the action comes to its target */
-  | { on: 'wheels' }
+  /** wheels: so that the action comes to its target; on a base or saddle made anew they stand in the middle of their travel */
+  | { on: 'wheels'; fresh?: true }
   | { on: 'break angle' }
   /** so much of the fold's part goes, of which some returns in the first weeks */
   | { on: 'belly'; recovers: Uncertain }
@@ -111,6 +112,12 @@ export const ROLES = [
   'settled first',
   /** goes with many repairs and answers nothing by itself */
   'company',
+  /** finds out what the rest hangs on, and answers nothing */
+  'finds out',
+  /** holds for a while: what is done for good comes later */
+  'stopgap',
+  /** a reading under tension, after which amounts are told anew */
+  'read anew',
 ] as const;
 export type Role = (typeof ROLES)[number];
 

@@ -1,3 +1,4 @@
+import { FORBIDDEN } from '../diagnosis/index.js';
 import type { BreakWhy } from '../repair-plans/index.js';
 import { SADDLE_STOP } from '../targets/index.js';
 import { TREATMENTS, type TreatmentId } from '../treatments/index.js';
@@ -13,6 +14,8 @@ export function sayBreak(why: BreakWhy, say: Say): string {
   switch (why.id) {
     case 'never':
       return NEVER_WORDS[why.never];
+    case 'forbidden':
+      return `${sayFinding(why.finding, say)} Meanwhile do not ${FORBIDDEN[why.does]}.`;
     case 'needs':
       return `It needs ${why.any.map(name).join(' or ')}.`;
     case 'shuts out':

@@ -1,6 +1,6 @@
 import { sayDayFrom, sayMonthFrom } from '../days/day.js';
 import type { SideAnswers } from '../forecast/answers.js';
-import type { SideOutlook } from '../forecast/outlook.js';
+import type { Reserves, SideOutlook, SideReserve } from '../forecast/outlook.js';
 import type { Beyond, When, YearAhead } from '../forecast/paths.js';
 import type { YearUnder } from '../forecast/yearUnder.js';
 import { HUMIDITY_WINDOW } from '../targets/targets.js';
@@ -18,13 +18,18 @@ import {
 import { woodSentences } from './wood.js';
 
 /** The coming year in sentences, what asks for the most first. */
-export function sayYear({ sides, wood }: YearUnder, day: number, saying: Saying): Sentence[] {
+export function sayYear(
+  { sides, wood }: YearUnder,
+  day: number,
+  saying: Saying,
+  reserves: Reserves = {},
+): Sentence[] {
   return sortByWeight([
     ...sides.flatMap((one) => ofSide(one.side, crossings(one, saying))),
     ...sides.flatMap(({ side, answers }) =>
       ofSide(side, [
         ...buzzSentence(answers, day, saying),
-        ...saddleSentence(answers, day, saying),
+        ...saddleSentence(answers, day, saying, reserves[side] ?? null),
         ...humidityAdvised(answers),
       ]),
     ),
@@ -139,11 +144,15 @@ function saddleSentence(
   { side, saddle, saddleShowing, leastShowing }: SideAnswers,
   day: number,
   { height }: Saying,
+  reserve: SideReserve | null,
 ): Sentence[] {
   if (saddle === null || saddleShowing === null || leastShowing === null) return [];
   const lowest = saddle.kind === 'one' ? saddle.change : saddle.kind === 'two' ? saddle.damp.change : 0;
   const left = saddleShowing + lowest;
   // the trade stops trimming here and looks for the cause
+  const short = reserve ? reserve.verdict === 'not enough' || reserve.verdict === 'at its floor' : true;
+  // what is judged to have enough has it on this page too: it is no saddle then that would serve all year
+  if (lowest < 0 && left < leastShowing && !short) return [];
   if (lowest < 0 && left < leastShowing)
     return [
       {

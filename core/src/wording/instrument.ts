@@ -1,4 +1,11 @@
-import { FORBIDDEN, ruleIs, type Diagnosis, type Finding, type Severity } from '../diagnosis/index.js';
+import {
+  FORBIDDEN,
+  reservesOf,
+  ruleIs,
+  type Diagnosis,
+  type Finding,
+  type Severity,
+} from '../diagnosis/index.js';
 import type { FittedSide, InstrumentFit } from '../instrument/fit.js';
 import type { Learned } from '../instrument/learned.js';
 import type { AssumedFact, InstrumentFacts } from '../instrument/facts.js';
@@ -77,7 +84,7 @@ function asSentence(
 
 /** The most urgent sentence, in each unit that a shop may say heights in; null where nothing is known of it yet. */
 export function firstSentence(
-  { findings }: Pick<Diagnosis, 'findings'>,
+  { findings, sides }: Pick<Diagnosis, 'findings' | 'sides'>,
   learned: Learned,
   today: InstrumentToday,
 ): Record<HeightUnit, Sentence> | null {
@@ -90,7 +97,7 @@ export function firstSentence(
     return sortByWeight([
       ...said.map((one) => asSentence(one, learned, today, unit)),
       ...historyOfAll(learned, today, unit),
-      ...(today.sides.length > 0 ? sayYear(today.year, today.day, sayingIn(unit)) : []),
+      ...(today.sides.length > 0 ? sayYear(today.year, today.day, sayingIn(unit), reservesOf(sides)) : []),
     ])[0];
   };
   const said = HEIGHT_UNITS.flatMap((unit): [HeightUnit, Sentence][] => {

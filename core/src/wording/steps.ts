@@ -1,4 +1,4 @@
-import { QUESTIONS } from '../diagnosis/index.js';
+import { QUESTIONS, type Finding } from '../diagnosis/index.js';
 import {
   WHEEL_PITCH,
   type AngleCut,
@@ -7,10 +7,12 @@ import {
   type Provisional,
   type StepMuch,
   type StepWhy,
+  type Struck,
   type WithheldReason,
 } from '../repair-plans/index.js';
 import { TREATMENTS, type Amount, type TreatmentId } from '../treatments/index.js';
 import { sayFinding } from './findings.js';
+import { NEVER_WORDS } from './never.js';
 import type { Say } from './say.js';
 
 /** Why a step is in the plan, and how much of it, in one run of sentences. */
@@ -51,6 +53,8 @@ const WITHHELD: Record<WithheldReason, string> = {
   damp: 'the wood was damp while it was read',
   dry: 'the wood was dry while it was read',
   'structure first': 'the structure under it is put right first, and moves it',
+  'neck moves': 'rod or pressing moves it first, so it is read again after that',
+  'neck set': 'the neck is set first, and moves once more under tension',
 };
 
 /** Why amounts are not given yet; null where they are. */
@@ -58,10 +62,24 @@ export const sayWithheld = (reasons: readonly WithheldReason[]): string | null =
   reasons.length > 0 ? reasons.map((reason) => WITHHELD[reason]).join('; ') : null;
 
 /** What makes a plan's amounts provisional, as one clause. */
-export const sayProvisional = (why: Provisional, { fineError }: Say): string =>
-  why.id === 'withheld'
-    ? WITHHELD[why.reason]
-    : `the saddle line may rise ${fineError({ value: why.by, sd: why.sd })} once it is strung again`;
+export function sayProvisional(why: Provisional, { fineError, fine }: Say): string {
+  switch (why.id) {
+    case 'withheld':
+      return WITHHELD[why.reason];
+    case 'rises':
+      return `the saddle line may rise ${fineError({ value: why.by, sd: why.sd })} once it is strung again`;
+    case 'further off':
+      return `the structure comes first, and leaves the action ${fine(why.by)} further off until it is set again`;
+  }
+}
+
+/** Why something that was wanted is not in a plan. */
+export const sayStruck = ({ id, why }: Struck, say: Say): string =>
+  `Not in this plan: ${TREATMENTS[id].name.split(':')[0]!}. ${'never' in why ? NEVER_WORDS[why.never] : sayFinding(why.finding, say)}`;
+
+/** That no small repair helps, and because of what; in words. */
+export const sayNoLess = (finding: Finding, say: Say): string =>
+  `No small repair helps. ${sayFinding(finding, say)}`;
 
 /** How much of a step: its amounts in words; of provisional ones only the band, without marks to cut by. */
 function sayMuch({ id, much, amounts, withheld }: PlanStep, say: Say): string {

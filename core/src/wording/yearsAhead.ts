@@ -13,8 +13,8 @@ export function yearsAheadSentence(
 ): Sentence {
   const { value: mean, sd } = series.perYear;
   return {
-    text: `${saidOf(ending, whenOf(reached, day), height)}.`,
-    weight: weightOf(reached, day),
+    text: `${saidOf(ending, judged(ending, reached, day), height)}.`,
+    weight: weightOf({ ...reached, now: judged(ending, reached, day).kind === 'already' }, day),
     because:
       `At today’s creep of ${move.signed(mean, sd)} ${move.name} a year, from ${series.readings === 1 ? 'one reading' : `${series.readings} readings`}, at the humidity that it will be kept at. ` +
       `${spanOf(reached)}${floorOf(ending, height)}`,
@@ -30,10 +30,9 @@ function spanOf({ never }: Reached): string {
 }
 
 function floorOf(ending: Ending, height: Saying['height']): string {
-  if (ending.of === 'saddle') return ` At least ${height(ending.floor)} of it must show.`;
-  return ending.of === 'action'
-    ? ` The lowest saddle shows ${height(SADDLE_STOP)}: nobody trims below that.`
-    : '';
+  if (ending.of === 'saddle') return ` At least ${height(ending.floor)} must show.`;
+  if (ending.of === 'wheels') return ` ${height(ending.stays)} of travel has to stay.`;
+  return ending.of === 'action' ? ` Never trim below ${height(SADDLE_STOP)}.` : '';
 }
 
 /** How an end in years is told. */
@@ -55,6 +54,15 @@ function whenOf({ middle, from, to, now }: Reached, day: number): WhenSaid {
   return { kind: 'about', year: first === last ? about : `${about} (${first} to ${last})` };
 }
 
+/** When, as it is judged today: what is judged to have enough is not at its end, however little that is. */
+function judged(ending: Ending, reached: Reached, day: number): WhenSaid {
+  const verdict = 'verdict' in ending ? ending.verdict : null;
+  const when = whenOf(reached, day);
+  if (verdict === null || verdict === 'too tall') return when;
+  if (verdict === 'not enough' || verdict === 'at its floor') return { kind: 'already' };
+  return when.kind === 'already' ? { kind: 'about', year: yearOfDay(day) } : when;
+}
+
 /** When it comes to an end, in a word or two: `now`, `about 2031 (2029 to 2036)`. */
 export function whenWords(reached: Reached, day: number): string {
   const when = whenOf(reached, day);
@@ -64,7 +72,7 @@ export function whenWords(reached: Reached, day: number): string {
     case 'never':
       return `not within ${YEARS_AHEAD} years`;
     case 'not before':
-      return `not before ${when.year}`;
+      return `probably not before ${when.year}`;
     case 'about':
       return `about ${when.year}`;
   }
@@ -83,10 +91,13 @@ function wordsOf(
     case 'saddle': {
       const saddle = `${capital(ending.side)} saddle`;
       return {
-        already: () => `${saddle} is used up: none is left to trim`,
+        already: () =>
+          ending.verdict === 'at its floor'
+            ? `${saddle} is used up: what shows is its floor`
+            : `${saddle}: trimming as far as it may go does not reach the wanted action`,
         never: () => `${saddle} has enough left to trim for ${YEARS}`,
         'not before': (year) =>
-          `${saddle} has enough left to trim until ${year} at least, perhaps for ${YEARS}`,
+          `${saddle} probably has enough left to trim until ${year}, perhaps for ${YEARS}`,
         about: (year) => `${saddle} is used up about ${year}`,
       };
     }
@@ -95,7 +106,7 @@ function wordsOf(
       return {
         already: () => `Even on the lowest saddle ${ending.side} action is above ${height(ending.limit)}`,
         never: () => `${stays} for ${YEARS}`,
-        'not before': (year) => `${stays} until ${year} at least, perhaps for ${YEARS}`,
+        'not before': (year) => `${stays} probably until ${year}, perhaps for ${YEARS}`,
         about: (year) =>
           `Even on the lowest saddle ${ending.side} action passes ${height(ending.limit)} about ${year}`,
       };
@@ -103,9 +114,9 @@ function wordsOf(
     case 'wheels': {
       const wheel = `${capital(ending.side)} thumb wheel`;
       return {
-        already: () => `${wheel} is at the end of its way down`,
+        already: () => `${wheel} does not reach down to the wanted action`,
         never: () => `${wheel} has way enough down for ${YEARS}`,
-        'not before': (year) => `${wheel} has way enough down until ${year} at least, perhaps for ${YEARS}`,
+        'not before': (year) => `${wheel} probably has way enough down until ${year}, perhaps for ${YEARS}`,
         about: (year) => `${wheel} is at the end of its way down about ${year}`,
       };
     }
@@ -115,7 +126,8 @@ function wordsOf(
       return {
         already: () => `${crack} may run into ${into} any day`,
         never: () => `${crack} does not reach ${into} within ${YEARS}`,
-        'not before': (year) => `${crack} may reach ${into}, not before ${year}, perhaps not within ${YEARS}`,
+        'not before': (year) =>
+          `${crack} may reach ${into}, probably not before ${year}, perhaps not within ${YEARS}`,
         about: (year) => `${crack} reaches ${into} about ${year}`,
       };
     }

@@ -64,7 +64,7 @@ export class ForecastsService {
       kept: { humidity: fit.kept.humidity, from: fit.kept.from },
       yearsAhead: found.yearsAhead.map((one) => saidAhead(one, today.day, saying)),
       sentences: findingSentences(found, fit, today, unit),
-      year: sayYear(today.year, today.day, saying),
+      year: sayYear(today.year, today.day, saying, yearInput.reserves),
       months: today.year.sides.map(({ side, answers }) => ({ side, months: answers.months })),
       climateBasis: climateBasis(fit.climate, analysis.room.packs),
       yearInput: { ...yearInput, homeRoomId },

@@ -6,8 +6,8 @@ import { one, type RulesOf } from './rule.js';
 export interface ArchtopArgs {
   /** what each side's wheel goes down, up where negative */
   'wheels-answer': { turns: { side: StringSide; down: number }[] };
-  /** travel that is left, and that would be needed; null where the wheels stand near their end */
-  'wheels-spent': { left: number; needed: number } | null;
+  /** travel that is left, that would be needed, and that stays in any case; null where the wheels stand near their end */
+  'wheels-spent': { left: number; needed: number; stays: number } | null;
   'wheels-unread': null;
   'arch-by-eye': null;
   'arch-sinks': { by: number; since: string };
@@ -34,9 +34,9 @@ export const ARCHTOP_RULES: RulesOf<ArchtopArgs> = {
     find: (known) => {
       const { answer, short } = known.verdict;
       return one(known.archtop && (answer === 'not enough' || answer === 'too tall'), () => {
-        const { showing, trim } = short[0]!.saddle!;
+        const { showing, trim, floor } = short[0]!.saddle!;
         return {
-          args: answer === 'not enough' ? { left: showing.value, needed: trim.value } : null,
+          args: answer === 'not enough' ? { left: showing.value, needed: trim.value, stays: floor } : null,
           evidence: short.flatMap(({ side }) => known.ofSide(side, 'action12', 'wheelHeight')),
         };
       });
@@ -82,7 +82,6 @@ export const ARCHTOP_RULES: RulesOf<ArchtopArgs> = {
   'block-risen': {
     severity: 'structural',
     check: ['heel-flex', 'fret-plane'],
-    never: ['cut'],
     find: (known) => {
       const low = known.sides.filter(({ budget }) => {
         const neck = budget && termOf(budget, 'neck');
@@ -92,6 +91,12 @@ export const ARCHTOP_RULES: RulesOf<ArchtopArgs> = {
         certainty: 'probable',
         args: null,
         evidence: low.flatMap(({ side }) => known.ofSide(side, 'straightedge', 'wheelHeight')),
+        check: [
+          ...(known.looked('linings') === 'not looked at' ? (['block-look'] as const) : []),
+          ...(known.looked('neckJoint') === 'not looked at' ? (['heel-flex'] as const) : []),
+          ...(known.readsOf('fretPlane').length > 0 ? [] : (['fret-plane'] as const)),
+          ...(known.instrument.build.neckJoint ? [] : (['joint-kind'] as const)),
+        ],
       }));
     },
   },

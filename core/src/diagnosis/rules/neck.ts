@@ -1,66 +1,59 @@
 import { STRING_SIDES, type StringSide } from '../../strings/index.js';
-import { mm, degree } from '../../units/index.js';
-import { BOW_TO_PRESS, firstFretGapWanted } from '../../targets/index.js';
+import { firstFretGapWanted } from '../../targets/index.js';
+import { INNER_STRINGS, type InnerString } from '../../readings/index.js';
 import { termOf } from '../budget.js';
+import type { ReadItem } from '../evidence.js';
 import type { Known } from '../known.js';
 import { rodOf, type Rod } from '../neckFacts.js';
-import type { SideStance } from '../sideStance.js';
+import { backBow, bowedBack, reliefAnswer, reliefOff, twisted, type ReliefAnswer } from '../neckStraight.js';
+import { nutOff } from '../sideStance.js';
 import { one, pointRule, type Found, type RulesOf } from './rule.js';
-
-/** Reliefs of the two edges that differ by more than this are twist, m. House figure. */
-const TWIST = 0.2 * mm;
-const TWIST_ANGLE = 0.6 * degree;
-/** Less relief than this is a back-bow, m. House figure. */
-const BACK_BOW = -0.05 * mm;
 
 /** Relief that is off, and what answers it. Lengths m. */
 export interface ReliefArgs {
   relief: number;
   /** what it makes of the action at fret 12, up positive */
   action: number;
-  how: 'press' | 'live with it' | 'rod fails' | 'find the rod' | 'turn the rod';
+  how: ReliefAnswer;
 }
+/** Which slot of the nut: an outer one by its side, an inner one by its string. */
+type Slot = { side: StringSide } | { string: InnerString };
 export interface NeckArgs {
-  twist: null;
+  /** by eye alone, against readings that say otherwise */
+  twist: { byEye: boolean };
   'relief-high': ReliefArgs;
   'back-bow': { rod: Rod };
   'relief-low': ReliefArgs;
   'rod-spins': null;
   'rod-at-end': null;
   'rod-stiff': null;
-  /** gap over fret 1, and what is wanted from and to, m */
-  'nut-high': { gap: number; from: number; to: number };
-  /** null where it was seen and not read */
-  'nut-low': { gap: number | null };
+  /** gap over fret 1, as it would be once the saddle stands right, and what is wanted from and to, m */
+  'nut-high': { slot: Slot; gap: number; then: number; from: number; to: number };
+  /** gap null where it was seen and not read */
+  'nut-low': { slot: Slot | null; gap: number | null };
+  /** by eye it is too low, and no gap that was read is */
+  'nut-asked': null;
+  /** strings that lie buried in their slot, or stand out of it */
+  'nut-slots': { buried: number[]; proud: number[] };
   'nut-cracked': null;
 }
 
-const reliefOff = ({ sides }: Known): SideStance[] => sides.filter(({ mends }) => mends.relief);
 const noRod = ({ evidence }: Known): boolean => rodOf(evidence) === 'none';
 const rodKnown = ({ evidence }: Known): boolean => rodOf(evidence) !== 'not known';
-
-/** Both edges differ: a twist, and no rod answers it. */
-function twisted(known: Known): boolean {
-  const [bass, treble] = [known.read('relief', 'bass'), known.read('relief', 'treble')];
-  const angle = known.read('neckTwist', 'centre');
-  return (
-    known.has('boardEdges', 'twisted') ||
-    (bass !== null &&
-      treble !== null &&
-      Math.abs(bass.value - treble.value) > TWIST + 2 * Math.hypot(bass.sd, treble.sd)) ||
-    (angle !== null && Math.abs(angle.value) - 2 * angle.sd > TWIST_ANGLE)
-  );
-}
 
 /** Neck, rod, nut. */
 export const NECK_RULES: RulesOf<NeckArgs> = {
   twist: {
     severity: 'structural',
+    roles: ['neck first'],
     check: ['relief-unloaded'],
-    never: ['rod'],
-    find: (known) =>
-      one(twisted(known), () => ({
-        args: null,
+    never: ['rod', 'trim', 'nut'],
+    find: (known) => {
+      const how = twisted(known);
+      return one(how !== null, () => ({
+        certainty: how!,
+        severity: how === 'certain' ? 'structural' : 'watch',
+        args: { byEye: how === 'suspected' },
         evidence: [
           ...known.ofReads(
             known.read('relief', 'bass'),
@@ -69,33 +62,33 @@ export const NECK_RULES: RulesOf<NeckArgs> = {
           ),
           ...known.ofPoints('boardEdges'),
         ],
-      })),
+      }));
+    },
   },
   'relief-high': {
     severity: 'playing',
+    roles: ['neck first'],
+    never: ['trim', 'nut'],
     find: (known) => reliefRule(known, 'high'),
   },
   'back-bow': {
     severity: 'playing',
+    roles: ['neck first'],
+    never: ['trim', 'nut'],
     find: (known) => {
-      const bowed = STRING_SIDES.filter((side) => {
-        const read = known.read('relief', side);
-        return read !== null && read.value + 2 * read.sd < BACK_BOW;
-      });
-      const seen = known.has('boardEdges', 'back-bow');
-      return one((bowed.length > 0 || seen) && !twisted(known), () => ({
+      const bowed = bowedBack(known);
+      return one(backBow(known), () => ({
         severity: noRod(known) ? 'structural' : 'playing',
         args: { rod: rodOf(known.evidence) },
-        evidence: [
-          ...known.ofReads(...bowed.map((side) => known.read('relief', side))),
-          ...known.ofPoints('boardEdges'),
-        ],
+        evidence: [...known.ofReads(...bowed), ...known.ofPoints('boardEdges')],
         check: rodKnown(known) ? [] : ['rod'],
       }));
     },
   },
   'relief-low': {
     severity: 'playing',
+    roles: ['neck first'],
+    never: ['trim', 'nut'],
     find: (known) => reliefRule(known, 'low'),
   },
   'rod-spins': pointRule('trussRod', ['spins'], { severity: 'structural', never: ['rod'] }),
@@ -103,74 +96,128 @@ export const NECK_RULES: RulesOf<NeckArgs> = {
   'rod-stiff': pointRule('trussRod', ['stiff'], { severity: 'watch', never: ['rod'] }),
   'nut-high': {
     severity: 'playing',
-    find: (known) => {
-      const wanted = firstFretGapWanted(known.instrument.stringKind);
-      return nutOff(known, 'high').map(({ side, gap, evidence }) => ({
+    find: (known) => [
+      ...slotsOff(known, 'high').map(({ side, ...args }) => ({
         side,
-        args: { gap, from: wanted[side].from, to: wanted[side].to },
-        evidence,
-      }));
-    },
+        args: { slot: { side }, ...args },
+        evidence: known.ofSide(side, 'firstFretGap'),
+      })),
+      ...innerOff(known, 'high').map(({ read, string, ...args }) => ({
+        args: { slot: { string }, ...args },
+        evidence: known.ofReads(read),
+      })),
+    ],
   },
   'nut-low': {
     severity: 'playing',
-    never: ['file'],
+    never: ['nut'],
     find: (known) => [
-      ...nutOff(known, 'low').map(({ side, gap, evidence }) => ({ side, args: { gap }, evidence })),
-      ...one(
-        known.has('nutState', 'too-low') && !known.sides.some(({ mends }) => mends.nut === 'low'),
-        () => ({ args: { gap: null }, evidence: known.ofPoints('nutState') }),
-      ),
+      ...slotsOff(known, 'low').map(({ side, gap }) => ({
+        side,
+        args: { slot: { side }, gap },
+        evidence: known.ofSide(side, 'firstFretGap'),
+      })),
+      ...innerOff(known, 'low').map(({ read, string, gap }) => ({
+        args: { slot: { string }, gap },
+        evidence: known.ofReads(read),
+      })),
+      ...one(known.has('nutState', 'too-low') && gapsRead(known) === 0, () => ({
+        args: { slot: null, gap: null },
+        evidence: known.ofPoints('nutState'),
+      })),
     ],
+  },
+  'nut-asked': {
+    severity: 'watch',
+    check: ['nut-gaps'],
+    never: ['nut'],
+    find: (known) => {
+      const low = slotsOff(known, 'low').length + innerOff(known, 'low').length > 0;
+      return one(known.has('nutState', 'too-low') && gapsRead(known) > 0 && !low, () => ({
+        certainty: 'suspected',
+        args: null,
+        evidence: [...known.ofPoints('nutState'), ...known.ofReads(...known.readsOf('firstFretGap'))],
+      }));
+    },
+  },
+  'nut-slots': {
+    severity: 'watch',
+    find: (known) => {
+      const reads = known.readsOf('nutSlot');
+      const strings = (so: (read: ReadItem) => boolean) =>
+        reads.filter(so).map(({ place }) => Number(/\d+/u.exec(place)?.[0] ?? 0));
+      const buried = strings(({ value, sd }) => value + 2 * sd < BURIED);
+      const proud = strings(({ value, sd }) => value - 2 * sd > PROUD);
+      return one(buried.length + proud.length > 0, () => ({
+        args: { buried, proud },
+        evidence: known.ofReads(...reads),
+      }));
+    },
   },
   'nut-cracked': pointRule('nutState', ['cracked'], { severity: 'playing' }),
 };
 
+/** A string that lies so far under the nut is choked by its slot, one that stands so far over it may jump out, m. House figures. */
+const BURIED = -0.3e-3;
+const PROUD = 0.7e-3;
+
+const gapsRead = (known: Known): number => known.sides.filter(({ budget }) => budget !== null).length;
+
 function reliefRule(known: Known, which: 'high' | 'low'): Found<ReliefArgs>[] {
-  if (twisted(known)) return [];
-  const off = reliefOff(known).filter(({ budget, measured }) => {
-    const value = termOf(budget!, 'relief').value;
-    // a back-bow says it for itself
-    return which === 'high' ? value > 0 : value < 0 && measured!.relief.value >= BACK_BOW;
-  });
-  const worst = [...off].sort(
-    (a, b) => Math.abs(termOf(b.budget!, 'relief').value) - Math.abs(termOf(a.budget!, 'relief').value),
-  )[0];
+  const worst = reliefOff(known, which);
   if (!worst) return [];
-  const relief = worst.measured!.relief.value;
-  const press = which === 'high' && noRod(known) && relief > BOW_TO_PRESS;
-  const rod = rodOf(known.evidence);
+  const how = reliefAnswer(known, which, worst);
+  const press = how === 'press' || how === 'press, then the rod';
+  const both = known.sides.filter(({ mends }) => mends.relief).length > 1;
   return [
     {
-      side: off.length === 1 ? worst.side : undefined,
+      side: both ? undefined : worst.side,
       severity: press ? 'structural' : 'playing',
-      args: {
-        relief,
-        action: termOf(worst.budget!, 'relief').value,
-        how: press
-          ? 'press'
-          : rod === 'none'
-            ? 'live with it'
-            : rod === 'fails'
-              ? 'rod fails'
-              : rod === 'works'
-                ? 'turn the rod'
-                : 'find the rod',
-      },
+      args: { relief: worst.measured!.relief.value, action: termOf(worst.budget!, 'relief').value, how },
       evidence: known.ofSide(worst.side, 'relief'),
       check: rodKnown(known) ? [] : ['rod'],
+      // what nobody moves is carried by the saddle
+      ...(how === 'live with it' ? { never: [] } : {}),
     },
   ];
 }
 
-const nutOff = (
-  known: Known,
-  which: 'high' | 'low',
-): { side: StringSide; gap: number; evidence: Found<null>['evidence'] }[] =>
+interface SlotOff {
+  gap: number;
+  then: number;
+  from: number;
+  to: number;
+}
+
+const slotsOff = (known: Known, which: 'high' | 'low'): (SlotOff & { side: StringSide })[] =>
   known.sides
     .filter(({ mends }) => mends.nut === which)
-    .map(({ side, measured }) => ({
-      side,
-      gap: measured!.firstFretGap.value,
-      evidence: known.ofSide(side, 'firstFretGap'),
-    }));
+    .map(({ side, measured, budget }) => {
+      const { from, to } = firstFretGapWanted(known.instrument.stringKind)[side];
+      return { side, gap: measured!.firstFretGap.value, then: budget!.gapThen.value, from, to };
+    });
+
+/** Inner slots, each by itself: what is wanted lies between the outer strings, and the saddle counts as it does for them. */
+function innerOff(
+  known: Known,
+  which: 'high' | 'low',
+): (SlotOff & { read: ReadItem; string: InnerString })[] {
+  const wanted = firstFretGapWanted(known.instrument.stringKind);
+  const outer = STRING_SIDES.map((side) => known.budget(side));
+  return INNER_STRINGS.flatMap((string, i) => {
+    const read = known.read('firstFretGapInner', string);
+    if (!read) return [];
+    // the first of them lies beside the bass
+    const share = (i + 1) / (INNER_STRINGS.length + 1);
+    const between = (bass: number, treble: number) => bass + share * (treble - bass);
+    const [bass, treble] = outer.map((budget, k) =>
+      budget ? budget.gapThen.value - known.read('firstFretGap', STRING_SIDES[k]!)!.carried.value : 0,
+    ) as [number, number];
+    const then = read.value + between(bass, treble);
+    const from = between(wanted.bass.from, wanted.treble.from);
+    const to = between(wanted.bass.to, wanted.treble.to);
+    return nutOff(read, { value: then, sd: read.sd }, { from, to }) === which
+      ? [{ read, string, gap: read.value, then, from, to }]
+      : [];
+  });
+}

@@ -8,6 +8,7 @@ import { one, type Found, type RulesOf } from './rule.js';
 export interface ReadingArgs {
   'nothing-at-pitch': { examined: boolean };
   'readings-disagree': { by: number; again: boolean };
+  'sides-swapped': null;
   'slack-for-pitch': { read: { side: StringSide; action: number }[] };
   /** what is still to be measured; null where nothing of the side was */
   'side-missing': { missing: QuantityId[] | null };
@@ -26,14 +27,14 @@ export const READING_RULES: RulesOf<ReadingArgs> = {
       return one(sides.length === 0 && !evidence.heldUnsound, () => ({
         args: { examined: evidence.date !== null },
         evidence: [],
-        check: known.looked('topBraces') === 'not looked at' ? ['look-inside'] : ['full-stance'],
+        check: known.looked('topBraces') === 'not looked at' ? ['look-inside'] : ['whole-stance'],
       }));
     },
   },
   'readings-disagree': {
     severity: 'watch',
     roles: ['asks to measure', 'on the card'],
-    never: ['cut', 'trim', 'reset'],
+    never: ['cut', 'trim', 'nut', 'reset'],
     check: ['again'],
     find: (known) => {
       const { closure } = known.evidence;
@@ -60,7 +61,7 @@ export const READING_RULES: RulesOf<ReadingArgs> = {
   'slack-for-pitch': {
     severity: 'watch',
     roles: ['asks to measure', 'on the card'],
-    never: ['cut', 'trim', 'reset'],
+    never: ['cut', 'trim', 'nut', 'reset'],
     check: ['at-pitch'],
     find: (known) => {
       const sides = slackTyped(known);
@@ -71,8 +72,21 @@ export const READING_RULES: RulesOf<ReadingArgs> = {
       }));
     },
   },
+  'sides-swapped': {
+    severity: 'watch',
+    roles: ['asks to measure', 'on the card'],
+    never: ['cut', 'trim', 'nut', 'reset'],
+    check: ['again'],
+    find: (known) =>
+      one(known.verdict.withheld.swapped, () => ({
+        certainty: 'suspected',
+        args: null,
+        evidence: STRING_SIDES.flatMap((side) => known.ofSide(side, 'action12', 'saddleShowing')),
+      })),
+  },
   'side-missing': {
     severity: 'watch',
+    never: ['trim', 'reset'],
     find: (known) => {
       const judged = known.sides.filter(({ budget }) => budget !== null);
       const unread = STRING_SIDES.filter(
@@ -87,6 +101,8 @@ export const READING_RULES: RulesOf<ReadingArgs> = {
           args: { missing: action?.missing ?? null },
           evidence: known.ofSide(side, 'action12'),
           check: ['other-side'],
+          // each wheel turns by itself
+          ...(known.archtop ? { never: [] } : {}),
         };
       });
     },

@@ -17,6 +17,7 @@ export interface Found<Args> {
   mark?: string;
   evidence: Source[];
   check?: QuestionId[];
+  never?: Forbidden[];
   unsound?: boolean;
 }
 
@@ -30,6 +31,12 @@ export type RuleRole =
   | 'set-up may answer'
   /** structure that is put right before anything is set, and moves it */
   | 'structure first'
+  /** broken wood or glue, whatever the action does */
+  | 'damage'
+  /** rod, pressing or untwisting still has to move the neck: saddle and nut wait for the reading after it */
+  | 'neck first'
+  /** of the air: its remedy is in every plan, leaving it included */
+  | 'of the air'
   /** something is not told yet, and holds back what is set */
   | 'asks to measure'
   /** goes on though it is kept slack */

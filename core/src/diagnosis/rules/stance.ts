@@ -3,12 +3,16 @@ import { STRING_SIDES, type StringSide } from '../../strings/index.js';
 import { type QuantityId } from '../../readings/index.js';
 import { HUMIDITY_WINDOW, THINNED_BRIDGE, TILT_LIMIT } from '../../targets/index.js';
 import { termOf, type BudgetCause } from '../budget.js';
-import type { PlaneMoved, Source } from '../evidence.js';
+import { airVerdict } from '../damp.js';
+import type { Evidence, PlaneMoved, Source } from '../evidence.js';
+import { foldDisagrees } from '../fold.js';
 import type { Known } from '../known.js';
-import { isIntegral } from '../neckFacts.js';
+import { holeSunk, isIntegral } from '../neckFacts.js';
+import { neckMoves } from '../neckStraight.js';
 import type { QuestionId } from '../questions.js';
+import type { Certainty, Forbidden } from '../severity.js';
 import type { SideStance, Stand } from '../sideStance.js';
-import { neckMayBeDue, slackTyped } from '../stanceVerdict.js';
+import { comesDown, neckMayBeDue, neckOverset, slackTyped } from '../stanceVerdict.js';
 import { one, type Found, type RulesOf } from './rule.js';
 
 /** What makes most of what is off, as far as it is told. */
@@ -20,7 +24,16 @@ export type WhyOff =
   | { told: 'cause'; cause: BudgetCause | 'wheels'; part: number; most: boolean };
 
 /** Why an angle of the neck is not told yet. */
-export type NeckNotYet = 'disagree' | 'slack' | 'lately strung' | 'damp season' | 'belly not read';
+export type NeckNotYet =
+  | 'disagree'
+  | 'slack'
+  | 'lately strung'
+  | 'damp season'
+  | 'belly not read'
+  | 'shape disagrees'
+  | 'hole sunk'
+  | 'one side'
+  | 'season not told';
 
 interface Now {
   now: Stand;
@@ -46,26 +59,43 @@ export interface StanceArgs {
   'season-untold': Now;
   'season-hides': Kept & { there: Stand };
   'damp-room':
-    | { state: 'through the year'; humidity: number }
-    | { state: 'as it was read'; humidity: number; kept: number };
-  'dry-wood': { humidity: number };
-  'saddle-answers': { leaves: Showing[]; justReached: boolean };
-  'saddle-taller': { shows: Showing[] };
+    | { state: 'through the year' | 'where it will be kept'; humidity: number }
+    | { state: 'as it was read'; humidity: number | null; kept: number };
+  /** of the room while it was read; null where only the wood is dry */
+  'dry-wood': { humidity: number | null };
+  /** null where its height waits for another reading; what it is limited by, and whether a neck set may hide behind it */
+  'saddle-answers': {
+    leaves: Showing[] | null;
+    limit: 'floor' | 'break angle' | null;
+    noReset: boolean;
+  };
+  'saddle-taller': { shows: Showing[] | null; short: boolean };
   /** how far the fret plane runs too low at the bridge */
   'neck-due': { low: Uncertain; integral: boolean };
   /** null where it is not told to be the neck either */
   'neck-asked': { reasons: NeckNotYet[] } | null;
   'plane-by-eye': { runs: boolean; spent: boolean };
   'belly-lifts': null;
+  /** it stands high, and nothing under it is loose */
+  'belly-settled': { seen: boolean };
+  /** by eye it folds, or does not, and what was measured says otherwise */
+  'shape-disagrees': { seen: 'folds' | 'does not fold'; by: 'stations' | 'tilt' };
   'thickness-lifts': null;
   'target-low': { floor: number; atFloor: { side: StringSide; action: number }[] };
   'saddle-spent': { floor: number; left: Showing[]; state: 'would be' | 'is' };
-  'neck-overset': { showing: number; ceiling: number; state: 'would be' | 'a little' | 'is' };
+  /** null where it is told to be the neck; else what may be the cause besides */
+  'neck-overset': {
+    showing: number;
+    ceiling: number;
+    state: 'would be' | 'a little' | 'is';
+    told: boolean;
+    thinned: boolean;
+  };
   'belly-folds': null;
   'leans-much': { tilt: number; folds: boolean | null };
   'belly-odd': null;
   'dome-sound': null;
-  'still-settling': { days: number };
+  'still-settling': NonNullable<Evidence['resting']>;
   'plane-fell': { since: string; fell: Uncertain; by: 'belly' | 'neck' | null };
   creeps: { creep: 'creeping' | 'probably creeping'; perYear: Uncertain };
 }
@@ -100,10 +130,11 @@ export const STANCE_RULES: RulesOf<StanceArgs> = {
   'season-high': {
     severity: 'watch',
     roles: ['set-up may answer', 'where it stands', 'on the card'],
-    never: ['trim', 'cut', 'reset'],
+    never: ['trim', 'reset'],
     find: (known) =>
       sidesThat(known, ({ now, there, told }) => now === 'high' && there === 'right' && told).map((side) => ({
         side: side.side,
+        ...seasonRead(known, side),
         args: { ...nowOf(side), ...keptOf(known, side), neck: neckBeside(known, side) },
         evidence: known.ofSide(side.side, 'action12'),
       })),
@@ -111,10 +142,11 @@ export const STANCE_RULES: RulesOf<StanceArgs> = {
   'season-low': {
     severity: 'watch',
     roles: ['set-up may answer', 'where it stands', 'on the card'],
-    never: ['cut'],
+    never: ['cut', 'trim', 'nut'],
     find: (known) =>
       sidesThat(known, ({ now, there, told }) => now === 'low' && there === 'right' && told).map((side) => ({
         side: side.side,
+        ...seasonRead(known, side),
         args: { ...nowOf(side), ...keptOf(known, side) },
         evidence: known.ofSide(side.side, 'action12'),
       })),
@@ -122,7 +154,7 @@ export const STANCE_RULES: RulesOf<StanceArgs> = {
   'season-untold': {
     severity: 'watch',
     roles: ['where it stands', 'on the card'],
-    never: ['trim', 'cut', 'reset'],
+    never: ['trim', 'reset'],
     check: ['other-season'],
     find: (known) =>
       sidesThat(known, ({ now, told }) => now !== 'right' && !told).map((side) => ({
@@ -147,27 +179,25 @@ export const STANCE_RULES: RulesOf<StanceArgs> = {
   },
   'damp-room': {
     severity: 'structural',
-    roles: ['quiet'],
-    never: ['damp', 'cut', 'glueDry'],
+    roles: ['quiet', 'of the air'],
+    never: ['damp', 'cut', 'trim', 'nut', 'glueDry'],
     find: (known) => {
-      const { humidity, year, kept, moisture } = known.evidence.air;
-      const damp = year && year.mean > DAMP_HUMIDITY ? year.mean : null;
-      const lasting = damp !== null || kept.humidity > DAMP_HUMIDITY;
-      const then =
-        humidity !== null &&
-        humidity > DAMP_HUMIDITY &&
-        moisture !== null &&
-        moisture.value > kept.moisture + 1
-          ? humidity
-          : null;
-      if (!lasting && then === null) return [];
+      const { humidity, year, kept } = known.evidence.air;
+      const { wood, room, home } = airVerdict(known.evidence.air);
+      const lasting = room ?? home;
+      if (lasting === null && wood !== 'damp') return [];
       return [
         {
-          certainty: lasting ? 'certain' : 'probable',
-          severity: lasting ? 'structural' : 'watch',
-          args: lasting
-            ? { state: 'through the year', humidity: damp ?? kept.humidity }
-            : { state: 'as it was read', humidity: then!, kept: kept.humidity },
+          certainty: lasting === null ? 'probable' : 'certain',
+          severity: lasting === null ? 'watch' : 'structural',
+          // where only its home is damp the wood is worked as it is now
+          ...(wood === 'damp' ? {} : { never: ['damp'] }),
+          args:
+            room !== null
+              ? { state: 'through the year', humidity: room }
+              : home !== null
+                ? { state: 'where it will be kept', humidity: home }
+                : { state: 'as it was read', humidity, kept: kept.humidity },
           evidence: [{ of: 'air', date: known.evidence.date }],
           check: year === null ? ['hygrometer'] : [],
         },
@@ -176,11 +206,13 @@ export const STANCE_RULES: RulesOf<StanceArgs> = {
   },
   'dry-wood': {
     severity: 'watch',
-    never: ['cut', 'glueDry'],
+    roles: ['of the air'],
+    never: ['cut', 'trim', 'nut', 'glueDry'],
     find: (known) => {
-      const { humidity } = known.evidence.air;
-      if (humidity === null || humidity >= HUMIDITY_WINDOW.from) return [];
-      return [{ args: { humidity }, evidence: [{ of: 'air', date: known.evidence.date }] }];
+      const { air, date } = known.evidence;
+      if (airVerdict(air).wood !== 'dry') return [];
+      const dryAir = air.humidity !== null && air.humidity < HUMIDITY_WINDOW.from;
+      return [{ args: { humidity: dryAir ? air.humidity : null }, evidence: [{ of: 'air', date }] }];
     },
   },
   'saddle-answers': {
@@ -188,12 +220,18 @@ export const STANCE_RULES: RulesOf<StanceArgs> = {
     roles: ['of the action', 'set-up may answer'],
     find: (known) => {
       const { answer, changes } = known.verdict;
-      return one(answer === 'trim', () => ({
+      const down = changes.filter(comesDown);
+      return one((answer === 'trim' || answer === 'trim and taller') && down.length > 0, () => ({
         args: {
-          leaves: remainsOf(changes),
-          justReached: changes.some(({ saddle }) => saddle!.justReached),
+          leaves: heightsOf(known, down),
+          limit: down.some(({ saddle }) => saddle!.ramps)
+            ? 'break angle'
+            : down.some(({ saddle }) => saddle!.verdict === 'just enough')
+              ? 'floor'
+              : null,
+          noReset: !known.has('bridge', 'planed-thin') && !thinBridge(known),
         },
-        evidence: changes.flatMap(({ side }) => known.ofSide(side, ...STANCE)),
+        evidence: down.flatMap(({ side }) => known.ofSide(side, ...STANCE)),
         check: known.readsOf('breakAngle').length === 0 ? ['break-angle'] : [],
       }));
     },
@@ -201,12 +239,16 @@ export const STANCE_RULES: RulesOf<StanceArgs> = {
   'saddle-taller': {
     severity: 'playing',
     roles: ['of the action'],
-    never: ['reset', 'cut'],
+    never: ['reset'],
     find: (known) => {
       const { answer, changes } = known.verdict;
-      return one(answer === 'taller', () => ({
-        args: { shows: remainsOf(changes) },
-        evidence: changes.flatMap(({ side }) => known.ofSide(side, ...STANCE)),
+      const up = changes.filter((side) => !comesDown(side));
+      return one((answer === 'taller' || answer === 'trim and taller') && up.length > 0, () => ({
+        args: {
+          shows: heightsOf(known, up),
+          short: up.some(({ saddle }) => saddle!.showing.value < saddle!.ceiling),
+        },
+        evidence: up.flatMap(({ side }) => known.ofSide(side, ...STANCE)),
       }));
     },
   },
@@ -274,20 +316,52 @@ export const STANCE_RULES: RulesOf<StanceArgs> = {
     roles: ['structure first', 'asks to measure'],
     never: ['reset', 'trim'],
     find: (known) => {
-      const { cause, answer, short, spent, fold } = known.verdict;
-      return one(cause === 'belly' && !known.archtop, () => ({
+      const { cause, fold } = known.verdict;
+      return one(cause === 'belly' && !known.archtop && !bellySettled(known), () => ({
         certainty: fold === 'folds' ? 'certain' : 'probable',
+        ...byBellySchool(known),
         args: null,
-        evidence: [
-          ...ofFold(known),
-          ...known.ofReads(known.read('bellyBehindBridge', 'centre')),
-          ...(answer === 'not enough' ? short : spent).flatMap(({ side }) =>
-            known.ofSide(side, 'straightedge'),
-          ),
-        ],
+        evidence: ofBelly(known),
         check: underTheBridge(known),
         schools: ['belly'],
       }));
+    },
+  },
+  'belly-settled': {
+    severity: 'structural',
+    roles: ['of the action'],
+    never: ['flatten'],
+    find: (known) =>
+      one(known.verdict.cause === 'belly' && !known.archtop && bellySettled(known), () => ({
+        certainty: 'probable',
+        args: { seen: known.has('topShape', 'even-dome', 'flat') },
+        evidence: [...ofBelly(known), ...known.ofPoints('topBraces', 'bridgePlate')],
+        schools: ['belly'],
+      })),
+  },
+  'shape-disagrees': {
+    severity: 'watch',
+    roles: ['asks to measure'],
+    never: ['flatten', 'reset'],
+    check: ['belly-and-lean', 'feel-braces'],
+    find: (known) => {
+      const args = foldDisagrees(known);
+      return args === null
+        ? []
+        : [
+            {
+              certainty: 'suspected',
+              args,
+              evidence: [
+                ...known.ofPoints('topShape'),
+                ...known.ofReads(
+                  ...(args.by === 'tilt'
+                    ? [known.read('bridgeTilt', 'centre')]
+                    : known.readsOf('bellyAlong')),
+                ),
+              ],
+            },
+          ];
     },
   },
   'thickness-lifts': {
@@ -332,13 +406,17 @@ export const STANCE_RULES: RulesOf<StanceArgs> = {
             : sides.map(({ side, saddle }) => ({ side, showing: saddle!.showing.value })),
           state: would ? 'would be' : 'is',
         },
+        // who accepts a settled top trims while there is saddle
+        ...(would && known.verdict.cause === 'belly' && known.evidence.schools.belly === 'accept'
+          ? { never: [] }
+          : {}),
         evidence: sides.flatMap(({ side }) => known.ofSide(side, ...STANCE)),
       }));
     },
   },
   'neck-overset': {
     severity: 'structural',
-    never: ['cut'],
+    never: ['trim'],
     find: (known) => {
       const { answer, short, tall } = known.verdict;
       const would = answer === 'too tall';
@@ -349,16 +427,23 @@ export const STANCE_RULES: RulesOf<StanceArgs> = {
         !would && over.every(({ saddle }) => saddle!.showing.value - saddle!.ceiling < LITTLE_OVER);
       return one(over.length > 0 && !known.archtop, () => {
         const { remains, showing, ceiling } = over[0]!.saddle!;
+        const told = !thinned && neckOverset(known, over);
         return {
           severity: little ? 'watch' : 'structural',
-          certainty: thinned || little ? 'probable' : 'certain',
+          certainty: little ? 'probable' : told ? 'certain' : 'suspected',
+          ...(told ? {} : { never: ['trim', 'reset'] as Forbidden[] }),
           args: {
             showing: would ? remains.value : showing.value,
             ceiling,
             state: would ? 'would be' : little ? 'a little' : 'is',
+            told,
+            thinned,
           },
           evidence: over.flatMap(({ side }) => known.ofSide(side, 'straightedge', 'saddleShowing')),
-          check: known.readsOf('bridgeThickness').length === 0 ? ['bridge-thickness'] : [],
+          check: [
+            ...(told || little ? [] : tellsApart(known, false)),
+            ...(known.instrument.build.neckJoint || little ? [] : (['joint-kind'] as const)),
+          ],
         };
       });
     },
@@ -371,6 +456,7 @@ export const STANCE_RULES: RulesOf<StanceArgs> = {
       const { fold, cause } = known.verdict;
       // where the stance says it already, it is said once
       return one(fold === 'folds' && cause !== 'belly', () => ({
+        ...byBellySchool(known),
         args: null,
         evidence: ofFold(known),
         check: underTheBridge(known),
@@ -419,6 +505,7 @@ export const STANCE_RULES: RulesOf<StanceArgs> = {
     find: (known) =>
       one(
         known.has('topShape', 'even-dome') &&
+          foldDisagrees(known) === null &&
           known.looked('topBraces') !== 'found so' &&
           known.marksOf('separation').length === 0 &&
           known.verdict.cause !== 'belly',
@@ -431,10 +518,16 @@ export const STANCE_RULES: RulesOf<StanceArgs> = {
     never: ['trim', 'cut', 'reset'],
     check: ['rest'],
     find: (known) => {
-      const days = known.evidence.restingDays;
-      return days === null
+      const { resting, pitchDate } = known.evidence;
+      return resting === null
         ? []
-        : [{ args: { days }, evidence: [{ of: 'history', date: known.evidence.pitchDate }] }];
+        : [
+            {
+              args: resting,
+              evidence: [{ of: 'history', date: pitchDate }],
+              check: resting.after === null ? ['pitch-after', 'rest'] : ['rest'],
+            },
+          ];
     },
   },
   'plane-fell': {
@@ -472,8 +565,6 @@ export const STANCE_RULES: RulesOf<StanceArgs> = {
   },
 };
 
-/** Over this the air is damp for an instrument, percent. Common practice. */
-const DAMP_HUMIDITY = 60;
 /** A straightedge that came closer by less than this is no news, m. House figure. */
 const FELL = 0.3e-3;
 /** Up to so much over its ceiling a saddle is only tall, m. House figure. */
@@ -501,6 +592,46 @@ function neckBeside(known: Known, { side }: SideStance): StanceArgs['season-high
 
 const remainsOf = (sides: readonly SideStance[]): Showing[] =>
   sides.map(({ side, saddle }) => ({ side, showing: saddle!.remains.value }));
+
+/** The heights that the saddle is set to; null where they wait: nothing is promised that its step does not make. */
+function heightsOf(known: Known, sides: readonly SideStance[]): Showing[] | null {
+  const { withheld, fold } = known.verdict;
+  const wait = withheld.moisture !== null || withheld.resting || fold === 'folds' || neckMoves(known);
+  return wait ? null : sides.map(({ side, saddle }) => ({ side, showing: saddle!.setTo }));
+}
+
+/** A season that was read on one visit only is probable, and asks for the other. */
+function seasonRead(known: Known, { side }: SideStance): { certainty: Certainty; check: QuestionId[] } {
+  const once = (known.evidence.history[side]?.visits ?? 1) < 2;
+  return once ? { certainty: 'probable', check: ['other-season'] } : { certainty: 'certain', check: [] };
+}
+
+/** Everything that could have let go under a belly was looked at, and holds. */
+const bellySettled = (known: Known): boolean =>
+  known.verdict.fold === 'does not fold' &&
+  // one that still rises has let go somewhere
+  !known.evidence.moved.some((moved) => whatMoved(moved) === 'belly') &&
+  !Object.values(known.evidence.history).some(({ creep }) => creep.endsWith('creeping')) &&
+  known.looked('topBraces') === 'found sound' &&
+  known.looked('bridgePlate') === 'found sound' &&
+  known.marksOf('separation').length === 0;
+
+/** Who accepts a settled top trims while there is saddle; who sets the neck to it as it stands takes it off for that. */
+const byBellySchool = ({ evidence }: Known): { never?: Forbidden[] } =>
+  evidence.schools.belly === 'accept'
+    ? { never: ['reset'] }
+    : evidence.schools.belly === 'set the neck to it'
+      ? { never: ['trim'] }
+      : {};
+
+const ofBelly = (known: Known): Source[] => {
+  const { answer, short, spent } = known.verdict;
+  return [
+    ...ofFold(known),
+    ...known.ofReads(known.read('bellyBehindBridge', 'centre')),
+    ...(answer === 'not enough' ? short : spent).flatMap(({ side }) => known.ofSide(side, 'straightedge')),
+  ];
+};
 
 /** The action that a saddle at its floor gives, season, relief and nut put right. */
 const atFloor = ({ budget, saddle, rest }: SideStance): number =>
@@ -576,7 +707,14 @@ function whyNotYet(known: Known): NeckNotYet[] {
     ...(held.slack ? (['slack'] as const) : []),
     ...(held.resting ? (['lately strung'] as const) : []),
     ...(held.season ? (['damp season'] as const) : []),
-    ...(fold === 'not told' || fold === 'may fold' ? (['belly not read'] as const) : []),
+    ...(foldDisagrees(known)
+      ? (['shape disagrees'] as const)
+      : fold === 'not told' || fold === 'may fold'
+        ? (['belly not read'] as const)
+        : []),
+    ...(holeSunk(known) ? (['hole sunk'] as const) : []),
+    ...(held.oneSide ? (['one side'] as const) : []),
+    ...(!held.season && known.sides.some(({ told }) => !told) ? (['season not told'] as const) : []),
   ];
   return reasons.length > 0 ? reasons : ['belly not read'];
 }

@@ -3,12 +3,11 @@ import type { PointId } from '../../readings/index.js';
 import { THINNED_BRIDGE } from '../../targets/index.js';
 import type { LoadPart } from '../evidence.js';
 import { ofMark, type Known } from '../known.js';
+import { holeSunk } from '../neckFacts.js';
 import { one, pointRule, type Found, type RulesOf } from './rule.js';
 
 /** A crack beside the fingerboard is short up to here, m. House figure. */
 const SHORT = 60 * mm;
-/** A sound hole that stands so far out of its plane is sunk, m. House figure. */
-const SUNK = 0.8 * mm;
 
 /** At which moisture a crack closes, %MC; null where that is not told. */
 export type CrackCloses = { from: number; to: number } | null;
@@ -32,8 +31,8 @@ export interface StructureArgs {
   'plate-worn': null;
   'plate-replaced': null;
   'not-seen': { points: HiddenPoint[] };
-  /** in its middle; null where it was not read */
-  'bridge-thinned': { thickness: number | null };
+  /** in its middle; null where it was not read; by eye alone, against what was read */
+  'bridge-thinned': { thickness: number | null; byEye: boolean };
   'bridge-split': null;
   'bridge-screwed': null;
   'tailpiece-added': null;
@@ -106,6 +105,7 @@ export const STRUCTURE_RULES: RulesOf<StructureArgs> = {
   },
   'back-brace-loose': {
     severity: 'structural',
+    roles: ['damage'],
     find: (known) => {
       const marks = known.marksOf('separation').filter(({ brace }) => brace?.kind === 'back brace');
       return one(known.has('backBraces', 'loose-end', 'loose') || marks.length > 0, () => ({
@@ -115,10 +115,15 @@ export const STRUCTURE_RULES: RulesOf<StructureArgs> = {
       }));
     },
   },
-  'lining-loose': pointRule('linings', ['loose-lining'], { severity: 'structural' }),
-  'post-fallen': pointRule('soundPost', ['fallen'], { severity: 'structural', check: ['arch'] }),
+  'lining-loose': pointRule('linings', ['loose-lining'], { severity: 'structural', roles: ['damage'] }),
+  'post-fallen': pointRule('soundPost', ['fallen'], {
+    severity: 'structural',
+    roles: ['damage'],
+    check: ['arch'],
+  }),
   'crack-moves': {
     severity: 'structural',
+    roles: ['damage'],
     check: ['mark-crack', 'press-crack'],
     never: ['glueDry', 'flatten'],
     find: (known) => {
@@ -157,6 +162,7 @@ export const STRUCTURE_RULES: RulesOf<StructureArgs> = {
   },
   'crack-breathes': {
     severity: 'structural',
+    roles: ['damage'],
     check: ['crack-width'],
     never: ['glueDry'],
     find: (known) =>
@@ -197,6 +203,7 @@ export const STRUCTURE_RULES: RulesOf<StructureArgs> = {
   },
   'tail-cracked': {
     severity: 'structural',
+    roles: ['damage'],
     check: ['block-look'],
     find: (known) =>
       one(known.has('tail', 'side-crack', 'crack-round-the-tail'), () => {
@@ -211,7 +218,7 @@ export const STRUCTURE_RULES: RulesOf<StructureArgs> = {
         };
       }),
   },
-  'plate-worn': pointRule('bridgePlate', ['worn-holes'], { severity: 'structural' }),
+  'plate-worn': pointRule('bridgePlate', ['worn-holes'], { severity: 'structural', roles: ['damage'] }),
   'plate-replaced': pointRule('bridgePlate', ['replaced'], { severity: 'watch', check: ['plate-look'] }),
   'not-seen': {
     severity: 'watch',
@@ -232,14 +239,20 @@ export const STRUCTURE_RULES: RulesOf<StructureArgs> = {
       const middle = known.read('bridgeThickness', 'middle') ?? known.readsOf('bridgeThickness')[0] ?? null;
       const thin = middle !== null && middle.value + 2 * middle.sd < THINNED_BRIDGE;
       const seen = known.has('bridge', 'planed-thin');
+      // by eye it is thin, and the caliper says that it is not: that is asked
+      const byEye = seen && middle !== null && !thin;
       return one(seen || thin, () => ({
-        args: { thickness: middle?.value ?? null },
+        ...(byEye ? { severity: 'watch', certainty: 'suspected' } : {}),
+        args: { thickness: middle?.value ?? null, byEye },
         evidence: [...known.ofPoints(...(seen ? (['bridge'] as const) : [])), ...known.ofReads(middle)],
-        check: middle ? [] : ['bridge-thickness'],
+        check: middle && !byEye ? [] : ['bridge-thickness'],
       }));
     },
   },
-  'bridge-split': pointRule('bridge', ['cracked-through-the-pins'], { severity: 'structural' }),
+  'bridge-split': pointRule('bridge', ['cracked-through-the-pins'], {
+    severity: 'structural',
+    roles: ['damage'],
+  }),
   'bridge-screwed': pointRule('bridge', ['screws-or-bolts'], { severity: 'watch' }),
   'tailpiece-added': pointRule('bridge', ['tailpiece-added'], { severity: 'watch', check: ['paper-bridge'] }),
   'hole-sunk': {
@@ -247,14 +260,14 @@ export const STRUCTURE_RULES: RulesOf<StructureArgs> = {
     roles: ['structure first'],
     check: ['feel-braces', 'block-look'],
     never: ['reset'],
-    find: (known) => {
-      const deep = known.readsOf('soundHole').filter(({ value, sd }) => value - 2 * sd > SUNK);
-      const seen = known.has('topShape', 'sunken-at-the-hole');
-      return one(seen || deep.length > 0, () => ({
+    find: (known) =>
+      one(holeSunk(known), () => ({
         args: null,
-        evidence: [...known.ofPoints(...(seen ? (['topShape'] as const) : [])), ...known.ofReads(...deep)],
-      }));
-    },
+        evidence: [
+          ...known.ofPoints(...(known.has('topShape', 'sunken-at-the-hole') ? (['topShape'] as const) : [])),
+          ...known.ofReads(...known.readsOf('soundHole')),
+        ],
+      })),
   },
   'heel-hairline': {
     severity: 'watch',

@@ -32,7 +32,7 @@ export const ARCHTOP = {
     materials: ['hardwood blank', 'posts'],
     supplies: 0.8,
     cautions: ['dust', 'protected'],
-    effects: [{ on: 'wheels' }],
+    effects: [{ on: 'wheels', fresh: true }],
     reads: ['wheelHeight'],
   }),
   'raise-arch': treatment({

@@ -1,14 +1,36 @@
 import { days, hold, otherwise, treatment, step } from '../treatment.js';
-import { RISES } from './usual.js';
+import { FLATTENS, RISES } from './usual.js';
 
 /** Damp, top, back, sides. */
 export const BODY = {
+  'solid-plate': treatment({
+    name: 'Laminated top that folds: solid wood let in from inside',
+    for: 'a modest instrument whose laminated top folds under a heavy plate',
+    stage: 'inside',
+    only: 'flat-top',
+    amount: 'bridge down',
+    hands: [4, 8],
+    wait: days(2, 3),
+    undo: 4,
+    gate: 'The owner agrees in writing; no heat on the top. Heavy plate out, solid wood let in from inside, a new plate, the top clamped onto it at its built dome.',
+    after: 'back off, bridge off',
+    consent: true,
+    glues: true,
+    originals: 'altered',
+    needs: ['slacken', 'back-off', 'remove-bridge', 'make-bridge', 'reglue-bridge', 'rest-under-tension'],
+    excludes: ['flatten-belly', 'replace-plate', 'patch-plate'],
+    materials: ['solid wood', 'hardwood plate'],
+    supplies: 0.6,
+    cautions: ['dust', 'jacks', 'support'],
+    effects: [{ on: 'belly', recovers: FLATTENS }],
+    reads: ['bridgePlate', 'bellyBehindBridge'],
+  }),
   'bring-down-damp': treatment({
     name: 'Bring the damp instrument down',
     for: 'from loft, cellar or coast: moisture over the window',
-    why: 'The wood is damp: what is judged, glued or cut now is of the wrong size once it has dried. Cracks are looked at again as it shrinks.',
+    why: 'The wood is damp and will shrink. Do not judge, glue or cut yet; check the cracks as it dries.',
     stage: 'moisture',
-    roles: ['company'],
+    roles: ['company', 'no work on wood'],
     replaces: ['rehydrate'],
     hands: 0.25,
     wait: days(14, 60),

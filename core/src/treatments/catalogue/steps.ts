@@ -1,4 +1,4 @@
-import { treatment } from '../treatment.js';
+import { days, hold, otherwise, step, treatment } from '../treatment.js';
 
 /** What a plan holds besides the treatments of the trade's headings. */
 export const STEPS = {
@@ -6,12 +6,60 @@ export const STEPS = {
     name: 'Measure first',
     for: 'what is not told yet',
     stage: 'measure',
-    roles: ['no work on wood', 'company'],
+    roles: ['no work on wood', 'company', 'read anew'],
     hands: [0.25, 0.5],
     wait: 0,
     undo: 1,
     gate: null,
     skills: ['measuring'],
+    steps: [step('do', 'Take the readings that are asked for, twice, and write them down.')],
+  }),
+  settle: treatment({
+    name: 'Leave it strung, then measure again',
+    for: 'after the neck was set, before the last saddle',
+    why: 'A neck that was set moves once more under tension: nut and saddle are cut once it stands still.',
+    stage: 'settled',
+    roles: ['at pitch', 'company', 'read anew'],
+    hands: [0.5, 1],
+    wait: days(7, 21),
+    undo: 1,
+    gate: 'The glue is past its time before tension. Three readings over at least ten days that stand still.',
+    cautions: ['tension'],
+    skills: ['measuring'],
+    reads: ['straightedge', 'relief', 'action12', 'firstFretGap'],
+    steps: [
+      step(
+        'prepare',
+        'Tune up two semitones at a time, your face away from the strings; the old saddle carries it.',
+      ),
+      step('do', 'Read straightedge, relief and action every few days, the room held.'),
+      hold(
+        'Three readings over ten days or more stand still.',
+        otherwise('something opens', 'slacken it today and look again.'),
+      ),
+      step('check', 'Work out nut and saddle from the last readings.'),
+    ],
+  }),
+  'measure-again': treatment({
+    name: 'Measure again',
+    for: 'after rod, pressing or untwisting',
+    why: 'Rod and pressing move the fret plane too: nut and saddle are worked out from what stands then.',
+    stage: 'settled',
+    roles: ['at pitch', 'company', 'no work on wood', 'read anew'],
+    hands: [0.25, 0.5],
+    wait: 12,
+    undo: 1,
+    gate: 'Overnight at pitch.',
+    skills: ['measuring'],
+    reads: ['straightedge', 'relief', 'action12', 'firstFretGap', 'saddleShowing'],
+    steps: [
+      step('wait', 'Overnight at pitch.'),
+      step('do', 'Read relief, straightedge, gap at fret 1, saddle and action.'),
+      hold(
+        'Relief stands where it is wanted.',
+        otherwise('it does not', 'turn the rod once more, and read again.'),
+      ),
+    ],
   }),
   'glue-splinter': treatment({
     name: 'Glue the splinter back',

@@ -11,6 +11,8 @@ export const READING_WORDS: WordsOf<ReadingArgs> = {
     again
       ? `The ${side} readings still do not agree after a second measuring, by ${fine(by)}: nothing is cut before they do.`
       : `The ${side} readings do not agree, by ${fine(by)}: measure them again before anything is cut.`,
+  'sides-swapped':
+    'All of the bass stands lower than the treble: were the two sides exchanged? Measure both again before anything is cut.',
   'slack-for-pitch': ({ read }, { height }) =>
     `The ${read.map(({ side }) => side).join(' and ')} action looks as if it had been read slack (${read.map(({ action }) => height(action)).join(', ')}), though it is noted at pitch.`,
   'side-missing': ({ missing }, _, { side }) =>

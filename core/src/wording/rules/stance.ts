@@ -3,7 +3,7 @@ import type { BudgetCause, NeckNotYet, StanceArgs, WhyOff } from '../../diagnosi
 import { HUMIDITY_WINDOW } from '../../targets/index.js';
 import { creepWords } from '../creepWords.js';
 import type { Say } from '../say.js';
-import { actionOf, humid } from '../sentence.js';
+import { actionOf, humid, NBSP } from '../sentence.js';
 import { list } from '../words.js';
 import { quantities } from './readings.js';
 import type { WordsOf } from './wordsOf.js';
@@ -22,11 +22,13 @@ const CAUSE_WORDS: Record<BudgetCause, string> = {
 export const STANCE_WORDS: WordsOf<StanceArgs> = {
   'action-off': (args, say, { side }) => {
     const { now, there, level, atKept, humidity, why } = args;
+    // what the season moves by less than anybody sees is not spoken of
+    const moves = Math.abs(level - atKept) > SEASON_SAID;
     const stands =
       now === there
-        ? `${actionOf(side!)} is ${there}, about ${say.height(level)}, and not because of the season: at ${humid(humidity)} it would still stand at ${say.height(atKept)}`
+        ? `${actionOf(side!)} is ${there}, about ${say.height(level)}${moves ? `; at ${humid(humidity)} it would still be ${say.height(atKept)}` : ''}`
         : `${actionOf(side!)} would be ${there} where it will be kept, ${say.height(atKept)}`;
-    return `${stands}${because(why, say)}.`;
+    return `${stands}.${because(why, there === 'high' ? 'high' : 'low', say)}`;
   },
   'season-high': (args, say, { side }) =>
     `${actionOf(side!)} is ${args.now} now, about ${say.height(args.level)}; ${wouldStand(args, say)}. ${BESIDE[args.neck]} Leave it alone.`,
@@ -36,16 +38,30 @@ export const STANCE_WORDS: WordsOf<StanceArgs> = {
     `${actionOf(side!)} is ${now} now, about ${height(level)}; how much of that is season cannot be told yet.`,
   'season-hides': (args, say, { side }) =>
     `${actionOf(side!)} is in range only because the wood is ${args.there === 'high' ? 'dry' : 'damp'}: ${wouldStand(args, say)}.`,
-  'damp-room': (args) =>
-    args.state === 'through the year'
-      ? `The room stands at about ${Math.round(args.humidity)} % RH through the year: belly, glue and finish suffer. Bring it down slowly, and judge and cut at working moisture.`
-      : `The room stood at ${Math.round(args.humidity)} % RH: what was read damp is judged for ${Math.round(args.kept)} % RH.`,
+  'damp-room': (args) => {
+    const about = args.humidity === null ? null : `${Math.round(args.humidity)}${NBSP}% RH`;
+    if (args.state === 'as it was read')
+      return `${about ? `The room stood at ${about}` : 'The wood was damp'}: what was read damp is judged for ${Math.round(args.kept)}${NBSP}% RH. Dry it slowly before anything is cut or glued.`;
+    return args.state === 'through the year'
+      ? `The room averages about ${about}: belly, glue and finish suffer. Dry it slowly; judge and cut at working moisture.`
+      : `It will live at about ${about}: belly, glue and finish suffer. Keep that room drier.`;
+  },
   'dry-wood': ({ humidity }) =>
-    `The room stood at ${Math.round(humidity)} % RH, too dry: humidify to ${HUMIDITY_WINDOW.wanted} % before anything is judged or glued.`,
-  'saddle-answers': ({ leaves, justReached }, { fine }) =>
-    `There is saddle enough: trimming leaves ${list(leaves.map(({ side, showing }) => `${fine(showing)} on the ${side} side`))}${justReached ? ', which just reaches the floor within the error' : ''}. No reset.`,
-  'saddle-taller': ({ shows }, { fine }) =>
-    `The strings stand low and the saddle is short: a taller saddle answers it, ${list(shows.map(({ side, showing }) => `${fine(showing)} showing on the ${side} side`))}.`,
+    `${humidity === null ? 'The wood is' : `The room stood at ${Math.round(humidity)}${NBSP}% RH,`} too dry: humidify to ${HUMIDITY_WINDOW.wanted}${NBSP}% before you judge, cut or glue.`,
+  'saddle-answers': ({ leaves, limit, noReset }, { fine }) => {
+    const left = leaves
+      ? `trimming leaves ${list(leaves.map(({ side, showing }) => `${fine(showing)} on the ${side} side`))}`
+      : 'how much comes off waits for the next reading';
+    const within =
+      limit === 'floor' && leaves
+        ? ', which is its floor; that is near enough'
+        : limit === 'break angle'
+          ? ', but so low it bends the strings too little behind it: ramp the holes with it'
+          : '';
+    return `There is saddle enough: ${left}${within}.${noReset && limit === null ? ' No reset.' : ''}`;
+  },
+  'saddle-taller': ({ shows, short }, { fine }) =>
+    `The strings stand low${short ? ' and the saddle is short' : ''}: a taller saddle answers it${shows ? `, ${list(shows.map(({ side, showing }) => `${fine(showing)} showing on the ${side} side`))}` : ''}.${shows ? '' : ' How tall waits for the next reading.'}`,
   'neck-due': ({ low, integral }, { fine, fineError }) =>
     integral
       ? `The fret plane runs ${fine(low.value)} too low, and neck and body are one: other strings, the saddle and the bridge come first, then the board is tapered.`
@@ -59,6 +75,12 @@ export const STANCE_WORDS: WordsOf<StanceArgs> = {
       ...(runs ? ['the straightedge runs into the front of the bridge'] : []),
       ...(spent ? ['hardly any saddle shows'] : []),
     ].join(' and ')}: a neck set may be coming. Read the stance and the belly before anything is planned.`,
+  'belly-settled': ({ seen }) =>
+    `The belly stands high, ${seen ? 'the dome is even' : 'it does not fold'} and nothing under it is loose: accept it and trim while there is saddle, or set the neck to it as it stands.`,
+  'shape-disagrees': ({ seen, by }) =>
+    seen === 'folds'
+      ? `By eye the top folds; ${by === 'tilt' ? 'the bridge hardly leans' : 'the stations show an even dome'}. Measure belly and lean again before you believe either.`
+      : `By eye the dome is even; ${by === 'tilt' ? 'the bridge leans like one that folds' : 'the stations show a hollow before the bridge and a hump behind it'}. Measure belly and lean again before you believe either.`,
   'belly-lifts':
     'The belly is what lifts the bridge: the structure under it comes first, and the neck is judged again after that.',
   'thickness-lifts': 'The bridge is thicker than it was made, and that is what is short at the straightedge.',
@@ -68,12 +90,21 @@ export const STANCE_WORDS: WordsOf<StanceArgs> = {
     state === 'would be'
       ? `The saddle has not enough left: trimming to the target would leave ${list(left.map(({ side, showing }) => `${showing < 0.05e-3 ? 'no saddle at all' : fine(showing)} on the ${side} side`))}, and ${fine(floor)} is the least. Stop trimming and look for the cause.`
       : `The action was bought with the last of the saddle: ${list(left.map(({ side, showing }) => `${fine(showing)} shows on the ${side} side`))}, and ${fine(floor)} is the least. Look for the cause, not at the saddle.`,
-  'neck-overset': ({ showing, ceiling, state }, { fine }) =>
-    state === 'would be'
-      ? `A saddle that reaches the target would show ${fine(showing)}, more than ${fine(ceiling)}: the neck is set too far back, or the bridge was thinned.`
-      : state === 'a little'
-        ? `The saddle stands ${fine(showing)} tall, a little more than ${fine(ceiling)}: look whether the bridge was thinned.`
-        : `The saddle stands ${fine(showing)} tall, more than ${fine(ceiling)}: the neck is set too far back, or the bridge was thinned.`,
+  'neck-overset': ({ showing, ceiling, state, told, thinned }, { fine }) => {
+    const cause = told
+      ? 'the neck is set back too far'
+      : thinned
+        ? 'the bridge was thinned, or the neck is set back too far. Measure which'
+        : 'neck, bridge or belly. Measure which before anything is planned';
+    switch (state) {
+      case 'would be':
+        return `A saddle that reaches the target would show ${fine(showing)}, more than ${fine(ceiling)}: ${cause}.`;
+      case 'a little':
+        return `The saddle stands ${fine(showing)} tall, a little over ${fine(ceiling)}: check that the bridge was not thinned.`;
+      case 'is':
+        return `The saddle stands ${fine(showing)} tall, over ${fine(ceiling)}: ${cause}.`;
+    }
+  },
   'belly-folds':
     'The top folds, hollow before the bridge and humped behind it: the structure under the bridge has let go.',
   'leans-much': ({ tilt, folds }, { degrees }) =>
@@ -84,13 +115,27 @@ export const STANCE_WORDS: WordsOf<StanceArgs> = {
     'The belly stands as if the wood were far damper than the air says: a brace that came loose and was not found looks like that. Look inside.',
   'dome-sound':
     'The dome is even: that is how the top is meant to stand. Leave it alone, even where it looks large.',
-  'still-settling': ({ days }) =>
-    `It was strung up ${days} ${days === 1 ? 'day' : 'days'} ago and may still move: the saddle is cut once, after it has rested.`,
+  'still-settling': ({ days, after }) => {
+    const ago = `${days} ${days === 1 ? 'day' : 'days'}`;
+    switch (after) {
+      case 'work':
+        return `It was strung up ${ago} ago after work and may still move: cut the saddle once, after it has rested.`;
+      case 'new strings':
+        return `New strings went on ${ago} ago: let them settle overnight, then measure.`;
+      case 'slack':
+        return `It was strung up ${ago} ago after standing slack: let it settle a week, then measure.`;
+      case null:
+        return `It was strung up ${ago} ago, nobody said after what: it may still move, so no saddle is cut yet.`;
+    }
+  },
   'plane-fell': ({ since, fell, by }, { fineError }, { side }) =>
     `Since ${sayDate(since, 'long')} the straightedge came ${fineError(fell)} closer to the bridge on the ${side} side, the season taken out: ${MOVED[by ?? 'neither']}.`,
   creeps: ({ creep, perYear }, { yearly }, { side }) =>
     creepWords(actionOf(side!), creep, perYear.value > 0, yearly(perYear)),
 };
+
+/** Where it will be kept is named once it moves the action by more than this, m. */
+const SEASON_SAID = 0.1e-3;
 
 const wouldStand = (
   { humidity, atKept }: Pick<StanceArgs['season-low'], 'humidity' | 'atKept'>,
@@ -105,20 +150,20 @@ const BESIDE: Record<StanceArgs['season-high']['neck'], string> = {
 };
 
 /** What makes most of what is off, after where it stands. */
-function because(why: WhyOff, { fine }: Say): string {
+function because(why: WhyOff, off: 'high' | 'low', { fine }: Say): string {
   switch (why.told) {
     case 'not read':
-      return `; what causes it cannot be told before ${list(quantities(why.missing))} ${why.missing.length === 1 ? 'was' : 'were'} measured`;
+      return ` To tell why, measure ${list(quantities(why.missing))}.`;
     case 'readings disagree':
-      return '; the readings do not agree, so what causes it cannot be told yet';
+      return ' The readings do not agree, so nobody can tell why yet.';
     case 'nothing':
       return '';
     case 'after the fold':
-      return '; belly and neck are told apart once the structure under the bridge is sound';
+      return ' Belly and neck are told apart once the structure under the bridge is sound.';
     case 'error as large':
-      return `; what causes it cannot be told yet, the largest part is the ${CAUSE_WORDS[why.cause]} and its error is as large`;
+      return ` What causes it cannot be told yet: the largest part is the ${CAUSE_WORDS[why.cause]}, and its error is as large.`;
     case 'cause':
-      return `; ${why.most ? 'most' : 'the largest part'} of it is the ${why.cause === 'wheels' ? 'thumb wheels' : CAUSE_WORDS[why.cause]}, ${fine(why.part)}`;
+      return ` ${why.most ? 'Most' : 'The largest part'} of ${off === 'high' ? 'what is too much' : 'what is missing'} is the ${why.cause === 'wheels' ? 'thumb wheels' : CAUSE_WORDS[why.cause]}, ${fine(why.part)}.`;
   }
 }
 
@@ -128,6 +173,10 @@ const NOT_YET: Record<NeckNotYet, string> = {
   'lately strung': 'it was strung up lately',
   'damp season': 'it was read in the damp season only',
   'belly not read': 'belly and lean were not read',
+  'shape disagrees': 'eye and stations do not agree on the belly',
+  'hole sunk': 'the sound hole lies sunk',
+  'one side': 'one side was not read',
+  'season not told': 'how much of it is season is not told',
 };
 
 const MOVED = {

@@ -37,11 +37,13 @@ export const STRUCTURE_WORDS: WordsOf<StructureArgs> = {
       : 'A quiet hairline is noted: mark it, and measure it again when the season has turned.',
   'tail-cracked': ({ state }) => TAIL[state],
   'plate-worn': 'The holes of the bridge plate are worn: the ball ends pull into the top.',
-  'plate-replaced': 'The bridge plate was replaced: it may hide a top that was filled for good.',
+  'plate-replaced': 'The bridge plate was replaced. The top under it may be full of filler.',
   'not-seen': ({ points }) =>
     `Not to be seen: ${points.map((point) => NOT_SEEN[point]).join(', ')}. What cannot be seen is not sound for that.`,
-  'bridge-thinned': ({ thickness }, { fine }) =>
-    `The bridge was planed thin${thickness === null ? '' : `, ${fine(thickness)}`}: it hides a neck that needed setting, and the lost break angle is put back with its thickness.`,
+  'bridge-thinned': ({ thickness, byEye }, { fine }) =>
+    byEye
+      ? `The bridge looks planed thin, and measures ${fine(thickness!)}: measure it again in its middle.`
+      : `The bridge was planed thin${thickness === null ? '' : `, ${fine(thickness)}`}: it hides a neck that needed setting, and the lost break angle is put back with its thickness.`,
   'bridge-split': 'The bridge is cracked through its pin holes.',
   'bridge-screwed':
     'Screws or bolts hold the bridge: find out whether the maker or a repairer put them in; those that were built in stay.',

@@ -60,7 +60,7 @@ export const api = {
     return {
       points,
       months: year.sides.map(({ side, answers }) => ({ side, months: answers.months })),
-      sentences: sayYear(year, yearInput.from, sayingIn(sayIn)),
+      sentences: sayYear(year, yearInput.from, sayingIn(sayIn), yearInput.reserves),
       took: performance.now() - began,
     };
   },

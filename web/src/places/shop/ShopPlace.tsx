@@ -1,5 +1,5 @@
 import type { Shop } from '@upright-elder/contract';
-import { QUANTITIES, QUANTITY_IDS } from '@upright-elder/core/readings';
+import { measuredToday, QUANTITIES } from '@upright-elder/core/readings';
 import { LENGTH_UNIT_NAMES, type LengthUnit } from '@upright-elder/core/units';
 import { NavLink, Outlet, useLocation } from 'react-router';
 import { Fetching } from '../../app/Fetching.js';
@@ -145,7 +145,7 @@ function Settings({ shop }: { shop: Shop }) {
       </div>
       <Fold className="mt-2" summaryClass="font-bold" summary="A bare number in each field">
         <div className="paper-columns mt-1 grid grid-cols-2 gap-x-5 gap-y-2">
-          {QUANTITY_IDS.filter((id) => QUANTITIES[id].dimension === 'length').map((id) => (
+          {measuredToday().filter((id) => QUANTITIES[id].dimension === 'length').map((id) => (
             <ListField
               key={id}
               label={QUANTITIES[id].name}

@@ -1,7 +1,7 @@
 import type { Shop, Tool, ToolInput } from '@upright-elder/contract';
 import {
   QUANTITIES,
-  QUANTITY_IDS,
+  measuredToday,
   type Dimension,
   type QuantityId,
   type ReadingUnit,
@@ -257,7 +257,7 @@ function UsualTools({ tools, shop }: { tools: Tool[]; shop: Shop }) {
         role="region"
         aria-label="Usual tools"
       >
-        {QUANTITY_IDS.map((quantity) => (
+        {measuredToday().map((quantity) => (
           <ListField
             key={quantity}
             label={QUANTITIES[quantity].name}

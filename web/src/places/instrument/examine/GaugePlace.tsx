@@ -2,7 +2,7 @@ import type { Place, QuantityId } from '@upright-elder/core/readings';
 import type { ReactNode } from 'react';
 
 /** Where the gauge goes: a small drawing of the part, with the place marked. */
-type View = 'side' | 'plan' | 'board' | 'nut' | 'bridge' | 'arch';
+type View = 'side' | 'plan' | 'board' | 'nut' | 'bridge' | 'pins' | 'arch';
 type Spot = readonly [x: number, y: number];
 
 const WIDTH = 260;
@@ -24,6 +24,9 @@ const STRINGS: Partial<Record<Place, Spot>> = Object.fromEntries(
   ]),
 );
 const WINGS: Partial<Record<Place, Spot>> = { bassWing: [66, 42], middle: [130, 38], trebleWing: [194, 42] };
+
+/** Between the outer pin holes and the edges of the board, carried on to the bridge. */
+const PIN_GAPS: Partial<Record<Place, Spot>> = { bass: [92, 76], treble: [92, 20] };
 
 const PLACED: Record<QuantityId, { view: View; spots: Partial<Record<Place, Spot>> }> = {
   action12: { view: 'side', spots: { bass: [112, 27], treble: [112, 27] } },
@@ -57,7 +60,8 @@ const PLACED: Record<QuantityId, { view: View; spots: Partial<Record<Place, Spot
       ]),
     ),
   },
-  pinGap: { view: 'plan', spots: { bass: [92, 70], treble: [92, 26] } },
+  pinGap: { view: 'pins', spots: PIN_GAPS },
+  edgeOutside: { view: 'pins', spots: PIN_GAPS },
   nutSlot: { view: 'nut', spots: STRINGS },
   firstFretGapInner: { view: 'nut', spots: STRINGS },
   nutWidth: { view: 'nut', spots: { centre: [130, 62] } },
@@ -100,6 +104,22 @@ const DRAWN: Record<View, ReactNode> = {
       <circle cx="154" cy="48" r="21" fill="none" stroke="currentColor" strokeWidth="1.6" />
       <path d="M86 15h13v66H86z" fill="currentColor" opacity="0.55" />
       <path d="M206 38h48M206 58h48" stroke="currentColor" strokeWidth="1.4" />
+    </>
+  ),
+  pins: (
+    <>
+      <path d="M76 6h32v84H76z" fill="currentColor" opacity="0.3" />
+      {[27, 35, 44, 52, 61, 69].map((y) => (
+        <circle key={y} cx="92" cy={y} r="2.6" fill="currentColor" />
+      ))}
+      <path d="M150 16h96v64h-96z" fill="currentColor" opacity="0.18" />
+      <path d="M246 16H60M246 80H60" stroke="currentColor" strokeWidth="1.2" strokeDasharray="5 3" />
+      <text x="44" y="20" fontSize="13" fill="currentColor">
+        +
+      </text>
+      <text x="44" y="84" fontSize="13" fill="currentColor">
+        +
+      </text>
     </>
   ),
   board: (
