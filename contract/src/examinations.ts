@@ -1,6 +1,8 @@
 import { METERS, type Meter } from './lists/examinations.js';
 import { STRING_STATES, type StringState } from '@upright-elder/core/instrument';
 import {
+  STRUNG_AFTER,
+  type StrungAfter,
   POINT_IDS,
   QUANTITY_IDS,
   READING_UNITS,
@@ -85,6 +87,11 @@ export class ConditionsInput {
   @IsString()
   @MaxLength(20)
   timeAtPitch!: string | null;
+
+  /** what it was strung up after; null where that was not asked */
+  @IsOptional()
+  @IsIn(STRUNG_AFTER)
+  pitchAfter?: StrungAfter | null;
 
   /** the two frets held for the relief */
   @IsInt({ message: FIRST_HELD })

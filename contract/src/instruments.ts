@@ -194,6 +194,11 @@ export class InstrumentInput extends InstrumentFacts {
   @Nested(() => TypedLength)
   heelDepth!: TypedLength | null;
 
+  /** across the cheeks, where they meet the body */
+  @IsOptional()
+  @Nested(() => TypedLength)
+  heelWidth?: TypedLength | null;
+
   /** body join to the end of the board */
   @IsOptional()
   @Nested(() => TypedLength)
@@ -289,6 +294,10 @@ export class Instrument extends InstrumentFacts {
   @IsOptional()
   @Nested(() => Length)
   heelDepth!: Length | null;
+
+  @IsOptional()
+  @Nested(() => Length)
+  heelWidth!: Length | null;
 
   @IsOptional()
   @Nested(() => Length)

@@ -189,6 +189,19 @@ export class Arrow {
 }
 
 /** A treatment in its place. */
+/** A neck that is centred with its angle, in words for its picture. */
+export class AimedNeckSaid {
+  @IsIn(STRING_SIDES)
+  side!: StringSide;
+
+  @IsString()
+  off!: string;
+
+  @IsOptional()
+  @IsString()
+  cut!: string | null;
+}
+
 export class Step {
   /** of the catalogue, or one of the shop's own */
   @IsString()
@@ -207,6 +220,11 @@ export class Step {
   @IsOptional()
   @IsString()
   withheld!: string | null;
+
+  /** where the board aims to one side, and which cheek gives way; null where nothing is centred */
+  @IsOptional()
+  @Nested(() => AimedNeckSaid)
+  aimed!: AimedNeckSaid | null;
 
   @NestedList(() => Arrow)
   after!: Arrow[];

@@ -29,6 +29,7 @@ export interface CaseFile {
     topSpecies?: string;
     laminatedTop?: boolean;
     heelDepth?: Typed;
+    heelWidth?: Typed;
     extension?: Typed;
     archHeight?: Typed;
     domeRadius?: Typed;

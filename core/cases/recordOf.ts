@@ -115,6 +115,7 @@ function instrumentOf({ instrument: of }: CaseFile): InstrumentFacts {
     targetTreble: maybe('/instrument/target/treble', of.target?.treble),
     rod: of.rod ?? 'adjustable',
     heelDepth: maybe('/instrument/heelDepth', of.heelDepth),
+    heelWidth: maybe('/instrument/heelWidth', of.heelWidth),
     extension: maybe('/instrument/extension', of.extension),
     bodyLength: null,
     bodyWidth: null,

@@ -1,6 +1,7 @@
 export * from './svg.js';
 export * from './inks.js';
 export * from './stance.js';
+export * from './heel.js';
 export * from './budget.js';
 export * from './card.js';
 export * from './months.js';

@@ -171,6 +171,7 @@ export interface JudgedInstrument {
   ownTarget: boolean;
   reliefTarget: number;
   heelDepth: number | null;
+  heelWidth: number | null;
   extension: number | null;
   /** a plan of its top is drawn, so that a weight can be walked over it */
   planDrawn: boolean;

@@ -122,6 +122,7 @@ function judgedInstrument({ instrument, plan }: InstrumentRecord): JudgedInstrum
     ownTarget: instrument.targetBass !== null || instrument.targetTreble !== null,
     reliefTarget: instrument.reliefTarget,
     heelDepth: instrument.heelDepth,
+    heelWidth: instrument.heelWidth ?? null,
     extension: instrument.extension,
     planDrawn: plan !== null && type === 'flat-top',
     domeRadius,

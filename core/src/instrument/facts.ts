@@ -51,6 +51,8 @@ export interface InstrumentFacts {
   targetTreble: number | null;
   rod: 'adjustable' | 'none' | 'unknown';
   heelDepth: number | null;
+  /** across the cheeks, where they meet the body */
+  heelWidth?: number | null;
   extension: number | null;
   bodyLength: number | null;
   bodyWidth: number | null;

@@ -36,7 +36,15 @@ export type StepMuch =
   /** a new saddle of its full height */
   | { id: 'new saddle' }
   /** the fret plane comes up at the bridge by so much, down where negative, and what that cuts */
-  | { id: 'angle'; by: number; sd: number; cut: AngleCut };
+  | { id: 'angle'; by: number; sd: number; cut: AngleCut; cheek: CheekCut | null };
+
+/** What comes off one cheek of the heel to centre the neck, m; null where the heel's width was not measured. */
+export interface CheekCut {
+  side: StringSide;
+  /** what the board is off at the bridge */
+  off: number;
+  by: number | null;
+}
 
 /** What a change of the neck angle cuts. Lengths m. */
 export type AngleCut =

@@ -1,5 +1,5 @@
 import type { Finding } from '../diagnosis/index.js';
-import { heelStrip, neckReset } from '../stance/index.js';
+import { cheekCut, heelStrip, neckReset } from '../stance/index.js';
 import { hasRole, orderTreatments, TREATMENTS, type Amount, type TreatmentId } from '../treatments/index.js';
 import type { Context } from './context.js';
 import { afterwards, type PlanState, type Settings } from './effects.js';
@@ -14,7 +14,7 @@ import {
 } from './withheld.js';
 import { jointFails } from './never.js';
 import type { Wanted } from './resolve.js';
-import type { AngleCut, Chosen, PlanStep, StepMuch, StepWhy } from './step.js';
+import type { AngleCut, CheekCut, Chosen, PlanStep, StepMuch, StepWhy } from './step.js';
 
 /** Treatments by their names alone, in the order of the bench. */
 export const inOrder = (ids: Iterable<TreatmentId>, of: Context): TreatmentId[] =>
@@ -111,6 +111,18 @@ function muchOf(
   return hasRole(id, 'sets the plane') ? angleOf(ground, amounts, provisional) : { id: 'amounts' };
 }
 
+/**
+ * What comes off a cheek where the board aims to one side: the cheek of that side, away from where the line has to move. What
+ * was read before it was asked which way is plus cuts nothing.
+ */
+function cheekOf({ evidence, diagnosis }: Context): CheekCut | null {
+  const off = diagnosis.findings.find((finding) => finding.rule === 'off-centre');
+  if (off?.rule !== 'off-centre') return null;
+  const { side, by } = off.args;
+  const { heelWidth, necks } = evidence.instrument;
+  return { side, off: by, by: heelWidth === null ? null : cheekCut(necks[side], by, heelWidth) };
+}
+
 /** By how much the fret plane comes up at the bridge, and what that cuts. */
 function angleOf(
   { evidence, diagnosis }: Context,
@@ -118,7 +130,8 @@ function angleOf(
   provisional: boolean,
 ): StepMuch {
   const most = amounts.reduce((a, b) => (Math.abs(b.value) > Math.abs(a.value) ? b : a));
-  const much = (cut: AngleCut): StepMuch => ({ id: 'angle', by: most.value, sd: most.sd, cut });
+  const cheek = cheekOf({ evidence, diagnosis });
+  const much = (cut: AngleCut): StepMuch => ({ id: 'angle', by: most.value, sd: most.sd, cut, cheek });
   if (provisional) return much({ kind: 'not marked yet' });
   // an angle that is less than twice its error is not cut
   if (Math.abs(most.value) < 2 * most.sd) return much({ kind: 'less than its error' });

@@ -75,24 +75,10 @@ export function heelStrip(reset: Reset, heelDepth: number, step = 0.02): { below
 }
 
 /**
- * Sideways correction of the neck: gaps beside the two outer pin holes differ by twice what the line is off.
- *
- * @param gapOne, gapOther m
- * @returns m by which the neck's line must move at the bridge
- *
- * @public called by the bench, which are built next
- */
-export function offCentre(gapOne: number, gapOther: number): number {
-  return Math.abs(gapOne - gapOther) / 2;
-}
-
-/**
  * What comes off one heel cheek to move the neck's line by d at the bridge: `w d/D`, off the cheek away from
  * the side to which the line must move.
  *
  * @param heelWidth w, m
- *
- * @public called by the bench, which are built next
  */
 export function cheekCut(neck: NeckGeometry, offset: number, heelWidth: number): number {
   return (heelWidth * offset) / (stringLength(neck) - fretPosition(neck.scale, neck.bodyJoin));

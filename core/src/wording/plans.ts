@@ -99,6 +99,19 @@ export function sayCost(
   };
 }
 
+/** Where everything that helps costs more than the owner wants to spend, that is said first; null where something does not. */
+export function sayOverBudget(
+  plans: readonly Pick<RepairPlan, 'kinds' | 'cost'>[],
+  { budget, marketValue }: Money,
+  currency: string,
+): string | null {
+  const helps = plans.filter(({ kinds }) => kinds[0] !== 'leave it');
+  const least = helps.flatMap(({ cost }) => (cost.money ? [cost.money[0]] : [])).sort((a, b) => a - b)[0];
+  if (budget === null || least === undefined || least <= budget) return null;
+  const worth = marketValue !== null && least > marketValue ? ', and more than it would fetch' : '';
+  return `Every repair that helps costs more than the owner wants to spend (${sayMoney(budget, currency)}): the cheapest begins at ${sayMoney(least, currency)}${worth}.`;
+}
+
 /** How likely the action stays in range, in plain words. */
 export function sayInside(chance: number | null): string {
   if (chance === null) return 'not told';

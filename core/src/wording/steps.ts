@@ -2,6 +2,7 @@ import { QUESTIONS, type Finding } from '../diagnosis/index.js';
 import {
   WHEEL_PITCH,
   type AngleCut,
+  type CheekCut,
   type MeasureWhen,
   type PlanStep,
   type Provisional,
@@ -10,6 +11,7 @@ import {
   type Struck,
   type WithheldReason,
 } from '../repair-plans/index.js';
+import type { StringSide } from '../strings/index.js';
 import { TREATMENTS, type Amount, type TreatmentId } from '../treatments/index.js';
 import { sayFinding } from './findings.js';
 import { NEVER_WORDS } from './never.js';
@@ -75,7 +77,7 @@ export function sayProvisional(why: Provisional, { fineError, fine }: Say): stri
 
 /** Why something that was wanted is not in a plan. */
 export const sayStruck = ({ id, why }: Struck, say: Say): string =>
-  `Not in this plan: ${TREATMENTS[id].name.split(':')[0]!}. ${'never' in why ? NEVER_WORDS[why.never] : sayFinding(why.finding, say)}`;
+  `${TREATMENTS[id].name.split(':')[0]!}: not now. ${'never' in why ? NEVER_WORDS[why.never] : sayFinding(why.finding, say)}`;
 
 /** That no small repair helps, and because of what; in words. */
 export const sayNoLess = (finding: Finding, say: Say): string =>
@@ -129,12 +131,35 @@ function sayAmounts(
 }
 
 /** By how much the fret plane comes up at the bridge, and what that cuts. */
-function sayAngle({ by, sd, cut }: StepMuch & { id: 'angle' }, say: Say): string {
+function sayAngle({ by, sd, cut, cheek }: StepMuch & { id: 'angle' }, say: Say): string {
   const up = `At the humidity that it will be kept at the straightedge must ${by > 0 ? 'come up' : 'go down'} ${say.fineError({ value: Math.abs(by), sd })} at the bridge`;
-  return cut.kind === 'not marked yet'
-    ? `As things stand: ${up[0]!.toLowerCase()}${up.slice(1)}. Nothing is marked to cut by yet.`
-    : `${up}${sayCut(cut, say)}`;
+  const angle =
+    cut.kind === 'not marked yet'
+      ? `As things stand: ${up[0]!.toLowerCase()}${up.slice(1)}. Nothing is marked to cut by yet.`
+      : `${up}${sayCut(cut, say)}`;
+  return cheek ? `${angle} ${sayCheek(cheek, cut.kind === 'not marked yet', say)}` : angle;
 }
+
+/** What a picture of the aimed neck says, in the page's unit; null where a step centres nothing. */
+export function aimedWords(
+  { much }: Pick<PlanStep, 'much'>,
+  { fine }: Say,
+): { side: StringSide; off: string; cut: string | null } | null {
+  if (much?.id !== 'angle' || !much.cheek) return null;
+  const { side, off, by } = much.cheek;
+  const marked = by !== null && much.cut.kind !== 'not marked yet';
+  return { side, off: fine(off), cut: marked ? fine(by) : null };
+}
+
+/** The cheek by itself: centre before angle. */
+const sayCheek = ({ side, off, by }: CheekCut, later: boolean, { fine }: Say): string =>
+  `Centre it first: the board aims ${fine(off)} to the ${side} at the bridge. ${
+    later
+      ? `The ${side} cheek is marked once that is read again.`
+      : by === null
+        ? `Measure the heel’s width to know what comes off the ${side} cheek.`
+        : `${fine(by)} off the ${side} cheek, none off the other.`
+  }`;
 
 function sayCut(cut: AngleCut, { fineError, fine }: Say): string {
   switch (cut.kind) {

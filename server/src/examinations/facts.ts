@@ -24,6 +24,7 @@ export function factsOf(
     strings: conditions.strings,
     heldUnsound: conditions.heldUnsound ?? false,
     daysAtPitch: conditions.daysAtPitch,
+    pitchAfter: conditions.pitchAfter ?? null,
     humidity: conditions.humidityPercent,
     celsius: conditions.temperatureCelsius,
     meter: shown === null ? null : { shown, kind: meter ?? null, setting: meterSetting ?? '' },

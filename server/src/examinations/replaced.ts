@@ -71,6 +71,7 @@ const CONDITIONS: (keyof ConditionsInput)[] = [
   'strings',
   'heldUnsound',
   'timeAtPitch',
+  'pitchAfter',
   'reliefFrom',
   'reliefTo',
 ];

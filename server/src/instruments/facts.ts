@@ -20,6 +20,7 @@ export function factsOf(row: InstrumentEntity, strung: StrungFacts): InstrumentF
     targetTreble: metres(row.targetTreble),
     rod: row.rod,
     heelDepth: metres(row.heelDepth),
+    heelWidth: metres(row.heelWidth),
     extension: metres(row.extension),
     bodyLength: metres(row.bodyLength),
     bodyWidth: metres(row.bodyWidth),

@@ -101,6 +101,9 @@ export class InstrumentEntity extends VersionedRow {
   heelDepth!: Length | null;
 
   @Column({ type: 'simple-json', nullable: true })
+  heelWidth!: Length | null;
+
+  @Column({ type: 'simple-json', nullable: true })
   extension!: Length | null;
 
   @Column({ type: 'simple-json', nullable: true })

@@ -18,7 +18,15 @@ import {
   type TreatmentEdits,
 } from '@upright-elder/core/treatments';
 import type { HeightUnit } from '@upright-elder/core/units';
-import { sayFinding, sayFirst, sayIn, sayStep, sayWithheld, type Say } from '@upright-elder/core/wording';
+import {
+  aimedWords,
+  sayFinding,
+  sayFirst,
+  sayIn,
+  sayStep,
+  sayWithheld,
+  type Say,
+} from '@upright-elder/core/wording';
 import { AnalysisService } from '../analysis/analysis.service.js';
 import { CatalogueService } from '../catalogue/catalogue.service.js';
 import { Clock } from '../clock.js';
@@ -139,6 +147,7 @@ function stepOf(step: PlanStep, say: Say, edits: TreatmentEdits): Step {
     name,
     why: sayStep(step, say),
     withheld: sayWithheld(withheld),
+    aimed: aimedWords(step, say),
     after,
     hands,
     wait,
@@ -154,6 +163,7 @@ const ownStep = ({ id, name, for: of, hands, wait, gate }: OwnTreatment): Step =
   name,
   why: of === '' ? 'The shop put it into the plan.' : `For ${of}.`,
   withheld: null,
+  aimed: null,
   after: [],
   hands,
   wait,

@@ -1,4 +1,5 @@
 import { Evidence1765500000000 } from './migrations/evidence.js';
+import { HeelWidth1766000000000 } from './migrations/heel-width.js';
 import { FirstLight1764000000000 } from './migrations/first-light.js';
 import { JudgedTops1765300000000 } from './migrations/judged-tops.js';
 import { RepairPlans1765400000000 } from './migrations/repair-plans.js';
@@ -33,6 +34,7 @@ export const MIGRATIONS = [
   JudgedTops1765300000000,
   RepairPlans1765400000000,
   Evidence1765500000000,
+  HeelWidth1766000000000,
 ];
 
 /** What a data file says of itself. */

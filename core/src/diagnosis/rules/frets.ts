@@ -174,7 +174,7 @@ export const FRET_RULES: RulesOf<FretArgs> = {
       const unsigned = known.readsOf('pinGap').length > 0 && known.readsOf('edgeOutside').length === 0;
       return one(odd || unsigned, () => ({
         certainty: 'suspected',
-        args: odd ? { why: 'width', both: bass!.value + treble!.value } : { why: 'sign' },
+        args: odd ? { why: 'width', both: bass.value + treble.value } : { why: 'sign' },
         evidence: known.ofReads(...known.readsOf(odd ? 'edgeOutside' : 'pinGap')),
       }));
     },

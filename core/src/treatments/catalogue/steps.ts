@@ -12,7 +12,10 @@ export const STEPS = {
     undo: 1,
     gate: null,
     skills: ['measuring'],
-    steps: [step('do', 'Take the readings that are asked for, twice, and write them down.')],
+    steps: [
+      step('do', 'Take the readings that are asked for, twice, and write them down.'),
+      step('check', 'Look whether they agree: what they show decides what comes next.'),
+    ],
   }),
   settle: treatment({
     name: 'Leave it strung, then measure again',
@@ -59,6 +62,7 @@ export const STEPS = {
         'Relief stands where it is wanted.',
         otherwise('it does not', 'turn the rod once more, and read again.'),
       ),
+      step('check', 'Work out nut and saddle from these readings, not from those of before.'),
     ],
   }),
   'glue-splinter': treatment({

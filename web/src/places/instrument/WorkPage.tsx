@@ -1,6 +1,7 @@
 import type { Judgement, Step } from '@upright-elder/contract';
 import { sayDate } from '@upright-elder/core/days';
 import { ORIGINALS_WORDS, UNDO_WORDS } from '@upright-elder/core/wording';
+import { aimedNeck, PAGE_INKS } from '@upright-elder/drawings';
 import {
   CAUTIONS_DEFER,
   sayHours,
@@ -10,6 +11,7 @@ import {
 } from '@upright-elder/core/treatments';
 import { Link, useParams } from 'react-router';
 import { Fetching } from '../../app/Fetching.js';
+import { Drawn } from '../../drawings/Drawn.js';
 import { useHeights } from '../../data/heights.js';
 import { useJudgement } from '../../data/hooks.js';
 import { ChosenOnTop } from './work/ChosenOnTop.js';
@@ -147,7 +149,7 @@ function sentence(parts: (string | false | undefined)[]): string {
 }
 
 function StepOf({ step }: { step: Step }) {
-  const { place, name, why, withheld, after, gate, hands, wait, undo, cautions } = step;
+  const { place, name, why, withheld, aimed, after, gate, hands, wait, undo, cautions } = step;
   return (
     <li className="grid grid-cols-[2.6rem_minmax(0,1fr)] gap-x-2 border-b border-rule px-4 py-3 last:border-b-0">
       <span className="font-serif text-[1.65rem] leading-none font-semibold text-verdigris">{place}</span>
@@ -161,6 +163,7 @@ function StepOf({ step }: { step: Step }) {
           </span>
         </div>
         <p>{why}</p>
+        {aimed && <Drawn of={aimedNeck(aimed, PAGE_INKS)} className="my-2 h-auto w-full max-w-[34rem]" />}
         {withheld && <p className="text-[0.95rem] text-ochre">▲ How much is not told yet: {withheld}.</p>}
         {gate && (
           <p className="text-[0.95rem]">

@@ -145,18 +145,20 @@ function Settings({ shop }: { shop: Shop }) {
       </div>
       <Fold className="mt-2" summaryClass="font-bold" summary="A bare number in each field">
         <div className="paper-columns mt-1 grid grid-cols-2 gap-x-5 gap-y-2">
-          {measuredToday().filter((id) => QUANTITIES[id].dimension === 'length').map((id) => (
-            <ListField
-              key={id}
-              label={QUANTITIES[id].name}
-              value={settings.units[id] ?? QUANTITIES[id].unit}
-              options={Object.entries(LENGTH_UNIT_NAMES).map(([unit, name]) => ({
-                value: unit,
-                label: name,
-              }))}
-              onPick={(chosen) => change({ units: { ...settings.units, [id]: chosen as LengthUnit } })}
-            />
-          ))}
+          {measuredToday()
+            .filter((id) => QUANTITIES[id].dimension === 'length')
+            .map((id) => (
+              <ListField
+                key={id}
+                label={QUANTITIES[id].name}
+                value={settings.units[id] ?? QUANTITIES[id].unit}
+                options={Object.entries(LENGTH_UNIT_NAMES).map(([unit, name]) => ({
+                  value: unit,
+                  label: name,
+                }))}
+                onPick={(chosen) => change({ units: { ...settings.units, [id]: chosen as LengthUnit } })}
+              />
+            ))}
         </div>
       </Fold>
       <button type="submit" className="act mt-4" disabled={form.saving}>

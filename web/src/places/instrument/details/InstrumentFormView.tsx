@@ -251,6 +251,7 @@ export function InstrumentFormView({
           )}
         />
         {length('heelDepth')}
+        {length('heelWidth')}
         {length('extension')}
         {type === 'archtop' && (
           <>

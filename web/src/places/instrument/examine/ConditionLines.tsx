@@ -45,6 +45,13 @@ const STRINGS = [
   { value: 'off', label: 'Off' },
 ] as const;
 
+const AFTER = [
+  { value: '', label: 'Nobody said' },
+  { value: 'new strings', label: 'New strings' },
+  { value: 'slack', label: 'Standing slack' },
+  { value: 'work', label: 'Work' },
+] as const satisfies { value: Draft['conditions']['pitchAfter']; label: string }[];
+
 const HELD = [
   { field: 'reliefFrom', label: 'Relief, first held fret', range: HELD_FRETS.first },
   { field: 'reliefTo', label: 'Relief, second held fret', range: HELD_FRETS.second },
@@ -137,6 +144,19 @@ export const ConditionLines = memo(function ConditionLines({
           onChange={(timeAtPitch) => onCondition({ timeAtPitch })}
         />
       </div>
+      {conditions.timeAtPitch.trim() !== '' && (
+        <div className="mt-1">
+          <div className="text-[0.9rem] font-bold" aria-hidden="true">
+            Strung up after
+          </div>
+          <Choice
+            label="Strung up after"
+            value={conditions.pitchAfter ?? ''}
+            options={AFTER}
+            onChange={(pitchAfter) => onCondition({ pitchAfter })}
+          />
+        </div>
+      )}
       {logged && conditions.humidity.trim() === '' && conditions.temperature.trim() === '' && (
         <button type="button" className="quiet mt-1" data-aside onClick={takeLog}>
           {`Take ${printPercent(logged.humidity)} RH, ${printTemperature(logged.temperature, conditions.temperatureUnit)} from the room’s log`}

@@ -21,6 +21,7 @@ import {
   type QuantityId,
   type ReadingUnit,
   type StateId,
+  type StrungAfter,
 } from '@upright-elder/core/readings';
 import type { TemperatureUnit } from '@upright-elder/core/units';
 import { newId } from '../../../data/ids.js';
@@ -57,6 +58,8 @@ export interface Draft {
     /** what needs pitch is not taken, because it is unsound */
     heldUnsound: boolean;
     timeAtPitch: string;
+    /** what it was strung up after; empty where nobody said */
+    pitchAfter: StrungAfter | '';
     reliefFrom: string;
     reliefTo: string;
   };
@@ -141,6 +144,7 @@ export function emptyDraft(
       strings: 'pitch',
       heldUnsound: false,
       timeAtPitch: '',
+      pitchAfter: '',
       reliefFrom: '1',
       reliefTo: String(bodyJoin),
     },
@@ -178,6 +182,7 @@ export function draftOf(examination: Examination): Draft {
       strings: conditions.strings,
       heldUnsound: conditions.heldUnsound ?? false,
       timeAtPitch: conditions.timeAtPitch ?? '',
+      pitchAfter: conditions.pitchAfter ?? '',
       reliefFrom: String(conditions.reliefFrom),
       reliefTo: String(conditions.reliefTo),
     },
@@ -251,6 +256,8 @@ export function inputOf(draft: Draft, instrumentId: string, by: string, shop: Sh
       meterSetting: typed(conditions.meterSetting),
       meterPlace: typed(conditions.meterPlace),
       timeAtPitch: typed(conditions.timeAtPitch),
+      // a draft of before it was asked says nothing of it
+      pitchAfter: (conditions.timeAtPitch.trim() !== '' && conditions.pitchAfter) || null,
       heldUnsound: isHeld(draft),
       reliefFrom: wholeOf(conditions.reliefFrom),
       reliefTo: wholeOf(conditions.reliefTo),

@@ -22,6 +22,7 @@ const CONDITION_NAMES: Record<Exclude<keyof Draft['conditions'], 'temperatureUni
   strings: 'Strings',
   heldUnsound: 'Not taken: unsound',
   timeAtPitch: 'Time strung to pitch',
+  pitchAfter: 'Strung up after',
   reliefFrom: 'Relief, first held fret',
   reliefTo: 'Relief, second held fret',
 };

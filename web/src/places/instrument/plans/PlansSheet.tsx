@@ -1,6 +1,7 @@
 import type { Instrument, Planning } from '@upright-elder/contract';
 import { dayOf } from '@upright-elder/core/days';
-import { planName } from '@upright-elder/core/wording';
+import { planName, sayIn, sayNoLess, sayOverBudget, sayStruck } from '@upright-elder/core/wording';
+import type { RepairPlan } from '@upright-elder/core/repair-plans';
 import type { HeightUnit } from '@upright-elder/core/units';
 import { useEffect, useMemo, useRef } from 'react';
 import { useLocation } from 'react-router';
@@ -88,11 +89,7 @@ export function PlansSheet({ instrument, planning, unit, today, made }: Props) {
         !trouble && <p className="sheet said p-4">Plans are being worked out …</p>
       ) : (
         <>
-          {plans.length === 1 && (
-            <p className="mb-2 said">
-              Nothing but leaving it can be planned yet, or nothing needs to be: ask first what is open above.
-            </p>
-          )}
+          <BeforePlans plans={plans} money={money} currency={currency} unit={unit} />
           <PlanTable
             instrument={instrument}
             columns={columns}
@@ -101,6 +98,7 @@ export function PlansSheet({ instrument, planning, unit, today, made }: Props) {
             unit={unit}
             day={day}
           />
+          <StruckList plans={plans} unit={unit} />
           <p className="mt-2 text-[0.9rem] text-faint">
             Each plan is run through the same simulated years, as if it were done today. Bars hold four of
             five of them; the pale band is the range that is wanted.
@@ -122,5 +120,51 @@ export function PlansSheet({ instrument, planning, unit, today, made }: Props) {
         onTake={(plan) => state.begin(`“${plan.name}”`, ...taken(plan))}
       />
     </section>
+  );
+}
+
+/** What is said before the plans: that all cost too much, that no small one helps, or that there is none yet. */
+function BeforePlans({
+  plans,
+  money,
+  currency,
+  unit,
+}: {
+  plans: readonly RepairPlan[];
+  money: Planning['money'];
+  currency: string;
+  unit: HeightUnit;
+}) {
+  const over = sayOverBudget(plans, money, currency);
+  const noLess = plans[0]?.noLess;
+  return (
+    <>
+      {over && <p className="mb-2 said text-ochre">▲ {over}</p>}
+      {noLess && <p className="mb-2 said">{sayNoLess(noLess, sayIn(unit))}</p>}
+      {plans.length === 1 && !noLess && (
+        <p className="mb-2 said">
+          Nothing but leaving it can be planned yet, or nothing needs to be: ask first what is open above.
+        </p>
+      )}
+    </>
+  );
+}
+
+/** What was wanted and is in no plan, each once with its reason. */
+function StruckList({ plans, unit }: { plans: readonly RepairPlan[]; unit: HeightUnit }) {
+  const planned = new Set(plans.flatMap(({ ids }) => ids));
+  const struck = plans
+    .flatMap((plan) => plan.struck)
+    .filter((one, i, all) => !planned.has(one.id) && all.findIndex(({ id }) => id === one.id) === i);
+  if (struck.length === 0) return null;
+  return (
+    <details className="mt-2">
+      <summary className="cursor-pointer">Struck from every plan, and why ({struck.length})</summary>
+      <ul className="mt-1 list-disc pl-5">
+        {struck.map((one) => (
+          <li key={one.id}>{sayStruck(one, sayIn(unit))}</li>
+        ))}
+      </ul>
+    </details>
   );
 }
