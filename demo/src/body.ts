@@ -70,7 +70,7 @@ export function bodyReadings(instrument: InventedInstrument, visit: Visit, day: 
     at('nutWidth', 'centre', input.bodyJoin === 12 ? 44.5 : 42.9, 1),
     at('neckTwist', 'centre', 0.1 + noise(0.05), 1),
     ...all('breakAngle', () => (archtop ? 14 : 22) + noise(1), 0),
-    ...all('pinGap', (place) => (place === 'bass' ? 3.25 : 3), 2),
+    ...all('edgeOutside', (place) => (place === 'bass' ? 4.25 : 4), 2),
     ...all('jointGap', () => Math.abs(noise(0.01))),
   ];
   const flat = (): ReadingInput[] => [

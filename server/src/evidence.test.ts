@@ -203,6 +203,7 @@ const TRIED: Record<Exclude<EditedTable, 'weighing'>, Tried> = {
           ['targetBass', '2.6'],
           ['targetTreble', '2'],
           ['heelDepth', '97'],
+          ['heelWidth', '56'],
           ['extension', '120'],
           ['bodyLength', '490'],
           ['bodyWidth', '400'],

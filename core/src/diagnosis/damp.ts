@@ -10,8 +10,10 @@ const DAMP_AS_READ = 1;
 
 /** What is damp or dry about an instrument; the one yardstick of findings, steps and amounts. */
 export interface AirVerdict {
-  /** the wood while it was read, against the moisture at which it is worked */
+  /** the wood while it was read, against the moisture at which it is worked: what is cut or glued waits for that */
   wood: 'damp' | 'dry' | null;
+  /** so much so that it is said: by the air that was read beside it, by its log where none was */
+  said: 'damp' | 'dry' | null;
   /** mean humidity of its room through the year, and of where it will be kept, percent, where that is damp */
   room: number | null;
   home: number | null;
@@ -27,10 +29,14 @@ export function airVerdict({ humidity, moisture, year, kept }: AirItem): AirVerd
     moistureOfHumidity(HUMIDITY_WINDOW.to),
   );
   const off = moisture ? moisture.value - working : 0;
-  const damp = off > (humidity !== null && humidity > DAMP_HUMIDITY ? DAMP_AS_READ : OUT_OF_MOISTURE);
-  const dry = (humidity !== null && humidity < HUMIDITY_WINDOW.from) || off < -OUT_OF_MOISTURE;
+  const dampAir = humidity !== null && humidity > DAMP_HUMIDITY;
+  const dryAir = humidity !== null && humidity < HUMIDITY_WINDOW.from;
+  const damp = off > (dampAir ? DAMP_AS_READ : OUT_OF_MOISTURE);
+  const dry = dryAir || off < -OUT_OF_MOISTURE;
   return {
     wood: damp ? 'damp' : dry ? 'dry' : null,
+    said:
+      damp && (dampAir || humidity === null) ? 'damp' : dryAir || (dry && humidity === null) ? 'dry' : null,
     room: year && year.mean > DAMP_HUMIDITY ? year.mean : null,
     home: kept.said && kept.humidity > DAMP_HUMIDITY ? kept.humidity : null,
   };

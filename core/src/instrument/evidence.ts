@@ -243,11 +243,14 @@ function airItem(
   air: RoomAir,
   source: WoodSource,
 ): AirItem {
-  const last = examinations.findLast(({ humidity }) => humidity !== null) ?? null;
   const acted = examinations.findLast(
     ({ strings, readings }) =>
       strings === 'pitch' && readings.some(({ quantity }) => quantity === 'action12'),
   );
+  // the air read beside the action that is judged, or since: an older visit says nothing of this one
+  const last = examinations
+    .slice(acted ? examinations.indexOf(acted) : 0)
+    .findLast(({ humidity }) => humidity !== null);
   const wood = acted && woodAt(acted, source);
   const metered = acted && meterOf(acted, instrument.topSpecies) !== undefined;
   const logged = climate.years > 0 || air.packs !== null;

@@ -41,6 +41,7 @@ export function instrumentBody(over: Partial<InstrumentInput> = {}): InstrumentI
     targetBass: null,
     targetTreble: null,
     heelDepth: { text: '95', unit: 'mm' },
+    heelWidth: { text: '54', unit: 'mm' },
     extension: { text: '118', unit: 'mm' },
     bodyLength: null,
     bodyWidth: null,

@@ -183,9 +183,9 @@ export const STANCE_RULES: RulesOf<StanceArgs> = {
     never: ['damp', 'cut', 'trim', 'nut', 'glueDry'],
     find: (known) => {
       const { humidity, year, kept } = known.evidence.air;
-      const { wood, room, home } = airVerdict(known.evidence.air);
+      const { wood, said, room, home } = airVerdict(known.evidence.air);
       const lasting = room ?? home;
-      if (lasting === null && wood !== 'damp') return [];
+      if (lasting === null && said !== 'damp') return [];
       return [
         {
           certainty: lasting === null ? 'probable' : 'certain',
@@ -210,7 +210,7 @@ export const STANCE_RULES: RulesOf<StanceArgs> = {
     never: ['cut', 'trim', 'nut', 'glueDry'],
     find: (known) => {
       const { air, date } = known.evidence;
-      if (airVerdict(air).wood !== 'dry') return [];
+      if (airVerdict(air).said !== 'dry') return [];
       const dryAir = air.humidity !== null && air.humidity < HUMIDITY_WINDOW.from;
       return [{ args: { humidity: dryAir ? air.humidity : null }, evidence: [{ of: 'air', date }] }];
     },
