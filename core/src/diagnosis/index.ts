@@ -16,3 +16,4 @@ export * from './finding.js';
 export * from './questions.js';
 export * from './rules/index.js';
 export * from './judge.js';
+export * from './judged.js';

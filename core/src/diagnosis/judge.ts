@@ -65,8 +65,11 @@ const gravity = ({ severity }: Pick<Finding, 'severity'>): number => SEVERITIES.
 
 function ruleFindings(known: Known): Finding[] {
   const all = RULE_IDS.flatMap((rule) => foundBy(rule, known) as Finding[]);
+  const mended = all.some(
+    ({ rule, unsound }) => unsound || ruleIs(rule, 'structure first') || ruleIs(rule, 'damage'),
+  );
   // what makes it unsound comes first of what is live; within one severity the order of the rules stays
-  return all
+  return (mended ? all.map(unpromised) : all)
     .map((one) => lapsed(one, known.evidence.workedOn))
     .sort(
       (a, b) =>
@@ -95,6 +98,18 @@ function foundBy<Rule extends RuleId>(id: Rule, known: Known): FindingOf<Rule>[]
       foundBefore: null,
     };
   });
+}
+
+/** No height of a saddle is promised where wood is mended before: the strings lift the bridge once more after that. */
+function unpromised(finding: Finding): Finding {
+  switch (finding.rule) {
+    case 'saddle-answers':
+      return { ...finding, args: { ...finding.args, leaves: null } };
+    case 'saddle-taller':
+      return { ...finding, args: { ...finding.args, shows: null } };
+    default:
+      return finding;
+  }
 }
 
 /** What was found at points before the last work stands until it is looked at again, and says so. */

@@ -1,3 +1,4 @@
+import type { QuestionId } from './questions.js';
 import { mm } from '../units/index.js';
 import type { Evidence } from './evidence.js';
 import type { Known } from './known.js';
@@ -24,3 +25,7 @@ const SUNK = 0.8 * mm;
 export const holeSunk = (known: Known): boolean =>
   known.has('topShape', 'sunken-at-the-hole') ||
   known.readsOf('soundHole').some(({ value, sd }) => value - 2 * sd > SUNK);
+
+/** How it is joined is asked where nobody knows it. */
+export const asksJoint = ({ instrument }: Known): QuestionId[] =>
+  instrument.build.neckJoint ? [] : ['joint-kind'];

@@ -1,6 +1,5 @@
-import type { Reserves, SideReserve } from '../forecast/outlook.js';
+import type { SideReserve } from '../forecast/outlook.js';
 import type { Uncertain } from '../numeric/index.js';
-import type { SideStance } from './sideStance.js';
 
 /**
  * What is left of a saddle, or of the way of a thumb wheel, for what has to come off or on: `just enough` where the limit
@@ -83,11 +82,3 @@ export const setBetween = (
 /** It serves: within its limits, or within the errors of them. */
 export const serves = ({ verdict }: Pick<Reserve, 'verdict'>): boolean =>
   verdict === 'enough' || verdict === 'just enough';
-
-/** What is judged of each side's saddle, for the pages that say it besides. */
-export const reservesOf = (sides: readonly SideStance[]): Reserves =>
-  Object.fromEntries(
-    sides.flatMap(({ side, saddle, kept, rest }) =>
-      saddle && rest ? [[side, { verdict: saddle.verdict, taken: kept.value - rest.value }]] : [],
-    ),
-  );

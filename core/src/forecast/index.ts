@@ -12,6 +12,8 @@ export * from './scorecard.js';
 export * from './outlook.js';
 export * from './months.js';
 export * from './answers.js';
+export * from './crossings.js';
+export * from './saddleOfYear.js';
 export * from './expected.js';
 export * from './yearUnder.js';
 export * from './weather.js';

@@ -6,7 +6,7 @@ import { SPECIES, type SpeciesId } from '../wood/species.js';
 import { sideAnswers, standingAnswers, type SideAnswers, type StandingAnswers } from './answers.js';
 import type { Calibration } from './calibrate.js';
 import type { Played } from './months.js';
-import type { Reserves } from './outlook.js';
+import type { Judged } from './outlook.js';
 import { sidePaths, underAir, yearOf, type SidePaths, type YearAhead } from './paths.js';
 import { saddleAdvice } from './saddles.js';
 import { moistureThrough, STEP_DAYS, weatherAhead, type Weather } from './weather.js';
@@ -29,8 +29,8 @@ export interface YearInput {
   restraint: number | null;
   /** moisture at which the top is without stress */
   unstressed: Unstressed;
-  /** what is judged of each side's saddle, where it was */
-  reserves?: Reserves;
+  /** what is judged of each side, where it was */
+  judged?: Judged;
 }
 
 /** One side as far as a year needs it. */

@@ -1,6 +1,7 @@
 import { DAYS_PER_YEAR } from '../days/day.js';
 import { normals, seededChance } from '../numeric/chance.js';
 import type { Calibration } from './calibrate.js';
+import { isShort, type SideReserve } from './outlook.js';
 import { parameterDraws } from './paths.js';
 import { designOn } from './predict.js';
 
@@ -23,6 +24,36 @@ export interface Reached {
   never: number;
   /** it is there already, more likely than not */
   now: boolean;
+}
+
+/** How an end is told, in days. */
+export type Ends =
+  | { kind: 'already' }
+  | { kind: 'never' }
+  /** perhaps not within twenty years */
+  | { kind: 'not before'; from: number }
+  | { kind: 'about'; middle: number; from: number; to: number };
+
+/** When a level reaches its limit, of what was worked out of it. */
+export function endsOf({ middle, from, to, now }: Reached, day: number): Ends {
+  if (now) return { kind: 'already' };
+  if (from === null) return { kind: 'never' };
+  const first = Math.max(day, from);
+  return to === null
+    ? { kind: 'not before', from: first }
+    : { kind: 'about', middle: middle ?? from, from: first, to };
+}
+
+/**
+ * When it is over, as it is judged on the day: what is judged to have enough is not at its end, however little that is.
+ *
+ * @param verdict of the saddle or wheel that comes to its end; null of all else
+ */
+export function endOf(reached: Reached, verdict: SideReserve['verdict'] | null, day: number): Ends {
+  const ends = endsOf(reached, day);
+  if (verdict === null || verdict === 'too tall') return ends;
+  if (isShort({ verdict })) return { kind: 'already' };
+  return ends.kind === 'already' ? { kind: 'about', middle: day, from: day, to: day } : ends;
 }
 
 /**

@@ -1,7 +1,7 @@
 import type { Uncertain } from '../numeric/index.js';
 import type { StringSide } from '../strings/index.js';
 import { seasonMoisture, type RoomAir } from '../air/index.js';
-import { reservesOf, sidesOf } from '../diagnosis/index.js';
+import { diagnose, judgedOf, type Finding } from '../diagnosis/index.js';
 import { dayOf, isoDate } from '../days/index.js';
 import {
   backToReference,
@@ -95,6 +95,8 @@ export interface InstrumentForecast {
   season: { date: string; moisture: number }[];
   yearInput: YearInput;
   yearsAhead: YearsAhead[];
+  /** what is the matter on that day; nothing where its evidence was not gathered */
+  findings: Finding[];
 }
 
 /** A series worked out: fitted, and forecast through the coming year. */
@@ -165,7 +167,8 @@ export function forecastOf(
 ): InstrumentForecast {
   const prepared = prepareDay(fit, air.log, day);
   const today = dayOff(fit, prepared);
-  const reserves = fit.evidence ? reservesOf(sidesOf(fit.evidence, standsToday(today))) : {};
+  const diagnosis = fit.evidence ? diagnose(fit.evidence, standsToday(today)) : null;
+  const judged = diagnosis ? judgedOf(diagnosis) : {};
   const { examinations } = record;
   const first = examinations[0] ? Math.min(dayOf(examinations[0].date), day) : day;
   const source = woodSourceOf(record, fit, air);
@@ -183,8 +186,9 @@ export function forecastOf(
       date: isoDate(at),
       moisture: seasonMoisture(fit.climate, at),
     })),
-    yearInput: { ...prepared.input, reserves },
-    yearsAhead: yearsAhead(record, fit, source, day, reserves),
+    yearInput: { ...prepared.input, judged },
+    yearsAhead: yearsAhead(record, fit, source, day, judged),
+    findings: diagnosis?.findings ?? [],
   };
 }
 

@@ -4,7 +4,7 @@ import {
   whenReached,
   type Calibration,
   type Reached,
-  type Reserves,
+  type Judged,
   type SideReserve,
 } from '../forecast/index.js';
 import { reachOf, type RunsInto } from '../body-plan/index.js';
@@ -40,9 +40,11 @@ export function yearsAhead(
   fit: InstrumentFit,
   source: WoodSource,
   day: number,
-  reserves: Reserves = {},
+  judged: Judged = {},
 ): YearsAhead[] {
-  const sides = fit.sides.flatMap((side) => ofSide(record, fit, side, day, reserves[side.side] ?? null));
+  const sides = fit.sides.flatMap((side) =>
+    ofSide(record, fit, side, day, judged[side.side]?.reserve ?? null),
+  );
   const cracks = record.marks.flatMap((mark): YearsAhead[] => {
     const reach =
       record.plan && mark.kind === 'crack' ? reachOf(mark.sightings.at(-1)?.path ?? [], record.plan) : null;

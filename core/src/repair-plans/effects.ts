@@ -251,6 +251,16 @@ const bends = (id: TreatmentId): boolean => TREATMENTS[id].effects.some(({ on })
 /** A nut that gives less to the action is not touched, m. House figure. */
 const NUT_THAT_MATTERS = 0.02e-3;
 
+/**
+ * A slot is filed only where it stands high, and built up only where it stands low: the sides that are judged so, or, where
+ * none is and it is done all the same, those whose part of the action says it.
+ */
+function setsNut({ sides }: PlanState, { ground }: SideState, off: 'high' | 'low'): boolean {
+  if (sides.some((one) => one.ground.stance?.mends.nut === off)) return ground.stance?.mends.nut === off;
+  const { value } = termOf(ground.stance!.budget!, 'nut');
+  return off === 'high' ? value >= NUT_THAT_MATTERS : value <= -NUT_THAT_MATTERS;
+}
+
 /** Relief and nut come to their target: their part of the action goes. */
 function setTerm(
   { draws }: Ground,
@@ -264,9 +274,7 @@ function setTerm(
   // a bow that was pressed is not turned out once more by the rod
   if (of === 'relief' && [...state.amounts.keys()].some((other) => other !== id && bends(other))) return;
   const term = termOf(stance.budget, of);
-  // a slot is filed only where it stands high, and built up only where it stands low
-  if (of === 'nut' && (TREATMENTS[id].cuts ? term.value < NUT_THAT_MATTERS : term.value > -NUT_THAT_MATTERS))
-    return;
+  if (of === 'nut' && !setsNut(state, side, TREATMENTS[id].cuts ? 'high' : 'low')) return;
   const read = draws(`${of} read ${side.ground.side}`);
   const left = draws(`${of} ${side.ground.side}`);
   side.offset = side.offset.map(

@@ -1,7 +1,9 @@
 import { sayDayFrom, sayMonthFrom } from '../days/day.js';
 import type { SideAnswers } from '../forecast/answers.js';
-import type { Reserves, SideOutlook, SideReserve } from '../forecast/outlook.js';
-import type { Beyond, When, YearAhead } from '../forecast/paths.js';
+import { yearAgainst, type Crossing } from '../forecast/crossings.js';
+import type { Judged, SideJudged, SideOutlook } from '../forecast/outlook.js';
+import type { When, YearAhead } from '../forecast/paths.js';
+import { saddleOfYear } from '../forecast/saddleOfYear.js';
 import type { YearUnder } from '../forecast/yearUnder.js';
 import { HUMIDITY_WINDOW } from '../targets/targets.js';
 import {
@@ -17,19 +19,23 @@ import {
 } from './sentence.js';
 import { woodSentences } from './wood.js';
 
-/** The coming year in sentences, what asks for the most first. */
+/**
+ * The coming year in sentences, what asks for the most first.
+ *
+ * @param judged what is judged of each side on the day: nothing else is said here
+ */
 export function sayYear(
   { sides, wood }: YearUnder,
   day: number,
   saying: Saying,
-  reserves: Reserves = {},
+  judged: Judged = {},
 ): Sentence[] {
   return sortByWeight([
-    ...sides.flatMap((one) => ofSide(one.side, crossings(one, saying))),
+    ...sides.flatMap((one) => ofSide(one.side, crossings(one, saying, judged[one.side] ?? null))),
     ...sides.flatMap(({ side, answers }) =>
       ofSide(side, [
         ...buzzSentence(answers, day, saying),
-        ...saddleSentence(answers, day, saying, reserves[side] ?? null),
+        ...saddleSentence(answers, day, saying, judged[side] ?? null),
         ...humidityAdvised(answers),
       ]),
     ),
@@ -41,38 +47,48 @@ export function sayYear(
 type OfYear = Pick<SideOutlook, 'side' | 'year' | 'window'>;
 
 /** When it leaves the range that is wanted, at both ends; and when it is back where it is outside today. */
-function crossings({ side, year, window }: OfYear, { height, span }: Saying): Sentence[] {
+function crossings(
+  { side, year, window }: OfYear,
+  { height, span }: Saying,
+  judged: SideJudged | null,
+): Sentence[] {
   const { above, below, from } = year;
   const because =
     `Wanted ${span(...window)}. Of the simulated years ${percent(above.ever)} stand above that at some time, ` +
     `${percent(below.ever)} below; ${percent(year.staysInside)} stay inside all year. Dates are the middle half of those years.`;
-  const parts = [
-    ...beyond(above, from, `above ${height(window[1])}`, 'rise', `below ${height(window[1])}`),
-    ...beyond(below, from, `below ${height(window[0])}`, 'fall', `above ${height(window[0])}`),
-  ];
-  if (year.staysInside >= 0.8)
+  const against = yearAgainst(year, judged);
+  if (against.kind === 'inside all year')
     return [{ text: `${actionOf(side)} stays in the wanted range all year.`, weight: 'well', because }];
+  const [low, high] = window.map((limit) => height(limit)) as [string, string];
+  const parts = [
+    ...crossingWords(against.above, from, `above ${high}`, 'rise', `below ${high}`),
+    ...crossingWords(against.below, from, `below ${low}`, 'fall', `above ${low}`),
+  ];
   if (parts.length === 0) return [];
   // that it is out today is said by itself
-  const likely = [above, below].some(({ now, ever }) => now < 0.5 && ever >= 0.5);
+  const likely = [against.above, against.below].some((one) => one?.kind === 'goes' && one.ever >= 0.5);
   return [{ text: `${actionOf(side)} ${parts.join(' and ')}.`, weight: likely ? 'watch' : 'fact', because }];
 }
 
-function beyond(
-  { now, ever, first, back }: Beyond,
+function crossingWords(
+  crossing: Crossing | null,
   from: number,
   limit: string,
   goes: 'rise' | 'fall',
   inside: string,
 ): string[] {
-  if (now >= 0.5) {
-    if (!back || back.probability < 0.5) return [`stays ${limit} all year`];
-    return [`comes back ${inside} by ${sayDayFrom(back.to, from)}`];
+  switch (crossing?.kind) {
+    case undefined:
+      return [];
+    case 'stays':
+      return [`stays ${limit} all year`];
+    case 'comes back':
+      return [`comes back ${inside} by ${sayDayFrom(crossing.by, from)}`];
+    case 'may be there already':
+      return [`may be ${limit} already`];
+    case 'goes':
+      return [`${howLikely(crossing.ever)!} ${goes} ${limit} ${about(crossing.first, from)}`];
   }
-  const how = howLikely(ever);
-  if (!how || !first) return [];
-  if (first.from === from) return [`may be ${limit} already`];
-  return [`${how} ${goes} ${limit} ${about(first, from)}`];
 }
 
 /** A span of so many days names no season any more. */
@@ -141,37 +157,31 @@ export function sayFrets(frets: readonly number[]): string {
 }
 
 function saddleSentence(
-  { side, saddle, saddleShowing, leastShowing }: SideAnswers,
+  answers: SideAnswers,
   day: number,
   { height }: Saying,
-  reserve: SideReserve | null,
+  judged: SideJudged | null,
 ): Sentence[] {
-  if (saddle === null || saddleShowing === null || leastShowing === null) return [];
-  const lowest = saddle.kind === 'one' ? saddle.change : saddle.kind === 'two' ? saddle.damp.change : 0;
-  const left = saddleShowing + lowest;
-  // the trade stops trimming here and looks for the cause
-  const short = reserve ? reserve.verdict === 'not enough' || reserve.verdict === 'at its floor' : true;
-  // what is judged to have enough has it on this page too: it is no saddle then that would serve all year
-  if (lowest < 0 && left < leastShowing && !short) return [];
-  if (lowest < 0 && left < leastShowing)
-    return [
-      {
-        text: `Not enough ${side} saddle: trimming would leave ${left < 0.05e-3 ? 'none' : height(left)}. Look for the cause.`,
-        weight: 'watch',
-        because: `To stay in the wanted range all year it would have to come down by ${height(-lowest)} of the ${height(saddleShowing)} that show; at least ${height(leastShowing)} must stay, or the string loses its bend and the note dies.`,
-      },
-    ];
+  const { side, saddleShowing: showing, leastShowing: least } = answers;
+  if (showing === null || least === null) return [];
   const moved = (change: number) => `${height(Math.abs(change))} ${change < 0 ? 'lower' : 'taller'}`;
   const because =
     'A saddle serves where four of five simulated years stay in the wanted range with it; it changes by twice what the action does. Look at belly and neck before any saddle is cut.';
   const said = (text: string, weight: Sentence['weight']): Sentence[] => [{ text, weight, because }];
+  const saddle = saddleOfYear(answers, judged);
   switch (saddle.kind) {
+    // the trade stops trimming here and looks for the cause
+    case 'not enough':
+      return [
+        {
+          text: `Not enough ${side} saddle: trimming would leave ${saddle.left < 0.05e-3 ? 'none' : height(saddle.left)}. Look for the cause.`,
+          weight: 'watch',
+          because: `To stay in the wanted range all year it would have to come down by ${height(saddle.down)} of the ${height(showing)} that show; at least ${height(least)} must stay, or the string loses its bend and the note dies.`,
+        },
+      ];
     case 'as it is':
-      return saddleShowing < leastShowing
-        ? said(
-            `Today’s ${side} saddle serves all year, but only ${height(saddleShowing)} of it show.`,
-            'watch',
-          )
+      return showing < least
+        ? said(`Today’s ${side} saddle serves all year, but only ${height(showing)} of it show.`, 'watch')
         : said(`Today’s ${side} saddle serves all year.`, 'well');
     case 'one':
       return said(`A ${side} saddle ${moved(saddle.change)} than today’s would serve all year.`, 'fact');
@@ -180,6 +190,7 @@ function saddleSentence(
         `No ${side} saddle, nor two of them, keeps the action in range all year: hold the humidity steadier.`,
         'watch',
       );
+    case 'nothing':
     case 'not sure':
       return [];
     case 'two': {

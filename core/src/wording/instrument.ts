@@ -1,6 +1,6 @@
 import {
   FORBIDDEN,
-  reservesOf,
+  judgedOf,
   ruleIs,
   type Diagnosis,
   type Finding,
@@ -84,20 +84,20 @@ function asSentence(
 
 /** The most urgent sentence, in each unit that a shop may say heights in; null where nothing is known of it yet. */
 export function firstSentence(
-  { findings, sides }: Pick<Diagnosis, 'findings' | 'sides'>,
+  diagnosis: Pick<Diagnosis, 'findings' | 'sides' | 'verdict'>,
   learned: Learned,
   today: InstrumentToday,
 ): Record<HeightUnit, Sentence> | null {
   if (learned.evidence.date === null) return null;
   const firstIn = (unit: HeightUnit): Sentence | undefined => {
-    const said = findings.filter(
+    const said = diagnosis.findings.filter(
       ({ rule, severity }) =>
         !ruleIs(rule, 'in the history') && (ASKS.includes(severity) || ruleIs(rule, 'on the card')),
     );
     return sortByWeight([
       ...said.map((one) => asSentence(one, learned, today, unit)),
       ...historyOfAll(learned, today, unit),
-      ...(today.sides.length > 0 ? sayYear(today.year, today.day, sayingIn(unit), reservesOf(sides)) : []),
+      ...(today.sides.length > 0 ? sayYear(today.year, today.day, sayingIn(unit), judgedOf(diagnosis)) : []),
     ])[0];
   };
   const said = HEIGHT_UNITS.flatMap((unit): [HeightUnit, Sentence][] => {

@@ -1,5 +1,5 @@
 import { DAY_MS, DAYS_PER_YEAR } from '../days/day.js';
-import { YEARS_AHEAD, type Reached } from '../forecast/yearsAhead.js';
+import { endOf, endsOf, YEARS_AHEAD, type Ends, type Reached } from '../forecast/yearsAhead.js';
 import type { Ending, YearsAhead } from '../instrument/yearsAhead.js';
 import { SADDLE_STOP } from '../targets/targets.js';
 import { percent, type Saying, type Sentence } from './sentence.js';
@@ -12,9 +12,10 @@ export function yearsAheadSentence(
   { height, move }: Saying,
 ): Sentence {
   const { value: mean, sd } = series.perYear;
+  const ends = endOf(reached, 'verdict' in ending ? ending.verdict : null, day);
   return {
-    text: `${saidOf(ending, judged(ending, reached, day), height)}.`,
-    weight: weightOf({ ...reached, now: judged(ending, reached, day).kind === 'already' }, day),
+    text: `${wordsOf(ending, height)[ends.kind](yearOf(ends))}.`,
+    weight: weightOf(ends, reached, day),
     because:
       `At today’s creep of ${move.signed(mean, sd)} ${move.name} a year, from ${series.readings === 1 ? 'one reading' : `${series.readings} readings`}, at the humidity that it will be kept at. ` +
       `${spanOf(reached)}${floorOf(ending, height)}`,
@@ -35,58 +36,35 @@ function floorOf(ending: Ending, height: Saying['height']): string {
   return ending.of === 'action' ? ` Never trim below ${height(SADDLE_STOP)}.` : '';
 }
 
-/** How an end in years is told. */
-type WhenSaid =
-  | { kind: 'already' }
-  | { kind: 'never' }
-  /** not before a year, and perhaps not within twenty */
-  | { kind: 'not before'; year: string }
-  | { kind: 'about'; year: string };
-
 const yearOfDay = (day: number): string => String(new Date(day * DAY_MS).getUTCFullYear());
 
-function whenOf({ middle, from, to, now }: Reached, day: number): WhenSaid {
-  if (now) return { kind: 'already' };
-  if (from === null) return { kind: 'never' };
-  if (to === null) return { kind: 'not before', year: yearOfDay(Math.max(day, from)) };
-  const [first, last] = [yearOfDay(Math.max(day, from)), yearOfDay(to)];
-  const about = yearOfDay(middle ?? from);
-  return { kind: 'about', year: first === last ? about : `${about} (${first} to ${last})` };
-}
-
-/** When, as it is judged today: what is judged to have enough is not at its end, however little that is. */
-function judged(ending: Ending, reached: Reached, day: number): WhenSaid {
-  const verdict = 'verdict' in ending ? ending.verdict : null;
-  const when = whenOf(reached, day);
-  if (verdict === null || verdict === 'too tall') return when;
-  if (verdict === 'not enough' || verdict === 'at its floor') return { kind: 'already' };
-  return when.kind === 'already' ? { kind: 'about', year: yearOfDay(day) } : when;
+/** The year, or years, of an end; nothing where it has none. */
+function yearOf(ends: Ends): string {
+  if (ends.kind === 'not before') return yearOfDay(ends.from);
+  if (ends.kind !== 'about') return '';
+  const [first, last] = [yearOfDay(ends.from), yearOfDay(ends.to)];
+  const about = yearOfDay(ends.middle);
+  return first === last ? about : `${about} (${first} to ${last})`;
 }
 
 /** When it comes to an end, in a word or two: `now`, `about 2031 (2029 to 2036)`. */
 export function whenWords(reached: Reached, day: number): string {
-  const when = whenOf(reached, day);
-  switch (when.kind) {
+  const ends = endsOf(reached, day);
+  switch (ends.kind) {
     case 'already':
       return 'now';
     case 'never':
       return `not within ${YEARS_AHEAD} years`;
     case 'not before':
-      return `probably not before ${when.year}`;
+      return `probably not before ${yearOf(ends)}`;
     case 'about':
-      return `about ${when.year}`;
+      return `about ${yearOf(ends)}`;
   }
 }
 
-const saidOf = (ending: Ending, when: WhenSaid, height: Saying['height']): string =>
-  wordsOf(ending, height)[when.kind]('year' in when ? when.year : '');
-
 const YEARS = `the next ${YEARS_AHEAD} years`;
 
-function wordsOf(
-  ending: Ending,
-  height: Saying['height'],
-): Record<WhenSaid['kind'], (year: string) => string> {
+function wordsOf(ending: Ending, height: Saying['height']): Record<Ends['kind'], (year: string) => string> {
   switch (ending.of) {
     case 'saddle': {
       const saddle = `${capital(ending.side)} saddle`;
@@ -137,7 +115,7 @@ function wordsOf(
 /** An end that is nearer than this is to be planned for, years. */
 const SOON = 3;
 
-function weightOf({ now, middle }: Reached, day: number): Sentence['weight'] {
-  if (now) return 'act';
+function weightOf({ kind }: Ends, { middle }: Reached, day: number): Sentence['weight'] {
+  if (kind === 'already') return 'act';
   return middle !== null && middle - day < SOON * DAYS_PER_YEAR ? 'watch' : 'fact';
 }

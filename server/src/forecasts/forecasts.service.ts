@@ -4,6 +4,7 @@ import { isoDate } from '@upright-elder/core/days';
 import { seriesKey } from '@upright-elder/core/forecast';
 import type {
   InstrumentFit,
+  InstrumentForecast,
   SeriesForecast as SeriesInNumbers,
   YearsAhead,
 } from '@upright-elder/core/instrument';
@@ -25,7 +26,6 @@ import { Clock } from '../clock.js';
 import { notFound } from '../http/problem.js';
 import { InstrumentsService } from '../instruments/instruments.service.js';
 import { ShopService } from '../shop/shop.service.js';
-import type { ForecastWithFindings } from '../workers/tasks.js';
 
 /** Forecasts that are kept ready for the pages that are open. */
 const READY = 50;
@@ -34,7 +34,7 @@ const READY = 50;
 @Injectable()
 export class ForecastsService {
   /** by instrument, the longest unused first */
-  private readonly ready = new Map<string, { of: string; found: Promise<ForecastWithFindings> }>();
+  private readonly ready = new Map<string, { of: string; found: Promise<InstrumentForecast> }>();
 
   constructor(
     private readonly analysis: AnalysisService,
@@ -64,7 +64,7 @@ export class ForecastsService {
       kept: { humidity: fit.kept.humidity, from: fit.kept.from },
       yearsAhead: found.yearsAhead.map((one) => saidAhead(one, today.day, saying)),
       sentences: findingSentences(found, fit, today, unit),
-      year: sayYear(today.year, today.day, saying, yearInput.reserves),
+      year: sayYear(today.year, today.day, saying, yearInput.judged),
       months: today.year.sides.map(({ side, answers }) => ({ side, months: answers.months })),
       climateBasis: climateBasis(fit.climate, analysis.room.packs),
       yearInput: { ...yearInput, homeRoomId },
@@ -84,7 +84,7 @@ export class ForecastsService {
     return said(found, fit, this.clock.today(), saying);
   }
 
-  private forecast(analysis: Analysis): Promise<ForecastWithFindings> {
+  private forecast(analysis: Analysis): Promise<InstrumentForecast> {
     const { id, stamp } = analysis;
     const of = `${stamp} ${this.clock.today()}`;
     const known = this.ready.get(id);

@@ -12,7 +12,6 @@ import {
   learn,
   planningOf,
   standOn,
-  standsToday,
   type ChosenPlan,
   type PlanningInput,
   type ExpectedReadings,
@@ -28,7 +27,6 @@ import {
   type StrungTopFacts,
   type TopQuestion,
 } from '@upright-elder/core/instrument';
-import { diagnose, type Diagnosis } from '@upright-elder/core/diagnosis';
 import { causePredicted, type PredictedCause } from '@upright-elder/core/predictions';
 import {
   NO_MONEY,
@@ -162,13 +160,8 @@ export interface Asked {
 }
 
 /** The forecast of a day, with what is the matter on that day. */
-export type ForecastWithFindings = InstrumentForecast & Pick<Diagnosis, 'findings'>;
-
-export function forecast({ record, fit, room, day }: Asked): ForecastWithFindings {
-  const learned = unpacked(fit);
-  const found = forecastOf(record, learned, roomOf(room), day);
-  return { ...found, findings: diagnose(learned.evidence, standsToday(found.today)).findings };
-}
+export const forecast = ({ record, fit, room, day }: Asked): InstrumentForecast =>
+  forecastOf(record, unpacked(fit), roomOf(room), day);
 
 /** One of the other series; null where there is none of that key. */
 export function series({ record, fit, room, day, key }: Asked & { key: string }): SeriesForecast | null {

@@ -1,5 +1,6 @@
 import type { StringSide } from '../../strings/index.js';
 import { termOf } from '../budget.js';
+import { asksJoint } from '../neckFacts.js';
 import { one, type RulesOf } from './rule.js';
 
 /** Lengths m, days by their date. */
@@ -95,7 +96,7 @@ export const ARCHTOP_RULES: RulesOf<ArchtopArgs> = {
           ...(known.looked('linings') === 'not looked at' ? (['block-look'] as const) : []),
           ...(known.looked('neckJoint') === 'not looked at' ? (['heel-flex'] as const) : []),
           ...(known.readsOf('fretPlane').length > 0 ? [] : (['fret-plane'] as const)),
-          ...(known.instrument.build.neckJoint ? [] : (['joint-kind'] as const)),
+          ...asksJoint(known),
         ],
       }));
     },

@@ -1,5 +1,6 @@
 import type { LoadPart, MarkItem } from '../evidence.js';
 import { ofMark, type Known } from '../known.js';
+import { asksJoint } from '../neckFacts.js';
 import { one, pointRule, type Found, type RulesOf } from './rule.js';
 
 /** Lengths m, days by their date. */
@@ -50,6 +51,7 @@ export const LIVE_RULES: RulesOf<LiveArgs> = {
   },
   'crack-grew': {
     severity: 'live',
+    roles: ['damage'],
     check: ['crack-width', 'press-crack'],
     never: ['flatten'],
     find: (known) =>
@@ -69,6 +71,7 @@ export const LIVE_RULES: RulesOf<LiveArgs> = {
   },
   'crack-in-load': {
     severity: 'live',
+    roles: ['damage'],
     check: ['press-crack'],
     never: ['flatten'],
     find: (known) =>
@@ -136,7 +139,6 @@ export const LIVE_RULES: RulesOf<LiveArgs> = {
   }),
   'heel-opens': {
     severity: 'live',
-    check: ['joint-kind', 'heel-flex'],
     never: ['pitch', 'trim', 'wick'],
     unsound: true,
     find: (known) => {
@@ -147,6 +149,7 @@ export const LIVE_RULES: RulesOf<LiveArgs> = {
       return one(seen || gaps.length > 0, () => ({
         args: null,
         evidence: [...known.ofPoints(...(seen ? (['neckJoint'] as const) : [])), ...known.ofReads(...gaps)],
+        check: [...asksJoint(known), 'heel-flex'],
       }));
     },
   },

@@ -86,6 +86,7 @@ export const READING_RULES: RulesOf<ReadingArgs> = {
   },
   'side-missing': {
     severity: 'watch',
+    roles: ['asks to measure'],
     never: ['trim', 'reset'],
     find: (known) => {
       const judged = known.sides.filter(({ budget }) => budget !== null);

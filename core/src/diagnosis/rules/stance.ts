@@ -2,14 +2,15 @@ import type { Uncertain } from '../../numeric/index.js';
 import { STRING_SIDES, type StringSide } from '../../strings/index.js';
 import { type QuantityId } from '../../readings/index.js';
 import { HUMIDITY_WINDOW, THINNED_BRIDGE, TILT_LIMIT } from '../../targets/index.js';
-import { termOf, type BudgetCause } from '../budget.js';
+import { termOf, TOLD_AT, type BudgetCause } from '../budget.js';
 import { airVerdict } from '../damp.js';
 import type { Evidence, PlaneMoved, Source } from '../evidence.js';
 import { foldDisagrees } from '../fold.js';
 import type { Known } from '../known.js';
-import { holeSunk, isIntegral } from '../neckFacts.js';
+import { asksJoint, holeSunk, isIntegral } from '../neckFacts.js';
 import { neckMoves } from '../neckStraight.js';
 import type { QuestionId } from '../questions.js';
+import { setBetween, type Reserve } from '../reserve.js';
 import type { Certainty, Forbidden } from '../severity.js';
 import type { SideStance, Stand } from '../sideStance.js';
 import { comesDown, neckMayBeDue, neckOverset, slackTyped } from '../stanceVerdict.js';
@@ -255,7 +256,6 @@ export const STANCE_RULES: RulesOf<StanceArgs> = {
   'neck-due': {
     severity: 'structural',
     roles: ['set-up may answer'],
-    check: ['joint-kind'],
     find: (known) => {
       const verdict = known.verdict;
       const asks = verdict.answer === 'not enough' ? verdict.short : verdict.spent;
@@ -270,7 +270,7 @@ export const STANCE_RULES: RulesOf<StanceArgs> = {
             integral: isIntegral(known.instrument),
           },
           evidence: known.ofSide(low.side, 'straightedge', 'saddleShowing', 'action12'),
-          check: known.instrument.build.neckJoint ? [] : ['joint-kind'],
+          check: asksJoint(known),
         };
       });
     },
@@ -416,12 +416,13 @@ export const STANCE_RULES: RulesOf<StanceArgs> = {
   },
   'neck-overset': {
     severity: 'structural',
+    roles: ['asks to measure'],
     never: ['trim'],
     find: (known) => {
       const { answer, short, tall } = known.verdict;
       const would = answer === 'too tall';
       const over = would ? short : answer === 'nothing is off' ? tall : [];
-      const thinned = known.has('bridge', 'planed-thin') || thinBridge(known);
+      const thinned = known.has('bridge', 'planed-thin') || thinBridge(known) || over.some(thinByBudget);
       // a little over what stands well is no fault yet
       const little =
         !would && over.every(({ saddle }) => saddle!.showing.value - saddle!.ceiling < LITTLE_OVER);
@@ -440,10 +441,7 @@ export const STANCE_RULES: RulesOf<StanceArgs> = {
             thinned,
           },
           evidence: over.flatMap(({ side }) => known.ofSide(side, 'straightedge', 'saddleShowing')),
-          check: [
-            ...(told || little ? [] : tellsApart(known, false)),
-            ...(known.instrument.build.neckJoint || little ? [] : (['joint-kind'] as const)),
-          ],
+          check: [...(told || little ? [] : tellsApart(known, false)), ...(little ? [] : asksJoint(known))],
         };
       });
     },
@@ -575,6 +573,12 @@ const thinBridge = (known: Known): boolean => {
   return middle !== null && middle.value + 2 * middle.sd < THINNED_BRIDGE;
 };
 
+/** So much lower than bridges are made that it shows in the stance, beyond its error. */
+const thinByBudget = ({ budget }: SideStance): boolean => {
+  const thickness = budget && termOf(budget, 'thickness');
+  return thickness !== null && -thickness.value > TOLD_AT * thickness.sd;
+};
+
 const lowest = (sides: readonly SideStance[]): SideStance =>
   [...sides].sort((a, b) => a.budget!.plane.value - b.budget!.plane.value)[0]!;
 
@@ -597,8 +601,12 @@ const remainsOf = (sides: readonly SideStance[]): Showing[] =>
 function heightsOf(known: Known, sides: readonly SideStance[]): Showing[] | null {
   const { withheld, fold } = known.verdict;
   const wait = withheld.moisture !== null || withheld.resting || fold === 'folds' || neckMoves(known);
-  return wait ? null : sides.map(({ side, saddle }) => ({ side, showing: saddle!.setTo }));
+  return wait ? null : sides.map(({ side, saddle }) => ({ side, showing: promised(saddle!) }));
 }
+
+/** With its holes ramped it may be lower than they bear today. */
+const promised = ({ ramps, showing, remains, setTo, ...limits }: Reserve): number =>
+  ramps ? setBetween(showing.value, remains.value, { ...limits, bears: 0 }) : setTo;
 
 /** A season that was read on one visit only is probable, and asks for the other. */
 function seasonRead(known: Known, { side }: SideStance): { certainty: Certainty; check: QuestionId[] } {

@@ -60,7 +60,7 @@ export const api = {
     return {
       points,
       months: year.sides.map(({ side, answers }) => ({ side, months: answers.months })),
-      sentences: sayYear(year, yearInput.from, sayingIn(sayIn), yearInput.reserves),
+      sentences: sayYear(year, yearInput.from, sayingIn(sayIn), yearInput.judged),
       took: performance.now() - began,
     };
   },
