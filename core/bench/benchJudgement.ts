@@ -1,6 +1,9 @@
 // Judgement on 10,000 drawn instruments with known truth, no plate solved: budgets, causes, live findings, contradictions.
+import { HISTORY_DAY, historyOf } from '../simulated/histories.js';
+import { claimsOf, disagreements, pagesOf } from '../simulated/pages.js';
 import { addedRepairs, judgedWrong, SOUND_POINTS, withSound } from '../simulated/judgedRight.js';
 import type { TrueCause } from '../simulated/drawnInstruments.js';
+import { DRAWN_DAY, drawInstrument } from '../simulated/drawnInstruments.js';
 import { learnInstrument } from '../simulated/learnedInstruments.js';
 import { leadingOf, termOf } from '../src/diagnosis/index.js';
 import { groundToday, judgeInstrument } from '../src/instrument/index.js';
@@ -56,6 +59,14 @@ for (let seed = 0; seed < MANY; seed++) {
   }
 }
 const seconds = (performance.now() - began) / 1000;
+const HISTORIES = Math.min(MANY, 300);
+const apart = Array.from({ length: HISTORIES }, (_, i) => {
+  const { record, air } = drawInstrument(i);
+  return [
+    ...disagreements(claimsOf(pagesOf(historyOf(i), HISTORY_DAY))),
+    ...disagreements(claimsOf(pagesOf({ record, room: air }, DRAWN_DAY))),
+  ];
+}).flat();
 console.log(
   `${MANY} drawn instruments in ${seconds.toFixed(0)} s, a judgement once learned ${(judging / judged).toFixed(2)} ms; live damage on ${live}.`,
 );
@@ -76,6 +87,13 @@ figure(
   leading.right >= 0.85 * leading.of,
 );
 for (const [text, times] of wrong) console.log(`  wrong ${times} times: ${text}`);
+for (const text of apart) console.log(`  apart: ${text}`);
+figure(
+  `pages: disagreements of findings, steps, Seasons, years ahead and card in ${2 * HISTORIES} histories`,
+  'none',
+  String(apart.length),
+  apart.length === 0,
+);
 figure(
   'judgement: contradictions, live not first, repairs of what is sound',
   'none',

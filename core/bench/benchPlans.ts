@@ -1,6 +1,6 @@
 // Plans of 10,000 drawn instruments with known truth: nothing that is never done, amounts, and what was promised of the year.
 import { STRING_SIDES } from '../src/strings/index.js';
-import { drawInstrument, drawnMoisture } from '../simulated/drawnInstruments.js';
+import { DRAWN_DAY, drawInstrument, drawnMoisture } from '../simulated/drawnInstruments.js';
 import { plansWrong } from '../simulated/plansRight.js';
 import { groundToday, learn, standOn } from '../src/instrument/index.js';
 import { normals, seededChance } from '../src/numeric/index.js';
@@ -16,7 +16,6 @@ import { ACTION_TOLERANCE } from '../src/targets/index.js';
 import { figure, figureUnder } from './figures.js';
 
 const MANY = Number(process.argv[2] ?? 10000);
-const DAY = 20780;
 const WANTED = { bass: 2.778e-3, treble: 1.984e-3 };
 const wrong = new Map<string, number>();
 const count = (text: string) => wrong.set(text, (wrong.get(text) ?? 0) + 1);
@@ -25,17 +24,19 @@ const neckAmounts = { inside: 0, of: 0 };
 const promised: { said: number; came: boolean }[] = [];
 const took = { first: [] as number[], plans: [] as number[], toggle: [] as number[], worth: [] as number[] };
 let planned = 0;
+const helps = new Map<string, number>();
 const began = performance.now();
 for (let seed = 0; seed < MANY; seed++) {
   const drawn = drawInstrument(seed);
   const learned = learn(drawn.record, drawn.air);
-  const today = standOn(learned, drawn.air.log, DAY);
+  const today = standOn(learned, drawn.air.log, DRAWN_DAY);
   const from = performance.now();
   const ground = groundToday(learned.evidence, today);
   const plans = repairPlansOf(ground, NO_MONEY);
   took.first.push(performance.now() - from);
   planned += plans.length;
   plansWrong(plans, ground.evidence, ground.diagnosis).forEach(count);
+  helping(plans).forEach((id) => helps.set(id, (helps.get(id) ?? 0) + 1));
   if (seed % 20 === 0) {
     const again = performance.now();
     repairPlansOf(ground, NO_MONEY);
@@ -111,6 +112,15 @@ function held(
   promised.push({ said: chance, came: stayed(plan, goesOn, seed, record.examinations.length) });
 }
 
+/** Treatments of the plans that answer something live or structural, or better the year's chance by ten points. */
+function helping([leave, ...plans]: readonly RepairPlan[]): Set<string> {
+  const grave = leave!.undone.filter(({ severity }) => severity === 'live' || severity === 'structural');
+  const serves = ({ undone, outcome }: RepairPlan) =>
+    grave.some((finding) => !undone.includes(finding)) ||
+    (outcome.chance ?? 0) >= (leave!.outcome.chance ?? 0) + 0.1;
+  return new Set(plans.filter(serves).flatMap(({ ids }) => ids));
+}
+
 function tell(
   tally: { inside: number; of: number },
   amount: { value: number; sd: number },
@@ -137,7 +147,7 @@ function stayed(
   let weather = gauss();
   for (let week = 0; week <= 52; week++) {
     weather = 0.6 * weather + 0.8 * gauss();
-    const home = drawnMoisture(DAY + 7 * week, weather);
+    const home = drawnMoisture(DRAWN_DAY + 7 * week, weather);
     const moisture = Math.max(keptMoisture - 0.165 * air, Math.min(keptMoisture + 0.165 * air, home));
     for (const { side, at } of set)
       if (
@@ -155,6 +165,8 @@ const mean = (values: number[]) => values.reduce((a, b) => a + b, 0) / values.le
 const high = (values: number[]) => [...values].sort((a, b) => a - b)[Math.floor(0.95 * (values.length - 1))]!;
 console.log(`${planned} plans of ${MANY} drawn instruments in ${minutes.toFixed(1)} minutes.`);
 for (const [text, times] of wrong) console.log(`  wrong ${times} times: ${text}`);
+console.log('Instruments that a plan with it helps, by treatment:');
+for (const [id, times] of [...helps].sort(([a], [b]) => a.localeCompare(b))) console.log(`  ${id} ${times}`);
 figure(
   'plans: what is never done, needs, what shuts out what, hard stops, low strings',
   'none',

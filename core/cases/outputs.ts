@@ -6,7 +6,7 @@ import { createReadStream, createWriteStream, existsSync, mkdirSync } from 'node
 import { dirname } from 'node:path';
 import { createInterface } from 'node:readline';
 import { createGunzip, createGzip } from 'node:zlib';
-import { drawInstrument } from '../simulated/drawnInstruments.js';
+import { DRAWN_DAY, drawInstrument } from '../simulated/drawnInstruments.js';
 import { dayOf } from '../src/days/index.js';
 import { HOUSE_SCHOOLS } from '../src/diagnosis/index.js';
 import { groundToday, learn, standOn } from '../src/instrument/index.js';
@@ -18,7 +18,6 @@ import { shippedCases } from './tried.js';
 import stories from './stories.json' with { type: 'json' };
 import { unsigned } from './unsigned.js';
 
-const DAY = 20780;
 const args = process.argv.slice(2);
 const option = (name: string): string | undefined => {
   const at = args.indexOf(`--${name}`);
@@ -51,7 +50,7 @@ const counts = new Map<string, { times: number; seeds: number[] }>();
 function ofDraw(seed: number): Record<string, unknown> {
   const drawn = drawInstrument(seed);
   const learned = learn(drawn.record, drawn.air);
-  const today = standOn(learned, drawn.air.log, DAY);
+  const today = standOn(learned, drawn.air.log, DRAWN_DAY);
   const ground = groundToday(learned.evidence, today);
   const hits = unsigned(drawn, ground, repairPlansOf(ground, NO_MONEY));
   for (const hit of hits) {

@@ -26,7 +26,8 @@ export const drawnMoisture = (day: number, weather: number): number =>
   8.5 + 0.165 * (46 + 14 * Math.cos((2 * Math.PI * (day - 12 - 227)) / 365.2425) + 3 * weather - 45);
 export type TrueCause = 'season' | 'nut' | 'relief' | 'belly' | 'thickness' | 'neck' | 'saddle';
 
-const TODAY = 20780;
+/** The day on which drawn instruments are judged. */
+export const DRAWN_DAY = 20780;
 /** Steel, medium: 7/64 and 5/64 in, relief 8 thou, gap 19 thou, straightedge half a millimetre over the bridge. */
 const WANTED = {
   bass: 2.778 * mm,
@@ -94,7 +95,7 @@ export function drawInstrument(seed: number): DrawnInstrument {
   const humidityOn = (day: number) => 46 + 14 * Math.cos((2 * Math.PI * (day - 227)) / 365.2425);
   const days = Array.from(
     { length: visits },
-    (_, i) => TODAY - 190 * (visits - 1 - i) - Math.floor(between(0, 120)),
+    (_, i) => DRAWN_DAY - 190 * (visits - 1 - i) - Math.floor(between(0, 120)),
   );
   const reads = {
     belly: chance() < 0.7,
@@ -185,8 +186,8 @@ export function drawInstrument(seed: number): DrawnInstrument {
   const air = logged
     ? roomAir(
         Array.from({ length: 800 }, (_, i) => ({
-          day: TODAY - 799 + i,
-          humidity: humidityOn(TODAY - 799 + i),
+          day: DRAWN_DAY - 799 + i,
+          humidity: humidityOn(DRAWN_DAY - 799 + i),
           celsius: 20,
         })),
         null,

@@ -57,7 +57,9 @@ export function judgedWrong({ findings, order, unsound, sides }: InstrumentJudge
     if (first !== 'slacken') wrong.push('unsound, and not slackened first');
   }
   // once an open joint is closed, and it has stood strung, the saddle is cut for it
-  const closed = findings.some(({ rule }) => rule === 'heel-opens') && steps.includes('settle');
+  const at = (id: string) => steps.indexOf(id);
+  const rested = Math.max(at('settle'), at('glue-heel') >= 0 ? at('rest-under-tension') : -1);
+  const closed = findings.some(({ rule }) => rule === 'heel-opens') && rested >= 0 && rested < at('saddle');
   if (unsound)
     for (const id of NOT_UNSOUND)
       if (steps.includes(id) && !(closed && id === 'saddle')) wrong.push(`unsound, and ${id}`);
@@ -74,7 +76,8 @@ export function judgedWrong({ findings, order, unsound, sides }: InstrumentJudge
   const asked = order
     .filter(({ id, answers }) => id !== 'saddle' || answers.length > 0)
     .map(({ id }) => id as string);
-  const lowest = sides.every(({ there }) => there === 'low');
+  // a neck that is set back too far is shimmed, and the saddle set to it
+  const lowest = sides.every(({ there }) => there === 'low') && !steps.includes('overset');
   if (sides.length > 0 && lowest)
     for (const id of ['neck-off', 'fit-heel', 'saddle', 'flatten-belly'])
       if (asked.includes(id) && !findings.some(({ rule }) => rule === 'heel-opens' || rule === 'neck-due'))

@@ -1,8 +1,5 @@
 import { learn, standOn, type Learned, type PreparedToday } from '../src/instrument/index.js';
-import { drawInstrument, type DrawnInstrument } from './drawnInstruments.js';
-
-/** The day on which drawn instruments are judged. */
-export const DRAWN_DAY = 20780;
+import { DRAWN_DAY, drawInstrument, type DrawnInstrument } from './drawnInstruments.js';
 
 /** A drawn instrument with what was learned of it, as it stands on that day. */
 export interface LearnedInstrument {

@@ -42,7 +42,7 @@ const LIFTS: Record<string, readonly string[]> = {
   'celluloid-rots': ['isolate-celluloid'],
   'neck-due': SETS_NECK,
   'saddle-spent': [...SETS_NECK, 'flatten-belly', 'make-bridge'],
-  'neck-overset': ['overset', ...SETS_NECK],
+  'neck-overset': ['overset', 'make-bridge', 'build-up-bridge', ...SETS_NECK],
   'belly-lifts': ['flatten-belly', 'solid-plate', ...SETS_NECK],
   'belly-folds': ['flatten-belly', 'solid-plate', ...SETS_NECK],
   'relief-high': BENDS,

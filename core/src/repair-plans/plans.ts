@@ -210,7 +210,7 @@ const counts = ({ severity }: Pick<Finding, 'severity'>): boolean =>
 function bestOf(ambition: Ambition, ground: Ground, money: Money, leave: Candidate): Candidate | null {
   const base = wantedBy(ambition, ground);
   const all = choices(ambition, ground, base)
-    .map((wanted) => candidateOf(ground, resolve(wanted, ground), money, ambition === 'least'))
+    .map((wanted) => candidateOf(ground, resolve(wanted, ground, base), money, ambition === 'least'))
     .filter((one) => !worse(one, leave) || mendsStructure(one, ground));
   if (ambition === 'least') return leastOf(all, leave, ground);
   const left = all.filter((one) => !all.some((other) => other !== one && dominates(other, one)));

@@ -33,8 +33,10 @@ function keptSlack(wanted: Wanted, of: Context): Wanted {
 /**
  * What stays of what is wanted: nothing that is never done to this instrument, one of what cannot be together, nothing
  * that has no reason any more, and with each what it cannot be done without.
+ *
+ * @param all what was wanted before something was left out by choice: what went along with that goes too
  */
-export function resolve(wanted: Wanted, of: Context): Wanted {
+export function resolve(wanted: Wanted, of: Context, all: Wanted = wanted): Wanted {
   const { diagnosis, evidence } = of;
   const left: Wanted = new Map(wanted);
   const never = (id: TreatmentId) => neverOf(id, of) !== null;
@@ -66,7 +68,7 @@ export function resolve(wanted: Wanted, of: Context): Wanted {
       left.delete(id);
       gone = true;
     }
-    gone = dropOrphans(left, wanted) > 0 || gone;
+    gone = dropOrphans(left, all) > 0 || gone;
   }
   if (strung && unsound.length > 0 && !left.has('nylon-back-on') && !left.has('settle'))
     left.set('rest-under-tension', left.get('rest-under-tension') ?? unsound);
@@ -94,7 +96,9 @@ function dropOrphans(left: Wanted, wanted: Wanted): number {
   const own = (finding: Finding, of: Wanted) => {
     const carries = carriersOf(finding);
     return [...of].filter(
-      ([id, by]) => by.includes(finding) && (carries ? carries.includes(id) : !ONLY_COMPANY(id)),
+      // it comes off its strings whatever is done
+      ([id, by]) =>
+        by.includes(finding) && id !== 'slacken' && (carries ? carries.includes(id) : !ONLY_COMPANY(id)),
     );
   };
   const lost = new Set(

@@ -347,7 +347,8 @@ export const WAYS: Ways = {
           : ['overset', 'settle', 'saddle'],
     least: () => null,
     preserve: () => null,
-    lifts: ['overset', ...SETS_NECK],
+    // a bridge that is made as thick as it was is what was missing
+    lifts: ['overset', 'make-bridge', 'build-up-bridge', ...SETS_NECK],
     carries: ['overset', 'find-joint'],
   },
   'saddle-spent': {
@@ -481,6 +482,7 @@ export const WAYS: Ways = {
           : ['build-up-bridge', 'remove-bridge', 'reglue-bridge', 'rest-under-tension'],
     preserve: () => null,
     also: ['make-bridge', 'build-up-bridge'],
+    carries: ['make-bridge', 'build-up-bridge'],
   },
   // no step takes a soft finish off: nothing is heated beside it
   'finish-soft': { lifts: [] },

@@ -7,9 +7,9 @@ import type { Load, LooseStretch, SolvedTop } from './solved.js';
 export interface LengthSaid {
   stretch: LooseStretch;
   now: number;
-  /** were it shorter or longer by a tenth */
-  shorter: number;
-  longer: number;
+  /** least and most, were it up to a tenth shorter or longer: as it is lies between */
+  least: number;
+  most: number;
   /** its inner end lies this near the bridge plate's edge, m; null where it does not, or no plate is drawn */
   fromPlate: number | null;
   /** did it reach past that edge, where the stick swings free; null where that makes no odds */
@@ -35,13 +35,14 @@ export function lengthsSaid(top: SolvedTop, loose: readonly LooseStretch[], load
     if (!brace) return [];
     const instead = (one: LooseStretch) => turn(loose.map((other) => (other === stretch ? one : other)));
     const by = TENTH * (stretch.to - stretch.from);
+    const about = [now, ...[-by, by].map((more) => instead(reaching(brace, stretch, more)))];
     const edge = edgeBeyond(plan, brace, stretch);
     return [
       {
         stretch,
         now,
-        shorter: instead(reaching(brace, stretch, -by)),
-        longer: instead(reaching(brace, stretch, by)),
+        least: Math.min(...about),
+        most: Math.max(...about),
         fromPlate: edge?.off ?? null,
         past: edge ? instead(reaching(brace, stretch, edge.off + PAST)) : null,
       },

@@ -42,6 +42,8 @@ export const USUAL_SPACING = 0.012;
 
 /** Of the spacing: points nearer than this become one. */
 const NEAR = 0.3;
+/** And never farther apart than on the usual mesh: where a stick ends and where the plate's edge crosses it are two places. */
+const nearest = (spacing: number): number => NEAR * Math.min(spacing, USUAL_SPACING);
 /** Of the spacing: points of the lattice keep off lines so far. */
 const CLEAR = 0.6;
 
@@ -79,7 +81,7 @@ export function meshOf(plan: BodyPlan, spacing = USUAL_SPACING, stops: readonly 
       brace: -1,
     })),
   ];
-  const { points, edges } = arrange(lines, spacing, NEAR * spacing);
+  const { points, edges } = arrange(lines, spacing, nearest(spacing));
   const middleOf = (a: number, b: number): Point => [
     (points[a]![0] + points[b]![0]) / 2,
     (points[a]![1] + points[b]![1]) / 2,

@@ -5,7 +5,15 @@ import { describe, expect, it } from 'vitest';
 import { leastNonNegative, normals, seededChance, Skyline } from '../numeric/index.js';
 import { armsOf, GENERIC_PLAN, GENERIC_TOP, looseLegs } from '../../simulated/genericTop.js';
 import { pathLength } from '../body-plan/index.js';
-import { SolvedTop, viewOf, shapeFigures, strungOf, type Load, type LooseStretch } from './index.js';
+import {
+  DRAWN_SPACING,
+  SolvedTop,
+  viewOf,
+  shapeFigures,
+  strungOf,
+  type Load,
+  type LooseStretch,
+} from './index.js';
 
 const PULL = 735;
 const [bass, treble] = armsOf(GENERIC_PLAN) as [
@@ -360,6 +368,21 @@ describe('a loose stick in the whole top', () => {
           }
         });
       }
+    },
+  );
+});
+
+describe('the coarse mesh that drawn tops stand on', () => {
+  const turnAt = (share: number, spacing: number) => {
+    const loose = [outer(bass, share), outer(treble, share)];
+    const top = new SolvedTop(GENERIC_TOP, { spacing, recorded: loose });
+    return shapeFigures(viewOf(top), strungOf(top, loose, { pull: PULL, moisture: 0 })).turn / degree;
+  };
+  it.each([0.6, 0.67, 0.69, 0.7, 0.71, 0.72, 0.74, 0.76, 0.8])(
+    'holds within 5 %% of the fine one where both lower legs are loose over %d of their length, about the plate’s edge',
+    (share) => {
+      const fine = turnAt(share, 9 * mm);
+      expect(Math.abs(turnAt(share, DRAWN_SPACING) / fine - 1)).toBeLessThan(0.05);
     },
   );
 });

@@ -1,12 +1,11 @@
 import { describe, expect, it } from 'vitest';
-import { drawInstrument } from '../../simulated/drawnInstruments.js';
+import { DRAWN_DAY, drawInstrument } from '../../simulated/drawnInstruments.js';
 import { HISTORY_DAY, historyOf } from '../../simulated/histories.js';
 import { claimsOf, disagreements, pagesOf, type Pages } from '../../simulated/pages.js';
 import type { Finding } from '../diagnosis/index.js';
 import type { PlanStep } from '../repair-plans/index.js';
 import { STRING_SIDES, type StringSide } from '../strings/index.js';
 
-const DRAWN_DAY = 20780;
 const known = new Map<number, Pages>();
 
 /** Odd histories, and after them drawn instruments; worked out when they are asked for. */

@@ -12,6 +12,8 @@ interface Props {
   /** as they are recorded, in the order that the ranking was asked for */
   loose: readonly RecordedStretch[];
   lengths: readonly LengthSaid[];
+  /** what the middle of the drawn tops adds to a turn that is reckoned, as it is added to the figure that is shown, rad */
+  middle: number;
   drawn: Drawn | null;
 }
 
@@ -19,7 +21,7 @@ const sameStretch = (a: LooseStretch, b: LooseStretch) => a.brace === b.brace &&
 const ORDINALS = ['First', 'Then', 'After these'];
 
 /** What each loose stretch would give back if it were glued, and in which order; what cannot be told apart is a tie. */
-export function GlueOrder({ ranking, loose, lengths, drawn }: Props) {
+export function GlueOrder({ ranking, loose, lengths, middle, drawn }: Props) {
   const groups =
     drawn && drawn.groups.length > 0 ? drawn.groups : [{ stretches: loose.map((_, i) => i), matters: true }];
   const told = drawn !== null && drawn.groups.length > 0;
@@ -39,7 +41,7 @@ export function GlueOrder({ ranking, loose, lengths, drawn }: Props) {
                 one && (
                   <Stretch
                     key={one.mark}
-                    {...{ one, ranking, lengths, matters }}
+                    {...{ one, ranking, lengths, middle, matters }}
                     alone={loose.length === 1}
                   />
                 )
@@ -72,12 +74,11 @@ function Stretch({
   one,
   ranking,
   lengths,
+  middle,
   matters,
   alone,
-}: {
+}: Pick<Props, 'ranking' | 'lengths' | 'middle'> & {
   one: RecordedStretch;
-  ranking: BraceRanking;
-  lengths: readonly LengthSaid[];
   matters: boolean;
   alone: boolean;
 }) {
@@ -108,25 +109,29 @@ function Stretch({
           Once all the others are glued: {say(ranked.last)}.
         </span>
       )}
-      {length && matters && <LengthWords of={length} />}
+      {length && matters && <LengthWords of={length} middle={middle} />}
     </li>
   );
 }
 
 /** What hangs on the recorded length, said where it can be seen. */
-function LengthWords({ of: { now, shorter, longer, fromPlate, past } }: { of: LengthSaid }) {
+function LengthWords({
+  of: { now, least, most, fromPlate, past },
+  middle,
+}: Pick<Props, 'middle'> & { of: LengthSaid }) {
   const unit = useFieldUnit('mm');
-  const seen = Math.abs(longer - shorter) > 0.1 * DEGREES.per;
+  const say = (turn: number) => sayTurn(turn + middle);
+  const seen = most - least > 0.1 * DEGREES.per;
   if (fromPlate !== null && past !== null && past - now > 0.15 * DEGREES.per)
     return (
       <span className="block text-[0.95rem] text-ochre">
-        ▲ It ends {sayLength(fromPlate, unit)} before the bridge plate. Did it reach past the edge, the bridge
-        would turn {sayTurn(past)} instead of {sayTurn(now)}: measure it again, strings off.
+        ▲ It ends {sayLength(fromPlate, unit)} before the bridge plate. If it reached past the edge, the
+        bridge would turn {say(past)} instead of {say(now)}: measure it again, strings off.
       </span>
     );
   return seen ? (
     <span className="block text-[0.88rem] text-faint">
-      The length counts: a tenth shorter or longer, the bridge turns {sayTurn(shorter)} or {sayTurn(longer)}.
+      The length counts: were it a tenth shorter or longer, the bridge would turn {say(least)} to {say(most)}.
     </span>
   ) : null;
 }

@@ -37,7 +37,7 @@ import { Trials } from './Trials.js';
 import { useAnswer } from './useAnswer.js';
 import { useDraws } from './useDraws.js';
 import { useTopWorker, type TopApi } from './useTopWorker.js';
-import { knownSet, useTrial, type Trial } from './useTrial.js';
+import { knownSet, moistureFound, useTrial, type Trial } from './useTrial.js';
 import { BridgeLoadTest } from './BridgeLoadTest.js';
 import { PhoneFold } from '../../../fields/PhoneFold.js';
 
@@ -108,9 +108,11 @@ function SolvedView({
   const unit = finer(useHeights().unit);
   const { loose, toggle, strung, setStrung, moisture, setMoisture, softness, setSoftness } = trial;
   const shop = useShopStrings();
-  // its own pull until what the shop has on its shelves has come
-  const pull = tensionOf(shop, strung, instrument.scale.metres)?.total ?? known.pull;
-  const felt = known.moisture?.value ?? 0;
+  const itsOwn = strung.set === knownSet(instrument) && strung.tuning === instrument.tuning;
+  // its own pull, also until what the shop has on its shelves has come
+  const other = itsOwn ? null : tensionOf(shop, strung, instrument.scale.metres);
+  const pull = other?.total ?? known.pull;
+  const felt = moistureFound(known);
   const load = useUnchanged<Load>(softened({ pull, moisture, felt }, softness));
   const own = useUnchanged<Load>(softened({ pull: known.pull, moisture: felt, felt }, softness));
   // what gluing gives back is what the strings do; the damp stays
@@ -132,8 +134,8 @@ function SolvedView({
     [api, recorded, dry],
   );
   const lengths = useAnswer(
-    () => (recorded.length > 0 ? api.lengths(recorded, dry) : []),
-    [api, recorded, dry],
+    () => (recorded.length > 0 ? api.lengths(recorded, own) : []),
+    [api, recorded, own],
   );
   const touching = useAnswer(() => api.touching(tried, load), [api, tried, load]);
   const strungSd = known.thickness === null ? STRUNG_SD.notMeasured : STRUNG_SD.measured;
@@ -243,7 +245,13 @@ function SolvedView({
       </div>
       <aside className="grid gap-4">
         {ranking && (
-          <GlueOrder ranking={ranking} loose={known.loose} lengths={lengths.value ?? []} drawn={drawn} />
+          <GlueOrder
+            ranking={ranking}
+            loose={known.loose}
+            lengths={lengths.value ?? []}
+            middle={spreadFound.value?.turn.middle ?? 0}
+            drawn={drawn}
+          />
         )}
         <LoadControls
           shop={shop}

@@ -36,13 +36,16 @@ export const knownSet = ({
 }: Pick<Instrument, 'stringSet' | 'designStringSet' | 'build'>): string =>
   stringSet === NOT_KNOWN ? (designStringSet ?? usualSet(build)) : stringSet;
 
+/** The wood as it is, away from that of its building, %MC: what was found is shown in it, and trials begin with it. */
+export const moistureFound = ({ moisture }: Pick<TopModel, 'moisture'>): number => moisture?.value ?? 0;
+
 /** Begins as the instrument was found: its loose braces loose, its own strings on, the wood as damp as it is. */
 export function useTrial(instrument: Instrument, known: TopModel, toggles: readonly Toggle[]): Trial {
   const [loose, setLoose] = useState<ReadonlySet<string>>(
     () => new Set(toggles.filter(({ recorded }) => recorded).map(({ id }) => id)),
   );
   const [strung, setStrung] = useState<Strung>({ set: knownSet(instrument), tuning: instrument.tuning });
-  const [moisture, setMoisture] = useState(() => known.belly?.moisture.value ?? known.moisture?.value ?? 0);
+  const [moisture, setMoisture] = useState(() => moistureFound(known));
   const [softness, setSoftness] = useState(1);
   const [anchor, setAnchor] = useState<Anchor>(known.anchor ?? 'bridge');
   const [plateCracked, setPlateCracked] = useState(false);
