@@ -17,8 +17,8 @@ export interface DrawnInstrument {
   air: RoomAir;
   /** what each cause gives at fret 12, m, by side */
   truth: Record<'bass' | 'treble', Record<TrueCause, number>> | null;
-  /** how it goes on: m per %MC at fret 12, and the wood's moisture where it will be kept, %MC */
-  goesOn: { beta: number; keptMoisture: number; lever: Record<'bass' | 'treble', number> };
+  /** how it goes on: m per %MC and m a year at fret 12, and the wood's moisture where it will be kept, %MC */
+  goesOn: { beta: number; creep: number; keptMoisture: number; lever: Record<'bass' | 'treble', number> };
 }
 
 /** What the wood of the drawn room has on a day, %MC, by the season and so much of the weather. */
@@ -126,7 +126,9 @@ export function drawInstrument(seed: number): DrawnInstrument {
     const causes = STRING_SIDES.map((side) => {
       const { at12, crownFor, lever, turn, dip, nutOf } = geometry(scale, bodyJoin, COMPENSATION[side]);
       const season = beta * damper;
-      const straightedge = plane - coupling * turn * (relief - WANTED.relief) - season / lever;
+      // what the neck has still to go until the last visit
+      const before = (besides.creep * (day - days.at(-1)!)) / 365.2425 / lever;
+      const straightedge = plane - coupling * turn * (relief - WANTED.relief) - season / lever - before;
       const showing = Math.max(0.2 * mm, crownFor(WANTED[side]) + WANTED.plane + saddleOff);
       const action = at12(gap, showing - straightedge, relief);
       if (side === 'bass' || reads.treble) {
@@ -138,7 +140,8 @@ export function drawInstrument(seed: number): DrawnInstrument {
           read('saddleShowing', side, showing, SD.caliper);
         }
       }
-      if (reads.fretPlane) read('fretPlane', side, dome + strings + made + WANTED.plane - neck, SD.rule);
+      if (reads.fretPlane)
+        read('fretPlane', side, dome + strings + made + WANTED.plane - neck - before, SD.rule);
       return [
         side,
         {
@@ -224,6 +227,7 @@ export function drawInstrument(seed: number): DrawnInstrument {
     truth: archtop || !reads.stance ? null : truth,
     goesOn: {
       beta,
+      creep: besides.creep,
       keptMoisture,
       lever: {
         bass: geometry(scale, bodyJoin, COMPENSATION.bass).lever,
@@ -254,6 +258,8 @@ function besidesOf(seed: number) {
   if (chance() < 0.03) found.push({ point: 'boardEdges', states: ['twisted'], frets: [] });
   return {
     belly: of < 0.8 ? ('flatten' as const) : of < 0.9 ? ('accept' as const) : ('set the neck to it' as const),
+    // a third creep by 0.3 mm a year
+    creep: seededChance(seed * 7879 + 5)() < 1 / 3 ? 0.3 * mm : 0,
     celluloid: chance() < 0.12,
     breakAngle: chance() < 0.3 ? ((4 + 20 * chance()) * Math.PI) / 180 : null,
     found,

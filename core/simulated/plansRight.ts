@@ -47,7 +47,7 @@ const LIFTS: Record<string, readonly string[]> = {
   'belly-folds': ['flatten-belly', 'solid-plate', ...SETS_NECK],
   'relief-high': BENDS,
   'relief-low': BENDS,
-  'back-bow': ['adjust-rod', 'other-strings'],
+  'back-bow': ['adjust-rod', 'heavier-strings'],
   twist: ['twisted-neck'],
   'rod-spins': ['free-rod', 'replace-rod'],
   'rod-at-end': ['free-rod'],

@@ -60,14 +60,19 @@ export interface SidePaths {
   referenceMoisture: number;
 }
 
+/** Both sides hang on one body: how it breathes, creeps and wanders is drawn once for them. */
+const BODY_SEED = 101;
+
 /**
- * Parameters drawn from the fit, and the walk of the level from step to step.
+ * Parameters drawn from the fit, and the walk of the level from step to step. On one path both sides breathe, creep and
+ * wander alike, as one body does; what each reads today is its own.
  *
- * @param seed of this side's draws
+ * @param seed of this side's level
  */
 export function sidePaths(calibration: Calibration, { days, paths }: Weather, seed = 1): SidePaths {
-  const gauss = normals(seededChance(seed));
-  const chance = seededChance(seed + 7919);
+  const level = normals(seededChance(seed));
+  const gauss = normals(seededChance(BODY_SEED));
+  const chance = seededChance(BODY_SEED + 7919);
   const levels = new Float64Array(days.length * paths);
   const sensitivities = new Float64Array(paths);
   const lags = new Float64Array(paths);
@@ -75,7 +80,7 @@ export function sidePaths(calibration: Calibration, { days, paths }: Weather, se
   const step = Math.sqrt(STEP_DAYS / DAYS_PER_YEAR);
   const gone = Math.sqrt(Math.max(0, days[0]! - calibration.referenceDay) / DAYS_PER_YEAR);
   const years = days.map((day) => (day - calibration.referenceDay) / DAYS_PER_YEAR);
-  const draw = parameterDraws(calibration, chance, gauss);
+  const draw = parameterDraws(calibration, chance, gauss, level);
   const settled = new Map(
     calibration.members.map((member) => [
       member,
@@ -190,11 +195,16 @@ class Crossings {
   }
 }
 
-/** Draws one way in which all that is not known may be, from the average of fits. */
+/**
+ * Draws one way in which all that is not known may be, from the average of fits.
+ *
+ * @param level what the level is drawn by, where something else shares all the rest
+ */
 export function parameterDraws(
   { members }: Pick<Calibration, 'members'>,
   chance: () => number,
   gauss: () => number,
+  level: () => number = gauss,
 ): () => { member: Member; theta: number[] } {
   const roots = members.map(({ covariance }) => rootOf(covariance));
   return () => {
@@ -202,7 +212,7 @@ export function parameterDraws(
     let chosen = 0;
     while (chosen < members.length - 1 && (left -= members[chosen]!.weight) >= 0) chosen += 1;
     const member = members[chosen]!;
-    const z = member.mean.map(() => gauss());
+    const z = member.mean.map((_, i) => (i === 0 ? level() : gauss()));
     const theta = member.mean.map((m, i) => m + roots[chosen]![i]!.reduce((sum, r, j) => sum + r * z[j]!, 0));
     // settling is never negative; a Gaussian with the truncated moments may still dip below
     if (theta.length > 3) theta[3] = Math.max(0, theta[3]!);

@@ -302,23 +302,24 @@ function setSaddle(
   const { target, lever, stance } = side.ground;
   const error = benchError(ground, side);
   const action = actionOf(side);
-  const wanted = action.map((value, path) => (target + error[path]! - value) / lever);
-  const needs = momentsOf(wanted);
-  if (Math.abs(needs.value) < SADDLE_THAT_MATTERS) return;
+  const needs = action.map((value) => (target - value) / lever);
+  if (Math.abs(momentsOf(needs).value) < SADDLE_THAT_MATTERS) return;
   const sum = stance?.saddle ?? null;
   // a saddle for a new angle, or one that reaches, has no other limit than the hard stop
   const fresh = [...state.amounts.keys()].some((other) => hasRole(other, 'sets the plane'));
   // ramped holes bend the strings enough behind a lower saddle
   const limits = sum && { ...sum, bears: ids.includes('ramp-holes') ? 0 : sum.bears };
   const before = side.saddle;
-  const changes = wanted.map((change, path) => {
+  const within = (change: number, path: number): number => {
     if (!before) return change;
     const showing = before[path]!;
     return limits && !fresh
       ? setBetween(showing, showing + change, limits) - showing
       : Math.max(showing + change, Math.min(SADDLE_STOP, showing)) - showing;
-  });
-  const told = momentsOf(changes);
+  };
+  // how well it is then set is no error of what is to come off
+  const told = momentsOf(needs.map(within));
+  const changes = needs.map((change, path) => within(change + error[path]! / lever, path));
   // where floor or ceiling leave nothing, or less than its own error is asked for, nothing is cut
   const least = TREATMENTS[id].cuts && !fresh ? Math.max(SEEN, told.sd) : SEEN;
   if (Math.abs(told.value) < least) return;
@@ -339,23 +340,23 @@ function turnWheels(
   const { target, lever, stance } = side.ground;
   const error = benchError(ground, side);
   const action = actionOf(side);
-  const wanted = action.map((value, path) => (target + error[path]! - value) / lever);
-  const told = momentsOf(wanted);
-  if (Math.abs(told.value) < SADDLE_THAT_MATTERS) return;
+  const needs = action.map((value) => (target - value) / lever);
+  if (Math.abs(momentsOf(needs).value) < SADDLE_THAT_MATTERS) return;
+  const wanted = needs.map((change, path) => change + error[path]! / lever);
   if (fresh) {
     side.offset = side.offset.map((gained, path) => gained + lever * wanted[path]!);
     side.saddle = side.saddle?.map(() => WHEEL_TRAVEL.middle) ?? null;
     return;
   }
   const travel = stance?.saddle ?? null;
-  const changes = wanted.map((change) =>
+  const within = (change: number): number =>
     travel
       ? Math.min(Math.max(change, travel.floor - travel.showing.value), travel.ceiling - travel.showing.value)
-      : change,
-  );
+      : change;
+  const changes = wanted.map(within);
   side.saddle = side.saddle?.map((showing, path) => showing + changes[path]!) ?? null;
   side.offset = side.offset.map((gained, path) => gained + lever * changes[path]!);
-  const turns = momentsOf(changes);
+  const turns = momentsOf(needs.map(within));
   note(state, id, { of: side.ground.side, value: turns.value / WHEEL_PITCH, sd: turns.sd / WHEEL_PITCH });
 }
 

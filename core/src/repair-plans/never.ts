@@ -77,9 +77,7 @@ const FORBIDS = {
     const { answer } = of.diagnosis.verdict;
     if (id === 'saddle')
       return low && !found(of, 'neck-due', 'neck-overset', 'heel-opens') && answer !== 'trim';
-    // against a back-bow a heavier set is meant
-    if (id === 'other-strings') return low && !found(of, 'back-bow');
-    return (id === 'flatten-belly' || id === 'twelve-down') && low;
+    return (id === 'flatten-belly' || id === 'twelve-down' || id === 'other-strings') && low;
   },
   'trimmed over its cause': (id, of) =>
     id === 'saddle' &&
@@ -111,7 +109,7 @@ const FORBIDS = {
     any('tie-holes', 'pin-holes-tied')(id) && evidence.instrument.build.bridge !== 'tied',
   'pins through a fan-braced top': (id, { evidence }) =>
     id === 'pin-holes-tied' && evidence.instrument.build.bracing !== 'ladder',
-  'steel on nylon': (id, of) => id === 'other-strings' && found(of, 'steel-on-nylon'),
+  'steel on nylon': (id, of) => any('other-strings', 'heavier-strings')(id) && found(of, 'steel-on-nylon'),
   'twelve strings': (id, { evidence }) => id === 'twelve-down' && !evidence.instrument.pairedStrings,
   'wick a joint that is open': (id, of) =>
     id === 'wick-bridge' &&

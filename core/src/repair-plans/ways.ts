@@ -549,7 +549,7 @@ function reliefWork(how: ReliefAnswer): TreatmentId[] {
 
 /** A back-bow by what its rod does; without one heavier strings are tried. */
 const BACK_BOW: Record<Rod, TreatmentId[]> = {
-  none: ['other-strings'],
+  none: ['heavier-strings'],
   works: ['adjust-rod'],
   fails: ['free-rod', 'adjust-rod'],
   'not known': [],

@@ -170,7 +170,7 @@ export const EDGES: readonly Edge[] = [
   ),
   edge(ids('tailpiece-off'), ids('rest-under-tension'), 'it rests as it will be strung'),
   edge(
-    ids('nylon-back-on', 'other-strings', 'twelve-down'),
+    ids('nylon-back-on', 'other-strings', 'heavier-strings', 'twelve-down'),
     ids('rest-under-tension'),
     'it rests as it will be strung',
   ),
@@ -191,7 +191,7 @@ export const EDGES: readonly Edge[] = [
     'what holds the heel must stand still first; a body that was opened has another angle',
   ),
   edge(
-    ids('other-strings', 'twelve-down', 'home-humidity', 'nylon-back-on'),
+    ids('other-strings', 'heavier-strings', 'twelve-down', 'home-humidity', 'nylon-back-on'),
     { ids: [...ANGLE.ids!, 'ramp-holes', 'saddle', 'second-saddle'] },
     'other strings, humidity and saddle are tried before anything that is cut',
   ),

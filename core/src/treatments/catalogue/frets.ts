@@ -66,7 +66,7 @@ export const FRETS = {
     undo: 1,
     gate: 'The owner agrees; down two semitones at least; read anew after a week.',
     after: 'nothing live',
-    excludes: ['other-strings', 'keep-slack'],
+    excludes: ['other-strings', 'heavier-strings', 'keep-slack'],
     skills: ['set-up'],
     materials: ['string set'],
     supplies: 0.3,
@@ -103,6 +103,7 @@ export const FRETS = {
     gate: 'The owner agrees; recorded on label and paper; rod neutral; no playing.',
     excludes: [
       'other-strings',
+      'heavier-strings',
       'twelve-down',
       'set-up',
       'rest-under-tension',
