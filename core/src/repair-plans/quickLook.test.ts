@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { HOUSE_PROTOCOLS, isPoint, linesFor, type PointId, type StateId } from '../readings/index.js';
 import { quickWords } from '../wording/index.js';
-import { quickAnswer, type LookedPoint, type QuickAsked } from './index.js';
+import { JOBS, quickAnswer, type LookedPoint, type QuickAsked } from './index.js';
 
 const PROTOCOL = HOUSE_PROTOCOLS.quick.stages.flatMap((stage) => linesFor(stage, 'flat-top')).filter(isPoint);
 const SOUND: Partial<Record<PointId, StateId>> = {
@@ -90,6 +90,28 @@ describe('a quick look', () => {
     expect(blind.more).toBeGreaterThan(seen.more + 100);
     expect(blind.repairs).toEqual(seen.repairs);
     expect(quickWords(blind, '£').lines.join(' ')).toMatch(/Not seen, and could hide: bridge plate/u);
+  });
+
+  it('prices a bridge that is cracked through its pins as a new one, and a neck set with its frets', () => {
+    const cost = (state: string, point: 'bridge' | 'straightedgeLook', job: string) => {
+      const { jobs } = answer(looked({ [point]: [state, 'repair'] }));
+      return jobs.find((one) => one.job === job)!.cost;
+    };
+    const split = cost('cracked-through-the-pins', 'bridge', 'split');
+    const off = cost('lifting', 'bridge', 'bridge');
+    expect(split[0]).toBeGreaterThan(off[0] + 50);
+    expect(JOBS.neck.treatments).toContain('level-frets');
+    const worn = answer(
+      looked({ straightedgeLook: ['runs-into-the-front', 'repair'], fretWear: ['pitted', 'watch'] }),
+    );
+    expect(worn.jobs.map(({ job }) => job)).not.toContain('level');
+  });
+
+  it('is not told where nothing could be seen', () => {
+    const hidden = looked({ bridgePlate: ['unseen', 'unseen'], grainCrack: ['unseen', 'unseen'] }).filter(
+      ({ verdict }) => verdict === 'unseen',
+    );
+    expect(answer(hidden).verdict).toBe('not told');
   });
 
   it('goes from buy to offer to leave it as repairs rise', () => {

@@ -24,7 +24,8 @@ const SET_UP: TreatmentId[] = ['clean-and-inspect', 'set-up'];
 export const JOBS = {
   neck: {
     name: 'Neck set',
-    treatments: ['neck-off', 'extension', 'saddle'],
+    // the frets over the joint are dressed once the neck is back
+    treatments: ['neck-off', 'extension', 'level-frets', 'saddle'],
     asks: { saddleLook: ['hardly-any'], straightedgeLook: ['runs-into-the-front'], bridge: ['planed-thin'] },
     may: {
       saddleLook: ['little'],
@@ -51,8 +52,9 @@ export const JOBS = {
     found: 0.15,
   },
   split: {
-    name: 'Bridge split mended',
-    treatments: ['glue-bridge'],
+    // one that cracked through its pins splits again: a new one is usual
+    name: 'New bridge',
+    treatments: ['make-bridge', 'reglue-bridge'],
     asks: { bridge: ['cracked-through-the-pins'] },
     may: {},
     hidden: [],
@@ -229,14 +231,13 @@ export function quickAnswer(asked: QuickAsked): QuickAnswer {
   const rest = jobs.filter(({ certainty }) => certainty !== 'asked');
   const more = sum(rest.map(({ cost }) => cost[1]));
   const verdicts = points.map(({ verdict }) => verdict);
-  const verdict =
-    points.length === 0
-      ? 'not told'
-      : verdicts.includes('repair') || sure.length > 0
-        ? 'repair'
-        : verdicts.includes('watch')
-          ? 'watch'
-          : 'sound';
+  const verdict = verdicts.every((one) => one === null || one === 'unseen')
+    ? 'not told'
+    : verdicts.includes('repair') || sure.length > 0
+      ? 'repair'
+      : verdicts.includes('watch')
+        ? 'watch'
+        : 'sound';
   return { verdict, jobs, repairs, more, unseen, advice: adviceOf(asked, repairs, rest, asking) };
 }
 
@@ -285,8 +286,9 @@ const COVERED: Partial<Record<JobId, JobId[]>> = {
   braces: ['belly'],
   plate: ['graft'],
   patch: ['graft', 'plate'],
-  bridge: ['graft', 'thinned'],
-  level: ['frets'],
+  bridge: ['graft', 'thinned', 'split'],
+  thinned: ['split'],
+  level: ['frets', 'neck'],
 };
 const askedFor = (job: JobId, seen: ReadonlyMap<PointId, LookedPoint>): boolean => {
   const { asks }: Job = JOBS[job];

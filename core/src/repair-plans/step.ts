@@ -10,6 +10,8 @@ export type WithheldReason =
   | 'damp'
   | 'dry'
   | 'structure first'
+  /** the bridge is made anew, or thicker, within this plan: where its top then stands is read */
+  | 'bridge first'
   /** rod, pressing or untwisting moves it, within this plan */
   | 'neck moves'
   /** the neck is set within this plan */

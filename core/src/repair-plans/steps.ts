@@ -14,7 +14,7 @@ import {
 } from './withheld.js';
 import { jointFails } from './never.js';
 import type { Wanted } from './resolve.js';
-import type { AngleCut, CheekCut, Chosen, PlanStep, StepMuch, StepWhy } from './step.js';
+import type { AngleCut, CheekCut, Chosen, PlanStep, StepMuch, StepWhy, WithheldReason } from './step.js';
 
 /** Treatments by their names alone, in the order of the bench. */
 export const inOrder = (ids: Iterable<TreatmentId>, of: Context): TreatmentId[] =>
@@ -59,7 +59,11 @@ function measureFirst(of: Context, chosen: readonly Chosen[], wanted: Wanted): C
     much: null,
     withheld: [],
   });
-  const reasons = withheldReasons(of);
+  // a neck that is set, or moved by its rod, is read at a step of its own
+  const own: readonly WithheldReason[] = ['neck set', 'neck moves'];
+  const reasons = [...new Set(chosen.flatMap(({ withheld }) => withheld))].filter(
+    (one) => !own.includes(one),
+  );
   const held = chosen.filter(({ withheld }) => withheld.some((reason) => reasons.includes(reason)));
   if (held.length > 0 && !diagnosis.unsound)
     return step({ id: 'measure amounts', of: held.map(({ id }) => id), reasons, when: measureWhen(of) });

@@ -13,14 +13,18 @@ const setsPlane = (id: TreatmentId): boolean => hasRole(id, 'sets the plane');
 const byTheLine = (id: TreatmentId): boolean =>
   hasRole(id, 'sets the action') || TREATMENTS[id].effects.some(({ on }) => on === 'nut');
 
+const makesBridge = (id: TreatmentId): boolean => TREATMENTS[id].effects.some(({ on }) => on === 'thickness');
+
 /** What of a plan's own steps an amount of it waits for: the reading after them. */
-export const withheldWithin = (id: TreatmentId, ids: readonly TreatmentId[]): WithheldReason[] =>
-  byTheLine(id)
+export const withheldWithin = (id: TreatmentId, ids: readonly TreatmentId[]): WithheldReason[] => {
+  if (setsPlane(id)) return ids.some(makesBridge) ? ['bridge first'] : [];
+  return byTheLine(id)
     ? [
         ...(ids.some(setsPlane) ? (['neck set'] as const) : []),
         ...(ids.some(moves) ? (['neck moves'] as const) : []),
       ]
     : [];
+};
 
 /** It is strung and read again before anything else is judged, since the plan itself moves the neck. */
 export const readsAgain = (ids: readonly TreatmentId[]): boolean =>

@@ -55,6 +55,7 @@ const WITHHELD: Record<WithheldReason, string> = {
   damp: 'the wood was damp while it was read',
   dry: 'the wood was dry while it was read',
   'structure first': 'the structure under it is put right first, and moves it',
+  'bridge first': 'the bridge is made first, and the straightedge is read over it',
   'neck moves': 'rod or pressing moves it first, so it is read again after that',
   'neck set': 'the neck is set first, and moves once more under tension',
 };

@@ -1304,6 +1304,7 @@ export const USUAL = {
   'home-humidity': treatment({
     name: 'Keep the humidity at home',
     for: 'season is the cause, cracks or fret ends each winter',
+    why: 'The action moves with the air: kept steady, it stays where it is set.',
     stage: 'keeping',
     roles: ['set-up', 'no work on wood', 'company'],
     replaces: ['second-saddle'],
