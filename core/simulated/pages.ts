@@ -159,8 +159,12 @@ function ofFindings({ diagnosis }: Pages): Claim[] {
       kept(one, one.side, one.args.atKept),
     ]),
     ...of('saddle-answers').flatMap((one) =>
+      diagnosis.verdict.changes
+        .filter(({ saddle }) => saddle!.trim.value > 0)
+        .map(({ side }) => claim(one, 'saddle', side, 'enough')),
+    ),
+    ...of('saddle-answers').flatMap((one) =>
       (one.args.leaves ?? []).flatMap(({ side, showing }) => [
-        claim(one, 'saddle', side, 'enough'),
         claim(one, 'saddle showing', side, `${(1e3 * showing).toFixed(1)} mm`, {
           value: showing,
           same: SEEN,

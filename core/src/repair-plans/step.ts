@@ -10,6 +10,8 @@ export type WithheldReason =
   | 'damp'
   | 'dry'
   | 'structure first'
+  /** the bridge leans as if the top folded, and nobody looked yet */
+  | 'bridge leans'
   /** the bridge is made anew, or thicker, within this plan: where its top then stands is read */
   | 'bridge first'
   /** rod, pressing or untwisting moves it, within this plan */
@@ -29,7 +31,7 @@ export type StepWhy =
   | { id: 'measure amounts'; of: TreatmentId[]; reasons: WithheldReason[]; when: MeasureWhen }
   | { id: 'measure at rest' }
   | { id: 'measure first'; question: QuestionId };
-export type MeasureWhen = 'as it settles' | 'at working moisture' | 'once strung';
+export type MeasureWhen = 'as it settles' | 'at working moisture' | 'once looked at' | 'once strung';
 
 /** How much of a step, beside its amounts. */
 export type StepMuch =

@@ -349,6 +349,7 @@ export const WAYS: Ways = {
     preserve: () => null,
     // a bridge that is made as thick as it was is what was missing
     lifts: ['overset', 'make-bridge', 'build-up-bridge', ...SETS_NECK],
+    also: ['overset', 'make-bridge', 'build-up-bridge'],
     carries: ['overset', 'find-joint'],
   },
   'saddle-spent': {

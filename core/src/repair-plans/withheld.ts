@@ -20,6 +20,7 @@ export const withheldWithin = (id: TreatmentId, ids: readonly TreatmentId[]): Wi
   if (setsPlane(id)) return ids.some(makesBridge) ? ['bridge first'] : [];
   return byTheLine(id)
     ? [
+        ...(ids.some(makesBridge) ? (['bridge first'] as const) : []),
         ...(ids.some(setsPlane) ? (['neck set'] as const) : []),
         ...(ids.some(moves) ? (['neck moves'] as const) : []),
       ]
@@ -37,7 +38,7 @@ export function withheldReasons(of: Context): WithheldReason[] {
     ...(found(of, 'heel-opens') ? (['joint open'] as const) : []),
     ...(held.resting ? (['not at rest'] as const) : []),
     ...(held.moisture ? [held.moisture] : []),
-    ...(structureFirst(of) ? (['structure first'] as const) : []),
+    ...(structureFirst(of) ? (['structure first'] as const) : leans(of) ? (['bridge leans'] as const) : []),
   ];
 }
 
@@ -45,11 +46,15 @@ export function withheldReasons(of: Context): WithheldReason[] {
 export const structureFirst = ({ diagnosis }: Pick<Context, 'diagnosis'>): boolean =>
   diagnosis.findings.some(({ rule }) => ruleIs(rule, 'structure first'));
 
+const leans = ({ diagnosis }: Pick<Context, 'diagnosis'>): boolean =>
+  diagnosis.findings.some((one) => one.rule === 'leans-much' && one.args.folds === null);
+
 /** When to read what an amount waits for. */
 export function measureWhen({ diagnosis }: Context): MeasureWhen {
   const { withheld: held } = diagnosis.verdict;
   if (held.resting) return 'as it settles';
-  return held.moisture ? 'at working moisture' : 'once strung';
+  if (held.moisture) return 'at working moisture';
+  return leans({ diagnosis }) && !structureFirst({ diagnosis }) ? 'once looked at' : 'once strung';
 }
 
 /** What is not told yet, and holds a finding back. */

@@ -41,12 +41,13 @@ describe('pages of one instrument', () => {
         ),
       ),
     );
-    expect(
-      found.filter((text) => /says enough .* years ahead not enough/u.test(text)).length,
-    ).toBeGreaterThan(2);
-    expect(
-      found.filter((text) => /Seasons not enough|Seasons says not enough/u.test(text)).length,
-    ).toBeGreaterThan(1);
+    const of = (kind: RegExp) => found.filter((text) => kind.test(text)).length;
+    // as they were counted: twelve sides used up by one page and enough by another, the rest not enough against enough
+    expect(of(/says enough .* years ahead not enough/u)).toBeGreaterThanOrEqual(12);
+    expect(of(/says enough .* Seasons not enough/u)).toBeGreaterThanOrEqual(1);
+    expect(of(/Seasons says not enough .* years ahead enough/u)).toBeGreaterThanOrEqual(1);
+    expect(of(/says not enough .* Seasons enough/u)).toBeGreaterThanOrEqual(1);
+    expect(of(/action today .* says right .* Seasons (high|low)/u)).toBeGreaterThanOrEqual(1);
     expect(found.length).toBeGreaterThanOrEqual(16);
   });
 
@@ -67,7 +68,7 @@ const drawnHistory = (seed: number) => {
 };
 
 /** Drawn instruments, and by minus odd histories, whose pages said two things of one while each had a yardstick of its own. */
-const OWN_YARDSTICKS = [15, 29, 33, 35, 42, 64, 73, 82, 91, 97, 111, 235, -102, -142, -25, -90];
+const OWN_YARDSTICKS = [10, 12, 13, 29, 34, 49, 54, 67, 83, 85, 91, 99, 33, -49, -102, -142, -25];
 
 type Plant = (pages: Pages) => Pages | null;
 

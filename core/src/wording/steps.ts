@@ -46,6 +46,7 @@ const MEASURE: Record<MeasureWhen, string> = {
   'as it settles': 'Read action, belly and tilt every few days until they stand still.',
   'at working moisture':
     'Bring it to working moisture, then read action, relief, straightedge, saddle, belly and tilt anew.',
+  'once looked at': 'Look at the belly and feel the braces, then read the stance anew.',
   'once strung': 'Once it is put right, strung and rested, read the stance anew.',
 };
 
@@ -55,6 +56,7 @@ const WITHHELD: Record<WithheldReason, string> = {
   damp: 'the wood was damp while it was read',
   dry: 'the wood was dry while it was read',
   'structure first': 'the structure under it is put right first, and moves it',
+  'bridge leans': 'the bridge leans as if the top folded',
   'bridge first': 'the bridge is made first, and the straightedge is read over it',
   'neck moves': 'rod or pressing moves it first, so it is read again after that',
   'neck set': 'the neck is set first, and moves once more under tension',

@@ -70,7 +70,8 @@ export interface StanceArgs {
     limit: 'floor' | 'break angle' | null;
     noReset: boolean;
   };
-  'saddle-taller': { shows: Showing[] | null; short: boolean };
+  /** of one side; null where both stand low */
+  'saddle-taller': { side: StringSide | null; shows: Showing[] | null; short: boolean };
   /** how far the fret plane runs too low at the bridge */
   'neck-due': { low: Uncertain; integral: boolean };
   /** null where it is not told to be the neck either */
@@ -246,6 +247,7 @@ export const STANCE_RULES: RulesOf<StanceArgs> = {
       const up = changes.filter((side) => !comesDown(side));
       return one((answer === 'taller' || answer === 'trim and taller') && up.length > 0, () => ({
         args: {
+          side: up.length === 1 && known.sides.length > 1 ? up[0]!.side : null,
           shows: heightsOf(known, up),
           short: up.some(({ saddle }) => saddle!.showing.value < saddle!.ceiling),
         },
@@ -600,7 +602,8 @@ const remainsOf = (sides: readonly SideStance[]): Showing[] =>
 /** The heights that the saddle is set to; null where they wait: nothing is promised that its step does not make. */
 function heightsOf(known: Known, sides: readonly SideStance[]): Showing[] | null {
   const { withheld, fold } = known.verdict;
-  const wait = withheld.moisture !== null || withheld.resting || fold === 'folds' || neckMoves(known);
+  const folds = fold === 'folds' || fold === 'may fold';
+  const wait = withheld.moisture !== null || withheld.resting || folds || neckMoves(known);
   return wait ? null : sides.map(({ side, saddle }) => ({ side, showing: promised(saddle!) }));
 }
 

@@ -60,8 +60,8 @@ export const STANCE_WORDS: WordsOf<StanceArgs> = {
           : '';
     return `There is saddle enough: ${left}${within}.${noReset && limit === null ? ' No reset.' : ''}`;
   },
-  'saddle-taller': ({ shows, short }, { fine }) =>
-    `The strings stand low${short ? ' and the saddle is short' : ''}: a taller saddle answers it${shows ? `, ${list(shows.map(({ side, showing }) => `${fine(showing)} showing on the ${side} side`))}` : ''}.${shows ? '' : ' How tall waits for the next reading.'}`,
+  'saddle-taller': ({ side, shows, short }, { fine }) =>
+    `The ${side ? `${side} ` : ''}strings stand low${short ? ' and the saddle is short' : ''}: a taller saddle answers it${shows ? `, ${list(shows.map(({ side, showing }) => `${fine(showing)} showing on the ${side} side`))}` : ''}.${shows ? '' : ' How tall waits for the next reading.'}`,
   'neck-due': ({ low, integral }, { fine, fineError }) =>
     integral
       ? `The fret plane runs ${fine(low.value)} too low, and neck and body are one: other strings, the saddle and the bridge come first, then the board is tapered.`
