@@ -31,6 +31,8 @@ export function aimedNeck({ side, off, cut }: AimedNeck, inks: Inks): Drawing {
     // body and bridge
     draw('path', { d: `M${JOIN} 6V114`, stroke: inks.faint, 'stroke-width': 1.4 }),
     draw('rect', { x: BRIDGE - 8, y: 22, width: 16, height: 76, fill: inks.sunk, stroke: inks.faint }),
+    text(2, 34, 'treble', 'start', inks.faint),
+    text(2, 94, 'bass', 'start', inks.faint),
     text(BRIDGE, 116, 'bridge', 'middle', inks.faint),
     text(JOIN - 4, 16, 'body', 'end', inks.faint),
     // where it aims, and where it has to
@@ -60,13 +62,10 @@ export function aimedNeck({ side, off, cut }: AimedNeck, inks: Inks): Drawing {
       stroke: inks.ochre,
       'stroke-width': 1.2,
     }),
-    text(
-      JOIN + 28,
-      cheek + down * 18 + 4,
-      cut ? `${cut} off the ${side} cheek` : `${side} cheek`,
-      'start',
-      inks.ochre,
-    ),
-    text(330, MIDDLE - HEEL.half - 12, 'neck', 'end', inks.faint),
+    ...(cut
+      ? [text(JOIN + 28, cheek + down * 18 + (down > 0 ? 4 : -9), `${cut} off`, 'start', inks.ochre)]
+      : []),
+    text(JOIN + 28, cheek + down * 18 + (cut && down > 0 ? 17 : 4), `the ${side} cheek`, 'start', inks.ochre),
+    text(330, MIDDLE - down * (HEEL.half + 18) + 4, 'neck', 'end', inks.faint),
   ]);
 }

@@ -24,9 +24,10 @@ export const STANCE_WORDS: WordsOf<StanceArgs> = {
     const { now, there, level, atKept, humidity, why } = args;
     // what the season moves by less than anybody sees is not spoken of
     const moves = Math.abs(level - atKept) > SEASON_SAID;
+    const still = say.height(level) === say.height(atKept) ? `as ${there}` : say.height(atKept);
     const stands =
       now === there
-        ? `${actionOf(side!)} is ${there}, about ${say.height(level)}${moves ? `; at ${humid(humidity)} it would still be ${say.height(atKept)}` : ''}`
+        ? `${actionOf(side!)} is ${there}, about ${say.height(level)}${moves ? `; at ${humid(humidity)} it would still be ${still}` : ''}`
         : `${actionOf(side!)} would be ${there} where it will be kept, ${say.height(atKept)}`;
     return `${stands}.${because(why, there === 'high' ? 'high' : 'low', say)}`;
   },
@@ -137,10 +138,15 @@ export const STANCE_WORDS: WordsOf<StanceArgs> = {
 /** Where it will be kept is named once it moves the action by more than this, m. */
 const SEASON_SAID = 0.1e-3;
 
-const wouldStand = (
-  { humidity, atKept }: Pick<StanceArgs['season-low'], 'humidity' | 'atKept'>,
-  { height }: Say,
-): string => `at ${humid(humidity)} it would stand at ${height(atKept)}`;
+function wouldStand(
+  { humidity, atKept, level }: Pick<StanceArgs['season-low'], 'humidity' | 'atKept'> & { level?: number },
+  { height, fine }: Say,
+): string {
+  // what a half of a 64th does not show is said by how far it moves
+  const same = level !== undefined && height(level) === height(atKept);
+  const by = same ? `${fine(Math.abs(level - atKept))} ${level > atKept ? 'lower' : 'higher'}` : null;
+  return `at ${humid(humidity)} it would stand ${by ?? `at ${height(atKept)}`}`;
+}
 
 /** What the season says of the neck: nothing where something else of the instrument asks to look at it. */
 const BESIDE: Record<StanceArgs['season-high']['neck'], string> = {
