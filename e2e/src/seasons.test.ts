@@ -180,7 +180,7 @@ describe('seasons', () => {
     await hand.sees('Where it will be kept is saved.');
     await hand.sees('the middle of what its owner will keep');
     // kept as damp as that, the height stays
-    await hand.sees(/action is high, about [^.]*\.\d+ mm; at 72\u00a0%\u00a0RH it would still be/u);
+    await hand.sees(/action is high, about [\d½]+\/64; at 72\u00a0%\u00a0RH it would still be/u);
     await page.goto(`${program.address}/instruments/${one}/work`, { waitUntil: 'networkidle2' });
     await page.waitForFunction(() => !document.body.innerText.includes('What is off is season'));
     await page.goto(`${program.address}/instruments/${one}/seasons`, { waitUntil: 'networkidle2' });
@@ -197,7 +197,7 @@ describe('seasons', () => {
     page = await openPage(browser, `${program.address}/instruments/${one}/seasons`);
     hand = new Hand(page);
     await hand.sees('Years ahead, at today’s creep');
-    await hand.sees(/Treble saddle (probably has enough left to trim|has enough left to trim|is used up)/u);
+    await hand.sees(/Treble saddle(: trimming as far as| probably has enough left to trim| is used up)/u);
     await page.evaluate(() =>
       [...document.querySelectorAll('section[aria-label="Years ahead"] li')]
         .find((line) => line.textContent.includes('Treble saddle'))!

@@ -73,7 +73,7 @@ export const EDGES: readonly Edge[] = [
   edge(
     ids('slacken'),
     stages('look'),
-    'what is live comes first: string load off today, even when the repair waits for months',
+    'strings down before it is cleaned and looked at: nothing is worked on under load, and nothing loose waits under it',
   ),
   edge(ids('slacken'), { stages: OPENED }, 'slack before wetting, drying, heating or opening anything'),
   edge(

@@ -76,7 +76,7 @@ export const USUAL = {
     hands: 0.1,
     wait: 0,
     undo: 1,
-    gate: 'A floating bridge and a post marked first. All strings down in turn, a little each; a single-acting rod eased where it stays slack for more than a day or two.',
+    gate: 'All strings down in turn, a little each. A floating bridge or a sound post: mark it first. A single-acting rod, slack for more than a day or two: ease it.',
     cautions: ['tension'],
     effects: [{ on: 'load', pull: 0 }],
     photos: ['how it stands'],
