@@ -200,7 +200,9 @@ describe('a quick look', () => {
     await hand.sees('The quick look of');
     const text = await hand.text();
     expect(text.match(/neck set/giu)!.length).toBeGreaterThanOrEqual(1);
-    expect(text).toMatch(/To repair: neck set £[^;.]*; frets levelled/iu);
+    // its frets are dressed with it, and not paid once more
+    expect(text).toMatch(/To repair: neck set, frets dressed £[^;.]*\./iu);
+    expect(text).not.toMatch(/frets levelled £/iu);
     expect(text).toContain('Not seen, and could hide');
     await page.close();
   });

@@ -51,7 +51,7 @@ describe('the scenario in its pages', () => {
       /leg of the X brace is loose at the bridge[\s\S]*Slacken the strings[\s\S]*Reglue the loose braces/u,
     );
     expect(await words(`/instruments/${scenario.idOf('Fog Signal')}/work`)).toMatch(
-      /bass bar is loose[\s\S]*Raise the sunk arch[\s\S]*How much is not told yet/u,
+      /bass bar is loose[\s\S]*Raise the sunk arch[\s\S]*Rest under full tension/u,
     );
     expect(await words(`/instruments/${scenario.idOf('the Stowaway')}/work`)).toMatch(
       /Nothing to be done now/u,
@@ -94,9 +94,9 @@ describe('the scenario in its pages', () => {
 
     // a sound dome: season, and no neck off in any plan
     expect(all(await plansOf('the Purser'))).not.toContain(NECK_OFF);
-    // a neck that is due: what keeps it playing leaves the neck on, what puts it right sets it
+    // a neck that is due: no small repair helps, what puts it right sets it
     const nightBoat = await plansOf('Night Boat');
-    expect(nightBoat['Least']).not.toContain(NECK_OFF);
+    expect(nightBoat).not.toHaveProperty('Least');
     expect(nightBoat['Sound and lasting']).toEqual(
       expect.arrayContaining([NECK_OFF, 'Fit the heel to the new angle']),
     );
@@ -114,10 +114,10 @@ describe('the scenario in its pages', () => {
       expect(steps[0]).toBe('Slacken the strings, hold it slack');
       expect(steps).toContain('Rest under full tension and measure');
     }
-    // a sunk arch: raised by what puts it right, the wheels turned by what keeps it playing
+    // a sunk arch: raised by what puts it right; in the damp month the strings still stand right on it
     const fog = await plansOf('Fog Signal');
     expect(fog['Sound and lasting']).toContain('Raise the sunk arch and refit or renew the bars');
-    expect(fog['Least']).toContain('Turn the thumb wheels');
+    expect(fog['Least'] ?? []).not.toContain('Raise the sunk arch and refit or renew the bars');
     // a crack that grows: slack, and closed at working moisture before it is glued
     const crack = all(await plansOf('Second Engineer'));
     expect(crack).toContain('Close, glue and cleat the crack');

@@ -105,6 +105,8 @@ function unpromised(finding: Finding): Finding {
   switch (finding.rule) {
     case 'saddle-answers':
       return { ...finding, args: { ...finding.args, leaves: null } };
+    case 'wheels-answer':
+      return { ...finding, args: { turns: null } };
     case 'saddle-taller':
       return { ...finding, args: { ...finding.args, shows: null } };
     default:

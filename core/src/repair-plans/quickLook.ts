@@ -23,7 +23,7 @@ const SET_UP: TreatmentId[] = ['clean-and-inspect', 'set-up'];
  */
 export const JOBS = {
   neck: {
-    name: 'Neck set',
+    name: 'Neck set, frets dressed',
     // the frets over the joint are dressed once the neck is back
     treatments: ['neck-off', 'extension', 'level-frets', 'saddle'],
     asks: { saddleLook: ['hardly-any'], straightedgeLook: ['runs-into-the-front'], bridge: ['planed-thin'] },

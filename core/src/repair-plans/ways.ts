@@ -379,7 +379,8 @@ export const WAYS: Ways = {
       ...(finding.severity === 'structural' && airVerdict(of.evidence.air).wood === 'damp'
         ? (['bring-down-damp'] as const)
         : []),
-      'home-humidity',
+      // and one that nothing else is the matter with is left as it is
+      ...(of.diagnosis.first === null ? [] : (['home-humidity'] as const)),
     ],
     lifts: ['bring-down-damp'],
   },

@@ -1,12 +1,14 @@
 import type { StringSide } from '../../strings/index.js';
 import { termOf } from '../budget.js';
 import { asksJoint } from '../neckFacts.js';
+import { neckMoves } from '../neckStraight.js';
 import { one, type RulesOf } from './rule.js';
 
 /** Lengths m, days by their date. */
 export interface ArchtopArgs {
   /** what each side's wheel goes down, up where negative */
-  'wheels-answer': { turns: { side: StringSide; down: number }[] };
+  /** m; null where that waits for another reading */
+  'wheels-answer': { turns: { side: StringSide; down: number }[] | null };
   /** travel that is left, that would be needed, and that stays in any case; null where the wheels stand near their end */
   'wheels-spent': { left: number; needed: number; stays: number } | null;
   'wheels-unread': null;
@@ -21,9 +23,12 @@ export const ARCHTOP_RULES: RulesOf<ArchtopArgs> = {
     severity: 'playing',
     roles: ['of the action'],
     find: (known) => {
-      const { answer, changes } = known.verdict;
+      const { answer, changes, withheld } = known.verdict;
+      const wait = withheld.moisture !== null || withheld.resting || neckMoves(known);
       return one(answer === 'wheels', () => ({
-        args: { turns: changes.map(({ side, saddle }) => ({ side, down: saddle!.trim.value })) },
+        args: {
+          turns: wait ? null : changes.map(({ side, saddle }) => ({ side, down: saddle!.trim.value })),
+        },
         evidence: changes.flatMap(({ side }) => known.ofSide(side, 'action12', 'wheelHeight')),
       }));
     },

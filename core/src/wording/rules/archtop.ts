@@ -3,8 +3,14 @@ import type { ArchtopArgs } from '../../diagnosis/index.js';
 import type { WordsOf } from './wordsOf.js';
 
 export const ARCHTOP_WORDS: WordsOf<ArchtopArgs> = {
-  'wheels-answer': ({ turns }, { fine }) =>
-    `The thumb wheels answer it: ${turns.map(({ side, down }) => `${side} ${down > 0 ? 'down' : 'up'} ${fine(Math.abs(down))}`).join(', ')}. Ease the strings before a wheel is raised.`,
+  'wheels-answer': ({ turns }, { fine }) => {
+    const far = turns
+      ? turns
+          .map(({ side, down }) => `${side} ${down > 0 ? 'down' : 'up'} ${fine(Math.abs(down))}`)
+          .join(', ')
+      : 'how far waits for the next reading';
+    return `The thumb wheels answer it: ${far}. Ease the strings before a wheel is raised.`;
+  },
   'wheels-spent': (args, { fine }) =>
     args
       ? `The thumb wheels no longer reach: ${fine(args.left)} of travel is left, ${fine(args.stays)} of it has to stay, and ${fine(args.needed)} would be needed. Look at neck block, heel and arch.`
