@@ -241,7 +241,7 @@ function ofSteps({ diagnosis, order }: Pages): Claim[] {
   const moved = order.some(({ id }) => hasRole(id, 'sets the plane'));
   return order.flatMap(({ id, amounts, withheld, answers, much }): Claim[] => {
     const claim = (of: Yardstick, side: StringSide | null, says: string, number: Partial<Claim> = {}) =>
-      ({ page: 'steps', of, side, says, from: id, ...number }) as Claim;
+      ({ page: 'steps', of, side, says, from: id, ...number });
     const given =
       withheld.length === 0 ? amounts.filter((one) => one.of === 'bass' || one.of === 'treble') : [];
     const saddle = id === 'saddle' || id === 'taller-saddle';
@@ -287,7 +287,7 @@ function ofSeasons({ year, judged, sides }: Pages): Claim[] {
     says: string,
     from: string,
     number: Partial<Claim> = {},
-  ) => ({ page: 'Seasons', of, side, says, from, ...number }) as Claim;
+  ) => ({ page: 'Seasons', of, side, says, from, ...number });
   return [
     ...year.sides.flatMap(({ side, year: ahead, answers }): Claim[] => {
       const against = yearAgainst(ahead, judged[side] ?? null);
@@ -345,7 +345,7 @@ const ofYearsAhead = ({ ahead, day, diagnosis }: Pages): Claim[] =>
     const ends = endOf(reached, 'verdict' in ending ? ending.verdict : null, day);
     const { side } = ending;
     const claim = (of: Yardstick, says: string, number: Partial<Claim> = {}) =>
-      ({ page: 'years ahead', of, side, says, from: `${ending.of}: ${ends.kind}`, ...number }) as Claim;
+      ({ page: 'years ahead', of, side, says, from: `${ending.of}: ${ends.kind}`, ...number });
     const asked = (stance?: SideStance) =>
       stance?.saddle && (stance.saddle.trim.value > 0 || ends.kind === 'already');
     const of = ending.of === 'wheels' ? 'wheels' : 'saddle';
