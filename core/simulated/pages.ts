@@ -240,8 +240,14 @@ const OPENS: readonly Finding['rule'][] = ['heel-opens', 'hole-sunk', 'block-spl
 function ofSteps({ diagnosis, order }: Pages): Claim[] {
   const moved = order.some(({ id }) => hasRole(id, 'sets the plane'));
   return order.flatMap(({ id, amounts, withheld, answers, much }): Claim[] => {
-    const claim = (of: Yardstick, side: StringSide | null, says: string, number: Partial<Claim> = {}) =>
-      ({ page: 'steps', of, side, says, from: id, ...number });
+    const claim = (of: Yardstick, side: StringSide | null, says: string, number: Partial<Claim> = {}) => ({
+      page: 'steps',
+      of,
+      side,
+      says,
+      from: id,
+      ...number,
+    });
     const given =
       withheld.length === 0 ? amounts.filter((one) => one.of === 'bass' || one.of === 'treble') : [];
     const saddle = id === 'saddle' || id === 'taller-saddle';
@@ -344,8 +350,14 @@ const ofYearsAhead = ({ ahead, day, diagnosis }: Pages): Claim[] =>
     if (ending.of === 'crack') return [];
     const ends = endOf(reached, 'verdict' in ending ? ending.verdict : null, day);
     const { side } = ending;
-    const claim = (of: Yardstick, says: string, number: Partial<Claim> = {}) =>
-      ({ page: 'years ahead', of, side, says, from: `${ending.of}: ${ends.kind}`, ...number });
+    const claim = (of: Yardstick, says: string, number: Partial<Claim> = {}) => ({
+      page: 'years ahead',
+      of,
+      side,
+      says,
+      from: `${ending.of}: ${ends.kind}`,
+      ...number,
+    });
     const asked = (stance?: SideStance) =>
       stance?.saddle && (stance.saddle.trim.value > 0 || ends.kind === 'already');
     const of = ending.of === 'wheels' ? 'wheels' : 'saddle';

@@ -8,7 +8,7 @@ import { whenWords } from './yearsAhead.js';
 
 /** What a plan aims at, in a word and a line. */
 export const PLAN_WORDS: Record<PlanKind, { name: string; aim: string }> = {
-  'leave it': { name: 'Leave it', aim: 'nothing is done' },
+  'leave it': { name: 'Leave it', aim: 'nothing is repaired' },
   least: { name: 'Least', aim: 'keeps it playing, undoes easily' },
   sound: { name: 'Sound', aim: 'structure put right, economical' },
   lasting: { name: 'Lasting', aim: 'serves longest before the next work' },
