@@ -240,7 +240,12 @@ const OPENS: readonly Finding['rule'][] = ['heel-opens', 'hole-sunk', 'block-spl
 function ofSteps({ diagnosis, order }: Pages): Claim[] {
   const moved = order.some(({ id }) => hasRole(id, 'sets the plane'));
   return order.flatMap(({ id, amounts, withheld, answers, much }): Claim[] => {
-    const claim = (of: Yardstick, side: StringSide | null, says: string, number: Partial<Claim> = {}) => ({
+    const claim = (
+      of: Yardstick,
+      side: StringSide | null,
+      says: string,
+      number: Partial<Pick<Claim, 'value' | 'same'>> = {},
+    ): Claim => ({
       page: 'steps',
       of,
       side,
@@ -292,8 +297,8 @@ function ofSeasons({ year, judged, sides }: Pages): Claim[] {
     side: StringSide | null,
     says: string,
     from: string,
-    number: Partial<Claim> = {},
-  ) => ({ page: 'Seasons', of, side, says, from, ...number });
+    number: Partial<Pick<Claim, 'value' | 'same'>> = {},
+  ): Claim => ({ page: 'Seasons', of, side, says, from, ...number });
   return [
     ...year.sides.flatMap(({ side, year: ahead, answers }): Claim[] => {
       const against = yearAgainst(ahead, judged[side] ?? null);
@@ -350,7 +355,11 @@ const ofYearsAhead = ({ ahead, day, diagnosis }: Pages): Claim[] =>
     if (ending.of === 'crack') return [];
     const ends = endOf(reached, 'verdict' in ending ? ending.verdict : null, day);
     const { side } = ending;
-    const claim = (of: Yardstick, says: string, number: Partial<Claim> = {}) => ({
+    const claim = (
+      of: Yardstick,
+      says: string,
+      number: Partial<Pick<Claim, 'value' | 'same'>> = {},
+    ): Claim => ({
       page: 'years ahead',
       of,
       side,
