@@ -271,7 +271,7 @@ describe('the quick look', () => {
     await page.keyboard.type('1450');
     // one neck job, whatever points to it, and the bridge; both written by hand
     await hand.sees(/Repair\. Offer 850 at most\. Repairs come to about 600/u);
-    await hand.sees(/neck set 420; bridge made whole again 180/u);
+    await hand.sees(/neck set, frets dressed 420; bridge made whole again 180/u);
     await tap('Save the examination');
     // the answer stays in sight where it is saved
     await hand.sees('By eye hardly any saddle shows');

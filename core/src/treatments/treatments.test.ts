@@ -233,5 +233,5 @@ const REASONS: [Id, Id, RegExp][] = [
   ['neck-off', 'binding', /near heat comes off first/u],
   ['reglue-bridge', 'colour', /structure before colour/u],
   ['rest-under-tension', 'colour', /structure before colour/u],
-  ['slacken', 'clean-and-inspect', /live comes first/u],
+  ['slacken', 'clean-and-inspect', /strings down before it is cleaned/u],
 ];
