@@ -70,6 +70,8 @@ const LIFTS: Record<string, readonly string[]> = {
 };
 
 const AT_PITCH: readonly string[] = ['rest-under-tension', 'set-up', 'adjust-rod', 'thumb-wheels'];
+/** What has to stand strung. */
+const AT_REST: readonly string[] = ['rest-under-tension', 'settle'];
 /** What puts each thing right that makes an instrument unsound. */
 const MENDS: Record<string, readonly string[]> = {
   'grain-crack': ['graft-top', 'close-crack'],
@@ -112,7 +114,7 @@ export function plansWrong(plans: readonly RepairPlan[], evidence: Evidence, dia
       const { needs, excludes } = TREATMENTS[id];
       for (const need of needs) {
         const any = typeof need === 'string' ? [need] : need;
-        if (!any.some((one) => there.has(one)) && !(slack && any[0] === 'rest-under-tension'))
+        if (!any.some((one) => there.has(one)) && !(slack && AT_REST.includes(any[0]!)))
           say(`${id} without ${any.join(' or ')}`);
       }
       for (const other of excludes) if (there.has(other)) say(`${id} with ${other}`);
@@ -127,7 +129,7 @@ export function plansWrong(plans: readonly RepairPlan[], evidence: Evidence, dia
       if (diagnosis.sides.some(({ there: stands }) => stands === 'low')) say('low strings brought lower');
     }
     forbiddenIn(plan, evidence, diagnosis).forEach(say);
-    companyIn(plan, diagnosis).forEach(say);
+    companyIn(plan, plans[0]!, { diagnosis, slack }).forEach(say);
     if (kinds.includes('least')) leastIn(plan, plans[0]!).forEach(say);
     const neck = NECK.filter((id) => there.has(id));
     if (neck.length > 0 && !has('heel-opens')) {
@@ -224,7 +226,8 @@ function forbiddenIn({ ids, steps }: RepairPlan, evidence: Evidence, diagnosis: 
 /** Amounts that wait, orphans, and what is cut for nothing. */
 function companyIn(
   { ids, steps, outcome, provisional }: RepairPlan,
-  { findings, sides }: Diagnosis,
+  leave: RepairPlan,
+  { diagnosis: { findings }, slack }: { diagnosis: Diagnosis; slack: boolean },
 ): string[] {
   const wrong: string[] = [];
   const there = new Set<string>(ids);
@@ -268,13 +271,14 @@ function companyIn(
     wrong.push('a new bridge, and the old one stays on');
   if (any('undo-screws') && !any('reset-bolted')) wrong.push('fixings undone for nothing');
   const set = Math.max(...['reglue-neck', 'bolt-neck', 'reset-bolted', 'taper-board'].map(at));
-  if (set >= 0 && at('settle') < set) wrong.push('a neck set, and no rest after it');
+  // what may not be strung cannot rest at pitch
+  if (set >= 0 && at('settle') < set && !slack) wrong.push('a neck set, and no rest after it');
   if (set >= 0 && at('saddle') >= 0 && at('saddle') < at('settle'))
     wrong.push('the last saddle before the rest');
   const worse = outcome.sides.some(({ side, action, window }) => {
-    const stance = sides.find((one) => one.side === side);
+    const left = leave.outcome.sides.find((one) => one.side === side);
     const beyond = (value: number) => Math.max(0, window[0] - value, value - window[1]);
-    return stance !== undefined && beyond(action.value) > beyond(stance.atKept) + 0.3e-3;
+    return left !== undefined && beyond(action.value) > beyond(left.action.value) + 0.3e-3;
   });
   if (worse && !provisional.some(({ id }) => id === 'further off' || id === 'rises'))
     wrong.push('ends further off than leaving it, and does not say so');

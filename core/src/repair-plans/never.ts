@@ -70,8 +70,8 @@ const FORBIDS = {
   'not to be strung': (id, of) =>
     of.diagnosis.unsound &&
     (hasRole(id, 'set-up') || (isCut(id) && !ofDamage(id, of)) || (isAngle(id) && !jointFails(of))) &&
-    // once the joint is closed and it has stood strung, the saddle is cut for it
-    !(id === 'saddle' && jointFails(of)),
+    // once the joint is closed and it has stood strung, saddle or wheels are set for it
+    !(any('saddle', 'thumb-wheels')(id) && jointFails(of)),
   'low strings': (id, of) => {
     const low = stands(of, 'low');
     const { answer } = of.diagnosis.verdict;
