@@ -12,6 +12,7 @@ for (const bench of [
   'core/bench/benchWords.ts',
   'core/bench/benchJudgement.ts',
   'core/bench/benchPlans.ts',
+  'core/bench/benchMoves.ts',
   'e2e/src/bench-shelf.ts',
   'e2e/src/bench-logger.ts',
   'e2e/src/bench-map.ts',

@@ -1,4 +1,12 @@
-import { TEMPERATURE_UNITS, ROOM_KINDS, type RoomKind, LOG_FILE_STATES } from './lists/air.js';
+import {
+  ANSWERS_OF_INSTRUMENTS,
+  ANSWERS_OF_ROOMS,
+  LOG_FILE_STATES,
+  ROOM_KINDS,
+  TEMPERATURE_UNITS,
+  type AirAnswerSaid,
+  type RoomKind,
+} from './lists/air.js';
 import {
   IsArray,
   IsBoolean,
@@ -14,7 +22,7 @@ import {
 import type { Climate } from '@upright-elder/core/air';
 import type { TemperatureUnit } from '@upright-elder/core/units';
 import { PIECE_IDS, type PieceId } from '@upright-elder/core/wood';
-import { IsId, IsInstant, IsName, NestedList } from './checks.js';
+import { IsId, IsInstant, IsName, Nested, NestedList } from './checks.js';
 import { Strike } from './strikes.js';
 
 /** A room whose air is followed: the workshop, a home, a store, a case with packs. */
@@ -149,6 +157,55 @@ export class AirTaken {
   known!: number;
 }
 
+/** What somebody says who is asked whose air an instrument lived in, or why a log changed its ways. */
+export class AirAnswerInput {
+  @IsInt()
+  @Min(0)
+  version!: number;
+
+  /** one of the two: of which it is said */
+  @IsOptional()
+  @IsId()
+  instrumentId!: string | null;
+
+  @IsOptional()
+  @IsId()
+  roomId!: string | null;
+
+  @IsIn([...ANSWERS_OF_INSTRUMENTS, ...ANSWERS_OF_ROOMS])
+  answer!: AirAnswerSaid;
+
+  /** the days of which it is said, ISO dates; `to` is null where it is said of one day */
+  @IsString()
+  @MaxLength(10)
+  from!: string;
+
+  @IsOptional()
+  @IsString()
+  @MaxLength(10)
+  to!: string | null;
+
+  @IsId()
+  by!: string;
+}
+
+export class AirAnswer extends AirAnswerInput {
+  @IsId()
+  id!: string;
+
+  @IsString()
+  byName!: string;
+
+  @IsString()
+  updatedAt!: string;
+
+  @IsBoolean()
+  struck!: boolean;
+
+  @NestedList(() => Strike)
+  strikes!: Strike[];
+}
+
 /** What brought a room's air: a file, or somebody's hand. */
 export class AirImport {
   @IsId()
@@ -230,6 +287,24 @@ export class WoodOfPiece {
   words!: string;
 }
 
+/** A log that went over to other ways. */
+export class LogChangeSaid {
+  /** the day that is asked about, ISO date */
+  @IsString()
+  date!: string;
+
+  @IsString()
+  text!: string;
+
+  /** it runs off bit by bit, instead of at once */
+  @IsBoolean()
+  line!: boolean;
+
+  /** nobody said why yet */
+  @IsBoolean()
+  open!: boolean;
+}
+
 /** The year of the wood in a room. */
 export class RoomAir {
   @NestedList(() => AirDay)
@@ -254,6 +329,11 @@ export class RoomAir {
   @IsOptional()
   @IsNumber()
   dewPoint!: number | null;
+
+  /** null where its log goes on as it did */
+  @IsOptional()
+  @Nested(() => LogChangeSaid)
+  change!: LogChangeSaid | null;
 
   /** how the hygrometer is corrected, in a sentence */
   @IsString()

@@ -175,6 +175,24 @@ export class SeasonPoint {
   moisture!: number;
 }
 
+/** The wood as it was on a day, and between what four times in five; %MC. */
+export class WoodPoint extends SeasonPoint {
+  @IsNumber({}, { each: true })
+  band80!: [number, number];
+}
+
+/** From a day on in a room. */
+export class StayShown {
+  /** ISO date; null where it lay there before what is shown */
+  @IsOptional()
+  @IsString()
+  from!: string | null;
+
+  /** empty where nobody follows its air */
+  @IsString()
+  room!: string;
+}
+
 /** What a scenario is worked out from, besides the fits themselves. */
 export class ForecastYearInput {
   @IsObject()
@@ -291,6 +309,13 @@ export class Forecast {
 
   @NestedList(() => SeasonPoint)
   season!: SeasonPoint[];
+
+  /** as the wood was, as far as anything tells it */
+  @NestedList(() => WoodPoint)
+  wood!: WoodPoint[];
+
+  @NestedList(() => StayShown)
+  stays!: StayShown[];
 
   /** where it will be kept */
   @Nested(() => StorageSaid)

@@ -8,6 +8,7 @@ export * from './money.js';
 export * from './people.js';
 export * from './plans.js';
 export * from './air.js';
+export * from './paths.js';
 export * from './instruments.js';
 export * from './examinations.js';
 export * from './find.js';

@@ -43,6 +43,39 @@ export class RoomChanged {
   @IsOptional()
   @IsId()
   to!: string | null;
+
+  /** left out: for good; a date: until then; null: it is not back yet */
+  @IsOptional()
+  @IsString()
+  until?: string | null;
+
+  /** from and to the same days of every year since */
+  @IsOptional()
+  @IsBoolean()
+  yearly?: boolean;
+
+  /** written down by hand for its day, not noted where the home was changed */
+  @IsOptional()
+  @IsBoolean()
+  entered?: boolean;
+}
+
+/** Where it was taken, as somebody writes it down. */
+export class MovedInput {
+  /** null where nobody follows the air of the place */
+  @IsOptional()
+  @IsId()
+  to!: string | null;
+
+  /** left out: for good; a date: until then; null: it is not back yet */
+  @IsOptional()
+  @IsString()
+  @MaxLength(10)
+  until?: string | null;
+
+  @IsOptional()
+  @IsBoolean()
+  yearly?: boolean;
 }
 
 /** What of the instrument's facts an intervention changed; noted by the server where those facts are saved. */
@@ -113,6 +146,11 @@ export class InterventionInput {
   @MaxLength(20)
   hours?: string;
 
+  /** where it was taken, of a move that is written down */
+  @IsOptional()
+  @Nested(() => MovedInput)
+  moved?: MovedInput | null;
+
   /** why a stored one is changed; needed where it is */
   @IsOptional()
   @IsString()
@@ -150,6 +188,10 @@ export class InterventionBefore {
   @IsOptional()
   @IsString()
   roughly?: string;
+
+  @IsOptional()
+  @Nested(() => InterventionChanges)
+  changes?: InterventionChanges;
 }
 
 export class InterventionCorrection {

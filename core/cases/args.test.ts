@@ -51,6 +51,8 @@ const IDS = new Set<string>([
     'one side',
   ],
   ...['season not told', ...STRUNG_AFTER],
+  // what is in doubt of the air
+  ...['always', 'until', 'since', 'misread', 'sensor'],
 ]);
 
 /** Every text in a value. */

@@ -36,7 +36,10 @@ export interface CaseFile {
     build?: Record<string, string>;
   };
   kept?: { from: number; to: number };
-  air?: { from: string; to: string; mean: number; swing: number; celsius?: number };
+  air?: CaseAir;
+  /** rooms by name, and where it lay in turn; the last is its home */
+  rooms?: Record<string, CaseAir>;
+  stays?: { room: string | null; from?: string }[];
   map?: {
     body: string;
     bracing: string;
@@ -52,6 +55,16 @@ export interface CaseFile {
   schools?: Record<string, string>;
   examinations: CaseExamination[];
   expect: CaseExpect;
+}
+
+/** A logged room, dampest in mid-August; `then` it goes over to another year. */
+export interface CaseAir {
+  from: string;
+  to: string;
+  mean: number;
+  swing: number;
+  celsius?: number;
+  then?: { from: string; mean: number; swing: number };
 }
 
 export interface CaseMark {

@@ -42,7 +42,7 @@ function ofCase(file: CaseFile): Record<string, unknown> {
     { ...record, schools: { ...HOUSE_SCHOOLS, ...record.schools, ...file.schools } },
     air,
   );
-  return outputOf(learned, standOn(learned, air.log, dayOf(file.today)), { whole: true });
+  return outputOf(learned, standOn(learned, air, dayOf(file.today)), { whole: true });
 }
 
 const counts = new Map<string, { times: number; seeds: number[] }>();
@@ -50,7 +50,7 @@ const counts = new Map<string, { times: number; seeds: number[] }>();
 function ofDraw(seed: number): Record<string, unknown> {
   const drawn = drawInstrument(seed);
   const learned = learn(drawn.record, drawn.air);
-  const today = standOn(learned, drawn.air.log, DRAWN_DAY);
+  const today = standOn(learned, drawn.air, DRAWN_DAY);
   const ground = groundToday(learned.evidence, today);
   const hits = unsigned(drawn, ground, repairPlansOf(ground, NO_MONEY));
   for (const hit of hits) {

@@ -1,4 +1,12 @@
-import { NO_ROOM, roomAir, type RoomAir } from '../src/air/index.js';
+import {
+  alwaysIn,
+  EVER_BEFORE,
+  NO_ROOM,
+  roomAir,
+  type InRoom,
+  type PathOfRooms,
+  type RoomAir,
+} from '../src/air/index.js';
 import { BUILD_PARTS, isWay } from '../src/construction/index.js';
 import { dayOf } from '../src/days/index.js';
 import type { InstrumentFacts, InstrumentRecord, InterventionKind } from '../src/instrument/index.js';
@@ -38,7 +46,7 @@ import {
 import { RELIEF_SCHOOLS, type PlayingStyle, type ReliefSchool } from '../src/targets/index.js';
 import { parseLength } from '../src/units/index.js';
 import { SPECIES, type SpeciesId } from '../src/wood/index.js';
-import { BadCase, type CaseExamination, type CaseFile, type CaseMark } from './caseFile.js';
+import { BadCase, type CaseAir, type CaseExamination, type CaseFile, type CaseMark } from './caseFile.js';
 
 /** What a light steel set and a normal nylon set pull in standard tuning, N: whole set, and its outer strings. */
 const PULL = {
@@ -63,7 +71,7 @@ const maybe = (at: string, typed: string | number | undefined): number | null =>
   typed === undefined ? null : metres(at, typed);
 
 /** Everything that a case records, as the program would hand it to the computation. @throws BadCase */
-export function recordOf(file: CaseFile): { record: InstrumentRecord; air: RoomAir } {
+export function recordOf(file: CaseFile): { record: InstrumentRecord; air: PathOfRooms } {
   const plan = file.map ? planOf(file.map) : null;
   const record: InstrumentRecord = {
     instrument: instrumentOf(file),
@@ -83,7 +91,7 @@ export function recordOf(file: CaseFile): { record: InstrumentRecord; air: RoomA
     top: topOf(file),
     kept: file.kept ? { at: 'band', ...file.kept } : { at: 'assumed' },
   };
-  return { record, air: file.air ? airOf(file.air) : NO_ROOM };
+  return { record, air: pathOf(file) };
 }
 
 function instrumentOf({ instrument: of }: CaseFile): InstrumentFacts {
@@ -239,13 +247,35 @@ function topOf({ map, today }: CaseFile): InstrumentRecord['top'] {
   };
 }
 
+/** Where it lay: in one room, or in those that are named in their turn. */
+function pathOf({ air, rooms = {}, stays }: CaseFile): PathOfRooms {
+  if (!stays) return alwaysIn(air ? airOf(air) : NO_ROOM);
+  const known = new Map(Object.entries(rooms).map(([name, room]) => [name, airOf(room)]));
+  const inRoom = (room: string | null, i: number): InRoom => {
+    const found = room === null ? NO_ROOM : known.get(room);
+    if (!found)
+      throw new BadCase(
+        `at /stays/${i}/room: “${room}” is none of the rooms; they are ${[...known.keys()].join(', ')}`,
+      );
+    return { room, name: room ?? '', air: found };
+  };
+  return {
+    stays: stays.map(({ room, from }, i) => ({
+      ...inRoom(room, i),
+      from: from === undefined ? EVER_BEFORE : dayOf(from),
+    })),
+    home: inRoom(stays.at(-1)!.room, stays.length - 1),
+  };
+}
+
 /** A room that swings through the year, dampest in mid-August. */
-function airOf({ from, to, mean, swing, celsius = 20 }: NonNullable<CaseFile['air']>): RoomAir {
+function airOf({ from, to, mean, swing, celsius = 20, then }: CaseAir): RoomAir {
   const [first, last] = [dayOf(from), dayOf(to)];
   return roomAir(
     Array.from({ length: Math.max(0, last - first + 1) }, (_, i) => {
       const day = first + i;
-      const humidity = mean + swing * Math.cos((2 * Math.PI * (day - 227)) / 365.2425);
+      const year = then && day >= dayOf(then.from) ? then : { mean, swing };
+      const humidity = year.mean + year.swing * Math.cos((2 * Math.PI * (day - 227)) / 365.2425);
       return { day, humidity: Math.min(98, Math.max(2, humidity)), celsius };
     }),
     null,

@@ -32,7 +32,7 @@ export function tryCase(file: CaseFile): Tried {
   const fit = JSON.parse(JSON.stringify(fitInstrument(record, air))) as InstrumentFit;
   const schools = { ...HOUSE_SCHOOLS, ...(file.schools as Partial<Schools> | undefined) };
   const evidence = gatherEvidence(record, fit, air, schools);
-  const today = standOn(fit, air.log, dayOf(file.today));
+  const today = standOn(fit, air, dayOf(file.today));
   const kept = JSON.parse(JSON.stringify(evidence)) as typeof evidence;
   const ground = groundToday(kept, today);
   const judgement = judgeInstrument(ground);

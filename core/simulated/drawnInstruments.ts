@@ -1,6 +1,6 @@
 import { STRING_SIDES } from '../src/strings/index.js';
 import { mm } from '../src/units/index.js';
-import { NO_ROOM, roomAir, type RoomAir } from '../src/air/index.js';
+import { alwaysIn, NO_ROOM, roomAir, type PathOfRooms } from '../src/air/index.js';
 import { isoDate } from '../src/days/index.js';
 import type { ExaminationFacts, InstrumentRecord } from '../src/instrument/index.js';
 import { normals, seededChance, type Chance } from '../src/numeric/index.js';
@@ -14,7 +14,7 @@ import { FLAT_TOP } from './flatTop.js';
  */
 export interface DrawnInstrument {
   record: InstrumentRecord;
-  air: RoomAir;
+  air: PathOfRooms;
   /** what each cause gives at fret 12, m, by side */
   truth: Record<'bass' | 'treble', Record<TrueCause, number>> | null;
   /** how it goes on: m per %MC and m a year at fret 12, and the wood's moisture where it will be kept, %MC */
@@ -186,7 +186,7 @@ export function drawInstrument(seed: number): DrawnInstrument {
         : [],
     };
   });
-  const air = logged
+  const room = logged
     ? roomAir(
         Array.from({ length: 800 }, (_, i) => ({
           day: DRAWN_DAY - 799 + i,
@@ -196,6 +196,7 @@ export function drawInstrument(seed: number): DrawnInstrument {
         null,
       )
     : NO_ROOM;
+  const air = alwaysIn(room);
   return {
     record: {
       instrument: {

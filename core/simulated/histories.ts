@@ -1,4 +1,4 @@
-import { roomAir, type RoomAir } from '../src/air/index.js';
+import { alwaysIn, roomAir, type PathOfRooms } from '../src/air/index.js';
 import { bodyPlanFrom, usualOutline } from '../src/body-plan/index.js';
 import { isoDate } from '../src/days/index.js';
 import type {
@@ -19,9 +19,9 @@ import { FLAT_TOP } from './flatTop.js';
 export const HISTORY_DAY = 20800;
 
 /** Rooms: usual, dry, damp; logged for three years, half a year, or not at all. */
-function airOf(kind: 'usual' | 'dry' | 'damp', days: number): RoomAir {
+function airOf(kind: 'usual' | 'dry' | 'damp', days: number): PathOfRooms {
   const mean = { usual: 47, dry: 28, damp: 72 }[kind];
-  return roomAir(
+  const room = roomAir(
     Array.from({ length: days }, (_, i) => {
       const day = HISTORY_DAY - days + 1 + i;
       const season = Math.cos((2 * Math.PI * (day - 227)) / 365.2425);
@@ -29,6 +29,7 @@ function airOf(kind: 'usual' | 'dry' | 'damp', days: number): RoomAir {
     }),
     null,
   );
+  return alwaysIn(room);
 }
 const ROOMS = (['usual', 'dry', 'damp'] as const).flatMap((kind) =>
   [0, 180, 1100].map((days) => airOf(kind, days)),
@@ -44,7 +45,7 @@ const INSTRUMENT: InstrumentFacts = {
 /** A record with the air that was logged beside it. */
 export interface History {
   record: InstrumentRecord;
-  room: RoomAir;
+  room: PathOfRooms;
 }
 
 /** One instrument: how it breathes, creeps, slips, is worked on and measured is drawn, most of it odd. */
@@ -67,10 +68,11 @@ export function historyOf(seed: number): History {
     { at: 'assumed' },
     { at: 'band', from: 42, to: 52 },
     { at: 'band', from: 58, to: 66 },
-    { at: 'room', moisture: room.climate.coefficients[0]! },
+    { at: 'room', moisture: room.home.air.climate.coefficients[0]! },
   );
   const drift = oneOf(0, 0, 0.05, 0.3, -0.3, 0.8) * mm;
   const beta = oneOf(0.02, 0.12, 0.2, 0.35) * mm;
+  const airs = new Map(room.home.air.log.days().map((air) => [air.day, air]));
   const count = 1 + Math.floor(chance() * 10);
   const step = oneOf(25, 60, 95, 182, 365);
   const lastSeen = oneOf(0, 5, 40, 160);
@@ -89,7 +91,8 @@ export function historyOf(seed: number): History {
   const examinations = Array.from({ length: count }, (_, i): ExaminationFacts => {
     const day = HISTORY_DAY - lastSeen - step * (count - 1 - i);
     const date = isoDate(day);
-    const moisture = (room.log.moistureAt(day) ?? room.climate.coefficients[0]!) + 0.3 * gauss();
+    const moisture =
+      (room.home.air.log.moistureAt(day) ?? room.home.air.climate.coefficients[0]!) + 0.3 * gauss();
     const years = (day - HISTORY_DAY) / 365.2425;
     const rise = beta * (moisture - 8.6) + drift * years + (i === worked ? 0.4 * mm : 0);
     if (i === worked)
@@ -138,7 +141,8 @@ export function historyOf(seed: number): History {
       date,
       strings: chance() < 0.93 ? 'pitch' : 'slack',
       daysAtPitch: chance() < 0.15 ? 5 + 20 * i : null,
-      humidity: chance() < 0.7 ? 47 : null,
+      // as the room's own logger has it: what was read elsewhere is another matter
+      humidity: chance() < 0.7 ? (airs.get(Math.floor(day))?.humidity ?? 47) : null,
       celsius: 20,
       meter: null,
       reliefFrets: [1, 14],

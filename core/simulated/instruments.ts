@@ -32,6 +32,8 @@ export interface Variant {
   drifting?: number;
   /** all drift, by chance, with this standard deviation a year and neither way more than the other */
   driftSd?: number;
+  /** half of them drift, by chance between these, mm a year */
+  driftBetween?: readonly [number, number];
   /** what the neck joint gives between the last two visits */
   neckMoves?: number;
   /** how many readings are off by one 64th to one 32nd */
@@ -51,14 +53,14 @@ const TABLE = [
   0, 1.3, 2.5, 3.5, 4.5, 5.4, 6.2, 6.9, 7.7, 8.5, 9.2, 10.1, 11, 12, 13.1, 14.4, 16, 17.9, 20.5, 23.9, 28,
 ];
 
-function tableMoisture(humidity: number): number {
+export function tableMoisture(humidity: number): number {
   const at = Math.max(0, Math.min(99.9, humidity)) / 5;
   const low = Math.floor(at);
   return TABLE[low]! + (at - low) * (TABLE[low + 1]! - TABLE[low]!);
 }
 
 /** sfc32, seeded. */
-function generator(seed: number) {
+export function generator(seed: number) {
   let [a, b, c, d] = [0x9e3779b9, 0x243f6a88, 0xb7e15162, seed ^ 0xdeadbeef];
   const uniform = () => {
     const t = (((a + b) | 0) + d) | 0;
@@ -101,7 +103,16 @@ export function simulateInstrument(
   const lag = lagFrom + (lagTo - lagFrom) * uniform();
   const outside = uniform() < 0.1;
   const sensitivity = outside ? (uniform() < 0.5 ? -0.05 : 0.4) : 0.15 * Math.exp(0.4 * gauss());
-  const drift = variant.driftSd ? variant.driftSd * gauss() : uniform() < drifting ? 0.3 : 0;
+  const between = variant.driftBetween;
+  const drift = between
+    ? uniform() < 0.5
+      ? 0
+      : between[0] + (between[1] - between[0]) * uniform()
+    : variant.driftSd
+      ? variant.driftSd * gauss()
+      : uniform() < drifting
+        ? 0.3
+        : 0;
   const level = 2.5 + 0.5 * gauss();
 
   const air: DayOfAir[] = [];

@@ -12,7 +12,7 @@ export interface LearnedInstrument {
 export function learnInstrument(seed: number): LearnedInstrument {
   const drawn = drawInstrument(seed);
   const learned = learn(drawn.record, drawn.air);
-  return { seed, drawn, learned, today: standOn(learned, drawn.air.log, DRAWN_DAY) };
+  return { seed, drawn, learned, today: standOn(learned, drawn.air, DRAWN_DAY) };
 }
 
 let once: readonly LearnedInstrument[] | null = null;

@@ -1,5 +1,7 @@
 import {
   attribute,
+  beliefAhead,
+  calibrate,
   closingMoisture,
   unexplained,
   whenReached,
@@ -58,6 +60,8 @@ export interface Endings {
   dated: number;
   /** of those: the truth lies in the interval */
   holds: number;
+  /** of those: it does not come before its beginning */
+  notBefore: number;
   /** of all that say "not within twenty years": it is so */
   neverHolds: number;
   /** median width of those intervals that end, years */
@@ -71,11 +75,10 @@ export interface Endings {
  */
 export function endings(visitCount: number, instruments: number, variant: Variant): Endings {
   const widths: number[] = [];
-  let [dated, inside, nevers, right] = [0, 0, 0, 0];
+  let [dated, inside, later, nevers, right] = [0, 0, 0, 0, 0];
   for (let seed = 1; seed <= instruments; seed++) {
-    const { calibration, visits, simulated, climate } = calibrated(
-      simulateInstrument(seed, visitCount, variant),
-    );
+    const { visits, simulated, climate, options } = calibrated(simulateInstrument(seed, visitCount, variant));
+    const calibration = calibrate(visits, { ...options, belief: beliefAhead(options.belief) });
     const from = visits.at(-1)!.day;
     const kept = climate.coefficients[0]!;
     const level = (day: number) =>
@@ -93,6 +96,7 @@ export function endings(visitCount: number, instruments: number, variant: Varian
     }
     dated += 1;
     const begun = !late && truth >= reached.from;
+    if (begun || late) later += 1;
     if (reached.to === null ? begun || late : begun && truth <= reached.to) inside += 1;
     if (reached.to !== null) widths.push((reached.to - reached.from) / YEAR);
   }
@@ -100,6 +104,7 @@ export function endings(visitCount: number, instruments: number, variant: Varian
   return {
     dated: dated / instruments,
     holds: dated > 0 ? inside / dated : 0,
+    notBefore: dated > 0 ? later / dated : 1,
     neverHolds: nevers > 0 ? right / nevers : 1,
     width: widths[widths.length >> 1] ?? Infinity,
   };

@@ -1,4 +1,5 @@
 import { LogFileEntity } from './air/log-file.entity.js';
+import { AirAnswerEntity } from './air/air-answer.entity.js';
 import { AirDayEntity, AirImportEntity, AirReadingEntity, RoomEntity } from './air/room.entity.js';
 import { PredictionEntity } from './predictions/prediction.entity.js';
 import { TreatmentEditEntity } from './catalogue/treatment-edit.entity.js';
@@ -32,6 +33,7 @@ export const ENTITIES = [
   AirReadingEntity,
   AirDayEntity,
   AirImportEntity,
+  AirAnswerEntity,
   LogFileEntity,
   InstrumentEntity,
   ExaminationEntity,

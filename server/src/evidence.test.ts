@@ -165,6 +165,31 @@ interface Tried {
 
 /** A table that is added to the list has no line here, and does not compile. */
 const TRIED: Record<Exclude<EditedTable, 'weighing'>, Tried> = {
+  air_answer: {
+    id: id(3051),
+    path: (of) => `air-answers/${of}`,
+    first: {
+      version: 0,
+      instrumentId: INSTRUMENT,
+      roomId: null,
+      answer: 'log wrong',
+      from: '2024-02-17',
+      to: null,
+      by: PERSON,
+    },
+    changed: {
+      version: 1,
+      instrumentId: INSTRUMENT,
+      roomId: null,
+      answer: 'misread',
+      from: '2024-02-18',
+      to: '2024-03-01',
+      by: PERSON,
+    },
+    // an answer belongs to the one instrument or room that was asked about
+    fixed: ['instrumentId', 'roomId'],
+    asks: [],
+  },
   instrument: {
     id: id(3001),
     path: (of) => `instruments/${of}`,

@@ -94,6 +94,7 @@ describe('forecast and judgement', () => {
 
     const corrected = examinationBody({ instrumentId: one, date: '2026-02-01', version: 1 });
     corrected.readings[0] = reading('action12', 'bass', '9/64');
+    corrected.conditions = { ...corrected.conditions, humidity: '31', woodMoisture: null };
     corrected.why = 'misread';
     await put(`examinations/${id(5301)}`, corrected);
     const second = await forecast();

@@ -12,5 +12,6 @@ export const STRUCK_KINDS = [
   'room',
   'tool',
   'import',
+  'air answer',
 ] as const;
 export type StruckKind = (typeof STRUCK_KINDS)[number];

@@ -35,8 +35,10 @@ export const PRESET_COEFFICIENTS: readonly number[] = (() => {
 const PRESET_SD = [0.6, 0.8, 0.8, 0.3, 0.3];
 const PRESET_SPREAD = 0.6;
 
-/** What is believed of a place's year before it is logged. */
-export type Preset = Pick<Climate, 'coefficients' | 'spread'>;
+/** What is believed of a place's year before it is logged; the house's errors where none are given. */
+export interface Preset extends Pick<Climate, 'coefficients' | 'spread'> {
+  sds?: readonly number[];
+}
 export const HOUSE_PRESET: Preset = { coefficients: [...PRESET_COEFFICIENTS], spread: PRESET_SPREAD };
 const PRESET_SPREAD_DEGREES = 6;
 const PRESET_PERSISTENCE = 0.96;
@@ -44,15 +46,23 @@ const PRESET_PERSISTENCE = 0.96;
 /** Two fortnights of one spell of weather are not two samples: the variance is raised by this. */
 const CORRELATED_SAMPLES = 1.5;
 
-/** Climate of a place from its log, blended with its preset as far as the log is short. */
-export function climateOfLog(log: AirLog, preset = HOUSE_PRESET): Climate {
+/** A log's fortnights. */
+export function samplesOf(log: AirLog, preset = HOUSE_PRESET): ClimateSample[] {
   const samples: ClimateSample[] = [];
   for (let day = log.firstDay + SAMPLE_DAYS - 1; day <= log.lastDay; day += SAMPLE_DAYS) {
     const moisture = log.moistureAt(day);
     if (moisture !== null) samples.push({ day, moisture, sd: preset.spread * Math.sqrt(CORRELATED_SAMPLES) });
   }
-  return fitClimate(samples, (samples.length * SAMPLE_DAYS) / DAYS_PER_YEAR, preset);
+  return samples;
 }
+
+/** Climate of a place from its fortnights, blended with its preset as far as they are few. */
+export const climateOfSamples = (samples: readonly ClimateSample[], preset = HOUSE_PRESET): Climate =>
+  fitClimate(samples, (samples.length * SAMPLE_DAYS) / DAYS_PER_YEAR, preset);
+
+/** Climate of a place from its log, whatever changed in it, blended with its preset as far as the log is short. */
+export const climateOfLog = (log: AirLog, preset = HOUSE_PRESET): Climate =>
+  climateOfSamples(samplesOf(log, preset), preset);
 
 /**
  * Climate of a room that nobody logs: the preset, corrected by the air that was read at the examinations. Each of
@@ -96,9 +106,10 @@ export function fitClimate(
   years: number,
   preset: Preset = HOUSE_PRESET,
 ): Climate {
-  const n = PRESET_SD.length;
-  const precision = diagonalOf(PRESET_SD.map((sd) => 1 / sd ** 2));
-  const right = preset.coefficients.map((mean, i) => mean / PRESET_SD[i]! ** 2);
+  const sds = preset.sds ?? PRESET_SD;
+  const n = sds.length;
+  const precision = diagonalOf(sds.map((sd) => 1 / sd ** 2));
+  const right = preset.coefficients.map((mean, i) => mean / sds[i]! ** 2);
   for (const { day, moisture, sd } of samples) {
     const x = harmonics(day);
     for (let i = 0; i < n; i++) {
@@ -237,12 +248,13 @@ function scenarioMoments(
   return { moisture: mean, variance: Math.max(0, square - mean * mean) };
 }
 
-function harmonics(day: number): number[] {
+export function harmonics(day: number): number[] {
   const angle = seasonAngle(day);
   return [1, Math.cos(angle), Math.sin(angle), Math.cos(2 * angle), Math.sin(2 * angle)];
 }
 
-function seasonAngle(day: number): number {
+/** Of the year, rad. */
+export function seasonAngle(day: number): number {
   return (2 * Math.PI * day) / DAYS_PER_YEAR;
 }
 

@@ -6,4 +6,8 @@ export * from './scenario.js';
 export * from './logFile.js';
 export * from './logCheck.js';
 export * from './room.js';
+export * from './logChange.js';
+export * from './path.js';
+export * from './witness.js';
+export * from './livedIn.js';
 export * from './roomWood.js';

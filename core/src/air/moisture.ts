@@ -9,6 +9,8 @@ export interface DailyAir {
   humidity: number;
   /** °C */
   celsius: number;
+  /** by how much its equilibrium is put right, since the sensor is off, %MC */
+  putRight?: number;
 }
 
 /** Moisture of a top as the computation believes it, with its standard error, %MC. */
@@ -71,6 +73,17 @@ export class AirLog {
     return [...this.byDay.values()].sort((a, b) => a.day - b.day);
   }
 
+  /** The air of a day as it was logged; null where it was not. */
+  airOn(day: number): DailyAir | null {
+    return this.byDay.get(Math.floor(day)) ?? null;
+  }
+
+  /** What wood at rest in that day's air would have, %MC; null where the day was not logged. */
+  equilibriumOn(day: number): number | null {
+    const air = this.airOn(day);
+    return air && restingIn(air);
+  }
+
   /**
    * Moisture of a top that follows the daily equilibrium by an exponential lag, `dM/dt = (EMC − M)/τ`; days that were
    * not logged are left out of its memory, and the rest counts for more.
@@ -111,7 +124,7 @@ export class AirLog {
       sum *= keep;
       weight *= keep;
       if (air) {
-        sum += (1 - keep) * equilibriumMoisture(air.humidity, air.celsius);
+        sum += (1 - keep) * restingIn(air);
         weight += 1 - keep;
       }
       moisture[i] = weight > 0 ? sum / weight : NaN;
@@ -122,6 +135,9 @@ export class AirLog {
     return lagged;
   }
 }
+
+const restingIn = ({ humidity, celsius, putRight = 0 }: DailyAir): number =>
+  equilibriumMoisture(humidity, celsius) + putRight;
 
 interface Lagged {
   moisture: Float64Array;

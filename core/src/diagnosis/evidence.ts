@@ -145,6 +145,26 @@ export interface AirItem {
   year: { mean: number; swing: number } | null;
   /** the room was logged, or its air read at examinations */
   logged: boolean;
+  /** what is likeliest to be wrong with the air that it is said to have lived in; null where that is right */
+  doubt: AirDoubt | null;
+}
+
+/** What is doubtful of an instrument's air, told by the examination that differs most. */
+export interface AirDoubt {
+  /** it lay elsewhere: always, until a day, or since one; that one reading is wrong; or the log runs off from what is read */
+  kind: 'always' | 'until' | 'since' | 'misread' | 'sensor';
+  /** name of the room whose log it is; empty where it has none */
+  room: string;
+  examinationId: string;
+  date: string;
+  /** read beside it, and what the log has of that day; percent */
+  read: number;
+  logged: number;
+  /** of the examinations of which it is said, the first and the last; dates */
+  first: string;
+  last: string;
+  /** so doubtful that it is asked; else nothing is called that hangs on it */
+  asked: boolean;
 }
 
 /** What the plate model found of this top, glued and unset, and how its belly stands against that. */

@@ -153,6 +153,12 @@ const ASKED = {
     minutes: 1,
     reads: [],
   },
+  'where-it-lay': {
+    ask: 'Where did it lie on that day? Say so on Seasons: in another room, or is the log or the reading wrong?',
+    decides: 'season or age',
+    minutes: 1,
+    reads: [],
+  },
   'joint-kind': {
     ask: 'What kind of neck joint is it? Look for bolts, screws and dowels.',
     decides: 'whether and how the neck can come off',

@@ -35,6 +35,8 @@ export type AttributionOrNot =
 
 /** Why season and age cannot be told apart yet. */
 export type NotYet =
+  /** it is in doubt where it lay, or whether its log is right */
+  | { missing: 'air' }
   | { missing: 'visits'; visits: number }
   | { missing: 'months'; months: number }
   /** the yearly change is not known well enough: SI per year */
@@ -76,7 +78,8 @@ export function creepOf(calibration: Calibration): Creep {
 }
 
 /** Why a yearly change cannot be told at all; null where it can. */
-function whyNot({ visits, age, ageBefore }: Calibration): NotYet | null {
+function whyNot({ visits, age, ageBefore, airSure }: Calibration): NotYet | null {
+  if (!airSure) return { missing: 'air' };
   const first = visits[0]!;
   const last = visits.at(-1)!;
   const months = ((last.day - first.day) / DAYS_PER_YEAR) * 12;
@@ -172,11 +175,13 @@ function measureAgain({ visits }: Calibration, tried: Tried | null): number {
     const more: Visit = {
       ...one,
       moistureByLag: undefined,
+      believed: undefined,
+      tied: 0,
       daysAtPitch: undefined,
       afterIntervention: false,
       stepSd: 0,
     };
-    if (!whyNot(calibrate([...tried.visits, more], tried.options))) return day;
+    if (!whyNot(calibrate([...tried.visits, more], { ...tried.options, airSure: true }))) return day;
   }
   return Math.max(halfYearOn, elevenMonths);
 }

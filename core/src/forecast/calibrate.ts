@@ -17,6 +17,8 @@ export interface Visit {
   moistureSd: number;
   /** the moisture by each of LAGS, where the room's log tells them apart */
   moistureByLag?: readonly number[];
+  /** what is believed of it by each of LAGS, the season of its room heard; where left out, by the climate of all */
+  believed?: readonly BelievedMoisture[];
   /** days under tension since strung up, where known */
   daysAtPitch?: number;
   /** true where structure, rod or strings were changed since the visit before: a new epoch begins */
@@ -28,6 +30,8 @@ export interface Visit {
    * visit before and this one; SI
    */
   stepSd?: number;
+  /** variance of what two rooms' sensors are off from each other, where it was moved since the visit before, %MC² */
+  tied?: number;
 }
 
 /** One member of the average: a fit under one choice of what is not known, with its weight. */
@@ -77,6 +81,8 @@ export interface Calibration {
   creepThatMatters: number;
   /** nothing of it is ever less; null where there is no such bound */
   least: number | null;
+  /** false where it is in doubt in whose air it lay: no creep is called then */
+  airSure: boolean;
   /** visits of the present epoch that were used */
   visits: CalibratedVisit[];
   /** days at pitch at the reference day, null where the settling is long over or not known */
@@ -116,6 +122,8 @@ export interface SeriesBelief {
 export interface CalibrateOptions {
   climate: Climate;
   belief: SeriesBelief;
+  /** it is not in doubt where it lay, nor whether its logs are right; sure where left out */
+  airSure?: boolean;
 }
 
 /**
@@ -186,7 +194,7 @@ export function calibrate(visits: readonly Visit[], options: CalibrateOptions): 
     if (calibration) belief = { ...belief, sensitivity: handedOn(calibration, epoch[0]!.breathesBy ?? 1) };
     calibration = calibrateEpoch(epoch, options.climate, belief);
   }
-  return calibration!;
+  return { ...calibration!, airSure: options.airSure ?? true };
 }
 
 /** What one epoch taught of β, for the next. */
@@ -266,6 +274,7 @@ function calibrateEpoch(visits: readonly Visit[], climate: Climate, belief: Seri
     ageBefore: belief.age,
     creepThatMatters: belief.creepThatMatters,
     least: belief.least ?? null,
+    airSure: true,
     visits: visits.map(({ day, value, sd, moisture, moistureSd, afterIntervention }, i) => ({
       day,
       value,
@@ -295,10 +304,12 @@ interface Epoch {
   /** years from the one after, and variance of what was taken out in between, SI² */
   years: Float64Array;
   taken: Float64Array;
+  /** variance of the moisture's own step in between, %MC² */
+  tied: Float64Array;
 }
 
 /** The visits from the last one back, so that the walk is counted from there. */
-function backwards(visits: readonly Visit[]): Pick<Epoch, 'left' | 'years' | 'taken'> {
+function backwards(visits: readonly Visit[]): Pick<Epoch, 'left' | 'years' | 'taken' | 'tied'> {
   const n = visits.length;
   const between = (of: (earlier: Visit, later: Visit) => number) =>
     Float64Array.from({ length: n }, (_, i) => (i === 0 ? 0 : of(visits[n - 1 - i]!, visits[n - i]!)));
@@ -306,12 +317,13 @@ function backwards(visits: readonly Visit[]): Pick<Epoch, 'left' | 'years' | 'ta
     left: between((earlier, later) => Math.exp(-(later.day - earlier.day) / MODEL_MEMORY_DAYS)),
     years: between((earlier, later) => (later.day - earlier.day) / DAYS_PER_YEAR),
     taken: between((_, later) => (later.stepSd ?? 0) ** 2),
+    tied: between((_, later) => later.tied ?? 0),
   };
 }
 
 /** What the readings' errors are under one choice of them, from the last visit back. */
 function errorsOf(
-  { visits, belief, left, years, taken }: Epoch,
+  { visits, belief, left, years, taken, tied }: Epoch,
   shrunk: readonly BelievedMoisture[],
   square: number,
   { model, walk, slip }: Noise,
@@ -322,7 +334,7 @@ function errorsOf(
   for (let i = 0; i < n; i++) {
     const at = n - 1 - i;
     own[i] = visits[at]!.sd ** 2 + square * shrunk[at]!.left + (slip === at ? belief.slipSd ** 2 : 0);
-    walked[i] = walk.sd ** 2 * years[i]! + taken[i]!;
+    walked[i] = walk.sd ** 2 * years[i]! + taken[i]! + square * tied[i]!;
   }
   return { own, fading: model.sd ** 2, left, walked };
 }
@@ -449,7 +461,8 @@ function daysAtPitchAt(visits: readonly Visit[], day: number): number | null {
  */
 function shrunkBy(visits: readonly Visit[], climate: Climate, lag: number): BelievedMoisture[] {
   const later = LAGS[lag]! - LAGS[USUAL_LAG];
-  return visits.map(({ day, moisture, moistureByLag, moistureSd }) => {
+  return visits.map(({ day, moisture, moistureByLag, moistureSd, believed }) => {
+    if (believed) return believed[lag]!;
     const season = seasonMoisture(climate, day - later);
     const read =
       moistureByLag?.[lag] ?? (later === 0 ? moisture : moisture + season - seasonMoisture(climate, day));

@@ -1,4 +1,5 @@
 export * from './prior.js';
+export * from './breathingKinds.js';
 export * from './fit.js';
 export * from './calibrate.js';
 export * from './series.js';

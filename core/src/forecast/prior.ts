@@ -1,5 +1,6 @@
 import type { Uncertain } from '../numeric/index.js';
 import { mm } from '../units/index.js';
+import type { BreathingOfKind } from './breathingKinds.js';
 import { archRise, type Arch } from '../archtop/arch.js';
 
 /** What is believed of an instrument's breathing before it has been measured twice. */
@@ -63,11 +64,19 @@ function solidMovement(top: TopConstruction): { solid: number; source: string } 
 }
 
 /**
- * Sensitivity of the action at fret 12: half of the top's rise (the lever of the strings) plus the neck's part.
+ * Sensitivity of the action at fret 12: half of the top's rise (the lever of the strings) plus the neck's part; where the
+ * shop's own of its kind were shown to breathe otherwise, by so much of it as they do.
  *
  * @returns m/%MC
  */
-export function actionSensitivity(top: TopConstruction): TopMovement {
+export function actionSensitivity(top: TopConstruction, ofKind: BreathingOfKind | null = null): TopMovement {
   const rise = topMovement(top);
-  return { value: rise.value / 2, sd: Math.hypot(rise.sd / 2, NECK_PART_SD), source: rise.source };
+  const value = rise.value / 2;
+  if (ofKind)
+    return {
+      value: ofKind.ratio * value,
+      sd: ofKind.sd * value,
+      source: `${rise.source}, and ${Math.round(100 * ofKind.ratio)} % of it, as ${ofKind.instruments} of its kind in this shop breathe`,
+    };
+  return { value, sd: Math.hypot(rise.sd / 2, NECK_PART_SD), source: rise.source };
 }

@@ -1,6 +1,8 @@
 import { DAYS_PER_YEAR } from '../days/day.js';
 import { normals, seededChance } from '../numeric/chance.js';
-import type { Calibration } from './calibrate.js';
+import type { Uncertain } from '../numeric/index.js';
+import { mm } from '../units/index.js';
+import type { Calibration, SeriesBelief } from './calibrate.js';
 import { isShort, type SideReserve } from './outlook.js';
 import { parameterDraws } from './paths.js';
 import { designOn } from './predict.js';
@@ -111,11 +113,17 @@ export function whenReached(
   );
 }
 
-/** The share that an interval leaves out. */
-const LEFT_OUT = 0.2;
+/** The share that an interval leaves out on either side. */
+const LEFT_OUT = 0.1;
+
+/** What is believed of a yearly change where it is carried on for years: more than a year's forecast allows, SI. House figure. */
+const AGE_AHEAD: Uncertain = { value: 0, sd: 0.25 * mm };
+
+/** A belief as it is carried on for years. */
+export const beliefAhead = (belief: SeriesBelief): SeriesBelief => ({ ...belief, age: AGE_AHEAD });
 
 /**
- * Four of five: from the tenth to the ninetieth of a hundred, or from the twentieth to never where never is likely enough.
+ * Four of five: from the tenth to the ninetieth of a hundred; the end is open where never is likely enough.
  *
  * @param reached days of those ways that come there, in order
  * @param ways how many there are
@@ -123,9 +131,8 @@ const LEFT_OUT = 0.2;
 export function intervalOf(reached: readonly number[], ways: number, from: number): Reached {
   const never = 1 - reached.length / ways;
   const at = (p: number): number | null => reached[Math.floor(p * ways)] ?? null;
-  const last = at(1 - LEFT_OUT / 2);
-  const open = last === null;
-  const begin = at(open ? LEFT_OUT : LEFT_OUT / 2);
+  const last = at(1 - LEFT_OUT);
+  const begin = at(LEFT_OUT);
   return {
     middle: at(0.5),
     from: begin,

@@ -1,8 +1,6 @@
 import { STRING_SIDES, type StringSide } from '../strings/index.js';
-import { dayOf } from '../days/index.js';
 import { readingOn } from '../readings/index.js';
-import { woodMoisture, type AirLog } from '../air/index.js';
-import { airOf } from './wood.js';
+import { woodRead, type WoodSource } from './wood.js';
 import type { ExaminationFacts } from './facts.js';
 
 /** How far one foot of the bridge stands lower or higher than it did, the season taken out. */
@@ -28,15 +26,18 @@ const UNKNOWN_SD = 2;
  *
  * @param rise of the arch, m per %MC
  */
-export function archMoved(examinations: readonly ExaminationFacts[], log: AirLog, rise: number): ArchMoved[] {
+export function archMoved(
+  examinations: readonly ExaminationFacts[],
+  source: WoodSource,
+  rise: number,
+): ArchMoved[] {
   return STRING_SIDES.flatMap((side): ArchMoved[] => {
     const read = examinations
       .filter(({ strings }) => strings === 'pitch')
       .flatMap((examination) => {
         const reading = readingOn(examination.readings, 'archHeight', side);
         if (!reading) return [];
-        const [air] = airOf(examination);
-        const wood = woodMoisture(dayOf(examination.date), log, air);
+        const wood = woodRead(examination, source);
         return [{ date: examination.date, ...reading, wood }];
       });
     const [first, last] = [read[0], read.at(-1)];

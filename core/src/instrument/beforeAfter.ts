@@ -1,4 +1,5 @@
 import { dayOf } from '../days/index.js';
+import { actionSensitivity, breathingSeen, type BreathingSeen } from '../forecast/index.js';
 import type { HoursTaken, LearnedCase } from '../repair-plans/index.js';
 import { readingOn } from '../readings/index.js';
 import { RISES, TREATMENTS } from '../treatments/index.js';
@@ -9,6 +10,8 @@ import type { InstrumentFit } from './fit.js';
 export interface Taught {
   cases: LearnedCase[];
   hours: HoursTaken[];
+  /** how it breathes against what is believed of any like it; null where its readings hardly say */
+  breathing: BreathingSeen | null;
 }
 
 /** Strung again it is read at once, and once it has rested; days. House figures. */
@@ -23,7 +26,10 @@ const ENOUGH = { visits: 4, spread: 0.35 };
  * Before and after of everything that was done: the share of a fold that flattening took, how far the saddle line rose
  * again under tension after it was opened or glued, and how the top breathes against what was solved for it.
  */
-export function taughtBy(record: InstrumentRecord, fit: Pick<InstrumentFit, 'sides' | 'lever'>): Taught {
+export function taughtBy(
+  record: InstrumentRecord,
+  fit: Pick<InstrumentFit, 'sides' | 'lever' | 'top'>,
+): Taught {
   const { interventions, examinations, top } = record;
   const cases = interventions.flatMap((work, i) => {
     if (work.roughly) return [];
@@ -50,7 +56,29 @@ export function taughtBy(record: InstrumentRecord, fit: Pick<InstrumentFit, 'sid
       ? [{ treatment: treatments[0]!, hours: took }]
       : [],
   );
-  return { cases: [...cases, ...breathes], hours };
+  return { cases: [...cases, ...breathes], hours, breathing: breathingOf(record, fit) };
+}
+
+/** Kinds that may breathe alike: how the body is built, its top solid or laminated, and how that is braced. */
+export const breathingKind = ({ type, laminatedTop, build }: InstrumentRecord['instrument']): string =>
+  [type, laminatedTop ? 'laminated' : 'solid', build.bracing ?? 'bracing not known'].join(', ');
+
+/** Of the side that is known best. */
+function breathingOf(
+  { instrument }: InstrumentRecord,
+  { sides, top }: Pick<InstrumentFit, 'sides' | 'top'>,
+): BreathingSeen | null {
+  const any = actionSensitivity(top);
+  const seen = sides.flatMap(({ prior, calibration, all }) => {
+    if (all.length < ENOUGH.visits || !calibration.airSure) return [];
+    return breathingSeen(prior, calibration.sensitivity) ?? [];
+  });
+  const best = seen.sort((a, b) => a.sd - b.sd)[0];
+  if (!best || !(any.value > 0)) return null;
+  return {
+    kind: breathingKind(instrument),
+    ratio: { value: best.value / any.value, sd: best.sd / any.value },
+  };
 }
 
 const bellyOf = ({ readings }: ExaminationFacts) => readingOn(readings, 'bellyBehindBridge', 'centre');

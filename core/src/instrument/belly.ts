@@ -1,13 +1,10 @@
 import type { Uncertain } from '../numeric/index.js';
-import type { AirLog } from '../air/index.js';
-import { dayOf } from '../days/index.js';
 import type { MarkState, BodyPlan } from '../body-plan/index.js';
 import { readingOn, type Place, type QuantityId } from '../readings/index.js';
 import { bellyStation, type LooseStretch } from '../top/index.js';
 import { GLUED_AT } from '../wood/index.js';
-import { woodMoisture } from '../air/index.js';
 import type { ExaminationFacts, InstrumentFacts, MarkFacts } from './facts.js';
-import { airOf } from './wood.js';
+import { woodRead, type WoodSource } from './wood.js';
 
 /** The belly as one examination at pitch read it. */
 export interface BellyProfile {
@@ -28,7 +25,7 @@ const UNKNOWN_WOOD = { value: 0, sd: 2 };
 export function bellyOf(
   plan: BodyPlan,
   examinations: readonly ExaminationFacts[],
-  log: AirLog,
+  source: WoodSource,
 ): BellyProfile | null {
   for (const examination of [...examinations].reverse()) {
     if (examination.strings !== 'pitch') continue;
@@ -40,8 +37,7 @@ export function bellyOf(
       return [{ place: place as Place, x, y, height: value, sd }];
     });
     if (stations.length < FEWEST_STATIONS) continue;
-    const [air] = airOf(examination);
-    const wood = woodMoisture(dayOf(examination.date), log, air);
+    const wood = woodRead(examination, source);
     const moisture = wood
       ? { value: wood.moisture - GLUED_AT.value, sd: Math.hypot(wood.sd, GLUED_AT.sd) }
       : UNKNOWN_WOOD;

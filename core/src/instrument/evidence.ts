@@ -1,7 +1,7 @@
 import type { Uncertain } from '../numeric/index.js';
 import { STRING_SIDES, type StringSide } from '../strings/index.js';
 import { mm } from '../units/index.js';
-import { ROOM_CELSIUS, type RoomAir } from '../air/index.js';
+import { hasOwnAir, ROOM_CELSIUS, type PathOfRooms } from '../air/index.js';
 import { archRise } from '../archtop/index.js';
 import {
   HOUSE_SCHOOLS,
@@ -25,6 +25,7 @@ import {
 import { checkClosure } from '../stance/index.js';
 import { builtDome } from '../top/index.js';
 import { humidityForMoisture } from '../wood/index.js';
+import { airDoubtOf } from './airDoubt.js';
 import { archMoved } from './arch.js';
 import { markItem } from './evidenceMarks.js';
 import { readItems } from './evidenceReads.js';
@@ -46,15 +47,15 @@ const DOME_SD = { notMeasured: 0.3, measured: 0.06 };
 export function gatherEvidence(
   record: InstrumentRecord,
   fit: InstrumentFit,
-  air: RoomAir,
+  path: PathOfRooms,
   schools: Schools = HOUSE_SCHOOLS,
 ): Evidence {
   const { instrument, examinations, interventions, marks } = record;
-  const source = woodSourceOf(record, fit, air);
+  const source = woodSourceOf(record, fit, path);
   const reads = readItems(record, fit, source);
   const last = examinations.at(-1) ?? null;
   const pitch = examinations.findLast(({ strings }) => strings === 'pitch') ?? null;
-  const arch = archOf(record, fit, air);
+  const arch = archOf(record, fit, source);
   const structure = interventions.findLast(
     ({ kinds }) => kinds.includes('structure') || kinds.includes('pressing'),
   );
@@ -75,7 +76,7 @@ export function gatherEvidence(
     ),
     moved: STRING_SIDES.flatMap((side) => movedOf(record, fit, source, side) ?? []),
     closure: closures(record, reads),
-    air: airItem(record, fit, air, source),
+    air: airItem(record, fit, path, source),
     top: topItem(record),
     arch,
     firstPlane: instrument.type === 'archtop' ? firstPlanes(examinations) : {},
@@ -239,8 +240,8 @@ function openBefore(
 
 function airItem(
   { instrument, examinations }: InstrumentRecord,
-  { climate, kept }: InstrumentFit,
-  air: RoomAir,
+  { air: { climate }, kept }: InstrumentFit,
+  { home }: PathOfRooms,
   source: WoodSource,
 ): AirItem {
   const acted = examinations.findLast(
@@ -253,7 +254,7 @@ function airItem(
     .findLast(({ humidity }) => humidity !== null);
   const wood = acted && woodAt(acted, source);
   const metered = acted && meterOf(acted, instrument.topSpecies) !== undefined;
-  const logged = climate.years > 0 || air.packs !== null;
+  const logged = hasOwnAir(home);
   const [mean = 0, cos = 0, sin = 0] = climate.coefficients;
   return {
     humidity: last?.humidity ?? null,
@@ -265,6 +266,7 @@ function airItem(
       ? { mean: humidityForMoisture(Math.max(0, mean), ROOM_CELSIUS), swing: Math.hypot(cos, sin) }
       : null,
     logged: logged || examinations.some(({ humidity }) => humidity !== null),
+    doubt: airDoubtOf(examinations, source.air),
   };
 }
 
@@ -283,10 +285,10 @@ const firstPlanes = (examinations: readonly ExaminationFacts[]): Evidence['first
 function archOf(
   { examinations }: InstrumentRecord,
   { top }: InstrumentFit,
-  { log }: RoomAir,
+  source: WoodSource,
 ): Evidence['arch'] {
   if (top.kind !== 'archtop') return null;
-  const real = archMoved(examinations, log, archRise(top.arch)).filter((one) => one.real);
+  const real = archMoved(examinations, source, archRise(top.arch)).filter((one) => one.real);
   const most = real.sort((a, b) => a.by - b.by)[0];
   return most ? { by: most.by, sd: most.sd, since: most.since } : null;
 }

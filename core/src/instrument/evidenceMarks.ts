@@ -35,7 +35,7 @@ const BOARD_HALF = 55 * mm;
 export function markItem(
   mark: MarkFacts,
   { instrument, plan, ...record }: InstrumentRecord,
-  fit: Pick<InstrumentFit, 'restraint' | 'climate'>,
+  fit: Pick<InstrumentFit, 'restraint' | 'air'>,
   source: WoodSource,
 ): MarkItem | null {
   const last = mark.sightings.at(-1);
@@ -195,12 +195,12 @@ function comesNear(path: Path, box: Rectangle, off: number): boolean {
 function closingOf(
   mark: MarkFacts,
   record: InstrumentRecord,
-  fit: Pick<InstrumentFit, 'restraint' | 'climate'>,
+  fit: Pick<InstrumentFit, 'restraint' | 'air'>,
   source: WoodSource,
 ): MarkItem['closing'] {
   const series = crackWidths(mark, record, source);
   if (!series) return null;
-  const calibration = calibrate(series.visits, { climate: fit.climate, belief: CRACK_BELIEF.width });
+  const calibration = calibrate(series.visits, { climate: fit.air.climate, belief: CRACK_BELIEF.width });
   const found = findingOf(series, calibration, record, fit);
   if (found?.kind !== 'closing' || found.closed) return null;
   const [from, to] = found.at.band80;

@@ -1,6 +1,6 @@
 import type { Uncertain } from '../numeric/index.js';
 import { STRING_SIDES } from '../strings/index.js';
-import { comingMoisture, woodMoisture, type RoomAir } from '../air/index.js';
+import { comingMoisture, woodBelieved, type PathOfRooms } from '../air/index.js';
 import { dayOf } from '../days/index.js';
 import {
   calibrate,
@@ -58,14 +58,14 @@ export interface ExpectedReadings {
 export function expectReadings(
   record: InstrumentRecord,
   fit: InstrumentFit,
-  air: RoomAir,
+  path: PathOfRooms,
   conditions: ReadingConditions,
 ): ExpectedReadings {
   const { date, strings, except } = conditions;
   const examinations = record.examinations.filter((one) => one.id !== except && one.date <= date);
   const interventions = record.interventions.filter((one) => one.date <= date);
   const past: InstrumentRecord = { ...record, examinations, interventions };
-  const source = woodSourceOf(record, fit, air);
+  const source = woodSourceOf(record, fit, path);
   const wood = woodNow(conditions, source, latestMoisture(examinations, source));
   const alike = examinations.filter((one) => one.strings === strings);
   const expected = placesRead(alike).flatMap(([quantity, place]): ExpectedReading[] => {
@@ -92,7 +92,7 @@ type Found = Pick<ExpectedReading, 'range' | 'season'> | null;
 /** By the calibrated series of the quantity, as it stands before the reading. */
 function bySeries(
   past: InstrumentRecord,
-  { climate, top }: InstrumentFit,
+  { air, top }: InstrumentFit,
   source: WoodSource,
   { quantity, place, wood, conditions }: Asked,
 ): Found {
@@ -105,7 +105,7 @@ function bySeries(
   );
   const last = visits.at(-1);
   if (!last || levelEnded(past, last.examinationId, quantity, conditions.done)) return null;
-  const calibration = calibrate(visits, { climate, belief: seriesBelief(quantity, top) });
+  const calibration = calibrate(visits, { climate: air.climate, belief: seriesBelief(quantity, top) });
   const { band95 } = expectOn(
     calibration,
     dayOf(conditions.date),
@@ -179,14 +179,14 @@ function levelEnded(
 
 /** Wood's moisture on the day: by the room's log, by the air as read, else as the season brings it on from what was known last. */
 function woodNow(
-  { date, air }: ReadingConditions,
-  { log, climate }: WoodSource,
+  { date, air: read }: ReadingConditions,
+  { air }: WoodSource,
   latest: { day: number; moisture: number } | null,
 ): ExpectedReadings['wood'] {
   const day = dayOf(date);
-  const known = woodMoisture(day, log, air ?? undefined);
+  const known = woodBelieved(air, { day, ...(read ? { air: read } : {}) });
   if (known) return known;
-  const { moisture, variance } = comingMoisture(climate, day, moistureOn(day, log, latest) ?? undefined);
+  const { moisture, variance } = comingMoisture(air.climate, day, moistureOn(day, air, latest) ?? undefined);
   return { moisture, sd: Math.sqrt(variance), from: 'climate' };
 }
 

@@ -1,3 +1,4 @@
+import type { BreathingOfKind } from '../forecast/index.js';
 import type { Build } from '../construction/index.js';
 import type { Schools } from '../diagnosis/index.js';
 import type { Stretch } from '../body-plan/marks.js';
@@ -8,6 +9,7 @@ import type { Outer, PlayingStyle } from '../targets/index.js';
 import type { TreatmentId } from '../treatments/index.js';
 import type { MeterKind, SpeciesId } from '../wood/index.js';
 import type { InterventionKind } from './interventions.js';
+import type { MoveFacts } from './stays.js';
 import type { StorageFacts } from './storage.js';
 
 /**
@@ -30,6 +32,8 @@ export interface InstrumentRecord {
   schools?: Partial<Schools>;
   /** share of what is solved for a top that the shop's own tops move by; the house's where left out */
   inUse?: number;
+  /** how the shop's own of its kind breathe, where they were shown to differ from all */
+  ofKind?: BreathingOfKind;
 }
 
 export const INSTRUMENT_TYPES = ['flat-top', 'archtop'] as const;
@@ -96,6 +100,8 @@ export interface ExaminationFacts {
   pitchAfter?: StrungAfter | null;
   humidity: number | null;
   celsius: number | null;
+  /** its air was said to be misread: it tells nothing */
+  airMisread?: boolean;
   /** mean of what a moisture meter showed, and its species setting in words */
   meter: { shown: number; kind: MeterKind | null; setting: string } | null;
   /** the two frets held for the relief */
@@ -117,6 +123,8 @@ export interface InterventionFacts {
   treatments?: TreatmentId[];
   /** at the bench, where somebody wrote them down */
   hours?: number;
+  /** where it was taken, where it was moved */
+  moved?: MoveFacts;
 }
 
 /** A mark of the map with its sightings that stand, oldest first. Lengths m. */

@@ -1,5 +1,5 @@
 import { STRING_SIDES, type StringSide } from '../strings/index.js';
-import type { Climate, RoomAir } from '../air/index.js';
+import { isAirSure, livedBy, toldOf, type PathOfRooms, type ToldAir } from '../air/index.js';
 import {
   actionBelief,
   actionSensitivity,
@@ -24,7 +24,7 @@ import { neckOf } from './geometry.js';
 import { storageClimate, type StorageClimate } from './storage.js';
 import { playedOf } from './played.js';
 import { visitsOf, type StrungVisit } from './visits.js';
-import { climateFor, latestMoisture, type WoodSource } from './wood.js';
+import { airLivedIn, latestMoisture, type WoodSource } from './wood.js';
 
 /** One side of the strings, calibrated. */
 export interface FittedSide {
@@ -45,7 +45,7 @@ export interface FittedSide {
  * something is recorded, and what is shown on a day is read off it. Plain values only, so that it can be kept as JSON.
  */
 export interface InstrumentFit {
-  climate: Climate;
+  air: ToldAir;
   /** where it will be kept: season is counted from there */
   kept: StorageClimate;
   top: TopConstruction;
@@ -68,17 +68,20 @@ export interface InstrumentFit {
   latestMoisture: { day: number; moisture: number } | null;
 }
 
-/** @param air of the room that the instrument lives in */
-export function fitInstrument(record: InstrumentRecord, air: RoomAir): InstrumentFit {
+/** @param path of the rooms that the instrument lay in */
+export function fitInstrument(record: InstrumentRecord, path: PathOfRooms): InstrumentFit {
   const { instrument, examinations, top: solved } = record;
-  const climate = climateFor(examinations, air);
+  const air = airLivedIn(examinations, instrument.topSpecies, path);
   const top = topOf(instrument, solved, record.inUse);
-  const source: WoodSource = { species: instrument.topSpecies, log: air.log, climate };
-  const prior = actionSensitivity(top);
+  const source: WoodSource = { species: instrument.topSpecies, air };
+  const prior = actionSensitivity(top, record.ofKind);
   const sides = STRING_SIDES.flatMap((side): FittedSide[] => {
     const all = visitsOf(record, 'action12', side, source, solved?.breathes);
     if (all.length === 0) return [];
-    const tried = { visits: all, options: { climate, belief: actionBelief(prior) } };
+    const tried = {
+      visits: all,
+      options: { climate: air.climate, belief: actionBelief(prior), airSure: isAirSure(air) },
+    };
     const calibration = calibrate(all, tried.options);
     const target = actionTarget(instrument, side);
     return [
@@ -96,7 +99,7 @@ export function fitInstrument(record: InstrumentRecord, air: RoomAir): Instrumen
   const lever = (side: StringSide) => saddleLever(stringLength(neckOf(instrument, side)), instrument.scale);
   const play = (side: StringSide) => playedOf(record, side, { source, top });
   return {
-    climate,
+    air: toldOf(air),
     kept: storageClimate(record.kept),
     top,
     species: instrument.topSpecies,
@@ -151,6 +154,6 @@ export function topOf(
 /** What the wood of a fitted instrument's days is known from. */
 export const woodSourceOf = (
   { instrument }: Pick<InstrumentRecord, 'instrument'>,
-  { climate }: Pick<InstrumentFit, 'climate'>,
-  { log }: Pick<RoomAir, 'log'>,
-): WoodSource => ({ species: instrument.topSpecies, log, climate });
+  { air }: Pick<InstrumentFit, 'air'>,
+  path: PathOfRooms,
+): WoodSource => ({ species: instrument.topSpecies, air: livedBy(path, air) });

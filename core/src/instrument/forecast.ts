@@ -1,6 +1,6 @@
 import type { Uncertain } from '../numeric/index.js';
 import type { StringSide } from '../strings/index.js';
-import { seasonMoisture, type RoomAir } from '../air/index.js';
+import { EVER_AFTER, livedBy, seasonMoisture, seasonOn, USUAL_LAG, type PathOfRooms } from '../air/index.js';
 import { diagnose, judgedOf, type Finding } from '../diagnosis/index.js';
 import { dayOf, isoDate } from '../days/index.js';
 import {
@@ -26,7 +26,7 @@ import { standsToday } from './judgement.js';
 import type { Learned } from './learned.js';
 import { dayOff, prepareDay, type InstrumentToday } from './today.js';
 import type { StrungVisit } from './visits.js';
-import { moistureOn } from './wood.js';
+import { moistureOn, woodOn, type WoodSource } from './wood.js';
 import { yearsAhead, type YearsAhead } from './yearsAhead.js';
 
 const STEP_DAYS = 7;
@@ -93,6 +93,10 @@ export interface InstrumentForecast {
   others: { key: string; subject: SeriesSubject; readings: number }[];
   /** the wood by season, from the first examination on, %MC */
   season: { date: string; moisture: number }[];
+  /** the wood as it was, as far as anything tells it, and between what four times in five; %MC */
+  wood: { date: string; moisture: number; band80: [number, number] }[];
+  /** where it lay since then: from a day on (null: from before) in the room of this name; empty where nobody follows it */
+  stays: { from: string | null; room: string }[];
   yearInput: YearInput;
   yearsAhead: YearsAhead[];
   /** what is the matter on that day; nothing where its evidence was not gathered */
@@ -117,14 +121,16 @@ export function seriesForecast(
     dimension,
     ...about,
     history: visits.map((visit) => historyReading(visit, calibration, fit)),
-    points: expectThrough(calibration, fit.climate, days, { today: moisture ?? undefined }).map((point) => ({
-      date: isoDate(point.day),
-      median: point.median,
-      band50: point.band50,
-      band80: point.band80,
-      band95: point.band95,
-      moisture: point.moisture,
-    })),
+    points: expectThrough(calibration, fit.air.climate, days, { today: moisture ?? undefined }).map(
+      (point) => ({
+        date: isoDate(point.day),
+        median: point.median,
+        band50: point.band50,
+        band80: point.band80,
+        band95: point.band95,
+        moisture: point.moisture,
+      }),
+    ),
     sensitivity: calibration.sensitivity,
     prior: belief.sensitivity,
     believedFrom,
@@ -162,16 +168,16 @@ function historyReading(
 export function forecastOf(
   record: InstrumentRecord,
   fit: InstrumentFit & Partial<Pick<Learned, 'evidence'>>,
-  air: RoomAir,
+  path: PathOfRooms,
   day: number,
 ): InstrumentForecast {
-  const prepared = prepareDay(fit, air.log, day);
+  const prepared = prepareDay(fit, path, day);
   const today = dayOff(fit, prepared);
   const diagnosis = fit.evidence ? diagnose(fit.evidence, standsToday(today)) : null;
   const judged = diagnosis ? judgedOf(diagnosis) : {};
   const { examinations } = record;
   const first = examinations[0] ? Math.min(dayOf(examinations[0].date), day) : day;
-  const source = woodSourceOf(record, fit, air);
+  const source = woodSourceOf(record, fit, path);
   const others = otherSeries(record, fit, source);
   return {
     today,
@@ -184,8 +190,10 @@ export function forecastOf(
     others: others.map(({ key, subject, visits }) => ({ key, subject, readings: visits.length })),
     season: steps(first, day + DAYS_AHEAD).map((at) => ({
       date: isoDate(at),
-      moisture: seasonMoisture(fit.climate, at),
+      moisture: at < day ? seasonOn(fit.air, at).moisture : seasonMoisture(fit.air.climate, at),
     })),
+    wood: steps(first, day).flatMap((at) => woodShown(at, source)),
+    stays: staysSince(path, first),
     yearInput: { ...prepared.input, judged },
     yearsAhead: yearsAhead(record, fit, source, day, judged),
     findings: diagnosis?.findings ?? [],
@@ -196,17 +204,34 @@ export function forecastOf(
 export function otherForecast(
   record: InstrumentRecord,
   fit: InstrumentFit,
-  air: RoomAir,
+  path: PathOfRooms,
   day: number,
   key: string,
 ): SeriesForecast | null {
-  const series = otherSeries(record, fit, woodSourceOf(record, fit, air)).find((one) => one.key === key);
+  const series = otherSeries(record, fit, woodSourceOf(record, fit, path)).find((one) => one.key === key);
   return series
     ? seriesForecast(series, calibrateSeries(series, fit), record, fit, {
         day,
-        moisture: moistureOn(day, air.log, fit.latestMoisture),
+        moisture: moistureOn(day, livedBy(path, fit.air), fit.latestMoisture),
       })
     : null;
+}
+
+const FOUR_FIFTHS = 1.2816;
+
+function woodShown(day: number, source: WoodSource): InstrumentForecast['wood'] {
+  const known = woodOn(day, source);
+  if (known.from === 'climate') return [];
+  const { moisture, left } = known.believed[USUAL_LAG]!;
+  const off = FOUR_FIFTHS * Math.sqrt(left);
+  return [{ date: isoDate(day), moisture, band80: [moisture - off, moisture + off] }];
+}
+
+/** The stays that reach into what is shown. */
+function staysSince({ stays }: PathOfRooms, first: number): InstrumentForecast['stays'] {
+  return stays
+    .filter((_, i) => (stays[i + 1]?.from ?? EVER_AFTER) > first)
+    .map(({ from, name }) => ({ from: from <= first ? null : isoDate(from), room: name }));
 }
 
 function steps(from: number, to: number): number[] {

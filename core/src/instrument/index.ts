@@ -22,4 +22,6 @@ export * from './belly.js';
 export * from './forecast.js';
 export * from './topQuestion.js';
 export * from './storage.js';
+export * from './stays.js';
+export * from './airDoubt.js';
 export * from './yearsAhead.js';

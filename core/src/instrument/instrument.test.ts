@@ -2,7 +2,7 @@ import { mm } from '../units/index.js';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { FLAT_TOP } from '../../simulated/flatTop.js';
-import { roomAir, type DailyAir, type RoomAir } from '../air/index.js';
+import { alwaysIn, roomAir, type DailyAir, type PathOfRooms } from '../air/index.js';
 import { dayOf, isoDate } from '../days/index.js';
 import { comingMoisture } from '../air/index.js';
 import { expectOn } from '../forecast/index.js';
@@ -33,12 +33,12 @@ import {
 import { seriesSentences } from '../wording/index.js';
 
 /** A room that swings through the year about 50 % RH, damp in August, logged up to a day. */
-function loftUntil(last: number, days = 1500): RoomAir {
+function loftUntil(last: number, days = 1500): PathOfRooms {
   const air = Array.from({ length: days }, (_, i): DailyAir => {
     const day = last - days + 1 + i;
     return { day, humidity: 50 + 12 * Math.cos((2 * Math.PI * (day - 227)) / 365.2425), celsius: 20 };
   });
-  return roomAir(air, null);
+  return alwaysIn(roomAir(air, null));
 }
 
 const TODAY = dayOf('2026-11-24');
@@ -120,7 +120,7 @@ function visits(
   return Array.from({ length: count }, (_, i) => {
     const day = TODAY - 60 - 91 * (count - 1 - i);
     const { by = 0, ...seen } = happens(i);
-    const moisture = LOFT.log.moistureAt(day)!;
+    const moisture = LOFT.home.air.log.moistureAt(day)!;
     const belly = 2 * mm + 0.3 * mm * (moisture - 9) + 0.02 * mm * normal(chance);
     const action = 2.6 * mm + 0.15 * mm * (moisture - 9) + by + 0.03 * mm * normal(chance);
     return examination(isoDate(day), { action, belly, ...seen });
@@ -128,13 +128,13 @@ function visits(
 }
 
 const firstOf = (fit: Learned) => {
-  const today = standOn(fit, LOFT.log, TODAY);
+  const today = standOn(fit, LOFT, TODAY);
   return firstSentence(groundToday(fit.evidence, today).diagnosis, fit, today);
 };
 
 const said = (of: InstrumentRecord, room = LOFT) => {
   const fit = learn(of, room);
-  const today = standOn(fit, room.log, TODAY);
+  const today = standOn(fit, room, TODAY);
   return findingSentences(groundToday(fit.evidence, today).diagnosis, fit, today, 'mm')
     .map(({ text }) => text)
     .join('\n');
@@ -240,7 +240,7 @@ describe('a saddle trimmed by 1.6 mm between two visits', () => {
     expect(Math.abs(one.age.value - other.age.value)).toBeLessThan(0.03 * mm);
     expect(one.sensitivity.value).toBeCloseTo(other.sensitivity.value, 4);
     const on = (calibration: typeof one) =>
-      expectOn(calibration, TODAY, comingMoisture(LOFT.climate, TODAY, { day: TODAY, moisture: 8 }));
+      expectOn(calibration, TODAY, comingMoisture(LOFT.home.air.climate, TODAY, { day: TODAY, moisture: 8 }));
     expect(on(other).median - on(one).median).toBeGreaterThan(0.7 * mm);
     expect(on(other).median - on(one).median).toBeLessThan(0.9 * mm);
     const width = ({ band80: [low, high] }: { band80: [number, number] }) => high - low;
@@ -442,14 +442,14 @@ describe('a fit', () => {
     expect(kept).toEqual(fit);
     const read = (one: typeof fit, day: number) => forecastOf(of, one, LOFT, day);
     expect(read(kept, TODAY)).toEqual(read(fit, TODAY));
-    const [today, later] = [standOn(fit, LOFT.log, TODAY), standOn(fit, LOFT.log, TODAY + 90)];
+    const [today, later] = [standOn(fit, LOFT, TODAY), standOn(fit, LOFT, TODAY + 90)];
     expect(later.sides[0]!.year.from).toBe(TODAY + 90);
     expect(later.sides[0]!.year.now).not.toBeCloseTo(today.sides[0]!.year.now, 6);
     expect(shownToday(fit, later)[0]).toMatchObject({ shownOn: isoDate(TODAY + 90), key: 'action12.bass' });
   });
 
   it('stands today where it was read today, in a room that nobody logs and however odd the air of that day', () => {
-    const unlogged = roomAir([], null);
+    const unlogged = alwaysIn(roomAir([], null));
     for (const meter of [null, { shown: 14.5, kind: 'pin', setting: '' } as const])
       for (const humidity of [25, 50, 78]) {
         const of = record({
@@ -457,7 +457,7 @@ describe('a fit', () => {
             examination(isoDate(TODAY), { action: 3.57 * mm }, { humidity, celsius: 12, meter }),
           ],
         });
-        const { sides } = standOn(fitInstrument(of, unlogged), unlogged.log, TODAY);
+        const { sides } = standOn(fitInstrument(of, unlogged), unlogged, TODAY);
         // what is left is the level's own error about one reading
         expect(Math.abs(sides[0]!.year.now - 3.57 * mm), `${humidity} % RH`).toBeLessThan(0.03 * mm);
       }
@@ -532,14 +532,14 @@ describe('what is expected of a reading', () => {
 
 describe('a forecast held against what came', () => {
   const of = record({ examinations: visits(6) });
-  const upTo = (count: number, room: RoomAir) => {
+  const upTo = (count: number, room: PathOfRooms) => {
     const some = record({ examinations: of.examinations.slice(0, count) });
     return checksOf(some, fitInstrument(some, room), room, []);
   };
 
   it.each([
     ['a logged room', LOFT],
-    ['a room that nobody logs', roomAir([], null)],
+    ['a room that nobody logs', alwaysIn(roomAir([], null))],
   ])('stands on nothing that came after, in %s', (_, room) => {
     const all = upTo(6, room);
     for (const count of [2, 3, 4]) {

@@ -1,4 +1,4 @@
-import type { RoomAir } from '../air/index.js';
+import type { PathOfRooms } from '../air/index.js';
 import { HOUSE_SCHOOLS, type Evidence, type Schools } from '../diagnosis/index.js';
 import { taughtBy, type Taught } from './beforeAfter.js';
 import { gatherEvidence } from './evidence.js';
@@ -12,13 +12,13 @@ export interface Learned extends InstrumentFit {
   taught: Taught;
 }
 
-/** Fits an instrument and gathers the evidence of it. @param air of the room that it lives in */
-export function learn(record: InstrumentRecord, air: RoomAir): Learned {
-  const fit = fitInstrument(record, air);
+/** Fits an instrument and gathers the evidence of it. @param path of the rooms that it lay in */
+export function learn(record: InstrumentRecord, path: PathOfRooms): Learned {
+  const fit = fitInstrument(record, path);
   const schools: Schools = { ...HOUSE_SCHOOLS, ...record.schools };
   return {
     ...fit,
-    evidence: gatherEvidence(record, fit, air, schools),
+    evidence: gatherEvidence(record, fit, path, schools),
     taught: taughtBy(record, fit),
   };
 }

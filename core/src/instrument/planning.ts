@@ -1,4 +1,4 @@
-import type { AirLog } from '../air/index.js';
+import type { PathOfRooms } from '../air/index.js';
 import type { Evidence, Today } from '../diagnosis/index.js';
 import type { SideFit, YearInput } from '../forecast/index.js';
 import { standsToday } from './judgement.js';
@@ -13,8 +13,8 @@ export interface PlanningInput {
   sides: SideFit[];
 }
 
-export function planningOf(learned: Learned, log: AirLog, day: number): PlanningInput {
-  const today = standOn(learned, log, day);
+export function planningOf(learned: Learned, path: PathOfRooms, day: number): PlanningInput {
+  const today = standOn(learned, path, day);
   return {
     evidence: learned.evidence,
     today: standsToday(today),

@@ -27,7 +27,7 @@ export function playedOf(
     leastShowing: saddleShowingWanted(instrument.stringKind).least,
     relief:
       reliefs.length > 0
-        ? calibrate(reliefs, { climate: source.climate, belief: seriesBelief('relief', top) })
+        ? calibrate(reliefs, { climate: source.air.climate, belief: seriesBelief('relief', top) })
         : null,
   };
 }

@@ -1,6 +1,6 @@
 import type { Uncertain } from '../numeric/index.js';
 import { STRING_SIDES } from '../strings/index.js';
-import { seasonMoisture, type Climate } from '../air/index.js';
+import { isAirSure, seasonMoisture, type Climate } from '../air/index.js';
 import { dayOf } from '../days/index.js';
 import {
   actionBelief,
@@ -101,8 +101,8 @@ export function otherSeries(record: InstrumentRecord, fit: InstrumentFit, source
 }
 
 /** A series told apart into level, season and age, in the climate that its instrument lives in. */
-export const calibrateSeries = (series: Series, { climate }: Pick<InstrumentFit, 'climate'>): Calibration =>
-  calibrate(series.visits, { climate, belief: series.belief });
+export const calibrateSeries = (series: Series, { air }: Pick<InstrumentFit, 'air'>): Calibration =>
+  calibrate(series.visits, { climate: air.climate, belief: series.belief, airSure: isAirSure(air) });
 
 /** Quantities and places that are followed and were read; one value for both sides counts for each. */
 function placesRead(examinations: readonly ExaminationFacts[]): [QuantityId, Place][] {
@@ -176,6 +176,7 @@ function seenOn(
     moisture: wood.moisture,
     moistureSd: wood.sd,
     moistureFrom: wood.from,
+    believed: wood.believed,
     levers: [],
   };
 }
@@ -244,7 +245,7 @@ export function findingOf(
   { subject }: Series,
   calibration: Calibration,
   { instrument }: Pick<InstrumentRecord, 'instrument'>,
-  fit: Pick<InstrumentFit, 'restraint' | 'climate'>,
+  fit: Pick<InstrumentFit, 'restraint' | 'air'>,
 ): SeriesFinding | null {
   if (subject.of === 'quantity' && subject.quantity === 'action12') return null;
   if (subject.of !== 'crack' || subject.measure === 'length')
@@ -265,7 +266,7 @@ export function findingOf(
       restraint,
     }),
     restraint,
-    measureAgain: farthestSeason(widths, fit.climate, calibration.referenceDay),
+    measureAgain: farthestSeason(widths, fit.air.climate, calibration.referenceDay),
   };
 }
 

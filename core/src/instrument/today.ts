@@ -1,4 +1,4 @@
-import type { AirLog } from '../air/index.js';
+import { livedBy, type PathOfRooms } from '../air/index.js';
 import { DAYS_PER_YEAR } from '../days/index.js';
 import {
   prepareYear,
@@ -30,19 +30,19 @@ export interface PreparedToday extends InstrumentToday {
 }
 
 /** Reads a day off what was learned: the wood, and the coming year of both sides. */
-export function standOn(fit: InstrumentFit, log: AirLog, day: number): PreparedToday {
-  const prepared = prepareDay(fit, log, day);
+export function standOn(fit: InstrumentFit, path: PathOfRooms, day: number): PreparedToday {
+  const prepared = prepareDay(fit, path, day);
   return { ...dayOff(fit, prepared), prepared };
 }
 
 /** Everything of a day that does not ask how the air is kept. */
-export function prepareDay(fit: InstrumentFit, log: AirLog, day: number): PreparedYear {
-  const moisture = moistureOn(day, log, fit.latestMoisture);
+export function prepareDay(fit: InstrumentFit, path: PathOfRooms, day: number): PreparedYear {
+  const moisture = moistureOn(day, livedBy(path, fit.air), fit.latestMoisture);
   return prepareYear(yearInputOf(fit, { day, moisture }), fit.sides);
 }
 
 /** The day itself, if the air goes on as it was. */
-export function dayOff({ sides, climate, kept }: InstrumentFit, prepared: PreparedYear): InstrumentToday {
+export function dayOff({ sides, air, kept }: InstrumentFit, prepared: PreparedYear): InstrumentToday {
   const year = yearUnder(prepared);
   const { from: day, today } = prepared.input;
   return {
@@ -51,7 +51,7 @@ export function dayOff({ sides, climate, kept }: InstrumentFit, prepared: Prepar
     sides: sides.map((side, i) => ({
       ...side,
       year: year.sides[i]!.year,
-      stands: standsOn(side.calibration, climate, side.window, {
+      stands: standsOn(side.calibration, air.climate, side.window, {
         day,
         today: today ?? undefined,
         kept: kept.moisture,
@@ -67,7 +67,7 @@ export function yearInputOf(
   { day, moisture }: Pick<InstrumentToday, 'day' | 'moisture'>,
 ): YearInput {
   return {
-    climate: fit.climate,
+    climate: fit.air.climate,
     from: day,
     today: moisture,
     kept: fit.kept.moisture,
@@ -84,8 +84,8 @@ export function yearInputOf(
 const NEW_WORK_DAYS = 2 * DAYS_PER_YEAR;
 
 /** The moisture at which a top is without stress: that of the air that it lived in, or at which it was lately glued. */
-function unstressedOf({ climate, gluedOn }: InstrumentFit, day: number): Unstressed {
+function unstressedOf({ air, gluedOn }: InstrumentFit, day: number): Unstressed {
   return gluedOn !== null && day - gluedOn < NEW_WORK_DAYS
     ? { ...GLUED_AT, from: 'glued' }
-    : { value: climate.coefficients[0]!, sd: LIVED_IN_SD, from: 'lived in' };
+    : { value: air.climate.coefficients[0]!, sd: LIVED_IN_SD, from: 'lived in' };
 }

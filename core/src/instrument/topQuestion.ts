@@ -1,4 +1,4 @@
-import { NO_ROOM } from '../air/index.js';
+import { alwaysIn, NO_ROOM } from '../air/index.js';
 import { dayOf, isoDate } from '../days/index.js';
 import type { BodyPlan } from '../body-plan/index.js';
 import type { LooseStretch } from '../top/index.js';
@@ -6,6 +6,7 @@ import type { SpeciesId } from '../wood/index.js';
 import { bellyOf, looseOf, type BellyProfile } from './belly.js';
 import type { InstrumentRecord } from './facts.js';
 import { beginsEpoch } from './interventions.js';
+import { airLivedIn } from './wood.js';
 
 /** What the plate model is asked for an instrument's forecasts. */
 export interface TopQuestion {
@@ -46,7 +47,10 @@ export function topQuestionOf({
     pull: instrument.stringPull,
     loose: stretches(),
     // by the air of its own examination: a question that hung on the whole log would be asked anew every day
-    belly: bellyOf(plan, examinations, NO_ROOM.log),
+    belly: bellyOf(plan, examinations, {
+      species: instrument.topSpecies,
+      air: airLivedIn(examinations, instrument.topSpecies, alwaysIn(NO_ROOM)),
+    }),
     interventions: interventions
       .filter(({ kinds }) => beginsEpoch(kinds))
       .map(({ id, date }) => {

@@ -1,5 +1,5 @@
 import type { StringSide } from '../strings/index.js';
-import { type Climate, type RoomAir, roomAir, comingMoisture } from '../air/index.js';
+import { comingMoisture, roomAir, type Climate, type PathOfRooms, type InRoom } from '../air/index.js';
 import { dayOf, isoDate } from '../days/index.js';
 import {
   actionBelief,
@@ -16,7 +16,7 @@ import type { InstrumentRecord } from './facts.js';
 import type { FittedSide, InstrumentFit } from './fit.js';
 import type { InstrumentToday } from './today.js';
 import type { StrungVisit } from './visits.js';
-import { climateFor } from './wood.js';
+import { airLivedIn } from './wood.js';
 
 /** A forecast of the action as it was shown on a day. */
 export interface ShownForecast {
@@ -54,7 +54,7 @@ export function shownToday(fit: InstrumentFit, { day, moisture, sides }: Instrum
       key: seriesKey('action12', side),
       basis: last.date,
       shownOn: isoDate(day),
-      points: expectThrough(calibration, fit.climate, days, {
+      points: expectThrough(calibration, fit.air.climate, days, {
         today: moisture ?? undefined,
         readingSd: last.sd,
       }).map(({ day, median, band50, band80, band95 }) => ({ day, median, band50, band80, band95 })),
@@ -70,12 +70,12 @@ export function shownToday(fit: InstrumentFit, { day, moisture, sides }: Instrum
 export function checksOf(
   record: InstrumentRecord,
   fit: InstrumentFit,
-  air: RoomAir,
+  path: PathOfRooms,
   shown: readonly ShownForecast[],
 ): ForecastCheck[] {
   const climates = new Map<number, Climate>();
   const climateThen = (day: number) => {
-    const known = climates.get(day) ?? climateOn(day, record, air);
+    const known = climates.get(day) ?? climateOn(day, record, path);
     climates.set(day, known);
     return known;
   };
@@ -157,15 +157,26 @@ function lookedBack(
 }
 
 /** The climate as it was known on a day. */
-function climateOn(day: number, { examinations }: InstrumentRecord, { log, packs }: RoomAir): Climate {
-  const logged = roomAir(
-    log.days().filter((air) => air.day <= day),
-    packs,
-  );
-  return climateFor(
+function climateOn(day: number, { instrument, examinations }: InstrumentRecord, path: PathOfRooms): Climate {
+  const then = new Map<InRoom['air'], InRoom['air']>();
+  const known = <R extends InRoom>(room: R): R => {
+    const { log, packs } = room.air;
+    const air =
+      then.get(room.air) ??
+      roomAir(
+        log.days().filter((one) => one.day <= day),
+        packs,
+      );
+    then.set(room.air, air);
+    return { ...room, air };
+  };
+  const stays = path.stays.filter((stay, i) => i === 0 || stay.from <= day).map(known);
+  const home = known(path.home);
+  return airLivedIn(
     examinations.filter(({ date }) => dayOf(date) <= day),
-    logged,
-  );
+    instrument.topSpecies,
+    { stays, home },
+  ).climate;
 }
 
 function against(

@@ -1,6 +1,6 @@
 import type { StringSide } from '../strings/index.js';
 import { dayOf } from '../days/index.js';
-import type { WoodMoisture } from '../air/index.js';
+import { tieVariance, type WoodMoisture } from '../air/index.js';
 import type { Visit } from '../forecast/index.js';
 import { readingOn, type Place, type QuantityId } from '../readings/index.js';
 import type { ExaminationFacts, InstrumentRecord, InterventionFacts } from './facts.js';
@@ -55,6 +55,7 @@ export function visitsOf(
     if (examination.strings !== 'pitch' || !reading) continue;
     const moved = levers?.at(examination, done) ?? { levers: [], unmeasured: false };
     const wood = woodAt(examination, source);
+    const last = visits.at(-1)?.date;
     visits.push({
       examinationId: examination.id,
       date: examination.date,
@@ -65,6 +66,8 @@ export function visitsOf(
       moisture: wood.moisture,
       moistureSd: wood.sd,
       moistureByLag: wood.byLag,
+      believed: wood.believed,
+      tied: last === undefined ? 0 : tieVariance(source.air, dayOf(last), dayOf(examination.date)),
       moistureFrom: wood.from,
       daysAtPitch: examination.daysAtPitch ?? undefined,
       afterIntervention: done.some(({ kinds }) => endsLevel(kinds, quantity)) || moved.unmeasured,

@@ -1,13 +1,16 @@
 import {
   believedMoisture,
-  climateOfExaminations,
-  seasonMoisture,
-  woodMoisture,
-  type AirLog,
-  type Climate,
+  livedIn,
+  seasonOn,
+  woodBelieved,
+  LAGS,
+  USUAL_LAG,
+  type BelievedWood,
   type DailyAir,
-  type RoomAir,
-  type WoodMoisture,
+  type LivedAir,
+  type PathOfRooms,
+  type ReadBeside,
+  type ToldAir,
 } from '../air/index.js';
 import { dayOf } from '../days/index.js';
 import { meterMoisture, SPECIES, type SpeciesId } from '../wood/index.js';
@@ -16,8 +19,7 @@ import type { ExaminationFacts } from './facts.js';
 /** What the wood's moisture of an instrument's days is known from. */
 export interface WoodSource {
   species: SpeciesId;
-  log: AirLog;
-  climate: Climate;
+  air: LivedAir;
 }
 
 /** The air read at an examination, where both halves of it were. */
@@ -40,31 +42,42 @@ export function meterOf(
   return meterMoisture({ shown: meter.shown, kind: meter.kind, celsius, settingFits });
 }
 
-/** The wood's moisture at an examination, by log, air and meter; the season's where nothing was read. */
-export function woodAt(examination: ExaminationFacts, { log, climate, species }: WoodSource): WoodMoisture {
-  const day = dayOf(examination.date);
-  const [air] = airOf(examination);
-  return woodMoisture(day, log, air, meterOf(examination, species)) ?? woodOfSeason(day, climate);
+/** What an examination read of the air beside the instrument, and of its wood. */
+function readBeside(examination: ExaminationFacts, species: SpeciesId): ReadBeside {
+  const [air] = examination.airMisread ? [] : airOf(examination);
+  return { day: dayOf(examination.date), air, meter: meterOf(examination, species) };
 }
+
+/** The air that an instrument lived in, by its path and by what its examinations read. */
+export const airLivedIn = (
+  examinations: readonly ExaminationFacts[],
+  species: SpeciesId,
+  path: PathOfRooms,
+): LivedAir =>
+  livedIn(
+    path,
+    examinations.map((one) => readBeside(one, species)),
+  );
+
+/** The wood's moisture at an examination, by log, air and meter; null where nothing was read. */
+export const woodRead = (examination: ExaminationFacts, { air, species }: WoodSource): BelievedWood | null =>
+  woodBelieved(air, readBeside(examination, species));
+
+/** The same; the season's where nothing was read. */
+export const woodAt = (examination: ExaminationFacts, source: WoodSource): BelievedWood =>
+  woodRead(examination, source) ?? woodOfSeason(dayOf(examination.date), source.air);
 
 /** What a day's wood is known from where nothing was read on it. */
-export function woodOn(day: number, { log, climate }: Pick<WoodSource, 'log' | 'climate'>): WoodMoisture {
-  const logged = log.rememberedAt(day);
-  return logged ? { ...logged, from: 'room log' } : woodOfSeason(day, climate);
-}
+export const woodOn = (day: number, { air }: Pick<WoodSource, 'air'>): BelievedWood =>
+  woodBelieved(air, { day }) ?? woodOfSeason(day, air);
 
-const woodOfSeason = (day: number, climate: Climate): WoodMoisture => ({
-  moisture: seasonMoisture(climate, day),
-  sd: climate.spread,
-  from: 'climate',
-});
-
-/** The room's climate where it was logged long enough or is a case with packs, else what the examinations' own air makes of the preset. */
-export function climateFor(
-  examinations: readonly ExaminationFacts[],
-  { climate, packs }: Pick<RoomAir, 'climate' | 'packs'>,
-): Climate {
-  return climate.years > 0 || packs !== null ? climate : climateOfExaminations(examinations.flatMap(airOf));
+function woodOfSeason(day: number, air: Pick<ToldAir, 'seasons'>): BelievedWood {
+  const { moisture, spread } = seasonOn(air, day);
+  const believed = LAGS.map((lag) => {
+    const season = seasonOn(air, day - (lag - LAGS[USUAL_LAG]));
+    return believedMoisture(season.moisture, season.spread, { moisture: season.moisture, sd: spread });
+  });
+  return { moisture, sd: spread, from: 'climate', believed };
 }
 
 /** An examination's own air still tells today's wood for this long. */
@@ -73,11 +86,11 @@ const FRESH_DAYS = 14;
 /** The wood on a day: by the log, else by the air of an examination that was lately; null where neither tells it. */
 export function moistureOn(
   day: number,
-  log: AirLog,
+  air: LivedAir,
   latest: { day: number; moisture: number } | null,
 ): { day: number; moisture: number } | null {
-  const logged = log.moistureAt(day);
-  if (logged !== null) return { day, moisture: logged };
+  const known = woodBelieved(air, { day });
+  if (known) return { day, moisture: known.moisture };
   return latest && latest.day <= day && day - latest.day <= FRESH_DAYS ? latest : null;
 }
 
@@ -92,8 +105,7 @@ export function latestMoisture(
   const last = examinations.at(-1);
   if (!last) return null;
   const wood = woodAt(last, source);
-  if (wood.from === 'climate') return null;
-  const day = dayOf(last.date);
-  const { climate } = source;
-  return { day, moisture: believedMoisture(seasonMoisture(climate, day), climate.spread, wood).moisture };
+  return wood.from === 'climate'
+    ? null
+    : { day: dayOf(last.date), moisture: wood.believed[USUAL_LAG]!.moisture };
 }

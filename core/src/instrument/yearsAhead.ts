@@ -1,6 +1,9 @@
 import type { Uncertain } from '../numeric/index.js';
 import type { StringSide } from '../strings/index.js';
 import {
+  actionBelief,
+  beliefAhead,
+  calibrate,
   whenReached,
   type Calibration,
   type Reached,
@@ -73,15 +76,16 @@ const about = (key: string, { visits, age }: Calibration): YearsAhead['series'] 
 
 function ofSide(
   { instrument, examinations }: InstrumentRecord,
-  { kept, lever: levers }: InstrumentFit,
-  { side, calibration, window }: FittedSide,
+  { air, kept, lever: levers }: InstrumentFit,
+  { side, all, prior, calibration, window }: FittedSide,
   day: number,
   reserve: SideReserve | null,
 ): YearsAhead[] {
   const lever = levers[side];
+  const ahead = calibrate(all, { climate: air.climate, belief: beliefAhead(actionBelief(prior)) });
   const at = (ending: Ending, limit: number): YearsAhead => ({
     ending,
-    reached: whenReached(calibration, { limit, rising: true, from: day, moisture: kept.moisture }),
+    reached: whenReached(ahead, { limit, rising: true, from: day, moisture: kept.moisture }),
     series: about(`action12.${side}`, calibration),
   });
   // what relief and nut take is not the saddle's to take

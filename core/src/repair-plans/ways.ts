@@ -529,6 +529,7 @@ export const WAYS: Ways = {
   'not-looked-inside': null,
   'held-unsound': null,
   'usual-taken': null,
+  'air-doubtful': null,
 };
 
 /** How a relief that is off is brought right. */

@@ -1,7 +1,12 @@
 import type { Climate } from '../air/climate.js';
 import type { HygrometerCorrection } from '../air/hygrometer.js';
+import type { LogChange } from '../air/logChange.js';
 import type { PieceInRoom } from '../air/roomWood.js';
+import { ROOM_CELSIUS } from '../air/scenario.js';
+import { isoDate, sayDate } from '../days/day.js';
 import { HUMIDITY_WINDOW } from '../targets/targets.js';
+import { humidityForMoisture } from '../wood/equilibrium.js';
+import { humid } from './sentence.js';
 import { PIECE_IDS, PIECES, sayLag, type PieceId } from '../wood/pieces.js';
 
 /** Under this the preset still speaks along, and it is said; years of log. */
@@ -38,6 +43,24 @@ export function hygrometerSentence({ gain, offset }: HygrometerCorrection): stri
     return 'Its hygrometer has not been checked: take it as a few percent sure.';
   const at = (shown: number) => (offset + gain * shown).toFixed(0);
   return `Its hygrometer is corrected: 30 % shown are ${at(30)}, 50 are ${at(50)}, 70 are ${at(70)}.`;
+}
+
+/** The moisture about which a change is told in humidity, %MC. */
+const MIDDLE = 8.6;
+
+/** What is asked of a log that went over to other ways. */
+export function logChangeSentence(change: LogChange): string {
+  const moved = change.kind === 'step' ? change.by : change.perYear;
+  const size = humid(
+    Math.abs(
+      humidityForMoisture(MIDDLE + moved / 2, ROOM_CELSIUS) -
+        humidityForMoisture(MIDDLE - moved / 2, ROOM_CELSIUS),
+    ),
+  );
+  const way = moved > 0 ? 'damper' : 'drier';
+  return change.kind === 'step'
+    ? `Since ${sayDate(isoDate(change.day), 'long')} this log shows air about ${size} ${way} than its seasons explain: did the room change, or the sensor?`
+    : `This log runs off, about ${size} ${way} with every year: does the room change, or the sensor?`;
 }
 
 /** How long each piece takes, worked out once. */

@@ -118,6 +118,8 @@ export function creepSentence(
 /** Why season and age cannot be told apart yet, without a full stop. */
 export function attributionReason(not: NotYet, move: Saying['move']): string {
   switch (not.missing) {
+    case 'air':
+      return 'the log of its room and the air read beside it do not agree';
     case 'visits': {
       const seen = not.visits === 1 ? 'there is one strung visit' : `there are ${not.visits} strung visits`;
       return `${seen} since the last change, three are needed`;

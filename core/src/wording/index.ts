@@ -13,6 +13,7 @@ export * from './plans.js';
 export * from './quickLook.js';
 export * from './series.js';
 export * from './air.js';
+export * from './airDoubt.js';
 export * from './levers.js';
 export * from './instrument.js';
 export * from './steps.js';

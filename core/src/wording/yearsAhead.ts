@@ -23,8 +23,11 @@ export function yearsAheadSentence(
   };
 }
 
-function spanOf({ never }: Reached): string {
-  const span = 'The span holds four of five ways in which it may go on';
+function spanOf({ to, never }: Reached): string {
+  const span =
+    to === null
+      ? 'In nine of ten ways in which it may go on it is later'
+      : 'The span holds four of five ways in which it may go on';
   return never < 0.005
     ? `${span}.`
     : `${span}; in ${percent(never)} of them it does not come to that within ${YEARS_AHEAD} years.`;
@@ -75,7 +78,7 @@ function wordsOf(ending: Ending, height: Saying['height']): Record<Ends['kind'],
             : `${saddle}: trimming as far as it may go does not reach the wanted action`,
         never: () => `${saddle} has enough left to trim for ${YEARS}`,
         'not before': (year) =>
-          `${saddle} probably has enough left to trim until ${year}, perhaps for ${YEARS}`,
+          `${saddle} is probably not used up before ${year}, perhaps not within ${YEARS}`,
         about: (year) => `${saddle} is used up about ${year}`,
       };
     }
@@ -84,7 +87,8 @@ function wordsOf(ending: Ending, height: Saying['height']): Record<Ends['kind'],
       return {
         already: () => `Even on the lowest saddle ${ending.side} action is above ${height(ending.limit)}`,
         never: () => `${stays} for ${YEARS}`,
-        'not before': (year) => `${stays} probably until ${year}, perhaps for ${YEARS}`,
+        'not before': (year) =>
+          `Even on the lowest saddle ${ending.side} action probably does not pass ${height(ending.limit)} before ${year}, perhaps not within ${YEARS}`,
         about: (year) =>
           `Even on the lowest saddle ${ending.side} action passes ${height(ending.limit)} about ${year}`,
       };
@@ -94,7 +98,8 @@ function wordsOf(ending: Ending, height: Saying['height']): Record<Ends['kind'],
       return {
         already: () => `${wheel} does not reach down to the wanted action`,
         never: () => `${wheel} has way enough down for ${YEARS}`,
-        'not before': (year) => `${wheel} probably has way enough down until ${year}, perhaps for ${YEARS}`,
+        'not before': (year) =>
+          `${wheel} is probably not at the end of its way down before ${year}, perhaps not within ${YEARS}`,
         about: (year) => `${wheel} is at the end of its way down about ${year}`,
       };
     }

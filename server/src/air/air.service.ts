@@ -12,18 +12,22 @@ import {
   corrected,
   lastDewPoint,
   NO_ROOM,
+  dayOfChange,
+  isLogAnswer,
   roomAir,
   woodOfRoom,
   type DailyAir,
   type HygrometerCorrection,
+  type LogAnswered,
   type RoomAir as KnownAir,
 } from '@upright-elder/core/air';
-import { dayIn, isoDate } from '@upright-elder/core/days';
+import { dayIn, dayOf, isoDate } from '@upright-elder/core/days';
 import {
   aboutPiece,
   climateBasis,
   FULL_YEAR,
   hygrometerSentence,
+  logChangeSentence,
   pieceSentence,
 } from '@upright-elder/core/wording';
 import { parsePercent, parseTemperature } from '@upright-elder/core/units';
@@ -34,11 +38,12 @@ import { v5 as named, v7 as uuid } from 'uuid';
 import { Clock, MACHINE_ZONE } from '../clock.js';
 import { Database } from '../store/database.js';
 import { VersionedStore } from '../store/versioned.js';
-import type { PackedRoom } from '../workers/tasks.js';
+import type { PackedRoom } from '../workers/packed-air.js';
 import { badFields, notFound } from '../http/problem.js';
 import { correctionOf, packsOf, understandHumidities } from './hygrometer.js';
 import { ShopService } from '../shop/shop.service.js';
 import { StrikesService } from '../strikes/strikes.service.js';
+import { AirAnswersService } from './air-answers.service.js';
 import { countedZone, recountDays } from './air-days.js';
 import { takeImport, type ImportNamed } from './air-imports.js';
 import { AirDayEntity, AirImportEntity, AirReadingEntity, RoomEntity } from './room.entity.js';
@@ -67,6 +72,7 @@ export class AirService implements OnModuleInit {
     private readonly store: VersionedStore,
     private readonly shop: ShopService,
     private readonly strikes: StrikesService,
+    private readonly answers: AirAnswersService,
   ) {}
 
   /** The shop's days: by the zone it chose, else by the one that its air was counted in first, else by the machine's. */
@@ -114,6 +120,12 @@ export class AirService implements OnModuleInit {
       readings: await readingsOf(this.database.read, id),
       lastReading: last?.at ?? null,
     };
+  }
+
+  /** Names of all rooms, by id. */
+  async names(): Promise<ReadonlyMap<string, string>> {
+    const rows = await this.database.read.find(RoomEntity, { select: { id: true, name: true } });
+    return new Map(rows.map(({ id, name }) => [id, name]));
   }
 
   async room(id: string): Promise<Room> {
@@ -306,7 +318,10 @@ export class AirService implements OnModuleInit {
       celsius: temperature / readings,
     }));
     const packs = row?.kind === 'case' ? packsOf(row) : null;
-    const one = { revision, air: roomAir(days, packs), packed: pack(days, packs) };
+    const answered = (await this.answers.standing({ roomId })).flatMap(({ answer, from }) =>
+      isLogAnswer(answer) ? [{ day: dayOf(from), answer }] : [],
+    );
+    const one = { revision, air: roomAir(days, packs, answered), packed: pack(days, packs, answered) };
     this.airs.delete(roomId);
     this.airs.set(roomId, one);
     for (const oldest of this.airs.keys()) {
@@ -318,8 +333,9 @@ export class AirService implements OnModuleInit {
 
   async airOf(roomId: string): Promise<RoomAir> {
     const room = await this.room(roomId);
-    const { log, climate, packs } = await this.airIn(roomId);
-    const wood = woodOfRoom({ log, climate, packs }, this.clock.today());
+    const air = await this.airIn(roomId);
+    const { log, climate, packs, change } = air;
+    const wood = woodOfRoom(air, this.clock.today());
     return {
       days: log.days().map(({ day, humidity, celsius }) => ({
         date: isoDate(day),
@@ -341,15 +357,24 @@ export class AirService implements OnModuleInit {
       })),
       dewPoint: lastDewPoint(log),
       hygrometer: hygrometerSentence(await this.lineOf(room)),
+      change: change && {
+        date: isoDate(dayOfChange(change)),
+        text: logChangeSentence(change),
+        line: change.kind === 'line',
+        open: change.open,
+      },
     };
   }
 }
 
-function pack(days: readonly DailyAir[], packs: number | null): PackedRoom {
+function pack(days: readonly DailyAir[], packs: number | null, answered: LogAnswered[] = []): PackedRoom {
   const packed = new Float64Array(3 * days.length);
   days.forEach(({ day, humidity, celsius }, i) => packed.set([day, humidity, celsius], 3 * i));
-  const key = createHash('sha256').update(packed).update(String(packs)).digest('base64url');
-  return { key, days: packed, packs };
+  const key = createHash('sha256')
+    .update(packed)
+    .update(JSON.stringify([packs, answered]))
+    .digest('base64url');
+  return { key, days: packed, packs, answered };
 }
 
 const NO_ROOM_PACKED = pack([], null);

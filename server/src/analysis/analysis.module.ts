@@ -3,6 +3,7 @@ import { AirModule } from '../air/air.module.js';
 import { ExaminationsModule } from '../examinations/examinations.module.js';
 import { InstrumentsModule } from '../instruments/instruments.module.js';
 import { InterventionsModule } from '../interventions/interventions.module.js';
+import { PathsModule } from '../paths/paths.module.js';
 import { MapModule } from '../map/map.module.js';
 import { ShopModule } from '../shop/shop.module.js';
 import { ToolsModule } from '../tools/tools.module.js';
@@ -20,6 +21,7 @@ import { StampsService } from './stamps.service.js';
     InstrumentsModule,
     InterventionsModule,
     MapModule,
+    PathsModule,
     ShopModule,
     ToolsModule,
   ],

@@ -5,6 +5,8 @@ import { Clock } from '../clock.js';
 import { Database } from '../store/database.js';
 import { unavailable } from '../http/problem.js';
 import { COMPUTING, TookTooLong, WorkPool } from '../workers/pool.js';
+import { PathsService } from '../paths/paths.service.js';
+import type { PackedPath } from '../workers/packed-air.js';
 import type * as tasks from '../workers/tasks.js';
 import { ShownForecastEntity, WorkedOutEntity } from './worked-out.entity.js';
 import { RecordsService, type Gathered } from './records.service.js';
@@ -44,6 +46,7 @@ export class AnalysisService implements OnApplicationShutdown {
   constructor(
     private readonly database: Database,
     private readonly records: RecordsService,
+    private readonly paths: PathsService,
     private readonly stamps: StampsService,
     private readonly clock: Clock,
   ) {}
@@ -69,9 +72,9 @@ export class AnalysisService implements OnApplicationShutdown {
     return analysis;
   }
 
-  /** The air of the room that an instrument lives in. */
-  roomOf(id: string): Promise<tasks.PackedRoom> {
-    return this.records.roomOf(id);
+  /** Whose air an instrument lived in. */
+  pathOf(id: string): Promise<PackedPath> {
+    return this.paths.packed(id);
   }
 
   /** Runs a task beside for an open page, before what is worked out in the background. */
@@ -90,8 +93,8 @@ export class AnalysisService implements OnApplicationShutdown {
     if (kept?.fingerprint === gathered.fingerprint && kept.card.refusal === null)
       return { ...gathered, id, stamp, packed: kept.fit, fresh: null };
     const shown = await this.database.read.findBy(ShownForecastEntity, { instrumentId: id });
-    const { record, room } = gathered;
-    const input = { record, room, day: this.clock.today(), shown };
+    const { record, path } = gathered;
+    const input = { record, path, day: this.clock.today(), shown };
     const fresh = await (urgent ? this.ask('workOut', input) : this.later('workOut', input));
     return { ...gathered, id, stamp, packed: fresh.fit, fresh };
   }

@@ -110,11 +110,10 @@ export class BackgroundService implements OnApplicationBootstrap, OnApplicationS
   }
 
   /** What the shop's own before and after says of what treatments do, of all that is kept. */
-  async taught(): Promise<Taught> {
+  async taught(): Promise<Pick<Taught, 'cases' | 'hours'>> {
     if (this.database.unwritable) return merged([...this.inMemory.values()].map(({ taught }) => taught));
     const rows = await this.database.read.query<{ taught: string }[]>(
-      `SELECT "taught" FROM "worked_out" WHERE "taught" <> ? ORDER BY "instrumentId"`,
-      [JSON.stringify(NOTHING_TAUGHT)],
+      `SELECT "taught" FROM "worked_out" WHERE json_array_length("taught", '$.cases') + json_array_length("taught", '$.hours') > 0 ORDER BY "instrumentId"`,
     );
     return merged(rows.map(({ taught }) => JSON.parse(taught) as Taught));
   }
@@ -183,11 +182,11 @@ export class BackgroundService implements OnApplicationBootstrap, OnApplicationS
   private async whole(id: string): Promise<void> {
     const analysis = await this.solved(await this.analysis.of(id, false));
     const day = this.clock.today();
-    const { stamp, fingerprint, room, packed, fresh, record } = analysis;
+    const { stamp, fingerprint, path, packed, fresh, record } = analysis;
     const off =
       fresh?.day === day
         ? fresh
-        : await this.analysis.later('readOff', { fit: packed, room, day, shown: await this.shownOf(id) });
+        : await this.analysis.later('readOff', { fit: packed, path, day, shown: await this.shownOf(id) });
     const card: WorkedOutCard = { stance: cardStance(record), first: off.first, ask: off.ask, refusal: null };
     const row = { instrumentId: id, stamp, fingerprint, day, fit: Buffer.from(packed), card };
     await this.keep(row, off, fresh ?? undefined);
@@ -206,10 +205,10 @@ export class BackgroundService implements OnApplicationBootstrap, OnApplicationS
     });
     if (!kept || kept.card.refusal !== null) return false;
     const day = this.clock.today();
-    const room = await this.analysis.roomOf(id);
+    const path = await this.analysis.pathOf(id);
     const off = await this.analysis.later('readOff', {
       fit: kept.fit,
-      room,
+      path,
       day,
       shown: await this.shownOf(id),
     });
@@ -280,12 +279,12 @@ export class BackgroundService implements OnApplicationBootstrap, OnApplicationS
   }
 }
 
-const merged = (all: readonly Taught[]): Taught => ({
+const merged = (all: readonly Taught[]): Pick<Taught, 'cases' | 'hours'> => ({
   cases: all.flatMap(({ cases }) => cases),
   hours: all.flatMap(({ hours }) => hours),
 });
 
-const NOTHING_TAUGHT: Taught = { cases: [], hours: [] };
+const NOTHING_TAUGHT: Taught = { cases: [], hours: [], breathing: null };
 const NOTHING_FOUND = { rise: null, restraint: null, breathes: {}, strung: null };
 
 /** What was written since goes before what only has another day; what asks for the most goes first. */

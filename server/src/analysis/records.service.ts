@@ -12,15 +12,16 @@ import { InstrumentsService } from '../instruments/instruments.service.js';
 import { InterventionsService } from '../interventions/interventions.service.js';
 import { MapService } from '../map/map.service.js';
 import { ShopService } from '../shop/shop.service.js';
-import type { PackedRoom } from '../workers/tasks.js';
+import { PathsService } from '../paths/paths.service.js';
+import type { PackedPath } from '../workers/packed-air.js';
 import { fingerprintOf } from './fingerprint.js';
 import { SolvedTopEntity } from './worked-out.entity.js';
 import { LearnedTopsService } from './learned-tops.service.js';
 
-/** Everything recorded of an instrument, with the air that it lives in. */
+/** Everything recorded of an instrument, with the air that it lived in. */
 export interface Gathered {
   record: InstrumentRecord;
-  room: PackedRoom;
+  path: PackedPath;
   /** of all of it */
   fingerprint: string;
   /** what the plate model is asked; null where nothing is */
@@ -45,30 +46,26 @@ export class RecordsService {
     private readonly interventions: InterventionsService,
     private readonly map: MapService,
     private readonly air: AirService,
+    private readonly paths: PathsService,
     private readonly shop: ShopService,
     private readonly tops: LearnedTopsService,
   ) {}
 
-  /** The air of the room that an instrument lives in. */
-  async roomOf(id: string): Promise<PackedRoom> {
-    const { homeRoomId } = await this.instruments.facts(id);
-    return this.air.packed(homeRoomId);
-  }
-
   /** @throws ProblemError where there is no such instrument */
   async gather(id: string): Promise<Gathered> {
-    const { instrument, homeRoomId, keptRoomId, keptBand } = await this.instruments.facts(id);
-    const [examinations, interventions, { plan, marks }, room, solved, kept, { schools }] = await Promise.all(
-      [
+    const { instrument, keptRoomId, keptBand } = await this.instruments.facts(id);
+    const [read, misread, interventions, { plan, marks }, path, solved, kept, { schools }] =
+      await Promise.all([
         this.examinations.facts(id),
+        this.paths.misread(id),
         this.interventions.facts(id),
         this.map.facts(id),
-        this.air.packed(homeRoomId),
+        this.paths.packed(id),
         this.database.read.findOneBy(SolvedTopEntity, { id }),
         this.keptOf(keptRoomId, keptBand),
         this.shop.get(),
-      ],
-    );
+      ]);
+    const examinations = read.map((one) => (misread.has(one.date) ? { ...one, airMisread: true } : one));
     const known = { instrument, examinations, interventions, marks, plan };
     const question = topQuestionOf(known);
     // what is loose now moves the judgement only: the forecasts keep their top while it is solved anew
@@ -86,12 +83,12 @@ export class RecordsService {
       top,
       kept,
       ...(schools ? { schools } : {}),
-      ...(this.tops.value !== null ? { inUse: this.tops.value } : {}),
+      ...this.tops.of(instrument),
     };
     return {
       record,
-      room,
-      fingerprint: fingerprintOf({ record, room: room.key }),
+      path,
+      fingerprint: fingerprintOf({ record, path: path.key }),
       question,
       questioned,
       questionedNow,

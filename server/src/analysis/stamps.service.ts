@@ -22,7 +22,9 @@ export interface WorkedOutStamp extends Stamp {
 }
 
 /** The change record: what is it, since when it says so. */
-const STAMP = `ifnull(c."revision", 0) || ' ' || ifnull(i."homeRoomId", '') || ' ' || ifnull(r."revision", 0) || ' ' || ifnull(k."revision", 0) || ' ' || ifnull(s."fingerprint", '')`;
+const STAMP = `ifnull(c."revision", 0) || ' ' || ifnull(i."homeRoomId", '') || ' ' || ifnull(r."revision", 0) || ' ' || ifnull((SELECT sum(p."revision") FROM "change" p WHERE p."subject" = 'room' AND p."id" IN (
+    SELECT json_extract(m."changes", '$.room.from') FROM "intervention" m WHERE m."instrumentId" = i."id" AND m."changes" <> '{}'
+    UNION SELECT json_extract(m."changes", '$.room.to') FROM "intervention" m WHERE m."instrumentId" = i."id" AND m."changes" <> '{}')), 0) || ' ' || ifnull(k."revision", 0) || ' ' || ifnull(s."fingerprint", '')`;
 const FROM = `"instrument" i
   LEFT JOIN "change" c ON c."subject" = 'instrument' AND c."id" = i."id"
   LEFT JOIN "change" r ON r."subject" = 'room' AND r."id" = i."homeRoomId"
@@ -70,14 +72,14 @@ export class StampsService {
 
   /** What every instrument stands on: the errors of the shop's tools, its schools, what its tops taught, and the program. */
   private async ofShop(): Promise<string> {
-    const revisions = `${await this.changes.revisionOf('tools')} ${await this.changes.revisionOf('shop')} ${this.tops.value}`;
+    const revisions = `${await this.changes.revisionOf('tools')} ${await this.changes.revisionOf('shop')} ${this.tops.said}`;
     if (this.shared?.revisions !== revisions)
       this.shared = {
         revisions,
         text: fingerprintOf({
           tools: await this.tools.standing(),
           schools: (await this.shop.get()).schools ?? {},
-          inUse: this.tops.value,
+          learned: this.tops.said,
         }),
       };
     return this.shared.text;

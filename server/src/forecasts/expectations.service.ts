@@ -6,7 +6,7 @@ import { QUANTITY_IDS, toolSd, type QuantityId } from '@upright-elder/core/readi
 import { parsePercent, parseTemperature } from '@upright-elder/core/units';
 import { AnalysisService } from '../analysis/analysis.service.js';
 import { ExaminationsService } from '../examinations/examinations.service.js';
-import type { PackedRoom } from '../workers/tasks.js';
+import type { PackedRoom } from '../workers/packed-air.js';
 import { ToolsService } from '../tools/tools.service.js';
 
 /** What each quantity was last, and where it is expected now: the slip guard beside every field. */
@@ -19,18 +19,18 @@ export class ExpectationsService {
   ) {}
 
   async of(instrumentId: string, query: ExpectationsQuery): Promise<Expectations> {
-    const { record, packed, room } = await this.analysis.of(instrumentId);
+    const { record, packed, path } = await this.analysis.of(instrumentId);
     const { date, strings, except } = query;
     const { wood, expected } = await this.analysis.ask('expectations', {
       record,
       fit: packed,
-      room,
+      path,
       conditions: { date, strings, except: except ?? null, air: airOf(query), done: kindsOf(query) },
       toolSds: await this.toolSds(),
     });
     const toolNames = await this.examinations.toolNames(expected.map(({ last }) => last.examinationId));
     return {
-      logged: loggedOn(room, date),
+      logged: loggedOn(path.home.packed, date),
       moisture: wood.moisture,
       moistureFrom: wood.from === 'climate' ? 'usual for the season' : wood.from,
       expected: expected.map(({ quantity, place, last, range, season }) => ({

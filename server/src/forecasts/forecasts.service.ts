@@ -50,7 +50,7 @@ export class ForecastsService {
     const unit = heights ?? (await this.shop.get()).sayIn;
     const saying = sayingIn(unit);
     const { homeRoomId } = await this.instruments.facts(id);
-    const { today, sides, others, season, yearInput } = found;
+    const { today, sides, others, season, wood, stays, yearInput } = found;
     return {
       made: isoDate(today.day),
       ready: sides.length > 0,
@@ -61,12 +61,14 @@ export class ForecastsService {
       sides: sides.map((side) => said(side, fit, today.day, saying)),
       others: others.map(({ key, subject, readings }) => ({ key, name: seriesName(subject), readings })),
       season,
+      wood,
+      stays,
       kept: { humidity: fit.kept.humidity, from: fit.kept.from },
       yearsAhead: found.yearsAhead.map((one) => saidAhead(one, today.day, saying)),
       sentences: findingSentences(found, fit, today, unit),
       year: sayYear(today.year, today.day, saying, yearInput.judged),
       months: today.year.sides.map(({ side, answers }) => ({ side, months: answers.months })),
-      climateBasis: climateBasis(fit.climate, analysis.room.packs),
+      climateBasis: climateBasis(fit.air.climate, analysis.path.home.packed.packs),
       yearInput: { ...yearInput, homeRoomId },
     };
   }
@@ -99,8 +101,8 @@ export class ForecastsService {
     return found;
   }
 
-  private askedOf({ record, packed, room }: Analysis) {
-    return { record, fit: packed, room, day: this.clock.today() };
+  private askedOf({ record, packed, path }: Analysis) {
+    return { record, fit: packed, path, day: this.clock.today() };
   }
 }
 

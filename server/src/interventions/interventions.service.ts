@@ -6,8 +6,8 @@ import type {
   InterventionChanges,
   InterventionInput,
 } from '@upright-elder/contract';
-import { isDay, parseRoughDay } from '@upright-elder/core/days';
-import type { InterventionFacts, InterventionKind } from '@upright-elder/core/instrument';
+import { dayOf, isDay, parseRoughDay } from '@upright-elder/core/days';
+import { staysOf, type InterventionFacts, type InterventionKind } from '@upright-elder/core/instrument';
 import { parseHours } from '@upright-elder/core/units';
 import type { EntityManager } from 'typeorm';
 import { v7 as uuid } from 'uuid';
@@ -50,7 +50,7 @@ export class InterventionsService {
   /** What the computation needs of them. */
   async facts(instrumentId: string): Promise<InterventionFacts[]> {
     const rows = await this.rows(instrumentId, false);
-    return rows.map(({ id, date, roughly, follows, kinds, treatments, hours }) => {
+    return rows.map(({ id, date, roughly, follows, kinds, treatments, hours, changes }) => {
       const took = parseHours(hours);
       return {
         id,
@@ -60,6 +60,7 @@ export class InterventionsService {
         kinds,
         ...(treatments.length > 0 ? { treatments } : {}),
         ...(took.ok && took.value !== null ? { hours: took.value } : {}),
+        ...(changes.room ? { moved: changes.room } : {}),
       };
     });
   }
@@ -76,6 +77,7 @@ export class InterventionsService {
     const took = parseHours(input.hours ?? '');
     if (!took.ok)
       errors.push({ field: 'hours', typed: input.hours ?? '', reason: took.reason, accepted: took.accepted });
+    errors.push(...movedFaults(input, day.date));
     if (errors.length > 0) throw badFields(errors);
     const { instrumentId, by, kinds, treatments, note, hours = '' } = input;
     return this.store.save(InterventionEntity, id, {
@@ -95,7 +97,7 @@ export class InterventionsService {
           hours: hours.trim(),
           instrumentId,
           by,
-          changes: before?.changes ?? {},
+          changes: await changesOf(manager, input, day.date, before),
           corrections: before?.corrections ?? [],
           updatedAt: this.clock.now(),
         };
@@ -103,6 +105,10 @@ export class InterventionsService {
       // a note that goes on where it ended takes nothing away
       asks: (before, after) =>
         EVIDENCE.filter((column) => column !== 'note' || !after.note.startsWith(before.note)),
+      also: async (manager, _, { date, changes: { room } }) => {
+        if (room?.entered && room.until === undefined)
+          await comeHome(manager, { instrumentId, date, id, to: room.to });
+      },
       get: () => this.get(id),
     });
   }
@@ -198,7 +204,17 @@ export class InterventionsService {
 }
 
 /** What is written down of it: columns whose change is a correction. */
-const EVIDENCE = ['date', 'roughly', 'time', 'follows', 'kinds', 'treatments', 'note', 'hours'] as const;
+const EVIDENCE = [
+  'date',
+  'roughly',
+  'time',
+  'follows',
+  'kinds',
+  'treatments',
+  'note',
+  'hours',
+  'changes',
+] as const;
 
 const asItWas = ({
   date,
@@ -209,6 +225,7 @@ const asItWas = ({
   treatments,
   note,
   hours = '',
+  changes = {},
 }: InterventionBefore): InterventionBefore => ({
   date,
   roughly,
@@ -218,6 +235,7 @@ const asItWas = ({
   treatments,
   note,
   hours,
+  changes,
 });
 
 /** How it stood before each save that took something away, oldest first. */
@@ -240,6 +258,88 @@ interface Corrected {
   by: string | null;
   why: string;
   was: InterventionBefore;
+}
+
+/** What is wrong with a move as it was written down. */
+function movedFaults({ kinds, moved }: InterventionInput, date: string): FieldError[] {
+  if (!moved) return [];
+  const refuse = (reason: string, accepted: string): FieldError[] => [
+    { field: 'moved.until', typed: moved.until ?? '', reason, accepted },
+  ];
+  if (!kinds.includes('room'))
+    return refuse('it was not moved to another room', 'a move, with “another room” among what was done');
+  if (typeof moved.until === 'string') {
+    if (!isDay(moved.until) || moved.until <= date)
+      return refuse('it was not back before it went', `a day after ${date}`);
+    if (moved.yearly && dayOf(moved.until) - dayOf(date) > 360)
+      return refuse('what happens every year ends within one', `a day within a year of ${date}`);
+  } else if (moved.yearly) return refuse('every year it comes back', 'the day on which it comes back');
+  return [];
+}
+
+/** What of the instrument's facts it changed: as it was noted, and where it was taken by hand. */
+async function changesOf(
+  manager: EntityManager,
+  { instrumentId, moved }: InterventionInput,
+  date: string,
+  before: InterventionEntity | null,
+): Promise<InterventionChanges> {
+  const noted = before?.changes ?? {};
+  // a program that does not know of moves leaves them as they are
+  if (moved === undefined) return noted;
+  const { room, ...others } = noted;
+  if (moved === null) return room?.entered ? others : noted;
+  const { to, until, yearly } = moved;
+  const [known] = await manager.query<unknown[]>('SELECT 1 FROM "room" WHERE "id" = ?', [to]);
+  if (to !== null && !known)
+    throw badFields([
+      {
+        field: 'moved.to',
+        typed: to,
+        reason: 'there is no such room',
+        accepted: 'a room of the shop, or none',
+      },
+    ]);
+  const [home] = await manager.query<{ homeRoomId: string | null }[]>(
+    'SELECT "homeRoomId" FROM "instrument" WHERE "id" = ?',
+    [instrumentId],
+  );
+  if (!home) throw notFound('instrument');
+  const rows = await manager.query<{ id: string; date: string; changes: string }[]>(
+    `SELECT "id", "date", "changes" FROM "intervention" WHERE "instrumentId" = ? AND NOT "struck" AND "changes" LIKE '%"room"%' ORDER BY "date", ifnull("time", ''), "id"`,
+    [instrumentId],
+  );
+  const moves = rows
+    .filter((row) => row.id !== before?.id)
+    .map((row) => ({ date: row.date, moved: (JSON.parse(row.changes) as InterventionChanges).room }));
+  const from = room?.from ?? staysOf(moves, home.homeRoomId, dayOf(date)).at(-1)!.room;
+  return {
+    ...others,
+    room: {
+      from,
+      to,
+      ...(until === undefined ? {} : { until }),
+      ...(yearly ? { yearly } : {}),
+      entered: true,
+    },
+  };
+}
+
+/** A move for good that no other followed says where the instrument is at home. */
+async function comeHome(
+  manager: EntityManager,
+  { instrumentId, date, id, to }: { instrumentId: string; date: string; id: string; to: string | null },
+): Promise<void> {
+  const [later] = await manager.query<unknown[]>(
+    `SELECT 1 FROM "intervention" WHERE "instrumentId" = ? AND "id" <> ? AND NOT "struck" AND "date" > ?
+      AND json_extract("changes", '$.room') IS NOT NULL AND json_type("changes", '$.room.until') IS NULL LIMIT 1`,
+    [instrumentId, id, date],
+  );
+  if (later) return;
+  await manager.query(
+    `UPDATE "instrument" SET "homeRoomId" = ?, "version" = "version" + 1 WHERE "id" = ? AND "homeRoomId" IS NOT ?`,
+    [to, instrumentId, to],
+  );
 }
 
 /** @throws ProblemError where the instrument is not there, or the examination it followed is none of its that day */

@@ -47,7 +47,7 @@ export class JudgementService {
   ) {}
 
   async of(id: string, heights: HeightUnit | null = null): Promise<Judgement> {
-    const { packed, room } = await this.analysis.of(id);
+    const { packed, path } = await this.analysis.of(id);
     const [plan, { edits, own }, effects] = await Promise.all([
       this.plans.chosen(id),
       this.catalogue.ofShop(),
@@ -60,7 +60,7 @@ export class JudgementService {
       settings: settingsOf(plan.settings),
       wishes: wishesOf(plan.settings),
     };
-    const judged = await this.analysis.ask('judgement', { fit: packed, room, day, chosen, effects });
+    const judged = await this.analysis.ask('judgement', { fit: packed, path, day, chosen, effects });
     const { examinationId, date, unsound, sides, verdict, findings, worth, looked, order } = judged;
     return {
       examinationId,

@@ -23,7 +23,7 @@ export class PlanningService {
   ) {}
 
   async of(id: string): Promise<Planning> {
-    const [{ packed, room }, instrument, shop, kept, shops, effects] = await Promise.all([
+    const [{ packed, path }, instrument, shop, kept, shops, effects] = await Promise.all([
       this.analysis.of(id),
       this.instruments.get(id),
       this.shop.get(),
@@ -31,7 +31,7 @@ export class PlanningService {
       this.catalogue.ofShop(),
       this.learning.effects(),
     ]);
-    const input = await this.analysis.ask('planning', { fit: packed, room, day: this.clock.today() });
+    const input = await this.analysis.ask('planning', { fit: packed, path, day: this.clock.today() });
     const rate = parseMoney(shop.rate ?? '');
     return {
       ...input,

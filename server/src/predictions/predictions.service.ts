@@ -144,8 +144,8 @@ export class PredictionsService implements OnApplicationBootstrap {
       const made = await this.database.read.findOneBy(PredictionEntity, { id });
       if (made?.revision !== (await this.revisionOf(made!.instrumentId))) return;
       const { instrumentId } = made;
-      const { packed, room } = await this.analysis.of(instrumentId);
-      const program = await this.analysis.ask('predicted', { fit: packed, room, day: this.clock.today() });
+      const { packed, path } = await this.analysis.of(instrumentId);
+      const program = await this.analysis.ask('predicted', { fit: packed, path, day: this.clock.today() });
       await this.database.write((manager) =>
         manager.query(
           `UPDATE "first_call" SET "programCause" = ?, "programPlan" = ? WHERE "id" = ? AND "programCause" = ''`,

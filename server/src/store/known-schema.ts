@@ -1,4 +1,5 @@
 import { Evidence1765500000000 } from './migrations/evidence.js';
+import { WhoseAir1766100000000 } from './migrations/whose-air.js';
 import { HeelWidth1766000000000 } from './migrations/heel-width.js';
 import { FirstLight1764000000000 } from './migrations/first-light.js';
 import { JudgedTops1765300000000 } from './migrations/judged-tops.js';
@@ -35,6 +36,7 @@ export const MIGRATIONS = [
   RepairPlans1765400000000,
   Evidence1765500000000,
   HeelWidth1766000000000,
+  WhoseAir1766100000000,
 ];
 
 /** What a data file says of itself. */

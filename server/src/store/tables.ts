@@ -43,6 +43,7 @@ export const TABLES = {
   correction: added,
   strike: added,
   edit: added,
+  air_answer: struck,
   air_reading: added,
   air_import: { ...added, leaves: false },
   identity: { holds: 'setting', changedBy: 'program', leaves: false },

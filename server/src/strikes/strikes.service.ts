@@ -18,6 +18,7 @@ const SUBJECTS: Record<StruckKind, { table: string; column: string; name: string
   person: { table: 'person', column: 'struck', name: 'person' },
   room: { table: 'room', column: 'struck', name: 'room' },
   tool: { table: 'tool', column: 'retired', name: 'tool of your own' },
+  'air answer': { table: 'air_answer', column: 'struck', name: 'answer' },
   import: { table: 'air_import', column: 'struck', name: 'import' },
 };
 

@@ -97,7 +97,7 @@ export function actionBody(date: string, action: string): ExaminationInput {
   const body = examinationBody({ date });
   return {
     ...body,
-    conditions: { ...body.conditions, woodMoisture: null },
+    conditions: { ...body.conditions, humidity: null, temperature: null, woodMoisture: null },
     readings: body.readings.map((one) =>
       one.quantity === 'action12' ? reading('action12', one.place, action) : one,
     ),

@@ -1,5 +1,5 @@
 import { deflateRawSync, inflateRawSync } from 'node:zlib';
-import { roomAir, woodThrough as throughWood, type RoomAir, type WoodThrough } from '@upright-elder/core/air';
+import { woodThrough as throughWood, type PathOfRooms, type WoodThrough } from '@upright-elder/core/air';
 import {
   checksOf,
   expectReadings,
@@ -41,38 +41,9 @@ import { firstQuestion, firstSentence, type Sentence } from '@upright-elder/core
 import { IN_USE } from '@upright-elder/core/forecast';
 import { fitBelly, SolvedTop, STRUNG_SD, topSpec } from '@upright-elder/core/top';
 import type { HeightUnit } from '@upright-elder/core/units';
+import { pathOf, roomOf, type PackedPath, type PackedRoom } from './packed-air.js';
 
 // what runs in the threads beside; every export is one task
-
-/** The air of a room on its way into a thread: day, humidity and °C one after the other. */
-export interface PackedRoom {
-  /** changes with every change of it */
-  key: string;
-  days: Float64Array;
-  /** what the packs of a case hold, percent; null elsewhere */
-  packs: number | null;
-}
-
-/** Rooms that a thread keeps ready. */
-const KEPT_ROOMS = 40;
-const rooms = new Map<string, RoomAir>();
-
-function roomOf({ key, days, packs }: PackedRoom): RoomAir {
-  const known = rooms.get(key);
-  if (known) return known;
-  const air = Array.from({ length: days.length / 3 }, (_, i) => ({
-    day: days[3 * i]!,
-    humidity: days[3 * i + 1]!,
-    celsius: days[3 * i + 2]!,
-  }));
-  const room = roomAir(air, packs);
-  rooms.set(key, room);
-  for (const oldest of rooms.keys()) {
-    if (rooms.size <= KEPT_ROOMS) break;
-    rooms.delete(oldest);
-  }
-  return room;
-}
 
 /** A fit as it is kept. */
 export type PackedFit = Uint8Array;
@@ -100,39 +71,39 @@ export interface WorkedOut extends ReadOff {
 /** Fits an instrument, holds what was shown of it against what came, and reads the day off. */
 export function workOut(input: {
   record: InstrumentRecord;
-  room: PackedRoom;
+  path: PackedPath;
   day: number;
   shown: ShownForecast[];
 }): WorkedOut {
   const { record, day, shown } = input;
-  const room = roomOf(input.room);
-  const fit = learn(record, room);
+  const path = pathOf(input.path);
+  const fit = learn(record, path);
   return {
     day,
     fit: packed(fit),
     taught: fit.taught,
-    checks: checksOf(record, fit, room, shown),
-    ...dayOff(fit, room, day, shown),
+    checks: checksOf(record, fit, path, shown),
+    ...dayOff(fit, path, day, shown),
   };
 }
 
 /** Reads a new day off a fit that is kept. */
 export function readOff({
   fit,
-  room,
+  path,
   day,
   shown,
 }: {
   fit: PackedFit;
-  room: PackedRoom;
+  path: PackedPath;
   day: number;
   shown: ShownForecast[];
 }): ReadOff {
-  return dayOff(unpacked(fit), roomOf(room), day, shown);
+  return dayOff(unpacked(fit), pathOf(path), day, shown);
 }
 
-function dayOff(fit: Learned, room: RoomAir, day: number, known: ShownForecast[]): ReadOff {
-  const today = standOn(fit, room.log, day);
+function dayOff(fit: Learned, path: PathOfRooms, day: number, known: ShownForecast[]): ReadOff {
+  const today = standOn(fit, path, day);
   const ground = groundToday(fit.evidence, today);
   const now = shownToday(fit, today);
   const same = (one: ShownForecast) => (other: ShownForecast) =>
@@ -155,23 +126,23 @@ function dayOff(fit: Learned, room: RoomAir, day: number, known: ShownForecast[]
 export interface Asked {
   record: InstrumentRecord;
   fit: PackedFit;
-  room: PackedRoom;
+  path: PackedPath;
   day: number;
 }
 
 /** The forecast of a day, with what is the matter on that day. */
-export const forecast = ({ record, fit, room, day }: Asked): InstrumentForecast =>
-  forecastOf(record, unpacked(fit), roomOf(room), day);
+export const forecast = ({ record, fit, path, day }: Asked): InstrumentForecast =>
+  forecastOf(record, unpacked(fit), pathOf(path), day);
 
 /** One of the other series; null where there is none of that key. */
-export function series({ record, fit, room, day, key }: Asked & { key: string }): SeriesForecast | null {
-  return otherForecast(record, unpacked(fit), roomOf(room), day, key);
+export function series({ record, fit, path, day, key }: Asked & { key: string }): SeriesForecast | null {
+  return otherForecast(record, unpacked(fit), pathOf(path), day, key);
 }
 
 /** What everything recorded leads to, as it stands on the day. */
 export function judgement({
   fit,
-  room,
+  path,
   day,
   chosen = null,
   effects,
@@ -180,31 +151,31 @@ export function judgement({
   effects?: LearnedEffects;
 }): InstrumentJudgement & { worth: Worth[] } {
   const learned = unpacked(fit);
-  const today = standOn(learned, roomOf(room).log, day);
+  const today = standOn(learned, pathOf(path), day);
   const ground = groundToday(learned.evidence, today, effects);
   return { ...judgeInstrument(ground, { chosen }), worth: worthOf(ground) };
 }
 
 /** What the program predicts, in a person's own words: the cause, and what it aims at. */
-export function predicted({ fit, room, day }: Omit<Asked, 'record'>): {
+export function predicted({ fit, path, day }: Omit<Asked, 'record'>): {
   cause: PredictedCause;
   plan: PlanKind;
 } {
   const learned = unpacked(fit);
-  const ground = groundToday(learned.evidence, standOn(learned, roomOf(room).log, day));
+  const ground = groundToday(learned.evidence, standOn(learned, pathOf(path), day));
   const plans = repairPlansOf(ground, NO_MONEY);
   return { cause: causePredicted(ground.diagnosis), plan: plans[1]?.kinds[0] ?? 'leave it' };
 }
 
 /** What plans are made of, on a day. */
-export function planning({ fit, room, day }: Omit<Asked, 'record'>): PlanningInput {
-  return planningOf(unpacked(fit), roomOf(room).log, day);
+export function planning({ fit, path, day }: Omit<Asked, 'record'>): PlanningInput {
+  return planningOf(unpacked(fit), pathOf(path), day);
 }
 
 export function expectations({
   record,
   fit,
-  room,
+  path,
   conditions,
   toolSds,
 }: Omit<Asked, 'day'> & {
@@ -212,7 +183,7 @@ export function expectations({
   toolSds: Partial<Record<QuantityId, number>>;
 }): ExpectedReadings {
   const toolSd = (quantity: QuantityId) => toolSds[quantity] ?? 0;
-  return expectReadings(record, unpacked(fit), roomOf(room), { ...conditions, toolSd });
+  return expectReadings(record, unpacked(fit), pathOf(path), { ...conditions, toolSd });
 }
 
 /** So many days of a room's wood are drawn. */

@@ -1,5 +1,5 @@
 import { DAY_MS, sayDate, isoDate } from '@upright-elder/core/days';
-import type { SeasonPoint, SeriesForecast } from '@upright-elder/contract';
+import type { SeasonPoint, SeriesForecast, StayShown, WoodPoint } from '@upright-elder/contract';
 import { scaleLinear } from 'd3-scale';
 import { area, line } from 'd3-shape';
 import { memo, useEffect, useRef, useState } from 'react';
@@ -18,6 +18,7 @@ import {
 import { axisOf } from './axis.js';
 import type { ChartUnit } from './ReadingChart.js';
 
+import { PathStrip } from './PathStrip.js';
 import { TIME_AXIS } from './timeAxis.js';
 
 /** With what usually stands between two lines. */
@@ -26,6 +27,9 @@ type CurveUnit = ChartUnit & { step: number };
 interface Props {
   series: SeriesForecast;
   season: SeasonPoint[];
+  /** the wood as it was, and where it lay */
+  wood: WoodPoint[];
+  stays: StayShown[];
   today: string;
   /** SI per unit, its name, and what stands between two lines */
   unit: CurveUnit;
@@ -44,6 +48,8 @@ interface KeptPoint {
 interface Row {
   time: number;
   moisture?: number;
+  wood?: number;
+  woodBand?: [number, number];
   median?: number;
   band50?: [number, number];
   band80?: [number, number];
@@ -57,15 +63,18 @@ interface Row {
 const PLOT = { top: 12, right: 8, bottom: 4, left: 64, axis: 30 };
 
 /** History with the season behind it, and the forecast with its bands; over it, what a scenario makes of it. */
-export default function SeasonCurve({ series, season, today, unit, scenario, onOpen }: Props) {
+export default function SeasonCurve({ series, season, wood, stays, today, unit, scenario, onOpen }: Props) {
   const { low, high, ticks } = heightsOf(series, scenario, unit);
   const from = Math.min(...[...season, ...series.history].map(({ date }) => Date.parse(date)));
   const to = Math.max(...[...season, ...series.points].map(({ date }) => Date.parse(date)));
   return (
-    <div className="relative">
-      <BaseCurve {...{ series, season, today, unit, onOpen, low, high, ticks, from, to }} />
-      {scenario && <KeptCurve {...{ scenario, unit, low, high, from, to }} />}
-    </div>
+    <>
+      <div className="relative">
+        <BaseCurve {...{ series, season, wood, today, unit, onOpen, low, high, ticks, from, to }} />
+        {scenario && <KeptCurve {...{ scenario, unit, low, high, from, to }} />}
+      </div>
+      <PathStrip stays={stays} from={from} to={to} left={PLOT.left} right={PLOT.right} />
+    </>
   );
 }
 
@@ -151,6 +160,7 @@ function useSize() {
 const BaseCurve = memo(function BaseCurve({
   series,
   season,
+  wood,
   today,
   unit,
   onOpen,
@@ -159,11 +169,16 @@ const BaseCurve = memo(function BaseCurve({
   ticks,
   from,
   to,
-}: Omit<Props, 'scenario'> & Frame & { ticks: number[] }) {
+}: Omit<Props, 'scenario' | 'stays'> & Frame & { ticks: number[] }) {
   const inUnit = (value: number) => value / unit.per;
   const pair = ([a, b]: [number, number]): [number, number] => [inUnit(a), inUnit(b)];
   const rows: Row[] = [
     ...season.map(({ date, moisture }): Row => ({ time: Date.parse(date), moisture })),
+    ...wood.map(({ date, moisture, band80 }): Row => ({
+      time: Date.parse(date),
+      wood: moisture,
+      woodBand: band80,
+    })),
     ...series.points.map(({ date, median, band50, band80, band95 }): Row => ({
       time: Date.parse(date),
       median: inUnit(median),
@@ -180,7 +195,7 @@ const BaseCurve = memo(function BaseCurve({
   ].sort((a, b) => a.time - b.time);
   const wanted = series.window ? pair(series.window) : [];
   const worked = series.history.filter(({ afterIntervention }) => afterIntervention);
-  const moistures = season.map(({ moisture }) => moisture);
+  const moistures = [...season.map(({ moisture }) => moisture), ...wood.flatMap(({ band80 }) => band80)];
   const months = monthStarts(from, to);
 
   return (
@@ -228,6 +243,26 @@ const BaseCurve = memo(function BaseCurve({
             connectNulls
             isAnimationActive={false}
             tooltipType="none"
+            activeDot={false}
+          />
+          <Area
+            yAxisId="moisture"
+            dataKey="woodBand"
+            stroke="none"
+            fill="var(--damp)"
+            fillOpacity={0.35}
+            isAnimationActive={false}
+            connectNulls
+            activeDot={false}
+          />
+          <Line
+            yAxisId="moisture"
+            dataKey="wood"
+            stroke="var(--damp-line)"
+            strokeWidth={1.4}
+            dot={false}
+            isAnimationActive={false}
+            connectNulls
             activeDot={false}
           />
           <Area
@@ -335,6 +370,7 @@ function RowWords({ row, unit }: { row: Row; unit: string }) {
           read {say(row.reading)} {unit}
         </p>
       )}
+      {row.wood !== undefined && <p>wood about {row.wood.toFixed(1)} %MC</p>}
       {row.moisture !== undefined && <p>season’s wood {row.moisture.toFixed(1)} %MC</p>}
     </div>
   );

@@ -1,4 +1,5 @@
 import type {
+  AirAnswer,
   AirImport,
   Edit,
   PredictionsOf,
@@ -8,6 +9,7 @@ import type {
   Forecast,
   ForecastProgress,
   Instrument,
+  InstrumentPath,
   Intervention,
   Judgement,
   BackupState,
@@ -63,6 +65,8 @@ export const useAllExaminations = (id: string) =>
   useSWR<Examination[]>(`instruments/${id}/examinations?struck=true`, get);
 export const useInterventions = (id: string, withStruck = false) =>
   useSWR<Intervention[]>(`instruments/${id}/interventions${withStruck ? '?struck=true' : ''}`, get);
+export const usePath = (id: string) => useSWR<InstrumentPath>(`instruments/${id}/path`, get);
+export const useRoomAnswers = (id: string) => useSWR<AirAnswer[]>(`rooms/${id}/answers`, get);
 export const useForecast = (id: string, heights?: HeightUnit) =>
   useSWR<Forecast>(`instruments/${id}/forecast${heights ? `?heights=${heights}` : ''}`, get);
 /** One of the series besides the action, asked for when it is looked at. */

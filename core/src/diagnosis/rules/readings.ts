@@ -1,6 +1,7 @@
 import { STRING_SIDES, type StringSide } from '../../strings/index.js';
 import { type QuantityId } from '../../readings/index.js';
 import { ACTION_TOLERANCE } from '../../targets/index.js';
+import type { AirDoubt } from '../evidence.js';
 import { slackTyped } from '../stanceVerdict.js';
 import { one, type Found, type RulesOf } from './rule.js';
 
@@ -16,6 +17,7 @@ export interface ReadingArgs {
   'not-looked-inside': null;
   'held-unsound': null;
   'usual-taken': null;
+  'air-doubtful': Pick<AirDoubt, 'kind' | 'date' | 'read' | 'logged'>;
 }
 
 /** What is asked of the readings themselves, before anything is made of them. */
@@ -141,6 +143,19 @@ export const READING_RULES: RulesOf<ReadingArgs> = {
         args: null,
         evidence: [{ of: 'history', date: known.evidence.date }],
       })),
+  },
+  'air-doubtful': {
+    severity: 'watch',
+    roles: ['on the card'],
+    check: ['where-it-lay'],
+    find: (known) => {
+      const { doubt } = known.evidence.air;
+      if (!doubt?.asked) return [];
+      const { kind, date, read, logged } = doubt;
+      return [
+        { certainty: 'probable', args: { kind, date, read, logged }, evidence: [{ of: 'history', date }] },
+      ];
+    },
   },
   'usual-taken': {
     severity: 'watch',

@@ -1,5 +1,6 @@
 import type { ReadingArgs } from '../../diagnosis/index.js';
 import { QUANTITIES, type QuantityId } from '../../readings/index.js';
+import { airDoubtSentence } from '../airDoubt.js';
 import type { WordsOf } from './wordsOf.js';
 
 export const READING_WORDS: WordsOf<ReadingArgs> = {
@@ -23,6 +24,7 @@ export const READING_WORDS: WordsOf<ReadingArgs> = {
     `Only the action is known: ${quantities(missing).join(', ')} are still to be measured at pitch.`,
   'not-looked-inside': 'Nobody has looked inside yet: braces, plate and blocks are not known to be sound.',
   'held-unsound': 'It stays slack: what needs pitch was not taken, because it is unsound.',
+  'air-doubtful': airDoubtSentence,
   'usual-taken': 'What it is strung with is not known: a usual set is taken for its targets.',
 };
 

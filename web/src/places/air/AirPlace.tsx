@@ -14,6 +14,7 @@ import { send } from '../../data/api.js';
 import { useRefresh, useRoomAir, useRooms, useShop } from '../../data/hooks.js';
 import { refusals } from '../../data/save.js';
 import { Imports } from './Imports.js';
+import { LogChanged } from './LogChanged.js';
 import { LoggerFolder } from './LoggerFolder.js';
 import { AddRoom } from './AddRoom.js';
 import { KIND_NAMES } from './kinds.js';
@@ -79,7 +80,7 @@ function RoomOf({ room }: { room: Room }) {
     <section className="sheet p-4">
       <h2 className="text-[1.4rem]">{room.name}</h2>
       <Fetching of={air}>
-        {({ days, basis, wood, dewPoint, hygrometer }) => {
+        {({ days, basis, wood, dewPoint, hygrometer, change }) => {
           const last = days.at(-1);
           const stale = last !== undefined && dayOf(today) - dayOf(last.date) > STALE_DAYS;
           return (
@@ -94,6 +95,7 @@ function RoomOf({ room }: { room: Room }) {
                     : humiditySentence(last.humidity)}
                 </p>
               )}
+              <LogChanged room={room} change={change} />
               {wood.some(({ now }) => now !== null) && <WoodInRoom wood={wood} />}
               <p className="text-[0.95rem] text-faint">
                 {basis} {last && hygrometer}

@@ -3,6 +3,7 @@ import { Fetching } from '../../app/Fetching.js';
 import { useInstrument } from '../../data/hooks.js';
 import { FormReady } from './details/FormReady.js';
 import { formOf } from './details/form.js';
+import { WhereItLay } from './air/WhereItLay.js';
 import { InstrumentFormView } from './details/InstrumentFormView.js';
 
 export function DetailsPage() {
@@ -11,19 +12,22 @@ export function DetailsPage() {
   return (
     <Fetching of={useInstrument(id)}>
       {(instrument) => (
-        <FormReady>
-          {(rooms, shop) => (
-            <InstrumentFormView
-              id={id}
-              draftKey={`instrument ${id}`}
-              instrument={instrument}
-              initial={formOf(instrument)}
-              rooms={rooms}
-              shop={shop}
-              onSaved={() => void navigate(`/instruments/${id}/stance`)}
-            />
-          )}
-        </FormReady>
+        <>
+          <FormReady>
+            {(rooms, shop) => (
+              <InstrumentFormView
+                id={id}
+                draftKey={`instrument ${id}`}
+                instrument={instrument}
+                initial={formOf(instrument)}
+                rooms={rooms}
+                shop={shop}
+                onSaved={() => void navigate(`/instruments/${id}/stance`)}
+              />
+            )}
+          </FormReady>
+          <WhereItLay id={id} />
+        </>
       )}
     </Fetching>
   );

@@ -5,6 +5,7 @@ import type { SideFit } from '@upright-elder/core/forecast';
 import { lazy, memo, Suspense, useCallback, useDeferredValue, useMemo, useState } from 'react';
 import type { SeasonsTask } from '../../../compute/tasks/seasons.js';
 import { useUnchanged } from '../../../data/useUnchanged.js';
+import { AirDoubtAsked } from '../air/AirDoubtAsked.js';
 import { StorageHumidity } from './StorageHumidity.js';
 import { MonthStrip } from './MonthStrip.js';
 import { NumbersTable } from './NumbersTable.js';
@@ -60,6 +61,7 @@ export function SeasonsView({ id, forecast, series, shop, opened, onChoose }: Pr
   return (
     <div className="grid grid-cols-[minmax(0,1fr)] items-start gap-4 xl:grid-cols-[23rem_minmax(0,1fr)]">
       <section aria-label="What it says">
+        <AirDoubtAsked id={id} />
         <Sentences
           forecast={forecast}
           series={series}
@@ -110,6 +112,8 @@ export function SeasonsView({ id, forecast, series, shop, opened, onChoose }: Pr
           <SeasonCurve
             series={series}
             season={forecast.season}
+            wood={forecast.wood}
+            stays={forecast.stays}
             today={forecast.made}
             unit={unit}
             scenario={year?.points ?? null}
@@ -129,7 +133,8 @@ export function SeasonsView({ id, forecast, series, shop, opened, onChoose }: Pr
         )}
         <p className="mt-2 text-[0.9rem] text-faint">
           Dots: readings with the tool’s error. Bands: where it is expected to stand, half the time, four
-          times in five, nineteen times in twenty. Behind: the wood’s moisture by season, higher is damper.
+          times in five, nineteen times in twenty. Behind: the wood’s moisture by season, higher is damper;
+          the thin line: the wood as it was, with its band.
           {series.window && ' Between the green lines: the wanted range.'}
           {year && ' Dotted, with its green band: as it would be kept, four times in five.'} A double line:
           work that begins a new count.
