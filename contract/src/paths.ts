@@ -20,6 +20,24 @@ export class StayIn {
   roomName!: string;
 }
 
+/** When an instrument lay in a room. */
+export class StayOf {
+  @IsId()
+  instrumentId!: string;
+
+  @IsString()
+  nickname!: string;
+
+  /** ISO dates; null where nobody knows when it began, or it lies there still */
+  @IsOptional()
+  @IsString()
+  from!: string | null;
+
+  @IsOptional()
+  @IsString()
+  to!: string | null;
+}
+
 /** What is doubtful of the air that an instrument is said to have lived in. */
 export class AirDoubtSaid {
   @IsIn(AIR_DOUBTS)
@@ -63,6 +81,11 @@ export class InstrumentPath {
   @IsOptional()
   @Nested(() => AirDoubtSaid)
   doubt!: AirDoubtSaid | null;
+
+  /** what it said first before a move changed that, until somebody has seen it; null where there is nothing to see */
+  @IsOptional()
+  @IsString()
+  saidBefore!: string | null;
 
   /** what was answered to that, those taken back too */
   @NestedList(() => AirAnswer)

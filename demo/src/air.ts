@@ -49,3 +49,13 @@ export function inventRoom(room: InventedRoom, today: number): RoomTruth {
   }
   return { room, air, woodOn: (day) => wood[Math.min(wood.length - 1, Math.max(0, day - first))]! };
 }
+
+/** The air of what was carried from one room to another on a day, and the wood that came along. */
+export function carriedOver(from: RoomTruth, to: RoomTruth, day: number): RoomTruth {
+  const left = from.woodOn(day) - to.woodOn(day);
+  return {
+    room: to.room,
+    air: to.air.map((air, i) => (air.day < day ? from.air[i]! : air)),
+    woodOn: (at) => (at < day ? from.woodOn(at) : to.woodOn(at) + left * Math.exp(-(at - day) / LAG)),
+  };
+}

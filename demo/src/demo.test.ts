@@ -18,20 +18,20 @@ import { inventRoom, type RoomTruth } from './air.js';
 import { ask } from './ask.js';
 import { marksOf, planOfInvented } from './maps.js';
 import { INSTRUMENTS, ROOMS } from './scenario.js';
-import { examinationsOf } from './truth.js';
+import { airOfInvented, examinationsOf } from './truth.js';
 
 const TODAY = dayOf('2026-09-02');
 const rooms = new Map<string, RoomTruth>(
   ROOMS.map((room) => [room.key, inventRoom({ ...room, id: room.key }, TODAY)]),
 );
-const logs = new Map([...rooms].map(([key, { air }]) => [key, new AirLog(air)]));
 type Invented = (typeof INSTRUMENTS)[number];
 const named = (nickname: string) => INSTRUMENTS.find(({ input }) => input.nickname === nickname)!;
-const examined = (one: Invented, today = TODAY) => examinationsOf(one, rooms.get(one.home)!, today);
+const examined = (one: Invented, today = TODAY) =>
+  examinationsOf(one, airOfInvented(one, rooms, today), today);
 
 /** What the program's own computation makes of an invented instrument's action, from its text and its room's log. */
 function fitOf(one: Invented, side: 'bass' | 'treble' = 'bass'): Calibration {
-  const log = logs.get(one.home)!;
+  const log = new AirLog(airOfInvented(one, rooms, TODAY).air);
   const visits = examined(one).flatMap(({ examination }): Visit[] => {
     const found = examination.readings.find(
       ({ quantity, place }) => quantity === 'action12' && place === side,

@@ -1,13 +1,13 @@
 import type { AirBatch, PictureTaken, Shop } from '@upright-elder/contract';
 import { dayOf, isoDate } from '@upright-elder/core/days';
 import { v5 } from 'uuid';
-import { inventRoom } from './air.js';
+import { inventRoom, type RoomTruth } from './air.js';
 import { ask } from './ask.js';
 import { INSTRUMENTS, PEOPLE, ROOMS, SHOP } from './scenario.js';
 import { walkOf } from './belly.js';
 import { marksOf, planBody } from './maps.js';
 import { photographsOf } from './photographs.js';
-import { examinationsOf } from './truth.js';
+import { airOfInvented, examinationsOf } from './truth.js';
 
 /** Writes the invented scenario over HTTP, like any client: `main.ts http://127.0.0.1:4747`. */
 const address = process.argv[2];
@@ -29,7 +29,9 @@ await send('PUT', 'shop', { ...SHOP, version: 0 });
 for (const person of PEOPLE) await send('PUT', `people/${idOf(person.name)}`, { ...person, version: 0 });
 
 const ABOUT = new Map(ROOMS.map(({ name, logger, kind, salts }) => [name, { logger, kind, salts }]));
-const rooms = new Map(ROOMS.map((room) => [room.key, inventRoom({ ...room, id: idOf(room.name) }, today)]));
+const rooms = new Map<string, RoomTruth>(
+  ROOMS.map((room) => [room.key, inventRoom({ ...room, id: idOf(room.name) }, today)]),
+);
 for (const { room, air } of rooms.values()) {
   const about = ABOUT.get(room.name)!;
   await send('PUT', `rooms/${room.id}`, {
@@ -60,13 +62,27 @@ for (const { room, air } of rooms.values()) {
 for (const instrument of INSTRUMENTS) {
   const { input, home } = instrument;
   const id = idOf(input.nickname);
-  const room = rooms.get(home)!;
+  const room = airOfInvented(instrument, rooms, today);
+  const before = instrument.cameFrom && rooms.get(instrument.cameFrom.room)!.room.id;
   await send('PUT', `instruments/${id}`, {
     ...input,
     version: 0,
     by: idOf(PEOPLE[0].name),
-    homeRoomId: room.room.id,
+    homeRoomId: before ?? room.room.id,
   });
+  if (instrument.cameFrom)
+    await send('PUT', `interventions/${idOf(`${input.nickname} carried`)}`, {
+      version: 0,
+      instrumentId: id,
+      by: idOf(PEOPLE[0].name),
+      date: isoDate(today - instrument.cameFrom.daysAgo),
+      time: null,
+      follows: null,
+      kinds: ['room'],
+      treatments: [],
+      note: '',
+      moved: { to: rooms.get(home)!.room.id },
+    });
   for (const { visit, examination } of examinationsOf(instrument, room, today))
     await send('PUT', `examinations/${idOf(`${input.nickname} ${visit.daysAgo}`)}`, {
       ...examination,
@@ -89,7 +105,7 @@ for (const instrument of INSTRUMENTS) {
   const id = idOf(instrument.input.nickname);
   const by = idOf(PEOPLE[0].name);
   await send('PUT', `instruments/${id}/body-plan`, planBody(instrument, by));
-  for (const [i, mark] of marksOf(instrument, rooms.get(instrument.home)!, today).entries())
+  for (const [i, mark] of marksOf(instrument, airOfInvented(instrument, rooms, today), today).entries())
     await send('PUT', `marks/${idOf(`${instrument.input.nickname} mark ${i}`)}`, {
       ...mark,
       version: 0,
@@ -119,7 +135,7 @@ for (const instrument of INSTRUMENTS) {
   const { nickname } = instrument.input;
   for (const { bytes, ofMark, ...facts } of await photographsOf(
     instrument,
-    rooms.get(instrument.home)!,
+    airOfInvented(instrument, rooms, today),
     today,
   )) {
     const { picture } = (await ask(address, 'pictures', {

@@ -286,6 +286,8 @@ export const INSTRUMENTS: (InventedInstrument & { home: 'loft' | 'workshop' | 'k
       lean: 0,
       at: 9.2,
     },
+    // it lay in the workshop until it was found a place in the loft
+    cameFrom: { room: 'workshop', daysAgo: 415 },
     visits: quarterly.filter((_, i) => i % 2 === 1),
   },
   {

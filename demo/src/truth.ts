@@ -16,7 +16,7 @@ import type { PlayingStyle } from '@upright-elder/core/targets';
 import type { TreatmentId } from '@upright-elder/core/treatments';
 import { METRES_PER, parseLength, mm } from '@upright-elder/core/units';
 import type { SpeciesId } from '@upright-elder/core/wood';
-import type { RoomTruth } from './air.js';
+import { carriedOver, type RoomTruth } from './air.js';
 import { bodyReadings } from './body.js';
 import type { Look } from './pictures.js';
 
@@ -75,11 +75,23 @@ export interface InventedInstrument {
   /** a crack below the bridge: its length today, mm, what it gains in a year and by a drier %MC */
   crack?: { length: number; perYear: number; perDry: number };
   visits: Visit[];
+  /** the room in which it lay before it was carried to its home, and how long ago that was */
+  cameFrom?: { room: string; daysAgo: number };
   /** what was done to it */
   done?: { daysAgo: number; by: 0 | 1; kinds: InterventionKind[]; treatments: TreatmentId[]; note: string }[];
   /** weights walked over its top, one arm of it loose over a share of its length */
   walks?: { daysAgo: number; by: 0 | 1; moment: LoadTestMoment; arm: string; share: number }[];
   seed: number;
+}
+
+/** The air in which an invented instrument lived. */
+export function airOfInvented(
+  { home, cameFrom }: InventedInstrument & { home: string },
+  rooms: ReadonlyMap<string, RoomTruth>,
+  today: number,
+): RoomTruth {
+  const now = rooms.get(home)!;
+  return cameFrom ? carriedOver(rooms.get(cameFrom.room)!, now, today - cameFrom.daysAgo) : now;
 }
 
 const NO_FINDING = { states: [], verdict: 'sound', frets: null, words: '', allowance: null } as const;

@@ -8,6 +8,7 @@ import { ChangesService } from '../changes/changes.service.js';
 import { Clock } from '../clock.js';
 import { Database } from '../store/database.js';
 import { EventsService } from '../events/events.service.js';
+import type { PackedPath } from '../workers/packed-air.js';
 import type * as tasks from '../workers/tasks.js';
 import { AnalysisService, type Analysis } from './analysis.service.js';
 import type { WorkedOutCard } from './worked-out-card.js';
@@ -187,9 +188,55 @@ export class BackgroundService implements OnApplicationBootstrap, OnApplicationS
       fresh?.day === day
         ? fresh
         : await this.analysis.later('readOff', { fit: packed, path, day, shown: await this.shownOf(id) });
-    const card: WorkedOutCard = { stance: cardStance(record), first: off.first, ask: off.ask, refusal: null };
+    const card: WorkedOutCard = {
+      stance: cardStance(record),
+      first: off.first,
+      ask: off.ask,
+      refusal: null,
+      ...(await this.carriedOver(id, pathText(path), off.first)),
+    };
     const row = { instrumentId: id, stamp, fingerprint, day, fit: Buffer.from(packed), card };
     await this.keep(row, off, fresh ?? undefined);
+  }
+
+  /** Says once that it is read by another path than before, where that changed what it says first. */
+  private async carriedOver(
+    instrumentId: string,
+    path: string,
+    first: WorkedOutCard['first'],
+  ): Promise<Pick<WorkedOutCard, 'path' | 'carried'>> {
+    const kept = this.database.unwritable
+      ? null
+      : await this.database.read.findOne(WorkedOutEntity, {
+          where: { instrumentId },
+          select: { instrumentId: true, card: true },
+        });
+    if (!kept || kept.card.refusal !== null) return { path };
+    const before = kept.card;
+    // before paths were kept everything was read by one room
+    const moved = before.path === undefined ? (JSON.parse(path) as unknown[]).length > 1 : before.path !== path;
+    const was = before.carried?.was ?? before.first;
+    const other = was?.mm.text !== first?.mm.text;
+    return { path, ...(other && (moved || before.carried) ? { carried: { was } } : {}) };
+  }
+
+  /** Somebody has seen that it is read by another path. */
+  async seenCarried(instrumentId: string): Promise<void> {
+    await this.database.writeUnsynced((manager) =>
+      manager.query(
+        `UPDATE "worked_out" SET "card" = json_remove("card", '$.carried') WHERE "instrumentId" = ?`,
+        [instrumentId],
+      ),
+    );
+  }
+
+  /** What it said first before it was read by another path; null where nothing is to be said of that. */
+  async carried(instrumentId: string): Promise<WorkedOutCard['carried'] | null> {
+    const kept = await this.database.read.findOne(WorkedOutEntity, {
+      where: { instrumentId },
+      select: { instrumentId: true, card: true },
+    });
+    return kept?.card.carried ?? null;
   }
 
   /**
@@ -283,6 +330,10 @@ const merged = (all: readonly Taught[]): Pick<Taught, 'cases' | 'hours'> => ({
   cases: all.flatMap(({ cases }) => cases),
   hours: all.flatMap(({ hours }) => hours),
 });
+
+/** Where it lay and since when, as a text that changes with it. */
+const pathText = ({ stays }: PackedPath): string =>
+  JSON.stringify(stays.map(({ from, room }) => [from, room]));
 
 const NOTHING_TAUGHT: Taught = { cases: [], hours: [], breathing: null };
 const NOTHING_FOUND = { rise: null, restraint: null, breathes: {}, strung: null };

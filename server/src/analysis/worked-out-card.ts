@@ -9,4 +9,8 @@ export interface WorkedOutCard {
   /** what to find out first */
   ask: { ask: string; minutes: number } | null;
   refusal: string | null;
+  /** where it lay, as it was worked out by; not there in cards of before paths were kept */
+  path?: string;
+  /** what it said first before it was read by another path; until somebody has seen that */
+  carried?: { was: Record<HeightUnit, Sentence> | null };
 }

@@ -1,9 +1,11 @@
-import { Body, Controller, Get, Param, Put } from '@nestjs/common';
+import { Body, Controller, Get, HttpCode, Param, Post, Put } from '@nestjs/common';
 import { ApiOkResponse, ApiTags } from '@nestjs/swagger';
 import { AirAnswer, AirAnswerInput, InstrumentPath } from '@upright-elder/contract';
 import { AirAnswersService } from '../air/air-answers.service.js';
 import { AnalysisService, fitOf } from '../analysis/analysis.service.js';
+import { BackgroundService } from '../analysis/background.service.js';
 import { IdPipe } from '../http/id.pipe.js';
+import { ShopService } from '../shop/shop.service.js';
 import { PathsService } from '../paths/paths.service.js';
 
 @ApiTags('whose air')
@@ -13,13 +15,26 @@ export class PathsController {
     private readonly paths: PathsService,
     private readonly analysis: AnalysisService,
     private readonly answers: AirAnswersService,
+    private readonly background: BackgroundService,
+    private readonly shop: ShopService,
   ) {}
 
   @Get('instruments/:id/path')
   @ApiOkResponse({ type: InstrumentPath })
   async of(@Param('id', IdPipe) id: string): Promise<InstrumentPath> {
     const { evidence } = fitOf(await this.analysis.of(id));
-    return this.paths.of(id, evidence.air.doubt);
+    const carried = await this.background.carried(id);
+    return {
+      ...(await this.paths.of(id, evidence.air.doubt)),
+      saidBefore: carried?.was?.[(await this.shop.get()).sayIn].text ?? null,
+    };
+  }
+
+  /** Somebody has seen that its years are read by other air than before. */
+  @Post('instruments/:id/path/seen')
+  @HttpCode(204)
+  seen(@Param('id', IdPipe) id: string): Promise<void> {
+    return this.background.seenCarried(id);
   }
 
   /** What was said of a room's log, those taken back too. */

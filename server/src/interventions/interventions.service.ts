@@ -47,6 +47,16 @@ export class InterventionsService {
     return this.complete(await this.rows(instrumentId, withStruck));
   }
 
+  /** Instruments that were carried into a room or out of it. */
+  async movedThrough(roomId: string, most: number): Promise<string[]> {
+    const rows = await this.database.read.query<{ id: string }[]>(
+      `SELECT DISTINCT "instrumentId" AS "id" FROM "intervention" WHERE NOT "struck"
+        AND (json_extract("changes", '$.room.to') = ? OR json_extract("changes", '$.room.from') = ?) ORDER BY 1 LIMIT ?`,
+      [roomId, roomId, most],
+    );
+    return rows.map(({ id }) => id);
+  }
+
   /** What the computation needs of them. */
   async facts(instrumentId: string): Promise<InterventionFacts[]> {
     const rows = await this.rows(instrumentId, false);

@@ -78,7 +78,7 @@ export class PathsService {
     return new Set(answers.filter(({ answer }) => answer === 'misread').map(({ from }) => from));
   }
 
-  async of(id: string, doubt: AirDoubt | null): Promise<InstrumentPath> {
+  async of(id: string, doubt: AirDoubt | null): Promise<Omit<InstrumentPath, 'saidBefore'>> {
     const [stays, names, answers] = await Promise.all([
       this.stays(id),
       this.air.names(),

@@ -1,6 +1,6 @@
 import { Controller, Get, Param } from '@nestjs/common';
 import { ApiOkResponse, ApiTags } from '@nestjs/swagger';
-import { RoomWood } from '@upright-elder/contract';
+import { RoomWood, StayOf } from '@upright-elder/contract';
 import { IdPipe } from '../http/id.pipe.js';
 import { RoomsService } from './rooms.service.js';
 
@@ -14,5 +14,12 @@ export class RoomsController {
   @ApiOkResponse({ type: RoomWood })
   wood(@Param('id', IdPipe) id: string): Promise<RoomWood> {
     return this.rooms.woodOf(id);
+  }
+
+  /** What was carried into the room or out of it, and when it lay there. */
+  @Get(':id/stays')
+  @ApiOkResponse({ type: [StayOf] })
+  stays(@Param('id', IdPipe) id: string): Promise<StayOf[]> {
+    return this.rooms.movedThrough(id);
   }
 }

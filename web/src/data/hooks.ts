@@ -28,6 +28,7 @@ import type {
   Scorecard,
   SeriesForecast,
   Shop,
+  StayOf,
   CardPage,
   Tool,
   TopModel,
@@ -66,6 +67,7 @@ export const useAllExaminations = (id: string) =>
 export const useInterventions = (id: string, withStruck = false) =>
   useSWR<Intervention[]>(`instruments/${id}/interventions${withStruck ? '?struck=true' : ''}`, get);
 export const usePath = (id: string) => useSWR<InstrumentPath>(`instruments/${id}/path`, get);
+export const useRoomStays = (id: string) => useSWR<StayOf[]>(`rooms/${id}/stays`, get);
 export const useRoomAnswers = (id: string) => useSWR<AirAnswer[]>(`rooms/${id}/answers`, get);
 export const useForecast = (id: string, heights?: HeightUnit) =>
   useSWR<Forecast>(`instruments/${id}/forecast${heights ? `?heights=${heights}` : ''}`, get);

@@ -1,6 +1,7 @@
+import { sayDate } from '@upright-elder/core/days';
 import { Link } from 'react-router';
 import { Fetching } from '../../app/Fetching.js';
-import { useInRoom } from '../../data/hooks.js';
+import { useInRoom, useRoomStays } from '../../data/hooks.js';
 import { WeightMark } from '../../fields/WeightMark.js';
 
 /** What lives in a room, each with its most urgent sentence. */
@@ -38,6 +39,31 @@ export function LiesHere({ roomId }: { roomId: string }) {
           )
         }
       </Fetching>
+      <CarriedThrough roomId={roomId} />
     </section>
+  );
+}
+
+/** What was carried in or out, and when it lay here; put right where it is written down. */
+function CarriedThrough({ roomId }: { roomId: string }) {
+  const stays = useRoomStays(roomId).data ?? [];
+  if (stays.length === 0) return null;
+  return (
+    <>
+      <h3 className="mt-3 text-[1.15rem]">Carried in or out</h3>
+      <ul className="text-[0.97rem]">
+        {stays.map(({ instrumentId, nickname, from, to }) => (
+          <li key={`${instrumentId} ${from}`} className="border-b border-rule">
+            <Link
+              className="inline-block min-h-[44px] content-center underline"
+              to={`/instruments/${instrumentId}/details#where`}
+            >
+              {nickname}
+            </Link>{' '}
+            {from === null ? '' : `from ${sayDate(from)}`} {to === null ? 'on' : `until ${sayDate(to)}`}
+          </li>
+        ))}
+      </ul>
+    </>
   );
 }

@@ -1,13 +1,38 @@
 import type { AirDoubtSaid } from '@upright-elder/contract';
 import { useState } from 'react';
-import { usePath, useRooms, useShop } from '../../../data/hooks.js';
+import { send } from '../../../data/api.js';
+import { usePath, useRefresh, useRooms, useShop } from '../../../data/hooks.js';
 import { MoveForm } from './MoveForm.js';
 import { useAnswerAir } from './useAnswer.js';
 
 /** Asks in whose air it lay where log and hand part, with the three answers; nothing where they agree. */
 export function AirDoubtAsked({ id }: { id: string }) {
-  const doubt = usePath(id).data?.doubt;
-  return doubt ? <Asked id={id} doubt={doubt} /> : null;
+  const path = usePath(id).data;
+  return (
+    <>
+      {path?.saidBefore && <ReadAnew id={id} was={path.saidBefore} />}
+      {path?.doubt && <Asked id={id} doubt={path.doubt} />}
+    </>
+  );
+}
+
+/** Says once what a move changed. */
+function ReadAnew({ id, was }: { id: string; was: string }) {
+  const refresh = useRefresh();
+  return (
+    <section aria-label="Read anew" className="sheet mb-3 border-l-4 border-verdigris p-3">
+      <p>
+        Each year is now read by the air of the room in which it lay then. Before that it said first: “{was}”
+      </p>
+      <button
+        type="button"
+        className="quiet"
+        onClick={() => void send('POST', `instruments/${id}/path/seen`, {}).then(refresh)}
+      >
+        Seen
+      </button>
+    </section>
+  );
 }
 
 function Asked({ id, doubt }: { id: string; doubt: AirDoubtSaid }) {
@@ -29,7 +54,7 @@ function Asked({ id, doubt }: { id: string; doubt: AirDoubtSaid }) {
           aria-expanded={elsewhere}
           onClick={() => setElsewhere(!elsewhere)}
         >
-          Yes, it lay elsewhere
+          It lay elsewhere
         </button>
         <button
           type="button"
@@ -43,14 +68,14 @@ function Asked({ id, doubt }: { id: string; doubt: AirDoubtSaid }) {
             })
           }
         >
-          No, the log is wrong
+          The log is wrong
         </button>
         <button
           type="button"
           className="quiet"
           onClick={() => void answer({ instrumentId: id, answer: 'misread', from: date })}
         >
-          No, that reading is wrong
+          That reading is wrong
         </button>
       </div>
       {elsewhere && today && (

@@ -10,8 +10,7 @@ import { DayField } from '../../../fields/DayField.js';
 import { ListField } from '../../../fields/ListField.js';
 import { Tick } from '../../../fields/Tick.js';
 
-const STAYS = ['for good', 'until', 'not back yet'] as const;
-type Stays = (typeof STAYS)[number];
+type Stays = 'for good' | 'until' | 'not back yet';
 
 interface Props {
   instrumentId: string;

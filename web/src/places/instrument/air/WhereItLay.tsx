@@ -13,7 +13,7 @@ export function WhereItLay({ id }: { id: string }) {
   const rooms = useRooms();
   const today = useShop().data?.today;
   return (
-    <section id="where" aria-label="Where it lay" className="sheet mt-4 p-4">
+    <section id="where" aria-label="Where it lay" className="sheet mt-4 max-w-[62rem] p-5">
       <h2 className="text-[1.3rem]">Where it lay</h2>
       <p className="text-faint">
         Each year is read by the air of the room in which it lay then. Write down the weeks in the shop, too.
