@@ -47,18 +47,18 @@ export class AirDoubtSaid {
   @IsString()
   text!: string;
 
-  @IsId()
-  examinationId!: string;
-
+  /** of the examination that differs most, or on which the log changed */
   @IsString()
   date!: string;
 
-  /** read beside it and logged that day, percent */
+  /** read beside it and logged that day, percent; null where nothing was read */
+  @IsOptional()
   @IsNumber()
-  read!: number;
+  read!: number | null;
 
+  @IsOptional()
   @IsNumber()
-  logged!: number;
+  logged!: number | null;
 
   /** of the examinations of which it is said, the first and the last; ISO dates */
   @IsString()

@@ -52,7 +52,7 @@ const IDS = new Set<string>([
   ],
   ...['season not told', ...STRUNG_AFTER],
   // what is in doubt of the air
-  ...['always', 'until', 'since', 'misread', 'sensor'],
+  ...['always', 'until', 'since', 'misread', 'sensor', 'changed'],
 ]);
 
 /** Every text in a value. */

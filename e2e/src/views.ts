@@ -36,6 +36,7 @@ export const VIEWS: View[] = [
   { name: 'readings', path: (idOf) => `/instruments/${idOf('Breakwater')}/readings?of=bridgeGap.middle` },
   { name: 'photographs', path: (idOf) => `/instruments/${idOf('Breakwater')}/photographs` },
   { name: 'seasons', path: (idOf) => `/instruments/${idOf('the Purser')}/seasons` },
+  { name: 'seasons-moved', path: (idOf) => `/instruments/${idOf('the Stowaway')}/seasons`, unpictured: true },
   { name: 'judgement', path: (idOf) => `/instruments/${idOf('Little Anchor')}/judgement` },
   {
     name: 'plans',

@@ -12,6 +12,6 @@ export const ANSWERS_OF_INSTRUMENTS = ['log wrong', 'misread'] as const;
 export const ANSWERS_OF_ROOMS: readonly LogAnswer[] = LOG_ANSWERS;
 export type AirAnswerSaid = (typeof ANSWERS_OF_INSTRUMENTS)[number] | LogAnswer;
 
-export const AIR_DOUBTS = ['always', 'until', 'since', 'misread', 'sensor'] as const;
+export const AIR_DOUBTS = ['always', 'until', 'since', 'misread', 'sensor', 'changed'] as const;
 
 export const LOG_FILE_STATES = ['waiting', 'reading', 'taken', 'refused'] as const;

@@ -149,17 +149,20 @@ export interface AirItem {
   doubt: AirDoubt | null;
 }
 
-/** What is doubtful of an instrument's air, told by the examination that differs most. */
+/** What is doubtful of an instrument's air. */
 export interface AirDoubt {
-  /** it lay elsewhere: always, until a day, or since one; that one reading is wrong; or the log runs off from what is read */
-  kind: 'always' | 'until' | 'since' | 'misread' | 'sensor';
+  /**
+   * it lay elsewhere: always, until a day, or since one; one reading is wrong; the log runs off from what is read; or it
+   * went over to other ways, and nothing was read beside that could tell why
+   */
+  kind: 'always' | 'until' | 'since' | 'misread' | 'sensor' | 'changed';
   /** name of the room whose log it is; empty where it has none */
   room: string;
-  examinationId: string;
+  /** of the examination that differs most, or the day on which the log changed */
   date: string;
-  /** read beside it, and what the log has of that day; percent */
-  read: number;
-  logged: number;
+  /** read beside it, and what the log has of that day, percent; null where nothing was read */
+  read: number | null;
+  logged: number | null;
   /** of the examinations of which it is said, the first and the last; dates */
   first: string;
   last: string;

@@ -1,4 +1,5 @@
 import {
+  dayOfChange,
   EVER_AFTER,
   EVER_BEFORE,
   isAirAsked,
@@ -27,18 +28,34 @@ export function airDoubtOf(examinations: readonly ExaminationFacts[], lived: Liv
     (best, one) => (best && off(best) >= off(one) ? best : one),
     null,
   );
-  if (!most) return null;
+  if (!most) return changedDoubt(lived);
   const { examination, read, logged } = most;
   return {
     kind: likely ? kindOf(likely) : 'sensor',
     room: stayOn(lived.path, dayOf(examination.date)).name,
-    examinationId: examination.id,
     date: examination.date,
     read,
     logged,
     first: isoDate((told[0] ?? most).day),
     last: isoDate((told.at(-1) ?? most).day),
     asked: isAirAsked(lived),
+  };
+}
+
+/** A log that went over to other ways, with nothing read beside it that could tell why. */
+function changedDoubt({ rooms }: LivedAir): AirDoubt | null {
+  const found = rooms.find(({ air }) => air.change?.open);
+  if (!found?.air.change) return null;
+  const date = isoDate(dayOfChange(found.air.change));
+  return {
+    kind: 'changed',
+    room: found.name,
+    date,
+    read: null,
+    logged: null,
+    first: date,
+    last: date,
+    asked: true,
   };
 }
 

@@ -54,7 +54,7 @@ describe('the three worked inputs of an instrument that was moved, or whose log 
     expect(creeps).toBe(false);
     expect(missing).toBe('air');
     expect(doubt).toMatchObject({ asked: true, kind: 'until', room: 'loft' });
-    expect(doubt!.read).toBeLessThan(doubt!.logged - 12);
+    expect(doubt!.read!).toBeLessThan(doubt!.logged! - 12);
   });
 
   it('the log of another room is asked about, and the band holds what the air beside it says', () => {
@@ -146,6 +146,18 @@ describe('histories with moves', () => {
     });
     expect(creeps).toBe(false);
     expect(doubt).toMatchObject({ asked: true, kind });
+  });
+
+  it('a log that stepped with nothing read beside it is asked about as such', () => {
+    const { creeps, doubt, missing } = told({
+      rooms: { hall: { mean: 45, swing: 12, then: { from: '2024-08-01', mean: 62, swing: 8 } } },
+      lay: [{ room: 'hall' }],
+      visits: HALF_YEARS,
+      hand: false,
+    });
+    expect(creeps).toBe(false);
+    expect(missing).toBe('air');
+    expect(doubt).toMatchObject({ kind: 'changed', room: 'hall', asked: true, read: null });
   });
 
   it('one misread hygrometer is taken for that, and moves nothing', () => {

@@ -119,7 +119,7 @@ export function creepSentence(
 export function attributionReason(not: NotYet, move: Saying['move']): string {
   switch (not.missing) {
     case 'air':
-      return 'the log of its room and the air read beside it do not agree';
+      return 'it is not settled whose air it stood in, or whether the log is right';
     case 'visits': {
       const seen = not.visits === 1 ? 'there is one strung visit' : `there are ${not.visits} strung visits`;
       return `${seen} since the last change, three are needed`;

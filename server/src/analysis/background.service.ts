@@ -214,7 +214,8 @@ export class BackgroundService implements OnApplicationBootstrap, OnApplicationS
     if (!kept || kept.card.refusal !== null) return { path };
     const before = kept.card;
     // before paths were kept everything was read by one room
-    const moved = before.path === undefined ? (JSON.parse(path) as unknown[]).length > 1 : before.path !== path;
+    const moved =
+      before.path === undefined ? (JSON.parse(path) as unknown[]).length > 1 : before.path !== path;
     const was = before.carried?.was ?? before.first;
     const other = was?.mm.text !== first?.mm.text;
     return { path, ...(other && (moved || before.carried) ? { carried: { was } } : {}) };

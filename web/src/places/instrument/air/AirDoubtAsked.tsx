@@ -1,5 +1,6 @@
 import type { AirDoubtSaid } from '@upright-elder/contract';
 import { useState } from 'react';
+import { Link } from 'react-router';
 import { send } from '../../../data/api.js';
 import { usePath, useRefresh, useRooms, useShop } from '../../../data/hooks.js';
 import { MoveForm } from './MoveForm.js';
@@ -47,37 +48,43 @@ function Asked({ id, doubt }: { id: string; doubt: AirDoubtSaid }) {
       <p className="text-[0.95rem] text-faint">
         Until that is answered no creep is named: what looks like age may be the air of another room.
       </p>
-      <div className="mt-2 flex flex-wrap gap-2">
-        <button
-          type="button"
-          className="act"
-          aria-expanded={elsewhere}
-          onClick={() => setElsewhere(!elsewhere)}
-        >
-          It lay elsewhere
-        </button>
-        <button
-          type="button"
-          className="quiet"
-          onClick={() =>
-            void answer({
-              instrumentId: id,
-              answer: 'log wrong',
-              from: kind === 'misread' ? date : first,
-              to: last,
-            })
-          }
-        >
-          The log is wrong
-        </button>
-        <button
-          type="button"
-          className="quiet"
-          onClick={() => void answer({ instrumentId: id, answer: 'misread', from: date })}
-        >
-          That reading is wrong
-        </button>
-      </div>
+      {kind === 'changed' ? (
+        <Link to="/air" className="act mt-2">
+          Say so on Air
+        </Link>
+      ) : (
+        <div className="mt-2 flex flex-wrap gap-2">
+          <button
+            type="button"
+            className="act"
+            aria-expanded={elsewhere}
+            onClick={() => setElsewhere(!elsewhere)}
+          >
+            It lay elsewhere
+          </button>
+          <button
+            type="button"
+            className="quiet"
+            onClick={() =>
+              void answer({
+                instrumentId: id,
+                answer: 'log wrong',
+                from: kind === 'misread' ? date : first,
+                to: last,
+              })
+            }
+          >
+            The log is wrong
+          </button>
+          <button
+            type="button"
+            className="quiet"
+            onClick={() => void answer({ instrumentId: id, answer: 'misread', from: date })}
+          >
+            That reading is wrong
+          </button>
+        </div>
+      )}
       {elsewhere && today && (
         <MoveForm
           instrumentId={id}

@@ -1,0 +1,51 @@
+import { readFileSync } from 'node:fs';
+import type { Page } from 'puppeteer-core';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { Hand } from './bench-hand.js';
+import { openPage } from './browser.js';
+import { openScenario, type Scenario } from './scenario.js';
+import { isReady } from './views.js';
+
+/** README's *Ten minutes with the demo*, stop by stop: by the links that a person would take. */
+const STOPS = [
+  ...readFileSync(new URL('../../README.md', import.meta.url), 'utf8').matchAll(
+    /^\d+\. \*\*(?:(?<nickname>[^*]+?) → )?(?<place>[^*]+)\*\*: .*“(?<seen>[^”]+)”$/gmu,
+  ),
+].map(({ groups }) => groups as { nickname?: string; place: string; seen: string });
+
+let scenario: Scenario;
+let page: Page;
+beforeAll(async () => {
+  scenario = await openScenario();
+  page = await openPage(scenario.browser, scenario.program.address);
+});
+afterAll(() => scenario.close());
+
+async function follow(name: string): Promise<void> {
+  const link = await page.waitForSelector(`::-p-aria([name="${name}"][role="link"])`);
+  await link!.click();
+}
+
+describe('ten minutes with the demo', () => {
+  it('has its stops', () => {
+    expect(STOPS.length).toBeGreaterThanOrEqual(9);
+  });
+
+  it.each(STOPS)('$nickname $place: “$seen”', async ({ nickname, place, seen }) => {
+    if (nickname) {
+      await follow('Shelf');
+      await page.waitForFunction(() => location.pathname === '/', { polling: 50 });
+      await isReady(page);
+      const card = await page.waitForSelector(`a[href*="${scenario.idOf(nickname)}"]`);
+      await card!.click();
+      await isReady(page);
+    }
+    await follow(place);
+    await isReady(page);
+    await new Hand(page).sees(seen);
+    // no stop without a next step: something of its own to press or to follow
+    expect(
+      await page.$$eval('main :is(a[href], button:not([disabled]))', (all) => all.length),
+    ).toBeGreaterThan(2);
+  });
+});
