@@ -130,7 +130,7 @@ describe('whose air an instrument lived in', () => {
     await settled();
     const said = (await path()).saidBefore;
     expect(said).not.toBeNull();
-    expect((await server.call('POST', `instruments/${ONE}/path/seen`, {})).status).toBe(204);
+    expect((await server.call('POST', `instruments/${ONE}/path/seen`, {})).status).toBe(200);
     expect((await path()).saidBefore).toBeNull();
     expect(await get<StayOf[]>(`rooms/${BELOW}/stays`)).toEqual([
       { instrumentId: ONE, nickname: 'carried', from: '2022-07-01', to: MOVED_ON },
@@ -191,6 +191,13 @@ describe('whose air an instrument lived in', () => {
       );
     await good(7205, '2026-06-01', LOFT);
     expect(await get<Instrument>(`instruments/${three}`)).toMatchObject({ homeRoomId: LOFT, version: 2 });
+    // struck as another's it takes its home back with it, and brought back it goes there again
+    const strike = (struck: boolean) =>
+      put(`strikes/intervention/${id(7205)}`, { struck, why: 'another instrument', by: PERSON });
+    await strike(true);
+    expect((await get<Instrument>(`instruments/${three}`)).homeRoomId).toBe(BELOW);
+    await strike(false);
+    expect((await get<Instrument>(`instruments/${three}`)).homeRoomId).toBe(LOFT);
     await good(7206, '2024-06-01', null);
     expect((await get<Instrument>(`instruments/${three}`)).homeRoomId).toBe(LOFT);
     expect((await path(three)).stays.map(({ roomName }) => roomName)).toEqual(['below', '', 'loft']);

@@ -111,7 +111,8 @@ export const SURE_FROM = 0.75;
 interface Regressed {
   logEvidence: number;
   mean: number[];
-  covariance: number[][];
+  /** worked out where it is asked for: most explanations are left out by their weight */
+  covariance: () => number[][];
 }
 
 /** `yᵢ ~ N(xᵢθ, noiseᵢ²)`, `θ ~ N(0, diag(sd²))`, by normal equations of a few unknowns. */
@@ -144,7 +145,7 @@ function regress(
   return {
     logEvidence: -0.5 * (misfit - fitted + logNoise + logPrior + logPrecision),
     mean,
-    covariance: rowsOf(inverseOf(precision, p), p),
+    covariance: () => rowsOf(inverseOf(precision, p), p),
   };
 }
 
@@ -247,12 +248,12 @@ export function explain(
   const days = witnesses.map(({ day }) => day);
   const found = supposed(days, changed).map((one) => weighedBy(one, witnesses, rooms));
   const best = Math.max(...found.map(({ log }) => log));
-  const all = found.map(({ log, one }) => ({ ...one, weight: Math.exp(log - best) }));
-  const sum = (list: readonly Explanation[]) => list.reduce((total, { weight }) => total + weight, 0);
+  const all = found.map((one) => ({ ...one, weight: Math.exp(one.log - best) }));
+  const sum = (list: readonly { weight: number }[]) => list.reduce((total, { weight }) => total + weight, 0);
   const least = LEAST_WEIGHT * sum(all);
   const kept = all.filter(({ kind, weight }) => kind === 'right' || weight > least);
   const total = sum(kept);
-  return kept.map((one) => ({ ...one, weight: one.weight / total }));
+  return kept.map(({ weight, told }) => told(weight / total));
 }
 
 function weighedBy(
@@ -268,7 +269,7 @@ function weighedBy(
   }: Supposed & { chance: number },
   witnesses: readonly Witness[],
   rooms: number,
-): { log: number; one: Explanation } {
+): { kind: ExplanationKind; log: number; told: (weight: number) => Explanation } {
   const since = begins ?? witnesses[0]?.day ?? 0;
   const told = ({ day, room: whose }: Witness) =>
     day >= from && day < to && (room === null || room === whose);
@@ -289,23 +290,27 @@ function weighedBy(
     [HAND_SD, ...Array.from({ length: rooms }, () => ROOM_SENSOR_SD), ...(known ? [] : prior)],
   );
   const at = 1 + rooms;
-  const part = (begin: number, end?: number) =>
-    fit.covariance.slice(begin, end).map((row) => row.slice(begin, end));
   return {
+    kind,
     log: fit.logEvidence + Math.log(chance),
-    one: {
-      kind,
-      weight: 0,
-      from,
-      to,
-      since,
-      room,
-      seasonGoesAlong: known !== null || kind !== 'drift',
-      shift: known ? [...known] : fit.mean.slice(at),
-      covariance: known ? [[0]] : part(at),
-      hand: fit.mean[0]!,
-      sensors: fit.mean.slice(1, at),
-      sensorCovariance: part(1, at),
+    told: (weight) => {
+      const covariance = fit.covariance();
+      const part = (begin: number, end?: number) =>
+        covariance.slice(begin, end).map((row) => row.slice(begin, end));
+      return {
+        kind,
+        weight,
+        from,
+        to,
+        since,
+        room,
+        seasonGoesAlong: known !== null || kind !== 'drift',
+        shift: known ? [...known] : fit.mean.slice(at),
+        covariance: known ? [[0]] : part(at),
+        hand: fit.mean[0]!,
+        sensors: fit.mean.slice(1, at),
+        sensorCovariance: part(1, at),
+      };
     },
   };
 }

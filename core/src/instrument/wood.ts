@@ -59,9 +59,19 @@ export const airLivedIn = (
     examinations.map((one) => readBeside(one, species)),
   );
 
+/** Every series asks for the wood of the same examinations: worked out once for each. */
+const once = new WeakMap<LivedAir, WeakMap<ExaminationFacts, BelievedWood | null>>();
+
 /** The wood's moisture at an examination, by log, air and meter; null where nothing was read. */
-export const woodRead = (examination: ExaminationFacts, { air, species }: WoodSource): BelievedWood | null =>
-  woodBelieved(air, readBeside(examination, species));
+export function woodRead(examination: ExaminationFacts, { air, species }: WoodSource): BelievedWood | null {
+  const known = once.get(air) ?? new WeakMap<ExaminationFacts, BelievedWood | null>();
+  once.set(air, known);
+  const found = known.get(examination);
+  if (found !== undefined) return found;
+  const wood = woodBelieved(air, readBeside(examination, species));
+  known.set(examination, wood);
+  return wood;
+}
 
 /** The same; the season's where nothing was read. */
 export const woodAt = (examination: ExaminationFacts, source: WoodSource): BelievedWood =>

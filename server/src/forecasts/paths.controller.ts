@@ -32,9 +32,11 @@ export class PathsController {
 
   /** Somebody has seen that its years are read by other air than before. */
   @Post('instruments/:id/path/seen')
-  @HttpCode(204)
-  seen(@Param('id', IdPipe) id: string): Promise<void> {
-    return this.background.seenCarried(id);
+  @HttpCode(200)
+  @ApiOkResponse({ type: InstrumentPath })
+  async seen(@Param('id', IdPipe) id: string): Promise<InstrumentPath> {
+    await this.background.seenCarried(id);
+    return this.of(id);
   }
 
   /** What was said of a room's log, those taken back too. */

@@ -1,4 +1,4 @@
-import { Injectable } from '@nestjs/common';
+import { Injectable, type OnModuleInit } from '@nestjs/common';
 import type {
   FieldError,
   Intervention,
@@ -23,7 +23,7 @@ import { InterventionEntity } from './intervention.entity.js';
 
 /** What was done to instruments, when and by whom. */
 @Injectable()
-export class InterventionsService {
+export class InterventionsService implements OnModuleInit {
   constructor(
     private readonly database: Database,
     private readonly clock: Clock,
@@ -31,6 +31,18 @@ export class InterventionsService {
     private readonly strikes: StrikesService,
     private readonly store: VersionedStore,
   ) {}
+
+  /** A move for good that is struck takes its home back with it, and one that is brought back goes there again. */
+  onModuleInit(): void {
+    this.strikes.alsoWrite('intervention', async (manager, id, struck) => {
+      const row = await manager.findOneBy(InterventionEntity, { id });
+      const room = row?.changes.room;
+      if (!row || !room?.entered || room.until !== undefined) return;
+      const { instrumentId, date } = row;
+      const [to, from] = struck ? [room.from, room.to] : [room.to, room.from];
+      await comeHome(manager, { instrumentId, date, id, to, from });
+    });
+  }
 
   /** Notes of work done in which every word stands, the newest first. */
   async find(words: readonly string[], limit: number): Promise<FoundText[]> {
@@ -335,10 +347,20 @@ async function changesOf(
   };
 }
 
-/** A move for good that no other followed says where the instrument is at home. */
+/**
+ * A move for good that no other followed says where the instrument is at home.
+ *
+ * @param from only where it is at home there now; left out: wherever
+ */
 async function comeHome(
   manager: EntityManager,
-  { instrumentId, date, id, to }: { instrumentId: string; date: string; id: string; to: string | null },
+  {
+    instrumentId,
+    date,
+    id,
+    to,
+    from,
+  }: { instrumentId: string; date: string; id: string; to: string | null; from?: string | null },
 ): Promise<void> {
   const [later] = await manager.query<unknown[]>(
     `SELECT 1 FROM "intervention" WHERE "instrumentId" = ? AND "id" <> ? AND NOT "struck" AND "date" > ?
@@ -347,8 +369,9 @@ async function comeHome(
   );
   if (later) return;
   await manager.query(
-    `UPDATE "instrument" SET "homeRoomId" = ?, "version" = "version" + 1 WHERE "id" = ? AND "homeRoomId" IS NOT ?`,
-    [to, instrumentId, to],
+    `UPDATE "instrument" SET "homeRoomId" = ?, "version" = "version" + 1
+      WHERE "id" = ? AND "homeRoomId" IS NOT ? AND ("homeRoomId" IS ? OR ?)`,
+    [to, instrumentId, to, from ?? null, from === undefined ? 1 : 0],
   );
 }
 

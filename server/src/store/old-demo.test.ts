@@ -1,11 +1,18 @@
 import { join } from 'node:path';
-import type { Examination, Intervention, Mark, Photograph, CardPage } from '@upright-elder/contract';
+import type {
+  CardPage,
+  Examination,
+  InstrumentPath,
+  Intervention,
+  Mark,
+  Photograph,
+} from '@upright-elder/contract';
 import { dayIn } from '@upright-elder/core/days';
 import { POINTS, type PointId } from '@upright-elder/core/readings';
 import BetterSqlite3 from 'better-sqlite3';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { startApp, type AppUnderTest } from '../testing/app-under-test.js';
-import { dump, folderOf06c8523, oldDemoFolder } from '../testing/folders.js';
+import { dump, folderOf06c8523, folderOfCc72d0d, oldDemoFolder } from '../testing/folders.js';
 import { DATA_FILE } from './folder.js';
 
 /** The scenario as an earlier program wrote it, with corrections, a struck mark, a tool and a protocol of its own. */
@@ -223,17 +230,7 @@ describe('a folder of 06c8523', () => {
     const server = await startApp(folder);
     try {
       const after = dump(join(folder, DATA_FILE));
-      for (const [table, rows] of Object.entries(before)) {
-        if (['migrations', 'change'].includes(table)) continue;
-        expect(rows.length, table).toBeLessThanOrEqual(after[table]!.length);
-        const columns = Object.keys(JSON.parse(rows[0] ?? '{}') as object);
-        const only = (row: string) => {
-          const all = JSON.parse(row) as Record<string, unknown>;
-          return JSON.stringify(columns.map((name) => all[name]));
-        };
-        if (!['solved_top', 'worked_out', 'kept_forecast'].includes(table))
-          expect(after[table]!.map(only).sort(), table).toEqual(rows.map(only).sort());
-      }
+      hasEveryRow(before, after);
       expect(after.edit).toEqual([]);
       expect(after.identity).toHaveLength(1);
       const { cards } = (await server.call('GET', 'shelf')).body as CardPage;
@@ -263,3 +260,38 @@ describe('a folder of 06c8523', () => {
     }
   });
 });
+
+describe('a folder of cc72d0d', () => {
+  it('has every row as it was, and the path of an instrument that was moved at once', async () => {
+    const folder = folderOfCc72d0d();
+    const before = dump(join(folder, DATA_FILE));
+    const server = await startApp(folder);
+    try {
+      hasEveryRow(before, dump(join(folder, DATA_FILE)));
+      const { cards } = (await server.call('GET', 'shelf')).body as CardPage;
+      const purser = cards.find(({ nickname }) => nickname === 'the Purser')!.id;
+      const { stays } = (await server.call('GET', `instruments/${purser}/path`)).body as InstrumentPath;
+      expect(stays.map(({ from, roomName }) => [from, roomName])).toEqual([
+        [null, 'Ferry terminal loft'],
+        ['2025-10-01', 'Lantern Yard workshop'],
+      ]);
+    } finally {
+      await server.close();
+    }
+  });
+});
+
+/** What was recorded stands as it was, table by table; what is worked out may be made anew. */
+function hasEveryRow(before: Record<string, string[]>, after: Record<string, string[]>): void {
+  for (const [table, rows] of Object.entries(before)) {
+    if (['migrations', 'change'].includes(table)) continue;
+    expect(rows.length, table).toBeLessThanOrEqual(after[table]!.length);
+    const columns = Object.keys(JSON.parse(rows[0] ?? '{}') as object);
+    const only = (row: string) => {
+      const all = JSON.parse(row) as Record<string, unknown>;
+      return JSON.stringify(columns.map((name) => all[name]));
+    };
+    if (rows.length > 0 && !['solved_top', 'worked_out', 'kept_forecast'].includes(table))
+      expect(after[table]!.map(only).sort(), table).toEqual(rows.map(only).sort());
+  }
+}

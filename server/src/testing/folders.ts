@@ -24,7 +24,10 @@ export const oldDemoFolder = (): string => folderWith('old-demo.sqlite.gz');
 /** As 06c8523 wrote it, before every save was noted; what is worked out was left out. */
 export const folderOf06c8523 = (): string => folderWith('demo-06c8523.sqlite.gz');
 
-/** The same with one instrument and one examination of it, so that little is worked out of it. */
+/** As cc72d0d wrote it, with an instrument that was moved to another room; what is worked out was left out. */
+export const folderOfCc72d0d = (): string => folderWith('demo-cc72d0d.sqlite.gz');
+
+/** That of 06c8523 with one instrument and one examination of it, so that little is worked out of it. */
 export function smallFolderOf06c8523(): string {
   const folder = folderOf06c8523();
   const database = new BetterSqlite3(join(folder, DATA_FILE));
