@@ -26,6 +26,17 @@ export class Said {
   side?: StringSide;
 }
 
+/** Where it lay on a day. */
+export class LayThere {
+  /** name of the room; empty where nobody follows it */
+  @IsString()
+  room!: string;
+
+  /** how likely that was not its home of today, 0 to 1 */
+  @IsNumber()
+  away!: number;
+}
+
 /** A reading that the forecast stands on. */
 export class HistoryPoint {
   /** the examination, or for a crack none */
@@ -52,6 +63,9 @@ export class HistoryPoint {
 
   @IsString()
   moistureFrom!: string;
+
+  @Nested(() => LayThere)
+  lay!: LayThere;
 
   /** as it would read with saddle and nut as they are set today, m or rad */
   @IsNumber()

@@ -30,7 +30,8 @@ function body(date: string, action: string) {
   const readings = examination.readings.map((reading) =>
     reading.quantity === 'action12' ? { ...reading, text: action } : reading,
   );
-  return { ...examination, readings };
+  // the log alone tells its air
+  return { ...examination, conditions: { ...examination.conditions, humidity: null }, readings };
 }
 
 /** Two and a half years of air with a damp summer, a reading every day. */

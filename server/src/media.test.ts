@@ -293,8 +293,9 @@ describe('room loggers', () => {
       Buffer.from('\ufefftime,humidity,temp\n', 'utf16le'),
     );
     await until(
-      async () => (await report('cellar.csv')) !== undefined && (await report('loft odd.csv')) !== undefined,
-      'both are reported',
+      async () =>
+        [await report('cellar.csv'), await report('loft odd.csv')].every((one) => one?.state === 'refused'),
+      'both are refused',
     );
     expect(await report('cellar.csv')).toMatchObject({
       state: 'refused',

@@ -192,6 +192,20 @@ export function seasonOn(
   return { moisture: moisture + still * (before - seasonMoisture(climate, from)), spread: climate.spread };
 }
 
+/** Where it lay on a day: the name of the room, and how likely that was not its home of today; 0 to 1. */
+export function layOn(
+  { path, explanations }: Pick<LivedAir, 'path' | 'explanations'>,
+  day: number,
+): { room: string; away: number } {
+  const stay = stayOn(path, day);
+  const elsewhere = explanations.reduce(
+    (sum, { kind, from, to, weight }) =>
+      kind === 'elsewhere' && day >= from && day < to ? sum + weight : sum,
+    0,
+  );
+  return { room: stay.name, away: sameRoom(stay, path.home) ? elsewhere : 1 };
+}
+
 /** How likely it is that it lay where it is said to have lain, and that the log is right; 0 to 1. */
 export const rightChance = ({ explanations }: Pick<ToldAir, 'explanations'>): number =>
   explanations.reduce(

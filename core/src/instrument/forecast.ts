@@ -44,6 +44,8 @@ export interface HistoryReading {
   moisture: number;
   moistureSd: number;
   moistureFrom: StrungVisit['moistureFrom'];
+  /** where it lay that day, and how likely that was not its home of today; 0 to 1 */
+  lay: StrungVisit['lay'];
   /** something was done before it that begins a new epoch */
   afterIntervention: boolean;
   /** how far it lies from what all the others expect, in its own errors; null before the present epoch */
@@ -147,7 +149,7 @@ function historyReading(
 ): HistoryReading {
   const index = calibration.visits.findIndex(({ day }) => day === visit.day);
   const fitted = calibration.visits[index];
-  const { examinationId, date, read, value, sd, moisture, moistureSd, moistureFrom } = visit;
+  const { examinationId, date, read, value, sd, moisture, moistureSd, moistureFrom, lay } = visit;
   return {
     examinationId,
     date,
@@ -157,6 +159,7 @@ function historyReading(
     moisture,
     moistureSd,
     moistureFrom,
+    lay,
     afterIntervention: visit.afterIntervention ?? false,
     misfit: fitted?.z ?? null,
     slip: fitted?.slip ?? null,

@@ -1,6 +1,6 @@
 import type { Uncertain } from '../numeric/index.js';
 import { STRING_SIDES } from '../strings/index.js';
-import { isAirSure, seasonMoisture, type Climate } from '../air/index.js';
+import { isAirSure, layOn, seasonMoisture, type Climate } from '../air/index.js';
 import { dayOf } from '../days/index.js';
 import {
   actionBelief,
@@ -176,6 +176,7 @@ function seenOn(
     moisture: wood.moisture,
     moistureSd: wood.sd,
     moistureFrom: wood.from,
+    lay: layOn(source.air, dayOf(date)),
     believed: wood.believed,
     levers: [],
   };

@@ -1,6 +1,6 @@
 import type { StringSide } from '../strings/index.js';
 import { dayOf } from '../days/index.js';
-import { tieVariance, type WoodMoisture } from '../air/index.js';
+import { layOn, tieVariance, type WoodMoisture } from '../air/index.js';
 import type { Visit } from '../forecast/index.js';
 import { readingOn, type Place, type QuantityId } from '../readings/index.js';
 import type { ExaminationFacts, InstrumentRecord, InterventionFacts } from './facts.js';
@@ -22,6 +22,8 @@ export interface StrungVisit extends Visit {
   examinationId: string | null;
   date: string;
   moistureFrom: WoodMoisture['from'];
+  /** where it lay, and how likely that was not its home of today */
+  lay: { room: string; away: number };
   /** as it was read, SI; the value stands as it would with saddle and nut as they were last read */
   read: number;
   /** ends of the strings that were moved since the visit before, and taken out of all earlier values */
@@ -69,6 +71,7 @@ export function visitsOf(
       believed: wood.believed,
       tied: last === undefined ? 0 : tieVariance(source.air, dayOf(last), dayOf(examination.date)),
       moistureFrom: wood.from,
+      lay: layOn(source.air, dayOf(examination.date)),
       daysAtPitch: examination.daysAtPitch ?? undefined,
       afterIntervention: done.some(({ kinds }) => endsLevel(kinds, quantity)) || moved.unmeasured,
       breathesBy: done.reduce((product, { id }) => product * (breathes[id] ?? 1), 1),

@@ -57,6 +57,8 @@ interface Row {
   reading?: number;
   error?: number;
   date?: string;
+  /** it lay elsewhere than today */
+  away?: boolean;
 }
 
 /** Where the plot lies in the picture, so that what is laid over it fits. */
@@ -186,8 +188,9 @@ const BaseCurve = memo(function BaseCurve({
       band80: pair(band80),
       band95: pair(band95),
     })),
-    ...series.history.map(({ date, value, sd }): Row => ({
+    ...series.history.map(({ date, value, sd, lay }): Row => ({
       date,
+      away: lay.away > 0.5,
       time: Date.parse(date),
       reading: inUnit(value),
       error: inUnit(1.96 * sd),
@@ -335,6 +338,7 @@ const BaseCurve = memo(function BaseCurve({
             yAxisId="height"
             dataKey="reading"
             fill="var(--ink)"
+            shape={(point: unknown) => <ReadingDot {...(point as DotProps)} />}
             isAnimationActive={false}
             cursor="pointer"
             onClick={(point) => {
@@ -354,6 +358,27 @@ const BaseCurve = memo(function BaseCurve({
     </div>
   );
 });
+
+interface DotProps {
+  cx?: number;
+  cy?: number;
+  payload?: Row;
+}
+
+/** A reading; hollow where it lay elsewhere than today. */
+function ReadingDot({ cx, cy, payload }: DotProps) {
+  if (cx === undefined || cy === undefined) return null;
+  return (
+    <circle
+      cx={cx}
+      cy={cy}
+      r={payload?.away ? 5 : 4.5}
+      fill={payload?.away ? 'var(--sheet)' : 'var(--ink)'}
+      stroke="var(--ink)"
+      strokeWidth={1.8}
+    />
+  );
+}
 
 function RowWords({ row, unit }: { row: Row; unit: string }) {
   const say = (value: number) => value.toFixed(2).replace(/\.?0+$/u, '');

@@ -95,7 +95,7 @@ function ReadingSources({
   series: SeriesForecast;
   unit: SeriesUnit;
 }) {
-  const { value, standing, sd, moisture, moistureSd, moistureFrom, misfit, slip, atKept } = point;
+  const { value, standing, sd, moisture, moistureSd, moistureFrom, lay, misfit, slip, atKept } = point;
   const { sensitivity, age, calibration } = series;
   const { of, name } = unit.move;
   const visit = calibration.visits.find(({ day }) => day === Date.parse(point.date) / 86400000);
@@ -110,6 +110,8 @@ function ReadingSources({
       </dd>
       <dt className="text-faint">Wood that day</dt>
       <dd>
+        {lay.room !== '' && `In ${lay.room}. `}
+        {lay.away > 0.5 && lay.away < 1 && 'Its air says that it probably lay elsewhere. '}
         {moisture.toFixed(2)} ± {moistureSd.toFixed(2)} %MC by {FROM[moistureFrom] ?? moistureFrom};
         equilibrium by Hailwood and Horrobin (Wood Handbook, chapter 4). What a meter showed has pulled it,
         both errors weighed.

@@ -132,9 +132,11 @@ export function SeasonsView({ id, forecast, series, shop, opened, onChoose }: Pr
           </PhoneFold>
         )}
         <p className="mt-2 text-[0.9rem] text-faint">
-          Dots: readings with the tool’s error. Bands: where it is expected to stand, half the time, four
-          times in five, nineteen times in twenty. Behind: the wood’s moisture by season, higher is damper;
-          the thin line: the wood as it was, with its band.
+          Dots: readings with the tool’s error
+          {series.history.some(({ lay }) => lay.away > 0.5) && '; hollow, where it lay elsewhere than today'}.
+          Bands: where it is expected to stand, half the time, four times in five, nineteen times in twenty.
+          Behind: the wood’s moisture by season, higher is damper; the thin line: the wood as it was, with its
+          band.
           {series.window && ' Between the green lines: the wanted range.'}
           {year && ' Dotted, with its green band: as it would be kept, four times in five.'} A double line:
           work that begins a new count.
