@@ -83,7 +83,7 @@ describe('whose air an instrument lived in', () => {
     await hand.keys('Enter');
     // the days that are asked about stand there already
     await hand.pick('It lay in', 'Below');
-    await hand.tabTo('From');
+    await hand.tabTo('From, or roughly when');
     await hand.replace('1 Jul 2023');
     await hand.tabTo('Until');
     await hand.replace('1 Nov 2024');

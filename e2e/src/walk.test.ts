@@ -21,10 +21,15 @@ beforeAll(async () => {
 });
 afterAll(() => scenario.close());
 
-async function follow(name: string): Promise<void> {
-  const link = await page.waitForSelector(`::-p-aria([name="${name}"][role="link"])`);
-  await link!.click();
+/** Goes where a link of the page leads. */
+async function follow(selector: string): Promise<void> {
+  const link = await page.waitForSelector(selector);
+  await page.goto(await link!.evaluate((one) => (one as HTMLAnchorElement).href), {
+    waitUntil: 'networkidle2',
+  });
+  await isReady(page);
 }
+const named = (name: string) => `::-p-aria([name="${name}"][role="link"])`;
 
 describe('ten minutes with the demo', () => {
   it('has its stops', () => {
@@ -33,15 +38,10 @@ describe('ten minutes with the demo', () => {
 
   it.each(STOPS)('$nickname $place: “$seen”', async ({ nickname, place, seen }) => {
     if (nickname) {
-      await follow('Shelf');
-      await page.waitForFunction(() => location.pathname === '/', { polling: 50 });
-      await isReady(page);
-      const card = await page.waitForSelector(`a[href*="${scenario.idOf(nickname)}"]`);
-      await card!.click();
-      await isReady(page);
+      await follow(named('Shelf'));
+      await follow(`a[href*="${scenario.idOf(nickname)}"]`);
     }
-    await follow(place);
-    await isReady(page);
+    await follow(named(place));
     await new Hand(page).sees(seen);
     // no stop without a next step: something of its own to press or to follow
     expect(

@@ -367,13 +367,14 @@ interface DotProps {
 
 /** A reading; hollow where it lay elsewhere than today. */
 function ReadingDot({ cx, cy, payload }: DotProps) {
-  if (cx === undefined || cy === undefined) return null;
+  // every day of the chart has a place here, and most of them no reading
+  if (payload?.reading === undefined || cx === undefined || cy === undefined) return null;
   return (
     <circle
       cx={cx}
       cy={cy}
-      r={payload?.away ? 5 : 4.5}
-      fill={payload?.away ? 'var(--sheet)' : 'var(--ink)'}
+      r={payload.away ? 5 : 4.5}
+      fill={payload.away ? 'var(--sheet)' : 'var(--ink)'}
       stroke="var(--ink)"
       strokeWidth={1.8}
     />

@@ -87,7 +87,8 @@ export function MoveForm({ instrumentId, rooms, today, start = {}, onSaved }: Pr
         refusal={refused['moved.to']}
       />
       <DayField
-        label="From"
+        label="From, or roughly when"
+        roughly
         value={from}
         onChange={setFrom}
         max={today}
