@@ -8,12 +8,15 @@ import {
   actionBelief,
   actionSensitivity,
   AirLog,
+  alwaysIn,
   attribute,
   calibrate,
   climateOfLog,
   equilibriumMoisture,
   expectThrough,
   isFollowed,
+  livedIn,
+  NO_ROOM,
   parseLength,
   prepareYear,
   QUANTITIES,
@@ -22,7 +25,7 @@ import {
   sayYear,
   seriesBelief,
   stanceOf,
-  woodMoisture,
+  woodBelieved,
   yearUnder,
   type Creep,
   type DailyAir,
@@ -91,10 +94,11 @@ function byDay(): DailyAir[] {
 }
 const log = new AirLog(byDay());
 const climate = climateOfLog(log);
-const visits = (air: AirLog, count: number, settling: boolean): Visit[] =>
-  Array.from({ length: count }, (_, i) => {
+const visits = (air: AirLog, count: number, settling: boolean): Visit[] => {
+  const lived = livedIn(alwaysIn({ ...NO_ROOM, log: air }), []);
+  return Array.from({ length: count }, (_, i) => {
     const day = 40 + Math.floor((i * (air.lastDay - 60)) / count);
-    const wood = woodMoisture(day, air)!;
+    const wood = woodBelieved(lived, { day })!;
     return {
       day,
       value: simulated.truth(day) + 0.0001 * Math.sin(i * 7.3),
@@ -105,6 +109,7 @@ const visits = (air: AirLog, count: number, settling: boolean): Visit[] =>
       daysAtPitch: settling ? 10 + day : undefined,
     };
   });
+};
 const top: TopConstruction = { kind: 'flat', laminated: false };
 const belief = actionBelief(actionSensitivity(top));
 const window: [number, number] = [0.002, 0.003];

@@ -1,12 +1,13 @@
 import {
   actionBelief,
   actionSensitivity,
-  AirLog,
+  alwaysIn,
   calibrate,
-  climateOfLog,
   comingMoisture,
   expectOn,
-  woodMoisture,
+  livedIn,
+  roomAir,
+  woodBelieved,
   type CalibrateOptions,
   type Calibration,
   type Climate,
@@ -42,11 +43,17 @@ export interface SimulatedFit {
 
 /** A simulated instrument taken through the same way as a real one. */
 export function calibrated(simulated: SimulatedInstrument): SimulatedFit {
-  const log = new AirLog(simulated.air);
-  const climate = climateOfLog(log);
+  const lived = livedIn(alwaysIn(roomAir(simulated.air, null)), simulated.visits);
+  const { climate } = lived;
   const visits = simulated.visits.map(({ air, ...visit }): Visit => {
-    const wood = woodMoisture(visit.day, log, air)!;
-    return { ...visit, moisture: wood.moisture, moistureSd: wood.sd, moistureByLag: wood.byLag };
+    const wood = woodBelieved(lived, { day: visit.day, air })!;
+    return {
+      ...visit,
+      moisture: wood.moisture,
+      moistureSd: wood.sd,
+      moistureByLag: wood.byLag,
+      believed: wood.believed,
+    };
   });
   const options = { climate, belief: actionBelief(actionSensitivity({ kind: 'flat', laminated: false })) };
   return { visits, options, climate, calibration: calibrate(visits, options), simulated };

@@ -11,10 +11,18 @@ import {
   LAGS,
   seasonMoisture,
   seasonVariance,
-  woodMoisture,
+  livedIn,
+  alwaysIn,
+  NO_ROOM,
+  woodBelieved,
+  type ReadBeside,
   type DailyAir,
 } from './index.js';
 import { dayOf, isoDate, sayDay } from '../days/index.js';
+
+/** The wood of a room with this log, whatever is read beside. */
+const woodIn = (log: AirLog, read: ReadBeside) =>
+  woodBelieved(livedIn(alwaysIn({ ...NO_ROOM, log }), []), read);
 
 const year = (days: number, humidity: (day: number) => number): DailyAir[] =>
   Array.from({ length: days }, (_, day) => ({
@@ -54,23 +62,23 @@ describe('room log', () => {
   it('is pulled by a meter, and taken from it alone where nothing else is known', () => {
     const log = new AirLog(year(60, () => 45));
     const meter = { moisture: 11, sd: 0.7 };
-    const pulled = woodMoisture(20050, log, undefined, meter)!;
-    const plain = woodMoisture(20050, log)!;
+    const pulled = woodIn(log, { day: 20050, meter })!;
+    const plain = woodIn(log, { day: 20050 })!;
     expect(pulled.moisture).toBeGreaterThan(plain.moisture);
     expect(pulled.moisture).toBeLessThan((plain.moisture + 11) / 2);
     expect(pulled.sd).toBeLessThan(plain.sd);
     expect(pulled.byLag![0]! - plain.byLag![0]!).toBeCloseTo(pulled.moisture - plain.moisture, 9);
-    expect(woodMoisture(20500, log, undefined, meter)).toMatchObject({ moisture: 11, from: 'meter' });
+    expect(woodIn(log, { day: 20500, meter })).toMatchObject({ moisture: 11, from: 'meter' });
   });
 
   it('is preferred to the air of the examination, which has the wider error', () => {
     const log = new AirLog(year(60, () => 45));
-    const logged = woodMoisture(20050, log, { humidity: 70, celsius: 20 })!;
-    const alone = woodMoisture(20500, log, { humidity: 70, celsius: 20 })!;
+    const logged = woodIn(log, { day: 20050, air: { humidity: 70, celsius: 20 } })!;
+    const alone = woodIn(log, { day: 20500, air: { humidity: 70, celsius: 20 } })!;
     expect(logged).toMatchObject({ from: 'room log' });
     expect(alone).toMatchObject({ from: 'examination air' });
     expect(alone.sd).toBeGreaterThan(2 * logged.sd);
-    expect(woodMoisture(20500, log)).toBeNull();
+    expect(woodIn(log, { day: 20500 })).toBeNull();
   });
 });
 

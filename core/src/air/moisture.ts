@@ -1,5 +1,4 @@
 import { equilibriumMoisture } from '../wood/equilibrium.js';
-import { weighMoisture } from '../wood/meter.js';
 
 /** Mean air of a room on one day. */
 export interface DailyAir {
@@ -143,43 +142,4 @@ interface Lagged {
   moisture: Float64Array;
   /** how much of the memory was logged, 0 to 1 */
   share: Float64Array;
-}
-
-/**
- * The wood's moisture on the day of an examination: from the room's log where it reaches, else from the air
- * that was read at the examination, else unknown. What a meter showed pulls it, both errors weighed.
- *
- * @param air humidity in percent and °C read at the examination
- * @param meter what a meter showed, corrected, with its error, %MC
- */
-export function woodMoisture(
-  day: number,
-  log: AirLog,
-  air?: { humidity: number; celsius: number },
-  meter?: { moisture: number; sd: number },
-): WoodMoisture | null {
-  const byAir = moistureByAir(day, log, air);
-  if (!meter) return byAir;
-  if (!byAir) return { ...meter, from: 'meter' };
-  const { moisture, sd } = weighMoisture(byAir, meter);
-  const pull = moisture - byAir.moisture;
-  return { ...byAir, moisture, sd, byLag: byAir.byLag?.map((one) => one + pull) };
-}
-
-function moistureByAir(
-  day: number,
-  log: AirLog,
-  air?: { humidity: number; celsius: number },
-): WoodMoisture | null {
-  const logged = log.rememberedAt(day);
-  if (logged) {
-    const byLag = LAGS.map((lag) => log.moistureAt(day, lag) ?? logged.moisture);
-    return { ...logged, from: 'room log', byLag };
-  }
-  if (!air) return null;
-  return {
-    moisture: equilibriumMoisture(air.humidity, air.celsius),
-    sd: EXAMINATION_AIR_SD,
-    from: 'examination air',
-  };
 }

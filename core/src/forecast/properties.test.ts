@@ -2,7 +2,7 @@ import { yearAhead } from '../../simulated/aloneAhead.js';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { simulateInstrument } from '../../simulated/instruments.js';
-import { AirLog, climateOfLog, fitClimate, seasonMoisture, woodMoisture } from '../air/index.js';
+import { AirLog, climateOfLog, fitClimate, seasonMoisture } from '../air/index.js';
 import { DAYS_PER_YEAR } from '../days/index.js';
 import {
   actionBelief,
@@ -249,7 +249,7 @@ describe('what is told, and what is not', () => {
       const log = new AirLog(simulated.air);
       const room = climateOfLog(log);
       const visits = simulated.visits.map((visit) => {
-        const wood = woodMoisture(visit.day, log)!;
+        const wood = log.rememberedAt(visit.day)!;
         return { ...visit, moisture: wood.moisture, moistureSd: wood.sd };
       });
       const { age } = calibrate(visits, { climate: room, belief });

@@ -72,7 +72,7 @@ export class PathsService {
     return { key, stays: packed, home };
   }
 
-  /** Examinations whose reading of the air was said to be wrong. */
+  /** Dates of the examinations whose reading of the air was said to be wrong. */
   async misread(id: string): Promise<ReadonlySet<string>> {
     const answers = await this.answers.standing({ instrumentId: id });
     return new Set(answers.filter(({ answer }) => answer === 'misread').map(({ from }) => from));

@@ -1,4 +1,5 @@
 import type { AirDoubtSaid } from '@upright-elder/contract';
+import { dayOf, isoDate } from '@upright-elder/core/days';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { send } from '../../../data/api.js';
@@ -101,4 +102,4 @@ function Asked({ id, doubt }: { id: string; doubt: AirDoubtSaid }) {
   );
 }
 
-const dayAfter = (date: string): string => new Date(Date.parse(date) + 86400000).toISOString().slice(0, 10);
+const dayAfter = (date: string): string => isoDate(dayOf(date) + 1);
