@@ -8,7 +8,6 @@ import {
   equilibriumMoisture,
   expectOn,
   isAirAsked,
-  isAirSure,
   livedIn,
   roomAir,
   tieVariance,
@@ -70,7 +69,7 @@ export function fittedMoved(
       tied: i === 0 ? 0 : tieVariance(lived, simulated.visits[i - 1]!.day, day),
     };
   });
-  const calibration = calibrate(visits, { climate: lived.climate, belief, airSure: isAirSure(lived) });
+  const calibration = calibrate(visits, { climate: lived.climate, belief, airSure: !isAirAsked(lived) });
   return { lived, calibration, climate: lived.climate, last };
 }
 

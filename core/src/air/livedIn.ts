@@ -213,10 +213,16 @@ export const rightChance = ({ explanations }: Pick<ToldAir, 'explanations'>): nu
     0,
   );
 
-/** The log is right beyond a doubt that matters: what hangs on it may be called. */
+/** The log is right beyond a doubt that is worth a note. */
 export const isAirSure = (told: Pick<ToldAir, 'explanations'>): boolean => rightChance(told) >= SURE_FROM;
-/** It is asked where the instrument lay, or what is wrong. */
-export const isAirAsked = (told: Pick<ToldAir, 'explanations'>): boolean => rightChance(told) < ASKED_UNDER;
+/**
+ * It is asked where the instrument lay, or what is wrong: sooner where a log went over to other ways, since then something
+ * is. Until it is answered nothing is called that hangs on it.
+ */
+export function isAirAsked(told: Pick<ToldAir, 'explanations'>): boolean {
+  const changed = told.explanations.some(({ kind }) => kind === 'another sensor');
+  return rightChance(told) < (changed ? SURE_FROM : ASKED_UNDER);
+}
 
 interface Known {
   moisture: number;

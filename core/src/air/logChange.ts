@@ -27,46 +27,66 @@ const SAMPLES = 26;
 export function logChange(samples: readonly ClimateSample[]): LogChange | null {
   const n = samples.length;
   if (n < SAMPLES) return null;
-  const rows = samples.map(({ day }) => harmonics(day));
-  const y = samples.map(({ moisture }) => moisture);
-  const plain = leftOver(rows, y);
+  const seasons = seasonsOf(samples);
+  if (!seasons) return null;
   const first = samples[0]!.day;
   const last = samples[n - 1]!.day;
-  const freedom = n - harmonics(0).length - 1;
+  const freedom = n - seasons.p - 1;
   let best: { f: number; change: LogChange } | null = null;
-  const tried = (column: (day: number) => number, changeOf: (by: number, sd: number) => LogChange | null) => {
-    const one = leftOver(
-      rows.map((row, i) => [...row, column(samples[i]!.day)]),
-      y,
-    );
+  const tried = (column: ColumnSums, changeOf: (by: number, sd: number) => LogChange | null) => {
+    const one = withColumn(seasons, column);
     if (!one) return;
     const noise = one.square / freedom;
-    const f = (plain!.square - one.square) / noise;
+    const f = (seasons.square - one.square) / noise;
     if (!(f > SURELY) || (best && best.f >= f)) return;
-    const by = one.last;
-    const change = changeOf(by, Math.abs(by) / Math.sqrt(f));
+    const change = changeOf(one.by, Math.abs(one.by) / Math.sqrt(f));
     if (change) best = { f, change };
   };
-  if (!plain) return null;
-  for (let i = SIDE; i <= n - SIDE; i++) {
+  // sums of a column that is 1 from a day on: each day earlier adds one row
+  const since: ColumnSums = { rows: new Float64Array(seasons.p), square: 0, y: 0 };
+  for (let i = n - 1; i >= SIDE; i--) {
+    seasons.rows[i]!.forEach((one, j) => (since.rows[j]! += one));
+    since.square += 1;
+    since.y += seasons.y[i]!;
+    if (i > n - SIDE) continue;
     const day = (samples[i - 1]!.day + samples[i]!.day) / 2;
-    tried(
-      (at) => (at >= day ? 1 : 0),
-      (by, sd) => (Math.abs(by) > STEP ? { kind: 'step', day, by, sd } : null),
-    );
+    tried(since, (by, sd) => (Math.abs(by) > STEP ? { kind: 'step', day, by, sd } : null));
   }
-  tried(
-    (at) => (at - first) / DAYS_PER_YEAR,
-    (by, sd) => (Math.abs(by) > LINE ? { kind: 'line', from: first, to: last, perYear: by, sd } : null),
+  const line: ColumnSums = { rows: new Float64Array(seasons.p), square: 0, y: 0 };
+  samples.forEach(({ day }, i) => {
+    const at = (day - first) / DAYS_PER_YEAR;
+    seasons.rows[i]!.forEach((one, j) => (line.rows[j]! += one * at));
+    line.square += at ** 2;
+    line.y += at * seasons.y[i]!;
+  });
+  tried(line, (by, sd) =>
+    Math.abs(by) > LINE ? { kind: 'line', from: first, to: last, perYear: by, sd } : null,
   );
   return (best as { change: LogChange } | null)?.change ?? null;
 }
 
-/** Sum of squares that is left by least squares, and the last coefficient; null where the columns do not determine it. */
-function leftOver(
-  rows: readonly (readonly number[])[],
-  y: readonly number[],
-): { square: number; last: number } | null {
+/** A column's products with the columns of the seasons, with itself and with what was logged. */
+interface ColumnSums {
+  rows: Float64Array;
+  square: number;
+  y: number;
+}
+
+/** Mean, year and half-year by least squares. */
+interface Seasons {
+  rows: number[][];
+  y: number[];
+  p: number;
+  lower: Float64Array;
+  mean: Float64Array;
+  /** sum of squares that is left */
+  square: number;
+}
+
+/** Null where the columns do not determine it. */
+function seasonsOf(samples: readonly ClimateSample[]): Seasons | null {
+  const rows = samples.map(({ day }) => harmonics(day));
+  const y = samples.map(({ moisture }) => moisture);
   const p = rows[0]!.length;
   const normal = new Float64Array(p * p);
   const right = new Float64Array(p);
@@ -81,8 +101,25 @@ function leftOver(
   const lower = choleskyOf(normal, p);
   if (!lower) return null;
   const mean = solveCholesky(lower, p, right);
-  return {
-    square: Math.max(0, total - mean.reduce((sum, m, j) => sum + m * right[j]!, 0)),
-    last: mean[p - 1]!,
-  };
+  const square = Math.max(0, total - mean.reduce((sum, m, j) => sum + m * right[j]!, 0));
+  return { rows, y, p, lower, mean, square };
+}
+
+/**
+ * What is left once a column is added, and its coefficient, by elimination of the others (the Schur complement: Golub and
+ * Van Loan, Matrix Computations, from memory); null where the others determine it.
+ */
+function withColumn(
+  { lower, mean, p, square }: Seasons,
+  column: ColumnSums,
+): { square: number; by: number } | null {
+  const apart = solveCholesky(lower, p, column.rows);
+  let own = column.square;
+  let told = column.y;
+  for (let j = 0; j < p; j++) {
+    own -= apart[j]! * column.rows[j]!;
+    told -= mean[j]! * column.rows[j]!;
+  }
+  if (!(own > 1e-9 * column.square)) return null;
+  return { square: Math.max(0, square - told ** 2 / own), by: told / own };
 }

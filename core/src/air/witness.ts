@@ -104,7 +104,7 @@ const CHANGED = {
   line: { room: 0.3, before: 0, since: 0.7 },
 } as const;
 
-/** Under this it is asked; under the other nothing is called that hangs on it. House figures. */
+/** Under the first it is asked, and nothing is called that hangs on it; under the other it is noted. House figures. */
 export const ASKED_UNDER = 0.5;
 export const SURE_FROM = 0.75;
 

@@ -1,5 +1,5 @@
 import { STRING_SIDES, type StringSide } from '../strings/index.js';
-import { isAirSure, livedBy, toldOf, type PathOfRooms, type ToldAir } from '../air/index.js';
+import { isAirAsked, livedBy, toldOf, type PathOfRooms, type ToldAir } from '../air/index.js';
 import {
   actionBelief,
   actionSensitivity,
@@ -80,7 +80,7 @@ export function fitInstrument(record: InstrumentRecord, path: PathOfRooms): Inst
     if (all.length === 0) return [];
     const tried = {
       visits: all,
-      options: { climate: air.climate, belief: actionBelief(prior), airSure: isAirSure(air) },
+      options: { climate: air.climate, belief: actionBelief(prior), airSure: !isAirAsked(air) },
     };
     const calibration = calibrate(all, tried.options);
     const target = actionTarget(instrument, side);

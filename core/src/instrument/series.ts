@@ -1,6 +1,6 @@
 import type { Uncertain } from '../numeric/index.js';
 import { STRING_SIDES } from '../strings/index.js';
-import { isAirSure, layOn, seasonMoisture, type Climate } from '../air/index.js';
+import { isAirAsked, layOn, seasonMoisture, type Climate } from '../air/index.js';
 import { dayOf } from '../days/index.js';
 import {
   actionBelief,
@@ -102,7 +102,7 @@ export function otherSeries(record: InstrumentRecord, fit: InstrumentFit, source
 
 /** A series told apart into level, season and age, in the climate that its instrument lives in. */
 export const calibrateSeries = (series: Series, { air }: Pick<InstrumentFit, 'air'>): Calibration =>
-  calibrate(series.visits, { climate: air.climate, belief: series.belief, airSure: isAirSure(air) });
+  calibrate(series.visits, { climate: air.climate, belief: series.belief, airSure: !isAirAsked(air) });
 
 /** Quantities and places that are followed and were read; one value for both sides counts for each. */
 function placesRead(examinations: readonly ExaminationFacts[]): [QuantityId, Place][] {

@@ -58,26 +58,25 @@ export function chanceOf(ground: Ground, state: PlanState): number | null {
 /** Share of the coming year's weeks, over all paths, in which both sides stand inside their windows. */
 function weeksInside({ paths, steps }: Ground, { sides, slack, air, creep }: PlanState): number | null {
   if (sides.length === 0 || slack) return null;
-  const all = sides.map(({ ground, offset }) => ({
-    values: ground.values(air),
-    more: ground.ages[creep],
-    as: ground.ages['as it creeps'],
-    window: ground.window,
-    offset,
-  }));
-  let inside = 0;
-  for (let i = 0; i < steps; i++) {
-    const gone = (i * STEP_DAYS) / DAYS_PER_YEAR;
-    for (let path = 0; path < paths; path++) {
-      let holds = true;
-      for (const { values, more, as, window, offset } of all) {
-        const value = values[i * paths + path]! + offset[path]! + (more[path]! - as[path]!) * gone;
-        if (value < window[0] || value > window[1]) holds = false;
+  // 1 where a side stands outside in that week of a path: the innermost sums of a whole judgement
+  const out = new Uint8Array(steps * paths);
+  for (const { ground, offset } of sides) {
+    const values = ground.values(air);
+    const more = ground.ages[creep];
+    const as = ground.ages['as it creeps'];
+    const [low, high] = ground.window;
+    for (let i = 0; i < steps; i++) {
+      const gone = (i * STEP_DAYS) / DAYS_PER_YEAR;
+      const at = i * paths;
+      for (let path = 0; path < paths; path++) {
+        const value = values[at + path]! + offset[path]! + (more[path]! - as[path]!) * gone;
+        if (value < low || value > high) out[at + path] = 1;
       }
-      if (holds) inside += 1;
     }
   }
-  return inside / (steps * paths);
+  let inside = 0;
+  for (let i = 0; i < out.length; i++) inside += 1 - out[i]!;
+  return inside / out.length;
 }
 
 /** What a plan comes to, in full. */
