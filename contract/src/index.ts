@@ -26,6 +26,7 @@ export * from './expectations.js';
 export * from './map.js';
 export * from './tops.js';
 export * from './interventions.js';
+export * from './jobs.js';
 export * from './edits.js';
 export * from './events.js';
 export * from './load-tests.js';

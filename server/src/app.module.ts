@@ -17,6 +17,7 @@ import { ForecastsModule } from './forecasts/forecasts.module.js';
 import { GaugesModule } from './gauges/gauges.module.js';
 import { OpenConnections } from './http/open-connections.js';
 import { InstrumentsModule } from './instruments/instruments.module.js';
+import { JobsModule } from './jobs/jobs.module.js';
 import { InterventionsModule } from './interventions/interventions.module.js';
 import { JudgementModule } from './judgement/judgement.module.js';
 import { LearningModule } from './learning/learning.module.js';
@@ -77,6 +78,7 @@ export class AppModule {
         ProtocolsModule,
         InstrumentsModule,
         InterventionsModule,
+        JobsModule,
         ExaminationsModule,
         MapModule,
         TopsModule,

@@ -1,4 +1,4 @@
-import { dateIn, dayOf } from '@upright-elder/core/days';
+import { clockOf, dateIn, dayOf } from '@upright-elder/core/days';
 
 /** The zone of the machine, which is the shop's as long as it names no other. */
 export const MACHINE_ZONE = Intl.DateTimeFormat().resolvedOptions().timeZone;
@@ -31,6 +31,12 @@ export class Clock {
   /** today by the shop's calendar */
   date(): string {
     return dateIn(this.now(), this.zone);
+  }
+
+  /** when the shop's day began, ms */
+  beginOfDay(): number {
+    const [year, month, day] = this.date().split('-').map(Number) as [number, number, number];
+    return Date.parse(clockOf(this.zone)([year, month, day, 0, 0, 0]));
   }
 
   /** whole day, see core/days */

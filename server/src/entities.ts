@@ -18,6 +18,8 @@ import { PhotographEntity } from './photographs/photograph.entity.js';
 import { RepairPlanEntity } from './plans/repair-plan.entity.js';
 import { ProtocolEntity } from './protocols/protocol.entity.js';
 import { ReadingEntity } from './readings/reading.entity.js';
+import { BenchEventEntity } from './jobs/bench-event.entity.js';
+import { JobEntity } from './jobs/job.entity.js';
 import { EditEntity } from './store/edit.entity.js';
 import { ShopEntity } from './shop/shop.entity.js';
 import { StringSetEntity, TuningEntity } from './strings/strings.entity.js';
@@ -49,6 +51,8 @@ export const ENTITIES = [
   TreatmentEditEntity,
   TrialEntity,
   LoadTestEntity,
+  BenchEventEntity,
+  JobEntity,
   ProtocolEntity,
   ShopEntity,
   ToolEntity,

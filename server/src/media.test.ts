@@ -305,7 +305,13 @@ describe('room loggers', () => {
       state: 'refused',
       remarks: [expect.stringContaining('no heading')],
     });
-    await until(async () => (await report('loft wide.csv')) !== undefined, 'the wide one is reported');
+    await until(
+      async () =>
+        [await report('loft wide.csv'), await report('loft folder.csv')].every(
+          (one) => one?.state === 'refused',
+        ),
+      'the wide one and the folder are refused',
+    );
     expect((await report('loft wide.csv'))!.remarks.join()).toMatch(/UTF-16/u);
     expect((await report('loft folder.csv'))!.remarks.join()).toMatch(/no plain file/u);
     expect((await server.call('GET', 'log-files')).body).toMatchObject({ strangers: ['loft.xlsx'] });

@@ -2,7 +2,8 @@
  * What a browser is told about: `worked out` is what the server worked out anew of an instrument; all others are what
  * somebody saved. An instrument's subject covers its examinations, interventions,
  * marks and plan; its top trials are its load tests and what was tried on its virtual top; its
- * repair plans are the plans that are kept of it, and what was called before the program said its own.
+ * repair plans are the plans that are kept of it, and what was called before the program said its own; a job goes by its
+ * own id.
  */
 
 export const CHANGE_SUBJECTS = [
@@ -10,6 +11,7 @@ export const CHANGE_SUBJECTS = [
   'photographs',
   'top trials',
   'repair plans',
+  'job',
   'room',
   'tools',
   'strings',

@@ -11,6 +11,7 @@ export * from './people.js';
 export * from './photographs.js';
 export * from './plans.js';
 export * from './records.js';
+export * from './rights.js';
 export * from './strikes.js';
 export * from './strings.js';
 export * from './tops.js';

@@ -44,6 +44,12 @@ export function dateIn(iso: string, zone: string): string {
   return new Date(instant + zoneOffset(zone, instant)).toISOString().slice(0, 10);
 }
 
+/** The time of an instant where the shop stands, HH:MM. */
+export function timeIn(iso: string, zone: string): string {
+  const instant = Date.parse(iso);
+  return new Date(instant + zoneOffset(zone, instant)).toISOString().slice(11, 16);
+}
+
 /** The same as a whole day since 1970-01-01, see {@link dayOf}. */
 export function dayIn(iso: string, zone: string): number {
   return dayOf(dateIn(iso, zone));

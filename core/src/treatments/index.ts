@@ -5,3 +5,4 @@ export * from './edges.js';
 export * from './order.js';
 export * from './together.js';
 export * from './edits.js';
+export * from './glues.js';

@@ -88,11 +88,56 @@ export type Effect =
   | { on: 'frets'; by: Uncertain; fresh?: true }
   | { on: 'crack' | 'compensation' | 'rod' | 'access' | 'looks' };
 
+/** Where a hold that fails leads: done as its branch says and tried again, ended here, or on by another treatment. */
+export type Leads = 'again' | 'stop' | { adds: string };
+
+export interface Branch {
+  if: string;
+  then: string;
+  /** left out: again */
+  leads?: Leads;
+}
+
+/** Heat by the clock: one run, never added to the next. */
+export interface HeatRunPlan {
+  /** s; null where nobody gave a figure, and the shop is asked */
+  run: number | null;
+  /** s from its start */
+  calls: { at: number; say: string }[];
+  /** °C; null where nobody gave a figure */
+  limit: number | null;
+  /** where the probe sits */
+  probe: string;
+}
+
+/** Glue by the clock: what is ticked before it goes on. How long it stays open is the glue's own, see glues.ts. */
+export interface GluePlan {
+  ready: string[];
+  /** what is joined, in words */
+  joins: string;
+}
+
+/** Hours from and to in clamps until it may be handled, and until it may carry strings. */
+export interface SetsPlan {
+  handle: [number, number];
+  tension: [number, number];
+}
+
 /** A step of a treatment as it is worked: a hold is confirmed, a branch is what to do where it goes another way. */
 export interface WorkStep {
-  kind: 'prepare' | 'do' | 'hold' | 'wait' | 'check';
+  kind: 'prepare' | 'do' | 'hold' | 'look' | 'wait' | 'check';
   say: string;
-  branches?: { if: string; then: string }[];
+  /** of what comes off and goes on again: in which of its two steps; left out: in both, or it is one step */
+  part?: 'off' | 'on';
+  branches?: Branch[];
+  heat?: HeatRunPlan;
+  glue?: GluePlan;
+  sets?: SetsPlan;
+  /** days from and to between visits, and what is read at each */
+  visits?: { days: [number, number]; reads: string[] };
+  coats?: { number: number; hours: [number, number] };
+  /** takes as long as it takes; minutes, as an estimate, null where nobody gave one */
+  about?: number | null;
 }
 
 /** What a treatment is in a plan, besides its stage: what asks by kind asks by these, never by a list of ids. */
@@ -172,6 +217,8 @@ export interface Treatment<Id extends string = string> {
   cuts?: true;
   /** structural glue: inside the moisture window, strings off */
   glues?: true;
+  /** comes off and goes on again, as two steps of a job: after which stage it goes back on, and its share of the hands */
+  goesBackOn?: { after: WorkStage; share: number };
   /** heat, by any source */
   heats?: true;
 }
@@ -255,5 +302,12 @@ export const days = (from: number, to = from): [number, number] => [24 * from, 2
 /** Waits until it holds; what is found otherwise has a branch. */
 export const hold = (say: string, ...branches: NonNullable<WorkStep['branches']>): WorkStep =>
   branches.length > 0 ? { kind: 'hold', say, branches } : { kind: 'hold', say };
-export const step = (kind: WorkStep['kind'], say: string): WorkStep => ({ kind, say });
-export const otherwise = (when: string, then: string) => ({ if: when, then });
+export const step = (
+  kind: Exclude<WorkStep['kind'], 'hold' | 'look'>,
+  say: string,
+  more: Omit<WorkStep, 'kind' | 'say' | 'branches'> = {},
+): WorkStep => ({ kind, say, ...more });
+/** Cannot be undone: somebody puts initials to it, and an apprentice asks for another's. */
+export const look = (say: string): WorkStep => ({ kind: 'look', say });
+export const otherwise = (when: string, then: string, leads?: Leads): Branch =>
+  leads === undefined ? { if: when, then } : { if: when, then, leads };

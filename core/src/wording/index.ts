@@ -19,3 +19,4 @@ export * from './instrument.js';
 export * from './steps.js';
 export * from './breaks.js';
 export * from './never.js';
+export * from './jobs.js';

@@ -35,6 +35,7 @@ export class InterventionsService implements OnModuleInit {
   /** A move for good that is struck takes its home back with it, and one that is brought back goes there again. */
   onModuleInit(): void {
     this.strikes.alsoWrite('intervention', async (manager, id, struck) => {
+      await refuseOfJob(manager, id);
       const row = await manager.findOneBy(InterventionEntity, { id });
       const room = row?.changes.room;
       if (!row || !room?.entered || room.until !== undefined) return;
@@ -105,6 +106,7 @@ export class InterventionsService implements OnModuleInit {
     return this.store.save(InterventionEntity, id, {
       input,
       row: async (before, manager) => {
+        await refuseOfJob(manager, id);
         const follows = input.follows ?? null;
         // one that stood after an examination whose day was put right since goes on standing after it
         if (follows !== before?.follows || day.date !== before.date)
@@ -393,6 +395,20 @@ async function refuseUnknown(
         typed: follows,
         reason: 'this instrument has no such examination on that day',
         accepted: 'an examination of the same day, or none',
+      },
+    ]);
+}
+
+/** @throws ProblemError where a finished step of a job wrote it: it has the id of that event */
+async function refuseOfJob(manager: EntityManager, id: string): Promise<void> {
+  const [found] = await manager.query<unknown[]>('SELECT 1 FROM "bench_event" WHERE "id" = ?', [id]);
+  if (found)
+    throw badFields([
+      {
+        field: 'id',
+        typed: id,
+        reason: 'a finished step of a job wrote it',
+        accepted: 'a correction in the job: open its step again, or cross out its finish',
       },
     ]);
 }

@@ -1,4 +1,5 @@
 import { Evidence1765500000000 } from './migrations/evidence.js';
+import { TheBench1766200000000 } from './migrations/the-bench.js';
 import { WhoseAir1766100000000 } from './migrations/whose-air.js';
 import { HeelWidth1766000000000 } from './migrations/heel-width.js';
 import { FirstLight1764000000000 } from './migrations/first-light.js';
@@ -37,6 +38,7 @@ export const MIGRATIONS = [
   Evidence1765500000000,
   HeelWidth1766000000000,
   WhoseAir1766100000000,
+  TheBench1766200000000,
 ];
 
 /** What a data file says of itself. */

@@ -49,6 +49,8 @@ export const TABLES = {
   identity: { holds: 'setting', changedBy: 'program', leaves: false },
   air_set_aside: { ...added, leaves: false },
   log_file: { holds: 'setting', changedBy: 'program', leaves: false },
+  bench_event: added,
+  job: workedOut,
   air_day: workedOut,
   air_zone: workedOut,
   change: workedOut,

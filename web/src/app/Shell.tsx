@@ -34,6 +34,7 @@ export function Shell() {
     '?': () => setKeysOpen(true),
     '/': find,
     'g s': () => void navigate('/'),
+    'g b': () => void navigate('/bench'),
     'g a': () => void navigate('/air'),
     'g w': () => void navigate('/shop'),
     n: () => void navigate('/instruments/new'),

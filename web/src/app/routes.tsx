@@ -14,6 +14,8 @@ function place<N extends string>(load: () => Promise<Record<N, ComponentType>>, 
     hydrateFallbackElement: <p className="said">Fetching…</p>,
   };
 }
+const bench = place(() => import('../places/bench/BenchPlace.js'), 'default');
+const step = place(() => import('../places/bench/StepPlace.js'), 'StepPlace');
 const air = place(() => import('../places/air/AirPlace.js'), 'AirPlace');
 const shop = place(() => import('../places/shop/ShopPlace.js'), 'ShopPlace');
 const people = place(() => import('../places/shop/ShopPlace.js'), 'PeoplePage');
@@ -42,6 +44,8 @@ export const router = createBrowserRouter([
     errorElement: <ErrorPage />,
     children: [
       { path: '/', element: <ShelfPlace /> },
+      { path: '/bench', ...bench },
+      { path: '/bench/:job/:step', ...step },
       { path: '/air', ...air },
       {
         path: '/shop',

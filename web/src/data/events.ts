@@ -68,6 +68,13 @@ export function concerns({ subject, id }: Changed, address: string): boolean {
         place === 'learning' ||
         (place === 'instruments' && of === id && ['planning', 'judgement', 'predictions'].includes(page))
       );
+    case 'job':
+      return (
+        onShelf ||
+        place === 'bench' ||
+        (place === 'jobs' && of === id) ||
+        (place === 'instruments' && page === 'jobs')
+      );
     case 'room':
       return onShelf || place === 'rooms' || (place === 'instruments' && WORKED.includes(page));
     default:

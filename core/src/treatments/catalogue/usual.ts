@@ -1,4 +1,4 @@
-import { days, hold, otherwise, treatment, step } from '../treatment.js';
+import { days, hold, look, otherwise, treatment, step } from '../treatment.js';
 
 /**
  * How far the saddle line of an old box rises once more under tension after it was opened, or glued in one place, m.
@@ -346,15 +346,37 @@ export const USUAL = {
       step('do', 'Clean the joint: floss, hot water, a thin blade, until the feeler comes out clean.'),
       hold(
         'It closes dry, the top at its built dome under a shaped outside caul, the tip seated in the lining.',
-        otherwise('the brace is cracked', 'glue it to the plate first, then sister it.'),
+        otherwise('the brace is cracked', 'glue it to the plate first, then sister it.', {
+          adds: 'sister-brace',
+        }),
         otherwise(
           'it springs away from the dome',
           'do not pull the top down to it: fit the brace to the dome.',
         ),
-        otherwise('a screw goes through it', 'glue first, the screw comes out after, then plug.'),
+        otherwise('a screw goes through it', 'glue first, the screw comes out after, then plug.', {
+          adds: 'screws-out',
+        }),
       ),
-      step('do', 'Glue and clamp. A jack only with a pad over a back brace and a caul outside the back.'),
-      step('wait', 'An hour in hide glue, overnight in others; a day before tension.'),
+      step('do', 'Glue and clamp. A jack only with a pad over a back brace and a caul outside the back.', {
+        glue: {
+          ready: [
+            'Parts warm to the hand',
+            'Spruce damp, not wet',
+            'Caul on the built dome, tried dry',
+            'Clamps laid out, tried dry',
+            'Pot: temperature read',
+            'Somebody to hold the mirror',
+          ],
+          joins: 'brace to top',
+        },
+      }),
+      hold(
+        'Squeeze-out along the whole line.',
+        otherwise('a corner stays dry', 'push a wedge in at that corner while the glue is open.'),
+      ),
+      step('wait', 'An hour in hide glue, overnight in others; a day before tension.', {
+        sets: { handle: [1, 12], tension: [24, 24] },
+      }),
       step('check', 'Probe it again, tap it, and walk the weight over the same spots.'),
     ],
   }),
@@ -610,12 +632,15 @@ export const USUAL = {
       ),
       hold(
         'No screw or bolt holds it.',
-        otherwise('it is held by screws or bolts', 'take them out before any heat, plug the top after.'),
+        otherwise('it is held by screws or bolts', 'take them out before any heat, plug the top after.', {
+          adds: 'screws-out',
+        }),
         otherwise('the old glue is epoxy', 'it is planed away, not pulled.'),
       ),
       step(
         'do',
         'Heat the bridge only, 70–90 °C in the joint; the blade follows the runout all round, no prising.',
+        { heat: { run: null, calls: [], limit: 90, probe: 'in the joint, under the bridge' } },
       ),
       step('do', 'Glue torn fibres back at once.'),
       step('check', 'Photograph the footprint. Stance readings lapse from here on.'),
@@ -670,8 +695,27 @@ export const USUAL = {
       step(
         'do',
         'Warm parts, spruce dampened with warm water for hide glue. Clamp until the squeeze-out is even, no more.',
+        {
+          glue: {
+            ready: [
+              'Laid out by scale and compensation',
+              'Dry fit without rock',
+              'Locating pins in',
+              'Parts warm to the hand',
+              'Spruce damp, not wet',
+              'Cauls clear the braces, clamps within reach',
+            ],
+            joins: 'bridge to top',
+          },
+        },
       ),
-      step('wait', 'Half a day before handling, a day or two before tension.'),
+      hold(
+        'Squeeze-out even along the whole edge.',
+        otherwise('a corner stays dry', 'push a wedge in at that corner while the glue is open.'),
+      ),
+      step('wait', 'Half a day before handling, a day or two before tension.', {
+        sets: { handle: [12, 12], tension: [24, 48] },
+      }),
       step('check', 'Paper round its edge; read saddle and straightedge once it is strung.'),
     ],
   }),
@@ -728,24 +772,50 @@ export const USUAL = {
         'prepare',
         'Strings off, rod at neutral. Copy numbers and labels. Search for screws and dowels by magnet.',
       ),
-      step('do', 'Warm and lift the extension; cut the finish along extension, heel and cap.'),
+      hold(
+        'The fret over the joint is out, the finish is cut along extension, heel and cap, and no celluloid is within a hand’s width.',
+        otherwise(
+          'celluloid stays near the heat',
+          'shield it, keep it under 50 °C, and have somebody beside it.',
+        ),
+      ),
+      step('do', 'Warm the extension and lift it with a thin knife. Do not pry.', {
+        heat: {
+          run: 420,
+          calls: [
+            { at: 300, say: 'Look: soft? resin?' },
+            { at: 420, say: 'Run over: let it cool' },
+          ],
+          limit: null,
+          probe: 'in the glue line of the extension',
+        },
+      }),
+      look('Before the neck is pulled: is everything cut, out and packed?'),
+      step('do', 'Steam the joint in short runs: body tilted, block packed, a helper at the neck.', {
+        heat: { run: null, calls: [], limit: null, probe: 'in the heel joint' },
+      }),
       hold(
         'Steam goes in at the fret slot and comes back out of the second hole.',
         otherwise(
           'no steam comes from the second hole',
           'stop: there is no pocket there. Find where the joint is.',
+          'stop',
         ),
         otherwise(
           'the neck does not move with proper heat and a puller',
           'stop: look for dowels, screws or bolts before any force.',
+          'stop',
         ),
         otherwise(
           'it comes off suddenly and easily',
           'the old glue is dead or the joint is not what it seemed: look again before going on.',
+          'stop',
         ),
         otherwise('water runs into the body', 'stop: tilt the body, pack the block.'),
       ),
-      step('wait', 'Two to seven days of drying, by meter in pocket and heel.'),
+      step('wait', 'Two to seven days of drying, by meter in pocket and heel.', {
+        visits: { days: [1, 1], reads: ['wood moisture in the pocket', 'wood moisture in the heel'] },
+      }),
       step(
         'check',
         'Probe block, linings, upper transverse brace, tops of the X, back seam and board for what the heat let go.',
@@ -786,6 +856,7 @@ export const USUAL = {
         ),
         otherwise('the neck points to one side', 'cut the other cheek; centre before angle.'),
       ),
+      look('Before glue: does the fit stand, seated twice?'),
       step('check', 'Straightedge at target with frets and string pull allowed for.'),
     ],
   }),
@@ -835,8 +906,22 @@ export const USUAL = {
         'A dry fit passes: straightedge and centring at target.',
         otherwise('it does not', 'back to the fit: glue corrects nothing.'),
       ),
-      step('do', 'Warm the parts, glue, clamp, and check the straightedge before it gels.'),
-      step('wait', 'A day to three; two or three in aliphatic glue before tension.'),
+      look('Before glue: straightedge and centring at target, dry.'),
+      step('do', 'Warm the parts, glue, clamp, and check the straightedge before it gels.', {
+        glue: {
+          ready: [
+            'Dry fit with shims, clamp and caul',
+            'Straightedge at target, dry',
+            'Parts warm to the hand',
+            'Clamp and caul within reach',
+            'Pot: temperature read',
+          ],
+          joins: 'neck to body',
+        },
+      }),
+      step('wait', 'A day to three; two or three in aliphatic glue before tension.', {
+        sets: { handle: [12, 24], tension: [24, 72] },
+      }),
       step('check', 'Read the straightedge slack and at pitch.'),
     ],
   }),

@@ -15,11 +15,21 @@ import { Drawn } from '../../drawings/Drawn.js';
 import { useHeights } from '../../data/heights.js';
 import { useJudgement } from '../../data/hooks.js';
 import { ChosenOnTop } from './work/ChosenOnTop.js';
+import { JobsHere } from './work/JobsHere.js';
+import { StartJob } from './work/StartJob.js';
 import { Fold } from '../../fields/Fold.js';
 
 /** Work: what the findings ask for, in the order of the bench. */
 export function WorkPage() {
   const { id } = useParams() as { id: string };
+  return (
+    <JobsHere id={id}>
+      <PlannedWork id={id} />
+    </JobsHere>
+  );
+}
+
+function PlannedWork({ id }: { id: string }) {
   const { unit } = useHeights();
   return (
     <Fetching of={useJudgement(id, unit)}>{(judgement) => <WorkOf id={id} judgement={judgement} />}</Fetching>
@@ -65,6 +75,16 @@ function WorkOf({ id, judgement }: { id: string; judgement: Judgement }) {
           ) : order.length > 0 ? (
             <>No plan is chosen: what was found is put right, by the shop’s schools. </>
           ) : null}
+          {order.length > 0 && (
+            <StartJob
+              instrumentId={id}
+              start={{
+                name: plan?.name ?? 'What was found',
+                from: 'plan',
+                treatments: order.map((one) => one.id),
+              }}
+            />
+          )}{' '}
           {(plan || order.length > 0) && (
             <Link to="../judgement#plans" className="inline-block min-h-[44px] py-2 underline">
               Compare plans
@@ -92,7 +112,8 @@ function WorkOf({ id, judgement }: { id: string; judgement: Judgement }) {
 const STEP_NAMES: Record<WorkStep['kind'], string> = {
   prepare: 'Prepare',
   do: 'Do',
-  hold: 'Hold: go on only where',
+  hold: 'Go on only if',
+  look: 'Second look',
   wait: 'Wait',
   check: 'Check',
 };

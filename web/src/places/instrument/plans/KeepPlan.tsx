@@ -15,6 +15,7 @@ import { newId } from '../../../data/ids.js';
 import { usePersonId } from '../../../data/person.js';
 import { refusals } from '../../../data/save.js';
 import { useUndoable } from '../../../data/undo.js';
+import { StartJob } from '../work/StartJob.js';
 
 type Input = Omit<RepairPlanInput, 'instrumentId' | 'by'>;
 
@@ -124,9 +125,18 @@ export function KeepPlan({ instrumentId, plan, name, settings, unit, day, archto
     );
   return (
     <>
+      <StartJob
+        instrumentId={instrumentId}
+        start={{
+          name,
+          from: 'plan',
+          treatments: [...plan.ids, ...plan.own],
+          promises: promisedLines(plan, day, sayingIn(unit), archtop),
+        }}
+      />
       <button
         type="button"
-        className="act"
+        className="quiet"
         onClick={() => void keep(newId(), input(name, true), `Work shows “${name}” now.`)}
       >
         Choose

@@ -1,0 +1,24 @@
+import type { BodyOfKind } from './typed.js';
+import { OF_CLOCKS } from './ofClocks.js';
+import { OF_HAND } from './ofHand.js';
+import { OF_JOB } from './ofJob.js';
+import { OF_MATTER } from './ofMatter.js';
+import { OF_PLAN } from './ofPlan.js';
+import { OF_SURPRISE, OF_UPKEEP } from './ofSurprise.js';
+import { OF_WORK } from './ofWork.js';
+
+/** Everything that can happen in a job. A new kind is one entry in the list of its subject. */
+export const JOB_EVENTS = {
+  ...OF_JOB,
+  ...OF_PLAN,
+  ...OF_WORK,
+  ...OF_CLOCKS,
+  ...OF_HAND,
+  ...OF_MATTER,
+  ...OF_SURPRISE,
+  ...OF_UPKEEP,
+};
+export type JobEventId = keyof typeof JOB_EVENTS;
+export type JobEventBody<K extends JobEventId> = BodyOfKind<(typeof JOB_EVENTS)[K]>;
+
+export const isJobEvent = (kind: string): kind is JobEventId => Object.hasOwn(JOB_EVENTS, kind);

@@ -1,0 +1,107 @@
+import { JOB_PLACES, STRINGS_NOW } from '../job.js';
+import { day, fields, id, list, maybe, oneOf, words } from '../shape.js';
+import { kind, odd } from './kind.js';
+
+/** Of the job itself: who brought it, what was agreed, where it is, and its end. */
+export const OF_JOB = {
+  opened: kind(
+    fields({
+      instrument: id,
+      name: words(120),
+      from: oneOf(['plan', 'small', 'by hand']),
+      plan: maybe(id),
+      comesFrom: maybe(id),
+      asked: maybe(words(1000)),
+      promises: maybe(list(words(400), 20)),
+    }),
+    (job, event) => {
+      if (job.opened) return odd(job, 'second opening', event);
+      const { instrument, name, from, plan, comesFrom, asked, promises } = event.body;
+      Object.assign(job, {
+        instrument,
+        name,
+        from,
+        plan: plan ?? null,
+        comesFrom: comesFrom ?? null,
+        asked: asked ?? null,
+        promises: promises ?? [],
+        opened: { at: event.time, by: event.by },
+      });
+    },
+  ),
+  ordered: kind(fields({ line: id, say: words(300), from: oneOf(['owner', 'shop']) }), (job, { body }) => {
+    const { line, say, from } = body;
+    job.lines.set(line, { id: line, say, from, state: 'ordered', because: null, option: null, way: null });
+  }),
+  promised: kind(fields({ day, why: maybe(words()) }), (job, { body }) => {
+    job.promised = { day: body.day, why: body.why ?? null };
+  }),
+  agreed: kind(
+    fields({ line: id, option: maybe(words(200)), way: oneOf(['spoken', 'written']), date: day }),
+    (job, { body }) => {
+      const line = job.lines.get(body.line);
+      if (line) Object.assign(line, { state: 'agreed', option: body.option ?? null, way: body.way });
+    },
+  ),
+  declined: kind(fields({ line: id, why: maybe(words()) }), (job, { body }) => {
+    const line = job.lines.get(body.line);
+    if (line) Object.assign(line, { state: 'declined', because: body.why ?? null });
+  }),
+  withdrawn: kind(fields({ line: id, why: maybe(words()) }), (job, { body }) => {
+    const line = job.lines.get(body.line);
+    if (line) Object.assign(line, { state: 'withdrawn', because: body.why ?? null });
+  }),
+  'not needed': kind(fields({ line: id, because: words() }), (job, { body }) => {
+    const line = job.lines.get(body.line);
+    if (line) Object.assign(line, { state: 'not needed', because: body.because });
+  }),
+  'owner asked': kind(fields({ question: id, say: words(1000), line: maybe(id) }), (job, { body, time }) => {
+    const { question, say, line } = body;
+    job.questions.set(question, { id: question, say, line: line ?? null, at: time, answer: null });
+  }),
+  'owner answered': kind(fields({ question: id, say: words(1000) }), (job, { body }) => {
+    const question = job.questions.get(body.question);
+    if (question) question.answer = body.say;
+  }),
+  'owner told': kind(fields({ of: id, when: day, how: words(300) }), (job, { body }) => {
+    const mishap = job.mishaps.get(body.of);
+    if (mishap) mishap.told = { when: body.when, how: body.how };
+  }),
+  'put aside': kind(
+    fields({
+      why: words(),
+      waitsFor: maybe(words(300)),
+      expected: maybe(day),
+      strings: oneOf(STRINGS_NOW),
+      place: oneOf(JOB_PLACES),
+    }),
+    (job, { body, time }) => {
+      const { why, waitsFor, expected, strings, place } = body;
+      job.aside = { at: time, why, waitsFor: waitsFor ?? null, expected: expected ?? null, strings };
+      job.place = place;
+    },
+  ),
+  'taken up': kind(fields({}), (job) => {
+    job.aside = null;
+  }),
+  'given out': kind(
+    fields({ to: words(200), what: words(), due: maybe(day), cost: maybe(words(60)) }),
+    (job, { body, time }) => {
+      job.out = { at: time, to: body.to, what: body.what, due: body.due ?? null };
+      job.place = 'away';
+    },
+  ),
+  'came back': kind(fields({ found: maybe(words()) }), (job) => {
+    job.out = null;
+    if (job.place === 'away') job.place = 'bench';
+  }),
+  moved: kind(fields({ place: oneOf(JOB_PLACES) }), (job, { body }) => {
+    job.place = body.place;
+  }),
+  'handed over': kind(fields({ who: words(200), back: list(words(200), 40) }), (job, { body, time, by }) => {
+    job.handedOver ??= { at: time, by, ...body };
+  }),
+  note: kind(fields({ say: words(4000), to: maybe(words(60)) }), (job, { body, by, time, id: event }) => {
+    job.notes.push({ say: body.say, to: body.to ?? null, event, by, at: time });
+  }),
+};

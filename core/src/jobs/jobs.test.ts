@@ -1,0 +1,382 @@
+import { describe, expect, it } from 'vitest';
+import { onward, simulateHistory } from '../../simulated/benchHistories.js';
+import { seededChance } from '../numeric/index.js';
+import { TREATMENT_IDS, TREATMENTS } from '../treatments/index.js';
+import {
+  ACTS,
+  barsOf,
+  clockAt,
+  draft,
+  foldJob,
+  hoursOf,
+  inOrder,
+  interventionKindsOf,
+  isForgotten,
+  mayBeStrungAt,
+  openAtHandOver,
+  plannedSteps,
+  ringsAt,
+  stagesOf,
+  standingOf,
+  stepsOf,
+  type EventDraft,
+  type Folded,
+  type JobEvent,
+} from './index.js';
+
+const BENCH = { edits: {}, own: [] };
+const MINUTE = 60000;
+const HOUR = 60 * MINUTE;
+
+/** One device that writes a job, minute by minute. */
+function bench(treatments: readonly (typeof TREATMENT_IDS)[number][]) {
+  let ids = 0;
+  const newId = () => `00000000-0000-7000-8000-${(ids += 1).toString().padStart(12, '0')}`;
+  const job = newId();
+  const [isbel, tobin] = [newId(), newId()] as const;
+  const events: JobEvent[] = [];
+  const state = { now: Date.UTC(2026, 8, 1, 8), stamp: 0 };
+  const write = (drafts: readonly EventDraft[], by: string = isbel, clockRun = 0): EventDraft[] => {
+    for (const one of drafts) {
+      state.stamp = Math.max(state.now, state.stamp + 1);
+      events.push({
+        ...one,
+        job,
+        by,
+        with: [],
+        device: 'one',
+        clockRun,
+        seq: events.length,
+        at: state.now,
+        stamp: state.stamp,
+        v: 1,
+      });
+    }
+    return [...drafts];
+  };
+  const fold = (): Folded => foldJob(job, events);
+  const acting = (by: string = isbel) => ({ newId, by, now: state.now });
+  write([
+    draft({ newId }, 'opened', null, { instrument: newId(), name: 'a job', from: 'by hand' }),
+    draft({ newId }, 'clock checked', null, { offset: 0, error: 10 }),
+    draft({ newId }, 'plan taken', null, { version: 1, steps: plannedSteps(treatments, [], BENCH, newId) }),
+  ]);
+  const step = (treatment: string) =>
+    [...fold().steps.values()].find((one) => one.treatment === treatment && one.standing !== 'replaced')!;
+  /** Goes on with a step until its next stage is one of a kind. */
+  const until = (treatment: string, kind: string) => {
+    for (let i = 0; i < 60; i++) {
+      const at = standingOf(step(treatment), BENCH).at;
+      if (!at || at.kind === kind || (kind === 'heat' && at.heat) || (kind === 'glue' && at.glue)) return at!;
+      write(onward(fold(), step(treatment), acting(), () => 0.1));
+    }
+    throw new Error(`no ${kind} in ${treatment}`);
+  };
+  return { job, events, state, write, fold, acting, step, until, newId, isbel, tobin };
+}
+
+const plain = (value: unknown): string =>
+  JSON.stringify(value, (_, one: unknown) =>
+    one instanceof Map ? [...(one as Map<unknown, unknown>)] : one,
+  );
+
+describe('a job', () => {
+  it.each(Array.from({ length: 500 }, (_, i) => i + 1))(
+    'history %i: the same for any order of coming, repeated or partial, and no answer before what it answers',
+    (seed) => {
+      const { job, events, seen } = simulateHistory(seed);
+      const whole = plain(foldJob(job, events));
+      const random = seededChance(seed + 7);
+      const shuffled = [...events, ...events.filter(() => random() < 0.2)]
+        .map((event) => ({ event, at: random() }))
+        .sort((a, b) => a.at - b.at)
+        .map(({ event }) => event);
+      expect(plain(foldJob(job, shuffled))).toBe(whole);
+      // half of it first, then everything
+      foldJob(job, shuffled.slice(0, shuffled.length / 2));
+      expect(plain(foldJob(job, [...shuffled.slice(shuffled.length / 2), ...shuffled]))).toBe(whole);
+      const place = new Map(inOrder(events).map(({ id }, i) => [id, i]));
+      for (const [id, before] of seen)
+        for (const other of before) expect(place.get(other)!).toBeLessThan(place.get(id)!);
+    },
+  );
+
+  it('keeps what was struck in sight and counts it no more, and a struck correction corrects nothing', () => {
+    const { write, fold, acting, step, newId } = bench(['slacken']);
+    const [begun] = write(ACTS.begin(acting(), fold(), step('slacken')));
+    const [strike] = write([
+      draft({ newId }, 'corrects', null, { event: begun!.id, does: 'strikes', why: 'wrong instrument' }),
+    ]);
+    expect(step('slacken').standing).toBe('open');
+    expect(fold().log.find(({ id }) => id === begun!.id)).toMatchObject({ struck: true });
+    write([draft({ newId }, 'corrects', null, { event: strike!.id, does: 'strikes', why: 'it was right' })]);
+    expect(step('slacken').standing).toBe('in hand');
+  });
+
+  it('corrects a time without moving an event, and never a second look', () => {
+    const { write, fold, acting, step, state, newId, events } = bench(['neck-off']);
+    const [begun] = write(ACTS.begin(acting(), fold(), step('neck-off')));
+    state.now += 2 * HOUR;
+    write(ACTS.pause(acting(), fold(), step('neck-off')));
+    expect(hoursOf(step('neck-off'), state.now, 0).hours).toBeCloseTo(2, 9);
+    write([
+      draft({ newId }, 'corrects', null, {
+        event: begun!.id,
+        does: 'changes',
+        fields: { at: events.find(({ id }) => id === begun!.id)!.at + HOUR, kind: 'finished' },
+        why: 'lunch before it',
+      }),
+    ]);
+    expect(hoursOf(step('neck-off'), state.now, 0).hours).toBeCloseTo(1, 9);
+    expect(fold().log.find(({ id }) => id === begun!.id)!.kind).toBe('begun');
+    const [look] = write([draft({ newId }, 'look given', step('neck-off').id, { stage: 3 })]);
+    write([
+      draft({ newId }, 'corrects', null, {
+        event: look!.id,
+        does: 'changes',
+        fields: { stage: 5 },
+        why: 'another one',
+      }),
+    ]);
+    expect([...step('neck-off').looks.keys()]).toEqual([3]);
+  });
+
+  it('doubts what stood on something that was struck since, down to what stood on that, until it is looked at again', () => {
+    const { write, fold, step, newId } = bench(['fit-heel']);
+    const { id } = step('fit-heel');
+    const [reading] = write([
+      draft({ newId }, 'reading', id, { what: 'straightedge', text: '0.5 mm', value: 0.0005 }),
+    ]);
+    const [hold] = write([draft({ newId }, 'hold confirmed', id, { hold: 2 }, [reading!.id])]);
+    const [look] = write([draft({ newId }, 'look given', id, { stage: 3 }, [hold!.id])]);
+    expect([...fold().doubts.keys()]).toEqual([]);
+    write([draft({ newId }, 'corrects', null, { event: reading!.id, does: 'strikes', why: 'wrong rule' })]);
+    expect([...fold().doubts.keys()]).toEqual([hold!.id, look!.id]);
+    write([draft({ newId }, 'still holds', id, { of: hold!.id })]);
+    expect([...fold().doubts.keys()]).toEqual([look!.id]);
+    expect(openAtHandOver(fold(), 0).bars).toContainEqual({ kind: 'in doubt', event: look!.id });
+  });
+
+  it('counts each person’s spans once, and none whose end nobody noted', () => {
+    const { write, fold, acting, step, state, tobin } = bench(['slacken']);
+    write(ACTS.begin(acting(), fold(), step('slacken')));
+    state.now += HOUR;
+    write(ACTS.begin(acting(tobin), fold(), step('slacken')), tobin);
+    write(ACTS.begin(acting(), fold(), step('slacken')));
+    state.now += HOUR;
+    expect(hoursOf(step('slacken'), state.now, 0).hours).toBeCloseTo(3, 9);
+    write(ACTS.pause(acting(), fold(), step('slacken')));
+    expect(step('slacken').standing).toBe('in hand');
+    // over night
+    const closed = state.now + 10 * HOUR;
+    expect(hoursOf(step('slacken'), closed + HOUR, closed)).toMatchObject({
+      hours: 2,
+      open: [{ person: tobin }],
+    });
+  });
+
+  it('opens a finished step by reopening alone, and doubts what was begun on it since', () => {
+    const { write, fold, acting, step, newId } = bench(['remove-bridge', 'reglue-bridge']);
+    write(ACTS.finish(acting(), fold(), step('remove-bridge')));
+    write([draft({ newId }, 'begun', step('remove-bridge').id, {})]);
+    expect(fold().oddities.map(({ kind }) => kind)).toEqual(['begun after finished']);
+    expect(step('remove-bridge').standing).toBe('done');
+    const [begun] = write(ACTS.begin(acting(), fold(), step('reglue-bridge')));
+    write([draft({ newId }, 'reopened', step('remove-bridge').id, { why: 'fibres left' })]);
+    expect(step('remove-bridge').standing).toBe('open');
+    expect([...fold().doubts.keys()]).toEqual([begun!.id]);
+  });
+
+  it('carries a running clock and open spans over a split, and an event that was written to the old step', () => {
+    const { write, fold, acting, step, newId, until } = bench(['remove-bridge']);
+    const stage = until('remove-bridge', 'heat');
+    write(ACTS.startRun(acting(), fold(), step('remove-bridge'), stage, 180));
+    const old = step('remove-bridge');
+    const into = ['a', 'b'].map(() => ({
+      id: newId(),
+      treatment: 'remove-bridge',
+      part: 'whole' as const,
+      hands: old.hands,
+      wait: old.wait,
+      after: [],
+    }));
+    write([draft({ newId }, 'step split', old.id, { into, carries: into[1]!.id })]);
+    const [clock] = [...fold().clocks.values()];
+    expect(clock).toMatchObject({ step: into[1]!.id, stopped: null });
+    expect(fold().steps.get(into[1]!.id)).toMatchObject({ standing: 'in hand' });
+    expect(fold().steps.get(old.id)).toMatchObject({ standing: 'replaced' });
+    write([draft({ newId }, 'paused', old.id, {})]);
+    expect(fold().steps.get(into[1]!.id)!.standing).toBe('waiting');
+    expect(fold().oddities.map(({ kind }) => kind)).toEqual(['written to a split step']);
+  });
+
+  it('keeps a clock running over a new plan; of two made apart the first stands and the other is an offer', () => {
+    const { write, fold, acting, step, newId, until } = bench(['remove-bridge', 'saddle']);
+    const stage = until('remove-bridge', 'heat');
+    write(ACTS.startRun(acting(), fold(), step('remove-bridge'), stage, 180));
+    const given = (treatment: string) => ({
+      id: newId(),
+      treatment,
+      part: 'whole' as const,
+      hands: [1, 1] as [number, number],
+      wait: [0, 0] as [number, number],
+      after: [],
+    });
+    const next = given('reglue-bridge');
+    const plan = (steps: (typeof next)[], why: string) =>
+      draft({ newId }, 'plan replaced', null, {
+        from: 1,
+        version: 2,
+        why,
+        steps,
+        old: [{ step: step('remove-bridge').id, to: 'kept' }],
+      });
+    write([plan([next], 'the plate is cracked'), plan([given('saddle')], 'another thought')]);
+    expect(fold().version).toBe(2);
+    expect(fold().offers).toMatchObject([{ why: 'another thought' }]);
+    expect(stepsOf(fold()).map(({ treatment }) => treatment)).toEqual(['remove-bridge', 'reglue-bridge']);
+    expect([...fold().clocks.values()]).toMatchObject([{ stopped: null }]);
+  });
+
+  it('ends a clock once, and shows the second end', () => {
+    const { write, fold, acting, step, until, state } = bench(['remove-bridge']);
+    write(ACTS.startRun(acting(), fold(), step('remove-bridge'), until('remove-bridge', 'heat'), 180));
+    const [clock] = [...fold().clocks.values()];
+    state.now += 100 * 1000;
+    write(ACTS.stopRun(acting(), fold(), step('remove-bridge'), clock!));
+    state.now += 100 * 1000;
+    write(ACTS.stopRun(acting(), fold(), step('remove-bridge'), clock!));
+    expect(clockAt([...fold().clocks.values()][0]!, state.now).elapsed).toBe(100);
+    expect(fold().oddities).toMatchObject([{ kind: 'stopped twice' }]);
+  });
+
+  it('keeps what a newer program wrote, unread', () => {
+    const { events, fold, job } = bench(['slacken']);
+    events.push({ ...events.at(-1)!, id: 'x', kind: 'weighed', stamp: 9e15 });
+    events.push({ ...events.at(-1)!, id: 'y', kind: 'note', v: 7, body: { say: 3 }, stamp: 9e15 });
+    expect(fold()).toMatchObject({ id: job, unread: ['x', 'y'] });
+  });
+});
+
+describe('clocks', () => {
+  it('call a heat run at 5:00, again every minute until it is heard, and say when it was forgotten', () => {
+    const { write, fold, acting, step, until, state, newId } = bench(['neck-off']);
+    write(ACTS.startRun(acting(), fold(), step('neck-off'), until('neck-off', 'heat')));
+    const clock = () => [...fold().clocks.values()][0]!;
+    const from = clock().from;
+    expect(ringsAt(clock(), from + 299_999, new Map())).toEqual([]);
+    expect(ringsAt(clock(), from + 300_000, new Map())).toEqual([0]);
+    expect(ringsAt(clock(), from + 330_000, new Map([[0, from + 300_000]]))).toEqual([]);
+    expect(ringsAt(clock(), from + 360_000, new Map([[0, from + 300_000]]))).toEqual([0]);
+    expect(clockAt(clock(), from + 420_000)).toMatchObject({ left: 0, over: true, call: 1 });
+    expect(isForgotten(clock(), from + 480_000)).toBe(false);
+    expect(isForgotten(clock(), from + 480_001)).toBe(true);
+    // a page that is opened later rings nothing old
+    expect(ringsAt(clock(), from + 1_100_000, new Map())).toEqual([]);
+    write([draft({ newId }, 'call heard', step('neck-off').id, { clock: clock().id, which: 0 })]);
+    expect(ringsAt(clock(), from + 360_000, new Map())).toEqual([]);
+    state.now += 1;
+  });
+
+  it('go by the shop’s clock where a device’s is off, for what it wrote before it was checked too', () => {
+    const { write, fold, acting, step, events, newId, state } = bench(['slacken']);
+    const right = state.now;
+    state.now += 3 * HOUR;
+    write(ACTS.begin(acting(), fold(), step('slacken')), undefined, 1);
+    expect(step('slacken').spans).toMatchObject([{ from: right + 3 * HOUR, unchecked: true }]);
+    write([draft({ newId }, 'clock checked', null, { offset: -3 * HOUR, error: 20 })], undefined, 1);
+    expect(step('slacken').spans).toMatchObject([{ from: right, unchecked: false }]);
+    expect(events.at(-1)!.stamp).toBeGreaterThan(right);
+  });
+});
+
+describe('glue', () => {
+  it('is handled and strung by its times, and the strings wait for the latest of all joints', () => {
+    const { write, fold, acting, step, until, state } = bench(['reglue-brace', 'set-up']);
+    const stage = until('reglue-brace', 'glue');
+    write(ACTS.glueOn(acting(), fold(), step('reglue-brace'), stage, 'hide'));
+    const clock = [...fold().clocks.values()].find(({ kind }) => kind === 'open glue')!;
+    expect(clock).toMatchObject({ plan: 90, calls: [{ at: 45 }, { at: 90 }] });
+    const { stages } = standingOf(step('reglue-brace'), BENCH);
+    write(ACTS.clamped(acting(), fold(), step('reglue-brace'), stage, { clock, stages }));
+    const [joint] = [...fold().joints.values()];
+    expect(joint).toMatchObject({
+      glue: 'hot hide glue',
+      handlingAt: state.now + 12 * HOUR,
+      tensionAt: state.now + 24 * HOUR,
+      clamped: true,
+    });
+    expect(mayBeStrungAt(fold())).toBe(state.now + 24 * HOUR);
+    write(ACTS.finish(acting(), fold(), step('reglue-brace')));
+    expect(barsOf(fold(), step('set-up'), state.now).map(({ kind }) => kind)).toEqual([
+      'sets',
+      'no strings yet',
+    ]);
+    expect(barsOf(fold(), step('set-up'), state.now + 24 * HOUR)).toEqual([]);
+  });
+});
+
+describe('a plan as steps', () => {
+  it('says before each step only what no other arrow says', () => {
+    const { fold } = bench(['slacken', 'clean-and-inspect', 'remove-bridge', 'reglue-bridge', 'set-up']);
+    const names = (id: string) => fold().steps.get(id)!.treatment;
+    expect(
+      stepsOf(fold()).map(({ treatment, after }) => [treatment, after.map(({ step }) => names(step))]),
+    ).toEqual([
+      ['slacken', []],
+      ['clean-and-inspect', ['slacken']],
+      ['remove-bridge', ['clean-and-inspect']],
+      ['reglue-bridge', ['remove-bridge']],
+      ['set-up', ['reglue-bridge']],
+    ]);
+  });
+
+  it.each(TREATMENT_IDS)(
+    '“%s” is worked to its end, cautions first, nothing irreversible without initials',
+    (id) => {
+      const { write, fold, acting, step } = bench([id]);
+      for (const one of stepsOf(fold())) {
+        const passed: string[] = [];
+        for (let i = 0; i < 80 && fold().steps.get(one.id)!.standing !== 'done'; i++) {
+          const now = fold().steps.get(one.id)!;
+          const { at } = standingOf(now, BENCH);
+          if (at && passed.at(-1) !== at.key) passed.push(at.key);
+          write(onward(fold(), now, acting(), () => 0.1));
+        }
+        const done = fold().steps.get(one.id)!;
+        expect(done.standing).toBe('done');
+        expect(passed).toEqual(stagesOf(done, BENCH).map(({ key }) => key));
+        if (TREATMENTS[id].cautions.length > 0) expect(passed[0]).toBe('caution');
+        expect(interventionKindsOf(done)).toBeInstanceOf(Array);
+      }
+      expect(fold().oddities).toEqual([]);
+      expect(step(id).finishes.length).toBe(1);
+    },
+  );
+
+  const holds = TREATMENT_IDS.flatMap((id) =>
+    TREATMENTS[id].steps.flatMap(({ branches }, index) =>
+      (branches ?? []).map((branch, i) => ({ id, index, i, ...branch })),
+    ),
+  );
+  it.each(holds)('“$id”, “$if”: stops what runs and leads on', ({ id, index, i, leads }) => {
+    const { write, fold, acting, step } = bench([id]);
+    for (let n = 0; n < 60; n++) {
+      const now = [...fold().steps.values()].find((one) =>
+        standingOf(one, BENCH).stages.some((stage) => stage.index === index),
+      )!;
+      const { at } = standingOf(now, BENCH);
+      if (at?.index === index) break;
+      write(onward(fold(), now, acting(), () => 0.1));
+    }
+    const { at } = standingOf(step(id), BENCH);
+    write(ACTS.fail(acting(), fold(), step(id), at!, i));
+    const after = standingOf(step(id), BENCH).at!;
+    expect(after).toMatchObject({ index, passed: false, failed: { branch: i } });
+    const running = [...fold().clocks.values()].filter(({ stopped, kind }) => !stopped && kind !== 'cure');
+    expect(running).toEqual([]);
+    if (typeof leads === 'object') expect(TREATMENT_IDS).toContain(leads.adds);
+    write(ACTS.confirm(acting(), fold(), step(id), after));
+    expect(standingOf(step(id), BENCH).at?.index).not.toBe(index);
+  });
+});

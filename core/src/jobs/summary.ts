@@ -1,0 +1,99 @@
+import { barsOf, freeFrom, mayBeStrungAt } from './bars.js';
+import { stepsOf, type Clock, type Job, type Step } from './job.js';
+import { standingOf, stepName, type Bench } from './stages.js';
+
+/** A step on the bench, as far as a glance needs it. */
+export interface StepAtHand {
+  step: string;
+  name: string;
+  standing: Step['standing'];
+  /** what is to be done of it now */
+  now: string | null;
+  people: string[];
+  /** when it is free, ms; null where something that no clock ends stands in its way */
+  freeFrom: number | null;
+}
+
+/** What the bench and the shelf show of a job. */
+export interface JobSummary {
+  id: string;
+  instrument: string;
+  name: string;
+  openedAt: number;
+  openedBy: string;
+  stepsLeft: number;
+  steps: number;
+  /** hours of hands that are left, from and to */
+  handsLeft: [number, number];
+  atHand: StepAtHand[];
+  /** the first steps that nothing but a clock stands in the way of */
+  next: StepAtHand[];
+  clocks: (Clock & { name: string })[];
+  looks: { step: string; name: string; stage: number; asks: string; by: string; at: number }[];
+  questions: string[];
+  strungAt: number | null;
+  promised: string | null;
+  place: Job['place'];
+  aside: Job['aside'];
+  out: Job['out'];
+  untold: number;
+  doubts: number;
+  handedOver: number | null;
+}
+
+/** So many next steps are shown. */
+const NEXT = 3;
+
+/** @param now ms, up to which it is told */
+export function summaryOf(job: Job, bench: Bench, now: number): JobSummary {
+  const steps = stepsOf(job);
+  const left = steps.filter(({ standing }) => standing !== 'done' && standing !== 'given up');
+  const at = (step: Step): StepAtHand => ({
+    step: step.id,
+    name: stepName(step, bench),
+    standing: step.standing,
+    now: standingOf(step, bench).at?.say ?? null,
+    people: step.spans.filter(({ to }) => to === null).map(({ person }) => person),
+    freeFrom: freeFrom(job, step, now),
+  });
+  const sum = (end: 0 | 1) => left.reduce((all, { hands }) => all + hands[end], 0);
+  return {
+    id: job.id,
+    instrument: job.instrument ?? '',
+    name: job.name,
+    openedAt: job.opened?.at ?? 0,
+    openedBy: job.opened?.by ?? '',
+    stepsLeft: left.length,
+    steps: steps.length,
+    handsLeft: [sum(0), sum(1)],
+    atHand: left.filter(({ standing }) => standing !== 'open').map(at),
+    next: left
+      .filter((step) => step.standing === 'open' && !barsOf(job, step, now).some(isHard))
+      .slice(0, NEXT)
+      .map(at),
+    clocks: [...job.clocks.values()]
+      .filter(({ stopped }) => !stopped)
+      .map((clock) => {
+        const step = clock.step === null ? undefined : job.steps.get(clock.step);
+        return { ...clock, name: step ? stepName(step, bench) : '' };
+      }),
+    looks: left.flatMap((step) =>
+      [...step.looks].flatMap(([stage, look]) =>
+        look.state === 'asked'
+          ? [{ step: step.id, name: stepName(step, bench), stage, asks: look.asks, by: look.by, at: look.at }]
+          : [],
+      ),
+    ),
+    questions: [...job.questions.values()].filter(({ answer }) => answer === null).map(({ say }) => say),
+    strungAt: mayBeStrungAt(job),
+    promised: job.promised?.day ?? null,
+    place: job.place,
+    aside: job.aside,
+    out: job.out,
+    untold: [...job.mishaps.values()].filter(({ told }) => told === null).length,
+    doubts: job.doubts.size,
+    handedOver: job.handedOver?.at ?? null,
+  };
+}
+
+const isHard = ({ kind }: { kind: string }): boolean => kind !== 'sets' && kind !== 'no strings yet';

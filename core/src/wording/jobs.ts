@@ -1,0 +1,175 @@
+import { sayDate } from '../days/index.js';
+import type { Bar, Clock, JobEventBody, JobEventId, Step, Told } from '../jobs/index.js';
+
+const whole = (value: number): string => `${Math.floor(value)}`;
+const two = (value: number): string => whole(value).padStart(2, '0');
+
+/** Of a clock at which hands are: `1:48`, `12:05`. @param seconds under nothing: how long it is over */
+export function sayMinutes(seconds: number): string {
+  const left = Math.abs(seconds);
+  return `${seconds < 0 ? '+' : ''}${whole(left / 60)}:${two(left % 60)}`;
+}
+
+/** Of a joint that sets: `48 min`, `3 h 12`, `2 days 4 h`. */
+export function sayLeft(seconds: number): string {
+  const minutes = Math.ceil(Math.max(0, seconds) / 60);
+  if (minutes < 60) return `${minutes} min`;
+  const hours = Math.floor(minutes / 60);
+  if (hours < 48) return minutes % 60 === 0 ? `${hours} h` : `${hours} h ${two(minutes % 60)}`;
+  const days = Math.floor(hours / 24);
+  return hours % 24 === 0 ? `${days} days` : `${days} days ${hours % 24} h`;
+}
+
+/** Hours at the bench as a person says them: whole or half ones, `1½ h`. */
+export function sayBenchHours([from, to]: readonly [number, number]): string {
+  const half = (hours: number) => Math.max(0.5, Math.round(hours * 2) / 2);
+  const say = (hours: number) => `${Math.floor(hours) || ''}${hours % 1 === 0 ? '' : '½'}`;
+  const [low, high] = [half(from), half(to)];
+  return low === high ? `${say(low)} h` : `${say(low)}–${say(high)} h`;
+}
+
+export const STANDING_WORDS: Record<Step['standing'], string> = {
+  open: 'not begun',
+  'in hand': 'in hand',
+  waiting: 'setting',
+  paused: 'paused',
+  done: 'done',
+  'given up': 'given up',
+  replaced: 'dropped',
+};
+
+export const CLOCK_WORDS: Record<Clock['kind'], string> = {
+  heat: 'Heat run',
+  'open glue': 'Glue open',
+  cure: 'Setting',
+  'as long as it takes': 'Waiting',
+  coat: 'Coat',
+  reading: 'Waiting for a reading',
+  visit: 'Next visit',
+};
+
+/** How names and times in a sentence are said. */
+export interface JobNames {
+  step: (id: string) => string;
+  /** of a joint: what is joined */
+  joint: (id: string) => string;
+  /** `Tue 1 Dec, 9:00` */
+  at: (ms: number) => string;
+}
+
+/** What stands in the way of a step, in a sentence. */
+export function sayBar(bar: Bar, names: JobNames): string {
+  switch (bar.kind) {
+    case 'step first':
+      return `“${names.step(bar.step)}” comes first: ${bar.because}.`;
+    case 'sets':
+      return `The glue sets until ${names.at(bar.until)} (${names.joint(bar.joint)}).`;
+    case 'no strings yet':
+      return `No strings before ${names.at(bar.until)}: ${names.joint(bar.joint)} is still setting.`;
+    case 'in doubt':
+      return 'Something that this step relies on was crossed out or changed. Look at it again first.';
+    case 'mishap not told':
+      return 'Tell the owner about the mishap first.';
+    case 'owner asked':
+      return 'The owner has not answered yet.';
+    case 'line declined':
+      return 'The owner declined this.';
+    case 'put aside':
+      return 'The job is put aside. Take it up first.';
+    case 'given out':
+      return 'The instrument is out of the shop.';
+  }
+}
+
+/** `by 14 March 2027`. */
+export const sayPromised = (day: string): string => `by ${sayDate(day, 'long')}`;
+
+/** How people, steps and stages in the log are said. */
+export interface LogNames {
+  person: (id: string) => string;
+  /** empty where there is none */
+  step: (id: string | null) => string;
+  /** what a hold or a look is about */
+  stage: (step: string | null, index: number) => string;
+}
+
+type Says = { [K in JobEventId]?: (body: JobEventBody<K>, by: string, of: LogNames, event: Told) => string };
+
+const quoted = (text: string): string => `“${text.replace(/[.]$/u, '')}”`;
+
+/** A line of the log by its kind; what is not here is no line of it. */
+const LOG: Says = {
+  opened: ({ name }, by) => `${by} opened the job: ${name}.`,
+  ordered: ({ say, from }) =>
+    from === 'owner' ? `The owner asked for: ${say}` : `The shop proposed: ${say}`,
+  promised: ({ day }) => `Promised for ${sayDate(day, 'long')}.`,
+  agreed: ({ way }) => `The owner agreed, ${way}.`,
+  declined: ({ why }) => `The owner declined${why ? `: ${why}` : ''}.`,
+  withdrawn: ({ why }) => `Withdrawn${why ? `: ${why}` : ''}.`,
+  'not needed': ({ because }) => `Not needed: ${because}`,
+  'owner asked': ({ say }, by) => `${by} asked the owner: ${say}`,
+  'owner answered': ({ say }) => `The owner answered: ${say}`,
+  'owner told': ({ how, when }, by) => `${by} told the owner on ${sayDate(when, 'long')}, ${how}.`,
+  'put aside': ({ why, strings }, by) => `${by} put it aside, strings ${strings}: ${why}`,
+  'taken up': (_, by) => `${by} took it up again.`,
+  'given out': ({ to, what }) => `Given out to ${to}: ${what}`,
+  'came back': ({ found }) => `Came back${found ? `: ${found}` : ''}.`,
+  moved: ({ place }) => `Moved: ${place}.`,
+  'handed over': ({ who }, by) => `${by} handed it over to ${who}.`,
+  note: ({ say }, by) => `${by}: ${say}`,
+  'plan taken': ({ steps }) => `Planned: ${steps.length} steps.`,
+  'plan replaced': ({ why, steps }) => `Planned again, ${steps.length} steps: ${why}`,
+  'step added': ({ given, why }, _by, of) => `Added ${quoted(of.step(given.id))}${why ? `: ${why}` : ''}.`,
+  'step dropped': ({ why }, _by, of, { step }) => `Dropped ${quoted(of.step(step))}: ${why}`,
+  'step split': ({ into }, _by, of, { step }) => `Split ${quoted(of.step(step))} into ${into.length} steps.`,
+  'step moved': ({ why }, _by, of, { step }) => `Moved ${quoted(of.step(step))}${why ? `: ${why}` : ''}.`,
+  begun: (_, by, of, { step }) => `${by} began ${quoted(of.step(step))}.`,
+  paused: (_, by, of, { step }) => `${by} paused ${quoted(of.step(step))}.`,
+  finished: (_, by, of, { step }) => `${by} finished ${quoted(of.step(step))}.`,
+  'given up': ({ why }, by, of, { step }) => `${by} gave up ${quoted(of.step(step))}: ${why}`,
+  reopened: ({ why }, by, of, { step }) => `${by} opened ${quoted(of.step(step))} again: ${why}`,
+  'run counted': ({ run, endedBy, moved }) =>
+    `Heat run ${run} ended ${endedBy === 'moved' ? `when it moved${moved === undefined ? '' : ` (${moved} mm)`}` : `by ${endedBy}`}.`,
+  'clock stopped': ({ endedBy }) => `Clock stopped: ${endedBy}.`,
+  'hold confirmed': ({ hold }, by, of, { step }) => `${by} confirmed: ${of.stage(step, hold)}`,
+  'hold failed': ({ hold, found }, by, of, { step }) =>
+    `${by} found that it does not hold: ${of.stage(step, hold)}${found ? ` Found: ${found}.` : ''}`,
+  'look asked': ({ asks }, by) => `${by} asked for a second look: ${asks}`,
+  'look given': ({ stage }, by, of, { step }) => `${by} looked and initialled: ${of.stage(step, stage)}`,
+  'look refused': ({ why }, by) => `${by} looked and sent it back: ${why}`,
+  'look withdrawn': (_, by) => `${by} no longer asks for a second look.`,
+  'gate opened': ({ gate }) => `Gate open: ${gate}.`,
+  'gate overruled': ({ gate, why }, by) => `${by} went on past the gate “${gate}”${why ? `: ${why}` : ''}.`,
+  'gate lapsed': ({ gate, why }) => `Gate shut again: ${gate}${why ? `, ${why}` : ''}.`,
+  'still holds': ({ why }, by) => `${by} looked again: it still holds${why ? `, ${why}` : ''}.`,
+  'glue mixed': ({ glue, pot }, by) => `${by} mixed ${glue}${pot === undefined ? '' : `, pot at ${pot} °C`}.`,
+  'joint glued': ({ parts, glue }, by) => `${by} glued ${parts} with ${glue}.`,
+  'clamp on': (_, by) => `${by} put the clamps on.`,
+  'clamp off': (_, by) => `${by} took the clamps off.`,
+  'material used': ({ what, much }) => `Used: ${what}${much ? `, ${much}` : ''}.`,
+  reading: ({ what, side, text, unit }, by) =>
+    `${by} read ${what}${side ? `, ${side}` : ''}: ${text}${unit ? ` ${unit}` : ''}.`,
+  photograph: ({ of }) => `Photograph${of ? ` of ${of}` : ''}.`,
+  'part off': ({ label, place, number, ofHowMany }) =>
+    `Took off ${label}${number === undefined ? '' : ` (${number}${ofHowMany === undefined ? '' : ` of ${ofHowMany}`})`}, kept at: ${place}.`,
+  'part on': () => 'Put back on.',
+  'part kept': ({ place }) => `Kept apart with the instrument: ${place}.`,
+  'part given back': ({ to }) => `Given back to ${to}.`,
+  'number copied': ({ what, number }) => `Copied ${what}: ${number}.`,
+  'part wanted': ({ what, from }) => `Wanted: ${what}${from ? `, from ${from}` : ''}.`,
+  'not as thought': ({ assumed, isSo }, by) => `${by} found it is not as thought (${assumed}): ${isSo}.`,
+  surprise: ({ say }, by) => `${by} noted: ${say}`,
+  mishap: ({ what, cost }) =>
+    `Mishap: ${what} ${cost === 'shop' ? 'The shop pays.' : cost === 'owner' ? 'The owner pays.' : 'The cost is shared.'}`,
+  'mishap settled': ({ offer, accepted }) =>
+    `Offered for the mishap: ${offer}; ${accepted ? 'accepted' : 'not accepted'}.`,
+  corrects: ({ does, why }, by) =>
+    `${by} ${does === 'strikes' ? 'crossed out' : does === 'restores' ? 'brought back' : 'corrected'} an entry: ${why}.`,
+};
+
+/** A line of the log. */
+export function sayEvent(event: Told, names: LogNames): string {
+  const says = LOG[event.kind as JobEventId] as
+    ((body: unknown, by: string, of: LogNames, event: Told) => string) | undefined;
+  return says ? says(event.body, names.person(event.by), names, event) : event.kind;
+}

@@ -1,0 +1,217 @@
+import { randomUUID } from 'node:crypto';
+import { ACTS, draft, foldJob, standingOf, type EventDraft, type JobEvent } from '@upright-elder/core/jobs';
+import type { Page } from 'puppeteer-core';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { Hand } from './bench-hand.js';
+import { openPage } from './browser.js';
+import { openScenario, type Scenario } from './scenario.js';
+import { openContext } from './shared.js';
+
+/** The thin path from a finding to a hand-over, as the people of the shop walk it. */
+const BEGAN = '2026-09-02T09:00:00Z';
+const later = (minutes: number) => `${new Date(Date.parse(BEGAN) + minutes * 60000).toISOString()}+`;
+
+let scenario: Scenario;
+let page: Page;
+let hand: Hand;
+let night: string;
+beforeAll(async () => {
+  scenario = await openScenario();
+  await scenario.program.stop();
+  await scenario.program.restart(later(0));
+  page = await openPage(scenario.browser, scenario.program.address);
+  hand = new Hand(page);
+  night = scenario.idOf('Night Boat');
+});
+afterAll(() => scenario.close());
+
+const api = async <T>(path: string, body?: unknown): Promise<T> => {
+  const response = await fetch(`${scenario.program.address}/api/${path}`, {
+    method: body === undefined ? 'GET' : 'POST',
+    headers: { 'content-type': 'application/json' },
+    ...(body === undefined ? {} : { body: JSON.stringify(body) }),
+  });
+  if (!response.ok) throw new Error(`${path}: ${await response.text()}`);
+  return (await response.json()) as T;
+};
+const go = (path: string) =>
+  page.goto(`${scenario.program.address}${path}`, { waitUntil: 'domcontentloaded' });
+const press = async (name: string | RegExp, on: Page = page) => {
+  const source = typeof name === 'string' ? `^${name}` : name.source;
+  await on.waitForFunction(
+    (pattern) => {
+      const one = [
+        ...document.querySelectorAll<HTMLButtonElement>('main button, main a, [role=status] button'),
+      ].find((element) => !element.disabled && new RegExp(pattern, 'u').test(element.textContent.trim()));
+      one?.click();
+      return one !== undefined;
+    },
+    { polling: 100 },
+    source,
+  );
+};
+
+/** A machine at the bench: it writes what a hand would, through the same door. */
+async function byMachine(job: string, act: (events: JobEvent[]) => EventDraft[], by: string): Promise<void> {
+  const { events, now: at } = await api<{ events: JobEvent[]; now: number }>(`jobs/${job}/events`);
+  const stamp = Math.max(...events.map((event) => event.stamp));
+  await api('jobs/events', {
+    events: act(events).map((one, i) => ({
+      ...one,
+      job,
+      by,
+      with: [],
+      device: 'machine',
+      clockRun: 0,
+      seq: i,
+      at,
+      stamp: stamp + 1 + i,
+      v: 1,
+    })),
+  });
+}
+const acting = (by: string) => ({ newId: randomUUID, by, now: Date.now() });
+
+describe('the thin path of a job', () => {
+  let job: string;
+  let step: string;
+  let isbel: string;
+
+  it('starts from a plan on Judgement', async () => {
+    const people = await api<{ id: string; name: string; role: string }[]>('people');
+    isbel = people.find(({ role }) => role === 'master')!.id;
+    await go(`/instruments/${night}/judgement`);
+    await hand.sees('The neck angle is due');
+    await press('Start this job');
+    await hand.sees(/\d+ of \d+ steps left/u);
+    // once the server has it, its own list shows it
+    await page.waitForFunction(
+      async (id) => {
+        const jobs = (await (await fetch(`/api/instruments/${id}/jobs`)).json()) as unknown[];
+        return jobs.length === 1;
+      },
+      { polling: 200 },
+      night,
+    );
+    [job] = (await api<{ id: string }[]>(`instruments/${night}/jobs`)).map(({ id }) => id) as [string];
+    await go('/bench');
+    await hand.sees('Night Boat');
+    await hand.sees('Begin');
+  });
+
+  it('says what comes first, and rings a heat run at its call', async () => {
+    const { events } = await api<{ events: JobEvent[] }>(`jobs/${job}/events`);
+    const known = foldJob(job, events);
+    const off = [...known.steps.values()].find(({ treatment }) => treatment === 'neck-off')!;
+    step = off.id;
+    await go(`/bench/${job}/${step}`);
+    await hand.sees('comes first');
+    // everything before it is worked by a machine, through the same door
+    for (const id of known.order.slice(0, known.order.indexOf(step)))
+      await byMachine(
+        job,
+        (all) => ACTS.finish(acting(isbel), foldJob(job, all), foldJob(job, all).steps.get(id)!),
+        isbel,
+      );
+    await press('Read');
+    await press('Ready');
+    await press('It holds');
+    await press('Start run 1: 7:00');
+    await hand.sees('left of 7:00');
+    await scenario.program.stop();
+    await scenario.program.restart(later(30));
+    await page.reload({ waitUntil: 'domcontentloaded' });
+    // half an hour is gone on the shop's clock: the run is long over, and says so
+    await hand.sees('This run was not stopped at 7:00');
+    await hand.sees('Run over: let it cool');
+    await press('Stop the run');
+    await press('Start run 2: 7:00');
+    await hand.sees('run 2');
+    await press('It moves');
+  });
+
+  it('asks an apprentice for a second look, and gets it in another window', async () => {
+    await hand.sees('This cannot be undone');
+    const { browser, close } = await openContext();
+    try {
+      // Tobin asks on his own tablet
+      const tablet = await openPage(browser, scenario.program.address);
+      await tablet.setViewport({ width: 1024, height: 768 });
+      const people = await api<{ id: string; role: string }[]>('people');
+      const tobin = people.find(({ role }) => role === 'apprentice')!;
+      await tablet.evaluate((id) => localStorage.setItem('upright-elder.person', id), tobin.id);
+      await tablet.goto(`${scenario.program.address}/bench/${job}/${step}`, {
+        waitUntil: 'domcontentloaded',
+      });
+      await new Hand(tablet).sees('This cannot be undone');
+      expect(await new Hand(tablet).text()).not.toContain('Looked at: go on');
+      await press('Ask for a second look', tablet);
+      await new Hand(tablet).sees('asks for a second look');
+      // it stands on the other's bench, and is given there
+      await go('/bench');
+      await hand.sees('Tobin Marsh asks');
+      await press(/Night Boat.*Look$/u);
+      await press('Looked at: go on');
+      await new Hand(tablet).sees('Steam the joint in short runs');
+    } finally {
+      await close();
+    }
+  });
+
+  it('stops the clock where a hold fails, and leads on', async () => {
+    // nobody gave a figure for a run of steam: the shop is asked
+    await hand.sees('How long is one run?');
+    await page.type('input[placeholder="3:00"]', '2:00');
+    await press('Start run 1: 2:00');
+    await hand.sees('left of 2:00');
+    await press('It moves');
+    await hand.sees('comes back out of the second hole');
+    await press('It does not');
+    await press('No steam comes from the second hole');
+    await hand.sees('there is no pocket there');
+    const { events } = await api<{ events: JobEvent[] }>(`jobs/${job}/events`);
+    const known = foldJob(job, events);
+    expect([...known.clocks.values()].filter(({ stopped }) => stopped === null)).toEqual([]);
+    await page.type('input[placeholder="held by two dowels"]', 'two dowels from the side');
+    await press('Give this step up');
+    await hand.sees('This step was given up');
+    await press('The whole job');
+    await hand.sees('given up');
+  });
+
+  it('is handed over, and comes back in the other season', async () => {
+    const { events } = await api<{ events: JobEvent[] }>(`jobs/${job}/events`);
+    for (const { id, standing } of foldJob(job, events).steps.values())
+      if (standing !== 'done' && standing !== 'given up')
+        await byMachine(
+          job,
+          () => [draft(acting(isbel), 'given up', id, { why: 'another way was taken' })],
+          isbel,
+        );
+    await page.reload({ waitUntil: 'domcontentloaded' });
+    await hand.sees('All steps are done');
+    await press(/^Hand it over$/u);
+    await page.waitForSelector('form button[type=submit]');
+    await page.$$eval('form button[type=submit]', (all) =>
+      all.find((one) => one.textContent === 'Hand it over')?.click(),
+    );
+    await hand.sees('Measure it again about');
+    await hand.sees('3 March 2027');
+    await go('/bench');
+    await hand.sees('No job is under way');
+  });
+
+  it('leaves a log that reads as it was', async () => {
+    await go(`/instruments/${night}/work?job=${job}`);
+    await hand.sees('Log (');
+    await hand.unfold();
+    await hand.sees('Isbel Crane opened the job');
+    await hand.sees('Heat run 1 ended');
+    await hand.sees('two dowels from the side');
+    await hand.sees('handed it over to');
+    const { events } = await api<{ events: JobEvent[] }>(`jobs/${job}/events`);
+    const known = foldJob(job, events);
+    expect(known.oddities).toEqual([]);
+    expect(standingOf(known.steps.get(step)!, { edits: {}, own: [] }).at?.kind).toBe('hold');
+  });
+});

@@ -1,0 +1,210 @@
+import { randomUUID } from 'node:crypto';
+import type { BenchPage, Intervention, JobEventsPage, JobOfList, Problem } from '@upright-elder/contract';
+import {
+  ACTS,
+  draft,
+  foldJob,
+  plannedSteps,
+  standingOf,
+  stepsOf,
+  type EventDraft,
+  type JobEvent,
+} from '@upright-elder/core/jobs';
+import { TREATMENT_IDS, type TreatmentId } from '@upright-elder/core/treatments';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { onward } from '../../core/simulated/benchHistories.js';
+import { startApp, type AppUnderTest } from './testing/app-under-test.js';
+import { id, INSTRUMENT, instrumentBody, interventionBody, PERSON } from './testing/bodies.js';
+
+let server: AppUnderTest;
+const TOBIN = id(8001);
+const BENCH = { edits: {}, own: [] };
+const put = (path: string, body: unknown) => server.call('PUT', path, body);
+const post = (events: object[]) => server.call('POST', 'jobs/events', { events });
+const get = async <T>(path: string) => (await server.call('GET', path)).body as T;
+
+beforeAll(async () => {
+  server = await startApp();
+  await put(`people/${PERSON}`, { version: 0, name: 'Isbel Crane', role: 'master' });
+  await put(`people/${TOBIN}`, { version: 0, name: 'Tobin Marsh', role: 'apprentice' });
+  await put(`instruments/${INSTRUMENT}`, instrumentBody({}));
+});
+afterAll(() => server.close());
+
+/** A device that writes a job here and sends it later. */
+function device(treatments: readonly TreatmentId[], instrument = INSTRUMENT) {
+  const job = randomUUID();
+  const events: JobEvent[] = [];
+  const state = { now: Date.parse('2026-11-24T08:00:00Z'), sent: 0 };
+  const write = (drafts: readonly EventDraft[], by = PERSON): JobEvent[] =>
+    drafts.map((one) => {
+      const event: JobEvent = {
+        ...one,
+        job,
+        by,
+        with: [],
+        device: 'tablet',
+        clockRun: 0,
+        seq: events.length,
+        at: state.now,
+        stamp: (state.now += 1),
+        v: 1,
+      };
+      events.push(event);
+      return event;
+    });
+  const acting = (by = PERSON) => ({ newId: randomUUID, by, now: state.now });
+  const fold = () => foldJob(job, events);
+  write([
+    draft(acting(), 'opened', null, { instrument, name: 'a job', from: 'by hand' }),
+    draft(acting(), 'clock checked', null, { offset: 0, error: 5 }),
+    draft(acting(), 'plan taken', null, {
+      version: 1,
+      steps: plannedSteps(treatments, [], BENCH, randomUUID),
+    }),
+  ]);
+  return {
+    job,
+    events,
+    state,
+    write,
+    acting,
+    fold,
+    first: () => stepsOf(fold())[0]!,
+    send: async () => {
+      const answer = await post(events.slice(state.sent));
+      if (answer.status === 200) state.sent = events.length;
+      return answer;
+    },
+  };
+}
+const stored = async (job: string) => {
+  const { events } = await get<JobEventsPage>(`jobs/${job}/events`);
+  return foldJob(job, events as JobEvent[]);
+};
+
+describe('events of jobs', () => {
+  it('are kept once however often they come, and refused with another body', async () => {
+    const one = device(['slacken']);
+    expect((await one.send()).status).toBe(200);
+    expect((await post(one.events)).status).toBe(200);
+    const { events } = await get<JobEventsPage>(`jobs/${one.job}/events`);
+    expect(events).toEqual(one.events);
+    const changed = { ...one.events[0]!, body: { ...(one.events[0]!.body as object), name: 'another' } };
+    const fresh = { ...one.events[1]!, id: randomUUID() };
+    const refused = await post([fresh, changed]);
+    expect(refused).toMatchObject({ status: 409 });
+    // whole or not at all
+    expect((await get<JobEventsPage>(`jobs/${one.job}/events`)).events).toHaveLength(one.events.length);
+  });
+
+  it('are refused in words where a body does not fit its kind, and kept unread where a newer program wrote it', async () => {
+    const one = device(['slacken']);
+    const [bad] = one.write([
+      { ...draft(one.acting(), 'note', null, { say: 'x' }), body: { say: '', more: 1 } as never },
+    ]);
+    const answer = await one.send();
+    expect(answer.status).toBe(422);
+    expect((answer.body as Problem).errors!.map(({ field }) => field)).toEqual([
+      'events.3.body',
+      'events.3.body.say',
+    ]);
+    one.events.splice(one.events.indexOf(bad!), 1);
+    one.events.push({ ...bad!, id: randomUUID(), kind: 'weighed', v: 1, body: { grams: 3 } });
+    expect((await one.send()).status).toBe(200);
+    expect((await stored(one.job)).unread).toHaveLength(1);
+  });
+
+  it('wait for the opening of their job, in whatever order they come', async () => {
+    const one = device(['slacken']);
+    one.write(ACTS.begin(one.acting(), one.fold(), one.first()));
+    const [opened, ...others] = one.events;
+    expect((await post(others)).status).toBe(200);
+    expect((await get<BenchPage>('bench')).jobs.map((job) => job.id)).not.toContain(one.job);
+    expect((await post([opened!])).status).toBe(200);
+    const found = (await get<BenchPage>('bench')).jobs.find((job) => job.id === one.job)!;
+    expect(found.summary).toMatchObject({ stepsLeft: 1, atHand: [{ standing: 'in hand' }] });
+  });
+
+  it('of nobody, and of an instrument that is not there, are refused', async () => {
+    const one = device(['slacken']);
+    expect((await post([{ ...one.events[0]!, by: id(8999) }])).status).toBe(422);
+    const lost = device(['slacken'], id(8998));
+    expect((await lost.send()).status).toBe(404);
+    expect((await server.call('GET', `jobs/${lost.job}/events`)).status).toBe(404);
+  });
+
+  it('that need initials are not an apprentice’s', async () => {
+    const one = device(['fit-heel']);
+    await one.send();
+    const [asked] = one.write(
+      [draft(one.acting(), 'look asked', one.first().id, { stage: 3, asks: 'x' })],
+      TOBIN,
+    );
+    expect((await one.send()).status).toBe(200);
+    const look = draft(one.acting(), 'look given', one.first().id, { stage: 3 }, [asked!.id]);
+    const [own] = one.write([look], TOBIN);
+    expect(await one.send()).toMatchObject({ status: 422, body: { errors: [{ typed: 'Tobin Marsh' }] } });
+    one.events.splice(one.events.indexOf(own!), 1);
+    const [given] = one.write([{ ...look, id: randomUUID() }]);
+    expect((await one.send()).status).toBe(200);
+    // nor does he correct what others stand on
+    const wrong = one.write(
+      [draft(one.acting(), 'corrects', null, { event: given!.id, does: 'strikes', why: 'no' })],
+      TOBIN,
+    );
+    expect((await one.send()).status).toBe(422);
+    one.events.splice(one.events.indexOf(wrong[0]!), 1);
+  });
+});
+
+describe('a finished step', () => {
+  const done = async () =>
+    (await get<Intervention[]>(`instruments/${INSTRUMENT}/interventions?struck=true`)).filter(
+      ({ treatments }) => treatments.includes('adjust-rod'),
+    );
+
+  it('writes what it did, once; opened again it takes it back, and finished again it writes it anew', async () => {
+    const one = device(['adjust-rod']);
+    one.write(ACTS.begin(one.acting(), one.fold(), one.first()));
+    one.state.now += 90 * 60000;
+    one.write(ACTS.finish(one.acting(), one.fold(), one.first()));
+    await one.send();
+    const finish = one.events.at(-1)!.id;
+    expect(await done()).toMatchObject([
+      { id: finish, kinds: ['rod'], date: '2026-11-24', hours: '1.5', struck: false },
+    ]);
+    // it is the job's alone
+    const body = interventionBody({ instrumentId: INSTRUMENT, version: 1, kinds: ['nut'], why: 'x' });
+    expect(await put(`interventions/${finish}`, body)).toMatchObject({ status: 422 });
+    const strike = { struck: true, why: 'x', by: PERSON };
+    expect((await server.call('PUT', `strikes/intervention/${finish}`, strike)).status).toBe(422);
+    one.write([draft(one.acting(), 'reopened', one.first().id, { why: 'it moved again' })]);
+    await one.send();
+    expect(await done()).toMatchObject([{ id: finish, struck: true }]);
+    one.write(ACTS.finish(one.acting(), one.fold(), one.first()));
+    await one.send();
+    expect((await done()).map(({ struck }) => struck).sort()).toEqual([false, true]);
+  });
+});
+
+describe('every treatment', () => {
+  it.each(TREATMENT_IDS)(
+    '“%s” is run to its end through the door, and comes to the same there',
+    async (name) => {
+      const one = device([name]);
+      for (let i = 0; i < 120; i++) {
+        const now = stepsOf(one.fold()).find(({ standing }) => standing !== 'done');
+        if (!now) break;
+        one.write(onward(one.fold(), now, one.acting(), () => 0.1));
+      }
+      expect((await one.send()).status).toBe(200);
+      const there = await stored(one.job);
+      expect(stepsOf(there).every((step) => standingOf(step, BENCH).at === null)).toBe(true);
+      const [listed] = (await get<JobOfList[]>(`instruments/${INSTRUMENT}/jobs`)).filter(
+        (job) => job.id === one.job,
+      );
+      expect(listed!.summary).toMatchObject({ stepsLeft: 0 });
+    },
+  );
+});

@@ -1,0 +1,225 @@
+import { Injectable } from '@nestjs/common';
+import {
+  EVENTS_AT_ONCE,
+  may,
+  rightOf,
+  STOOD_ON,
+  type BenchPage,
+  type FieldError,
+  type JobEventInput,
+  type JobEventsKept,
+  type JobEventsPage,
+  type JobOfList,
+} from '@upright-elder/contract';
+import { foldJob, summaryOf, type Bench, type Folded } from '@upright-elder/core/jobs';
+import type { EntityManager } from 'typeorm';
+import { CatalogueService } from '../catalogue/catalogue.service.js';
+import { Clock } from '../clock.js';
+import { badFields, notFound, ProblemError } from '../http/problem.js';
+import { PeopleService } from '../people/people.service.js';
+import { Database } from '../store/database.js';
+import { fingerprintOf } from '../store/versioned.js';
+import { BenchEventEntity } from './bench-event.entity.js';
+import { FinishedSteps } from './finished-steps.js';
+import { bodyFaults } from './job-bodies.js';
+import { JobEntity } from './job.entity.js';
+
+/** Jobs: events come in, are kept as they are, and come to what the bench shows. */
+@Injectable()
+export class JobsService {
+  constructor(
+    private readonly database: Database,
+    private readonly clock: Clock,
+    private readonly people: PeopleService,
+    private readonly catalogue: CatalogueService,
+    private readonly finished: FinishedSteps,
+  ) {}
+
+  /**
+   * Keeps events, all of them or none. One that is there already is taken as kept; what it comes to, and what finished
+   * steps did to the instrument, is written with them.
+   *
+   * @throws ProblemError where one cannot be read, is somebody's who may not write it, or is there with another body
+   */
+  async keep(events: JobEventInput[]): Promise<JobEventsKept> {
+    const faults = events.flatMap((event, at) => bodyFaults(event, at));
+    if (faults.length > 0) throw badFields(faults.slice(0, 20));
+    const bench = await this.catalogue.ofShop();
+    await this.refuseWithoutRight(events);
+    const arrived = await this.database.write(async (manager) => {
+      const fresh = await withoutKept(manager, events);
+      for (const event of fresh)
+        await manager.query(
+          `INSERT INTO "bench_event" ("id", "job", "kind", "step", "by", "with", "device", "clockRun", "seq", "at", "stamp", "v", "uses", "body", "fingerprint")
+            VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
+          rowOf(event),
+        );
+      for (const job of new Set(fresh.map((event) => event.job))) await this.workOut(manager, job, bench);
+      return lastIn(manager);
+    });
+    return { now: this.now(), arrived };
+  }
+
+  /** Events of a job, those that came since a number, in the order in which they came. */
+  async events(job: string, since: number): Promise<JobEventsPage> {
+    const rows = await this.database.read
+      .createQueryBuilder(BenchEventEntity, 'one')
+      .where('one.job = :job AND one.arrived > :since', { job, since })
+      .orderBy('one.arrived')
+      .getMany();
+    if (rows.length === 0 && since === 0) throw notFound('job');
+    return { now: this.now(), arrived: await lastIn(this.database.read), events: rows.map(eventOf) };
+  }
+
+  /** All jobs of an instrument, the latest first. */
+  async ofInstrument(instrumentId: string): Promise<JobOfList[]> {
+    return this.list('"job"."instrumentId" = ?', [instrumentId]);
+  }
+
+  /** Everything that is under way. */
+  async bench(): Promise<BenchPage> {
+    const jobs = await this.list('"job"."handedOver" IS NULL', []);
+    return { now: this.now(), closedSince: this.closedSince(), jobs };
+  }
+
+  private async list(where: string, parameters: unknown[]): Promise<JobOfList[]> {
+    const rows = await this.database.read.query<(Omit<JobOfList, 'summary'> & { summary: string })[]>(
+      `SELECT "job"."id", "job"."instrumentId", "instrument"."nickname", "job"."summary" FROM "job"
+        JOIN "instrument" ON "instrument"."id" = "job"."instrumentId" WHERE ${where} ORDER BY "job"."openedAt" DESC, "job"."id"`,
+      parameters,
+    );
+    return rows.map((row) => ({ ...row, summary: JSON.parse(row.summary) as JobOfList['summary'] }));
+  }
+
+  private now(): number {
+    return Date.parse(this.clock.now());
+  }
+
+  /** The beginning of the shop's day: nobody works over it unseen. */
+  private closedSince(): number {
+    return this.clock.beginOfDay();
+  }
+
+  private async workOut(manager: EntityManager, id: string, bench: Bench): Promise<void> {
+    const rows = await manager.find(BenchEventEntity, { where: { job: id } });
+    const job = foldJob(id, rows.map(eventOf));
+    // what belongs to a job whose opening did not come yet waits for it
+    if (!job.opened || job.instrument === null) return;
+    await refuseUnknownInstrument(manager, job);
+    await manager.upsert(
+      JobEntity,
+      {
+        id,
+        instrumentId: job.instrument,
+        openedAt: job.opened.at,
+        handedOver: job.handedOver?.at ?? null,
+        summary: summaryOf(job, bench, this.now()) as never,
+      },
+      ['id'],
+    );
+    await this.finished.write(manager, job, bench, this.now(), this.closedSince());
+  }
+
+  private async refuseWithoutRight(events: readonly JobEventInput[]): Promise<void> {
+    const people = new Map((await this.people.list()).map((person) => [person.id, person]));
+    const faults = await Promise.all(
+      events.map(async (event, at): Promise<FieldError | null> => {
+        const person = people.get(event.by);
+        if (!person)
+          return {
+            field: `events.${at}.by`,
+            typed: event.by,
+            reason: 'nobody of the shop has this id',
+            accepted: 'a person of the shop',
+          };
+        const right = await this.rightFor(event);
+        return right === null || may(person.role, right)
+          ? null
+          : {
+              field: `events.${at}.by`,
+              typed: person.name,
+              reason: `“${event.kind}” needs somebody who may ${right}`,
+              accepted: 'somebody else’s initials',
+            };
+      }),
+    );
+    const found = faults.filter((one) => one !== null);
+    if (found.length > 0) throw badFields(found);
+  }
+
+  private async rightFor({ kind, body }: JobEventInput) {
+    if (kind !== 'corrects') return rightOf(kind);
+    const row = await this.database.read.findOneBy(BenchEventEntity, {
+      id: (body as { event: string }).event,
+    });
+    return row && STOOD_ON.includes(row.kind) ? 'correct what others stand on' : null;
+  }
+}
+
+const lastIn = async (manager: EntityManager): Promise<number> => {
+  const [row] = await manager.query<{ last: number | null }[]>(
+    'SELECT max("arrived") AS "last" FROM "bench_event"',
+  );
+  return row?.last ?? 0;
+};
+
+function rowOf(event: JobEventInput): unknown[] {
+  const { id, job, kind, step, by, device, clockRun, seq, at, stamp, v, uses, body } = event;
+  return [
+    id,
+    job,
+    kind,
+    step ?? null,
+    by,
+    JSON.stringify(event.with),
+    device,
+    clockRun,
+    seq,
+    at,
+    stamp,
+    v,
+    JSON.stringify(uses),
+    JSON.stringify(body),
+    fingerprintOf(event),
+  ];
+}
+
+function eventOf({
+  arrived: _arrived,
+  fingerprint: _fingerprint,
+  ...event
+}: BenchEventEntity): JobEventInput {
+  return event;
+}
+
+/** Those that are not there yet. @throws ProblemError where one is there with another body */
+async function withoutKept(manager: EntityManager, events: JobEventInput[]): Promise<JobEventInput[]> {
+  const known = new Map(
+    (
+      await manager.query<{ id: string; fingerprint: string }[]>(
+        'SELECT "id", "fingerprint" FROM "bench_event" WHERE "id" IN (SELECT value FROM json_each(?))',
+        [JSON.stringify(events.map(({ id }) => id))],
+      )
+    ).map(({ id, fingerprint }) => [id, fingerprint]),
+  );
+  const fresh: JobEventInput[] = [];
+  for (const event of events) {
+    const fingerprint = fingerprintOf(event);
+    const kept = known.get(event.id);
+    if (kept === undefined) fresh.push(event);
+    else if (kept !== fingerprint)
+      throw new ProblemError({
+        type: 'urn:upright-elder:problem:another-event',
+        title: 'This was written down already, otherwise',
+        status: 409,
+        detail: `The event ${event.id} (${event.kind}) is kept with another body. Nothing of this request was kept; at most ${EVENTS_AT_ONCE} events are taken at once.`,
+      });
+    known.set(event.id, fingerprint);
+  }
+  return fresh;
+}
+
+async function refuseUnknownInstrument(manager: EntityManager, { instrument }: Folded): Promise<void> {
+  const [found] = await manager.query<unknown[]>('SELECT 1 FROM "instrument" WHERE "id" = ?', [instrument]);
+  if (!found) throw notFound('instrument');
+}

@@ -1,0 +1,227 @@
+import type { Instrument, Shop } from '@upright-elder/contract';
+import {
+  ACTS,
+  barsOf,
+  hoursOfJob,
+  openAtHandOver,
+  recheckDays,
+  standingOf,
+  stepName,
+  stepsOf,
+  type Bench,
+  type Folded,
+  type Step,
+} from '@upright-elder/core/jobs';
+import { sayBar, sayBenchHours, sayLeft, STANDING_WORDS, type JobNames } from '@upright-elder/core/wording';
+import { sayDate } from '@upright-elder/core/days';
+import { Check } from 'lucide-react';
+import { Link } from 'react-router';
+import { useNow } from '../../../data/bench/jobs.js';
+import { Fold } from '../../../fields/Fold.js';
+import { sayWhen } from '../../bench/sayTime.js';
+import { useActing } from '../../bench/useActing.js';
+import { HandOver } from './HandOver.js';
+import { JobLog } from './JobLog.js';
+
+const over = ({ standing }: Step): boolean => standing === 'done' || standing === 'given up';
+
+/** A job under way: what is left, what is to be done today, and its steps, a line each. */
+export function JobView({
+  job,
+  bench,
+  instrument,
+  shop,
+}: {
+  job: Folded;
+  bench: Bench;
+  instrument: Instrument;
+  shop: Shop;
+}) {
+  const now = useNow(5000);
+  const steps = stepsOf(job);
+  const left = steps.filter((step) => !over(step));
+  const names: JobNames = {
+    step: (id) => {
+      const one = job.steps.get(id);
+      return one ? stepName(one, bench) : 'a step';
+    },
+    joint: (id) => job.joints.get(id)?.parts ?? 'a joint',
+    at: (ms) => sayWhen(ms, now, shop.zone),
+  };
+  const hands = left.reduce<[number, number]>(
+    (sum, step) => [sum[0] + step.hands[0], sum[1] + step.hands[1]],
+    [0, 0],
+  );
+  const waits = left.reduce((sum, step) => sum + step.wait[1], 0);
+  const free = left.filter((step) => barsOf(job, step, now).length === 0);
+  const today = left.find(({ standing }) => standing === 'in hand' || standing === 'paused') ?? free[0];
+  return (
+    <div>
+      <section className="sheet flex flex-wrap items-center gap-x-8 gap-y-2 p-4" aria-label="The job">
+        <div className="min-w-[16rem] flex-1">
+          <h2 className="text-[1.5rem] leading-tight">{job.name}</h2>
+          <p>
+            {left.length === 0
+              ? 'All steps are done.'
+              : `${left.length} of ${steps.length} steps left · ${sayBenchHours(hands)} at the bench${waits >= 24 ? ` · about ${weeks(waits)} of waiting` : ''}`}
+          </p>
+          <p className="text-faint">
+            Begun {job.opened && sayWhen(job.opened.at, now, shop.zone)}
+            {job.promised && ` · promised by ${sayDate(job.promised.day, 'long')}`} ·{' '}
+            {Math.round(hoursOfJob(job, now, 0) * 10) / 10} h worked so far
+          </p>
+        </div>
+        {today ? (
+          <Link to={`/bench/${job.id}/${today.id}`} className="act min-h-[66px] px-6 text-[1.2rem]">
+            {today.standing === 'open' ? 'Begin' : 'Go on'}: {stepName(today, bench)}
+          </Link>
+        ) : left.length > 0 ? (
+          <p className="text-[1.1rem]">{waitingWords(job, now)}</p>
+        ) : (
+          !job.handedOver && (
+            <a href="#hand-over" className="act min-h-[66px] px-6 text-[1.2rem]">
+              Hand it over
+            </a>
+          )
+        )}
+      </section>
+      {job.handedOver && <ComeBack at={job.handedOver.at} who={job.handedOver.who} zone={shop.zone} />}
+      <ol className="sheet mt-3" aria-label="Steps">
+        {steps.map((step, i) => (
+          <StepLine key={step.id} place={i + 1} {...{ job, step, bench, now, names }} />
+        ))}
+      </ol>
+      <PromisesOf job={job} />
+      {!job.handedOver && (
+        <HandOver job={job} instrument={instrument} now={now} names={names} open={openAtHandOver(job, now)} />
+      )}
+      <JobLog job={job} bench={bench} zone={shop.zone} />
+    </div>
+  );
+}
+
+/** What was handed over comes back in the other season: only then is it known whether it grew or only breathed. */
+function ComeBack({ at, who, zone }: { at: number; who: string; zone: string }) {
+  const { now, otherSeason } = recheckDays(at, zone);
+  return (
+    <section className="sheet mt-3 p-4" aria-label="Measure it again">
+      <p className="said">
+        ✓ Handed over to {who} on {sayDate(now, 'long')}.
+      </p>
+      <p>
+        <strong>Measure it again about {sayDate(otherSeason, 'long')}</strong>, in the other season: only then
+        is it known whether the repair holds.
+      </p>
+      <Link to="../examine" className="act mt-2">
+        Measure it as it leaves
+      </Link>
+    </section>
+  );
+}
+
+const weeks = (hours: number): string => {
+  const days = Math.max(1, Math.round(hours / 24));
+  return days < 14 ? `${days} day${days === 1 ? '' : 's'}` : `${Math.round(days / 7)} weeks`;
+};
+
+function waitingWords(job: Folded, now: number): string {
+  const next = [...job.joints.values()].flatMap(({ handlingAt, tensionAt }) =>
+    [handlingAt, tensionAt].filter((at) => at > now),
+  );
+  return next.length > 0
+    ? `Setting: ${sayLeft((Math.min(...next) - now) / 1000)} left.`
+    : 'No step can start yet. The reasons are on its line.';
+}
+
+/** A step in one line: its tick, its hands and its wait as long as they are, and why it waits. */
+function StepLine({
+  place,
+  job,
+  step,
+  bench,
+  now,
+  names,
+}: {
+  place: number;
+  job: Folded;
+  step: Step;
+  bench: Bench;
+  now: number;
+  names: JobNames;
+}) {
+  const { acting, act } = useActing(job.id);
+  const { stages, at } = standingOf(step, bench);
+  const bars = over(step) ? [] : barsOf(job, step, now);
+  const [first] = bars;
+  const passed = stages.filter(({ passed: is }) => is).length;
+  const done = step.standing === 'done';
+  return (
+    <li className="grid grid-cols-[3.2rem_minmax(0,1fr)_auto] items-center gap-x-3 border-b border-rule px-3 py-1 last:border-b-0">
+      <button
+        type="button"
+        role="checkbox"
+        aria-checked={done}
+        aria-label={`${place}. ${stepName(step, bench)}: ${STANDING_WORDS[step.standing]}`}
+        disabled={over(step) || at !== null}
+        className={`grid size-[44px] place-items-center border-2 disabled:cursor-default ${done ? 'border-verdigris bg-verdigris text-on-verdigris' : at === null ? 'border-ink' : 'border-rule'}`}
+        onClick={() => act(ACTS.finish(acting(), job, step), 'Step finished.')}
+      >
+        {done ? <Check size={26} strokeWidth={3} aria-hidden /> : <span aria-hidden>{place}</span>}
+      </button>
+      <Link to={`/bench/${job.id}/${step.id}`} className="min-w-0 py-1">
+        <span
+          className={`block truncate text-[1.1rem] font-bold ${over(step) ? 'font-normal text-faint' : ''}`}
+        >
+          {stepName(step, bench)}
+        </span>
+        <span className="block truncate text-[0.92rem] text-faint">
+          {over(step)
+            ? `${STANDING_WORDS[step.standing]}${step.givenUp ? `: ${step.givenUp}` : ''}`
+            : step.standing !== 'open'
+              ? `${STANDING_WORDS[step.standing]} · ${passed} of ${stages.length}${at ? ` · ${at.say}` : ''}`
+              : first
+                ? sayBar(first, names)
+                : 'Can start now.'}
+        </span>
+      </Link>
+      <span className="flex flex-col items-end gap-0.5 text-[0.9rem] whitespace-nowrap">
+        <span>{sayBenchHours(step.hands)}</span>
+        <Lengths hands={step.hands[1]} wait={step.wait[1]} />
+      </span>
+    </li>
+  );
+}
+
+/** Hands solid, waiting hatched; a week fills the strip. */
+function Lengths({ hands, wait }: { hands: number; wait: number }) {
+  const share = (hours: number) => Math.min(100, hours === 0 ? 0 : 4 + 26 * Math.log2(1 + hours / 3));
+  return (
+    <span
+      className="flex h-[10px] w-[9rem] overflow-hidden max-sm:hidden"
+      role="img"
+      aria-label={wait > 0 ? `then waits ${sayLeft(wait * 3600)}` : 'no waiting'}
+    >
+      <span className="bg-verdigris" style={{ width: `${share(hands) / 2}%` }} />
+      <span
+        style={{
+          width: `${share(wait) / 2}%`,
+          background: 'repeating-linear-gradient(135deg, var(--faint) 0 2px, transparent 2px 6px)',
+        }}
+      />
+    </span>
+  );
+}
+
+/** What the plan promised, to be held against what came. */
+function PromisesOf({ job }: { job: Folded }) {
+  if (job.promises.length === 0) return null;
+  return (
+    <Fold summary="What the plan promises" className="sheet mt-3 px-4 py-1">
+      <ul className="list-disc pb-2 pl-5">
+        {job.promises.map((line) => (
+          <li key={line}>{line}</li>
+        ))}
+      </ul>
+    </Fold>
+  );
+}
