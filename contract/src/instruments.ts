@@ -2,6 +2,7 @@ import { RODS, type Rod, IDENTITY_PARTS, type IdentityPart } from './lists/instr
 import { WEIGHTS, type Weight } from '@upright-elder/core/wording';
 import { isWay, NOT_KNOWN, type Build, type NotKnown } from '@upright-elder/core/construction';
 import { INSTRUMENT_TYPES, type InstrumentType } from '@upright-elder/core/instrument';
+import { SHELF_STATES, type ShelfState } from '@upright-elder/core/jobs';
 import type { StringKind } from '@upright-elder/core/strings';
 import {
   PLAYING_STYLES,
@@ -386,6 +387,25 @@ export class AskedFirst {
   minutes!: number;
 }
 
+/** The job that an instrument is in. */
+export class CardJob {
+  @IsId()
+  id!: string;
+
+  @IsIn(SHELF_STATES)
+  state!: ShelfState;
+
+  /** when that ends, ms, where a clock says it */
+  @IsOptional()
+  @IsNumber()
+  until!: number | null;
+
+  /** the day that was promised */
+  @IsOptional()
+  @IsString()
+  promised!: string | null;
+}
+
 /** An instrument on the shelf. */
 export class Card {
   @IsId()
@@ -434,6 +454,11 @@ export class Card {
   @IsOptional()
   @Nested(() => AskedFirst)
   ask!: AskedFirst | null;
+
+  /** what it is in work for; null where it is at home */
+  @IsOptional()
+  @Nested(() => CardJob)
+  job!: CardJob | null;
 
   /** put away in the archive */
   @IsBoolean()

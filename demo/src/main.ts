@@ -1,10 +1,11 @@
-import type { AirBatch, PictureTaken, Shop } from '@upright-elder/contract';
+import type { AirBatch, BenchPage, PictureTaken, Shop } from '@upright-elder/contract';
 import { dayOf, isoDate } from '@upright-elder/core/days';
 import { v5 } from 'uuid';
 import { inventRoom, type RoomTruth } from './air.js';
 import { ask } from './ask.js';
 import { INSTRUMENTS, PEOPLE, ROOMS, SHOP } from './scenario.js';
 import { walkOf } from './belly.js';
+import { eventsOf, JOBS } from './jobs.js';
 import { marksOf, planBody } from './maps.js';
 import { photographsOf } from './photographs.js';
 import { airOfInvented, examinationsOf } from './truth.js';
@@ -113,6 +114,9 @@ for (const instrument of INSTRUMENTS) {
       by,
     });
 }
+const { now } = (await ask(address, 'bench')) as BenchPage;
+for (const job of JOBS) await send('POST', 'jobs/events', eventsOf(job, now, idOf));
+
 /** m/s². ISO 80000-3 */
 const STANDARD_GRAVITY = 9.80665;
 

@@ -101,7 +101,7 @@ describe('events of jobs', () => {
   it('are refused in words where a body does not fit its kind, and kept unread where a newer program wrote it', async () => {
     const one = device(['slacken']);
     const [bad] = one.write([
-      { ...draft(one.acting(), 'note', null, { say: 'x' }), body: { say: '', more: 1 } as never },
+      { ...draft(one.acting(), 'note', null, { say: 'x' }), body: { say: '', more: 1 } },
     ]);
     const answer = await one.send();
     expect(answer.status).toBe(422);

@@ -157,13 +157,16 @@ export const ACTS = {
     stage: Stage,
     { clock, stages }: { clock: Clock; stages: readonly Stage[] },
   ): EventDraft[] => {
-    const sets = setsAfter(stages, stage) ?? { handle: step.wait, tension: step.wait };
-    const [handle, tension] = [sets.handle[1] * HOUR, Math.max(sets.handle[1], sets.tension[1]) * HOUR];
+    const glue = (clock.glue ?? 'hide') as GlueId;
+    // hot hide glue grips first; the others take the longer time of each
+    const by = glue === 'hide' ? 0 : 1;
+    const handle = (setsAfter(stages, stage)?.handle ?? step.wait)[by] * HOUR;
+    const tension = Math.max(handle, step.wait[by] * HOUR);
     const joint = acting.newId();
     const glued = draft(acting, 'joint glued', step.id, {
       joint,
       parts: stage.glue?.joins ?? stage.say,
-      glue: GLUES[(clock.glue ?? 'hide') as GlueId].name,
+      glue: GLUES[glue].name,
       handlingAt: acting.now + handle * 1000,
       tensionAt: acting.now + tension * 1000,
     });

@@ -57,10 +57,6 @@ export function ringsAt(clock: Clock, now: number, rung: ReadonlyMap<number, num
   });
 }
 
-/** Whether a joint, or whatever a clock stands for, still sets at an instant: it ends by its time alone. */
-export const setsAt = (clock: Clock, now: number): boolean =>
-  clock.kind === 'cure' && clock.stopped === null && !clockAt(clock, now).over;
-
 /** Sum of all heat runs and the longest of them, s: two numbers, since heat is never added up. */
 export function heatOf(
   clocks: readonly Clock[],

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { onward, simulateHistory } from '../../simulated/benchHistories.js';
 import { seededChance } from '../numeric/index.js';
-import { TREATMENT_IDS, TREATMENTS } from '../treatments/index.js';
+import { PLAINLY_WORKED, TREATMENT_IDS, TREATMENTS } from '../treatments/index.js';
 import {
   ACTS,
   barsOf,
@@ -302,17 +302,17 @@ describe('glue', () => {
     const [joint] = [...fold().joints.values()];
     expect(joint).toMatchObject({
       glue: 'hot hide glue',
-      handlingAt: state.now + 12 * HOUR,
-      tensionAt: state.now + 24 * HOUR,
+      handlingAt: state.now + HOUR,
+      tensionAt: state.now + 25 * HOUR,
       clamped: true,
     });
-    expect(mayBeStrungAt(fold())).toBe(state.now + 24 * HOUR);
+    expect(mayBeStrungAt(fold())).toBe(state.now + 25 * HOUR);
     write(ACTS.finish(acting(), fold(), step('reglue-brace')));
     expect(barsOf(fold(), step('set-up'), state.now).map(({ kind }) => kind)).toEqual([
       'sets',
       'no strings yet',
     ]);
-    expect(barsOf(fold(), step('set-up'), state.now + 24 * HOUR)).toEqual([]);
+    expect(barsOf(fold(), step('set-up'), state.now + 25 * HOUR)).toEqual([]);
   });
 });
 
@@ -329,6 +329,37 @@ describe('a plan as steps', () => {
       ['reglue-bridge', ['remove-bridge']],
       ['set-up', ['reglue-bridge']],
     ]);
+  });
+
+  it('has what comes off go on again once what lies under it is done', () => {
+    const { fold } = bench([
+      'slacken',
+      'back-off',
+      'reglue-brace',
+      'reglue-bridge',
+      'board-off',
+      'replace-rod',
+    ]);
+    expect(stepsOf(fold()).map(({ treatment, part }) => `${treatment} ${part}`)).toEqual([
+      'slacken whole',
+      'back-off off',
+      'reglue-brace whole',
+      'back-off on',
+      'reglue-bridge whole',
+      'board-off off',
+      'replace-rod whole',
+      'board-off on',
+    ]);
+    for (const id of TREATMENT_IDS)
+      expect(TREATMENTS[id].steps.some(({ part }) => part === 'on')).toBe(
+        TREATMENTS[id].goesBackOn !== undefined,
+      );
+  });
+
+  it('leaves at most forty treatments to their gate and plain words', () => {
+    expect(PLAINLY_WORKED.length).toBeLessThanOrEqual(40);
+    for (const id of TREATMENT_IDS)
+      for (const { say } of TREATMENTS[id].steps) expect(say).not.toBe(`${TREATMENTS[id].name}.`);
   });
 
   it.each(TREATMENT_IDS)(

@@ -6,7 +6,8 @@ import {
   type TreatmentId,
 } from '../treatments/index.js';
 import { amongSteps, asWorked } from '../treatments/index.js';
-import type { StepGiven } from './job.js';
+import type { JobEventBody } from './events/index.js';
+import type { Step, StepGiven } from './job.js';
 import type { Bench } from './stages.js';
 
 const known = (id: string): id is TreatmentId => Object.hasOwn(TREATMENTS, id);
@@ -122,6 +123,49 @@ function withoutFollowing(
   };
   const said = new Set(arrows[at]!.flatMap(({ step }) => [...before(place.get(step)!)]));
   return arrows[at]!.filter(({ step }) => !said.has(place.get(step)!));
+}
+
+/**
+ * A treatment that is added to a job: where it stands among the steps that are not begun, what it waits for, and what waits
+ * for it from now on.
+ *
+ * @param steps of the job, in their order
+ */
+export function addedStep(
+  steps: readonly Pick<Step, 'id' | 'treatment' | 'part' | 'standing'>[],
+  treatment: string,
+  bench: Bench,
+  newId: () => string,
+): JobEventBody<'step added'> {
+  const one = { treatment, part: 'whole' as const };
+  const { hands, wait } = timesOf(treatment, bench);
+  const free = steps.filter(({ standing }) => standing === 'open');
+  const late = free.find((step) => whyAfter(one, step) !== null);
+  const at = late ? steps.indexOf(late) : steps.length;
+  const arrows = (
+    of: readonly (typeof steps)[number][],
+    why: (step: (typeof steps)[number]) => string | null,
+  ) =>
+    of.flatMap((step) => {
+      const because = why(step);
+      return because === null ? [] : [{ step: step.id, because }];
+    });
+  return {
+    given: {
+      id: newId(),
+      ...one,
+      hands,
+      wait,
+      after: arrows(steps.slice(0, at), (step) => whyAfter(step, one)),
+    },
+    before: late?.id ?? null,
+    then: arrows(free.slice(late ? free.indexOf(late) : free.length), (step) => whyAfter(one, step)),
+  };
+}
+
+function timesOf(treatment: string, { edits, own }: Bench): Pick<StepGiven, 'hands' | 'wait'> {
+  const of = known(treatment) ? asWorked(treatment, edits) : own.find(({ id }) => id === treatment);
+  return { hands: of?.hands ?? [0, 0], wait: of?.wait ?? [0, 0] };
 }
 
 /** What moving, adding or dropping a step breaks: pairs that stand the wrong way round, with the reason of each. */

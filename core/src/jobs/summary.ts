@@ -1,3 +1,4 @@
+import type { TreatmentId } from '../treatments/index.js';
 import { barsOf, freeFrom, mayBeStrungAt } from './bars.js';
 import { stepsOf, type Clock, type Job, type Step } from './job.js';
 import { standingOf, stepName, type Bench } from './stages.js';
@@ -5,6 +6,7 @@ import { standingOf, stepName, type Bench } from './stages.js';
 /** A step on the bench, as far as a glance needs it. */
 export interface StepAtHand {
   step: string;
+  treatment: string;
   name: string;
   standing: Step['standing'];
   /** what is to be done of it now */
@@ -50,6 +52,7 @@ export function summaryOf(job: Job, bench: Bench, now: number): JobSummary {
   const left = steps.filter(({ standing }) => standing !== 'done' && standing !== 'given up');
   const at = (step: Step): StepAtHand => ({
     step: step.id,
+    treatment: step.treatment,
     name: stepName(step, bench),
     standing: step.standing,
     now: standingOf(step, bench).at?.say ?? null,
@@ -97,3 +100,48 @@ export function summaryOf(job: Job, bench: Bench, now: number): JobSummary {
 }
 
 const isHard = ({ kind }: { kind: string }): boolean => kind !== 'sets' && kind !== 'no strings yet';
+
+/** What the shelf says of an instrument that is in work. */
+export const SHELF_STATES = [
+  'in line',
+  'on the bench',
+  'setting',
+  'drying',
+  'resting',
+  'waiting',
+  'waiting for the owner',
+  'put aside',
+  'given out',
+  'ready',
+] as const;
+export type ShelfState = (typeof SHELF_STATES)[number];
+
+/** Strung and left alone until readings stand still. */
+const RESTS: readonly string[] = ['rest-under-tension', 'settle'] satisfies TreatmentId[];
+
+/** @returns with when it ends, ms, where a clock says it; null once it is handed over */
+export function shelfStateOf(
+  summary: JobSummary,
+  now: number,
+): { state: ShelfState; until: number | null } | null {
+  const at = (state: ShelfState, until: number | null = null) => ({ state, until });
+  if (summary.handedOver !== null) return null;
+  if (summary.out) return at('given out');
+  if (summary.aside) return at('put aside');
+  if (summary.questions.length > 0) return at('waiting for the owner');
+  if (summary.stepsLeft === 0) return at('ready');
+  if (summary.atHand.some(({ standing }) => standing === 'in hand')) return at('on the bench');
+  const ends = summary.clocks.flatMap(({ kind, from, plan, calls }) => {
+    if (kind !== 'cure' || plan === null || from + plan * 1000 <= now) return [];
+    const next = calls.find((call) => from + call.at * 1000 > now);
+    return [from + (next?.at ?? plan) * 1000];
+  });
+  if (ends.length > 0) return at('setting', Math.min(...ends));
+  if (summary.clocks.some(({ kind }) => kind === 'reading'))
+    return at(summary.atHand.some(({ treatment }) => RESTS.includes(treatment)) ? 'resting' : 'drying');
+  const waits = summary.clocks.filter(({ kind, plan }) => kind === 'as long as it takes' && plan !== null);
+  if (waits.length > 0) return at('waiting', Math.min(...waits.map(({ from, plan }) => from + plan! * 1000)));
+  return summary.stepsLeft === summary.steps && summary.atHand.length === 0
+    ? at('in line')
+    : at('on the bench');
+}

@@ -117,10 +117,9 @@ export interface GluePlan {
   joins: string;
 }
 
-/** Hours from and to in clamps until it may be handled, and until it may carry strings. */
+/** Hours in clamps until it may be handled, of hot hide glue and of the others; strings wait for the treatment's own wait. */
 export interface SetsPlan {
   handle: [number, number];
-  tension: [number, number];
 }
 
 /** A step of a treatment as it is worked: a hold is confirmed, a branch is what to do where it goes another way. */
@@ -209,6 +208,8 @@ export interface Treatment<Id extends string = string> {
   /** what is photographed */
   photos: string[];
   steps: WorkStep[];
+  /** its row gives no steps: they are made of it, and of how it is worked (catalogue/worked.ts) */
+  plain?: true;
   /** why it is done, where that is the same whatever asks for it */
   why?: string;
   /** only where the owner agreed in writing */
@@ -269,25 +270,86 @@ export function treatment<const Id extends string = never>(given: Given<Id>): Tr
     supplies: pair(supplies ?? (given.glues ? 0.1 : 0)),
     steps: [],
   };
-  return { ...made, steps: steps ?? stepsOf(made) };
+  return { ...made, steps: steps ?? stepsOf(made), ...(steps ? {} : { plain: true as const }) };
 }
 
-/** Prepare, do, wait, check, as the row of a treatment has it. */
-export function stepsOf({ after, materials, name, gate, wait }: Treatment): WorkStep[] {
-  const prepare = [
-    after && `Done before: ${after}.`,
-    materials.length > 0 && `Laid ready: ${materials.join(', ')}.`,
-  ].filter((one) => typeof one === 'string');
+/** How a treatment is worked whose row gives no steps. */
+export interface Work extends Pick<WorkStep, 'heat' | 'sets' | 'visits' | 'coats' | 'about'> {
+  does: string;
+  /** ticked before glue goes on */
+  ready?: string[];
+  joins?: string;
+  /** what needs initials before it is done */
+  look?: string;
+  /** how its gate may fail, and what then */
+  if?: Branch[];
+  /** of what comes off by all of this, how it goes on again */
+  on?: Omit<Work, 'if' | 'on'> & { holds: string };
+}
+
+/** Prepare, do, wait, check, as the row of a treatment has it, and as it is worked where somebody wrote that down. */
+export function stepsOf(
+  {
+    after,
+    gate,
+    wait,
+    glues,
+    cuts,
+    heats,
+  }: Pick<Treatment, 'after' | 'gate' | 'wait' | 'glues' | 'cuts' | 'heats'>,
+  work: Work = { does: doesOf({ glues, cuts, heats }) },
+): WorkStep[] {
+  const off = work.on ? ({ part: 'off' } as const) : {};
   return [
-    ...(prepare.length > 0 ? [{ kind: 'prepare' as const, say: prepare.join(' ') }] : []),
-    ...(gate ? [{ kind: 'hold' as const, say: gate }] : []),
-    { kind: 'do', say: `${name}.` },
-    ...(wait[1] > 0
-      ? [{ kind: 'wait' as const, say: `Leave it ${sayHours(wait)} before it carries anything.` }]
+    ...(after ? [{ kind: 'prepare' as const, say: `Done before: ${after}.`, ...off }] : []),
+    ...(gate ? [{ ...hold(gate, ...(work.if ?? [])), ...off }] : []),
+    ...doneBy(work, wait, !work.on).map((one) => ({ ...one, ...off })),
+    ...(work.on
+      ? [hold(work.on.holds), ...doneBy(work.on, wait, true)].map((one) => ({ ...one, part: 'on' as const }))
       : []),
     { kind: 'check', say: 'Look at it, measure what it was to change, and write both down.' },
   ];
 }
+
+function doneBy(
+  { does, ready, joins, look: asks, heat, sets, visits, coats, about }: Omit<Work, 'if' | 'on'>,
+  wait: readonly [number, number],
+  waits: boolean,
+): WorkStep[] {
+  return [
+    ...(asks ? [look(asks)] : []),
+    {
+      kind: 'do' as const,
+      say: does,
+      ...(heat ? { heat } : {}),
+      ...(ready ? { glue: { ready, joins: joins ?? 'the joint' } } : {}),
+      ...(coats ? { coats } : {}),
+      ...(about === undefined ? {} : { about }),
+    },
+    ...(waits && wait[1] > 0
+      ? [
+          {
+            kind: 'wait' as const,
+            say: `Leave it ${sayHours(wait)} before it carries anything.`,
+            ...(sets ? { sets } : {}),
+          },
+        ]
+      : []),
+    ...(visits ? [{ kind: 'wait' as const, say: `Look again after ${sayDays(visits.days)}.`, visits }] : []),
+  ];
+}
+
+const doesOf = ({ glues, cuts, heats }: Pick<Treatment, 'glues' | 'cuts' | 'heats'>): string =>
+  glues
+    ? 'Glue it and clamp it.'
+    : heats
+      ? 'Warm it, and work it free without force.'
+      : cuts
+        ? 'Cut a little at a time, and try it.'
+        : 'Do the work, and note what you find.';
+
+const sayDays = ([from, to]: readonly [number, number]): string =>
+  from === to ? `${from} day${from === 1 ? '' : 's'}` : `${from}–${to} days`;
 
 /** `12 h`, `1–2 days`. */
 export function sayHours([from, to]: readonly [number, number]): string {

@@ -1,5 +1,5 @@
 import { sayDate } from '../days/index.js';
-import type { Bar, Clock, JobEventBody, JobEventId, Step, Told } from '../jobs/index.js';
+import type { Bar, Clock, JobEventBody, JobEventId, ShelfState, Step, Told } from '../jobs/index.js';
 
 const whole = (value: number): string => `${Math.floor(value)}`;
 const two = (value: number): string => whole(value).padStart(2, '0');
@@ -48,6 +48,23 @@ export const CLOCK_WORDS: Record<Clock['kind'], string> = {
   visit: 'Next visit',
 };
 
+/** What the shelf says of an instrument in work; `at` says when it ends. */
+export function sayShelfState(state: ShelfState, until: string | null): string {
+  const words: Record<ShelfState, string> = {
+    'in line': 'in line for the bench',
+    'on the bench': 'on the bench',
+    setting: 'setting',
+    drying: 'drying',
+    resting: 'resting at pitch',
+    waiting: 'waiting',
+    'waiting for the owner': 'waiting for the owner',
+    'put aside': 'put aside',
+    'given out': 'out of the shop',
+    ready: 'ready to be handed over',
+  };
+  return until === null ? words[state] : `${words[state]} until ${until}`;
+}
+
 /** How names and times in a sentence are said. */
 export interface JobNames {
   step: (id: string) => string;
@@ -80,9 +97,6 @@ export function sayBar(bar: Bar, names: JobNames): string {
       return 'The instrument is out of the shop.';
   }
 }
-
-/** `by 14 March 2027`. */
-export const sayPromised = (day: string): string => `by ${sayDate(day, 'long')}`;
 
 /** How people, steps and stages in the log are said. */
 export interface LogNames {
@@ -162,7 +176,7 @@ const LOG: Says = {
   mishap: ({ what, cost }) =>
     `Mishap: ${what} ${cost === 'shop' ? 'The shop pays.' : cost === 'owner' ? 'The owner pays.' : 'The cost is shared.'}`,
   'mishap settled': ({ offer, accepted }) =>
-    `Offered for the mishap: ${offer}; ${accepted ? 'accepted' : 'not accepted'}.`,
+    `Offered for the mishap, ${accepted ? 'accepted' : 'not accepted'}: ${offer}`,
   corrects: ({ does, why }, by) =>
     `${by} ${does === 'strikes' ? 'crossed out' : does === 'restores' ? 'brought back' : 'corrected'} an entry: ${why}.`,
 };

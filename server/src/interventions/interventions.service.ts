@@ -6,7 +6,7 @@ import type {
   InterventionChanges,
   InterventionInput,
 } from '@upright-elder/contract';
-import { dayOf, isDay, parseRoughDay } from '@upright-elder/core/days';
+import { dateIn, dayOf, isDay, parseRoughDay, timeIn } from '@upright-elder/core/days';
 import { staysOf, type InterventionFacts, type InterventionKind } from '@upright-elder/core/instrument';
 import { parseHours } from '@upright-elder/core/units';
 import type { EntityManager } from 'typeorm';
@@ -20,6 +20,15 @@ import { badFields, notFound } from '../http/problem.js';
 import { PeopleService } from '../people/people.service.js';
 import { StrikesService } from '../strikes/strikes.service.js';
 import { InterventionEntity } from './intervention.entity.js';
+
+/** What a finished step of a job did. */
+export interface FinishedStep extends Pick<
+  InterventionEntity,
+  'instrumentId' | 'kinds' | 'treatments' | 'hours' | 'note' | 'by'
+> {
+  /** when, ISO */
+  instant: string;
+}
 
 /** What was done to instruments, when and by whom. */
 @Injectable()
@@ -185,6 +194,41 @@ export class InterventionsService implements OnModuleInit {
       corrections: [],
       fingerprint: '',
     });
+  }
+
+  /** What a finished step of a job did, under the id of its event. */
+  async writeFinished(manager: EntityManager, id: string, { instant, ...of }: FinishedStep): Promise<void> {
+    const date = dateIn(instant, this.clock.zone);
+    await manager.insert(InterventionEntity, {
+      ...of,
+      id,
+      version: 1,
+      date,
+      roughly: '',
+      time: timeIn(instant, this.clock.zone),
+      follows: await lastOfDay(manager, of.instrumentId, date),
+      changes: {},
+      updatedAt: this.clock.now(),
+      struck: false,
+      corrections: [],
+      fingerprint: '',
+    });
+  }
+
+  /** Of the ids those that are there, and whether they were taken back. */
+  async there(manager: EntityManager, ids: readonly string[]): Promise<Map<string, boolean>> {
+    const rows = await manager.query<{ id: string; struck: number }[]>(
+      'SELECT "id", "struck" FROM "intervention" WHERE "id" IN (SELECT value FROM json_each(?))',
+      [JSON.stringify(ids)],
+    );
+    return new Map(rows.map(({ id, struck }) => [id, struck === 1]));
+  }
+
+  /** Takes back what a step wrote, or brings it back, within the same transaction. */
+  async strikeFinished(manager: EntityManager, id: string, struck: boolean, by: string): Promise<void> {
+    await manager.update(InterventionEntity, { id }, { struck });
+    const why = struck ? 'its step was opened again, or its finish crossed out' : '';
+    await this.strikes.keep(manager, { kind: 'intervention', subjectId: id, struck, why, by });
   }
 
   private rows(instrumentId: string, withStruck: boolean): Promise<InterventionEntity[]> {

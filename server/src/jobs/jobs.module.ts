@@ -1,12 +1,13 @@
 import { Module } from '@nestjs/common';
 import { CatalogueModule } from '../catalogue/catalogue.module.js';
+import { InterventionsModule } from '../interventions/interventions.module.js';
 import { PeopleModule } from '../people/people.module.js';
 import { FinishedSteps } from './finished-steps.js';
 import { JobsController } from './jobs.controller.js';
 import { JobsService } from './jobs.service.js';
 
 @Module({
-  imports: [PeopleModule, CatalogueModule],
+  imports: [PeopleModule, CatalogueModule, InterventionsModule],
   controllers: [JobsController],
   providers: [JobsService, FinishedSteps],
   exports: [JobsService],

@@ -5,13 +5,14 @@ import {
   rightOf,
   STOOD_ON,
   type BenchPage,
+  type CardJob,
   type FieldError,
   type JobEventInput,
   type JobEventsKept,
   type JobEventsPage,
   type JobOfList,
 } from '@upright-elder/contract';
-import { foldJob, summaryOf, type Bench, type Folded } from '@upright-elder/core/jobs';
+import { foldJob, shelfStateOf, summaryOf, type Bench, type Folded } from '@upright-elder/core/jobs';
 import type { EntityManager } from 'typeorm';
 import { CatalogueService } from '../catalogue/catalogue.service.js';
 import { Clock } from '../clock.js';
@@ -76,6 +77,21 @@ export class JobsService {
     return this.list('"job"."instrumentId" = ?', [instrumentId]);
   }
 
+  /** Of instruments those that are in work, by their ids, as a shelf says it. */
+  async onShelf(instrumentIds: readonly string[]): Promise<Map<string, CardJob>> {
+    const now = this.now();
+    const jobs = await this.list(
+      `"job"."handedOver" IS NULL AND "job"."instrumentId" IN (SELECT value FROM json_each(?))`,
+      [JSON.stringify(instrumentIds)],
+    );
+    return new Map(
+      jobs.flatMap(({ id, instrumentId, summary }) => {
+        const state = shelfStateOf(summary, now);
+        return state ? [[instrumentId, { id, ...state, promised: summary.promised }] as const] : [];
+      }),
+    );
+  }
+
   /** Everything that is under way. */
   async bench(): Promise<BenchPage> {
     const jobs = await this.list('"job"."handedOver" IS NULL', []);
@@ -117,7 +133,7 @@ export class JobsService {
       },
       ['id'],
     );
-    await this.finished.write(manager, job, bench, this.now(), this.closedSince());
+    await this.finished.write(manager, job, bench, { now: this.now(), closedSince: this.closedSince() });
   }
 
   private async refuseWithoutRight(events: readonly JobEventInput[]): Promise<void> {

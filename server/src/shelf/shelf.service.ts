@@ -7,6 +7,7 @@ import type { WorkedOutCard } from '../analysis/worked-out-card.js';
 import { Clock } from '../clock.js';
 import { ExaminationsService } from '../examinations/examinations.service.js';
 import { InstrumentsService, type ShelfRow } from '../instruments/instruments.service.js';
+import { JobsService } from '../jobs/jobs.service.js';
 import { ShopService } from '../shop/shop.service.js';
 
 const PAGE = 100;
@@ -20,6 +21,7 @@ export class ShelfService {
     private readonly background: BackgroundService,
     private readonly examinations: ExaminationsService,
     private readonly shop: ShopService,
+    private readonly jobs: JobsService,
     private readonly clock: Clock,
   ) {}
 
@@ -34,9 +36,16 @@ export class ShelfService {
     const found = await this.instruments.page({ search, archived, room }, (page - 1) * PAGE, PAGE);
     const { sayIn } = await this.shop.get();
     const ids = found.rows.map(({ id }) => id);
-    const [kept, examined] = await Promise.all([this.background.kept(ids), this.examinations.counts(ids)]);
+    const [kept, examined, jobs] = await Promise.all([
+      this.background.kept(ids),
+      this.examinations.counts(ids),
+      this.jobs.onShelf(ids),
+    ]);
     return {
-      cards: found.rows.map((row) => this.card(row, kept.get(row.id) ?? null, examined.get(row.id), sayIn)),
+      cards: found.rows.map((row) => ({
+        ...this.card(row, kept.get(row.id) ?? null, examined.get(row.id), sayIn),
+        job: jobs.get(row.id) ?? null,
+      })),
       total: found.total,
       page,
       search,
@@ -49,7 +58,7 @@ export class ShelfService {
     kept: { card: WorkedOutCard; day: number; fresh: boolean } | null,
     examined: { count: number; last: string } | undefined,
     unit: HeightUnit,
-  ): Card {
+  ): Omit<Card, 'job'> {
     const { card } = kept ?? { card: null };
     const last = examined?.last ?? null;
     const due = last === null || this.clock.today() - dayOf(last) > DUE_DAYS;

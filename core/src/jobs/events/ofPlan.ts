@@ -3,6 +3,7 @@ import { fields, id, list, maybe, oneOf, orNone, span, whole, words, type Shape 
 import { kind, odd } from './kind.js';
 import { stepOf } from './toStep.js';
 
+const ARROWS = list(fields({ step: id, because: words(300) }), 60);
 const STEP: Shape<StepGiven> = fields({
   id,
   treatment: words(80),
@@ -10,7 +11,7 @@ const STEP: Shape<StepGiven> = fields({
   name: maybe(words(120)),
   hands: span(400),
   wait: span(20000),
-  after: list(fields({ step: id, because: words(300) }), 60),
+  after: ARROWS,
   line: maybe(id),
 });
 
@@ -63,12 +64,18 @@ export const OF_PLAN = {
       ];
     },
   ),
-  'step added': kind(fields({ given: STEP, before: orNone(id), why: maybe(words()) }), (job, { body }) => {
-    if (job.steps.has(body.given.id)) return;
-    put(job, body.given);
-    const at = body.before === null ? -1 : job.order.indexOf(body.before);
-    job.order.splice(at < 0 ? job.order.length : at, 0, body.given.id);
-  }),
+  'step added': kind(
+    fields({ given: STEP, before: orNone(id), then: maybe(ARROWS), why: maybe(words()) }),
+    (job, { body }) => {
+      if (job.steps.has(body.given.id)) return;
+      put(job, body.given);
+      // what must come after it waits for it
+      for (const { step, because } of body.then ?? [])
+        job.steps.get(step)?.after.push({ step: body.given.id, because });
+      const at = body.before === null ? -1 : job.order.indexOf(body.before);
+      job.order.splice(at < 0 ? job.order.length : at, 0, body.given.id);
+    },
+  ),
   'step dropped': kind(fields({ why: words() }), (job, event) => {
     const step = stepOf(job, event);
     if (step && step.standing !== 'done')

@@ -126,6 +126,12 @@ function HandsNow({ jobs, now, zone }: { jobs: readonly JobOfList[]; now: number
   const { data: people = [] } = usePeople();
   const person = usePersonId();
   const nameOf = (id: string) => people.find((one) => one.id === id)?.name ?? 'somebody';
+  // what runs stands above, and is not said twice
+  const running = new Set(
+    jobs.flatMap(({ summary }) =>
+      summary.clocks.filter(({ kind }) => AT_HAND.has(kind)).map(({ step }) => step),
+    ),
+  );
   const looks = jobs.flatMap((job) =>
     job.summary.looks.filter(({ by }) => by !== person).map((look) => ({ job, look })),
   );
@@ -151,14 +157,14 @@ function HandsNow({ jobs, now, zone }: { jobs: readonly JobOfList[]; now: number
               ...job.summary.atHand.filter(({ standing }) => standing !== 'waiting'),
               ...job.summary.next.slice(0, 1),
             ]
-              .filter((one) => one.freeFrom !== null)
+              .filter((one) => one.freeFrom !== null && !running.has(one.step))
               .slice(0, 2)
               .map((one) => (
                 <li key={one.step}>
                   <Row
                     to={`/bench/${job.id}/${one.step}`}
                     nickname={job.nickname}
-                    words={wordsOf(one, now, zone)}
+                    words={`${job.summary.questions.length > 0 ? '▲ waiting for the owner · ' : ''}${wordsOf(one, now, zone)}`}
                     act={one.standing === 'open' ? 'Begin' : 'Go on'}
                     later={one.freeFrom! > now}
                   />

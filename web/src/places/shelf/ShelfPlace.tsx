@@ -1,5 +1,5 @@
 import { sayDate } from '@upright-elder/core/days';
-import { WEIGHTS } from '@upright-elder/core/wording';
+import { sayShelfState, WEIGHTS } from '@upright-elder/core/wording';
 import type { Card } from '@upright-elder/contract';
 import { lazy, useEffect, useState } from 'react';
 import { Link, useNavigate, useSearchParams } from 'react-router';
@@ -7,10 +7,11 @@ import { Fetching } from '../../app/Fetching.js';
 import { useTitle } from '../../app/useTitle.js';
 import { useParam } from '../../data/useParam.js';
 import { useSettled } from '../../data/useSettled.js';
-import { useBackupTrouble, useForecastProgress, usePeople, useShelf } from '../../data/hooks.js';
+import { useBackupTrouble, useForecastProgress, usePeople, useShelf, useZone } from '../../data/hooks.js';
 import { cardDrawing, PAGE_INKS } from '@upright-elder/drawings';
 import { Drawn } from '../../drawings/Drawn.js';
 import { WeightMark } from '../../fields/WeightMark.js';
+import { sayWhen } from '../bench/sayTime.js';
 import { ListField } from '../../fields/ListField.js';
 
 // an empty shop alone begins there
@@ -18,10 +19,13 @@ const StartPlace = lazy(async () => ({ default: (await import('../start/StartPla
 
 const ORDERS = { urgency: 'most urgent first', name: 'by name', measured: 'longest not measured first' };
 type Order = keyof typeof ORDERS;
-type Shown = Card['weight'] | 'due' | '';
+type Shown = Card['weight'] | 'due' | 'in work' | 'owner' | 'ready' | '';
 const SHOWN: { value: Shown; label: string }[] = [
   { value: '', label: 'all' },
   { value: 'due', label: 'due for measuring' },
+  { value: 'in work', label: 'in work' },
+  { value: 'owner', label: 'waiting for the owner' },
+  { value: 'ready', label: 'ready' },
   { value: 'live', label: 'live' },
   { value: 'act', label: 'to do' },
   { value: 'watch', label: 'watch' },
@@ -164,11 +168,40 @@ const paramsOf = ({
 });
 
 function arranged(cards: Card[], order: Order, only: Shown): Card[] {
-  const shown = cards.filter(({ due, weight }) => only === '' || (only === 'due' ? due : weight === only));
+  const shown = cards.filter((card) => isShown(card, only));
   if (order === 'urgency') return shown.sort((a, b) => WEIGHTS.indexOf(a.weight) - WEIGHTS.indexOf(b.weight));
   if (order === 'measured')
     return shown.sort((a, b) => (a.lastExamined ?? '').localeCompare(b.lastExamined ?? ''));
   return shown;
+}
+
+function isShown({ due, weight, job }: Card, only: Shown): boolean {
+  switch (only) {
+    case '':
+      return true;
+    case 'due':
+      return due;
+    case 'in work':
+      return job !== null;
+    case 'owner':
+      return job?.state === 'waiting for the owner';
+    case 'ready':
+      return job?.state === 'ready';
+    default:
+      return weight === only;
+  }
+}
+
+/** What is being done to it: the state of its job, and what was promised. */
+function InWork({ job }: { job: NonNullable<Card['job']> }) {
+  const zone = useZone();
+  const until = job.until === null ? null : sayWhen(job.until, Date.now(), zone);
+  return (
+    <p className="text-[0.95rem] font-bold text-verdigris">
+      ⚒ {sayShelfState(job.state, until)}
+      {job.promised && <span className="font-normal text-faint"> · promised by {sayDate(job.promised)}</span>}
+    </p>
+  );
 }
 
 function CardOf({ card }: { card: Card }) {
@@ -191,6 +224,7 @@ function CardOf({ card }: { card: Card }) {
         <p className="truncate text-[0.9rem] text-faint">
           {[card.maker, card.owner].filter(Boolean).join(' · ')}
         </p>
+        {card.job && <InWork job={card.job} />}
         <p className="mt-1 font-serif text-[1.05rem] leading-snug">{card.sentence}</p>
         {card.ask && (
           <p className="mt-1 text-[0.95rem] text-faint">

@@ -62,7 +62,7 @@ export function HeatStage(of: AtStage) {
               className="quiet min-h-[88px] px-6 text-[1.2rem]"
               onClick={() => act(ACTS.pass(acting, job, step, stage), 'Moved without more heat.')}
             >
-              It is free: go on
+              Free already: go on
             </button>
           </div>
         </div>

@@ -1,7 +1,7 @@
 import { may, type Role } from '@upright-elder/contract/lists';
 import { ACTS, clockAt, draft } from '@upright-elder/core/jobs';
 import { CAUTIONS_DEFER, TREATMENTS, type TreatmentId } from '@upright-elder/core/treatments';
-import { sayLeft } from '@upright-elder/core/wording';
+import { capital, sayLeft } from '@upright-elder/core/wording';
 import { useState } from 'react';
 import { sayWhen } from '../sayTime.js';
 import type { AtStage } from '../useActing.js';
@@ -175,8 +175,16 @@ function AddStep({ job, step, treatment, acting, act }: Acts & { treatment: Trea
       after: step.after,
       ...(step.line ? { line: step.line } : {}),
     };
+    const why = 'a hold led to it';
     act(
-      [draft(acting, 'step added', step.id, { given, before: step.id, why: 'a hold led to it' })],
+      [
+        draft(acting, 'step added', step.id, {
+          given,
+          before: step.id,
+          then: [{ step: step.id, because: why }],
+          why,
+        }),
+      ],
       `“${name}” is in the job now.`,
     );
   };
@@ -325,7 +333,7 @@ export function WaitStage({ job, step, stage, acting, act, now, zone }: AtStage)
         <ul className="mt-2 text-[1.25rem]">
           {joints.map((joint) => (
             <li key={joint.id}>
-              {joint.parts}, {joint.glue}: clamps off {sayWhen(joint.handlingAt, now, zone)}, strings{' '}
+              {capital(joint.parts)}, {joint.glue}: clamps off {sayWhen(joint.handlingAt, now, zone)}, strings{' '}
               {sayWhen(joint.tensionAt, now, zone)} or later
             </li>
           ))}
@@ -348,7 +356,7 @@ export function WaitStage({ job, step, stage, acting, act, now, zone }: AtStage)
             {early.length > 0
               ? sure
                 ? `${sayLeft((until - now) / 1000)} too early: take them off`
-                : 'Clamps off before their time'
+                : 'Take the clamps off early'
               : 'Clamps are off'}
           </button>
         </div>

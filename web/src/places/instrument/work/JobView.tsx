@@ -20,6 +20,7 @@ import { useNow } from '../../../data/bench/jobs.js';
 import { Fold } from '../../../fields/Fold.js';
 import { sayWhen } from '../../bench/sayTime.js';
 import { useActing } from '../../bench/useActing.js';
+import { ChangeJob } from './ChangeJob.js';
 import { HandOver } from './HandOver.js';
 import { JobLog } from './JobLog.js';
 
@@ -65,6 +66,21 @@ export function JobView({
               ? 'All steps are done.'
               : `${left.length} of ${steps.length} steps left · ${sayBenchHours(hands)} at the bench${waits >= 24 ? ` · about ${weeks(waits)} of waiting` : ''}`}
           </p>
+          {[...job.questions.values()]
+            .filter(({ answer }) => answer === null)
+            .map(({ id, say }) => (
+              <p key={id} className="text-ochre">
+                ▲ The owner has not answered yet: {say}
+              </p>
+            ))}
+          {[...job.mishaps.values()]
+            .filter(({ told }) => told === null)
+            .map(({ id, what }) => (
+              <p key={id} className="text-ochre">
+                ▲ Tell the owner: {what}
+              </p>
+            ))}
+          {job.aside && <p className="text-ochre">▲ Put aside: {job.aside.why}</p>}
           <p className="text-faint">
             Begun {job.opened && sayWhen(job.opened.at, now, shop.zone)}
             {job.promised && ` · promised by ${sayDate(job.promised.day, 'long')}`} ·{' '}
@@ -92,6 +108,7 @@ export function JobView({
         ))}
       </ol>
       <PromisesOf job={job} />
+      {!job.handedOver && <ChangeJob job={job} bench={bench} />}
       {!job.handedOver && (
         <HandOver job={job} instrument={instrument} now={now} names={names} open={openAtHandOver(job, now)} />
       )}
