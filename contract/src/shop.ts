@@ -2,8 +2,11 @@ import { DATE_ORDERS, isTimeZone, type DateOrder } from '@upright-elder/core/day
 import { QUANTITY_IDS, READING_UNITS, type QuantityId, type ReadingUnit } from '@upright-elder/core/readings';
 import type { TemperatureUnit } from '@upright-elder/core/units';
 import {
+  ArrayMaxSize,
+  IsArray,
   IsIn,
   IsInt,
+  Matches,
   IsObject,
   IsString,
   MaxLength,
@@ -139,6 +142,21 @@ export class ShopInput {
   @IsObject()
   @IsAllowances()
   allowances?: Record<string, string>;
+
+  /** when it is open, Monday first, as typed; left out where nobody said */
+  @IsOptional()
+  @IsArray()
+  @ArrayMaxSize(7)
+  @IsString({ each: true })
+  @MaxLength(20, { each: true })
+  openingHours?: string[];
+
+  /** days on which it is closed all the same, ISO dates */
+  @IsOptional()
+  @IsArray()
+  @ArrayMaxSize(200)
+  @Matches(/^\d{4}-\d{2}-\d{2}$/u, { each: true, message: 'days off are days such as 2026-12-25' })
+  daysOff?: string[];
 
   /** how heights are said in sentences: 64ths of an inch, thousandths or millimetres */
   @IsIn(['64ths', 'thou', 'mm'])

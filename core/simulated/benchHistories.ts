@@ -2,7 +2,9 @@ import {
   ACTS,
   draft,
   foldJob,
+  onward,
   plannedSteps,
+  runningAt,
   stampOf,
   standingOf,
   type Acting,
@@ -10,7 +12,6 @@ import {
   type EventDraft,
   type Folded,
   type JobEvent,
-  type Step,
 } from '../src/jobs/index.js';
 import { TREATMENT_IDS } from '../src/treatments/index.js';
 import { seededChance } from '../src/numeric/index.js';
@@ -171,41 +172,12 @@ function anything(job: Folded, acting: Acting, random: () => number): EventDraft
       }),
     ];
   if (chance < 0.24) return ACTS.pause(acting, job, step);
-  return onward(job, step, acting, random);
-}
-
-/** The next thing that a step asks for. */
-export function onward(job: Folded, step: Step, acting: Acting, random: () => number): EventDraft[] {
-  const { stages, at } = standingOf(step, HOUSE);
-  if (step.standing === 'done' || step.standing === 'replaced') return [];
-  if (!at) return ACTS.finish(acting, job, step);
-  const running = (kind: string) =>
-    [...job.clocks.values()].find((clock) => clock.step === step.id && clock.kind === kind && !clock.stopped);
-  if (at.heat) {
-    const clock = running('heat');
-    if (!clock) return ACTS.startRun(acting, job, step, at, at.heat.run ?? 120);
-    return random() < 0.5
-      ? ACTS.itMoves(acting, job, step, at, clock)
-      : ACTS.stopRun(acting, job, step, clock, 'time');
-  }
-  if (at.glue) {
-    const clock = running('open glue');
-    if (clock) return ACTS.clamped(acting, job, step, at, { clock, stages });
-    const missing = at.glue.ready.findIndex((_, item) => !step.ticks.get(`${at.key} ready ${item}`)?.yes);
-    return missing < 0
-      ? ACTS.glueOn(acting, job, step, at, 'fish')
-      : [draft(acting, 'ticked', step.id, { list: `${at.key} ready`, item: missing, yes: true })];
-  }
-  if (at.kind === 'hold')
-    return random() < 0.8
-      ? ACTS.confirm(acting, job, step, at)
-      : ACTS.fail(acting, job, step, at, at.branches?.length ? 0 : null, 'otherwise');
-  if (at.kind === 'look') {
-    const look = step.looks.get(at.index);
-    return look?.state === 'asked'
-      ? ACTS.giveLook(acting, job, step, at)
-      : ACTS.askLook(acting, job, step, at);
-  }
-  if (at.sets) return ACTS.clampsOff(acting, job, step, at);
-  return ACTS.pass(acting, job, step, at);
+  const { at } = standingOf(step, HOUSE);
+  const heat = runningAt(job, step, 'heat');
+  if (at?.kind === 'hold' && random() < 0.2)
+    return ACTS.fail(acting, job, step, at, at.branches?.length ? 0 : null, 'otherwise');
+  if (at?.kind === 'look' && step.looks.get(at.index)?.state !== 'asked')
+    return ACTS.askLook(acting, job, step, at);
+  if (heat && random() < 0.5) return ACTS.stopRun(acting, job, step, heat, 'time');
+  return onward(job, step, acting, HOUSE);
 }

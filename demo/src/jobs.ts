@@ -3,6 +3,7 @@ import {
   ACTS,
   draft,
   foldJob,
+  onward,
   plannedSteps,
   standingOf,
   stepsOf,
@@ -222,9 +223,9 @@ export function eventsOf(told: Told, now: number, idOf: (name: string) => string
   const until: AtJob['until'] = (treatment, reached) => {
     for (let i = 0; i < 40; i++) {
       const of = step(treatment);
-      const { stages, at: stage } = standingOf(of, HOUSE);
+      const { at: stage } = standingOf(of, HOUSE);
       if (!stage || reached(stage)) return;
-      write(pass(fold(), of, stages, stage, acting()));
+      write(onward(fold(), of, acting(), HOUSE));
     }
   };
   told.tell({
@@ -247,25 +248,4 @@ export function eventsOf(told: Told, now: number, idOf: (name: string) => string
     },
   });
   return { events };
-}
-
-/** A stage passed as it should be. */
-function pass(
-  job: Folded,
-  step: Step,
-  stages: ReturnType<typeof standingOf>['stages'],
-  stage: ReturnType<typeof standingOf>['stages'][number],
-  acting: Acting,
-): EventDraft[] {
-  if (stage.kind === 'hold') return ACTS.confirm(acting, job, step, stage);
-  if (stage.kind === 'look') return ACTS.giveLook(acting, job, step, stage);
-  if (!stage.glue) return ACTS.pass(acting, job, step, stage);
-  const clock = [...job.clocks.values()].find(
-    (one) => one.step === step.id && one.kind === 'open glue' && !one.stopped,
-  );
-  if (clock) return ACTS.clamped(acting, job, step, stage, { clock, stages });
-  const missing = stage.glue.ready.findIndex((_, item) => !step.ticks.get(`${stage.key} ready ${item}`)?.yes);
-  return missing < 0
-    ? ACTS.glueOn(acting, job, step, stage, 'hide')
-    : [draft(acting, 'ticked', step.id, { list: `${stage.key} ready`, item: missing, yes: true })];
 }

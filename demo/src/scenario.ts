@@ -19,6 +19,7 @@ export const SHOP = {
   rate: '55',
   temperatureUnit: '°C',
   sayIn: '64ths',
+  openingHours: [...Array.from({ length: 5 }, () => '9:00–18:00'), '10:00–14:00', ''],
 } as const;
 
 export const ROOMS: (InventedRoom & {

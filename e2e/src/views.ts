@@ -1,3 +1,4 @@
+import type { BenchPage } from '@upright-elder/contract';
 import type { Page } from 'puppeteer-core';
 
 /** The main views of the program with the scenario in it, by the name of their picture. */
@@ -32,6 +33,7 @@ export const VIEWS: View[] = [
     name: 'weights',
     path: (idOf) => `/instruments/${idOf('Halyard')}/top/load-test`,
     ready: 'of what it did',
+    unpictured: true,
   },
   { name: 'readings', path: (idOf) => `/instruments/${idOf('Breakwater')}/readings?of=bridgeGap.middle` },
   { name: 'photographs', path: (idOf) => `/instruments/${idOf('Breakwater')}/photographs` },
@@ -44,11 +46,14 @@ export const VIEWS: View[] = [
     ready: 'Each plan is run through',
   },
   { name: 'work', path: (idOf) => `/instruments/${idOf('Night Boat')}/work` },
+  { name: 'bench', path: () => '/bench', ready: 'leave it alone until' },
+  { name: 'step', path: (idOf) => `/bench/${idOf('Night Boat step')}`, ready: 'Start run 1' },
   { name: 'details', path: (idOf) => `/instruments/${idOf('Fog Signal')}/details` },
   { name: 'new', path: () => '/instruments/new', unpictured: true },
   { name: 'air', path: () => '/air' },
   { name: 'shop', path: () => '/shop' },
-  { name: 'tools', path: () => '/shop/tools' },
+  { name: 'hours', path: () => '/shop/hours', unpictured: true },
+  { name: 'tools', path: () => '/shop/tools', unpictured: true },
   { name: 'protocols', path: () => '/shop/protocols', unpictured: true },
   { name: 'strings', path: () => '/shop/strings', unpictured: true },
   { name: 'repairs', path: () => '/shop/repairs', unpictured: true },
@@ -70,14 +75,21 @@ export async function isReady(page: Page, { ready = '' }: Pick<View, 'ready'> = 
   );
 }
 
-/** Ids of the shelf's instruments by nickname. */
+/** Ids of the shelf's instruments by nickname, and `Night Boat step`: the job and step at hand. */
 export async function shelfIds(address: string): Promise<(nickname: string) => string> {
   const { cards } = (await (await fetch(`${address}/api/shelf`)).json()) as {
     cards: { id: string; nickname: string }[];
   };
+  const { jobs } = (await (await fetch(`${address}/api/bench`)).json()) as BenchPage;
+  const steps = new Map<string, string>(
+    jobs.flatMap(({ id, nickname, summary }) =>
+      summary.atHand.slice(0, 1).map(({ step }) => [`${nickname} step`, `${id}/${step}`] as const),
+    ),
+  );
   return (nickname) => {
     const card = cards.find((one) => one.nickname === nickname);
-    if (!card) throw new Error(`${nickname} is not on the shelf`);
-    return card.id;
+    const found = card?.id ?? steps.get(nickname);
+    if (!found) throw new Error(`${nickname} is not on the shelf, nor on the bench`);
+    return found;
   };
 }

@@ -4,6 +4,7 @@ import {
   ACTS,
   draft,
   foldJob,
+  onward,
   plannedSteps,
   standingOf,
   stepsOf,
@@ -12,7 +13,6 @@ import {
 } from '@upright-elder/core/jobs';
 import { TREATMENT_IDS, type TreatmentId } from '@upright-elder/core/treatments';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { onward } from '../../core/simulated/benchHistories.js';
 import { startApp, type AppUnderTest } from './testing/app-under-test.js';
 import { id, INSTRUMENT, instrumentBody, interventionBody, PERSON } from './testing/bodies.js';
 
@@ -196,7 +196,7 @@ describe('every treatment', () => {
       for (let i = 0; i < 120; i++) {
         const now = stepsOf(one.fold()).find(({ standing }) => standing !== 'done');
         if (!now) break;
-        one.write(onward(one.fold(), now, one.acting(), () => 0.1));
+        one.write(onward(one.fold(), now, one.acting(), BENCH));
       }
       expect((await one.send()).status).toBe(200);
       const there = await stored(one.job);

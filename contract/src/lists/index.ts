@@ -12,6 +12,7 @@ export * from './photographs.js';
 export * from './plans.js';
 export * from './records.js';
 export * from './rights.js';
+export * from './shop.js';
 export * from './strikes.js';
 export * from './strings.js';
 export * from './tops.js';

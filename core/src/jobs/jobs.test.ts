@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { onward, simulateHistory } from '../../simulated/benchHistories.js';
+import { simulateHistory } from '../../simulated/benchHistories.js';
 import { seededChance } from '../numeric/index.js';
 import { PLAINLY_WORKED, TREATMENT_IDS, TREATMENTS } from '../treatments/index.js';
 import {
@@ -13,6 +13,7 @@ import {
   interventionKindsOf,
   isForgotten,
   mayBeStrungAt,
+  onward,
   openAtHandOver,
   plannedSteps,
   ringsAt,
@@ -68,7 +69,7 @@ function bench(treatments: readonly (typeof TREATMENT_IDS)[number][]) {
     for (let i = 0; i < 60; i++) {
       const at = standingOf(step(treatment), BENCH).at;
       if (!at || at.kind === kind || (kind === 'heat' && at.heat) || (kind === 'glue' && at.glue)) return at!;
-      write(onward(fold(), step(treatment), acting(), () => 0.1));
+      write(onward(fold(), step(treatment), acting(), BENCH));
     }
     throw new Error(`no ${kind} in ${treatment}`);
   };
@@ -372,7 +373,7 @@ describe('a plan as steps', () => {
           const now = fold().steps.get(one.id)!;
           const { at } = standingOf(now, BENCH);
           if (at && passed.at(-1) !== at.key) passed.push(at.key);
-          write(onward(fold(), now, acting(), () => 0.1));
+          write(onward(fold(), now, acting(), BENCH));
         }
         const done = fold().steps.get(one.id)!;
         expect(done.standing).toBe('done');
@@ -398,7 +399,7 @@ describe('a plan as steps', () => {
       )!;
       const { at } = standingOf(now, BENCH);
       if (at?.index === index) break;
-      write(onward(fold(), now, acting(), () => 0.1));
+      write(onward(fold(), now, acting(), BENCH));
     }
     const { at } = standingOf(step(id), BENCH);
     write(ACTS.fail(acting(), fold(), step(id), at!, i));

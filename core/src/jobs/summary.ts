@@ -12,6 +12,10 @@ export interface StepAtHand {
   /** what is to be done of it now */
   now: string | null;
   people: string[];
+  /** hours of hands, from and to */
+  hands: [number, number];
+  /** glue is still to go on: it may set over night */
+  glues: boolean;
   /** when it is free, ms; null where something that no clock ends stands in its way */
   freeFrom: number | null;
 }
@@ -50,15 +54,20 @@ const NEXT = 3;
 export function summaryOf(job: Job, bench: Bench, now: number): JobSummary {
   const steps = stepsOf(job);
   const left = steps.filter(({ standing }) => standing !== 'done' && standing !== 'given up');
-  const at = (step: Step): StepAtHand => ({
-    step: step.id,
-    treatment: step.treatment,
-    name: stepName(step, bench),
-    standing: step.standing,
-    now: standingOf(step, bench).at?.say ?? null,
-    people: step.spans.filter(({ to }) => to === null).map(({ person }) => person),
-    freeFrom: freeFrom(job, step, now),
-  });
+  const at = (step: Step): StepAtHand => {
+    const { stages, at: stage } = standingOf(step, bench);
+    return {
+      step: step.id,
+      treatment: step.treatment,
+      name: stepName(step, bench),
+      standing: step.standing,
+      now: stage?.say ?? null,
+      hands: step.hands,
+      glues: stages.some(({ glue, passed }) => glue !== undefined && !passed),
+      people: step.spans.filter(({ to }) => to === null).map(({ person }) => person),
+      freeFrom: freeFrom(job, step, now),
+    };
+  };
   const sum = (end: 0 | 1) => left.reduce((all, { hands }) => all + hands[end], 0);
   return {
     id: job.id,

@@ -2,6 +2,7 @@ import { Injectable } from '@nestjs/common';
 import {
   EVENTS_AT_ONCE,
   may,
+  openingHoursOf,
   rightOf,
   STOOD_ON,
   type BenchPage,
@@ -13,15 +14,17 @@ import {
   type JobOfList,
 } from '@upright-elder/contract';
 import { foldJob, shelfStateOf, summaryOf, type Bench, type Folded } from '@upright-elder/core/jobs';
+import { aroundNow } from '@upright-elder/core/days';
 import type { EntityManager } from 'typeorm';
 import { CatalogueService } from '../catalogue/catalogue.service.js';
 import { Clock } from '../clock.js';
 import { badFields, notFound, ProblemError } from '../http/problem.js';
 import { PeopleService } from '../people/people.service.js';
+import { ShopService } from '../shop/shop.service.js';
 import { Database } from '../store/database.js';
 import { fingerprintOf } from '../store/versioned.js';
 import { BenchEventEntity } from './bench-event.entity.js';
-import { FinishedSteps } from './finished-steps.js';
+import { FinishedSteps, type AsOf } from './finished-steps.js';
 import { bodyFaults } from './job-bodies.js';
 import { JobEntity } from './job.entity.js';
 
@@ -34,6 +37,7 @@ export class JobsService {
     private readonly people: PeopleService,
     private readonly catalogue: CatalogueService,
     private readonly finished: FinishedSteps,
+    private readonly shop: ShopService,
   ) {}
 
   /**
@@ -46,6 +50,7 @@ export class JobsService {
     const faults = events.flatMap((event, at) => bodyFaults(event, at));
     if (faults.length > 0) throw badFields(faults.slice(0, 20));
     const bench = await this.catalogue.ofShop();
+    const asOf = { now: this.now(), closedSince: await this.closedSince() };
     await this.refuseWithoutRight(events);
     const arrived = await this.database.write(async (manager) => {
       const fresh = await withoutKept(manager, events);
@@ -55,7 +60,8 @@ export class JobsService {
             VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
           rowOf(event),
         );
-      for (const job of new Set(fresh.map((event) => event.job))) await this.workOut(manager, job, bench);
+      for (const job of new Set(fresh.map((event) => event.job)))
+        await this.workOut(manager, job, bench, asOf);
       return lastIn(manager);
     });
     return { now: this.now(), arrived };
@@ -95,7 +101,7 @@ export class JobsService {
   /** Everything that is under way. */
   async bench(): Promise<BenchPage> {
     const jobs = await this.list('"job"."handedOver" IS NULL', []);
-    return { now: this.now(), closedSince: this.closedSince(), jobs };
+    return { now: this.now(), closedSince: await this.closedSince(), jobs };
   }
 
   private async list(where: string, parameters: unknown[]): Promise<JobOfList[]> {
@@ -111,12 +117,13 @@ export class JobsService {
     return Date.parse(this.clock.now());
   }
 
-  /** The beginning of the shop's day: nobody works over it unseen. */
-  private closedSince(): number {
-    return this.clock.beginOfDay();
+  /** The last closing of the shop, or the beginning of its day where it gave no hours: nobody works over it unseen. */
+  private async closedSince(): Promise<number> {
+    const hours = openingHoursOf(await this.shop.get());
+    return aroundNow(hours, this.now(), this.clock.zone).closed ?? this.clock.beginOfDay();
   }
 
-  private async workOut(manager: EntityManager, id: string, bench: Bench): Promise<void> {
+  private async workOut(manager: EntityManager, id: string, bench: Bench, asOf: AsOf): Promise<void> {
     const rows = await manager.find(BenchEventEntity, { where: { job: id } });
     const job = foldJob(id, rows.map(eventOf));
     // what belongs to a job whose opening did not come yet waits for it
@@ -129,11 +136,11 @@ export class JobsService {
         instrumentId: job.instrument,
         openedAt: job.opened.at,
         handedOver: job.handedOver?.at ?? null,
-        summary: summaryOf(job, bench, this.now()) as never,
+        summary: summaryOf(job, bench, asOf.now) as never,
       },
       ['id'],
     );
-    await this.finished.write(manager, job, bench, { now: this.now(), closedSince: this.closedSince() });
+    await this.finished.write(manager, job, bench, asOf);
   }
 
   private async refuseWithoutRight(events: readonly JobEventInput[]): Promise<void> {

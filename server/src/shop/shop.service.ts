@@ -1,6 +1,7 @@
 import { Injectable } from '@nestjs/common';
 import type { FieldError, Shop, ShopInput } from '@upright-elder/contract';
 import { HOUSE_TOOLS, QUANTITIES, type QuantityId } from '@upright-elder/core/readings';
+import { parseOpening } from '@upright-elder/core/days';
 import { parseMoney } from '@upright-elder/core/units';
 import { Clock, MACHINE_ZONE } from '../clock.js';
 import { Database } from '../store/database.js';
@@ -67,6 +68,7 @@ export class ShopService {
     await this.refuseUnknownTools(input.tools);
     await this.refuseUnwritable(input.backupFolder ?? null);
     refuseNoMoney(input.rate ?? '');
+    refuseNoHours(input.openingHours ?? []);
     await this.store.save(ShopEntity, ONLY, { input, row: () => ({ settings }), get: () => this.get() });
     const zone = settings.timeZone ?? MACHINE_ZONE;
     if (zone !== this.clock.zone) for (const follower of this.followers) await follower(zone);
@@ -114,6 +116,17 @@ export class ShopService {
     });
     if (errors.length > 0) throw badFields(errors);
   }
+}
+
+/** @throws ProblemError where a day's opening hours cannot be read */
+function refuseNoHours(hours: readonly string[]): void {
+  const errors = hours.flatMap((typed, day): FieldError[] => {
+    const read = parseOpening(typed);
+    return read.ok
+      ? []
+      : [{ field: `openingHours.${day}`, typed, reason: read.reason, accepted: read.accepted }];
+  });
+  if (errors.length > 0) throw badFields(errors);
 }
 
 /** @throws ProblemError where what an hour costs is no amount */

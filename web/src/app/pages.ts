@@ -20,6 +20,7 @@ export const PLACES = [
 
 export const SHOP_PAGES = [
   { to: '/shop', label: 'People and units' },
+  { to: '/shop/hours', label: 'Hours' },
   { to: '/shop/tools', label: 'Tools' },
   { to: '/shop/protocols', label: 'Protocols' },
   { to: '/shop/strings', label: 'Strings' },

@@ -19,6 +19,7 @@ const step = place(() => import('../places/bench/StepPlace.js'), 'StepPlace');
 const air = place(() => import('../places/air/AirPlace.js'), 'AirPlace');
 const shop = place(() => import('../places/shop/ShopPlace.js'), 'ShopPlace');
 const people = place(() => import('../places/shop/ShopPlace.js'), 'PeoplePage');
+const hours = place(() => import('../places/shop/HoursPage.js'), 'default');
 const tools = place(() => import('../places/shop/ToolsPage.js'), 'ToolsPage');
 const protocols = place(() => import('../places/shop/ProtocolsPage.js'), 'ProtocolsPage');
 const strings = place(() => import('../places/shop/StringsPage.js'), 'StringsPage');
@@ -52,6 +53,7 @@ export const router = createBrowserRouter([
         ...shop,
         children: [
           { index: true, ...people },
+          { path: 'hours', ...hours },
           { path: 'tools', ...tools },
           { path: 'protocols', ...protocols },
           { path: 'strings', ...strings },

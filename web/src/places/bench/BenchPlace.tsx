@@ -1,6 +1,8 @@
 import type { JobOfList, Shop } from '@upright-elder/contract';
+import { openingHoursOf } from '@upright-elder/contract/lists';
+import { aroundNow } from '@upright-elder/core/days';
 import { AT_HAND, clockAt, type Clock, type StepAtHand } from '@upright-elder/core/jobs';
-import { CLOCK_WORDS, sayLeft, sayMinutes, STANDING_WORDS } from '@upright-elder/core/wording';
+import { CLOCK_WORDS, sayBenchHours, sayLeft, sayMinutes, STANDING_WORDS } from '@upright-elder/core/wording';
 import { useMemo } from 'react';
 import { Link } from 'react-router';
 import { Fetching } from '../../app/Fetching.js';
@@ -48,10 +50,17 @@ function BenchView({ jobs, shop }: { jobs: readonly JobOfList[]; shop: Shop }) {
   const setting = all
     .filter(({ clock }) => !AT_HAND.has(clock.kind) && !(clock.kind === 'cure' && clockAt(clock, now).over))
     .sort((a, b) => endOf(a.clock) - endOf(b.clock));
+  const { closes, opens } = aroundNow(openingHoursOf(shop), now, zone);
   const day = new Intl.DateTimeFormat('en-GB', { weekday: 'long', timeZone: zone }).format(now);
   return (
     <div>
-      <BenchHead title="Bench" words={day} now={now} zone={zone} {...(all.length > 0 ? { sound } : {})} />
+      <BenchHead
+        title="Bench"
+        words={sayClosing(day, closes, opens, now, zone)}
+        now={now}
+        zone={zone}
+        {...(all.length > 0 ? { sound } : {})}
+      />
       {jobs.length === 0 && (
         <p className="sheet said p-4">
           No job is under way. Open an instrument, look at <strong>Judgement</strong>, and start a job from a
@@ -66,6 +75,9 @@ function BenchView({ jobs, shop }: { jobs: readonly JobOfList[]; shop: Shop }) {
       ))}
       <div className="grid gap-4 lg:grid-cols-2">
         <HandsNow jobs={jobs} now={now} zone={zone} />
+        {closes !== null && opens !== null && (
+          <BeforeClosing jobs={jobs} now={now} closes={closes} opens={opens} zone={zone} />
+        )}
         <section aria-label="Setting">
           <h2 className="mb-1 text-[1.5rem]">Setting</h2>
           {setting.length === 0 && <p className="text-faint">Nothing is setting.</p>}
@@ -79,6 +91,70 @@ function BenchView({ jobs, shop }: { jobs: readonly JobOfList[]; shop: Shop }) {
         </section>
       </div>
     </div>
+  );
+}
+
+/** `Tuesday · closes 18:00, in 1 h 18`. */
+function sayClosing(
+  day: string,
+  closes: number | null,
+  opens: number | null,
+  now: number,
+  zone: string,
+): string {
+  if (closes !== null)
+    return `${day} · closes ${sayWhen(closes, now, zone)}, in ${sayLeft((closes - now) / 1000)}`;
+  return opens === null ? day : `${day} · closed, opens ${sayWhen(opens, now, zone)}`;
+}
+
+/** What can be glued before the shop closes, so that it sets while nobody is there. */
+function BeforeClosing({
+  jobs,
+  now,
+  closes,
+  opens,
+  zone,
+}: {
+  jobs: readonly JobOfList[];
+  now: number;
+  closes: number;
+  opens: number;
+  zone: string;
+}) {
+  const hours = (closes - now) / 3600000;
+  const all = jobs
+    .filter(({ summary }) => !summary.aside && !summary.out)
+    .flatMap((job) =>
+      [...job.summary.atHand.filter(({ standing }) => standing === 'paused'), ...job.summary.next]
+        .filter((one) => one.glues && one.freeFrom !== null && one.freeFrom < closes)
+        .map((one) => ({ job, one })),
+    );
+  if (all.length === 0) return null;
+  return (
+    <section aria-label="Before closing">
+      <h2 className="mb-1 text-[1.5rem]">Before closing</h2>
+      <ul className="grid gap-2">
+        {all.map(({ job, one }) => {
+          const last = closes - one.hands[1] * 3600000;
+          const fits = one.hands[1] <= hours;
+          return (
+            <li key={one.step}>
+              <Row
+                to={`/bench/${job.id}/${one.step}`}
+                nickname={job.nickname}
+                words={
+                  fits
+                    ? `${one.name} · begin by ${sayWhen(last, now, zone)}, it sets until ${sayWhen(opens, now, zone)}`
+                    : `${one.name} · not today: it takes ${sayBenchHours(one.hands)}`
+                }
+                act={fits ? (one.standing === 'open' ? 'Begin' : 'Go on') : 'Not today'}
+                later={!fits}
+              />
+            </li>
+          );
+        })}
+      </ul>
+    </section>
   );
 }
 

@@ -7,7 +7,7 @@ import { Fetching } from '../../app/Fetching.js';
 import { useTitle } from '../../app/useTitle.js';
 import { useParam } from '../../data/useParam.js';
 import { useSettled } from '../../data/useSettled.js';
-import { useBackupTrouble, useForecastProgress, usePeople, useShelf, useZone } from '../../data/hooks.js';
+import { useBackupTrouble, useForecastProgress, usePeople, useShelf, useShop } from '../../data/hooks.js';
 import { cardDrawing, PAGE_INKS } from '@upright-elder/drawings';
 import { Drawn } from '../../drawings/Drawn.js';
 import { WeightMark } from '../../fields/WeightMark.js';
@@ -194,8 +194,10 @@ function isShown({ due, weight, job }: Card, only: Shown): boolean {
 
 /** What is being done to it: the state of its job, and what was promised. */
 function InWork({ job }: { job: NonNullable<Card['job']> }) {
-  const zone = useZone();
-  const until = job.until === null ? null : sayWhen(job.until, Date.now(), zone);
+  const { data: shop } = useShop();
+  // by the shop's day, which is not always this browser's
+  const noon = shop && Date.parse(`${shop.today}T12:00:00Z`);
+  const until = job.until === null || !shop || !noon ? null : sayWhen(job.until, noon, shop.zone);
   return (
     <p className="text-[0.95rem] font-bold text-verdigris">
       ⚒ {sayShelfState(job.state, until)}

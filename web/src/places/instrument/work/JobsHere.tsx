@@ -6,10 +6,12 @@ import { useJob, useJobsOf, useShopBench } from '../../../data/bench/jobs.js';
 import { useInstrument, useShop } from '../../../data/hooks.js';
 import { sayWhen } from '../../bench/sayTime.js';
 import { JobView } from './JobView.js';
+import { SmallJobs } from './SmallJobs.js';
 
 /** The job under way, or the one that is asked for; without one what is planned, and what was done before. */
 export function JobsHere({ id, children }: { id: string; children: ReactNode }) {
   const jobs = useJobsOf(id);
+  const { data: instrument } = useInstrument(id);
   const [params, setParams] = useSearchParams();
   const asked = params.get('job');
   return (
@@ -20,6 +22,9 @@ export function JobsHere({ id, children }: { id: string; children: ReactNode }) 
         return (
           <>
             {shown ? <OneJob job={shown} instrumentId={id} /> : children}
+            {instrument && all.every(({ summary }) => summary.handedOver !== null) && (
+              <SmallJobs instrument={instrument} before={all} />
+            )}
             {others.length > 0 && <Others jobs={others} onPick={(job) => setParams({ job })} />}
           </>
         );

@@ -1,5 +1,5 @@
 import type { TreatmentAsWorked } from '@upright-elder/contract';
-import { sayHours } from '@upright-elder/core/treatments';
+import { PLAINLY_WORKED, sayHours } from '@upright-elder/core/treatments';
 import { useState } from 'react';
 import { Fetching } from '../../../app/Fetching.js';
 import { useTreatments } from '../../../data/hooks.js';
@@ -69,6 +69,7 @@ export function Catalogue() {
                       {one.name}{' '}
                       <span className="text-[0.88rem] text-faint">
                         {one.own ? 'our own' : one.changed ? 'changed by the shop' : one.heading}
+                        {PLAIN.has(one.id) && ' · at the bench by its gate alone'}
                       </span>
                     </span>
                     <span className="text-[0.92rem] text-faint">
@@ -85,6 +86,9 @@ export function Catalogue() {
     </section>
   );
 }
+
+/** Nobody wrote down yet how these are worked. */
+const PLAIN: ReadonlySet<string> = new Set(PLAINLY_WORKED);
 
 const fits = ({ name, heading, for: of }: TreatmentAsWorked, search: string): boolean =>
   `${name} ${heading} ${of}`.toLowerCase().includes(search.trim().toLowerCase());

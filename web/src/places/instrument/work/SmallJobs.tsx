@@ -1,0 +1,59 @@
+import type { Instrument, JobOfList } from '@upright-elder/contract';
+import { SMALL_JOBS } from '@upright-elder/core/jobs';
+import { TREATMENTS } from '@upright-elder/core/treatments';
+import { useState } from 'react';
+import { ListField } from '../../../fields/ListField.js';
+import { useStartJob } from './useStartJob.js';
+
+/** Small work in two touches, or a job that is put together by hand; it may come back from an earlier one. */
+export function SmallJobs({ instrument, before }: { instrument: Instrument; before: readonly JobOfList[] }) {
+  const begin = useStartJob(instrument.id);
+  const [comesFrom, setComesFrom] = useState('');
+  const fits = SMALL_JOBS.filter(({ treatments }) =>
+    treatments.every((id) => {
+      const { only } = TREATMENTS[id];
+      return only === undefined || (only === 'archtop') === (instrument.type === 'archtop');
+    }),
+  );
+  const start = (name: string, from: 'small' | 'by hand', treatments: readonly string[]) =>
+    begin?.({ name, from, treatments, ...(comesFrom ? { comesFrom } : {}) });
+  return (
+    <section className="sheet mt-3 p-4" aria-label="Start a small job">
+      <h3 className="text-[1.25rem]">Start a small job</h3>
+      {before.length > 0 && (
+        <div className="max-w-[26rem]">
+          <ListField
+            label="Comes back from"
+            value={comesFrom}
+            options={[
+              { value: '', label: 'no earlier job' },
+              ...before.map(({ id, summary }) => ({ value: id, label: summary.name })),
+            ]}
+            onPick={setComesFrom}
+          />
+        </div>
+      )}
+      <div className="mt-2 flex flex-wrap gap-2">
+        {fits.map(({ name, treatments }) => (
+          <button
+            key={name}
+            type="button"
+            className="quiet min-h-[56px]"
+            disabled={!begin}
+            onClick={() => start(name, 'small', treatments)}
+          >
+            {name}
+          </button>
+        ))}
+        <button
+          type="button"
+          className="quiet min-h-[56px]"
+          disabled={!begin}
+          onClick={() => start('A job of its own', 'by hand', [])}
+        >
+          A job by hand
+        </button>
+      </div>
+    </section>
+  );
+}

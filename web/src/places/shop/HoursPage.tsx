@@ -1,0 +1,100 @@
+import type { Shop } from '@upright-elder/contract';
+import { isDay, OPENING_ACCEPTED, parseOpening, sayDate } from '@upright-elder/core/days';
+import { useState } from 'react';
+import { Fetching } from '../../app/Fetching.js';
+import { FormFoot } from '../../app/FormFoot.js';
+import { useShop } from '../../data/hooks.js';
+import { DayField } from '../../fields/DayField.js';
+import { useShopForm } from './useShopForm.js';
+
+const WEEKDAYS = ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday', 'Sunday'];
+
+/** When the shop is open: the bench counts what sets over night by it. */
+export default function HoursPage() {
+  return <Fetching of={useShop()}>{(shop) => <Hours shop={shop} />}</Fetching>;
+}
+
+function Hours({ shop }: { shop: Shop }) {
+  const form = useShopForm(shop, {
+    draftKey: 'opening hours',
+    names: { openingHours: 'Opening hours', daysOff: 'Days off' },
+    saved: 'Hours saved.',
+  });
+  const { value, change, refused } = form;
+  const week = WEEKDAYS.map((_, i) => value.openingHours?.[i] ?? '');
+  const off = value.daysOff ?? [];
+  const [day, setDay] = useState('');
+  return (
+    <form
+      className="sheet max-w-[46rem] p-5"
+      onSubmit={(event) => {
+        event.preventDefault();
+        void form.save();
+      }}
+    >
+      <h2 className="text-[1.3rem]">Opening hours</h2>
+      <p className="text-faint">An empty day is closed. Example: {OPENING_ACCEPTED}.</p>
+      <div className="mt-2 grid gap-x-6 gap-y-2 sm:grid-cols-2">
+        {WEEKDAYS.map((name, i) => {
+          const read = parseOpening(week[i]!);
+          const refusal =
+            refused[`openingHours.${i}`] ?? (read.ok ? null : `${read.reason}. Accepted: ${read.accepted}.`);
+          return (
+            <label key={name} className="grid grid-cols-[7rem_minmax(0,1fr)] items-center gap-2 font-bold">
+              {name}
+              <input
+                className="field font-normal"
+                placeholder="closed"
+                autoComplete="off"
+                maxLength={20}
+                value={week[i]}
+                aria-invalid={refusal ? true : undefined}
+                onChange={(event) =>
+                  change({
+                    openingHours: week.map((text, other) => (other === i ? event.target.value : text)),
+                  })
+                }
+              />
+              {refusal && <span className="col-span-2 font-normal text-ochre">✕ {refusal}</span>}
+            </label>
+          );
+        })}
+      </div>
+      <h3 className="mt-4 text-[1.15rem]">Days off</h3>
+      <ul className="flex flex-wrap gap-2">
+        {off.toSorted().map((one) => (
+          <li key={one}>
+            <button
+              type="button"
+              className="quiet"
+              aria-label={`Open on ${sayDate(one, 'long')}`}
+              onClick={() => change({ daysOff: off.filter((other) => other !== one) })}
+            >
+              {sayDate(one)} <span aria-hidden="true">×</span>
+            </button>
+          </li>
+        ))}
+      </ul>
+      <div className="mt-2 flex items-end gap-2">
+        <div className="w-56">
+          <DayField label="Another day off" value={day} onChange={setDay} />
+        </div>
+        <button
+          type="button"
+          className="quiet"
+          disabled={!isDay(day) || off.includes(day)}
+          onClick={() => {
+            change({ daysOff: [...off, day] });
+            setDay('');
+          }}
+        >
+          Add the day
+        </button>
+      </div>
+      <button type="submit" className="act mt-4" disabled={form.saving || !form.dirty}>
+        Save the hours
+      </button>
+      <FormFoot form={form} what="hours" />
+    </form>
+  );
+}
