@@ -247,7 +247,7 @@ export function ChangeJob({ job, bench }: Of) {
   const [asked, setAsked] = useState<JobForm | null>(null);
   const of = { job, bench };
   return (
-    <Fold summary="Change the job, or note something" className="sheet mt-3 px-4 py-1">
+    <Fold summary="Change the job, or note something" className="sheet mt-3 px-4 py-1 print:hidden">
       <div className="pb-3">
         <div className="max-w-[34rem]">
           <SearchField

@@ -4,6 +4,7 @@ import { sayBar, type JobNames } from '@upright-elder/core/wording';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { Fold } from '../../../fields/Fold.js';
+import { Tick } from '../../../fields/Tick.js';
 import { useActing } from '../../bench/useActing.js';
 
 /** The end of a job: what is still open is asked, and who took it is written down. */
@@ -34,7 +35,7 @@ export function HandOver({
       key={`${open.steps.length === 0}`}
       defaultOpen={open.steps.length === 0}
       summary={<h3 className="text-[1.25rem]">Hand it over</h3>}
-      className="sheet mt-3 px-4 py-1"
+      className="sheet mt-3 px-4 py-1 print:hidden"
     >
       <div id="hand-over" className="pb-2">
         {open.bars.map((bar) => (
@@ -73,17 +74,7 @@ export function HandOver({
                 onChange={(event) => setWho(event.target.value)}
               />
             </label>
-            {asks.length > 0 && (
-              <label className="flex min-h-[44px] items-center gap-2">
-                <input
-                  type="checkbox"
-                  className="size-6"
-                  checked={anyway}
-                  onChange={(event) => setAnyway(event.target.checked)}
-                />
-                Hand it over as it is
-              </label>
-            )}
+            {asks.length > 0 && <Tick label="Hand it over as it is" checked={anyway} onChange={setAnyway} />}
             <button
               type="submit"
               className="act"

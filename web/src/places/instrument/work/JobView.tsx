@@ -8,12 +8,14 @@ import {
   standingOf,
   stepName,
   stepsOf,
+  workedOf,
   type Bench,
   type Folded,
   type Step,
 } from '@upright-elder/core/jobs';
 import { sayBar, sayBenchHours, sayLeft, STANDING_WORDS, type JobNames } from '@upright-elder/core/wording';
 import { sayDate } from '@upright-elder/core/days';
+import { CAUTIONS, CAUTIONS_DEFER, type CautionId } from '@upright-elder/core/treatments';
 import { Check } from 'lucide-react';
 import { Link } from 'react-router';
 import { useNow } from '../../../data/bench/jobs.js';
@@ -104,7 +106,12 @@ export function JobView({
       {job.handedOver && <ComeBack at={job.handedOver.at} who={job.handedOver.who} zone={shop.zone} />}
       <ol className="sheet mt-3" aria-label="Steps">
         {steps.map((step, i) => (
-          <StepLine key={step.id} place={i + 1} {...{ job, step, bench, now, names }} />
+          <StepLine
+            key={step.id}
+            place={i + 1}
+            inHand={step.id === today?.id}
+            {...{ job, step, bench, now, names }}
+          />
         ))}
       </ol>
       <PromisesOf job={job} />
@@ -153,6 +160,7 @@ function waitingWords(job: Folded, now: number): string {
 /** A step in one line: its tick, its hands and its wait as long as they are, and why it waits. */
 function StepLine({
   place,
+  inHand,
   job,
   step,
   bench,
@@ -160,6 +168,7 @@ function StepLine({
   names,
 }: {
   place: number;
+  inHand: boolean;
   job: Folded;
   step: Step;
   bench: Bench;
@@ -205,7 +214,23 @@ function StepLine({
         <span>{sayBenchHours(step.hands)}</span>
         <Lengths hands={step.hands[1]} wait={step.wait[1]} />
       </span>
+      {!over(step) && <Cautions of={workedOf(step, bench).cautions} open={inHand} />}
     </li>
+  );
+}
+
+/** The usual cautions of a step: open at the one in hand, and on paper at all. */
+function Cautions({ of, open }: { of: readonly CautionId[]; open: boolean }) {
+  if (of.length === 0) return null;
+  return (
+    <ul
+      className={`col-span-3 mb-1 border-l-4 border-ochre pl-3 text-[0.95rem] ${open ? '' : 'hidden print:block'}`}
+    >
+      {of.map((caution) => (
+        <li key={caution}>▲ {CAUTIONS[caution]}</li>
+      ))}
+      <li className="text-faint">{CAUTIONS_DEFER}</li>
+    </ul>
   );
 }
 
