@@ -182,13 +182,53 @@ describe('the thin path of a job', () => {
     await press('It does not');
     await press('No steam comes from the second hole');
     await hand.sees('there is no pocket there');
-    const bench = await api<{ jobs: { id: string; summary: { clocks: object[] } }[] }>('bench');
-    expect(bench.jobs.find(({ id }) => id === job)!.summary.clocks).toEqual([]);
+    await page.waitForFunction(
+      async (id) => {
+        const { jobs } = (await (await fetch('/api/bench')).json()) as {
+          jobs: { id: string; summary: { clocks: object[] } }[];
+        };
+        return jobs.find((one) => one.id === id)!.summary.clocks.length === 0;
+      },
+      { polling: 200 },
+      job,
+    );
     await page.type('input[placeholder="held by two dowels"]', 'two dowels from the side');
     await press('Give this step up');
     await hand.sees('This step was given up');
     await press('The whole job');
     await hand.sees('given up');
+  });
+
+  it('keeps what is done while the program is out of reach, and sends it once when it is back', async () => {
+    const anchor = scenario.idOf('Little Anchor');
+    const [brace] = await api<{ id: string; summary: { atHand: { step: string }[] } }[]>(
+      `instruments/${anchor}/jobs`,
+    );
+    await go(`/bench/${brace!.id}/${brace!.summary.atHand[0]!.step}`);
+    await hand.sees(/left in clamps|Clamps are off/u);
+    await page.setOfflineMode(true);
+    await press(/Take the clamps off early|Clamps are off/u);
+    if ((await hand.text()).includes('too early')) await press(/too early: take them off/u);
+    await hand.sees('not kept yet');
+    // the page goes on meanwhile
+    await hand.sees('Probe it again');
+    await page.setOfflineMode(false);
+    await page.waitForFunction(() => !document.body.innerText.includes('not kept yet'), { polling: 200 });
+    const off = async () =>
+      (await api<JobEventsPage>(`jobs/${brace!.id}/events`)).events.filter(
+        ({ kind }) => kind === 'clamp off',
+      );
+    await page.waitForFunction(
+      async (id) => {
+        const { events } = (await (await fetch(`/api/jobs/${id}/events`)).json()) as {
+          events: { kind: string }[];
+        };
+        return events.some(({ kind }) => kind === 'clamp off');
+      },
+      { polling: 200 },
+      brace!.id,
+    );
+    expect(await off()).toHaveLength(1);
   });
 
   it('is handed over, and comes back in the other season', async () => {
@@ -200,7 +240,7 @@ describe('the thin path of a job', () => {
         .slice(steps.findIndex(({ id }) => id === step) + 1)
         .map(({ id }) => ['given up', id, { why: 'another way was taken' }]),
     );
-    await page.reload({ waitUntil: 'domcontentloaded' });
+    await go(`/instruments/${night}/work`);
     await hand.sees('All steps are done');
     await press(/^Hand it over$/u);
     await page.waitForSelector('form button[type=submit]');

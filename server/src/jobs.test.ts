@@ -115,6 +115,16 @@ describe('events of jobs', () => {
     expect((await stored(one.job)).unread).toHaveLength(1);
   });
 
+  it.each(['__proto__', 'constructor', 'toString'])(
+    'of the kind “%s” are kept unread, and break nothing',
+    async (kind) => {
+      const one = device(['slacken']);
+      one.events.push({ ...one.events[0]!, id: randomUUID(), kind, stamp: one.state.now + 1, body: {} });
+      expect((await one.send()).status).toBe(200);
+      expect((await stored(one.job)).unread).toHaveLength(1);
+    },
+  );
+
   it('wait for the opening of their job, in whatever order they come', async () => {
     const one = device(['slacken']);
     one.write(ACTS.begin(one.acting(), one.fold(), one.first()));

@@ -15,14 +15,14 @@ export type Right = keyof typeof RIGHTS;
 export const may = (role: Role, right: Right): boolean => (RIGHTS[right] as readonly Role[]).includes(role);
 
 /** The right that an event of a job asks for; null where everybody may write it. */
-export const rightOf = (kind: string): Right | null => NEEDS[kind] ?? null;
+export const rightOf = (kind: string): Right | null => NEEDS.get(kind) ?? null;
 
-const NEEDS: Partial<Record<string, Right>> = {
-  'look given': 'give a second look',
-  'look refused': 'give a second look',
-  'gate overruled': 'overrule a gate',
-  'handed over': 'hand over',
-};
+const NEEDS: ReadonlyMap<string, Right> = new Map([
+  ['look given', 'give a second look'],
+  ['look refused', 'give a second look'],
+  ['gate overruled', 'overrule a gate'],
+  ['handed over', 'hand over'],
+]);
 
 /** Events whose correction asks for a right of its own. */
 export const STOOD_ON: readonly string[] = [

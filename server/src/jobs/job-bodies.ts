@@ -21,7 +21,7 @@ export function bodyFaults(event: Pick<JobEvent, 'kind' | 'v' | 'body'>, at: num
   return (check.errors ?? []).map((error) => ({
     field: `events.${at}.body${error.instancePath.replaceAll('/', '.')}`,
     typed: JSON.stringify(valueAt(event.body, error.instancePath))?.slice(0, 60) ?? '',
-    reason: `“${kind}”: ${error.message ?? 'it cannot be read'}`,
+    reason: `“${kind}”: ${reasonOf(error)}`,
     accepted: acceptedBy(error),
   }));
 }
@@ -31,6 +31,31 @@ function valueAt(body: unknown, path: string): unknown {
     .split('/')
     .slice(1)
     .reduce<unknown>((one, name) => (one as Record<string, unknown> | undefined)?.[name], body);
+}
+
+function reasonOf({ keyword, params }: ErrorObject): string {
+  const given = params as Record<string, unknown>;
+  switch (keyword) {
+    case 'required':
+      return `“${String(given.missingProperty)}” is missing`;
+    case 'additionalProperties':
+      return `nobody knows “${String(given.additionalProperty)}”`;
+    case 'maxLength':
+      return `it is longer than ${String(given.limit)} signs`;
+    case 'maxItems':
+    case 'maxProperties':
+      return `it holds more than ${String(given.limit)}`;
+    case 'minItems':
+      return `it holds less than ${String(given.limit)}`;
+    case 'type':
+      return `it is not of the type “${String(given.type)}”`;
+    case 'pattern':
+      return 'it is empty, or no id';
+    case 'format':
+      return 'it is no day';
+    default:
+      return 'it is none of what is accepted';
+  }
 }
 
 function acceptedBy({ keyword, params }: ErrorObject): string {
@@ -45,7 +70,11 @@ function acceptedBy({ keyword, params }: ErrorObject): string {
     case 'minimum':
     case 'maximum':
       return `${String(given.comparison)} ${String(given.limit)}`;
+    case 'pattern':
+      return 'words, or an id where one belongs';
+    case 'format':
+      return 'a day such as 2026-12-01';
     default:
-      return keyword === 'pattern' ? 'words, or an id where one belongs' : `what fits “${keyword}”`;
+      return 'a body as its kind has it';
   }
 }

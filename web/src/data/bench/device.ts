@@ -17,6 +17,8 @@ let seq = 0;
 let run = 0;
 let between = Date.now() - performance.now();
 let check: Check | null = null;
+/** The last check of every run of this clock: what was written before a jump goes by the clock of before. */
+const checks = new Map<number, Check>();
 
 /** Notices a clock that was set, or a lid that was closed: from then on it is another run, and nobody checked it yet. */
 function look(): void {
@@ -42,6 +44,9 @@ export function clockCheck(): Pick<Check, 'offset' | 'error'> | null {
   return check;
 }
 
+/** What was known of a run of this device's clock; null where nothing was. */
+export const checkOf = (of: number): Pick<Check, 'offset' | 'error'> | null => checks.get(of) ?? null;
+
 /** The shop's clock as far as this device knows it, ms. */
 export const benchNow = (): number => Date.now() + (clockCheck()?.offset ?? 0);
 
@@ -59,6 +64,9 @@ export async function measured<T extends { now: number }>(ask: () => Promise<T>)
     run += 1;
     check = null;
   }
-  if (!check || error <= check.error || received - check.at > OLD_MS) check = { offset, error, at: received };
+  if (!check || error <= check.error || received - check.at > OLD_MS) {
+    check = { offset, error, at: received };
+    checks.set(run, check);
+  }
   return answer;
 }

@@ -1,8 +1,10 @@
 import type { JobEventInput, JobEventsInput, JobEventsKept } from '@upright-elder/contract';
 import { createStore, del, entries, set } from 'idb-keyval';
 import { ProblemError, send, Unreachable } from '../api.js';
-import { clockCheck, clockRun, DEVICE, measured, nextSeq } from './device.js';
+import { checkOf, clockCheck, DEVICE, measured, nextSeq } from './device.js';
 import { newId } from '../ids.js';
+
+type ClockCheck = NonNullable<ReturnType<typeof clockCheck>>;
 
 /**
  * What was written at the bench and is not acknowledged yet: kept in the browser's own store, sent in one queue, and never
@@ -12,6 +14,8 @@ export interface Waiting {
   event: JobEventInput;
   /** why the server did not take it; null while it only waits */
   refused: string | null;
+  /** what was known of its device's clock when it was written, ms */
+  check: ClockCheck | null;
 }
 
 /** So many go in one request. */
@@ -65,12 +69,10 @@ function inTurn(all: readonly Waiting[]): Waiting[] {
 
 /** Keeps events in this browser, and sends them when the server answers; done once they are kept here. */
 export async function put(events: readonly JobEventInput[]): Promise<void> {
-  waiting = [...waiting, ...events.map((event): Waiting => ({ event, refused: null }))];
+  const fresh = events.map((event): Waiting => ({ event, refused: null, check: clockCheck() }));
+  waiting = [...waiting, ...fresh];
   tell();
-  if (store)
-    await Promise.all(
-      events.map((event) => set(event.id, { event, refused: null } satisfies Waiting, store)),
-    ).catch(() => undefined);
+  if (store) await Promise.all(fresh.map((one) => set(one.event.id, one, store))).catch(() => undefined);
   flush();
 }
 
@@ -90,10 +92,16 @@ async function work(): Promise<void> {
     if (batch.length === 0) return;
     const events = batch.map(({ event }) => event);
     try {
-      await sent(events);
+      // in one request: an event whose clock nobody can check any more would stand at the wrong time
+      const known = checksOf(batch);
+      await sent([...events, ...known]);
       away = false;
-      await done(events);
-      await sayChecked(events);
+      isSaid(known);
+      await done([...events, ...known]);
+      // the first answer of all tells what this clock is off
+      const late = checksOf(batch);
+      isSaid(late);
+      if (late.length > 0) await put(late);
     } catch (error) {
       if (error instanceof ProblemError && error.problem.status < 500) {
         away = false;
@@ -109,19 +117,19 @@ async function work(): Promise<void> {
   }
 }
 
-/** By job and run of this clock: how far off the check may be that was written down last, ms. */
+/** By job, device and run of its clock: how far off the check may be that was written down last, ms. */
 const checkedIn = new Map<string, number>();
 
-/** Writes down what this device's clock is off, in each job that it wrote to: once, and again where it is known better. */
-async function sayChecked(events: readonly JobEventInput[]): Promise<void> {
-  const check = clockCheck();
-  if (!check) return;
-  const own = events.filter((event) => event.device === DEVICE && event.clockRun === clockRun());
-  const last = new Map(own.map((event) => [event.job, event]));
-  const checks = [...last.values()].flatMap((event): JobEventInput[] => {
-    const key = `${event.job} ${event.clockRun}`;
-    if (check.error >= (checkedIn.get(key) ?? Infinity) / 2) return [];
-    checkedIn.set(key, check.error);
+/**
+ * What the clocks of these events are off, as far as it is known, in each job that they belong to: once, and again where it
+ * is known better. What was written before a lid was closed, or by a page that is gone, goes by what was known then.
+ */
+function checksOf(batch: readonly Waiting[]): JobEventInput[] {
+  const last = new Map(batch.map((one) => [keyOf(one.event), one] as const));
+  return [...last].flatMap(([key, { event, check: then }]): JobEventInput[] => {
+    const own = event.device === DEVICE;
+    const check = (own ? checkOf(event.clockRun) : null) ?? then;
+    if (!check || check.error >= (checkedIn.get(key) ?? Infinity) / 2) return [];
     return [
       {
         ...event,
@@ -130,25 +138,31 @@ async function sayChecked(events: readonly JobEventInput[]): Promise<void> {
         step: null,
         with: [],
         uses: [],
-        seq: nextSeq(),
+        seq: own ? nextSeq() : event.seq + 1,
         stamp: event.stamp + 1,
         body: { offset: check.offset, error: check.error },
       },
     ];
   });
-  if (checks.length > 0) await sent(checks).then(() => done(checks));
 }
+
+const keyOf = ({ job, device, clockRun }: JobEventInput): string => `${job} ${device} ${clockRun}`;
+const isSaid = (checks: readonly JobEventInput[]): void => {
+  for (const check of checks) checkedIn.set(keyOf(check), (check.body as ClockCheck).error);
+};
 
 const sent = (events: JobEventInput[]): Promise<JobEventsKept> =>
   measured(() => send<JobEventsKept>('POST', 'jobs/events', { events } satisfies JobEventsInput));
 
 async function alone(event: JobEventInput): Promise<void> {
   try {
-    await sent([event]);
-    await done([event]);
+    const checks = checksOf(waiting.filter((one) => one.event.id === event.id));
+    await sent([event, ...checks]);
+    isSaid(checks);
+    await done([event, ...checks]);
   } catch (error) {
     if (!(error instanceof ProblemError) || error.problem.status >= 500) throw error;
-    const refused: Waiting = { event, refused: error.message };
+    const refused: Waiting = { event, refused: error.message, check: null };
     waiting = waiting.map((one) => (one.event.id === event.id ? refused : one));
     if (store) await set(event.id, refused, store).catch(() => undefined);
     tell();
