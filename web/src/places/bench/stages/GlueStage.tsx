@@ -1,4 +1,4 @@
-import { ACTS, clockAt, draft } from '@upright-elder/core/jobs';
+import { ACTS, clockAt, draft, runningAt } from '@upright-elder/core/jobs';
 import { GLUE_IDS, GLUES, type GlueId } from '@upright-elder/core/treatments';
 import { sayMinutes } from '@upright-elder/core/wording';
 import { useState } from 'react';
@@ -13,9 +13,7 @@ export function GlueStage({ job, step, stage, stages, acting, act, now }: AtStag
   const ready = stage.glue?.ready ?? [];
   const list = `${stage.key} ready`;
   const ticked = ready.map((_, item) => step.ticks.get(`${list} ${item}`)?.yes ?? false);
-  const open = [...job.clocks.values()].find(
-    (clock) => clock.step === step.id && clock.kind === 'open glue' && !clock.stopped,
-  );
+  const open = runningAt(job, step, 'open glue');
   const missing = ticked.filter((yes) => !yes).length;
   if (open) {
     const { elapsed, left, over, call } = clockAt(open, now);

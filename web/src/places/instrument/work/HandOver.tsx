@@ -16,7 +16,6 @@ export function HandOver({
 }: {
   job: Folded;
   instrument: Instrument;
-  now: number;
   names: JobNames;
   open: ReturnType<typeof openAtHandOver>;
 }) {

@@ -117,7 +117,7 @@ export function JobView({
       <PromisesOf job={job} />
       {!job.handedOver && <ChangeJob job={job} bench={bench} />}
       {!job.handedOver && (
-        <HandOver job={job} instrument={instrument} now={now} names={names} open={openAtHandOver(job, now)} />
+        <HandOver job={job} instrument={instrument} names={names} open={openAtHandOver(job, now)} />
       )}
       <JobLog job={job} bench={bench} zone={shop.zone} />
     </div>
