@@ -76,6 +76,7 @@ export class InstrumentFacts {
   @IsIn(IDENTITY_PARTS, { each: true })
   doubtful!: IdentityPart[];
 
+  /** as the owner’s record names him; another name is another owner */
   @IsString()
   @MaxLength(120)
   owner!: string;
@@ -260,6 +261,11 @@ export class InstrumentInput extends InstrumentFacts {
 export class Instrument extends InstrumentFacts {
   @IsId()
   id!: string;
+
+  /** the owner’s record; null where none is known */
+  @IsOptional()
+  @IsId()
+  ownerId!: string | null;
 
   /** put away in the archive: off the shelf, and nothing of it is gone */
   @IsBoolean()

@@ -208,6 +208,21 @@ export class BodyPlanAnswer {
   plan!: StoredBodyPlan | null;
 }
 
+/** Which event of a job put a mark right, and what the day had seen before. */
+export class SightingOfStep {
+  @IsId()
+  event!: string;
+
+  /** null where the day had seen nothing of it */
+  @IsOptional()
+  @IsIn(MARK_STATES)
+  state!: MarkState | null;
+
+  @IsOptional()
+  @IsBoolean()
+  cleated!: boolean | null;
+}
+
 /** A mark as one examination saw it. */
 export class Sighting {
   @IsDay()
@@ -275,6 +290,11 @@ export class Sighting {
   @IsOptional()
   @IsBoolean()
   struck?: boolean;
+
+  /** the step of a job that put it right: written by the program, and changed through its job alone */
+  @IsOptional()
+  @Nested(() => SightingOfStep)
+  step?: SightingOfStep | null;
 }
 
 /** A crack, a loose stretch, a gap, a patch: one thing with its own history. */

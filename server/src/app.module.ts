@@ -22,6 +22,7 @@ import { InterventionsModule } from './interventions/interventions.module.js';
 import { JudgementModule } from './judgement/judgement.module.js';
 import { LearningModule } from './learning/learning.module.js';
 import { MapModule } from './map/map.module.js';
+import { OwnersModule } from './owners/owners.module.js';
 import { PeopleModule } from './people/people.module.js';
 import { PlansModule } from './plans/plans.module.js';
 import { PhotographsModule } from './photographs/photographs.module.js';
@@ -70,6 +71,7 @@ export class AppModule {
         EventsModule,
         StrikesModule,
         EditsModule,
+        OwnersModule,
         PeopleModule,
         ShopModule,
         LogFolderModule.with(config.logFolder),

@@ -13,6 +13,7 @@ import { InstrumentEntity } from './instruments/instrument.entity.js';
 import { InterventionEntity } from './interventions/intervention.entity.js';
 import { MarkEntity } from './map/mark.entity.js';
 import { BodyPlanEntity } from './map/body-plan.entity.js';
+import { OwnerEntity } from './owners/owner.entity.js';
 import { PersonEntity } from './people/person.entity.js';
 import { PhotographEntity } from './photographs/photograph.entity.js';
 import { RepairPlanEntity } from './plans/repair-plan.entity.js';
@@ -30,6 +31,7 @@ import { ShownForecastEntity, SolvedTopEntity, WorkedOutEntity } from './analysi
 
 /** Every table; each class is known to its own module and to this list alone. */
 export const ENTITIES = [
+  OwnerEntity,
   PersonEntity,
   RoomEntity,
   AirReadingEntity,

@@ -1,5 +1,14 @@
 import { randomUUID } from 'node:crypto';
-import type { BenchPage, Intervention, JobEventsPage, JobOfList, Problem } from '@upright-elder/contract';
+import type {
+  Instrument,
+  Mark,
+  Examination,
+  BenchPage,
+  Intervention,
+  JobEventsPage,
+  JobOfList,
+  Problem,
+} from '@upright-elder/contract';
 import {
   ACTS,
   draft,
@@ -82,6 +91,159 @@ const stored = async (job: string) => {
   const { events } = await get<JobEventsPage>(`jobs/${job}/events`);
   return foldJob(job, events as JobEvent[]);
 };
+
+describe('what a job writes of its instrument', () => {
+  const EIGHT = id(8040);
+  const MARK = id(8041);
+  beforeAll(async () => {
+    await put(`instruments/${EIGHT}`, instrumentBody({ nickname: 'Eider' }));
+    await put(`marks/${MARK}`, {
+      version: 0,
+      instrumentId: EIGHT,
+      by: PERSON,
+      face: 'top',
+      kind: 'crack',
+      brace: null,
+      name: 'by the pickguard',
+      sightings: [
+        {
+          date: '2026-11-02',
+          examinationId: null,
+          path: [
+            [0.1, 0.1],
+            [0.16, 0.1],
+          ],
+          from: null,
+          to: null,
+          ruler: null,
+          width: '0.2 mm',
+          depth: null,
+          through: null,
+          state: 'moving',
+          cleated: false,
+          note: '',
+        },
+      ],
+    });
+  });
+  const stored = async () =>
+    (await get<Mark[]>(`instruments/${EIGHT}/marks`)).find((one) => one.id === MARK)!;
+  const mark = async () => (await stored()).sightings.filter(({ struck }) => !struck);
+
+  it('marks and build, once the step is finished; opened again, it is taken back', async () => {
+    const one = device(['close-crack', 'find-joint'], EIGHT);
+    const step = stepsOf(one.fold()).find(({ treatment }) => treatment === 'close-crack')!;
+    one.write([
+      draft(one.acting(), 'begun', step.id, {}),
+      draft(one.acting(), 'mended', step.id, {
+        marks: [{ mark: MARK, state: 'repaired', cleated: true }],
+        build: { neckJoint: 'dowelled' },
+        was: { neckJoint: null },
+      }),
+    ]);
+    await one.send();
+    expect(await mark()).toHaveLength(1);
+    one.write([draft(one.acting(), 'finished', step.id, {})]);
+    await one.send();
+    expect((await mark()).at(-1)).toMatchObject({
+      date: '2026-11-24',
+      state: 'repaired',
+      cleated: true,
+      width: null,
+    });
+    expect((await get<Instrument>(`instruments/${EIGHT}`)).build?.neckJoint).toBe('dowelled');
+    // written by hand it is not changed: its job says so
+    const { corrections: _c, strikes: _s, id: _i, byName: _b, updatedAt: _u, ...input } = await stored();
+    const refused = await put(`marks/${MARK}`, {
+      ...input,
+      sightings: input.sightings.slice(0, 1),
+      why: 'no',
+    });
+    expect((refused.body as Problem).errors![0]!.reason).toContain('a finished step of a job');
+    one.write([draft(one.acting(), 'reopened', step.id, { why: 'it opened again' })]);
+    await one.send();
+    expect(await mark()).toMatchObject([{ date: '2026-11-02', state: 'moving' }]);
+    expect((await get<Instrument>(`instruments/${EIGHT}`)).build?.neckJoint).toBeUndefined();
+  });
+
+  it('readings as an examination at the bench, corrected and crossed out through the job alone', async () => {
+    const one = device(['set-up'], EIGHT);
+    const examination = randomUUID();
+    const read = (text: string, place = 'bass') =>
+      draft(one.acting(), 'reading', one.first().id, {
+        what: 'Action at fret 12',
+        quantity: 'action12',
+        place,
+        text,
+        unit: 'mm',
+        value: null,
+        strings: 'at pitch',
+        examination,
+      });
+    const [bass, again] = one.write([read('2.8'), read('2.5'), read('2.1', 'treble')]);
+    expect((await one.send()).status).toBe(200);
+    const known = () => get<Examination[]>(`instruments/${EIGHT}/examinations`);
+    const [taken] = await known();
+    expect(taken).toMatchObject({
+      id: examination,
+      protocolName: 'At the bench',
+      conditions: { strings: 'pitch' },
+    });
+    expect(taken!.readings.map(({ place, text }) => `${place} ${text}`).sort()).toEqual([
+      'bass 2.5',
+      'treble 2.1',
+    ]);
+    const {
+      id: _i,
+      byName: _b,
+      updatedAt: _u,
+      struck: _s,
+      strikes: _k,
+      corrections: _c,
+      notesWritten: _n,
+      protocolName: _p,
+      ...input
+    } = taken!;
+    expect((await put(`examinations/${examination}`, { ...input, notes: 'more' })).status).toBe(422);
+    one.write([
+      draft(one.acting(), 'corrects', null, {
+        event: again!.id,
+        does: 'changes',
+        fields: { text: '2.4' },
+        why: 'slip',
+      }),
+    ]);
+    await one.send();
+    expect((await known())[0]!.readings.map(({ text }) => text)).toContain('2.4');
+    one.write(
+      one.events
+        .filter(({ kind }) => kind === 'reading')
+        .map(({ id: event }) =>
+          draft(one.acting(), 'corrects', null, { event, does: 'strikes', why: 'wrong instrument' }),
+        ),
+    );
+    await one.send();
+    expect(await known()).toEqual([]);
+    expect(bass).toBeDefined();
+  });
+
+  it('refuses a reading that nobody can read, with its field', async () => {
+    const one = device(['set-up'], EIGHT);
+    one.write([
+      draft(one.acting(), 'reading', null, {
+        what: 'Action',
+        quantity: 'action12',
+        place: 'bass',
+        text: 'seven',
+        unit: 'mm',
+        value: null,
+      }),
+    ]);
+    const answer = await one.send();
+    expect(answer.status).toBe(422);
+    expect((answer.body as Problem).errors![0]!.field).toBe('events.3.body.text');
+  });
+});
 
 describe('events of jobs', () => {
   it('are kept once however often they come, and refused with another body', async () => {

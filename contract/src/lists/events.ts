@@ -17,6 +17,7 @@ export const CHANGE_SUBJECTS = [
   'strings',
   'shop',
   'people',
+  'owners',
   'protocols',
   'worked out',
 ] as const;

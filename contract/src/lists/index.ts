@@ -7,6 +7,7 @@ export * from './gauges.js';
 export * from './instruments.js';
 export * from './lengths.js';
 export * from './map.js';
+export * from './owners.js';
 export * from './people.js';
 export * from './photographs.js';
 export * from './plans.js';

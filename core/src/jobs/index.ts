@@ -7,6 +7,7 @@ export * from './events/index.js';
 export * from './fold.js';
 export * from './hours.js';
 export * from './job.js';
+export * from './mends.js';
 export * from './onward.js';
 export * from './planned.js';
 export * from './stages.js';

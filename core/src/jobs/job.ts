@@ -175,6 +175,10 @@ export interface Oddity {
   other: string | null;
 }
 
+/** What is looked for before an instrument may stand beside others. */
+export const LOOKED_FOR = ['pests', 'mould', 'celluloid'] as const;
+export type LookedFor = (typeof LOOKED_FOR)[number];
+
 export const JOB_PLACES = ['bench', 'case', 'press', 'drying shelf', 'rack', 'apart', 'away'] as const;
 export type JobPlace = (typeof JOB_PLACES)[number];
 export const STRINGS_NOW = ['at pitch', 'slack', 'off'] as const;
@@ -189,6 +193,13 @@ export interface Job {
   /** the job that it comes back from */
   comesFrom: string | null;
   asked: string | null;
+  /** how it is played, as its owner says */
+  playing: string | null;
+  /** what came with it: case, strap, papers */
+  cameWith: string[];
+  /** it came from outside: it stays apart until all of this was looked for */
+  apart: boolean;
+  looked: Map<LookedFor, { found: string | null; by: string; event: string }>;
   promises: string[];
   opened: { at: number; by: string } | null;
   lines: Map<string, Line>;
@@ -241,6 +252,10 @@ export const noJob = (id: string): Job => ({
   plan: null,
   comesFrom: null,
   asked: null,
+  playing: null,
+  cameWith: [],
+  apart: false,
+  looked: new Map(),
   promises: [],
   opened: null,
   lines: new Map(),
@@ -285,6 +300,10 @@ export const newStep = (given: StepGiven, splitFrom: string | null = null): Step
   givenUp: null,
   readings: [],
 });
+
+/** What was not looked for yet, of an instrument that came from outside. */
+export const unlookedOf = ({ apart, looked }: Job): LookedFor[] =>
+  apart ? LOOKED_FOR.filter((what) => !looked.has(what)) : [];
 
 /** Steps that are worked or will be, in the order of the bench. */
 export const stepsOf = (job: Job): Step[] =>

@@ -7,7 +7,7 @@ import {
 } from '../treatments/index.js';
 import { amongSteps, asWorked } from '../treatments/index.js';
 import type { JobEventBody } from './events/index.js';
-import type { Step, StepGiven } from './job.js';
+import type { Job, Step, StepGiven } from './job.js';
 import type { Bench } from './stages.js';
 
 const known = (id: string): id is TreatmentId => Object.hasOwn(TREATMENTS, id);
@@ -124,6 +124,59 @@ function withoutFollowing(
   const said = new Set(arrows[at]!.flatMap(({ step }) => [...before(place.get(step)!)]));
   return arrows[at]!.filter(({ step }) => !said.has(place.get(step)!));
 }
+
+/**
+ * A job planned again under way: what is done stays done and is not planned twice; what is in hand goes on in the step of
+ * the same treatment, or by itself; what was not begun goes.
+ *
+ * @param ids of the catalogue, in the order of the bench
+ * @param own ids of the shop's own treatments
+ */
+export function replanned(
+  job: Pick<Job, 'version'> & { steps: readonly Pick<Step, 'id' | 'treatment' | 'part' | 'standing'>[] },
+  { ids, own, why }: { ids: readonly TreatmentId[]; own: readonly string[]; why: string },
+  bench: Bench,
+  newId: () => string,
+): Pick<JobEventBody<'plan replaced'>, 'from' | 'version' | 'why' | 'steps' | 'old'> {
+  const done = new Set(
+    job.steps
+      .filter(({ standing }) => standing === 'done')
+      .map(({ treatment, part }) => `${treatment} ${part}`),
+  );
+  const all = plannedSteps(ids, own, bench, newId);
+  const gone = new Set(
+    all.filter(({ treatment, part }) => done.has(`${treatment} ${part}`)).map(({ id }) => id),
+  );
+  const fresh = all.filter(({ id }) => !gone.has(id));
+  const under = job.steps.filter(({ standing }) => UNDER_WAY.has(standing));
+  const into = new Map(
+    under.map(({ id, treatment, part }) => [
+      id,
+      fresh.find((one) => one.treatment === treatment && one.part === part)?.id ?? 'kept',
+    ]),
+  );
+  const kept = under.filter(({ id }) => into.get(id) === 'kept');
+  return {
+    from: job.version,
+    version: job.version + 1,
+    why,
+    steps: fresh.map((step) => ({
+      ...step,
+      after: [
+        ...step.after.filter((arrow) => !gone.has(arrow.step)),
+        ...kept.flatMap((one) => {
+          const because = whyAfter(one, step);
+          return because === null ? [] : [{ step: one.id, because }];
+        }),
+      ],
+    })),
+    old: job.steps
+      .filter(({ standing }) => standing !== 'done' && standing !== 'replaced' && standing !== 'given up')
+      .map(({ id }) => ({ step: id, to: into.get(id) ?? 'dropped' })),
+  };
+}
+
+const UNDER_WAY: ReadonlySet<string> = new Set<Step['standing']>(['in hand', 'waiting', 'paused']);
 
 /**
  * A treatment that is added to a job: where it stands among the steps that are not begun, what it waits for, and what waits

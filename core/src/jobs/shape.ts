@@ -1,3 +1,5 @@
+import { BUILD_PART_IDS, BUILD_PARTS, type BuildPart } from '../construction/index.js';
+
 /**
  * What a body may hold, as JSON Schema (draft 2020-12): the server checks by it, the exchange publishes it, and the type
  * follows from it.
@@ -57,6 +59,17 @@ export const span = (most: number): Shape<[number, number]> => ({
 });
 /** Anything under names: what a correction puts in place of what stood. */
 export const anything: Shape<Record<string, unknown>> = { schema: { type: 'object', maxProperties: 20 } };
+
+/** How an instrument is built, part by part; null where a part is not known. */
+export const build: Shape<{ [P in BuildPart]?: string | null }> = {
+  schema: {
+    type: 'object',
+    additionalProperties: false,
+    properties: Object.fromEntries(
+      BUILD_PART_IDS.map((part) => [part, { enum: [...Object.keys(BUILD_PARTS[part].ways), null] }]),
+    ),
+  },
+};
 
 export const fields = <F extends Fields>(of: F): Shape<BodyOf<F>> => ({
   schema: {

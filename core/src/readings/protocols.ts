@@ -28,6 +28,9 @@ export interface Protocol {
   stages: Stage[];
 }
 
+/** Readings that a job took at the bench: of no protocol, and an examination of their own. */
+export const AT_THE_BENCH = { id: 'bench', name: 'At the bench' } as const;
+
 export const HOUSE_PROTOCOL_IDS = ['quick', 'full', 'recheck', 'resting'] as const;
 export type HouseProtocolId = (typeof HOUSE_PROTOCOL_IDS)[number];
 

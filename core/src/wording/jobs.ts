@@ -114,6 +114,8 @@ const quoted = (text: string): string => `“${text.replace(/[.]$/u, '')}”`;
 /** A line of the log by its kind; what is not here is no line of it. */
 const LOG: Says = {
   opened: ({ name }, by) => `${by} opened the job: ${name}.`,
+  'looked for': ({ what, found }, by) =>
+    found ? `${by} looked for ${what} and found: ${found}` : `${by} looked for ${what}: none.`,
   ordered: ({ say, from }) =>
     from === 'owner' ? `The owner asked for: ${say}` : `The shop proposed: ${say}`,
   promised: ({ day }) => `Promised for ${sayDate(day, 'long')}.`,
@@ -140,6 +142,15 @@ const LOG: Says = {
   begun: (_, by, of, { step }) => `${by} began ${quoted(of.step(step))}.`,
   paused: (_, by, of, { step }) => `${by} paused ${quoted(of.step(step))}.`,
   finished: (_, by, of, { step }) => `${by} finished ${quoted(of.step(step))}.`,
+  mended: ({ marks, build = {} }, by) =>
+    [
+      marks.length > 0
+        ? `${by} mended ${marks.length === 1 ? 'one mark' : `${marks.length} marks`} of the map.`
+        : '',
+      Object.keys(build).length > 0 ? `${by} noted how it is built now.` : '',
+    ]
+      .filter(Boolean)
+      .join(' '),
   'given up': ({ why }, by, of, { step }) => `${by} gave up ${quoted(of.step(step))}: ${why}`,
   reopened: ({ why }, by, of, { step }) => `${by} opened ${quoted(of.step(step))} again: ${why}`,
   'run counted': ({ run, endedBy, moved }) =>

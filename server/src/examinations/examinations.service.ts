@@ -3,13 +3,21 @@ import {
   reasonIn,
   type Correction,
   type Examination,
+  type ConditionsInput,
   type ExaminationInput,
   type FieldError,
   type PointFinding,
   type Reading,
+  type ReadingInput,
 } from '@upright-elder/contract';
-import type { ExaminationFacts } from '@upright-elder/core/instrument';
-import { divisionOf, parseFrets, repeatsMean, type ReadingValue } from '@upright-elder/core/readings';
+import type { ExaminationFacts, StringState } from '@upright-elder/core/instrument';
+import {
+  AT_THE_BENCH,
+  divisionOf,
+  parseFrets,
+  repeatsMean,
+  type ReadingValue,
+} from '@upright-elder/core/readings';
 import type { EntityManager } from 'typeorm';
 import { Clock } from '../clock.js';
 import { Database } from '../store/database.js';
@@ -164,22 +172,100 @@ export class ExaminationsService {
     const { instrumentId, by, date, notes, protocol } = input;
     return this.store.save(ExaminationEntity, id, {
       input,
-      row: () => ({
-        instrumentId,
-        by,
-        date,
-        conditions,
-        protocol,
-        askingPrice,
-        notes,
-        updatedAt: this.clock.now(),
-      }),
+      row: (before) => {
+        if ((before?.protocol ?? protocol) === AT_THE_BENCH.id) throw badFields([OF_A_JOB]);
+        return {
+          instrumentId,
+          by,
+          date,
+          conditions,
+          protocol,
+          askingPrice,
+          notes,
+          updatedAt: this.clock.now(),
+        };
+      },
       also: async (manager, before, after) => {
         const changed = before ? replacedFacts(before, after) : [];
         await this.replace(manager, id, { readings, findings, changed, by, why: reasonIn(input.why) });
       },
       get: () => this.get(id),
     });
+  }
+
+  /** What cannot be read of readings that were taken at the bench. */
+  async faultsAtBench(readings: readonly ReadAtBench[]): Promise<FieldError[][]> {
+    const tools = await this.tools.byId();
+    const usual = await this.tools.usual();
+    return readings.map((reading) => {
+      const errors: FieldError[] = [];
+      understandReadings([asInput(reading)], tools, usual, errors);
+      return errors;
+    });
+  }
+
+  /**
+   * Readings that were taken at the bench, as an examination of their own: written, corrected or taken back within the
+   * transaction of their job.
+   */
+  async writeAtBench(
+    manager: EntityManager,
+    id: string,
+    { instrumentId, by, date, strings, bodyJoin, readings }: AtBench,
+  ): Promise<void> {
+    const tools = await this.tools.byId();
+    const understood = understandReadings(readings.map(asInput), tools, await this.tools.usual(), []);
+    const old = await this.readings.ofExaminations([id], manager);
+    const row = await manager.findOneBy(ExaminationEntity, { id });
+    if (row && row.protocol !== AT_THE_BENCH.id) return;
+    if (!row) {
+      if (understood.length === 0) return;
+      await manager.insert(ExaminationEntity, {
+        id,
+        version: 1,
+        fingerprint: '',
+        instrumentId,
+        by,
+        date,
+        conditions: { ...understandConditions(conditionsAtBench(strings, bodyJoin), []) },
+        protocol: AT_THE_BENCH.id,
+        askingPrice: null,
+        notes: '',
+        updatedAt: this.clock.now(),
+        struck: false,
+      });
+    } else {
+      const gone = understood.length === 0;
+      if (gone !== row.struck) {
+        await manager.update(ExaminationEntity, { id }, { struck: gone });
+        await this.strikes.keep(manager, {
+          kind: 'examination',
+          subjectId: id,
+          struck: gone,
+          why: gone ? 'crossed out in its job' : '',
+          by,
+        });
+      }
+      if (gone) return;
+      await manager.update(
+        ExaminationEntity,
+        { id },
+        { version: row.version + 1, updatedAt: this.clock.now() },
+      );
+      for (const replaced of replacedReadings(old, understood))
+        await manager.insert(CorrectionEntity, {
+          ...replaced,
+          examinationId: id,
+          by,
+          why: 'corrected in its job',
+          at: this.clock.now(),
+        });
+    }
+    await this.readings.replace(
+      manager,
+      id,
+      understood.map((now, i) => ({ ...now, by: readings[i]!.by })),
+    );
   }
 
   /** Of a day that has yet to come; one that is stored keeps its day, whatever a clock that was set back says. */
@@ -275,7 +361,8 @@ export class ExaminationsService {
       notesWritten: writtenBy('notes', row.notes, row.by, edits.get(row.id) ?? []).map(
         ({ by, ...piece }) => ({ ...piece, byName: nameOf(by) }),
       ),
-      protocolName: protocols.get(row.protocol) ?? row.protocol,
+      protocolName:
+        protocols.get(row.protocol) ?? (row.protocol === AT_THE_BENCH.id ? AT_THE_BENCH.name : row.protocol),
       readings: (readings.get(row.id) ?? []).map((one) =>
         toReading({ ...one, tool: one.tool ?? usual(one.quantity) }, tools, nameOf),
       ),
@@ -284,6 +371,45 @@ export class ExaminationsService {
     }));
   }
 }
+
+/** A reading as it was taken at the bench. */
+export interface ReadAtBench extends Pick<ReadingInput, 'quantity' | 'place' | 'text' | 'unit'> {
+  by: string;
+}
+
+interface AtBench {
+  instrumentId: string;
+  by: string;
+  date: string;
+  strings: StringState;
+  bodyJoin: number;
+  readings: readonly ReadAtBench[];
+}
+
+const asInput = ({ quantity, place, text, unit }: ReadAtBench): ReadingInput => ({
+  quantity,
+  place,
+  text,
+  unit,
+});
+
+const conditionsAtBench = (strings: StringState, bodyJoin: number): ConditionsInput => ({
+  humidity: null,
+  temperature: null,
+  temperatureUnit: '°C',
+  woodMoisture: null,
+  strings,
+  timeAtPitch: null,
+  reliefFrom: 1,
+  reliefTo: bodyJoin,
+});
+
+const OF_A_JOB: FieldError = {
+  field: 'protocol',
+  typed: '',
+  reason: 'these readings were taken at the bench, in a job',
+  accepted: 'a correction in the job, or another examination',
+};
 
 function grouped<T extends { examinationId: string }>(rows: T[]): Map<string, T[]> {
   const groups = new Map<string, T[]>();

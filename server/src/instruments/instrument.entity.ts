@@ -22,8 +22,8 @@ export class InstrumentEntity extends VersionedRow {
   @Column({ type: 'simple-json' })
   doubtful!: IdentityPart[];
 
-  @Column({ type: 'text' })
-  owner!: string;
+  @Column({ type: 'text', nullable: true })
+  ownerId!: string | null;
 
   @Column({ type: 'text' })
   complaint!: string;

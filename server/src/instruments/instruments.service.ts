@@ -1,8 +1,9 @@
-import { Injectable } from '@nestjs/common';
+import { Injectable, type OnModuleInit } from '@nestjs/common';
 import {
   INSTRUMENT_AMOUNTS,
   INSTRUMENT_LENGTH_LIMITS,
   INSTRUMENT_LENGTHS,
+  sameName,
   type FieldError,
   type Instrument,
   type InstrumentAmount,
@@ -13,7 +14,7 @@ import {
   type Money,
   type Strike,
 } from '@upright-elder/contract';
-import { knownOr, NOT_KNOWN, USUAL_FACTS } from '@upright-elder/core/construction';
+import { knownOr, NOT_KNOWN, USUAL_FACTS, type Build } from '@upright-elder/core/construction';
 import type { InstrumentFacts } from '@upright-elder/core/instrument';
 import { parseLength, parseMoney } from '@upright-elder/core/units';
 import type { SpeciesId } from '@upright-elder/core/wood';
@@ -23,6 +24,7 @@ import { Database } from '../store/database.js';
 import { VersionedStore } from '../store/versioned.js';
 import { badFields, notFound } from '../http/problem.js';
 import { StrikesService } from '../strikes/strikes.service.js';
+import { OwnersService, type Erased } from '../owners/owners.service.js';
 import { InterventionsService } from '../interventions/interventions.service.js';
 import type { KnownStrings } from '../strings/known-strings.js';
 import { StringsService } from '../strings/strings.service.js';
@@ -34,11 +36,11 @@ import { InstrumentEntity } from './instrument.entity.js';
 /** What a card of the shelf shows of an instrument's own. */
 export type ShelfRow = Pick<
   InstrumentEntity,
-  'id' | 'nickname' | 'maker' | 'owner' | 'type' | 'scale' | 'bodyJoin' | 'struck'
->;
+  'id' | 'nickname' | 'maker' | 'type' | 'scale' | 'bodyJoin' | 'struck'
+> & { owner: string };
 
 @Injectable()
-export class InstrumentsService {
+export class InstrumentsService implements OnModuleInit {
   constructor(
     private readonly database: Database,
     private readonly clock: Clock,
@@ -46,12 +48,41 @@ export class InstrumentsService {
     private readonly interventions: InterventionsService,
     private readonly strikes: StrikesService,
     private readonly strings: StringsService,
+    private readonly owners: OwnersService,
   ) {}
+
+  onModuleInit(): void {
+    this.owners.alsoErase((manager, erased) => this.forgetOwner(manager, erased));
+  }
+
+  /** What an owner said, and what it is worth to them: of the instruments, and of the history of those that were theirs. */
+  private async forgetOwner(manager: EntityManager, { id, name, instruments }: Erased): Promise<void> {
+    const isTheirs = (was: Record<string, unknown>) =>
+      was.ownerId === id || (typeof was.owner === 'string' && sameName(was.owner) === sameName(name));
+    const once = await manager.query<{ rowId: string; was: string }[]>(
+      `SELECT "rowId", "was" FROM "edit" WHERE "tableName" = 'instrument'
+        AND (json_extract("was", '$.ownerId') IS NOT NULL OR json_extract("was", '$.owner') IS NOT NULL)`,
+    );
+    const former = once
+      .filter(({ was }) => isTheirs(JSON.parse(was) as Record<string, unknown>))
+      .map(({ rowId }) => rowId);
+    await manager.query(
+      `UPDATE "instrument" SET "complaint" = '', "worthToOwner" = NULL, "budget" = NULL, "version" = "version" + 1
+        WHERE "id" IN (SELECT value FROM json_each(?))`,
+      [JSON.stringify(instruments)],
+    );
+    await this.store.forget(manager, 'instrument', [...instruments, ...former], (was) => {
+      const { complaint: _complaint, worthToOwner: _worth, budget: _budget, ...left } = was;
+      if (typeof left.owner === 'string' && isTheirs(left)) delete left.owner;
+      return left;
+    });
+  }
 
   async get(id: string): Promise<Instrument> {
     const row = await this.row(id);
     return toInstrument(
       row,
+      (await this.owners.names([row.ownerId])).get(row.ownerId ?? '') ?? '',
       row.struck ? await this.strikes.of('instrument', id) : [],
       await this.strings.known(),
     );
@@ -103,7 +134,8 @@ export class InstrumentsService {
       .getRawMany<{ id: string }>();
     const ids = found.map(({ id }) => id);
     const rows = await this.database.read.findBy(InstrumentEntity, { id: In(ids) });
-    const byId = new Map(rows.map((row) => [row.id, row]));
+    const owners = await this.owners.names(rows.map(({ ownerId }) => ownerId));
+    const byId = new Map(rows.map((row) => [row.id, { ...row, owner: owners.get(row.ownerId ?? '') ?? '' }]));
     return {
       rows: ids.flatMap((id) => byId.get(id) ?? []),
       total,
@@ -134,6 +166,24 @@ export class InstrumentsService {
     }));
   }
 
+  /** What a job found out of its build, or takes back: within its transaction. */
+  async writeBuild(
+    manager: EntityManager,
+    id: string,
+    { build, by, why }: { build: (now: Build) => Build; by: string; why: string },
+  ): Promise<void> {
+    await this.store.amend(manager, InstrumentEntity, id, {
+      change: (row) => ({ build: build(row.build), updatedBy: by, updatedAt: this.clock.now() }),
+      by,
+      why,
+    });
+  }
+
+  /** At which fret the neck meets the body; null where there is no such instrument. */
+  async bodyJoin(manager: EntityManager, id: string): Promise<number | null> {
+    return (await manager.findOneBy(InstrumentEntity, { id }))?.bodyJoin ?? null;
+  }
+
   async exists(manager: EntityManager, id: string): Promise<boolean> {
     return (await manager.countBy(InstrumentEntity, { id })) > 0;
   }
@@ -151,11 +201,12 @@ export class InstrumentsService {
     const amounts = parseAmounts(input, errors);
     errors.push(...storageFaults(input));
     if (errors.length > 0) throw badFields(errors);
-    const { version: _version, by, why: _why, ...facts } = input;
+    const { version: _version, by, why: _why, owner, ...facts } = input;
     return this.store.save(InstrumentEntity, id, {
       input,
-      row: (before) => ({
+      row: async (before, manager) => ({
         ...facts,
+        ownerId: await this.owners.idOf(manager, owner, { now: before?.ownerId ?? null, by }),
         ...asTyped(lengths, before),
         ...amounts,
         build: facts.build ?? before?.build ?? {},
@@ -255,11 +306,17 @@ function asTyped<L extends Partial<Record<InstrumentLength, Length | null>>>(
   ) as L;
 }
 
-function toInstrument(row: InstrumentEntity, strikes: Strike[], strings: KnownStrings): Instrument {
+function toInstrument(
+  row: InstrumentEntity,
+  owner: string,
+  strikes: Strike[],
+  strings: KnownStrings,
+): Instrument {
   const { fingerprint: _fingerprint, updatedBy: _updatedBy, ...known } = row;
   const { outerPull: _outer, ...strung } = strings.of(row);
   return {
     ...known,
+    owner,
     strikes,
     ...strung,
     designPull: strings.pull(row.designStringSet, row),

@@ -1,7 +1,7 @@
 import { escapedWord, wordsOf } from '../store/words.js';
 
 /** Fields of an instrument in which a word is looked for. */
-const FIELDS = ['nickname', 'maker', 'owner', 'identity', 'construction', 'complaint', 'type', 'topSpecies'];
+const FIELDS = ['nickname', 'maker', 'identity', 'construction', 'complaint', 'type', 'topSpecies'];
 
 interface Condition {
   sql: string;
@@ -24,6 +24,7 @@ export function lookFor(
     return {
       sql: `(${[
         ...FIELDS.map((field) => like(`i.${field}`, 'like')),
+        `EXISTS (SELECT 1 FROM owner o WHERE o.id = i."ownerId" AND ${like('o.name', 'like')})`,
         `i.tuning IN (SELECT value FROM json_each(:tunings${n}))`,
         `i.stringSet IN (SELECT value FROM json_each(:sets${n}))`,
         // bracing as it was drawn

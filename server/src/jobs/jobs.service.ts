@@ -1,4 +1,4 @@
-import { Injectable } from '@nestjs/common';
+import { Injectable, type OnModuleInit } from '@nestjs/common';
 import {
   EVENTS_AT_ONCE,
   may,
@@ -23,22 +23,36 @@ import { PeopleService } from '../people/people.service.js';
 import { ShopService } from '../shop/shop.service.js';
 import { Database } from '../store/database.js';
 import { fingerprintOf } from '../store/versioned.js';
+import { OwnersService } from '../owners/owners.service.js';
+import { forgetOwnerIn } from './owners-words.js';
 import { BenchEventEntity } from './bench-event.entity.js';
 import { FinishedSteps, type AsOf } from './finished-steps.js';
 import { bodyFaults } from './job-bodies.js';
 import { JobEntity } from './job.entity.js';
+import { WrittenFacts } from './written-facts.js';
 
 /** Jobs: events come in, are kept as they are, and come to what the bench shows. */
 @Injectable()
-export class JobsService {
+export class JobsService implements OnModuleInit {
   constructor(
     private readonly database: Database,
     private readonly clock: Clock,
     private readonly people: PeopleService,
     private readonly catalogue: CatalogueService,
     private readonly finished: FinishedSteps,
+    private readonly facts: WrittenFacts,
     private readonly shop: ShopService,
+    private readonly owners: OwnersService,
   ) {}
+
+  onModuleInit(): void {
+    this.owners.alsoErase(async (manager, erased) => {
+      const jobs = await forgetOwnerIn(manager, erased);
+      const bench = await this.catalogue.ofShop();
+      const asOf = { now: this.now(), closedSince: await this.closedSince() };
+      for (const id of jobs) await this.workOut(manager, id, new Set(), bench, asOf);
+    });
+  }
 
   /**
    * Keeps events, all of them or none. One that is there already is taken as kept; what it comes to, and what finished
@@ -48,6 +62,7 @@ export class JobsService {
    */
   async keep(events: JobEventInput[]): Promise<JobEventsKept> {
     const faults = events.flatMap((event, at) => bodyFaults(event, at));
+    if (faults.length === 0) faults.push(...(await this.facts.faults(events)));
     if (faults.length > 0) throw badFields(faults.slice(0, 20));
     const bench = await this.catalogue.ofShop();
     const asOf = { now: this.now(), closedSince: await this.closedSince() };
@@ -61,7 +76,7 @@ export class JobsService {
           rowOf(event),
         );
       for (const job of new Set(fresh.map((event) => event.job)))
-        await this.workOut(manager, job, bench, asOf);
+        await this.workOut(manager, job, new Set(fresh.map(({ id }) => id)), bench, asOf);
       return lastIn(manager);
     });
     return { now: this.now(), arrived };
@@ -123,9 +138,16 @@ export class JobsService {
     return aroundNow(hours, this.now(), this.clock.zone).closed ?? this.clock.beginOfDay();
   }
 
-  private async workOut(manager: EntityManager, id: string, bench: Bench, asOf: AsOf): Promise<void> {
+  private async workOut(
+    manager: EntityManager,
+    id: string,
+    fresh: ReadonlySet<string>,
+    bench: Bench,
+    asOf: AsOf,
+  ): Promise<void> {
     const rows = await manager.find(BenchEventEntity, { where: { job: id } });
-    const job = foldJob(id, rows.map(eventOf));
+    const events = rows.map(eventOf);
+    const job = foldJob(id, events);
     // what belongs to a job whose opening did not come yet waits for it
     if (!job.opened || job.instrument === null) return;
     await refuseUnknownInstrument(manager, job);
@@ -141,6 +163,10 @@ export class JobsService {
       ['id'],
     );
     await this.finished.write(manager, job, bench, asOf);
+    // what came before the opening was not written yet
+    const opens = events.some((one) => one.kind === 'opened' && fresh.has(one.id));
+    const before = foldJob(id, opens ? [] : events.filter((one) => !fresh.has(one.id)));
+    await this.facts.write(manager, before, job, bench);
   }
 
   private async refuseWithoutRight(events: readonly JobEventInput[]): Promise<void> {

@@ -155,13 +155,31 @@ export class MapService {
     });
   }
 
+  /** Whether a step of a job put a mark right, or no longer did: within its transaction. */
+  async writeMended(
+    manager: EntityManager,
+    { mark, instrumentId, stands, by, ...of }: MendedMark,
+  ): Promise<void> {
+    await this.store.amend(manager, MarkEntity, mark, {
+      change: (row) =>
+        row.instrumentId === instrumentId && !row.struck
+          ? {
+              sightings: stands ? mended(row.sightings, of) : takenBack(row.sightings, of.event),
+              updatedAt: this.clock.now(),
+            }
+          : null,
+      by,
+      why: stands ? 'put right by a step of a job' : 'its step was opened again, or crossed out',
+    });
+  }
+
   /** @throws ProblemError where the mark would move to another instrument, or names what is not there */
   private async refuseUnknown(
     manager: EntityManager,
     stored: MarkEntity | null,
     { instrumentId, brace, sightings }: MarkInput,
   ): Promise<void> {
-    const errors: FieldError[] = [];
+    const errors = stored ? ofStepsFaults(stored.sightings, sightings) : [];
     const plan =
       brace && brace !== stored?.brace ? await manager.findOneBy(BodyPlanEntity, { id: instrumentId }) : null;
     const drawn = plan && [...plan.drawn.braces, ...(plan.drawn.backBraces ?? [])];
@@ -244,6 +262,79 @@ export class MapService {
       byName: nameOf(row.by),
     }));
   }
+}
+
+/** What a step of a job did to a mark. */
+interface MendedMark {
+  mark: string;
+  instrumentId: string;
+  event: string;
+  date: string;
+  state: Sighting['state'];
+  cleated: boolean;
+  stands: boolean;
+  by: string;
+  note: string;
+}
+
+/** The mark as the day of a step leaves it: what that day had seen is kept beside it. */
+function mended(
+  sightings: readonly Sighting[],
+  { event, date, state, cleated, note }: Pick<MendedMark, 'event' | 'date' | 'state' | 'cleated' | 'note'>,
+): Sighting[] {
+  const last = standing(sightings)
+    .toSorted((a, b) => a.date.localeCompare(b.date))
+    .at(-1);
+  if (!last) return [...sightings];
+  if (last.date >= date)
+    return sightings.map((one) =>
+      one === last
+        ? { ...one, state, cleated, step: { event, state: one.state, cleated: one.cleated } }
+        : one,
+    );
+  return [
+    ...sightings,
+    {
+      ...last,
+      date,
+      examinationId: null,
+      ruler: null,
+      width: null,
+      depth: null,
+      through: null,
+      state,
+      cleated,
+      note,
+      step: { event, state: null, cleated: null },
+    },
+  ];
+}
+
+function takenBack(sightings: readonly Sighting[], event: string): Sighting[] {
+  return sightings.map((one) => {
+    if (one.step?.event !== event) return one;
+    const { step, ...seen } = one;
+    return step.state === null
+      ? { ...seen, struck: true }
+      : { ...seen, state: step.state, cleated: step.cleated ?? false };
+  });
+}
+
+/** What a step of a job wrote is changed through its job alone. */
+function ofStepsFaults(before: readonly Sighting[], after: readonly Sighting[]): FieldError[] {
+  const said = ({ date, state, cleated, step }: Sighting) => `${date} ${state} ${cleated} ${step?.event}`;
+  const written = (all: readonly Sighting[]) => all.filter(({ step, struck }) => step && !struck).map(said);
+  const [was, now] = [written(before), written(after)];
+  return was.length === now.length && was.every((one) => now.includes(one))
+    ? []
+    : [
+        {
+          field: 'sightings',
+          typed: '',
+          reason: 'a finished step of a job put it right',
+          accepted: 'a correction in the job: open its step again, or cross out its finish',
+        },
+      ];
 }
 
 const keyOf = ({ date, struck }: Sighting) => `${date} ${struck ? 'struck' : ''}`;

@@ -30,6 +30,8 @@ export function writerSource(folder: string, entities: Entities): DataSource {
     prepareDatabase: (database: Connection) => {
       database.pragma('synchronous = FULL');
       database.pragma('foreign_keys = ON');
+      // what is erased is gone from the file too
+      database.pragma('secure_delete = ON');
       // done by a thread beside, see checkpointer.ts
       database.pragma('wal_autocheckpoint = 0');
     },

@@ -1,4 +1,5 @@
 import { Evidence1765500000000 } from './migrations/evidence.js';
+import { Owners1766300000000 } from './migrations/owners.js';
 import { TheBench1766200000000 } from './migrations/the-bench.js';
 import { WhoseAir1766100000000 } from './migrations/whose-air.js';
 import { HeelWidth1766000000000 } from './migrations/heel-width.js';
@@ -39,6 +40,7 @@ export const MIGRATIONS = [
   HeelWidth1766000000000,
   WhoseAir1766100000000,
   TheBench1766200000000,
+  Owners1766300000000,
 ];
 
 /** What a data file says of itself. */

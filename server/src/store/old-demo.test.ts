@@ -1,10 +1,12 @@
 import { join } from 'node:path';
 import type {
+  BenchPage,
   CardPage,
   Examination,
   InstrumentPath,
   Intervention,
   Mark,
+  Owner,
   Photograph,
 } from '@upright-elder/contract';
 import { dayIn } from '@upright-elder/core/days';
@@ -12,7 +14,13 @@ import { POINTS, type PointId } from '@upright-elder/core/readings';
 import BetterSqlite3 from 'better-sqlite3';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { startApp, type AppUnderTest } from '../testing/app-under-test.js';
-import { dump, folderOf06c8523, folderOfCc72d0d, oldDemoFolder } from '../testing/folders.js';
+import {
+  dump,
+  folderOf06c8523,
+  folderOf5557356,
+  folderOfCc72d0d,
+  oldDemoFolder,
+} from '../testing/folders.js';
 import { DATA_FILE } from './folder.js';
 
 /** The scenario as an earlier program wrote it, with corrections, a struck mark, a tool and a protocol of its own. */
@@ -39,7 +47,8 @@ describe('a folder of the program before', () => {
         air_reading: ['day'],
         room: ['airRevision'],
         // counted by the change record now, and schools have ids: looked at below
-        instrument: ['revision', 'reliefSchool'],
+        // its owner is a record now: looked at below
+        instrument: ['revision', 'reliefSchool', 'owner'],
       };
       const left = changed[table] ?? [];
       const only = (row: string) => {
@@ -55,6 +64,18 @@ describe('a folder of the program before', () => {
       if (table === 'examination' || table === 'finding' || table === 'strike') continue;
       expect(after[table]!.map(only).sort(), table).toEqual(rows.map(only).sort());
     }
+  });
+
+  it('has the owner of every instrument as a record, one for one text', async () => {
+    const was = before.instrument!.map((row) => JSON.parse(row) as { id: string; owner: string });
+    const owners = (await server.call('GET', 'owners')).body as Owner[];
+    const now = owners.flatMap(({ name, instruments }) => instruments.map(({ id }) => `${id} ${name}`));
+    const named = was.filter(({ owner }) => owner.trim() !== '');
+    expect(named.length).toBeGreaterThan(0);
+    expect(now.sort()).toEqual(named.map(({ id, owner }) => `${id} ${owner.trim()}`).sort());
+    expect(owners).toHaveLength(new Set(named.map(({ owner }) => owner.trim().toLowerCase())).size);
+    // several instruments of one text are looked at once
+    for (const { checked, instruments } of owners) expect(checked).toBe(instruments.length === 1);
   });
 
   it('has its owner as the master of the shop, and the row as it was', async () => {
@@ -281,14 +302,43 @@ describe('a folder of cc72d0d', () => {
   });
 });
 
+describe('a folder of 5557356', () => {
+  it('has every row as it was, its jobs as they stood, and its owners as records', async () => {
+    const folder = folderOf5557356();
+    const before = dump(join(folder, DATA_FILE));
+    const server = await startApp(folder);
+    try {
+      hasEveryRow(before, dump(join(folder, DATA_FILE)));
+      expect(before.bench_event!.length).toBeGreaterThan(50);
+      const { jobs } = (await server.call('GET', 'bench')).body as BenchPage;
+      expect(jobs.map(({ nickname }) => nickname).sort()).toEqual([
+        'Breakwater',
+        'Halyard',
+        'Little Anchor',
+        'Night Boat',
+      ]);
+    } finally {
+      await server.close();
+    }
+  });
+});
+
 /** What was recorded stands as it was, table by table; what is worked out may be made anew. */
 function hasEveryRow(before: Record<string, string[]>, after: Record<string, string[]>): void {
+  const owners = new Map(
+    (after.owner ?? []).map((row) => {
+      const { id, name } = JSON.parse(row) as { id: string; name: string };
+      return [id, name];
+    }),
+  );
   for (const [table, rows] of Object.entries(before)) {
     if (['migrations', 'change'].includes(table)) continue;
     expect(rows.length, table).toBeLessThanOrEqual(after[table]!.length);
     const columns = Object.keys(JSON.parse(rows[0] ?? '{}') as object);
     const only = (row: string) => {
       const all = JSON.parse(row) as Record<string, unknown>;
+      // its owner is a record by now
+      if (table === 'instrument') all.owner ??= owners.get(String(all.ownerId)) ?? '';
       return JSON.stringify(columns.map((name) => all[name]));
     };
     if (rows.length > 0 && !['solved_top', 'worked_out', 'kept_forecast'].includes(table))

@@ -30,6 +30,7 @@ export const TABLES = {
   trial: evidence,
   first_call: struck,
   person: struck,
+  owner: { ...evidence, leaves: false },
   room: struck,
   tool: evidence,
   string_set: evidence,

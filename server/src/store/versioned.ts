@@ -106,6 +106,59 @@ export class VersionedStore {
     return get();
   }
 
+  /**
+   * Changes a row within a transaction for what a job wrote: counted and noted like a person's save. Nothing where it is not
+   * there, or where nothing of it changes.
+   */
+  async amend<E extends Versioned>(
+    manager: EntityManager,
+    target: EntityTarget<E>,
+    id: string,
+    { change, by, why }: { change: (row: E) => Partial<Row<E>> | null; by: string; why: string },
+  ): Promise<boolean> {
+    const before = await manager.findOneBy(target, { id } as never);
+    const values = before && change(before);
+    if (!before || !values) return false;
+    const table = manager.connection.getMetadata(target).tableName as EditedTable;
+    const version = before.version + 1;
+    await manager.update(target, { id } as never, { ...values, version, fingerprint: '' } as never);
+    await manager.insert(EditEntity, {
+      tableName: table,
+      rowId: id,
+      version,
+      at: this.clock.now(),
+      by,
+      why,
+      was: changedColumns(table, before, { ...before, ...values }) as never,
+    });
+    return true;
+  }
+
+  /** Takes out of the history of rows what is erased on request: the one change that history ever sees. */
+  async forget(
+    manager: EntityManager,
+    table: EditedTable,
+    ids: readonly string[],
+    left: (was: Record<string, unknown>) => Record<string, unknown>,
+  ): Promise<void> {
+    const edits = await manager
+      .createQueryBuilder(EditEntity, 'one')
+      .where('one.tableName = :table AND one.rowId IN (SELECT value FROM json_each(:ids))', {
+        table,
+        ids: JSON.stringify(ids),
+      })
+      .getMany();
+    // the trigger that keeps history as it is stands aside within this transaction
+    const guards = await manager.query<{ name: string; sql: string }[]>(
+      `SELECT "name", "sql" FROM sqlite_master WHERE "type" = 'trigger' AND "tbl_name" = 'edit' AND "sql" LIKE '%BEFORE UPDATE%'`,
+    );
+    for (const { name } of guards) await manager.query(`DROP TRIGGER "${name}"`);
+    for (const { tableName, rowId, version, was } of edits)
+      if (was !== null)
+        await manager.update(EditEntity, { tableName, rowId, version }, { was: left(was) as never });
+    for (const { sql } of guards) await manager.query(sql);
+  }
+
   /** All saves of a row, oldest first. */
   async editsOf(table: EditedTable, rowId: string): Promise<EditEntity[]> {
     return (await this.editsOfMany(table, [rowId])).get(rowId) ?? [];

@@ -21,4 +21,19 @@ export const JOB_EVENTS = {
 export type JobEventId = keyof typeof JOB_EVENTS;
 export type JobEventBody<K extends JobEventId> = BodyOfKind<(typeof JOB_EVENTS)[K]>;
 
+/** Where in the body of an event an owner is named, or speaks: what goes when their data are erased. */
+export const OWNERS_WORDS: { readonly [K in JobEventId]?: readonly (keyof JobEventBody<K> & string)[] } = {
+  opened: ['asked', 'playing'],
+  ordered: ['say'],
+  agreed: ['option'],
+  declined: ['why'],
+  withdrawn: ['why'],
+  'owner asked': ['say'],
+  'owner answered': ['say'],
+  'owner told': ['how'],
+  'handed over': ['who'],
+  'part given back': ['to'],
+  'mishap settled': ['offer'],
+};
+
 export const isJobEvent = (kind: string): kind is JobEventId => Object.hasOwn(JOB_EVENTS, kind);

@@ -1,5 +1,5 @@
-import { JOB_PLACES, STRINGS_NOW } from '../job.js';
-import { day, fields, id, list, maybe, oneOf, words } from '../shape.js';
+import { JOB_PLACES, LOOKED_FOR, STRINGS_NOW, unlookedOf } from '../job.js';
+import { day, fields, id, list, maybe, oneOf, words, yesOrNo } from '../shape.js';
 import { kind, odd } from './kind.js';
 
 /** Of the job itself: who brought it, what was agreed, where it is, and its end. */
@@ -13,10 +13,17 @@ export const OF_JOB = {
       comesFrom: maybe(id),
       asked: maybe(words(1000)),
       promises: maybe(list(words(400), 20)),
+      playing: maybe(words(300)),
+      cameWith: maybe(list(words(200), 40)),
+      /** whose it was then */
+      owner: maybe(id),
+      /** it came from outside, and stays apart until it was looked over */
+      apart: maybe(yesOrNo),
     }),
     (job, event) => {
       if (job.opened) return odd(job, 'second opening', event);
-      const { instrument, name, from, plan, comesFrom, asked, promises } = event.body;
+      const { instrument, name, from, plan, comesFrom, asked, promises, playing, cameWith, apart } =
+        event.body;
       Object.assign(job, {
         instrument,
         name,
@@ -25,14 +32,36 @@ export const OF_JOB = {
         comesFrom: comesFrom ?? null,
         asked: asked ?? null,
         promises: promises ?? [],
+        playing: playing ?? null,
+        cameWith: cameWith ?? [],
+        apart: apart ?? false,
         opened: { at: event.time, by: event.by },
       });
+      if (apart) job.place ??= 'apart';
+    },
+  ),
+  'looked for': kind(
+    fields({ what: oneOf(LOOKED_FOR), found: maybe(words()) }),
+    (job, { body, by, id: event }) => {
+      job.looked.set(body.what, { found: body.found ?? null, by, event });
+      const clean = [...job.looked.values()].every(({ found }) => found === null);
+      if (job.place === 'apart' && clean && unlookedOf(job).length === 0) job.place = 'rack';
     },
   ),
   ordered: kind(fields({ line: id, say: words(300), from: oneOf(['owner', 'shop']) }), (job, { body }) => {
     const { line, say, from } = body;
     job.lines.set(line, { id: line, say, from, state: 'ordered', because: null, option: null, way: null });
   }),
+  /** which steps a line is worked by */
+  serves: kind(
+    fields({ line: id, steps: list(id, 120) }),
+    (job, { body }) => {
+      for (const step of job.steps.values())
+        if (body.steps.includes(step.id)) step.line = body.line;
+        else if (step.line === body.line) delete step.line;
+    },
+    { told: false },
+  ),
   promised: kind(fields({ day, why: maybe(words()) }), (job, { body }) => {
     job.promised = { day: body.day, why: body.why ?? null };
   }),

@@ -1,6 +1,6 @@
-import { fields, id, instant, maybe, number, orNone, whole, words, yesOrNo } from '../shape.js';
+import { fields, id, instant, maybe, number, oneOf, orNone, whole, words, yesOrNo } from '../shape.js';
 import type { Told } from '../event.js';
-import type { Job, Part } from '../job.js';
+import { STRINGS_NOW, type Job, type Part } from '../job.js';
 import { kind } from './kind.js';
 import { stepOf } from './toStep.js';
 
@@ -65,6 +65,10 @@ export const OF_MATTER = {
     fields({
       what: words(80),
       side: maybe(words(20)),
+      /** of the quantities that the program works with: then it is an examination’s, at the bench */
+      quantity: maybe(words(60)),
+      place: maybe(words(40)),
+      strings: maybe(oneOf(STRINGS_NOW)),
       text: words(60),
       unit: maybe(words(20)),
       /** SI, or percent; null where it is none of the quantities that the program works with */

@@ -15,6 +15,18 @@ const STEP: Shape<StepGiven> = fields({
   line: maybe(id),
 });
 
+/** Which kept plan it is, what it is called, and what it promises: of a job that was there before its plan. */
+const PLAN = { plan: maybe(id), name: maybe(words(120)), promises: maybe(list(words(400), 20)) };
+
+function named(
+  job: Job,
+  { plan, name, promises }: { plan?: string; name?: string; promises?: string[] },
+): void {
+  if (name !== undefined) job.name = name;
+  if (plan !== undefined) job.plan = plan;
+  if (promises !== undefined) job.promises = promises;
+}
+
 /** A step that is under way or over stays what it is. */
 const keeps = ({ standing }: { standing: string }): boolean => standing !== 'open';
 
@@ -24,9 +36,10 @@ const put = (job: Job, given: StepGiven, splitFrom: string | null = null): void 
 
 /** Of what is to be done, and in which order. */
 export const OF_PLAN = {
-  'plan taken': kind(fields({ version: whole(1, 1), steps: list(STEP, 120) }), (job, event) => {
+  'plan taken': kind(fields({ version: whole(1, 1), steps: list(STEP, 120), ...PLAN }), (job, event) => {
     if (job.version > 0) return odd(job, 'plan from an old version', event);
     job.version = 1;
+    named(job, event.body);
     for (const given of event.body.steps) put(job, given);
     job.order = event.body.steps.map((given) => given.id);
   }),
@@ -37,6 +50,7 @@ export const OF_PLAN = {
       why: words(),
       steps: list(STEP, 120),
       old: list(fields({ step: id, to: words(40) }), 120),
+      ...PLAN,
     }),
     (job, event) => {
       const { from, version, why, steps, old } = event.body;
@@ -47,6 +61,7 @@ export const OF_PLAN = {
         return;
       }
       job.version = version;
+      named(job, event.body);
       const becomes = new Map(old.map(({ step, to }) => [step, to]));
       for (const given of steps) put(job, given);
       const next = new Set(steps.map((given) => given.id));

@@ -1,10 +1,10 @@
-import { anything, fields, id, maybe, number, oneOf, words, yesOrNo } from '../shape.js';
+import { anything, build, fields, id, maybe, number, oneOf, words, yesOrNo } from '../shape.js';
 import { kind } from './kind.js';
 
 /** What went otherwise than anybody thought. */
 export const OF_SURPRISE = {
   'not as thought': kind(
-    fields({ assumed: words(), isSo: words(), build: maybe(anything) }),
+    fields({ assumed: words(), isSo: words(), build: maybe(build), was: maybe(build) }),
     (job, { body, id: event }) => {
       job.mistaken.push({ assumed: body.assumed, isSo: body.isSo, event });
     },

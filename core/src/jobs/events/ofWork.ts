@@ -1,6 +1,6 @@
 import type { Told } from '../event.js';
 import type { Job, Step, WorkSpan } from '../job.js';
-import { fields, id, instant, list, maybe, number, oneOf, whole, words } from '../shape.js';
+import { build, fields, id, instant, list, maybe, number, oneOf, whole, words, yesOrNo } from '../shape.js';
 import { kind, odd } from './kind.js';
 import { stepOf } from './toStep.js';
 
@@ -49,6 +49,17 @@ export const OF_WORK = {
     step.finishes.push({ event: event.id, at: event.time, by: event.by });
     if (step.standing !== 'replaced') step.standing = 'done';
   }),
+  /** what the step put right on the map and in the build; it counts once the step is finished */
+  mended: kind(
+    fields({
+      marks: list(fields({ mark: id, state: oneOf(['closed', 'repaired']), cleated: yesOrNo }), 60),
+      build: maybe(build),
+      /** what the build said before */
+      was: maybe(build),
+    }),
+    (job, event) => void stepOf(job, event),
+    { corrects: false },
+  ),
   'given up': kind(fields({ why: words() }), (job, event) => {
     const step = stepOf(job, event);
     if (!step || step.standing === 'done') return;

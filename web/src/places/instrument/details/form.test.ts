@@ -63,6 +63,7 @@ describe('everything of an instrument', () => {
     identity: '1936',
     doubtful: ['serial', 'bridge'],
     owner: 'a walk-in player',
+    ownerId: 'whose',
     complaint: 'buzzes in March',
     playingStyle: 'hard',
     reliefSchool: 'relaxed',

@@ -1,0 +1,57 @@
+import type { MigrationInterface, QueryRunner } from 'typeorm';
+import { v7 as uuid } from 'uuid';
+import { NEWER } from './the-examination.js';
+
+interface Named {
+  id: string;
+  owner: string;
+  updatedBy: string;
+  updatedAt: string;
+}
+
+/** What two ways of writing one name have in common. */
+const same = (text: string): string => text.normalize('NFC').trim().replace(/\s+/gu, ' ').toLowerCase();
+
+/** Owners are records: equal texts are one, and looked over once by somebody where they joined several instruments. */
+export class Owners1766300000000 implements MigrationInterface {
+  name = 'Owners1766300000000';
+
+  async up(runner: QueryRunner): Promise<void> {
+    await runner.query(
+      `CREATE TABLE "owner" ("id" text PRIMARY KEY NOT NULL, "version" integer NOT NULL, "fingerprint" text NOT NULL, "name" text NOT NULL, "reach" text NOT NULL, "note" text NOT NULL, "checked" boolean NOT NULL, "erased" boolean NOT NULL DEFAULT 0, "updatedBy" text, "updatedAt" text NOT NULL)`,
+    );
+    await runner.query(
+      `ALTER TABLE "instrument" ADD COLUMN "ownerId" text REFERENCES "owner" ("id") DEFAULT NULL`,
+    );
+    await runner.query(`CREATE INDEX "instrument_by_owner" ON "instrument" ("ownerId")`);
+    const rows = (await runner.query(
+      `SELECT "id", "owner", "updatedBy", "updatedAt" FROM "instrument" WHERE trim("owner") <> '' ORDER BY "id"`,
+    )) as Named[];
+    const byName = new Map<string, Named[]>();
+    for (const row of rows) byName.set(same(row.owner), [...(byName.get(same(row.owner)) ?? []), row]);
+    for (const all of byName.values()) {
+      const owner = uuid();
+      const { owner: name, updatedBy, updatedAt } = all[0]!;
+      await runner.query(`INSERT INTO "owner" VALUES (?, 1, '', ?, '', '', ?, 0, ?, ?)`, [
+        owner,
+        name.trim(),
+        all.length === 1 ? 1 : 0,
+        updatedBy,
+        updatedAt,
+      ]);
+      for (const { id } of all)
+        await runner.query(`UPDATE "instrument" SET "ownerId" = ? WHERE "id" = ?`, [owner, id]);
+    }
+    await runner.query(`ALTER TABLE "instrument" DROP COLUMN "owner"`);
+    for (const event of ['INSERT', 'UPDATE'])
+      await runner.query(
+        `CREATE TRIGGER "change_owner_${event.toLowerCase()}" AFTER ${event} ON "owner" BEGIN
+      INSERT INTO "change" ("subject", "id", "revision") VALUES ('owners', '', (SELECT ifnull(max("revision"), 0) + 1 FROM "change"))
+      ON CONFLICT ("subject", "id") DO UPDATE SET "revision" = excluded."revision"; END`,
+      );
+  }
+
+  down(): Promise<void> {
+    return Promise.reject(new Error(NEWER));
+  }
+}
