@@ -461,6 +461,11 @@ export class Card {
   @Nested(() => AskedFirst)
   ask!: AskedFirst | null;
 
+  /** the day on which it was handed over last, where it was not measured since */
+  @IsOptional()
+  @IsString()
+  handedOver!: string | null;
+
   /** what it is in work for; null where it is at home */
   @IsOptional()
   @Nested(() => CardJob)

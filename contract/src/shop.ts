@@ -3,7 +3,9 @@ import { QUANTITY_IDS, READING_UNITS, type QuantityId, type ReadingUnit } from '
 import type { TemperatureUnit } from '@upright-elder/core/units';
 import {
   ArrayMaxSize,
+  ArrayMinSize,
   IsArray,
+  IsBoolean,
   IsIn,
   IsInt,
   Matches,
@@ -15,7 +17,7 @@ import {
   IsOptional,
 } from 'class-validator';
 import { TEMPERATURE_UNITS } from './lists/air.js';
-import { check, IsName, Nested, IsId } from './checks.js';
+import { check, IsName, Nested, NestedList, IsId } from './checks.js';
 import { isRecord } from './lists/records.js';
 import { OwnSchools } from './plans.js';
 
@@ -75,6 +77,37 @@ const IsAllowances = (): PropertyDecorator =>
       ),
     { message: 'each job takes an amount' },
   );
+
+const IsFigures = (): PropertyDecorator =>
+  check(
+    'isFigures',
+    (value) =>
+      isRecord(value) &&
+      Object.keys(value).length <= 300 &&
+      Object.entries(value).every(
+        ([id, typed]) => id.length <= 80 && typeof typed === 'string' && typed.length <= 20,
+      ),
+    { message: 'each figure is a short text under its name' },
+  );
+
+/** On which days somebody works. */
+export class PersonDays {
+  @IsId()
+  person!: string;
+
+  /** seven days, Monday first */
+  @IsArray()
+  @ArrayMinSize(7)
+  @ArrayMaxSize(7)
+  @IsBoolean({ each: true })
+  week!: boolean[];
+
+  /** days off, ISO dates */
+  @IsArray()
+  @ArrayMaxSize(200)
+  @Matches(/^\d{4}-\d{2}-\d{2}$/u, { each: true, message: 'days off are days such as 2026-12-25' })
+  off!: string[];
+}
 
 /** The shop's own settings; one record. */
 export class ShopInput {
@@ -157,6 +190,17 @@ export class ShopInput {
   @ArrayMaxSize(200)
   @Matches(/^\d{4}-\d{2}-\d{2}$/u, { each: true, message: 'days off are days such as 2026-12-25' })
   daysOff?: string[];
+
+  /** on which days each person works; who is left out works whenever it is open */
+  @IsOptional()
+  @NestedList(() => PersonDays, { most: 60 })
+  peopleDays?: PersonDays[];
+
+  /** the shop's own figures where nobody gave one, as typed, by their names */
+  @IsOptional()
+  @IsObject()
+  @IsFigures()
+  figures?: Record<string, string>;
 
   /** how heights are said in sentences: 64ths of an inch, thousandths or millimetres */
   @IsIn(['64ths', 'thou', 'mm'])

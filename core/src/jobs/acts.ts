@@ -26,6 +26,19 @@ export const draft = <K extends JobEventId>(
 ): EventDraft => ({ id: acting.newId(), kind, step, uses, body });
 
 const HOUR = 3600;
+const QUARTER = 900;
+
+/** Coats that are on, of a stage. */
+export const coatsOf = (job: Job, step: Step, stage: Pick<Stage, 'index'>): Clock[] =>
+  [...job.clocks.values()].filter(
+    (clock) => clock.step === step.id && clock.kind === 'coat' && clock.stage === stage.index,
+  );
+/** What a step is waited on by a reading. */
+const visitsOf = (job: Job, step: Step): Clock[] =>
+  [...job.clocks.values()].filter(
+    (clock) =>
+      clock.step === step.id && !clock.stopped && (clock.kind === 'visit' || clock.kind === 'reading'),
+  );
 
 /** Clocks of a step at which hands are. */
 const runningOf = (job: Job, step: Step): Clock[] =>
@@ -129,21 +142,28 @@ export const ACTS = {
     return [...ends, tick(acting, step, stage, [ends[1]!.id])];
   },
 
-  /** @param plan s that it stays open, where the shop has its own figure */
+  /** @param own s that it stays open, where the shop has its own figure, and of which batch it is */
   glueOn: (
     acting: Acting,
     _job: Job,
     step: Step,
     stage: Stage,
     glue: GlueId,
-    plan = GLUES[glue].plan,
+    { plan = GLUES[glue].plan, batch }: { plan?: number; batch?: string } = {},
   ): EventDraft[] => [
     ...handsOn(acting, step),
     draft(
       acting,
       'clock set',
       step.id,
-      { clock: acting.newId(), kind: 'open glue', plan, calls: openCalls(plan), glue },
+      {
+        clock: acting.newId(),
+        kind: 'open glue',
+        plan,
+        calls: openCalls(plan),
+        glue,
+        ...(batch ? { batch } : {}),
+      },
       (stage.glue?.ready ?? []).flatMap(
         (_, item) => step.ticks.get(`${stage.key} ready ${item}`)?.event ?? [],
       ),
@@ -167,6 +187,7 @@ export const ACTS = {
       joint,
       parts: stage.glue?.joins ?? stage.say,
       glue: GLUES[glue].name,
+      ...(clock.batch ? { batch: clock.batch } : {}),
       handlingAt: acting.now + handle * 1000,
       tensionAt: acting.now + tension * 1000,
     });
@@ -211,6 +232,73 @@ export const ACTS = {
     ...[...job.joints.values()]
       .filter((joint) => joint.step === step.id && joint.clamped)
       .map((joint) => draft(acting, 'clamp off', step.id, { joint: joint.id }, [joint.event])),
+    tick(acting, step, stage),
+  ],
+
+  /** a coat is on: the next one not before its earliest time, and not after its latest, where the shop gave one; h */
+  coatOn: (
+    acting: Acting,
+    job: Job,
+    step: Step,
+    stage: Stage,
+    { latest }: { latest: number | null },
+  ): EventDraft[] => {
+    const { number, hours } = stage.coats!;
+    const coats = coatsOf(job, step, stage);
+    const now = coats.length + 1;
+    const last = now >= number;
+    const earliest = hours[0] * HOUR;
+    return [
+      ...handsOn(acting, step),
+      ...coats
+        .filter(({ stopped }) => !stopped)
+        .map((clock) => draft(acting, 'clock stopped', step.id, { clock: clock.id, endedBy: 'next coat' })),
+      ...(last
+        ? [tick(acting, step, stage)]
+        : [
+            draft(acting, 'clock set', step.id, {
+              clock: acting.newId(),
+              kind: 'coat',
+              plan: latest === null ? earliest : latest * HOUR,
+              calls: [
+                { at: earliest, say: `Coat ${now + 1} may go on` },
+                ...(latest === null || latest * HOUR - QUARTER <= earliest
+                  ? []
+                  : [{ at: latest * HOUR - QUARTER, say: `Coat ${now + 1}: last quarter of an hour` }]),
+              ],
+              number: now,
+              stage: stage.index,
+            }),
+            draft(acting, 'paused', step.id, {}),
+          ]),
+    ];
+  },
+
+  /** it is read, and read again after so long; s */
+  visitAgain: (acting: Acting, job: Job, step: Step, stage: Stage, after: number): EventDraft[] => [
+    ...handsOn(acting, step),
+    ...visitsOf(job, step).map((clock) =>
+      draft(acting, 'clock stopped', step.id, { clock: clock.id, endedBy: 'read' }),
+    ),
+    draft(acting, 'visit planned', step.id, {
+      at: acting.now + after * 1000,
+      reads: [...(stage.visits?.reads ?? [])],
+    }),
+    draft(acting, 'clock set', step.id, {
+      clock: acting.newId(),
+      kind: 'visit',
+      plan: after,
+      calls: [{ at: after, say: `Read ${(stage.visits?.reads ?? ['it']).join(', ')}` }],
+      stage: stage.index,
+    }),
+    draft(acting, 'paused', step.id, {}),
+  ],
+  /** what is visited has come to where it should */
+  visitsOver: (acting: Acting, job: Job, step: Step, stage: Stage): EventDraft[] => [
+    ...handsOn(acting, step),
+    ...visitsOf(job, step).map((clock) =>
+      draft(acting, 'clock stopped', step.id, { clock: clock.id, endedBy: 'read' }),
+    ),
     tick(acting, step, stage),
   ],
 

@@ -105,8 +105,10 @@ export interface Clock {
   /** number of the heat run, or of the coat */
   number: number | null;
   joint: string | null;
-  /** of a heat run: at which stage of its step; what is heated there is one joint */
+  /** at which stage of its step it runs; what is heated there is one joint */
   stage: number | null;
+  /** of open glue: of which batch */
+  batch: string | null;
   /** which glue is open */
   glue: string | null;
   stopped: { at: number; by: string; event: string; endedBy: string } | null;

@@ -24,6 +24,7 @@ export function onward(job: Job, step: Step, acting: Acting, bench: Bench): Even
       ? ACTS.glueOn(acting, job, step, at, 'hide')
       : [draft(acting, 'ticked', step.id, { list: `${at.key} ready`, item: missing, yes: true })];
   }
+  if (at.coats) return ACTS.coatOn(acting, job, step, at, { latest: null });
   if (at.kind === 'hold') return ACTS.confirm(acting, job, step, at);
   if (at.kind === 'look') return ACTS.giveLook(acting, job, step, at);
   return at.sets ? ACTS.clampsOff(acting, job, step, at) : ACTS.pass(acting, job, step, at);

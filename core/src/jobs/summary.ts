@@ -146,7 +146,7 @@ export function shelfStateOf(
     return [from + (next?.at ?? plan) * 1000];
   });
   if (ends.length > 0) return at('setting', Math.min(...ends));
-  if (summary.clocks.some(({ kind }) => kind === 'reading'))
+  if (summary.clocks.some(({ kind }) => kind === 'reading' || kind === 'visit'))
     return at(summary.atHand.some(({ treatment }) => RESTS.includes(treatment)) ? 'resting' : 'drying');
   const waits = summary.clocks.filter(({ kind, plan }) => kind === 'as long as it takes' && plan !== null);
   if (waits.length > 0) return at('waiting', Math.min(...waits.map(({ from, plan }) => from + plan! * 1000)));

@@ -6,3 +6,4 @@ export * from './order.js';
 export * from './together.js';
 export * from './edits.js';
 export * from './glues.js';
+export * from './figures.js';

@@ -1,5 +1,5 @@
 import { sayDate } from '../days/index.js';
-import type { Bar, Clock, JobEventBody, JobEventId, ShelfState, Step, Told } from '../jobs/index.js';
+import type { Bar, Clock, JobEventBody, JobEventId, Oddity, ShelfState, Step, Told } from '../jobs/index.js';
 
 const whole = (value: number): string => `${Math.floor(value)}`;
 const two = (value: number): string => whole(value).padStart(2, '0');
@@ -97,6 +97,18 @@ export function sayBar(bar: Bar, names: JobNames): string {
       return 'The instrument is out of the shop.';
   }
 }
+
+/** What does not fit together in a job, before the entry that it is about. */
+export const ODDITY_WORDS: Record<Oddity['kind'], string> = {
+  'stopped twice': 'The clock was stopped already; the earlier stop counts.',
+  'begun after finished': 'The step was finished already. Open it again, or cross this out.',
+  'written to a split step': 'The step was split meanwhile; this counts for its first part.',
+  'no such step': 'This belongs to a step that is not in the job.',
+  'no such clock': 'This belongs to a clock that is not in the job.',
+  'second opening': 'The job was open already.',
+  'plan from an old version': 'The plan was changed meanwhile; this one is only an offer.',
+  'not known': 'This cannot be read.',
+};
 
 /** How people, steps and stages in the log are said. */
 export interface LogNames {

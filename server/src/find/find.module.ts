@@ -2,6 +2,7 @@ import { Module, type DynamicModule } from '@nestjs/common';
 import { ExaminationsModule } from '../examinations/examinations.module.js';
 import { InstrumentsModule } from '../instruments/instruments.module.js';
 import { InterventionsModule } from '../interventions/interventions.module.js';
+import { JobsModule } from '../jobs/jobs.module.js';
 import { MapModule } from '../map/map.module.js';
 import { FindController } from './find.controller.js';
 import { FindService } from './find.service.js';
@@ -12,7 +13,14 @@ export class FindModule {
   static with(photographs: DynamicModule): DynamicModule {
     return {
       module: FindModule,
-      imports: [ExaminationsModule, InstrumentsModule, InterventionsModule, MapModule, photographs],
+      imports: [
+        ExaminationsModule,
+        InstrumentsModule,
+        InterventionsModule,
+        JobsModule,
+        MapModule,
+        photographs,
+      ],
       controllers: [FindController],
       providers: [FindService],
     };

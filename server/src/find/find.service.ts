@@ -4,6 +4,7 @@ import { wordsOf, type FoundText } from '../store/words.js';
 import { ExaminationsService } from '../examinations/examinations.service.js';
 import { InstrumentsService } from '../instruments/instruments.service.js';
 import { InterventionsService } from '../interventions/interventions.service.js';
+import { JobsService } from '../jobs/jobs.service.js';
 import { MapService } from '../map/map.service.js';
 import { PhotographsService } from '../photographs/photographs.service.js';
 
@@ -20,6 +21,7 @@ export class FindService {
     private readonly examinations: ExaminationsService,
     private readonly interventions: InterventionsService,
     private readonly photographs: PhotographsService,
+    private readonly jobs: JobsService,
   ) {}
 
   async find(search: string): Promise<Hits> {
@@ -31,6 +33,7 @@ export class FindService {
       ['finding', await this.examinations.findFindings(words, EACH)],
       ['note', await this.examinations.findNotes(words, EACH)],
       ['work', await this.interventions.find(words, EACH)],
+      ['log', await this.jobs.find(words, EACH)],
       ['photograph', await this.photographs.find(words, EACH)],
     ];
     const names = await this.instruments.names(

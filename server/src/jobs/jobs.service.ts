@@ -13,7 +13,14 @@ import {
   type JobEventsPage,
   type JobOfList,
 } from '@upright-elder/contract';
-import { foldJob, shelfStateOf, summaryOf, type Bench, type Folded } from '@upright-elder/core/jobs';
+import {
+  foldJob,
+  shelfStateOf,
+  type JobEventId,
+  summaryOf,
+  type Bench,
+  type Folded,
+} from '@upright-elder/core/jobs';
 import { aroundNow } from '@upright-elder/core/days';
 import type { EntityManager } from 'typeorm';
 import { CatalogueService } from '../catalogue/catalogue.service.js';
@@ -23,6 +30,7 @@ import { PeopleService } from '../people/people.service.js';
 import { ShopService } from '../shop/shop.service.js';
 import { Database } from '../store/database.js';
 import { fingerprintOf } from '../store/versioned.js';
+import { everyWord, type FoundText } from '../store/words.js';
 import { OwnersService } from '../owners/owners.service.js';
 import { forgetOwnerIn } from './owners-words.js';
 import { BenchEventEntity } from './bench-event.entity.js';
@@ -96,6 +104,31 @@ export class JobsService implements OnModuleInit {
   /** All jobs of an instrument, the latest first. */
   async ofInstrument(instrumentId: string): Promise<JobOfList[]> {
     return this.list('"job"."instrumentId" = ?', [instrumentId]);
+  }
+
+  /** Entries of logs in which every word stands, the newest first; the id is the job's. */
+  async find(words: readonly string[], limit: number): Promise<FoundText[]> {
+    const text = `(SELECT group_concat(value, ' ') FROM json_each(e."body") WHERE type = 'text')`;
+    const { sql, parameters } = everyWord(text, words);
+    return this.database.read.query<FoundText[]>(
+      `SELECT e."job" AS "id", j."instrumentId", ${text} AS "text", date(e."at" / 1000, 'unixepoch') AS "date"
+        FROM "bench_event" e JOIN "job" j ON j."id" = e."job"
+        WHERE e."kind" IN (SELECT value FROM json_each(?)) AND ${sql}
+          AND NOT EXISTS (SELECT 1 FROM "bench_event" c WHERE c."job" = e."job" AND c."kind" = 'corrects'
+            AND json_extract(c."body", '$.event') = e."id" AND json_extract(c."body", '$.does') = 'strikes')
+        ORDER BY e."at" DESC, e."id" LIMIT ?`,
+      [JSON.stringify(SAID_IN_WORDS), ...parameters, limit],
+    );
+  }
+
+  /** When each of these instruments was handed over last, ms. */
+  async handedOver(instrumentIds: readonly string[]): Promise<Map<string, number>> {
+    const rows = await this.database.read.query<{ id: string; at: number }[]>(
+      `SELECT "instrumentId" AS "id", max("handedOver") AS "at" FROM "job"
+        WHERE "handedOver" IS NOT NULL AND "instrumentId" IN (SELECT value FROM json_each(?)) GROUP BY "instrumentId"`,
+      [JSON.stringify(instrumentIds)],
+    );
+    return new Map(rows.map(({ id, at }) => [id, at]));
   }
 
   /** Of instruments those that are in work, by their ids, as a shelf says it. */
@@ -204,6 +237,27 @@ export class JobsService implements OnModuleInit {
     return row && STOOD_ON.includes(row.kind) ? 'correct what others stand on' : null;
   }
 }
+
+/** Kinds of entries that are looked through: those in which somebody says something. */
+const SAID_IN_WORDS: readonly JobEventId[] = [
+  'opened',
+  'ordered',
+  'looked for',
+  'owner asked',
+  'owner answered',
+  'note',
+  'surprise',
+  'mishap',
+  'not as thought',
+  'part off',
+  'part wanted',
+  'number copied',
+  'material used',
+  'glue mixed',
+  'given out',
+  'came back',
+  'photograph',
+];
 
 const lastIn = async (manager: EntityManager): Promise<number> => {
   const [row] = await manager.query<{ last: number | null }[]>(

@@ -1,6 +1,6 @@
 import { Injectable } from '@nestjs/common';
 import type { Card, CardPage } from '@upright-elder/contract';
-import { dayOf, isoDate } from '@upright-elder/core/days';
+import { dateIn, dayOf, isoDate } from '@upright-elder/core/days';
 import type { HeightUnit } from '@upright-elder/core/units';
 import { BackgroundService } from '../analysis/background.service.js';
 import type { WorkedOutCard } from '../analysis/worked-out-card.js';
@@ -36,14 +36,15 @@ export class ShelfService {
     const found = await this.instruments.page({ search, archived, room }, (page - 1) * PAGE, PAGE);
     const { sayIn } = await this.shop.get();
     const ids = found.rows.map(({ id }) => id);
-    const [kept, examined, jobs] = await Promise.all([
+    const [kept, examined, jobs, handedOver] = await Promise.all([
       this.background.kept(ids),
       this.examinations.counts(ids),
       this.jobs.onShelf(ids),
+      this.jobs.handedOver(ids),
     ]);
     return {
       cards: found.rows.map((row) => ({
-        ...this.card(row, kept.get(row.id) ?? null, examined.get(row.id), sayIn),
+        ...this.card(row, kept.get(row.id) ?? null, examined.get(row.id), sayIn, handedOver.get(row.id)),
         job: jobs.get(row.id) ?? null,
       })),
       total: found.total,
@@ -58,10 +59,15 @@ export class ShelfService {
     kept: { card: WorkedOutCard; day: number; fresh: boolean } | null,
     examined: { count: number; last: string } | undefined,
     unit: HeightUnit,
+    handedOver: number | undefined,
   ): Omit<Card, 'job'> {
     const { card } = kept ?? { card: null };
     const last = examined?.last ?? null;
-    const due = last === null || this.clock.today() - dayOf(last) > DUE_DAYS;
+    const left =
+      handedOver === undefined ? null : dateIn(new Date(handedOver).toISOString(), this.clock.zone);
+    // as it leaves the shop it is measured, whatever was measured before the work
+    const afterJob = left !== null && (last === null || last < left) ? left : null;
+    const due = last === null || afterJob !== null || this.clock.today() - dayOf(last) > DUE_DAYS;
     const first = card?.first?.[unit];
     const old = kept !== null && (!kept.fresh || kept.day !== this.clock.today());
     return {
@@ -77,6 +83,7 @@ export class ShelfService {
       examinations: examined?.count ?? 0,
       lastExamined: last,
       due,
+      handedOver: afterJob,
       sentence: first?.text ?? without(card),
       weight: first?.weight ?? 'unknown',
       ask: card?.ask ?? null,

@@ -2,6 +2,7 @@ import { Injectable } from '@nestjs/common';
 import type { FieldError, Shop, ShopInput } from '@upright-elder/contract';
 import { HOUSE_TOOLS, QUANTITIES, type QuantityId } from '@upright-elder/core/readings';
 import { parseOpening } from '@upright-elder/core/days';
+import { parseFigure } from '@upright-elder/core/treatments';
 import { parseMoney } from '@upright-elder/core/units';
 import { Clock, MACHINE_ZONE } from '../clock.js';
 import { Database } from '../store/database.js';
@@ -69,6 +70,7 @@ export class ShopService {
     await this.refuseUnwritable(input.backupFolder ?? null);
     refuseNoMoney(input.rate ?? '');
     refuseNoHours(input.openingHours ?? []);
+    refuseNoFigures(input.figures ?? {});
     await this.store.save(ShopEntity, ONLY, { input, row: () => ({ settings }), get: () => this.get() });
     const zone = settings.timeZone ?? MACHINE_ZONE;
     if (zone !== this.clock.zone) for (const follower of this.followers) await follower(zone);
@@ -116,6 +118,15 @@ export class ShopService {
     });
     if (errors.length > 0) throw badFields(errors);
   }
+}
+
+/** @throws ProblemError where one of the shop's own figures cannot be read */
+function refuseNoFigures(figures: Record<string, string>): void {
+  const errors = Object.entries(figures).flatMap(([id, typed]): FieldError[] => {
+    const read = parseFigure(id, typed);
+    return read.ok ? [] : [{ field: `figures.${id}`, typed, reason: read.reason, accepted: read.accepted }];
+  });
+  if (errors.length > 0) throw badFields(errors);
 }
 
 /** @throws ProblemError where a day's opening hours cannot be read */

@@ -14,6 +14,7 @@ const GROUPS: Record<HitKind, string> = {
   finding: 'Seen at a point',
   note: 'Notes of examinations',
   work: 'Work done',
+  log: 'Log of a job',
   photograph: 'Photographs',
 };
 
@@ -30,6 +31,8 @@ function pathOf({ kind, id, instrumentId }: Hit): string {
       return `${of}/examine?examination=${id}`;
     case 'work':
       return `${of}/work?done=${id}`;
+    case 'log':
+      return `${of}/work?job=${id}`;
     case 'photograph':
       return `${of}/photographs?photograph=${id}`;
   }
@@ -55,6 +58,7 @@ function pagesAt(pathname: string): Page[] {
       : []),
     ...PLACES,
     ...SHOP_PAGES.map(({ to, label }) => ({ to, label: `Shop: ${label.toLowerCase()}` })),
+    { to: '/take-in', label: 'Take in an instrument' },
     { to: '/instruments/new', label: 'Add an instrument' },
   ];
 }

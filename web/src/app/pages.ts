@@ -20,7 +20,9 @@ export const PLACES = [
 
 export const SHOP_PAGES = [
   { to: '/shop', label: 'People and units' },
+  { to: '/shop/owners', label: 'Owners' },
   { to: '/shop/hours', label: 'Hours' },
+  { to: '/shop/figures', label: 'Figures' },
   { to: '/shop/tools', label: 'Tools' },
   { to: '/shop/protocols', label: 'Protocols' },
   { to: '/shop/strings', label: 'Strings' },

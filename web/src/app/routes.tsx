@@ -16,9 +16,13 @@ function place<N extends string>(load: () => Promise<Record<N, ComponentType>>, 
 }
 const bench = place(() => import('../places/bench/BenchPlace.js'), 'default');
 const step = place(() => import('../places/bench/StepPlace.js'), 'StepPlace');
+const takeIn = place(() => import('../places/take-in/TakeInPlace.js'), 'default');
+const receipt = place(() => import('../places/take-in/ReceiptPage.js'), 'default');
+const owners = place(() => import('../places/shop/OwnersPage.js'), 'default');
 const air = place(() => import('../places/air/AirPlace.js'), 'AirPlace');
 const shop = place(() => import('../places/shop/ShopPlace.js'), 'ShopPlace');
 const people = place(() => import('../places/shop/ShopPlace.js'), 'PeoplePage');
+const figures = place(() => import('../places/shop/FiguresPage.js'), 'default');
 const hours = place(() => import('../places/shop/HoursPage.js'), 'default');
 const tools = place(() => import('../places/shop/ToolsPage.js'), 'ToolsPage');
 const protocols = place(() => import('../places/shop/ProtocolsPage.js'), 'ProtocolsPage');
@@ -47,13 +51,17 @@ export const router = createBrowserRouter([
       { path: '/', element: <ShelfPlace /> },
       { path: '/bench', ...bench },
       { path: '/bench/:job/:step', ...step },
+      { path: '/take-in', ...takeIn },
+      { path: '/take-in/:job', ...receipt },
       { path: '/air', ...air },
       {
         path: '/shop',
         ...shop,
         children: [
           { index: true, ...people },
+          { path: 'owners', ...owners },
           { path: 'hours', ...hours },
+          { path: 'figures', ...figures },
           { path: 'tools', ...tools },
           { path: 'protocols', ...protocols },
           { path: 'strings', ...strings },

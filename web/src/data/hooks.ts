@@ -17,6 +17,7 @@ import type {
   Learning,
   LogFolder,
   Mark,
+  Owner,
   Person,
   Photograph,
   BodyPlanAnswer,
@@ -41,6 +42,7 @@ import useSWR, { useSWRConfig } from 'swr';
 import { get } from './api.js';
 
 /** Server data, one hook a subject; the key is the path. */
+export const useOwners = () => useSWR<Owner[]>('owners', get);
 export const usePeople = () => useSWR<Person[]>('people', get);
 /** Asked again now and then: the day turns while a page is open. */
 export const useShop = () => useSWR<Shop>('shop', get, { refreshInterval: 60000 });

@@ -19,9 +19,10 @@ export const OF_CLOCKS = {
       stage: maybe(whole(0, 60)),
       /** of open glue: which */
       glue: maybe(words(60)),
+      batch: maybe(id),
     }),
     (job, event) => {
-      const { clock, kind: of, plan, calls, number: count, joint, glue, stage } = event.body;
+      const { clock, kind: of, plan, calls, number: count, joint, glue, stage, batch } = event.body;
       if (job.clocks.has(clock)) return;
       const step = event.step === null ? null : stepOf(job, event);
       job.clocks.set(clock, {
@@ -37,6 +38,7 @@ export const OF_CLOCKS = {
         joint: joint ?? null,
         glue: glue ?? null,
         stage: stage ?? null,
+        batch: batch ?? null,
         stopped: null,
         heard: [],
       });

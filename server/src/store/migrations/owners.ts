@@ -43,6 +43,8 @@ export class Owners1766300000000 implements MigrationInterface {
         await runner.query(`UPDATE "instrument" SET "ownerId" = ? WHERE "id" = ?`, [owner, id]);
     }
     await runner.query(`ALTER TABLE "instrument" DROP COLUMN "owner"`);
+    // the log of jobs is looked through by what was said
+    await runner.query(`CREATE INDEX "bench_event_by_kind" ON "bench_event" ("kind")`);
     for (const event of ['INSERT', 'UPDATE'])
       await runner.query(
         `CREATE TRIGGER "change_owner_${event.toLowerCase()}" AFTER ${event} ON "owner" BEGIN

@@ -115,7 +115,7 @@ export function useBench(bench: Bench | null) {
 }
 
 export const useJobsOf = (instrumentId: string) =>
-  useSWR<JobOfList[]>(`instruments/${instrumentId}/jobs`, get);
+  useSWR<JobOfList[]>(instrumentId === '' ? null : `instruments/${instrumentId}/jobs`, get);
 
 /** Signs what was done at the bench and keeps it; it is shown at once, and sent when the server answers. */
 export function useWrite(): (job: string, drafts: readonly EventDraft[], others?: string[]) => boolean {

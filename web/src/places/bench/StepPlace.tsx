@@ -2,7 +2,6 @@ import type { Shop } from '@upright-elder/contract';
 import {
   ACTS,
   barsOf,
-  doubtsOf,
   standingOf,
   stepName,
   stepsOf,
@@ -24,7 +23,11 @@ import { useJob, useNow, useShopBench } from '../../data/bench/jobs.js';
 import { useInstrument, usePeople, useShop } from '../../data/hooks.js';
 import { usePersonId } from '../../data/person.js';
 import { BenchHead } from './BenchHead.js';
+import { Doubts } from './Doubts.js';
+import { FinishStep } from './FinishStep.js';
+import { StepNotes } from './StepNotes.js';
 import { sayWhen } from './sayTime.js';
+import { CoatsStage } from './stages/CoatsStage.js';
 import { GlueStage } from './stages/GlueStage.js';
 import { HeatStage } from './stages/HeatStage.js';
 import { CautionStage, DoStage, HoldStage, LookStage, WaitStage } from './stages/PlainStages.js';
@@ -75,7 +78,6 @@ function StepView({ job, step, bench, shop }: { job: Folded; step: Step; bench: 
   const shown = stages.find(({ key }) => key === chosen) ?? at;
   const over = step.standing === 'done' || step.standing === 'given up';
   const bars = over ? [] : barsOf(job, step, now);
-  const doubts = shown?.kind === 'look' ? doubtsOf(job) : [];
   const names = {
     step: (id: string) => {
       const one = job.steps.get(id);
@@ -134,11 +136,7 @@ function StepView({ job, step, bench, shop }: { job: Folded; step: Step; bench: 
           ))}
         </ol>
         <section aria-label={shown ? STAGE_WORDS[shown.kind] : 'The step'} className="min-w-0">
-          {doubts.map((bar) => (
-            <p key={JSON.stringify(bar)} className="mb-2 text-ochre">
-              ▲ {sayBar(bar, names)}
-            </p>
-          ))}
+          {shown?.kind === 'look' && <Doubts job={job} bench={bench} />}
           {step.standing === 'done' ? (
             <Over job={job} words="This step is done." />
           ) : step.standing === 'given up' ? (
@@ -146,18 +144,7 @@ function StepView({ job, step, bench, shop }: { job: Folded; step: Step; bench: 
           ) : shown && shown.passed ? (
             <p className="text-[1.4rem] leading-snug">✓ {shown.say}</p>
           ) : of === null ? (
-            <div>
-              <p className="text-[1.4rem]">Everything of this step is done.</p>
-              <div className="mt-4 flex">
-                <button
-                  type="button"
-                  className="act min-h-[88px] grow text-[1.7rem]"
-                  onClick={() => act(ACTS.finish(acting(), job, step), 'Step finished.')}
-                >
-                  Finish the step
-                </button>
-              </div>
-            </div>
+            instrument && <FinishStep job={job} step={step} instrument={instrument} />
           ) : bars.length > 0 && step.standing === 'open' ? (
             <BeginAnyway
               role={role}
@@ -172,20 +159,51 @@ function StepView({ job, step, bench, shop }: { job: Folded; step: Step; bench: 
             <StageOf {...of} bench={bench} role={role} nameOf={nameOf} key={of.stage.key} />
           )}
           {!over && step.standing === 'in hand' && (
-            <div className="mt-6 flex flex-wrap gap-3 border-t border-rule pt-3">
+            <div className="mt-6 flex flex-wrap gap-3">
               <button
                 type="button"
-                className="quiet"
+                className="quiet min-h-[56px] px-6"
                 onClick={() => act(ACTS.pause(acting(), job, step), 'Paused.')}
               >
                 Pause
               </button>
-              <NoteForm onSay={(say) => act([draft(acting(), 'surprise', step.id, { say })], 'Noted.')} />
             </div>
           )}
+          {!over && step.standing !== 'open' && <StepNotes job={job} step={step} bench={bench} />}
+          {step.standing === 'done' && !job.handedOver && <Reopen job={job} step={step} />}
         </section>
       </div>
     </div>
+  );
+}
+
+/** A finished step that has to be done over: what it wrote of the instrument is taken back with the reason. */
+function Reopen({ job, step }: { job: Folded; step: Step }) {
+  const { acting, act } = useActing(job.id);
+  const [why, setWhy] = useState('');
+  return (
+    <form
+      className="mt-6 flex flex-wrap items-end gap-2 border-t border-rule pt-3"
+      onSubmit={(event) => {
+        event.preventDefault();
+        act([draft(acting(), 'reopened', step.id, { why: why.trim() })], 'Opened again.');
+        setWhy('');
+      }}
+    >
+      <label className="min-w-0 grow font-bold">
+        Open it again, because
+        <input
+          className="field font-normal"
+          autoComplete="off"
+          maxLength={500}
+          value={why}
+          onChange={(event) => setWhy(event.target.value)}
+        />
+      </label>
+      <button type="submit" className="quiet" disabled={why.trim() === ''}>
+        Open it again
+      </button>
+    </form>
   );
 }
 
@@ -253,6 +271,7 @@ function StageOf({
   const { stage, step } = of;
   if (stage.heat) return <HeatStage {...of} />;
   if (stage.glue) return <GlueStage {...of} />;
+  if (stage.coats) return <CoatsStage {...of} />;
   switch (stage.kind) {
     case 'caution':
       return (
@@ -267,33 +286,4 @@ function StageOf({
     default:
       return <DoStage {...of} />;
   }
-}
-
-/** A word to the step, for the next person who opens it. */
-function NoteForm({ onSay }: { onSay: (say: string) => void }) {
-  const [say, setSay] = useState('');
-  return (
-    <form
-      className="flex min-w-0 grow gap-2"
-      onSubmit={(event) => {
-        event.preventDefault();
-        if (say.trim() === '') return;
-        onSay(say.trim());
-        setSay('');
-      }}
-    >
-      <input
-        className="field"
-        aria-label="Note for the next luthier"
-        placeholder="Note for the next luthier"
-        autoComplete="off"
-        maxLength={2000}
-        value={say}
-        onChange={(event) => setSay(event.target.value)}
-      />
-      <button type="submit" className="quiet" disabled={say.trim() === ''}>
-        Add the note
-      </button>
-    </form>
-  );
 }

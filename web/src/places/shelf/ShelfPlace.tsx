@@ -105,7 +105,10 @@ export function ShelfPlace() {
           onPick={(chosen) => setOrder(chosen)}
           className="w-44 sm:w-60"
         />
-        <Link to="/instruments/new" className="act">
+        <Link to="/take-in" className="act">
+          Take in
+        </Link>
+        <Link to="/instruments/new" className="quiet">
           Add an instrument
         </Link>
       </div>
@@ -238,7 +241,12 @@ function CardOf({ card }: { card: Card }) {
           {card.asOf && (
             <span className="ml-2 text-faint">as of {sayDate(card.asOf)}, being worked out anew</span>
           )}
-          {card.due && <strong className="ml-2 text-ochre">▲ due for measuring</strong>}
+          {card.due && (
+            <strong className="ml-2 text-ochre">
+              ▲{' '}
+              {card.handedOver ? `measure it: handed over ${sayDate(card.handedOver)}` : 'due for measuring'}
+            </strong>
+          )}
         </p>
       </div>
     </li>

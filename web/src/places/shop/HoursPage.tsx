@@ -1,10 +1,12 @@
-import type { Shop } from '@upright-elder/contract';
+import type { PersonDays, Shop } from '@upright-elder/contract';
 import { isDay, OPENING_ACCEPTED, parseOpening, sayDate } from '@upright-elder/core/days';
 import { useState } from 'react';
 import { Fetching } from '../../app/Fetching.js';
 import { FormFoot } from '../../app/FormFoot.js';
-import { useShop } from '../../data/hooks.js';
+import { usePeople, useShop } from '../../data/hooks.js';
 import { DayField } from '../../fields/DayField.js';
+import { ListField } from '../../fields/ListField.js';
+import { Tick } from '../../fields/Tick.js';
 import { useShopForm } from './useShopForm.js';
 
 const WEEKDAYS = ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday', 'Sunday'];
@@ -17,7 +19,7 @@ export default function HoursPage() {
 function Hours({ shop }: { shop: Shop }) {
   const form = useShopForm(shop, {
     draftKey: 'opening hours',
-    names: { openingHours: 'Opening hours', daysOff: 'Days off' },
+    names: { openingHours: 'Opening hours', daysOff: 'Days off', peopleDays: 'Days of people' },
     saved: 'Hours saved.',
   });
   const { value, change, refused } = form;
@@ -91,10 +93,90 @@ function Hours({ shop }: { shop: Shop }) {
           Add the day
         </button>
       </div>
+      <h3 className="mt-4 text-[1.15rem]">Who works when</h3>
+      <PeopleDays days={value.peopleDays ?? []} onChange={(peopleDays) => change({ peopleDays })} />
       <button type="submit" className="act mt-4" disabled={form.saving || !form.dirty}>
         Save the hours
       </button>
       <FormFoot form={form} what="hours" />
     </form>
+  );
+}
+
+const EVERY_DAY = WEEKDAYS.map(() => true);
+
+/** Of each person the days of the week, and days off; who was never asked works whenever it is open. */
+function PeopleDays({
+  days,
+  onChange,
+}: {
+  days: readonly PersonDays[];
+  onChange: (days: PersonDays[]) => void;
+}) {
+  const { data: people = [] } = usePeople();
+  const [whose, setWhose] = useState('');
+  const [day, setDay] = useState('');
+  const of = (person: string): PersonDays =>
+    days.find((one) => one.person === person) ?? { person, week: EVERY_DAY, off: [] };
+  const set = (next: PersonDays) => onChange([...days.filter(({ person }) => person !== next.person), next]);
+  const here = people.filter(({ struck }) => !struck);
+  return (
+    <>
+      {here.map(({ id, name }) => {
+        const own = of(id);
+        return (
+          <div key={id} className="mt-1 flex flex-wrap items-center gap-x-3">
+            <span className="min-w-[9rem] font-bold">{name}</span>
+            {WEEKDAYS.map((weekday, i) => (
+              <Tick
+                key={weekday}
+                label={<span aria-label={`${name}, ${weekday}`}>{weekday.slice(0, 3)}</span>}
+                checked={own.week[i] ?? true}
+                onChange={(yes) =>
+                  set({ ...own, week: own.week.map((one, other) => (other === i ? yes : one)) })
+                }
+              />
+            ))}
+            {own.off.toSorted().map((one) => (
+              <button
+                key={one}
+                type="button"
+                className="quiet"
+                aria-label={`${name} works on ${sayDate(one, 'long')}`}
+                onClick={() => set({ ...own, off: own.off.filter((other) => other !== one) })}
+              >
+                {sayDate(one)} <span aria-hidden="true">×</span>
+              </button>
+            ))}
+          </div>
+        );
+      })}
+      {here.length > 0 && (
+        <div className="mt-2 flex flex-wrap items-end gap-2">
+          <ListField
+            label="Day off of"
+            value={whose || here[0]!.id}
+            options={here.map(({ id, name }) => ({ value: id, label: name }))}
+            onPick={setWhose}
+            className="w-44"
+          />
+          <div className="w-56">
+            <DayField label="Day" value={day} onChange={setDay} />
+          </div>
+          <button
+            type="button"
+            className="quiet"
+            disabled={!isDay(day)}
+            onClick={() => {
+              const own = of(whose || here[0]!.id);
+              if (!own.off.includes(day)) set({ ...own, off: [...own.off, day] });
+              setDay('');
+            }}
+          >
+            Add the day
+          </button>
+        </div>
+      )}
+    </>
   );
 }

@@ -1,6 +1,8 @@
 import { ACTS, clockAt, draft, runningAt } from '@upright-elder/core/jobs';
 import { GLUE_IDS, GLUES, type GlueId } from '@upright-elder/core/treatments';
 import { sayMinutes } from '@upright-elder/core/wording';
+import { ListField } from '../../../fields/ListField.js';
+import { useFigures } from '../../../data/bench/figures.js';
 import { useState } from 'react';
 import { Choice } from '../../../fields/Choice.js';
 import type { AtStage } from '../useActing.js';
@@ -10,6 +12,13 @@ import { Numerals, RunBar } from './Numerals.js';
 /** Glue by the clock: only when all is ticked does it go on. */
 export function GlueStage({ job, step, stage, stages, acting, act, now }: AtStage) {
   const [glue, setGlue] = useState<GlueId>('hide');
+  const figures = useFigures();
+  const own = figures.of(`open ${glue}`);
+  const batches = [...job.batches.values()];
+  const [batch, setBatch] = useState('');
+  const chosen = batches.find(({ id }) => id === batch);
+  const keeps = figures.of('glue batch');
+  const age = chosen ? (now - chosen.at) / 86400000 + (chosen.days ?? 0) : 0;
   const ready = stage.glue?.ready ?? [];
   const list = `${stage.key} ready`;
   const ticked = ready.map((_, item) => step.ticks.get(`${list} ${item}`)?.yes ?? false);
@@ -68,15 +77,41 @@ export function GlueStage({ job, step, stage, stages, acting, act, now }: AtStag
           onChange={setGlue}
         />
         <p className="pb-2">
-          It stays open for {sayMinutes(GLUES[glue].open[0])} to {sayMinutes(GLUES[glue].open[1])} (common
-          practice); planned by {sayMinutes(GLUES[glue].plan)}.
+          {own === null
+            ? `It stays open for ${sayMinutes(GLUES[glue].open[0])} to ${sayMinutes(GLUES[glue].open[1])} (common practice). Planned by ${sayMinutes(GLUES[glue].plan)}.`
+            : `It stays open for ${sayMinutes(own * 60)} in this shop.`}
         </p>
+        {batches.length > 0 && (
+          <ListField
+            label="Batch"
+            value={batch}
+            options={[
+              { value: '', label: 'not noted' },
+              ...batches.map(({ id, glue: of }) => ({ value: id, label: of })),
+            ]}
+            onPick={setBatch}
+            className="w-56"
+          />
+        )}
+        {chosen && keeps !== null && age > keeps && (
+          <p className="pb-2 text-ochre">
+            ▲ This batch is {Math.round(age * 10) / 10} days old. The shop throws it away after {keeps}. Mix a
+            new one.
+          </p>
+        )}
       </div>
       <button
         type="button"
         className="act mt-4 min-h-[88px] w-full text-[1.7rem]"
         disabled={missing > 0}
-        onClick={() => act(ACTS.glueOn(acting, job, step, stage, glue))}
+        onClick={() =>
+          act(
+            ACTS.glueOn(acting, job, step, stage, glue, {
+              ...(own === null ? {} : { plan: own * 60 }),
+              ...(batch === '' ? {} : { batch }),
+            }),
+          )
+        }
       >
         Glue is on
       </button>

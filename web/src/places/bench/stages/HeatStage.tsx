@@ -1,6 +1,8 @@
 import { ACTS, clockAt, heatOf, isForgotten, draft, type Clock } from '@upright-elder/core/jobs';
+import { runFigure } from '@upright-elder/core/treatments';
 import { sayMinutes } from '@upright-elder/core/wording';
 import { useState } from 'react';
+import { useFigures } from '../../../data/bench/figures.js';
 import type { AtStage } from '../useActing.js';
 import { Numerals, RunBar } from './Numerals.js';
 
@@ -21,7 +23,13 @@ export function HeatStage(of: AtStage) {
   const running = runs.find(({ stopped }) => !stopped);
   const [typed, setTyped] = useState('');
   const { sum, longest } = heatOf(runs, now);
-  const plan = stage.heat?.run ?? secondsOf(typed);
+  const figures = useFigures();
+  const figure = runFigure(step.treatment, stage.index);
+  const known = figures.of(figure);
+  const plan = stage.heat?.run ?? (typed.trim() === '' ? known : secondsOf(typed));
+  const rest = figures.of('rest between heat runs');
+  const lastStop = Math.max(...runs.map(({ stopped }) => stopped?.at ?? 0));
+  const rested = rest === null || runs.length === 0 ? 0 : rest * 60 - (now - lastStop) / 1000;
   return (
     <div>
       <p className="text-[1.25rem]">{stage.say}</p>
@@ -36,7 +44,9 @@ export function HeatStage(of: AtStage) {
         <div className="mt-4">
           {stage.heat?.run == null && (
             <label className="mb-3 block max-w-[22rem] text-[1.05rem] font-bold">
-              How long is one run? No usual figure is known.
+              {known === null
+                ? 'How long is one run? No usual figure is known.'
+                : `One run is ${sayMinutes(known)} in this shop. Another length?`}
               <input
                 className="field mt-1 block text-[1.5rem] font-normal"
                 placeholder="3:00"
@@ -47,12 +57,21 @@ export function HeatStage(of: AtStage) {
               />
             </label>
           )}
+          {rested > 0 && (
+            <p className="mb-2 text-[1.3rem]">
+              Let it cool for another <strong>{sayMinutes(rested)}</strong>. A run is never added to the last.
+            </p>
+          )}
           <div className="flex flex-wrap gap-3">
             <button
               type="button"
               className="act min-h-[88px] grow px-8 text-[1.6rem]"
               disabled={plan === null}
-              onClick={() => act(ACTS.startRun(acting, job, step, stage, plan ?? undefined))}
+              onClick={() => {
+                // the shop is asked once
+                if (stage.heat?.run == null && typed.trim() !== '') figures.keep(figure, typed.trim());
+                act(ACTS.startRun(acting, job, step, stage, plan ?? undefined));
+              }}
             >
               Start run {runs.length + 1}
               {plan !== null && `: ${sayMinutes(plan)}`}

@@ -1,8 +1,11 @@
 import { may, type Role } from '@upright-elder/contract/lists';
 import { ACTS, clockAt, draft } from '@upright-elder/core/jobs';
 import { CAUTIONS_DEFER, TREATMENTS, type TreatmentId } from '@upright-elder/core/treatments';
+import { BUILD_PART_IDS, BUILD_PARTS, type BuildPart } from '@upright-elder/core/construction';
 import { capital, sayLeft } from '@upright-elder/core/wording';
 import { useState } from 'react';
+import { useInstrument } from '../../../data/hooks.js';
+import { ListField } from '../../../fields/ListField.js';
 import { sayWhen } from '../sayTime.js';
 import type { AtStage } from '../useActing.js';
 
@@ -198,6 +201,9 @@ function AddStep({ job, step, treatment, acting, act }: Acts & { treatment: Trea
 /** What was assumed and is not so: it is written down, and the step is given up or goes on. */
 function NotAsThought({ job, step, acting, act }: Acts) {
   const [isSo, setIsSo] = useState('');
+  const [part, setPart] = useState<BuildPart | ''>('');
+  const [way, setWay] = useState('');
+  const { data: instrument } = useInstrument(job.instrument!);
   const last = [...step.holds.values()].find(({ passed }) => !passed);
   return (
     <form
@@ -210,7 +216,13 @@ function NotAsThought({ job, step, acting, act }: Acts) {
               acting,
               'not as thought',
               step.id,
-              { assumed: last?.found ?? 'the joint is of the kind that was recorded', isSo: isSo.trim() },
+              {
+                assumed: last?.found ?? 'the joint is of the kind that was recorded',
+                isSo: isSo.trim(),
+                ...(part && way
+                  ? { build: { [part]: way }, was: { [part]: instrument?.build?.[part] ?? null } }
+                  : {}),
+              },
               last ? [last.event] : [],
             ),
             ...ACTS.giveUp(acting, job, step, `not what we thought: ${isSo.trim()}`),
@@ -230,7 +242,32 @@ function NotAsThought({ job, step, acting, act }: Acts) {
           onChange={(event) => setIsSo(event.target.value)}
         />
       </label>
-      <button type="submit" className="quiet" disabled={isSo.trim() === ''}>
+      <ListField
+        label="Correct the build"
+        value={part}
+        options={[
+          { value: '', label: 'leave it as it is' },
+          ...BUILD_PART_IDS.map((id) => ({ value: id, label: BUILD_PARTS[id].name })),
+        ]}
+        onPick={(id) => {
+          setPart(id);
+          setWay('');
+        }}
+        className="w-56"
+      />
+      {part && (
+        <ListField
+          label="It is"
+          value={way}
+          options={[
+            { value: '', label: 'choose' },
+            ...Object.entries(BUILD_PARTS[part].ways).map(([value, label]) => ({ value, label })),
+          ]}
+          onPick={setWay}
+          className="w-56"
+        />
+      )}
+      <button type="submit" className="quiet" disabled={isSo.trim() === '' || (part !== '' && way === '')}>
         Give this step up
       </button>
     </form>
@@ -317,6 +354,59 @@ export function LookStage({
   );
 }
 
+/** Looked at every so often, until the reading says that it is over. */
+function Visits({
+  job,
+  step,
+  stage,
+  acting,
+  act,
+  now,
+  zone,
+  days,
+}: Omit<AtStage, 'stages'> & { days: [number, number] }) {
+  const clock = [...job.clocks.values()].find(
+    (one) => one.step === step.id && !one.stopped && (one.kind === 'visit' || one.kind === 'reading'),
+  );
+  const reads = stage.visits!.reads.join(', ');
+  const again = days[0] === days[1] ? sayDays(days[0]) : `${days[0]} to ${sayDays(days[1])}`;
+  return (
+    <div>
+      <p className="text-[1.4rem] leading-snug">{stage.say}</p>
+      <p className="mt-1 text-[1.15rem]">
+        Read {reads}, every {again}. Note each reading below.
+      </p>
+      {clock && (
+        <p className="mt-2 text-[2.2rem] font-bold">
+          {clock.plan === null
+            ? `Waiting since ${sayWhen(clock.from, now, zone)}`
+            : clockAt(clock, now).over
+              ? 'Read it now'
+              : `Next reading ${sayWhen(clock.from + clock.plan * 1000, now, zone)}`}
+        </p>
+      )}
+      <div className="mt-4 flex flex-wrap gap-3">
+        <button
+          type="button"
+          className={BIG}
+          onClick={() => act(ACTS.visitAgain(acting, job, step, stage, days[0] * 86400), 'Noted.')}
+        >
+          {clock ? `Read: again in ${sayDays(days[0])}` : `Read it in ${sayDays(days[0])}`}
+        </button>
+        <button
+          type="button"
+          className="quiet min-h-[88px] px-6 text-[1.2rem]"
+          onClick={() => act(ACTS.visitsOver(acting, job, step, stage), 'Noted.')}
+        >
+          It is there: go on
+        </button>
+      </div>
+    </div>
+  );
+}
+
+const sayDays = (days: number): string => (days === 1 ? '1 day' : `${days} days`);
+
 /** Something sets, dries or rests: until its time, or until somebody says that it did. */
 export function WaitStage({ job, step, stage, acting, act, now, zone }: AtStage) {
   const joints = [...job.joints.values()].filter((joint) => joint.step === step.id && joint.clamped);
@@ -363,7 +453,9 @@ export function WaitStage({ job, step, stage, acting, act, now, zone }: AtStage)
       </div>
     );
   }
-  const hours = stage.visits ? null : step.wait[0] > 0 ? step.wait[0] : null;
+  if (stage.visits)
+    return <Visits {...{ job, step, stage, acting, act, now, zone }} days={stage.visits.days} />;
+  const hours = step.wait[0] > 0 ? step.wait[0] : null;
   return (
     <div>
       <p className="text-[1.4rem] leading-snug">{stage.say}</p>
@@ -381,7 +473,7 @@ export function WaitStage({ job, step, stage, acting, act, now, zone }: AtStage)
               act([
                 draft(acting, 'clock set', step.id, {
                   clock: acting.newId(),
-                  kind: stage.visits ? 'reading' : 'as long as it takes',
+                  kind: 'as long as it takes',
                   plan: hours === null ? null : hours * 3600,
                   calls: hours === null ? [] : [{ at: hours * 3600, say: 'Look at it' }],
                 }),
@@ -407,7 +499,7 @@ export function WaitStage({ job, step, stage, acting, act, now, zone }: AtStage)
             )
           }
         >
-          {stage.visits ? 'Dry by the meter: go on' : 'It has waited: go on'}
+          It has waited: go on
         </button>
       </div>
     </div>

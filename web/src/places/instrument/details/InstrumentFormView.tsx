@@ -21,7 +21,7 @@ import { LeaveGuard, WhyAsked } from '../../../app/FormFoot.js';
 import { MergeDialog } from '../../../app/MergeDialog.js';
 import { StrikeOut, StruckWords } from '../../../app/StrikeOut.js';
 import { ProblemError, send, Unreachable } from '../../../data/api.js';
-import { useRefresh, useShop } from '../../../data/hooks.js';
+import { useOwners, useRefresh, useShop } from '../../../data/hooks.js';
 import { usePersonId } from '../../../data/person.js';
 import type { ShopStrings } from '../../../data/strings.js';
 import { refusals } from '../../../data/save.js';
@@ -77,6 +77,7 @@ export function InstrumentFormView({
   const refresh = useRefresh();
   const undoable = useUndoable();
   const { data: settings } = useShop();
+  const { data: owners = [] } = useOwners();
   const [type, style, set, design, build] = watch([
     'type',
     'playingStyle',
@@ -369,7 +370,17 @@ export function InstrumentFormView({
           </button>
         </p>
       )}
-      {instrument && <WhatStoodBefore table="instrument" id={id} names={COLUMN_NAMES} say={COLUMN_WORDS} />}
+      {instrument && (
+        <WhatStoodBefore
+          table="instrument"
+          id={id}
+          names={COLUMN_NAMES}
+          say={{
+            ...COLUMN_WORDS,
+            ownerId: (of) => owners.find(({ id: one }) => one === of)?.name ?? 'none',
+          }}
+        />
+      )}
       <LeaveGuard dirty={draft.dirty && !formState.isSubmitting} what="instrument" />
       {theirs && (
         <MergeDialog

@@ -282,6 +282,7 @@ export const COLUMN_NAMES: Partial<Record<string, string>> = {
   ...LENGTH_NAMES,
   ...AMOUNT_NAMES,
   build: 'How it is built',
+  ownerId: 'Owner',
 };
 /** A length or an amount as it was typed. */
 const asTyped = (value: unknown): string => {

@@ -6,46 +6,26 @@ import {
   STRINGS_NOW,
   stepName,
   stepsOf,
-  type Acting,
-  type Bench,
-  type EventDraft,
-  type Folded,
 } from '@upright-elder/core/jobs';
-import { useState } from 'react';
-import { DayField } from '../../../fields/DayField.js';
 import { Fold } from '../../../fields/Fold.js';
-import { ListField } from '../../../fields/ListField.js';
 import { SearchField } from '../../../fields/SearchField.js';
 import { treatmentOptions } from '../../../fields/treatmentOptions.js';
+import { listed, SaidForms, type JobForm, type Of, type Said } from '../../bench/SaidForm.js';
 import { useActing } from '../../bench/useActing.js';
-
-/** A blank of a form by its name: words, a day, or one of a list. */
-type Blank =
-  | { kind: 'words'; label: string; may?: true; long?: true }
-  | { kind: 'day'; label: string; may?: true }
-  | { kind: 'one of'; label: string; options: (of: Of) => { value: string; label: string }[] };
-interface Of {
-  job: Folded;
-  bench: Bench;
-}
-type Said = Record<string, string>;
-
-/** Something that can be said of a job, as a form: what it asks, what it writes, and where it can be said at all. */
-interface JobForm {
-  label: string;
-  blanks: Record<string, Blank>;
-  write: (said: Said, acting: Acting, of: Of) => EventDraft[];
-  done: string;
-  when?: (of: Of) => boolean;
-  /** what it breaks, in sentences */
-  breaks?: (said: Said, of: Of) => string[];
-}
 
 const openSteps = ({ job, bench }: Of) =>
   stepsOf(job)
     .filter(({ standing }) => standing === 'open')
     .map((step) => ({ value: step.id, label: stepName(step, bench) }));
-const listed = (values: readonly string[]) => values.map((value) => ({ value, label: value }));
+
+const partsOff = (job: Of['job']) =>
+  [...job.parts.values()]
+    .filter(({ state }) => state === 'off')
+    .map(({ id, label, place }) => ({ value: id, label: `${label} (${place})` }));
+const splittable = ({ job, bench }: Of) =>
+  stepsOf(job)
+    .filter(({ standing }) => standing !== 'done' && standing !== 'given up')
+    .map((step) => ({ value: step.id, label: stepName(step, bench) }));
 
 /** Steps as they would stand with one of them moved. */
 function movedTo({ job }: Of, { step, before }: Said) {
@@ -148,6 +128,33 @@ const FORMS: JobForm[] = [
     done: 'Moved.',
   },
   {
+    label: 'Split a step in two',
+    when: (of) => splittable(of).length > 0,
+    blanks: {
+      step: { kind: 'one of', label: 'Step', options: splittable },
+      first: { kind: 'words', label: 'First part', example: 'bass leg' },
+      second: { kind: 'words', label: 'Second part', example: 'treble leg' },
+    },
+    write: ({ step, first, second }, acting, { job }) => {
+      const old = job.steps.get(step!)!;
+      const [one, two] = [acting.newId(), acting.newId()];
+      const { treatment, part, wait, after, line } = old;
+      const hands: [number, number] = [old.hands[0] / 2, old.hands[1] / 2];
+      const given = { treatment, part, hands, wait, ...(line ? { line } : {}) };
+      return [
+        draft(acting, 'step split', step!, {
+          into: [
+            { ...given, id: one, name: first!, after },
+            { ...given, id: two, name: second!, after },
+          ],
+          // what was begun goes on in the first
+          carries: one,
+        }),
+      ];
+    },
+    done: 'Split. What was begun goes on in the first part.',
+  },
+  {
     label: 'Drop a step',
     blanks: {
       step: { kind: 'one of', label: 'Step', options: openSteps },
@@ -178,13 +185,64 @@ const FORMS: JobForm[] = [
       part: {
         kind: 'one of',
         label: 'Which',
-        options: ({ job }) =>
-          [...job.parts.values()]
-            .filter(({ state }) => state === 'off')
-            .map(({ id, label, place }) => ({ value: id, label: `${label} (${place})` })),
+        options: ({ job }) => partsOff(job),
       },
     },
     write: ({ part }, acting) => [draft(acting, 'part on', null, { part: part! })],
+    done: 'Noted.',
+  },
+  {
+    label: 'A part stays off',
+    when: ({ job }) => partsOff(job).length > 0,
+    blanks: {
+      part: { kind: 'one of', label: 'Which', options: ({ job }) => partsOff(job) },
+      place: { kind: 'words', label: 'Kept with the instrument, where', example: 'in a bag in the case' },
+    },
+    write: ({ part, place }, acting) => [draft(acting, 'part kept', null, { part: part!, place: place! })],
+    done: 'Noted.',
+  },
+  {
+    label: 'A part was given back',
+    when: ({ job }) => partsOff(job).length > 0,
+    blanks: {
+      part: { kind: 'one of', label: 'Which', options: ({ job }) => partsOff(job) },
+      to: { kind: 'words', label: 'To whom' },
+    },
+    write: ({ part, to }, acting) => [draft(acting, 'part given back', null, { part: part!, to: to! })],
+    done: 'Noted.',
+  },
+  {
+    label: 'Given out of the shop',
+    when: ({ job }) => job.out === null,
+    blanks: {
+      to: { kind: 'words', label: 'To whom' },
+      what: { kind: 'words', label: 'For what work' },
+      due: { kind: 'day', label: 'Due back', may: true },
+      cost: { kind: 'words', label: 'Cost agreed', may: true },
+    },
+    write: ({ to, what, due, cost }, acting) => [
+      draft(acting, 'given out', null, {
+        to: to!,
+        what: what!,
+        ...(due ? { due } : {}),
+        ...(cost ? { cost } : {}),
+      }),
+    ],
+    done: 'Noted.',
+  },
+  {
+    label: 'It came back to the shop',
+    when: ({ job }) => job.out !== null,
+    blanks: { found: { kind: 'words', label: 'What you found when you checked it', may: true, long: true } },
+    write: ({ found }, acting) => [draft(acting, 'came back', null, found ? { found } : {})],
+    done: 'Noted.',
+  },
+  {
+    label: 'Put it in another place',
+    blanks: { place: { kind: 'one of', label: 'Where it lies now', options: () => listed(JOB_PLACES) } },
+    write: ({ place }, acting) => [
+      draft(acting, 'moved', null, { place: place as (typeof JOB_PLACES)[number] }),
+    ],
     done: 'Noted.',
   },
   {
@@ -220,6 +278,37 @@ const FORMS: JobForm[] = [
     done: 'Noted. Tell the owner.',
   },
   {
+    label: 'Settle a mishap with the owner',
+    when: ({ job }) => [...job.mishaps.values()].some(({ settled }) => settled === null),
+    blanks: {
+      mishap: {
+        kind: 'one of',
+        label: 'Mishap',
+        options: ({ job }) =>
+          [...job.mishaps.values()]
+            .filter(({ settled }) => settled === null)
+            .map(({ id, what }) => ({ value: id, label: what })),
+      },
+      offer: { kind: 'words', label: 'What you offered', long: true },
+      accepted: {
+        kind: 'one of',
+        label: 'The owner',
+        options: () => [
+          { value: 'yes', label: 'accepted' },
+          { value: 'no', label: 'did not accept' },
+        ],
+      },
+    },
+    write: ({ mishap, offer, accepted }, acting) => [
+      draft(acting, 'mishap settled', null, {
+        mishap: mishap!,
+        offer: offer!,
+        accepted: accepted === 'yes',
+      }),
+    ],
+    done: 'Noted.',
+  },
+  {
     label: 'The owner was told of the mishap',
     when: ({ job }) => [...job.mishaps.values()].some(({ told }) => told === null),
     blanks: {
@@ -244,7 +333,6 @@ const FORMS: JobForm[] = [
 /** What can be said of a job or changed in it, one thing at a time. */
 export function ChangeJob({ job, bench }: Of) {
   const { acting, act } = useActing(job.id);
-  const [asked, setAsked] = useState<JobForm | null>(null);
   const of = { job, bench };
   return (
     <Fold summary="Change the job, or note something" className="sheet mt-3 px-4 py-1 print:hidden">
@@ -283,94 +371,8 @@ export function ChangeJob({ job, bench }: Of) {
             Take the job up again
           </button>
         )}
-        <div className="mt-3 flex flex-wrap gap-2">
-          {FORMS.filter(({ when }) => when?.(of) ?? true).map((form) => (
-            <button
-              key={form.label}
-              type="button"
-              className="quiet"
-              aria-expanded={asked === form}
-              onClick={() => setAsked(asked === form ? null : form)}
-            >
-              {form.label}
-            </button>
-          ))}
-        </div>
-        {asked && (
-          <FormOf
-            key={asked.label}
-            form={asked}
-            of={of}
-            onSay={(said) => {
-              act(asked.write(said, acting(), of), asked.done);
-              setAsked(null);
-            }}
-          />
-        )}
+        <SaidForms forms={FORMS} of={of} acting={acting} act={act} />
       </div>
     </Fold>
-  );
-}
-
-function FormOf({ form, of, onSay }: { form: JobForm; of: Of; onSay: (said: Said) => void }) {
-  const blanks = Object.entries(form.blanks);
-  const [said, setSaid] = useState<Said>(() =>
-    Object.fromEntries(
-      blanks.map(([name, blank]) => [
-        name,
-        blank.kind === 'one of' ? (blank.options(of)[0]?.value ?? '') : '',
-      ]),
-    ),
-  );
-  const set = (name: string) => (value: string) => setSaid({ ...said, [name]: value });
-  const missing = blanks.some(
-    ([name, blank]) => said[name]!.trim() === '' && !('may' in blank && blank.may === true),
-  );
-  const breaks = form.breaks?.(said, of) ?? [];
-  return (
-    <form
-      className="mt-3 border-l-4 border-verdigris pl-3"
-      aria-label={form.label}
-      onSubmit={(event) => {
-        event.preventDefault();
-        onSay(Object.fromEntries(Object.entries(said).map(([name, value]) => [name, value.trim()])));
-      }}
-    >
-      <div className="grid max-w-[46rem] gap-3 sm:grid-cols-2">
-        {blanks.map(([name, blank]) =>
-          blank.kind === 'one of' ? (
-            <ListField
-              key={name}
-              label={blank.label}
-              value={said[name]!}
-              options={blank.options(of)}
-              onPick={set(name)}
-            />
-          ) : blank.kind === 'day' ? (
-            <DayField key={name} label={blank.label} value={said[name]!} onChange={set(name)} />
-          ) : (
-            <label key={name} className={`text-[0.95rem] font-bold ${blank.long ? 'sm:col-span-2' : ''}`}>
-              {blank.label}
-              {blank.may && <span className="font-normal text-faint"> (if known)</span>}
-              <input
-                className="field font-normal"
-                autoComplete="off"
-                maxLength={500}
-                value={said[name]}
-                onChange={(event) => set(name)(event.target.value)}
-              />
-            </label>
-          ),
-        )}
-      </div>
-      {breaks.map((one) => (
-        <p key={one} className="mt-1 text-ochre">
-          ▲ {one}
-        </p>
-      ))}
-      <button type="submit" className="act mt-3" disabled={missing}>
-        {form.label}
-      </button>
-    </form>
   );
 }

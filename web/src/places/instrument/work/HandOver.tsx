@@ -31,8 +31,8 @@ export function HandOver({
   ];
   return (
     <Fold
-      key={`${open.steps.length === 0}`}
-      defaultOpen={open.steps.length === 0}
+      key={`${open.steps.length === 0 && job.version > 0}`}
+      defaultOpen={open.steps.length === 0 && job.version > 0}
       summary={<h3 className="text-[1.25rem]">Hand it over</h3>}
       className="sheet mt-3 px-4 py-1 print:hidden"
     >

@@ -5,26 +5,40 @@ import {
   hoursOfJob,
   openAtHandOver,
   recheckDays,
+  mendsOf,
   standingOf,
   stepName,
   stepsOf,
+  unlookedOf,
   workedOf,
   type Bench,
   type Folded,
   type Step,
 } from '@upright-elder/core/jobs';
-import { sayBar, sayBenchHours, sayLeft, STANDING_WORDS, type JobNames } from '@upright-elder/core/wording';
-import { sayDate } from '@upright-elder/core/days';
+import {
+  list,
+  sayBar,
+  sayBenchHours,
+  sayLeft,
+  STANDING_WORDS,
+  type JobNames,
+} from '@upright-elder/core/wording';
+import { aroundNow, clockOf, dateIn, sayDate } from '@upright-elder/core/days';
+import { openingHoursOf } from '@upright-elder/contract/lists';
 import { CAUTIONS, CAUTIONS_DEFER, type CautionId } from '@upright-elder/core/treatments';
 import { Check } from 'lucide-react';
 import { Link } from 'react-router';
 import { useNow } from '../../../data/bench/jobs.js';
 import { Fold } from '../../../fields/Fold.js';
 import { sayWhen } from '../../bench/sayTime.js';
+import { Doubts } from '../../bench/Doubts.js';
 import { useActing } from '../../bench/useActing.js';
 import { ChangeJob } from './ChangeJob.js';
 import { HandOver } from './HandOver.js';
+import { JobLines } from './JobLines.js';
 import { JobLog } from './JobLog.js';
+import { OpenEnds } from './OpenEnds.js';
+import { TakenIn } from './TakenIn.js';
 
 const over = ({ standing }: Step): boolean => standing === 'done' || standing === 'given up';
 
@@ -42,6 +56,8 @@ export function JobView({
 }) {
   const now = useNow(5000);
   const steps = stepsOf(job);
+  const unlooked = unlookedOf(job);
+  const closedSince = aroundNow(openingHoursOf(shop), now, shop.zone).closed ?? startOf(shop, now);
   const left = steps.filter((step) => !over(step));
   const names: JobNames = {
     step: (id) => {
@@ -64,9 +80,11 @@ export function JobView({
         <div className="min-w-[16rem] flex-1">
           <h2 className="text-[1.5rem] leading-tight">{job.name}</h2>
           <p>
-            {left.length === 0
-              ? 'All steps are done.'
-              : `${left.length} of ${steps.length} steps left · ${sayBenchHours(hands)} at the bench${waits >= 24 ? ` · about ${weeks(waits)} of waiting` : ''}`}
+            {job.version === 0
+              ? 'No plan yet. Examine it, then start a job from Judgement; or start a small job below.'
+              : left.length === 0
+                ? 'All steps are done.'
+                : `${left.length} of ${steps.length} steps left · ${sayBenchHours(hands)} at the bench${waits >= 24 ? ` · about ${weeks(waits)} of waiting` : ''}`}
           </p>
           {[...job.questions.values()]
             .filter(({ answer }) => answer === null)
@@ -82,14 +100,21 @@ export function JobView({
                 ▲ Tell the owner: {what}
               </p>
             ))}
+          {unlooked.length > 0 && (
+            <p className="text-ochre">▲ Keep it apart: not yet looked for {list(unlooked)}.</p>
+          )}
           {job.aside && <p className="text-ochre">▲ Put aside: {job.aside.why}</p>}
           <p className="text-faint">
-            Begun {job.opened && sayWhen(job.opened.at, now, shop.zone)}
+            {job.version === 0 ? 'Taken in' : 'Begun'} {job.opened && sayWhen(job.opened.at, now, shop.zone)}
             {job.promised && ` · promised by ${sayDate(job.promised.day, 'long')}`} ·{' '}
-            {Math.round(hoursOfJob(job, now, 0) * 10) / 10} h worked so far
+            {Math.round(hoursOfJob(job, now, closedSince) * 10) / 10} h worked so far
           </p>
         </div>
-        {today ? (
+        {job.version === 0 ? (
+          <Link to="../examine" className="act min-h-[66px] px-6 text-[1.2rem]">
+            Examine it
+          </Link>
+        ) : today ? (
           <Link to={`/bench/${job.id}/${today.id}`} className="act min-h-[66px] px-6 text-[1.2rem]">
             {today.standing === 'open' ? 'Begin' : 'Go on'}: {stepName(today, bench)}
           </Link>
@@ -104,16 +129,22 @@ export function JobView({
         )}
       </section>
       {job.handedOver && <ComeBack at={job.handedOver.at} who={job.handedOver.who} zone={shop.zone} />}
-      <ol className="sheet mt-3" aria-label="Steps">
-        {steps.map((step, i) => (
-          <StepLine
-            key={step.id}
-            place={i + 1}
-            inHand={step.id === today?.id}
-            {...{ job, step, bench, now, names }}
-          />
-        ))}
-      </ol>
+      <TakenIn job={job} zone={shop.zone} />
+      <OpenEnds job={job} bench={bench} closedSince={closedSince} now={now} zone={shop.zone} />
+      <Doubts job={job} bench={bench} />
+      {steps.length > 0 && (
+        <ol className="sheet mt-3" aria-label="Steps">
+          {steps.map((step, i) => (
+            <StepLine
+              key={step.id}
+              place={i + 1}
+              inHand={step.id === today?.id}
+              {...{ job, step, bench, now, names }}
+            />
+          ))}
+        </ol>
+      )}
+      <JobLines job={job} bench={bench} />
       <PromisesOf job={job} />
       {!job.handedOver && <ChangeJob job={job} bench={bench} />}
       {!job.handedOver && (
@@ -123,6 +154,16 @@ export function JobView({
     </div>
   );
 }
+
+/** Where the shop gave no hours, its day begins at midnight. */
+const startOf = ({ zone }: Shop, now: number): number => {
+  const [year, month, day] = dateIn(new Date(now).toISOString(), zone).split('-').map(Number) as [
+    number,
+    number,
+    number,
+  ];
+  return Date.parse(clockOf(zone)([year, month, day, 0, 0, 0]));
+};
 
 /** What was handed over comes back in the other season: only then is it known whether it grew or only breathed. */
 function ComeBack({ at, who, zone }: { at: number; who: string; zone: string }) {
@@ -181,6 +222,9 @@ function StepLine({
   const [first] = bars;
   const passed = stages.filter(({ passed: is }) => is).length;
   const done = step.standing === 'done';
+  // what it put right is asked on its own screen
+  const { marks, build } = mendsOf(step.treatment);
+  const mends = marks.length + build.length > 0;
   return (
     <li className="grid grid-cols-[3.2rem_minmax(0,1fr)_auto] items-center gap-x-3 border-b border-rule px-3 py-1 last:border-b-0">
       <button
@@ -188,7 +232,7 @@ function StepLine({
         role="checkbox"
         aria-checked={done}
         aria-label={`${place}. ${stepName(step, bench)}: ${STANDING_WORDS[step.standing]}`}
-        disabled={over(step) || at !== null}
+        disabled={over(step) || at !== null || mends}
         className={`grid size-[44px] place-items-center border-2 disabled:cursor-default ${done ? 'border-verdigris bg-verdigris text-on-verdigris' : at === null ? 'border-ink' : 'border-rule'}`}
         onClick={() => act(ACTS.finish(acting(), job, step), 'Step finished.')}
       >

@@ -21,7 +21,13 @@ export function JobsHere({ id, children }: { id: string; children: ReactNode }) 
         const others = all.filter((one) => one.id !== shown);
         return (
           <>
-            {shown ? <OneJob job={shown} instrumentId={id} /> : children}
+            {shown ? (
+              <OneJob job={shown} instrumentId={id}>
+                {children}
+              </OneJob>
+            ) : (
+              children
+            )}
             {instrument && all.every(({ summary }) => summary.handedOver !== null) && (
               <SmallJobs instrument={instrument} before={all} />
             )}
@@ -33,7 +39,16 @@ export function JobsHere({ id, children }: { id: string; children: ReactNode }) 
   );
 }
 
-function OneJob({ job: id, instrumentId }: { job: string; instrumentId: string }) {
+function OneJob({
+  job: id,
+  instrumentId,
+  children,
+}: {
+  job: string;
+  instrumentId: string;
+  /** what is planned, of a job that was taken in and has no plan yet */
+  children: ReactNode;
+}) {
   const job = useJob(id);
   const bench = useShopBench();
   const { data: instrument } = useInstrument(instrumentId);
@@ -42,7 +57,15 @@ function OneJob({ job: id, instrumentId }: { job: string; instrumentId: string }
     <Fetching of={job}>
       {(known) =>
         bench && instrument && shop ? (
-          <JobView job={known} bench={bench} instrument={instrument} shop={shop} />
+          <>
+            <JobView job={known} bench={bench} instrument={instrument} shop={shop} />
+            {known.version === 0 && !known.handedOver && (
+              <>
+                <SmallJobs instrument={instrument} before={[]} into={known} />
+                <div className="mt-3">{children}</div>
+              </>
+            )}
+          </>
         ) : (
           <p className="said text-faint">Fetching…</p>
         )

@@ -1,12 +1,21 @@
 import type { Instrument, JobOfList } from '@upright-elder/contract';
-import { SMALL_JOBS } from '@upright-elder/core/jobs';
+import { SMALL_JOBS, type Folded } from '@upright-elder/core/jobs';
 import { TREATMENTS } from '@upright-elder/core/treatments';
 import { useState } from 'react';
 import { ListField } from '../../../fields/ListField.js';
 import { useStartJob } from './useStartJob.js';
 
 /** Small work in two touches, or a job that is put together by hand; it may come back from an earlier one. */
-export function SmallJobs({ instrument, before }: { instrument: Instrument; before: readonly JobOfList[] }) {
+export function SmallJobs({
+  instrument,
+  before,
+  into,
+}: {
+  instrument: Instrument;
+  before: readonly JobOfList[];
+  /** taken in already, and not planned */
+  into?: Folded;
+}) {
   const begin = useStartJob(instrument.id);
   const [comesFrom, setComesFrom] = useState('');
   const fits = SMALL_JOBS.filter(({ treatments }) =>
@@ -16,11 +25,11 @@ export function SmallJobs({ instrument, before }: { instrument: Instrument; befo
     }),
   );
   const start = (name: string, from: 'small' | 'by hand', treatments: readonly string[]) =>
-    begin?.({ name, from, treatments, ...(comesFrom ? { comesFrom } : {}) });
+    begin?.({ name, from, treatments, ...(comesFrom ? { comesFrom } : {}) }, into && { job: into, why: '' });
   return (
     <section className="sheet mt-3 p-4" aria-label="Start a small job">
       <h3 className="text-[1.25rem]">Start a small job</h3>
-      {before.length > 0 && (
+      {before.length > 0 && !into && (
         <div className="max-w-[26rem]">
           <ListField
             label="Comes back from"
