@@ -24,7 +24,10 @@ const wanted = tables.digest('hex');
 const began = performance.now();
 await ensureProgram();
 
-const filled = existsSync(stamp) && readFileSync(stamp, 'utf8') === wanted;
+// its first line tells which tables it was written for, its second on which day: what the scenario tells stands beside that day
+const [writtenFor, writtenOn = ''] = existsSync(stamp) ? readFileSync(stamp, 'utf8').split('\n') : [''];
+const filled = writtenFor === wanted;
+const day = new Date().toISOString().slice(0, 10);
 if (process.argv.includes('--fresh')) {
   rmSync(folder, { recursive: true, force: true });
 } else if (!filled && existsSync(stamp)) {
@@ -58,8 +61,13 @@ if (!existsSync(stamp)) {
     fail(`The scenario could not be written:\n${output}`);
   }
   say(output.trim());
-  writeFileSync(stamp, wanted);
+  writeFileSync(stamp, `${wanted}\n${day}`);
 }
 say(`The gauge box's stand-in speaks at ${box}, the room logger's writes into ${join(folder, 'logger')}.`);
+if (existsSync(stamp) && writtenOn !== '' && writtenOn !== day)
+  say(
+    `This demo was written on ${writtenOn}: what sets, rests and is promised there stands at that day. ` +
+      'npm run demo -- --fresh writes it anew for today.',
+  );
 const took = Math.round((performance.now() - began) / 1000);
 say(`Upright Elder with its demo is open at ${address} (after ${took} s; Ctrl C ends it).`);

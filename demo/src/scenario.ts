@@ -446,16 +446,17 @@ export const INSTRUMENTS: (InventedInstrument & { home: 'loft' | 'workshop' | 'k
       { daysAgo: 9 },
     ],
     walks: [
-      { daysAgo: 41, by: 1, moment: 'before gluing', arm: 'treble lower leg of the X', share: 0.55 },
-      { daysAgo: 40, by: 1, moment: 'after gluing', arm: 'treble lower leg of the X', share: 0 },
+      { daysAgo: 55, by: 1, moment: 'before gluing', arm: 'treble lower leg of the X', share: 0.55 },
+      { daysAgo: 52, by: 1, moment: 'after gluing', arm: 'treble lower leg of the X', share: 0 },
     ],
+    // the rest was written by the steps of its job
     done: [
       {
         daysAgo: 40,
         by: 0,
-        kinds: ['structure', 'saddle', 'strings'],
-        treatments: ['reglue-brace', 'neck-off', 'fit-heel', 'reglue-neck', 'saddle'],
-        note: 'Treble lower leg of the X glued with hot hide glue, then the neck reset; new bone saddle, strung up anew.',
+        kinds: ['strings'],
+        treatments: [],
+        note: 'New strings.',
       },
     ],
   },

@@ -48,6 +48,10 @@ export const VIEWS: View[] = [
   { name: 'work', path: (idOf) => `/instruments/${idOf('Night Boat')}/work` },
   { name: 'bench', path: () => '/bench', ready: 'leave it alone until' },
   { name: 'step', path: (idOf) => `/bench/${idOf('Night Boat step')}`, ready: 'Start run 1' },
+  { name: 'take-in', path: () => '/take-in', unpictured: true },
+  { name: 'receipt', path: (idOf) => `/take-in/${idOf('Night Boat job')}`, unpictured: true },
+  { name: 'owners', path: () => '/shop/owners', unpictured: true },
+  { name: 'figures', path: () => '/shop/figures', unpictured: true },
   { name: 'details', path: (idOf) => `/instruments/${idOf('Fog Signal')}/details` },
   { name: 'new', path: () => '/instruments/new', unpictured: true },
   { name: 'air', path: () => '/air' },
@@ -75,16 +79,17 @@ export async function isReady(page: Page, { ready = '' }: Pick<View, 'ready'> = 
   );
 }
 
-/** Ids of the shelf's instruments by nickname, and `Night Boat step`: the job and step at hand. */
+/** Ids of the shelf's instruments by nickname, `Night Boat job`, and `Night Boat step`: the job and step at hand. */
 export async function shelfIds(address: string): Promise<(nickname: string) => string> {
   const { cards } = (await (await fetch(`${address}/api/shelf`)).json()) as {
     cards: { id: string; nickname: string }[];
   };
   const { jobs } = (await (await fetch(`${address}/api/bench`)).json()) as BenchPage;
   const steps = new Map<string, string>(
-    jobs.flatMap(({ id, nickname, summary }) =>
-      summary.atHand.slice(0, 1).map(({ step }) => [`${nickname} step`, `${id}/${step}`] as const),
-    ),
+    jobs.flatMap(({ id, nickname, summary }) => [
+      [`${nickname} job`, id] as const,
+      ...summary.atHand.slice(0, 1).map(({ step }) => [`${nickname} step`, `${id}/${step}`] as const),
+    ]),
   );
   return (nickname) => {
     const card = cards.find((one) => one.nickname === nickname);

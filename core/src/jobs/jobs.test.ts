@@ -20,6 +20,13 @@ import {
   stagesOf,
   standingOf,
   stepsOf,
+  coatsOf,
+  mendsOf,
+  replanned,
+  shelfStateOf,
+  summaryOf,
+  unlookedOf,
+  writtenOf,
   type EventDraft,
   type Folded,
   type JobEvent,
@@ -410,5 +417,231 @@ describe('a plan as steps', () => {
     if (typeof leads === 'object') expect(TREATMENT_IDS).toContain(leads.adds);
     write(ACTS.confirm(acting(), fold(), step(id), after));
     expect(standingOf(step(id), BENCH).at?.index).not.toBe(index);
+  });
+});
+
+describe('what a job writes of its instrument', () => {
+  const MARK = '00000000-0000-7000-8000-00000000ffff';
+  const mended = { marks: [{ mark: MARK, state: 'repaired' as const, cleated: true }] };
+
+  it('stands from the finish of its step until it is opened again, and by the next finish only what was said since', () => {
+    const { write, fold, step, acting, newId } = bench(['close-crack']);
+    const { id } = step('close-crack');
+    const [said] = write([draft({ newId }, 'mended', id, mended)]);
+    expect(writtenOf(fold())).toMatchObject([{ id: said!.id, stands: false }]);
+    write(ACTS.finish(acting(), fold(), step('close-crack')));
+    expect(writtenOf(fold())).toMatchObject([{ id: said!.id, stands: true }]);
+    write([draft({ newId }, 'reopened', id, { why: 'it opened' })]);
+    expect(writtenOf(fold())).toMatchObject([{ stands: false }]);
+    write(ACTS.finish(acting(), fold(), step('close-crack')));
+    expect(writtenOf(fold())).toMatchObject([{ stands: false }]);
+  });
+
+  it('is taken back where it is struck, also before its finish came', () => {
+    const { write, fold, step, acting, newId } = bench(['close-crack']);
+    const { id } = step('close-crack');
+    const [said] = write([draft({ newId }, 'mended', id, mended)]);
+    write([draft({ newId }, 'corrects', null, { event: said!.id, does: 'strikes', why: 'another crack' })]);
+    write(ACTS.finish(acting(), fold(), step('close-crack')));
+    expect(writtenOf(fold())).toMatchObject([{ stands: false }]);
+  });
+
+  it('has the build at once where it was not as thought, and takes it back', () => {
+    const { write, fold, step, newId } = bench(['neck-off']);
+    const [found] = write([
+      draft({ newId }, 'not as thought', step('neck-off').id, {
+        assumed: 'a dovetail',
+        isSo: 'two dowels',
+        build: { neckJoint: 'dowelled' },
+        was: { neckJoint: 'dovetail' },
+      }),
+    ]);
+    expect(writtenOf(fold())).toMatchObject([{ stands: true, build: { neckJoint: 'dowelled' } }]);
+    write([draft({ newId }, 'corrects', null, { event: found!.id, does: 'strikes', why: 'the other one' })]);
+    expect(writtenOf(fold())).toMatchObject([{ stands: false }]);
+  });
+
+  it('names what each repair may mend: cracks by cracks, braces by loose stretches, a plate by its own facts', () => {
+    expect(mendsOf('close-crack').marks).toEqual(['crack']);
+    expect(mendsOf('reglue-brace').marks).toContain('separation');
+    expect(mendsOf('replace-plate').build).toContain('plateWood');
+    expect(mendsOf('set-up')).toEqual({ marks: [], build: [] });
+    expect(mendsOf('toString')).toEqual({ marks: [], build: [] });
+  });
+});
+
+describe('a job that was taken in', () => {
+  function takenIn() {
+    const one = bench(['slacken']);
+    one.events.length = 0;
+    one.write([
+      draft(one, 'opened', null, {
+        instrument: one.newId(),
+        name: 'Taken in',
+        from: 'by hand',
+        apart: true,
+        cameWith: ['hard case'],
+        playing: 'every night',
+      }),
+    ]);
+    return one;
+  }
+
+  it('stays apart until pests, mould and celluloid were looked for, and longer where something was found', () => {
+    const clean = takenIn();
+    expect(clean.fold()).toMatchObject({ place: 'apart', cameWith: ['hard case'], version: 0 });
+    expect(unlookedOf(clean.fold())).toEqual(['pests', 'mould', 'celluloid']);
+    clean.write(
+      (['pests', 'mould', 'celluloid'] as const).map((what) => draft(clean, 'looked for', null, { what })),
+    );
+    expect(clean.fold().place).toBe('rack');
+    const found = takenIn();
+    found.write(
+      (['pests', 'mould', 'celluloid'] as const).map((what) =>
+        draft(found, 'looked for', null, {
+          what,
+          ...(what === 'mould' ? { found: 'in the case lining' } : {}),
+        }),
+      ),
+    );
+    expect(found.fold().place).toBe('apart');
+  });
+
+  it('takes the plan that is chosen later, with its name and what it promises, into the same stay', () => {
+    const { write, fold, newId, state } = takenIn();
+    const waiting = summaryOf(fold(), BENCH, state.now);
+    expect(shelfStateOf(waiting, state.now)).toEqual({ state: 'in line', until: null });
+    write([
+      draft({ newId }, 'plan taken', null, {
+        version: 1,
+        steps: plannedSteps(['nut', 'set-up'], [], BENCH, newId),
+        name: 'Nut and set-up',
+        promises: ['action 6/64'],
+      }),
+    ]);
+    expect(fold()).toMatchObject({ name: 'Nut and set-up', promises: ['action 6/64'], version: 1 });
+  });
+
+  it('bars the steps of a line that the owner declined, and no others', () => {
+    const { write, fold, newId, state } = takenIn();
+    const steps = plannedSteps(['nut', 'set-up'], [], BENCH, newId);
+    const line = newId();
+    write([
+      draft({ newId }, 'plan taken', null, { version: 1, steps }),
+      draft({ newId }, 'ordered', null, { line, say: 'a new nut', from: 'shop' }),
+      draft({ newId }, 'serves', null, { line, steps: [steps[0]!.id] }),
+      draft({ newId }, 'declined', null, { line, why: 'too dear' }),
+    ]);
+    const job = fold();
+    expect(barsOf(job, job.steps.get(steps[0]!.id)!, state.now).map(({ kind }) => kind)).toContain(
+      'line declined',
+    );
+    write([draft({ newId }, 'serves', null, { line, steps: [] })]);
+    const freed = fold();
+    expect(barsOf(freed, freed.steps.get(steps[0]!.id)!, state.now)).toEqual([]);
+  });
+});
+
+describe('a job that is planned again', () => {
+  it('keeps what is done, goes on with what is in hand, and drops the rest; the clock runs on in the new step', () => {
+    const { write, fold, acting, step, until, newId } = bench([
+      'clean-and-inspect',
+      'neck-off',
+      'reglue-neck',
+    ]);
+    write([
+      ...ACTS.begin(acting(), fold(), step('clean-and-inspect')),
+      ...ACTS.finish(acting(), fold(), step('clean-and-inspect')),
+    ]);
+    const at = until('neck-off', 'heat');
+    const old = step('neck-off').id;
+    write(ACTS.startRun(acting(), fold(), step('neck-off'), at));
+    const { version } = fold();
+    write([
+      draft(
+        { newId },
+        'plan replaced',
+        null,
+        replanned(
+          { version, steps: stepsOf(fold()) },
+          { ids: ['clean-and-inspect', 'neck-off', 'bolt-neck'], own: [], why: 'the owner wants bolts' },
+          BENCH,
+          newId,
+        ),
+      ),
+    ]);
+    const now = stepsOf(fold());
+    expect(now.map(({ treatment, standing }) => `${treatment} ${standing}`)).toEqual([
+      'clean-and-inspect done',
+      'neck-off in hand',
+      'bolt-neck open',
+    ]);
+    expect(now[1]!.id).not.toBe(old);
+    const [clock] = [...fold().clocks.values()];
+    expect(clock).toMatchObject({ step: now[1]!.id, stopped: null });
+  });
+
+  it('lets what was begun and is not in the new plan go on, and puts the new steps after it', () => {
+    const { write, fold, acting, step, newId } = bench(['reglue-brace', 'set-up']);
+    write(ACTS.begin(acting(), fold(), step('reglue-brace')));
+    const { version } = fold();
+    write([
+      draft(
+        { newId },
+        'plan replaced',
+        null,
+        replanned(
+          { version, steps: stepsOf(fold()) },
+          { ids: ['rest-under-tension', 'set-up'], own: [], why: 'no nut' },
+          BENCH,
+          newId,
+        ),
+      ),
+    ]);
+    expect(stepsOf(fold()).map(({ treatment }) => treatment)).toEqual([
+      'reglue-brace',
+      'rest-under-tension',
+      'set-up',
+    ]);
+    expect(step('rest-under-tension').after.map((arrow) => arrow.step)).toContain(step('reglue-brace').id);
+  });
+});
+
+describe('coats and visits', () => {
+  it('a coat calls when the next may go on, and before it is too late, where the shop knows when', () => {
+    const { write, fold, acting, step, state, until } = bench(['colour']);
+    const at = until('colour', 'do');
+    expect(at.coats?.number).toBe(6);
+    write(ACTS.coatOn(acting(), fold(), step('colour'), at, { latest: 4 }));
+    const [first] = coatsOf(fold(), step('colour'), at);
+    expect(first!.calls.map((call) => call.at)).toEqual([1.5 * 3600, 4 * 3600 - 900]);
+    expect(step('colour').standing).toBe('waiting');
+    state.now += 2 * HOUR;
+    for (let n = 2; n <= 6; n += 1) {
+      write(ACTS.coatOn(acting(), fold(), step('colour'), at, { latest: null }));
+      state.now += 2 * HOUR;
+    }
+    const coats = coatsOf(fold(), step('colour'), at);
+    // the last has nothing to wait for
+    expect(coats).toHaveLength(5);
+    expect(coats.every(({ stopped }) => stopped !== null)).toBe(true);
+    expect(standingOf(step('colour'), BENCH).at?.coats).toBeUndefined();
+  });
+
+  it('a visit is due after its days, is read and comes again, until the reading ends it', () => {
+    const { write, fold, acting, step, state } = bench(['press-neck']);
+    const visited = () => standingOf(step('press-neck'), BENCH).at!;
+    while (!visited().visits) write(onward(fold(), step('press-neck'), acting(), BENCH));
+    write(ACTS.visitAgain(acting(), fold(), step('press-neck'), visited(), 86400));
+    const summary = summaryOf(fold(), BENCH, state.now);
+    expect(shelfStateOf(summary, state.now)?.state).toBe('drying');
+    state.now += 25 * HOUR;
+    const due = [...fold().clocks.values()].find(({ stopped }) => !stopped)!;
+    expect(ringsAt(due, due.from + 86400 * 1000, new Map())).toEqual([0]);
+    write(ACTS.visitAgain(acting(), fold(), step('press-neck'), visited(), 86400));
+    expect([...fold().clocks.values()].filter(({ stopped }) => !stopped)).toHaveLength(1);
+    write(ACTS.visitsOver(acting(), fold(), step('press-neck'), visited()));
+    expect([...fold().clocks.values()].filter(({ stopped }) => !stopped)).toHaveLength(0);
+    expect(step('press-neck').visits).toHaveLength(2);
   });
 });

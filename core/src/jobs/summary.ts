@@ -112,6 +112,7 @@ const isHard = ({ kind }: { kind: string }): boolean => kind !== 'sets' && kind 
 
 /** What the shelf says of an instrument that is in work. */
 export const SHELF_STATES = [
+  'apart',
   'in line',
   'on the bench',
   'setting',
@@ -138,6 +139,9 @@ export function shelfStateOf(
   if (summary.out) return at('given out');
   if (summary.aside) return at('put aside');
   if (summary.questions.length > 0) return at('waiting for the owner');
+  if (summary.place === 'apart' && summary.atHand.length === 0) return at('apart');
+  // taken in, and nothing planned yet
+  if (summary.steps === 0) return at('in line');
   if (summary.stepsLeft === 0) return at('ready');
   if (summary.atHand.some(({ standing }) => standing === 'in hand')) return at('on the bench');
   const ends = summary.clocks.flatMap(({ kind, from, plan, calls }) => {

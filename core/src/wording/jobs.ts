@@ -31,7 +31,7 @@ export function sayBenchHours([from, to]: readonly [number, number]): string {
 export const STANDING_WORDS: Record<Step['standing'], string> = {
   open: 'not begun',
   'in hand': 'in hand',
-  waiting: 'setting',
+  waiting: 'waiting',
   paused: 'paused',
   done: 'done',
   'given up': 'given up',
@@ -51,6 +51,7 @@ export const CLOCK_WORDS: Record<Clock['kind'], string> = {
 /** What the shelf says of an instrument in work; `at` says when it ends. */
 export function sayShelfState(state: ShelfState, until: string | null): string {
   const words: Record<ShelfState, string> = {
+    apart: 'kept apart: look it over',
     'in line': 'in line for the bench',
     'on the bench': 'on the bench',
     setting: 'setting',

@@ -1,7 +1,7 @@
 import type { JobOfList, Shop } from '@upright-elder/contract';
 import { openingHoursOf } from '@upright-elder/contract/lists';
 import { aroundNow } from '@upright-elder/core/days';
-import { AT_HAND, clockAt, type Clock, type StepAtHand } from '@upright-elder/core/jobs';
+import { AT_HAND, clockAt, draft, type Clock, type StepAtHand } from '@upright-elder/core/jobs';
 import { CLOCK_WORDS, sayBenchHours, sayLeft, sayMinutes, STANDING_WORDS } from '@upright-elder/core/wording';
 import { useMemo } from 'react';
 import { Link } from 'react-router';
@@ -13,6 +13,7 @@ import { usePersonId } from '../../data/person.js';
 import { BenchHead } from './BenchHead.js';
 import { RunBar } from './stages/Numerals.js';
 import { sayWhen } from './sayTime.js';
+import { useActing } from './useActing.js';
 import { useCalls } from './useCalls.js';
 
 /** Bench: what needs hands now, and what is setting. It stays open on the tablet. */
@@ -164,6 +165,7 @@ const stepLink = (job: JobOfList, step: string | null): string =>
 
 /** What runs and needs hands: the biggest thing on the page. */
 function Hero({ clock, job, now }: Running & { now: number }) {
+  const { acting, act } = useActing(job.id);
   const { elapsed, left, over, call } = clockAt(clock, now);
   return (
     <section
@@ -191,6 +193,15 @@ function Hero({ clock, job, now }: Running & { now: number }) {
           </>
         )}
       </div>
+      {call !== null && !clock.heard.includes(call) && (
+        <button
+          type="button"
+          className="quiet min-h-[88px] px-6 text-[1.3rem]"
+          onClick={() => act([draft(acting(), 'call heard', clock.step, { clock: clock.id, which: call })])}
+        >
+          Heard
+        </button>
+      )}
       <Link to={stepLink(job, clock.step)} className="act min-h-[88px] px-8 text-[1.5rem]">
         To the step
       </Link>
@@ -233,7 +244,13 @@ function HandsNow({ jobs, now, zone }: { jobs: readonly JobOfList[]; now: number
               ...job.summary.atHand.filter(({ standing }) => standing !== 'waiting'),
               ...job.summary.next.slice(0, 1),
             ]
-              .filter((one) => one.freeFrom !== null && !running.has(one.step))
+              .filter(
+                (one) =>
+                  one.freeFrom !== null &&
+                  !running.has(one.step) &&
+                  // who is asked to look sees that line alone
+                  !looks.some(({ look }) => look.step === one.step),
+              )
               .slice(0, 2)
               .map((one) => (
                 <li key={one.step}>

@@ -271,6 +271,7 @@ function StageOf({
   const { stage, step } = of;
   if (stage.heat) return <HeatStage {...of} />;
   if (stage.glue) return <GlueStage {...of} />;
+  if (stage.visits) return <WaitStage {...of} />;
   if (stage.coats) return <CoatsStage {...of} />;
   switch (stage.kind) {
     case 'caution':

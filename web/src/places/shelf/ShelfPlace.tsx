@@ -1,4 +1,5 @@
 import { sayDate } from '@upright-elder/core/days';
+import { SHELF_STATES, type ShelfState } from '@upright-elder/core/jobs';
 import { sayShelfState, WEIGHTS } from '@upright-elder/core/wording';
 import type { Card } from '@upright-elder/contract';
 import { lazy, useEffect, useState } from 'react';
@@ -12,24 +13,27 @@ import { cardDrawing, PAGE_INKS } from '@upright-elder/drawings';
 import { Drawn } from '../../drawings/Drawn.js';
 import { WeightMark } from '../../fields/WeightMark.js';
 import { sayWhen } from '../bench/sayTime.js';
-import { ListField } from '../../fields/ListField.js';
+import { ListField, optionsOf, type ListOptions } from '../../fields/ListField.js';
 
 // an empty shop alone begins there
 const StartPlace = lazy(async () => ({ default: (await import('../start/StartPlace.js')).StartPlace }));
 
 const ORDERS = { urgency: 'most urgent first', name: 'by name', measured: 'longest not measured first' };
 type Order = keyof typeof ORDERS;
-type Shown = Card['weight'] | 'due' | 'in work' | 'owner' | 'ready' | '';
-const SHOWN: { value: Shown; label: string }[] = [
+type Shown = Card['weight'] | ShelfState | 'due' | 'in work' | 'at home' | '';
+const SHOWN: ListOptions<Shown> = [
   { value: '', label: 'all' },
   { value: 'due', label: 'due for measuring' },
+  { value: 'at home', label: 'at home' },
   { value: 'in work', label: 'in work' },
-  { value: 'owner', label: 'waiting for the owner' },
-  { value: 'ready', label: 'ready' },
   { value: 'live', label: 'live' },
   { value: 'act', label: 'to do' },
   { value: 'watch', label: 'watch' },
   { value: 'well', label: 'well' },
+  {
+    group: 'In work',
+    options: SHELF_STATES.map((value) => ({ value, label: sayShelfState(value, null) })),
+  },
 ];
 
 /** The shelf: all instruments, each as a card with its little stance and its most urgent sentence. */
@@ -41,7 +45,7 @@ export function ShelfPlace() {
   const [orderAsked, setOrder] = useParam('order', 'urgency');
   const [shownAsked, setOnly] = useParam('show', '');
   const order = orderAsked in ORDERS ? (orderAsked as Order) : 'urgency';
-  const only = SHOWN.find(({ value }) => value === shownAsked)?.value ?? '';
+  const only = optionsOf(SHOWN).find(({ value }) => value === shownAsked)?.value ?? '';
   const navigate = useNavigate();
   const kept = { search, archived, order, only };
   const people = usePeople();
@@ -186,12 +190,10 @@ function isShown({ due, weight, job }: Card, only: Shown): boolean {
       return due;
     case 'in work':
       return job !== null;
-    case 'owner':
-      return job?.state === 'waiting for the owner';
-    case 'ready':
-      return job?.state === 'ready';
+    case 'at home':
+      return job === null;
     default:
-      return weight === only;
+      return job?.state === only || weight === only;
   }
 }
 

@@ -1,6 +1,7 @@
 import { draft, stepName, stepsOf, type Bench, type Folded, type Line } from '@upright-elder/core/jobs';
 import { isoDate } from '@upright-elder/core/days';
 import { useState } from 'react';
+import { Fold } from '../../../fields/Fold.js';
 import { Tick } from '../../../fields/Tick.js';
 import { benchNow } from '../../../data/bench/device.js';
 import { useActing } from '../../bench/useActing.js';
@@ -24,8 +25,12 @@ export function JobLines({ job, bench }: { job: Folded; bench: Bench }) {
   };
   if (lines.length === 0 && job.handedOver) return null;
   return (
-    <section className="sheet mt-3 px-4 py-3" aria-label="What was asked for">
-      <h3 className="text-[1.25rem]">What was asked for</h3>
+    <Fold
+      key={String(lines.length > 0)}
+      defaultOpen={lines.length > 0}
+      summary={<h3 className="text-[1.25rem]">What was asked for</h3>}
+      className="sheet mt-3 px-4 py-1"
+    >
       <ul>
         {lines.map((line) => (
           <LineOf key={line.id} line={line} job={job} bench={bench} />
@@ -51,7 +56,7 @@ export function JobLines({ job, bench }: { job: Folded; bench: Bench }) {
           </button>
         </div>
       )}
-    </section>
+    </Fold>
   );
 }
 

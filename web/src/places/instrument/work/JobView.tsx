@@ -2,9 +2,9 @@ import type { Instrument, Shop } from '@upright-elder/contract';
 import {
   ACTS,
   barsOf,
+  hoursOf,
   hoursOfJob,
   openAtHandOver,
-  recheckDays,
   mendsOf,
   standingOf,
   stepName,
@@ -34,6 +34,7 @@ import { sayWhen } from '../../bench/sayTime.js';
 import { Doubts } from '../../bench/Doubts.js';
 import { useActing } from '../../bench/useActing.js';
 import { ChangeJob } from './ChangeJob.js';
+import { ComeBack } from './ComeBack.js';
 import { HandOver } from './HandOver.js';
 import { JobLines } from './JobLines.js';
 import { JobLog } from './JobLog.js';
@@ -128,7 +129,7 @@ export function JobView({
           )
         )}
       </section>
-      {job.handedOver && <ComeBack at={job.handedOver.at} who={job.handedOver.who} zone={shop.zone} />}
+      {job.handedOver && <ComeBack job={job} handedOver={job.handedOver} zone={shop.zone} />}
       <TakenIn job={job} zone={shop.zone} />
       <OpenEnds job={job} bench={bench} closedSince={closedSince} now={now} zone={shop.zone} />
       <Doubts job={job} bench={bench} />
@@ -164,25 +165,6 @@ const startOf = ({ zone }: Shop, now: number): number => {
   ];
   return Date.parse(clockOf(zone)([year, month, day, 0, 0, 0]));
 };
-
-/** What was handed over comes back in the other season: only then is it known whether it grew or only breathed. */
-function ComeBack({ at, who, zone }: { at: number; who: string; zone: string }) {
-  const { now, otherSeason } = recheckDays(at, zone);
-  return (
-    <section className="sheet mt-3 p-4" aria-label="Measure it again">
-      <p className="said">
-        ✓ Handed over to {who} on {sayDate(now, 'long')}.
-      </p>
-      <p>
-        <strong>Measure it again about {sayDate(otherSeason, 'long')}</strong>, in the other season: only then
-        is it known whether the repair holds.
-      </p>
-      <Link to="../examine" className="act mt-2">
-        Measure it as it leaves
-      </Link>
-    </section>
-  );
-}
 
 const weeks = (hours: number): string => {
   const days = Math.max(1, Math.round(hours / 24));
@@ -222,6 +204,7 @@ function StepLine({
   const [first] = bars;
   const passed = stages.filter(({ passed: is }) => is).length;
   const done = step.standing === 'done';
+  const worked = Math.round(hoursOf(step, now, now).hours * 10) / 10;
   // what it put right is asked on its own screen
   const { marks, build } = mendsOf(step.treatment);
   const mends = marks.length + build.length > 0;
@@ -245,6 +228,7 @@ function StepLine({
           {stepName(step, bench)}
         </span>
         <span className="block truncate text-[0.92rem] text-faint">
+          {facing(step, job) ?? ''}
           {over(step)
             ? `${STANDING_WORDS[step.standing]}${step.givenUp ? `: ${step.givenUp}` : ''}`
             : step.standing !== 'open'
@@ -255,12 +239,23 @@ function StepLine({
         </span>
       </Link>
       <span className="flex flex-col items-end gap-0.5 text-[0.9rem] whitespace-nowrap">
-        <span>{sayBenchHours(step.hands)}</span>
+        <span>{done ? `${worked} h worked` : sayBenchHours(step.hands)}</span>
         <Lengths hands={step.hands[1]} wait={step.wait[1]} />
       </span>
       {!over(step) && <Cautions of={workedOf(step, bench).cautions} open={inHand} />}
     </li>
   );
+}
+
+/** What comes off and goes on again is told at both of its steps. */
+function facing(step: Step, job: Folded): string | null {
+  if (step.part === 'whole') return null;
+  const steps = stepsOf(job);
+  const other = steps.findIndex(
+    ({ treatment, part }) => treatment === step.treatment && part !== 'whole' && part !== step.part,
+  );
+  if (other < 0) return null;
+  return step.part === 'off' ? `Back on in step ${other + 1} · ` : `Came off in step ${other + 1} · `;
 }
 
 /** The usual cautions of a step: open at the one in hand, and on paper at all. */
