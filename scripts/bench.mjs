@@ -13,10 +13,12 @@ for (const bench of [
   'core/bench/benchJudgement.ts',
   'core/bench/benchPlans.ts',
   'core/bench/benchMoves.ts',
+  'core/bench/benchJobs.ts',
   'e2e/src/bench-shelf.ts',
   'e2e/src/bench-logger.ts',
   'e2e/src/bench-map.ts',
   'e2e/src/bench-live.ts',
+  'e2e/src/bench-jobs.ts',
   // at its end, since it takes about ten minutes
   'e2e/src/bench-shop.ts',
 ]) {

@@ -1,8 +1,10 @@
 import { randomUUID } from 'node:crypto';
+import { join } from 'node:path';
 import type {
   Instrument,
   Mark,
   Examination,
+  BackupState,
   BenchPage,
   Intervention,
   JobEventsPage,
@@ -22,6 +24,8 @@ import {
 } from '@upright-elder/core/jobs';
 import { TREATMENT_IDS, type TreatmentId } from '@upright-elder/core/treatments';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { restoreBackup } from './backups/backup-file.js';
+import { freshFolder } from './testing/folders.js';
 import { startApp, type AppUnderTest } from './testing/app-under-test.js';
 import { id, INSTRUMENT, instrumentBody, interventionBody, PERSON } from './testing/bodies.js';
 
@@ -242,6 +246,34 @@ describe('what a job writes of its instrument', () => {
     const answer = await one.send();
     expect(answer.status).toBe(422);
     expect((answer.body as Problem).errors![0]!.field).toBe('events.3.body.text');
+  });
+});
+
+describe('a backup', () => {
+  it('brought back into a fresh folder has every job as it was, to the same fold', async () => {
+    const one = device(['reglue-brace', 'set-up']);
+    for (let i = 0; i < 20; i += 1) one.write(onward(one.fold(), one.first(), one.acting(), BENCH));
+    one.write([
+      draft(one.acting(), 'corrects', null, { event: one.events[5]!.id, does: 'strikes', why: 'a slip' }),
+    ]);
+    expect((await one.send()).status).toBe(200);
+    const made = await server.call('POST', 'backups');
+    const { backups, backupFolder } = made.body as BackupState;
+    const folder = join(freshFolder(), 'restored');
+    await restoreBackup(join(backupFolder, backups[0]!.name), folder);
+    const again = await startApp(folder);
+    try {
+      const { events } = (await again.call('GET', `jobs/${one.job}/events`)).body as JobEventsPage;
+      const plain = (job: unknown) =>
+        JSON.stringify(job, (_, value: unknown) =>
+          value instanceof Map ? [...(value as Map<unknown, unknown>)] : value,
+        );
+      expect(plain(foldJob(one.job, events as JobEvent[]))).toBe(plain(await stored(one.job)));
+      const page = async (of: AppUnderTest) => ((await of.call('GET', 'bench')).body as BenchPage).jobs;
+      expect(await page(again)).toEqual(await page(server));
+    } finally {
+      await again.close();
+    }
   });
 });
 

@@ -12,7 +12,14 @@ import {
   writeFileSync,
 } from 'node:fs';
 import { join } from 'node:path';
-import type { Examination, BackupState, Person, CardPage } from '@upright-elder/contract';
+import type {
+  BackupState,
+  CardPage,
+  Examination,
+  JobEventInput,
+  JobEventsPage,
+  Person,
+} from '@upright-elder/contract';
 import BetterSqlite3 from 'better-sqlite3';
 import { afterEach, describe, expect, it, vi } from 'vitest';
 import { Database } from './store/database.js';
@@ -63,6 +70,25 @@ async function shopOn(folder: string): Promise<AppUnderTest> {
   return server;
 }
 
+/** A job with a long log, as a tablet keeps it. */
+const benchEvents = (round: number): JobEventInput[] =>
+  Array.from({ length: 20 }, (_, i) => ({
+    id: id(9000 + 100 * round + i),
+    job: id(8990 + round),
+    kind: i === 0 ? 'opened' : 'note',
+    step: null,
+    by: PERSON,
+    with: [],
+    device: 'tablet',
+    clockRun: 0,
+    seq: i,
+    at: 1788339600000 + i,
+    stamp: 1788339600000 + i,
+    v: 1,
+    uses: [],
+    body: i === 0 ? { instrument: INSTRUMENT, name: 'Set-up', from: 'by hand' } : { say: 'x'.repeat(3900) },
+  }));
+
 const disk = smallDisk(1);
 for (const one of undo.splice(0)) void one();
 
@@ -84,7 +110,14 @@ describe('a save', () => {
           body: { title: 'The disk is full' },
         });
         expect((await server.call('GET', path)).status).toBe(200);
+        // what the bench wrote meanwhile is refused as a whole, and taken when it is sent again
+        const bench = benchEvents(round);
+        const full = await server.call('POST', 'jobs/events', { events: bench });
+        expect(full).toMatchObject({ status: 507, body: { title: 'The disk is full' } });
         rmSync(filled);
+        expect((await server.call('POST', 'jobs/events', { events: bench })).status).toBe(200);
+        const job = await server.call('GET', `jobs/${bench[0]!.job}/events`);
+        expect((job.body as JobEventsPage).events).toHaveLength(bench.length);
         expect((await put(path, { ...long, notes: `after room ${round}` })).status).toBe(200);
       }
       expect((await put(path, examinationBody({ version: 1, notes: 'stale' }))).status).toBe(409);

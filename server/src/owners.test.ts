@@ -34,12 +34,12 @@ describe('owners', () => {
     expect(kittiwake).toMatchObject({ owner: 'Maud Petrel', ownerId: maud!.id });
     await put(
       `instruments/${OTHER}`,
-      instrumentBody({ nickname: 'Kittiwake', owner: 'Edwin Skua', version: 1 } as never),
+      instrumentBody({ nickname: 'Kittiwake', owner: 'Edwin Skua', version: 1 }),
     );
     expect((await owners()).map(({ name }) => name)).toEqual(['Edwin Skua', 'Maud Petrel']);
     await put(
       `instruments/${OTHER}`,
-      instrumentBody({ nickname: 'Kittiwake', owner: 'Maud Petrel', version: 2 } as never),
+      instrumentBody({ nickname: 'Kittiwake', owner: 'Maud Petrel', version: 2 }),
     );
   });
 
@@ -105,11 +105,11 @@ describe('owners', () => {
         complaint: 'Zanzibar hears a rattle',
         worthToOwner: { text: '4321' },
         version: before.version,
-      } as never),
+      }),
     );
     await put(
       `instruments/${INSTRUMENT}`,
-      instrumentBody({ owner: 'Maud Petrell', complaint: '', version: before.version + 1 } as never),
+      instrumentBody({ owner: 'Maud Petrell', complaint: '', version: before.version + 1 }),
     );
     const maud = (await get<Instrument>(`instruments/${INSTRUMENT}`)).ownerId!;
     const gone = await post(`owners/${maud}/erase`, { by: PERSON });

@@ -509,8 +509,15 @@ describe('a job that was taken in', () => {
 
   it('takes the plan that is chosen later, with its name and what it promises, into the same stay', () => {
     const { write, fold, newId, state } = takenIn();
-    const waiting = summaryOf(fold(), BENCH, state.now);
-    expect(shelfStateOf(waiting, state.now)).toEqual({ state: 'in line', until: null });
+    const onShelf = () => shelfStateOf(summaryOf(fold(), BENCH, state.now), state.now);
+    expect(onShelf()).toEqual({ state: 'apart', until: null });
+    write(
+      (['pests', 'mould', 'celluloid'] as const).map((what) =>
+        draft({ newId }, 'looked for', null, { what }),
+      ),
+    );
+    // nothing is planned: it is not ready
+    expect(onShelf()).toEqual({ state: 'in line', until: null });
     write([
       draft({ newId }, 'plan taken', null, {
         version: 1,

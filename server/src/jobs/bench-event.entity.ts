@@ -4,7 +4,6 @@ import { Table } from '../store/tables.js';
 /** An event of a job, as its device wrote it. It is never changed. */
 @Table('bench_event')
 @Index('bench_event_of_job', ['job', 'stamp'])
-@Index('bench_event_by_kind', ['kind'])
 export class BenchEventEntity {
   /** in the order of arriving: for what is new since, never for what came first */
   @PrimaryColumn({ type: 'integer' })

@@ -13,14 +13,7 @@ import {
   type JobEventsPage,
   type JobOfList,
 } from '@upright-elder/contract';
-import {
-  foldJob,
-  shelfStateOf,
-  type JobEventId,
-  summaryOf,
-  type Bench,
-  type Folded,
-} from '@upright-elder/core/jobs';
+import { foldJob, shelfStateOf, summaryOf, type Bench, type Folded } from '@upright-elder/core/jobs';
 import { aroundNow } from '@upright-elder/core/days';
 import type { EntityManager } from 'typeorm';
 import { CatalogueService } from '../catalogue/catalogue.service.js';
@@ -37,6 +30,7 @@ import { BenchEventEntity } from './bench-event.entity.js';
 import { FinishedSteps, type AsOf } from './finished-steps.js';
 import { bodyFaults } from './job-bodies.js';
 import { JobEntity } from './job.entity.js';
+import { IS_SAID } from './said.js';
 import { WrittenFacts } from './written-facts.js';
 
 /** Jobs: events come in, are kept as they are, and come to what the bench shows. */
@@ -108,16 +102,15 @@ export class JobsService implements OnModuleInit {
 
   /** Entries of logs in which every word stands, the newest first; the id is the job's. */
   async find(words: readonly string[], limit: number): Promise<FoundText[]> {
-    const text = `(SELECT group_concat(value, ' ') FROM json_each(e."body") WHERE type = 'text')`;
-    const { sql, parameters } = everyWord(text, words);
+    const { sql, parameters } = everyWord('"said"', words);
     return this.database.read.query<FoundText[]>(
-      `SELECT e."job" AS "id", j."instrumentId", ${text} AS "text", date(e."at" / 1000, 'unixepoch') AS "date"
-        FROM "bench_event" e JOIN "job" j ON j."id" = e."job"
-        WHERE e."kind" IN (SELECT value FROM json_each(?)) AND ${sql}
-          AND NOT EXISTS (SELECT 1 FROM "bench_event" c WHERE c."job" = e."job" AND c."kind" = 'corrects'
+      `SELECT e."job" AS "id", j."instrumentId", e."said" AS "text", date(e."at" / 1000, 'unixepoch') AS "date"
+        FROM (SELECT "at", "said", "job", "id" FROM "bench_event" WHERE ${IS_SAID} AND ${sql} ORDER BY "at" DESC) e
+        JOIN "job" j ON j."id" = e."job"
+        WHERE NOT EXISTS (SELECT 1 FROM "bench_event" c WHERE c."job" = e."job" AND c."kind" = 'corrects'
             AND json_extract(c."body", '$.event') = e."id" AND json_extract(c."body", '$.does') = 'strikes')
         ORDER BY e."at" DESC, e."id" LIMIT ?`,
-      [JSON.stringify(SAID_IN_WORDS), ...parameters, limit],
+      [...parameters, limit],
     );
   }
 
@@ -237,27 +230,6 @@ export class JobsService implements OnModuleInit {
     return row && STOOD_ON.includes(row.kind) ? 'correct what others stand on' : null;
   }
 }
-
-/** Kinds of entries that are looked through: those in which somebody says something. */
-const SAID_IN_WORDS: readonly JobEventId[] = [
-  'opened',
-  'ordered',
-  'looked for',
-  'owner asked',
-  'owner answered',
-  'note',
-  'surprise',
-  'mishap',
-  'not as thought',
-  'part off',
-  'part wanted',
-  'number copied',
-  'material used',
-  'glue mixed',
-  'given out',
-  'came back',
-  'photograph',
-];
 
 const lastIn = async (manager: EntityManager): Promise<number> => {
   const [row] = await manager.query<{ last: number | null }[]>(

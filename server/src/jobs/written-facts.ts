@@ -153,7 +153,7 @@ function strangeIn({ quantity, place = 'centre', unit }: Reading, at: number): F
 
 type Said = Written['build'];
 const known = (all: Record<string, unknown>): Build =>
-  Object.fromEntries(Object.entries(all).filter(([, way]) => way !== null && way !== undefined)) as Build;
+  Object.fromEntries(Object.entries(all).filter(([, way]) => way !== null && way !== undefined));
 
 const builtAs = (now: Build, build: Said): Build => known({ ...now, ...build });
 

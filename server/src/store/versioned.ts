@@ -121,7 +121,7 @@ export class VersionedStore {
     if (!before || !values) return false;
     const table = manager.connection.getMetadata(target).tableName as EditedTable;
     const version = before.version + 1;
-    await manager.update(target, { id } as never, { ...values, version, fingerprint: '' } as never);
+    await manager.update(target, { id }, { ...values, version, fingerprint: '' } as never);
     await manager.insert(EditEntity, {
       tableName: table,
       rowId: id,

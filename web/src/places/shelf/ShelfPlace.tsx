@@ -1,6 +1,6 @@
 import { sayDate } from '@upright-elder/core/days';
-import { SHELF_STATES, type ShelfState } from '@upright-elder/core/jobs';
-import { sayShelfState, WEIGHTS } from '@upright-elder/core/wording';
+import type { ShelfState } from '@upright-elder/core/jobs';
+import { sayShelfState, SHELF_STATE_WORDS, WEIGHTS } from '@upright-elder/core/wording';
 import type { Card } from '@upright-elder/contract';
 import { lazy, useEffect, useState } from 'react';
 import { Link, useNavigate, useSearchParams } from 'react-router';
@@ -32,7 +32,10 @@ const SHOWN: ListOptions<Shown> = [
   { value: 'well', label: 'well' },
   {
     group: 'In work',
-    options: SHELF_STATES.map((value) => ({ value, label: sayShelfState(value, null) })),
+    options: Object.entries(SHELF_STATE_WORDS).map(([value, label]) => ({
+      value: value as ShelfState,
+      label,
+    })),
   },
 ];
 

@@ -1,0 +1,181 @@
+import { randomUUID } from 'node:crypto';
+import { createRequire } from 'node:module';
+import { join } from 'node:path';
+import type { JobEventInput, JobEventsKept } from '@upright-elder/contract';
+import { figureUnder } from '../../core/bench/figures.js';
+import { instrumentBody } from './bodies.js';
+import { startProgram } from './program.js';
+
+/**
+ * A shop of 5,000 instruments with twenty years of jobs: 2,000 of a hundred events each, 40 of them under way. One job is
+ * written as any client does; the others are copies of its rows, written into the data file while the program rests.
+ */
+const INSTRUMENTS = 5000;
+const JOBS = Number(process.argv[2] ?? 2000);
+const OPEN = 40;
+const NOTES = 96;
+const CALLS = 100;
+
+type Row = Record<string, unknown>;
+interface Sqlite {
+  prepare: (sql: string) => { all: (...values: unknown[]) => Row[]; run: (...values: unknown[]) => void };
+  exec: (sql: string) => void;
+  close: () => void;
+}
+const require = createRequire(new URL('../../server/package.json', import.meta.url));
+const openFile = (path: string) => new (require('better-sqlite3') as new (path: string) => Sqlite)(path);
+
+const program = await startProgram('2026-09-02T09:00:00Z');
+const ask = async <T>(method: string, path: string, body?: unknown): Promise<T> => {
+  const response = await fetch(`${program.address}/api/${path}`, {
+    method,
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify(body),
+  });
+  if (!response.ok) throw new Error(`${method} ${path}: ${await response.text()}`);
+  return (await response.json()) as T;
+};
+const at = (took: number[], share: number) =>
+  [...took].sort((a, b) => a - b)[Math.ceil(share * took.length) - 1]!;
+
+const eventOf = (job: string, by: string, n: number, kind: string, body: object): JobEventInput => ({
+  id: randomUUID(),
+  job,
+  kind,
+  step: null,
+  by,
+  with: [],
+  device: 'tablet',
+  clockRun: 0,
+  seq: n,
+  at: Date.parse('2026-08-01T09:00:00Z') + n * 1000,
+  stamp: Date.parse('2026-08-01T09:00:00Z') + n * 1000,
+  v: 1,
+  uses: [],
+  body,
+});
+
+function copyAll(file: Sqlite, instrument: string, job: string): void {
+  const insert = (table: string, row: Row) => {
+    const columns = Object.keys(row);
+    file
+      .prepare(
+        `INSERT INTO "${table}" (${columns.map((one) => `"${one}"`).join(', ')}) VALUES (${columns.map(() => '?').join(', ')})`,
+      )
+      .run(...Object.values(row));
+  };
+  const [original] = file.prepare('SELECT * FROM "instrument" WHERE "id" = ?').all(instrument);
+  const [jobRow] = file.prepare('SELECT * FROM "job" WHERE "id" = ?').all(job);
+  const events = file.prepare('SELECT * FROM "bench_event" WHERE "job" = ?').all(job);
+  const ids = [instrument];
+  file.exec('BEGIN');
+  for (let i = 1; i < INSTRUMENTS; i++) {
+    const id = randomUUID();
+    ids.push(id);
+    insert('instrument', { ...original, id, nickname: `number ${String(i).padStart(5, '0')}` });
+  }
+  for (let i = 1; i < JOBS; i++) {
+    const id = randomUUID();
+    const instrumentId = ids[(i * 7) % ids.length]!;
+    const over = i < OPEN ? null : Date.parse('2020-01-01T00:00:00Z');
+    insert('job', { ...jobRow, id, instrumentId, handedOver: over });
+    for (const { arrived: _arrived, said: _said, ...event } of events)
+      insert('bench_event', { ...event, id: randomUUID(), job: id });
+  }
+  file.exec('COMMIT');
+}
+
+try {
+  const by = randomUUID();
+  const instrument = randomUUID();
+  const job = randomUUID();
+  await ask('PUT', `people/${by}`, { version: 0, name: 'Isbel Crane', role: 'master' });
+  await ask('PUT', `instruments/${instrument}`, instrumentBody(by, 'number 00000'));
+  await ask('POST', 'jobs/events', {
+    events: [
+      eventOf(job, by, 0, 'opened', { instrument, name: 'Neck reset', from: 'by hand' }),
+      eventOf(job, by, 1, 'plan taken', {
+        version: 1,
+        steps: ['neck-off', 'fit-heel', 'reglue-neck', 'set-up'].map((treatment) => ({
+          id: randomUUID(),
+          treatment,
+          part: 'whole',
+          hands: [1, 2],
+          wait: [0, 24],
+          after: [],
+        })),
+      }),
+      ...Array.from({ length: NOTES }, (_, i) =>
+        eventOf(job, by, 2 + i, 'note', { say: `looked at it, ${i}, the bridge plate is worn` }),
+      ),
+    ],
+  });
+  await program.kill();
+  const file = openFile(join(program.folder, 'upright-elder.sqlite'));
+  copyAll(file, instrument, job);
+  file.close();
+  await program.restart();
+  // what is worked out of the copies is over before anything is timed
+  for (;;) {
+    const { done, total } = await ask<{ done: number; total: number }>('GET', 'forecasts');
+    if (done === total) break;
+    await new Promise((later) => setTimeout(later, 500));
+  }
+  console.log(`\n${INSTRUMENTS} instruments, ${JOBS} jobs of ${NOTES + 2} events, ${OPEN} under way:`);
+  const plain = openFile(join(program.folder, 'upright-elder.sqlite'));
+  const open = plain.prepare(`SELECT "id", "instrumentId" FROM "job" WHERE "handedOver" IS NULL`).all();
+  const one = (i: number) => open[i % open.length] as { id: string; instrumentId: string };
+  const views: [name: string, path: (i: number) => string, sql: string][] = [
+    [
+      'bench',
+      () => 'bench',
+      `SELECT "job"."summary", "instrument"."nickname" FROM "job" JOIN "instrument" ON "instrument"."id" = "job"."instrumentId" WHERE "job"."handedOver" IS NULL`,
+    ],
+    [
+      'jobs of an instrument',
+      (i) => `instruments/${one(i).instrumentId}/jobs`,
+      `SELECT "summary" FROM "job" WHERE "instrumentId" = '${one(0).instrumentId}'`,
+    ],
+    ['a job', (i) => `jobs/${one(i).id}/events`, `SELECT * FROM "bench_event" WHERE "job" = '${one(0).id}'`],
+    [
+      'shelf',
+      (i) => `shelf?page=${1 + (i % 50)}&search=`,
+      `SELECT * FROM "instrument" ORDER BY "nickname" LIMIT 100`,
+    ],
+    [
+      'find in the logs',
+      () => 'find?search=worn%20plate%2077',
+      `SELECT "id" FROM "bench_event" WHERE "kind" = 'note' AND "body" LIKE '%worn%' AND "body" LIKE '%plate%' AND "body" LIKE '%77%' ORDER BY "at" DESC LIMIT 6`,
+    ],
+  ];
+  for (const [name, path, sql] of views) {
+    const [over, bare]: number[][] = [[], []];
+    for (let i = 0; i < (name.startsWith('find') ? CALLS / 5 : CALLS); i++) {
+      let start = performance.now();
+      await ask('GET', path(i));
+      over!.push(performance.now() - start);
+      start = performance.now();
+      plain.prepare(sql).all();
+      bare!.push(performance.now() - start);
+    }
+    console.log(
+      `  ${name.padEnd(22)} 95th ${at(over!, 0.95).toFixed(1)} ms, bare SQL ${at(bare!, 0.95).toFixed(1)} ms`,
+    );
+    figureUnder(`${JOBS} jobs: ${name}, 95th over bare SQL`, at(over!, 0.95) - at(bare!, 0.95), 15);
+  }
+  const took: number[] = [];
+  for (let i = 0; i < CALLS; i++) {
+    const start = performance.now();
+    await ask<JobEventsKept>('POST', 'jobs/events', {
+      events: [eventOf(one(i).id, by, 500 + i, 'note', { say: 'one more' })],
+    });
+    took.push(performance.now() - start);
+  }
+  console.log(
+    `  a touch is kept in      median ${at(took, 0.5).toFixed(1)} ms, 95th ${at(took, 0.95).toFixed(1)} ms`,
+  );
+  figureUnder(`${JOBS} jobs: a touch is kept, 95th`, at(took, 0.95), 100);
+  plain.close();
+} finally {
+  await program.close();
+}
