@@ -614,6 +614,48 @@ describe('a job that is planned again', () => {
   });
 });
 
+describe('what was held good', () => {
+  it('is ticked again where a step was put down before its glue went on, and not once it is on', () => {
+    const { write, fold, acting, step, until, newId } = bench(['reglue-brace']);
+    const at = until('reglue-brace', 'glue');
+    const ticks = () => [...step('reglue-brace').ticks.keys()].filter((key) => / ready \d+$/u.test(key));
+    write(
+      at.glue!.ready.map((_, item) =>
+        draft({ newId }, 'ticked', step('reglue-brace').id, { list: `${at.key} ready`, item, yes: true }),
+      ),
+    );
+    expect(ticks()).toHaveLength(at.glue!.ready.length);
+    write(ACTS.pause(acting(), fold(), step('reglue-brace')));
+    expect(ticks()).toEqual([]);
+    while (standingOf(step('reglue-brace'), BENCH).at?.key === at.key)
+      write(onward(fold(), step('reglue-brace'), acting(), BENCH));
+    write(ACTS.pause(acting(), fold(), step('reglue-brace')));
+    expect(ticks()).toHaveLength(at.glue!.ready.length);
+  });
+
+  it('is in doubt after a job lay aside for more than two weeks, and not after three days', () => {
+    for (const [days, doubted] of [
+      [3, false],
+      [15, true],
+    ] as const) {
+      const { write, fold, acting, step, until, state, newId } = bench(['fit-heel']);
+      const { id } = step('fit-heel');
+      const [reading] = write([
+        draft({ newId }, 'reading', id, { what: 'straightedge', text: '0.5 mm', value: 0.0005 }),
+      ]);
+      const at = until('fit-heel', 'hold');
+      const [, held] = write(ACTS.confirm(acting(), fold(), step('fit-heel'), at)).slice(-2);
+      write([
+        draft({ newId }, 'put aside', null, { why: 'the owner is away', strings: 'off', place: 'case' }),
+      ]);
+      state.now += days * 24 * HOUR;
+      write([draft({ newId }, 'taken up', null, {})]);
+      expect(fold().doubts.has(reading!.id)).toBe(doubted);
+      if (held) expect(fold().doubts.has(held.id)).toBe(doubted);
+    }
+  });
+});
+
 describe('coats and visits', () => {
   it('a coat calls when the next may go on, and before it is too late, where the shop knows when', () => {
     const { write, fold, acting, step, state, until } = bench(['colour']);

@@ -1,4 +1,5 @@
 import { Injectable, type OnApplicationBootstrap, type OnApplicationShutdown } from '@nestjs/common';
+import type { ChangeSubject } from '@upright-elder/contract';
 import { cardStance, type ForecastCheck, type Taught } from '@upright-elder/core/instrument';
 import { WEIGHTS } from '@upright-elder/core/wording';
 import { PinoLogger } from 'nestjs-pino';
@@ -16,6 +17,8 @@ import { ShownForecastEntity, SolvedTopEntity, WorkedOutEntity } from './worked-
 import { LearnedTopsService } from './learned-tops.service.js';
 import { StampsService, type WorkedOutStamp } from './stamps.service.js';
 
+/** What nothing that is worked out stands on: a touch at the bench wakes nobody. */
+const APART: ReadonlySet<ChangeSubject> = new Set(['job', 'owners', 'photographs', 'people', 'protocols']);
 /** The day is looked at so often, ms. */
 const LOOK_MS = 30000;
 /** Instruments whose checks are read at once. */
@@ -52,7 +55,9 @@ export class BackgroundService implements OnApplicationBootstrap, OnApplicationS
   ) {}
 
   onApplicationBootstrap(): void {
-    this.listening = this.changes.changed().subscribe(() => this.wake());
+    this.listening = this.changes.changed().subscribe((news) => {
+      if (news.some(({ subject }) => !APART.has(subject))) this.wake();
+    });
     this.timer = setInterval(() => this.wake(), LOOK_MS);
     this.timer.unref();
     this.wake();

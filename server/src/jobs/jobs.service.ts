@@ -23,7 +23,7 @@ import { PeopleService } from '../people/people.service.js';
 import { ShopService } from '../shop/shop.service.js';
 import { Database } from '../store/database.js';
 import { fingerprintOf } from '../store/versioned.js';
-import { everyWord, type FoundText } from '../store/words.js';
+import type { FoundText } from '../store/words.js';
 import { OwnersService } from '../owners/owners.service.js';
 import { forgetOwnerIn } from './owners-words.js';
 import { BenchEventEntity } from './bench-event.entity.js';
@@ -102,15 +102,15 @@ export class JobsService implements OnModuleInit {
 
   /** Entries of logs in which every word stands, the newest first; the id is the job's. */
   async find(words: readonly string[], limit: number): Promise<FoundText[]> {
-    const { sql, parameters } = everyWord('"said"', words);
+    const all = words.map(() => `instr(e."saidSmall", ?) > 0`).join(' AND ');
     return this.database.read.query<FoundText[]>(
-      `SELECT e."job" AS "id", j."instrumentId", e."said" AS "text", date(e."at" / 1000, 'unixepoch') AS "date"
-        FROM (SELECT "at", "said", "job", "id" FROM "bench_event" WHERE ${IS_SAID} AND ${sql} ORDER BY "at" DESC) e
-        JOIN "job" j ON j."id" = e."job"
-        WHERE NOT EXISTS (SELECT 1 FROM "bench_event" c WHERE c."job" = e."job" AND c."kind" = 'corrects'
+      `SELECT e."job" AS "id", j."instrumentId", trim(e."said") AS "text", date(e."at" / 1000, 'unixepoch') AS "date"
+        FROM "bench_event" e INDEXED BY "bench_event_said" CROSS JOIN "job" j ON j."id" = e."job"
+        WHERE e.${IS_SAID} AND ${all}
+          AND NOT EXISTS (SELECT 1 FROM "bench_event" c WHERE c."job" = e."job" AND c."kind" = 'corrects'
             AND json_extract(c."body", '$.event') = e."id" AND json_extract(c."body", '$.does') = 'strikes')
-        ORDER BY e."at" DESC, e."id" LIMIT ?`,
-      [...parameters, limit],
+        ORDER BY e."at" DESC LIMIT ?`,
+      [...words, limit],
     );
   }
 

@@ -2,6 +2,10 @@ import { JOB_PLACES, LOOKED_FOR, STRINGS_NOW, unlookedOf } from '../job.js';
 import { day, fields, id, list, maybe, oneOf, words, yesOrNo } from '../shape.js';
 import { kind, odd } from './kind.js';
 
+/** What was held good counts so long while a job is put aside. House figure; no source. */
+const ASIDE_HOLDS_DAYS = 14;
+const DAY_MS = 86400000;
+
 /** Of the job itself: who brought it, what was agreed, where it is, and its end. */
 export const OF_JOB = {
   opened: kind(
@@ -110,7 +114,13 @@ export const OF_JOB = {
       job.place = place;
     },
   ),
-  'taken up': kind(fields({}), (job) => {
+  'taken up': kind(fields({}), (job, { id: event, time }) => {
+    // what lay for long is looked at again: moisture, dry fits and what else was held good
+    if (job.aside && time - job.aside.at > ASIDE_HOLDS_DAYS * DAY_MS)
+      for (const step of job.steps.values())
+        if (step.standing !== 'done' && step.standing !== 'replaced')
+          for (const told of [...[...step.holds.values()].map((hold) => hold.event), ...step.readings])
+            job.doubts.set(told, event);
     job.aside = null;
   }),
   'given out': kind(

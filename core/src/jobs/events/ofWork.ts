@@ -17,6 +17,14 @@ function end(step: Step, person: string, at: number): void {
   if (span) span.to = Math.max(span.from, at);
 }
 
+/** What lay ready for glue that did not go on is ticked again when the step is taken up. House caution. */
+function putDown(step: Step): void {
+  for (const key of [...step.ticks.keys()]) {
+    const [, stage] = /^(.*) ready \d+$/u.exec(key) ?? [];
+    if (stage !== undefined && !step.ticks.get(`${stage} 0`)?.yes) step.ticks.delete(key);
+  }
+}
+
 function begin(job: Job, step: Step, event: Told): void {
   for (const person of new Set([event.by, ...event.with]))
     if (!openOf(step, person))
@@ -39,8 +47,10 @@ export const OF_WORK = {
     if (!step) return;
     const { person, ended } = event.body;
     for (const one of new Set([person ?? event.by, ...event.with])) end(step, one, ended ?? event.time);
-    if (step.standing === 'in hand' && step.spans.every(({ to }) => to !== null))
+    if (step.standing === 'in hand' && step.spans.every(({ to }) => to !== null)) {
       step.standing = resting(job, step);
+      putDown(step);
+    }
   }),
   finished: kind(fields({}), (job, event) => {
     const step = stepOf(job, event);

@@ -70,8 +70,12 @@ export class Owners1766300000000 implements MigrationInterface {
     await runner.query(
       `ALTER TABLE "bench_event" ADD COLUMN "said" text GENERATED ALWAYS AS (${SAID}) VIRTUAL`,
     );
+    // looked through in small letters, which is several times faster
     await runner.query(
-      `CREATE INDEX "bench_event_said" ON "bench_event" ("at", "said", "job", "id") WHERE ${IS_SAID}`,
+      `ALTER TABLE "bench_event" ADD COLUMN "saidSmall" text GENERATED ALWAYS AS (lower(${SAID})) VIRTUAL`,
+    );
+    await runner.query(
+      `CREATE INDEX "bench_event_said" ON "bench_event" ("at", "kind", "saidSmall", "job", "id") WHERE ${IS_SAID}`,
     );
     for (const event of ['INSERT', 'UPDATE'])
       await runner.query(

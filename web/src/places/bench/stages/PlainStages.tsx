@@ -347,7 +347,16 @@ export function LookStage({
       )}
       {!gives && look?.state === 'asked' && (
         <p className="mt-2 text-faint">
-          It shows on the bench of whoever may give it. Do something else meanwhile.
+          It shows on the bench of whoever may give it. Do something else meanwhile.{' '}
+          <button
+            type="button"
+            className="quiet"
+            onClick={() =>
+              act([draft(acting, 'look withdrawn', step.id, { stage: stage.index })], 'Taken back.')
+            }
+          >
+            Take the question back
+          </button>
         </p>
       )}
     </div>

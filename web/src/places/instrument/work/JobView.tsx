@@ -104,7 +104,12 @@ export function JobView({
           {unlooked.length > 0 && (
             <p className="text-ochre">▲ Keep it apart: not yet looked for {list(unlooked)}.</p>
           )}
-          {job.aside && <p className="text-ochre">▲ Put aside: {job.aside.why}</p>}
+          {job.aside && (
+            <p className="text-ochre">
+              ▲ Put aside: {job.aside.why} Strings {job.aside.strings}
+              {job.place && `, lies in: ${job.place}`}.
+            </p>
+          )}
           <p className="text-faint">
             {job.version === 0 ? 'Taken in' : 'Begun'} {job.opened && sayWhen(job.opened.at, now, shop.zone)}
             {job.promised && ` · promised by ${sayDate(job.promised.day, 'long')}`} ·{' '}

@@ -1,7 +1,10 @@
 import type { Instrument, JobOfList } from '@upright-elder/contract';
-import { SMALL_JOBS, type Folded } from '@upright-elder/core/jobs';
+import { draft, SMALL_JOBS, type Folded } from '@upright-elder/core/jobs';
 import { TREATMENTS } from '@upright-elder/core/treatments';
 import { useState } from 'react';
+import { useNavigate } from 'react-router';
+import { useWrite } from '../../../data/bench/jobs.js';
+import { newId } from '../../../data/ids.js';
 import { ListField } from '../../../fields/ListField.js';
 import { useStartJob } from './useStartJob.js';
 
@@ -18,6 +21,9 @@ export function SmallJobs({
 }) {
   const begin = useStartJob(instrument.id);
   const [comesFrom, setComesFrom] = useState('');
+  const [harmed, setHarmed] = useState<string | null>(null);
+  const write = useWrite();
+  const navigate = useNavigate();
   const fits = SMALL_JOBS.filter(({ treatments }) =>
     treatments.every((id) => {
       const { only } = TREATMENTS[id];
@@ -62,7 +68,52 @@ export function SmallJobs({
         >
           A job by hand
         </button>
+        {!into && (
+          <button
+            type="button"
+            className="quiet min-h-[56px]"
+            aria-expanded={harmed !== null}
+            onClick={() => setHarmed(harmed === null ? '' : null)}
+          >
+            A mishap
+          </button>
+        )}
       </div>
+      {harmed !== null && (
+        <form
+          className="mt-2 flex flex-wrap items-end gap-2"
+          onSubmit={(event) => {
+            event.preventDefault();
+            const job = newId();
+            const acting = { newId };
+            const kept = write(job, [
+              draft(acting, 'opened', null, { instrument: instrument.id, name: 'Mishap', from: 'by hand' }),
+              draft(acting, 'plan taken', null, { version: 1, steps: [] }),
+              draft(acting, 'mishap', null, {
+                instrument: instrument.id,
+                what: harmed.trim(),
+                live: false,
+                cost: 'shop',
+              }),
+            ]);
+            if (kept) void navigate(`/instruments/${instrument.id}/work?job=${job}`);
+          }}
+        >
+          <label className="min-w-0 grow font-bold">
+            What happened to it
+            <input
+              className="field font-normal"
+              autoComplete="off"
+              maxLength={1000}
+              value={harmed}
+              onChange={(event) => setHarmed(event.target.value)}
+            />
+          </label>
+          <button type="submit" className="act" disabled={harmed.trim() === ''}>
+            Note the mishap
+          </button>
+        </form>
+      )}
     </section>
   );
 }
