@@ -116,7 +116,7 @@ describe('a walk-in, by touch at 1024 × 768', () => {
     for (let n = 0; n < 3; n += 1) await touch('none found');
     await page.waitForFunction(() => !document.body.innerText.includes('Keep it apart'), { polling: 100 });
     await touch('Agreed in writing');
-    await hand.sees('agreed, written');
+    await hand.sees('agreed in writing');
     await touch('Not needed, because');
     await fill('Because', 'it is an old, sound repair');
     await touch('Note it');

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { simulateHistory } from '../../simulated/benchHistories.js';
+import { sayEvent } from '../wording/index.js';
 import { seededChance } from '../numeric/index.js';
 import { PLAINLY_WORKED, TREATMENT_IDS, TREATMENTS } from '../treatments/index.js';
 import {
@@ -611,6 +612,28 @@ describe('a job that is planned again', () => {
       'set-up',
     ]);
     expect(step('rest-under-tension').after.map((arrow) => arrow.step)).toContain(step('reglue-brace').id);
+  });
+});
+
+describe('the log', () => {
+  const names = { person: () => 'Isbel', step: () => 'a step', stage: () => 'a stage' };
+  const said = (text: string) =>
+    sayEvent(
+      {
+        ...bench(['nut']).events[0]!,
+        kind: 'reading',
+        body: { what: 'Action at fret 12', side: 'bass', text, unit: 'mm', value: null },
+        time: 0,
+        checked: true,
+        struck: false,
+      },
+      names,
+    );
+
+  it('says a reading as it was typed: a fraction is of an inch, a bare number of its field', () => {
+    expect(said('7/64')).toBe('Isbel read Action at fret 12, bass: 7/64.');
+    expect(said('2.8')).toBe('Isbel read Action at fret 12, bass: 2.8 mm.');
+    expect(said('8 thou')).toBe('Isbel read Action at fret 12, bass: 8 thou.');
   });
 });
 

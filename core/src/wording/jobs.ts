@@ -1,4 +1,5 @@
 import { sayDate } from '../days/index.js';
+import { isBareNumber } from '../units/index.js';
 import type { Bar, Clock, JobEventBody, JobEventId, Oddity, ShelfState, Step, Told } from '../jobs/index.js';
 
 const whole = (value: number): string => `${Math.floor(value)}`;
@@ -134,7 +135,7 @@ const LOG: Says = {
   ordered: ({ say, from }) =>
     from === 'owner' ? `The owner asked for: ${say}` : `The shop proposed: ${say}`,
   promised: ({ day }) => `Promised for ${sayDate(day, 'long')}.`,
-  agreed: ({ way }) => `The owner agreed, ${way}.`,
+  agreed: ({ way }) => `The owner agreed ${way === 'written' ? 'in writing' : 'by word'}.`,
   declined: ({ why }) => `The owner declined${why ? `: ${why}` : ''}.`,
   withdrawn: ({ why }) => `Withdrawn${why ? `: ${why}` : ''}.`,
   'not needed': ({ because }) => `Not needed: ${because}`,
@@ -188,7 +189,8 @@ const LOG: Says = {
   'clamp off': (_, by) => `${by} took the clamps off.`,
   'material used': ({ what, much }) => `Used: ${what}${much ? `, ${much}` : ''}.`,
   reading: ({ what, side, text, unit }, by) =>
-    `${by} read ${what}${side ? `, ${side}` : ''}: ${text}${unit ? ` ${unit}` : ''}.`,
+    // a fraction is of an inch, whatever the field’s unit
+    `${by} read ${what}${side ? `, ${side}` : ''}: ${text}${unit && isBareNumber(text) ? ` ${unit}` : ''}.`,
   photograph: ({ of }) => `Photograph${of ? ` of ${of}` : ''}.`,
   'part off': ({ label, place, number, ofHowMany }) =>
     `Took off ${label}${number === undefined ? '' : ` (${number}${ofHowMany === undefined ? '' : ` of ${ofHowMany}`})`}, kept at: ${place}.`,

@@ -3,6 +3,7 @@ import { standing } from '@upright-elder/core/body-plan';
 import { dateIn, sayDate } from '@upright-elder/core/days';
 import { unlookedOf, type Folded } from '@upright-elder/core/jobs';
 import { placeName, QUANTITIES } from '@upright-elder/core/readings';
+import { isBareNumber } from '@upright-elder/core/units';
 import { list } from '@upright-elder/core/wording';
 import { Link, useParams } from 'react-router';
 import { Fetching } from '../../app/Fetching.js';
@@ -133,7 +134,7 @@ function Receipt({ job, instrument }: { job: Folded; instrument: Instrument }) {
               .slice(0, 8)
               .map(
                 ({ quantity, place, text, unit }) =>
-                  `${QUANTITIES[quantity].name.toLowerCase()}${placeName(place) ? ` ${placeName(place)}` : ''} ${text}${/[a-z”"′]/iu.test(text) ? '' : ` ${unit}`}`,
+                  `${QUANTITIES[quantity].name.toLowerCase()}${placeName(place) ? ` ${placeName(place)}` : ''} ${text}${isBareNumber(text) ? ` ${unit}` : ''}`,
               )
               .join('; ')}
           </p>

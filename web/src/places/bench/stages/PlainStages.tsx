@@ -378,12 +378,17 @@ function Visits({
     (one) => one.step === step.id && !one.stopped && (one.kind === 'visit' || one.kind === 'reading'),
   );
   const reads = stage.visits!.reads.join(', ');
-  const again = days[0] === days[1] ? sayDays(days[0]) : `${days[0]} to ${sayDays(days[1])}`;
+  const again =
+    days[0] !== days[1]
+      ? `every ${days[0]} to ${sayDays(days[1])}`
+      : days[0] === 1
+        ? 'every day'
+        : `every ${sayDays(days[0])}`;
   return (
     <div>
       <p className="text-[1.4rem] leading-snug">{stage.say}</p>
       <p className="mt-1 text-[1.15rem]">
-        Read {reads}, every {again}. Note each reading below.
+        Read {reads} {again}. Note each reading below.
       </p>
       {clock && (
         <p className="mt-2 text-[2.2rem] font-bold">

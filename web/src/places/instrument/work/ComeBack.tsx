@@ -1,6 +1,7 @@
 import { dateIn, dayOf, isoDate, sayDate } from '@upright-elder/core/days';
 import { recheckDays, type Folded } from '@upright-elder/core/jobs';
 import { placeName, QUANTITIES, type QuantityId } from '@upright-elder/core/readings';
+import { isBareNumber } from '@upright-elder/core/units';
 import type { Examination } from '@upright-elder/contract';
 import { Link } from 'react-router';
 import { useExaminations } from '../../../data/hooks.js';
@@ -98,9 +99,8 @@ function sayRead({ readings }: Examination, quantity: QuantityId): string {
   const read = readings.filter((one) => one.quantity === quantity);
   if (read.length === 0) return '–';
   return read
-    .map(({ place, text, unit }) => {
-      const bare = /^[\d.,; ]+$/u.test(text);
-      return `${placeName(place) ? `${placeName(place)} ` : ''}${text}${bare ? ` ${unit}` : ''}`;
-    })
+    .map(({ place, text, unit }) =>
+      [placeName(place), text, isBareNumber(text) ? unit : ''].filter(Boolean).join(' '),
+    )
     .join(', ');
 }

@@ -86,7 +86,7 @@ function LineOf({ line, job, bench }: { line: Line; job: Folded; bench: Bench })
         {line.say} <span className="text-faint">{line.from === 'shop' ? '· we proposed it' : ''}</span>{' '}
         <strong className={line.state === 'ordered' ? 'text-ochre' : ''}>
           · {SAID[line.state]}
-          {line.way && `, ${line.way}`}
+          {line.state === 'agreed' && line.way && ` ${line.way === 'written' ? 'in writing' : 'by word'}`}
           {line.because && `: ${line.because}`}
         </strong>
       </p>
