@@ -16,7 +16,11 @@ export const VIEWS: View[] = [
   { name: 'stance', path: (idOf) => `/instruments/${idOf('Night Boat')}/stance` },
   { name: 'stance-archtop', path: (idOf) => `/instruments/${idOf('Fog Signal')}/stance` },
   { name: 'examine', path: (idOf) => `/instruments/${idOf('the Purser')}/examine` },
-  { name: 'examine-quick', path: (idOf) => `/instruments/${idOf('Breakwater')}/examine?protocol=quick` },
+  {
+    name: 'examine-quick',
+    path: (idOf) => `/instruments/${idOf('Breakwater')}/examine?protocol=quick`,
+    unpictured: true,
+  },
   { name: 'map', path: (idOf) => `/instruments/${idOf('Second Engineer')}/map` },
   {
     name: 'map-inside',
@@ -48,7 +52,7 @@ export const VIEWS: View[] = [
   { name: 'work', path: (idOf) => `/instruments/${idOf('Night Boat')}/work` },
   { name: 'bench', path: () => '/bench', ready: 'leave it alone until' },
   { name: 'step', path: (idOf) => `/bench/${idOf('Night Boat step')}`, ready: 'Start run 1' },
-  { name: 'take-in', path: () => '/take-in', unpictured: true },
+  { name: 'take-in', path: () => '/take-in' },
   { name: 'receipt', path: (idOf) => `/take-in/${idOf('Night Boat job')}`, unpictured: true },
   { name: 'owners', path: () => '/shop/owners', unpictured: true },
   { name: 'figures', path: () => '/shop/figures', unpictured: true },

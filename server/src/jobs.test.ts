@@ -231,6 +231,75 @@ describe('what a job writes of its instrument', () => {
     expect(bass).toBeDefined();
   });
 
+  it('refuses a correction after which nobody could read it', async () => {
+    const one = device(['set-up'], EIGHT);
+    const [glued, read] = one.write([
+      draft(one.acting(), 'joint glued', one.first().id, {
+        joint: randomUUID(),
+        parts: 'brace to top',
+        glue: 'hot hide glue',
+        handlingAt: one.state.now,
+        tensionAt: one.state.now,
+      }),
+      draft(one.acting(), 'reading', one.first().id, {
+        what: 'Action',
+        quantity: 'action12',
+        place: 'bass',
+        text: '2.8',
+        unit: 'mm',
+        value: null,
+        examination: randomUUID(),
+      }),
+    ]);
+    expect((await one.send()).status).toBe(200);
+    for (const [event, fields] of [
+      [glued!.id, { handlingAt: 'tomorrow' }],
+      [glued!.id, { at: 'noon' }],
+      [glued!.id, { weight: 3 }],
+      [read!.id, { text: 'seven' }],
+    ] as const) {
+      const before = one.events.length;
+      one.write([draft(one.acting(), 'corrects', null, { event, does: 'changes', fields, why: 'a slip' })]);
+      expect((await one.send()).status, JSON.stringify(fields)).toBe(422);
+      one.events.length = before;
+    }
+    one.write([
+      draft(one.acting(), 'corrects', null, {
+        event: read!.id,
+        does: 'changes',
+        fields: { text: '7/64' },
+        why: 'a slip',
+      }),
+    ]);
+    expect((await one.send()).status).toBe(200);
+  });
+
+  it('leaves the examination of another instrument alone, whatever id is sent', async () => {
+    const nine = id(8042);
+    await put(`instruments/${nine}`, instrumentBody({ nickname: 'Dunlin' }));
+    const [mine, theirs] = [device(['set-up'], EIGHT), device(['set-up'], nine)];
+    const examination = randomUUID();
+    for (const [of, text] of [
+      [mine, '2.8'],
+      [theirs, '9.9'],
+    ] as const) {
+      of.write([
+        draft(of.acting(), 'reading', of.first().id, {
+          what: 'Action',
+          quantity: 'action12',
+          place: 'bass',
+          text,
+          unit: 'mm',
+          value: null,
+          examination,
+        }),
+      ]);
+      expect((await of.send()).status).toBe(200);
+    }
+    const taken = await get<Examination>(`examinations/${examination}`);
+    expect(taken).toMatchObject({ instrumentId: EIGHT, readings: [{ text: '2.8' }] });
+  });
+
   it('refuses a reading that nobody can read, with its field', async () => {
     const one = device(['set-up'], EIGHT);
     one.write([

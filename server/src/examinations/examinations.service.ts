@@ -214,10 +214,14 @@ export class ExaminationsService {
     { instrumentId, by, date, strings, bodyJoin, readings }: AtBench,
   ): Promise<void> {
     const tools = await this.tools.byId();
-    const understood = understandReadings(readings.map(asInput), tools, await this.tools.usual(), []);
+    const all = understandReadings(readings.map(asInput), tools, await this.tools.usual(), []);
+    // what was corrected into something that nobody can read is no reading
+    const understood = all.flatMap((one, i) =>
+      one.readings.length > 0 ? [{ ...one, by: readings[i]!.by }] : [],
+    );
     const old = await this.readings.ofExaminations([id], manager);
     const row = await manager.findOneBy(ExaminationEntity, { id });
-    if (row && row.protocol !== AT_THE_BENCH.id) return;
+    if (row && (row.protocol !== AT_THE_BENCH.id || row.instrumentId !== instrumentId)) return;
     if (!row) {
       if (understood.length === 0) return;
       await manager.insert(ExaminationEntity, {
@@ -261,11 +265,7 @@ export class ExaminationsService {
           at: this.clock.now(),
         });
     }
-    await this.readings.replace(
-      manager,
-      id,
-      understood.map((now, i) => ({ ...now, by: readings[i]!.by })),
-    );
+    await this.readings.replace(manager, id, understood);
   }
 
   /** Of a day that has yet to come; one that is stored keeps its day, whatever a clock that was set back says. */

@@ -15,7 +15,7 @@ import {
 } from '@upright-elder/contract';
 import { foldJob, shelfStateOf, summaryOf, type Bench, type Folded } from '@upright-elder/core/jobs';
 import { aroundNow } from '@upright-elder/core/days';
-import type { EntityManager } from 'typeorm';
+import { In, type EntityManager } from 'typeorm';
 import { CatalogueService } from '../catalogue/catalogue.service.js';
 import { Clock } from '../clock.js';
 import { badFields, notFound, ProblemError } from '../http/problem.js';
@@ -28,6 +28,7 @@ import { OwnersService } from '../owners/owners.service.js';
 import { forgetOwnerIn } from './owners-words.js';
 import { BenchEventEntity } from './bench-event.entity.js';
 import { FinishedSteps, type AsOf } from './finished-steps.js';
+import { corrected, type Correctable, type Corrects } from './correction-faults.js';
 import { bodyFaults } from './job-bodies.js';
 import { JobEntity } from './job.entity.js';
 import { IS_SAID } from './said.js';
@@ -64,6 +65,7 @@ export class JobsService implements OnModuleInit {
    */
   async keep(events: JobEventInput[]): Promise<JobEventsKept> {
     const faults = events.flatMap((event, at) => bodyFaults(event, at));
+    if (faults.length === 0) faults.push(...(await this.correctionFaults(events)));
     if (faults.length === 0) faults.push(...(await this.facts.faults(events)));
     if (faults.length > 0) throw badFields(faults.slice(0, 20));
     const bench = await this.catalogue.ofShop();
@@ -193,6 +195,30 @@ export class JobsService implements OnModuleInit {
     const opens = events.some((one) => one.kind === 'opened' && fresh.has(one.id));
     const before = foldJob(id, opens ? [] : events.filter((one) => !fresh.has(one.id)));
     await this.facts.write(manager, before, job, bench);
+  }
+
+  /** What cannot be accepted in corrections: what they correct must be readable afterwards. */
+  private async correctionFaults(events: readonly JobEventInput[]): Promise<FieldError[]> {
+    const corrects = events.flatMap((event, at) =>
+      event.kind === 'corrects' && (event.body as Corrects).does === 'changes'
+        ? [{ body: event.body as Corrects, at }]
+        : [],
+    );
+    if (corrects.length === 0) return [];
+    const stored = await this.database.read.findBy(BenchEventEntity, {
+      id: In(corrects.map(({ body }) => body.event)),
+    });
+    const known = new Map<string, Correctable>([...stored, ...events].map((one) => [one.id, one]));
+    const after = corrects.map(({ body, at }) => corrected(known.get(body.event), body, at));
+    const faults = after.flatMap((one) => one.faults);
+    if (faults.length > 0) return faults;
+    // a reading that was corrected is read like a new one
+    const readings = after.flatMap(({ reading }, i) => (reading ? [{ reading, at: corrects[i]!.at }] : []));
+    const read = await this.facts.faults(readings.map(({ reading }) => reading));
+    return read.map((fault) => ({
+      ...fault,
+      field: fault.field.replace(/^events\.\d+/u, `events.${readings[0]!.at}`),
+    }));
   }
 
   private async refuseWithoutRight(events: readonly JobEventInput[]): Promise<void> {

@@ -32,7 +32,7 @@ export class WrittenFacts {
   ) {}
 
   /** What cannot be read of the readings among events. */
-  async faults(events: readonly JobEventInput[]): Promise<FieldError[]> {
+  async faults(events: readonly Pick<JobEventInput, 'kind' | 'by' | 'body'>[]): Promise<FieldError[]> {
     const read = events.flatMap((event, at) =>
       event.kind === 'reading' && (event.body as Reading).quantity !== undefined ? [{ event, at }] : [],
     );
