@@ -6,7 +6,6 @@ import { FormFoot } from '../../app/FormFoot.js';
 import { usePeople, useShop } from '../../data/hooks.js';
 import { DayField } from '../../fields/DayField.js';
 import { ListField } from '../../fields/ListField.js';
-import { Tick } from '../../fields/Tick.js';
 import { useShopForm } from './useShopForm.js';
 
 const WEEKDAYS = ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday', 'Sunday'];
@@ -125,17 +124,21 @@ function PeopleDays({
       {here.map(({ id, name }) => {
         const own = of(id);
         return (
-          <div key={id} className="mt-1 flex flex-wrap items-center gap-x-3">
-            <span className="min-w-[9rem] font-bold">{name}</span>
+          <div key={id} className="mt-1 flex flex-wrap items-center gap-1">
+            <span className="mr-2 min-w-[9rem] font-bold">{name}</span>
             {WEEKDAYS.map((weekday, i) => (
-              <Tick
+              <button
                 key={weekday}
-                label={<span aria-label={`${name}, ${weekday}`}>{weekday.slice(0, 3)}</span>}
-                checked={own.week[i] ?? true}
-                onChange={(yes) =>
-                  set({ ...own, week: own.week.map((one, other) => (other === i ? yes : one)) })
+                type="button"
+                aria-pressed={own.week[i] ?? true}
+                aria-label={`${weekday.slice(0, 3)}, ${name}`}
+                className={`min-h-[44px] min-w-[52px] border-2 ${own.week[i] ? 'border-verdigris bg-verdigris-soft font-bold' : 'border-rule text-faint line-through'}`}
+                onClick={() =>
+                  set({ ...own, week: own.week.map((one, other) => (other === i ? !one : one)) })
                 }
-              />
+              >
+                {weekday.slice(0, 3)}
+              </button>
             ))}
             {own.off.toSorted().map((one) => (
               <button

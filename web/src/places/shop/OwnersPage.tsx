@@ -173,7 +173,7 @@ function OwnerForm({ owner }: { owner: Owner }) {
           : owner.instruments.map(({ id, nickname }, i) => (
               <span key={id}>
                 {i > 0 && ', '}
-                <Link to={`/instruments/${id}`} className="underline">
+                <Link to={`/instruments/${id}`} className="inline-block min-h-[44px] py-2 underline">
                   {nickname}
                 </Link>
               </span>
