@@ -31,6 +31,32 @@ async function follow(selector: string): Promise<void> {
 }
 const named = (name: string) => `::-p-aria([name="${name}"][role="link"])`;
 
+/** Touches what leads there, with a finger. */
+async function tap(selector: string): Promise<void> {
+  const link = await page.waitForSelector(selector);
+  await link!.scrollIntoView();
+  await Promise.all([
+    page.waitForNavigation({ waitUntil: 'networkidle2' }).catch(() => undefined),
+    link!.tap(),
+  ]);
+  await isReady(page);
+}
+
+describe('its stops at the bench, by touch on a tablet', () => {
+  beforeAll(() => page.setViewport({ width: 1024, height: 768, hasTouch: true }));
+  afterAll(() => page.setViewport({ width: 1280, height: 800 }));
+
+  it.each(STOPS.filter(({ place }) => ['Take in', 'Work', 'Bench'].includes(place)))(
+    '$nickname $place: “$seen”',
+    async ({ nickname, place, seen }) => {
+      await tap(named('Shelf'));
+      if (nickname) await tap(`a[href*="${scenario.idOf(nickname)}"]`);
+      await tap(named(place));
+      await new Hand(page).sees(seen);
+    },
+  );
+});
+
 describe('ten minutes with the demo', () => {
   it('has its stops', () => {
     expect(STOPS.length).toBeGreaterThanOrEqual(9);

@@ -15,6 +15,7 @@ import { ExaminationsModule } from './examinations/examinations.module.js';
 import { FindModule } from './find/find.module.js';
 import { ForecastsModule } from './forecasts/forecasts.module.js';
 import { GaugesModule } from './gauges/gauges.module.js';
+import { loggedRequest } from './http/logged-request.js';
 import { OpenConnections } from './http/open-connections.js';
 import { InstrumentsModule } from './instruments/instruments.module.js';
 import { JobsModule } from './jobs/jobs.module.js';
@@ -63,7 +64,11 @@ export class AppModule {
       module: AppModule,
       imports: [
         LoggerModule.forRoot({
-          pinoHttp: { level: config.quiet ? 'error' : 'warn', autoLogging: false },
+          pinoHttp: {
+            level: config.quiet ? 'error' : 'warn',
+            autoLogging: false,
+            serializers: { req: loggedRequest },
+          },
           forRoutes: [{ path: '{*path}', method: RequestMethod.ALL }],
         }),
         GroundModule.with(config, database),

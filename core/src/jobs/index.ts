@@ -2,6 +2,7 @@ export * from './acts.js';
 export * from './bars.js';
 export * from './clocks.js';
 export * from './corrected.js';
+export * from './cost.js';
 export * from './event.js';
 export * from './events/index.js';
 export * from './fold.js';

@@ -22,6 +22,7 @@ import {
   standingOf,
   stepsOf,
   coatsOf,
+  costOf,
   mendsOf,
   replanned,
   shelfStateOf,
@@ -612,6 +613,22 @@ describe('a job that is planned again', () => {
       'set-up',
     ]);
     expect(step('rest-under-tension').after.map((arrow) => arrow.step)).toContain(step('reglue-brace').id);
+  });
+});
+
+describe('what is left of a job', () => {
+  it('costs its hands and its supplies at the shop’s rate, supplies once for what comes off and goes on again', () => {
+    const { fold } = bench(['nut', 'set-up']);
+    const left = stepsOf(fold());
+    const hours = left.reduce((sum, { hands }) => sum + hands[0], 0);
+    const supplies = TREATMENTS.nut.supplies[0] + TREATMENTS['set-up'].supplies[0];
+    expect(costOf(left, BENCH, 50)[0]).toBeCloseTo(50 * (hours + supplies), 9);
+    const halves = plannedSteps(['tuners', 'back-off'], [], BENCH, bench([]).newId).filter(
+      ({ treatment }) => treatment === 'back-off',
+    );
+    expect(halves.map(({ part }) => part)).toEqual(['off', 'on']);
+    const [, whole] = costOf(halves, BENCH, 1);
+    expect(whole).toBeCloseTo(TREATMENTS['back-off'].hands[1] + TREATMENTS['back-off'].supplies[1], 9);
   });
 });
 

@@ -138,7 +138,7 @@ export function StepNotes({ job, step, bench }: { job: Folded; step: Step; bench
       className="mt-6 border-t border-rule pt-2"
     >
       {shop && <ReadAtBench job={job} step={step} bench={bench} zone={shop.zone} units={shop.units} />}
-      <TakePhotographs job={job} step={step} />
+      <TakePhotographs job={job} step={step} photos={workedOf(step, bench).photos} />
       <SaidForms forms={FORMS} of={{ job, bench, step }} acting={acting} act={act} />
       {parts.length > 0 && (
         <ul className="mt-3 text-[0.95rem]" aria-label="Parts that are off">
@@ -292,7 +292,16 @@ function examinationOf(job: Folded, zone: string, now: number): string | null {
 }
 
 /** Straight from the tablet’s camera, or a file. */
-function TakePhotographs({ job, step }: { job: Folded; step: Step }) {
+function TakePhotographs({
+  job,
+  step,
+  photos,
+}: {
+  job: Folded;
+  step: Step;
+  /** what is usually photographed at it */
+  photos: readonly string[];
+}) {
   const { acting, act } = useActing(job.id);
   const { data: shop } = useShop();
   const by = usePersonId();
@@ -348,6 +357,7 @@ function TakePhotographs({ job, step }: { job: Folded; step: Step }) {
       <button type="button" className="act" disabled={part !== null} onClick={() => input.current?.click()}>
         Take a photograph
       </button>
+      {photos.length > 0 && <span className="pb-2">of {photos.join(', ')}</span>}
       <input
         ref={input}
         type="file"

@@ -48,6 +48,11 @@ export function DoStage({ job, step, stage, acting, act }: AtStage) {
         {stage.kind === 'ready' && <strong>Lay ready: </strong>}
         {stage.say}
       </p>
+      {stage.about !== undefined && (
+        <p className="mt-1 text-[1.15rem]">
+          It takes as long as it takes{stage.about === null ? '' : `, about ${stage.about} min`}.
+        </p>
+      )}
       <div className="mt-4 flex">
         <button
           type="button"

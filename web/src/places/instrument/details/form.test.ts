@@ -100,6 +100,7 @@ describe('everything of an instrument', () => {
   const MADE = [
     'id',
     'stringPull',
+    'ownerId',
     'stringKind',
     'pairedStrings',
     'designPull',

@@ -151,6 +151,7 @@ const NOT_AS_STORED = [
   ...INSTRUMENT_AMOUNTS,
   'id',
   'stringPull',
+  'ownerId',
   'stringKind',
   'pairedStrings',
   'designPull',

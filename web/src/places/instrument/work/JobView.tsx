@@ -2,6 +2,7 @@ import type { Instrument, Shop } from '@upright-elder/contract';
 import {
   ACTS,
   barsOf,
+  costOf,
   hoursOf,
   hoursOfJob,
   openAtHandOver,
@@ -20,12 +21,14 @@ import {
   sayBar,
   sayBenchHours,
   sayLeft,
+  sayMoneySpan,
   STANDING_WORDS,
   type JobNames,
 } from '@upright-elder/core/wording';
 import { aroundNow, clockOf, dateIn, sayDate } from '@upright-elder/core/days';
 import { openingHoursOf } from '@upright-elder/contract/lists';
 import { CAUTIONS, CAUTIONS_DEFER, type CautionId } from '@upright-elder/core/treatments';
+import { parseMoney } from '@upright-elder/core/units';
 import { Check } from 'lucide-react';
 import { Link } from 'react-router';
 import { useNow } from '../../../data/bench/jobs.js';
@@ -72,6 +75,8 @@ export function JobView({
     (sum, step) => [sum[0] + step.hands[0], sum[1] + step.hands[1]],
     [0, 0],
   );
+  const rate = parseMoney(shop.rate ?? '');
+  const money = rate.ok && shop.rate ? costOf(left, bench, rate.value) : null;
   const waits = left.reduce((sum, step) => sum + step.wait[1], 0);
   const free = left.filter((step) => barsOf(job, step, now).length === 0);
   const today = left.find(({ standing }) => standing === 'in hand' || standing === 'paused') ?? free[0];
@@ -85,7 +90,7 @@ export function JobView({
               ? 'No plan yet. Examine it, then start a job from Judgement; or start a small job below.'
               : left.length === 0
                 ? 'All steps are done.'
-                : `${left.length} of ${steps.length} steps left · ${sayBenchHours(hands)} at the bench${waits >= 24 ? ` · about ${weeks(waits)} of waiting` : ''}`}
+                : `${left.length} of ${steps.length} steps left · ${sayBenchHours(hands)} at the bench${waits >= 24 ? ` · about ${weeks(waits)} of waiting` : ''}${money ? ` · ${sayMoneySpan(money, shop.currency)}` : ''}`}
           </p>
           {[...job.questions.values()]
             .filter(({ answer }) => answer === null)
@@ -209,6 +214,7 @@ function StepLine({
   const [first] = bars;
   const passed = stages.filter(({ passed: is }) => is).length;
   const done = step.standing === 'done';
+  const work = workedOf(step, bench);
   const worked = Math.round(hoursOf(step, now, now).hours * 10) / 10;
   // what it put right is asked on its own screen
   const { marks, build } = mendsOf(step.treatment);
@@ -247,7 +253,7 @@ function StepLine({
         <span>{done ? `${worked} h worked` : sayBenchHours(step.hands)}</span>
         <Lengths hands={step.hands[1]} wait={step.wait[1]} />
       </span>
-      {!over(step) && <Cautions of={workedOf(step, bench).cautions} open={inHand} />}
+      {!over(step) && <Cautions of={work.cautions} needs={work.uses} open={inHand} />}
     </li>
   );
 }
@@ -264,7 +270,16 @@ function facing(step: Step, job: Folded): string | null {
 }
 
 /** The usual cautions of a step: open at the one in hand, and on paper at all. */
-function Cautions({ of, open }: { of: readonly CautionId[]; open: boolean }) {
+function Cautions({
+  of,
+  needs,
+  open,
+}: {
+  of: readonly CautionId[];
+  /** what of the bench it occupies */
+  needs: readonly string[];
+  open: boolean;
+}) {
   if (of.length === 0) return null;
   return (
     <ul
@@ -274,6 +289,7 @@ function Cautions({ of, open }: { of: readonly CautionId[]; open: boolean }) {
         <li key={caution}>▲ {CAUTIONS[caution]}</li>
       ))}
       <li className="text-faint">{CAUTIONS_DEFER}</li>
+      {needs.length > 0 && <li>Needs: {needs.join(', ')}.</li>}
     </ul>
   );
 }
