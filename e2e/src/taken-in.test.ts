@@ -55,7 +55,14 @@ async function touch(name: string | RegExp, on: Page = page): Promise<void> {
     source,
   );
   const element = found.asElement() as ElementHandle<HTMLElement>;
-  await element.scrollIntoView();
+  // what comes in above it moves it: a finger waits until it stands still
+  for (let last = ''; ;) {
+    await element.scrollIntoView();
+    const now = JSON.stringify(await element.boundingBox());
+    if (now === last) break;
+    last = now;
+    await new Promise((later) => setTimeout(later, 150));
+  }
   await element.tap();
 }
 /** Types into the field under a label. */
@@ -184,6 +191,7 @@ describe('a step that mends', () => {
       ({ kind }) => kind === 'crack',
     );
     await go(`/instruments/${engineer}/work`);
+    await hand.sees('Repair order');
     await touch('A job by hand');
     await hand.sees('All steps are done');
     await touch(/^Change the job/u);
