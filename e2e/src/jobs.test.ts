@@ -1,6 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import type { JobEventInput, JobEventsPage } from '@upright-elder/contract';
-import type { Page } from 'puppeteer-core';
+import type { ElementHandle, Page } from 'puppeteer-core';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { Hand } from './bench-hand.js';
 import { openPage } from './browser.js';
@@ -20,6 +20,8 @@ beforeAll(async () => {
   await scenario.program.stop();
   await scenario.program.restart(later(0));
   page = await openPage(scenario.browser, scenario.program.address);
+  // by touch, on a tablet
+  await page.setViewport({ width: 1024, height: 768, hasTouch: true });
   hand = new Hand(page);
   night = scenario.idOf('Night Boat');
 });
@@ -38,17 +40,24 @@ const go = (path: string) =>
   page.goto(`${scenario.program.address}${path}`, { waitUntil: 'domcontentloaded' });
 const press = async (name: string | RegExp, on: Page = page) => {
   const source = typeof name === 'string' ? `^${name}` : name.source;
-  await on.waitForFunction(
-    (pattern) => {
-      const one = [
-        ...document.querySelectorAll<HTMLButtonElement>('main button, main a, [role=status] button'),
-      ].find((element) => !element.disabled && new RegExp(pattern, 'u').test(element.textContent.trim()));
-      one?.click();
-      return one !== undefined;
-    },
+  const found = await on.waitForFunction(
+    (pattern) =>
+      [...document.querySelectorAll<HTMLButtonElement>('main button, main a, [role=status] button')].find(
+        (element) => !element.disabled && new RegExp(pattern, 'u').test(element.textContent.trim()),
+      ),
     { polling: 100 },
     source,
   );
+  const element = found.asElement() as ElementHandle<HTMLElement>;
+  // what comes in above it moves it: a finger waits until it stands still
+  for (let last = ''; ;) {
+    await element.scrollIntoView();
+    const now = JSON.stringify(await element.boundingBox());
+    if (now === last) break;
+    last = now;
+    await new Promise((later) => setTimeout(later, 150));
+  }
+  await element.tap();
 };
 
 /** A machine at the bench: it writes what a hand would, through the same door. */
@@ -149,7 +158,7 @@ describe('the thin path of a job', () => {
     try {
       // Tobin asks on his own tablet
       const tablet = await openPage(browser, scenario.program.address);
-      await tablet.setViewport({ width: 1024, height: 768 });
+      await tablet.setViewport({ width: 1024, height: 768, hasTouch: true });
       const people = await api<{ id: string; role: string }[]>('people');
       const tobin = people.find(({ role }) => role === 'apprentice')!;
       await tablet.evaluate((id) => localStorage.setItem('upright-elder.person', id), tobin.id);
