@@ -13,6 +13,7 @@ import type { ElementHandle, Page } from 'puppeteer-core';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { Hand } from './bench-hand.js';
 import { openPage } from './browser.js';
+import { tapOn } from './finger.js';
 import { openScenario, type Scenario } from './scenario.js';
 import { openContext } from './shared.js';
 
@@ -54,16 +55,7 @@ async function touch(name: string | RegExp, on: Page = page): Promise<void> {
     { polling: 100 },
     source,
   );
-  const element = found.asElement() as ElementHandle<HTMLElement>;
-  // what comes in above it moves it: a finger waits until it stands still
-  for (let last = ''; ;) {
-    await element.scrollIntoView();
-    const now = JSON.stringify(await element.boundingBox());
-    if (now === last) break;
-    last = now;
-    await new Promise((later) => setTimeout(later, 150));
-  }
-  await element.tap();
+  await tapOn(found.asElement() as ElementHandle<HTMLElement>);
 }
 /** Types into the field under a label. */
 async function fill(label: string, text: string, on: Page = page): Promise<void> {

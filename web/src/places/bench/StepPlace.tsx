@@ -25,6 +25,7 @@ import { usePersonId } from '../../data/person.js';
 import { BenchHead } from './BenchHead.js';
 import { Doubts } from './Doubts.js';
 import { FinishStep } from './FinishStep.js';
+import { OneLineForm } from './OneLineForm.js';
 import { StepNotes } from './StepNotes.js';
 import { sayWhen } from './sayTime.js';
 import { CoatsStage } from './stages/CoatsStage.js';
@@ -180,63 +181,25 @@ function StepView({ job, step, bench, shop }: { job: Folded; step: Step; bench: 
 /** A finished step that has to be done over: what it wrote of the instrument is taken back with the reason. */
 function Reopen({ job, step }: { job: Folded; step: Step }) {
   const { acting, act } = useActing(job.id);
-  const [why, setWhy] = useState('');
   return (
-    <form
-      className="mt-6 flex flex-wrap items-end gap-2 border-t border-rule pt-3"
-      onSubmit={(event) => {
-        event.preventDefault();
-        act([draft(acting(), 'reopened', step.id, { why: why.trim() })], 'Opened again.');
-        setWhy('');
-      }}
-    >
-      <label className="min-w-0 grow font-bold">
-        Open it again, because
-        <input
-          className="field font-normal"
-          autoComplete="off"
-          maxLength={500}
-          value={why}
-          onChange={(event) => setWhy(event.target.value)}
-        />
-      </label>
-      <button type="submit" className="quiet" disabled={why.trim() === ''}>
-        Open it again
-      </button>
-    </form>
+    <OneLineForm
+      className="mt-6 border-t border-rule pt-3"
+      label="Open it again, because"
+      button="Open it again"
+      onSay={(why) => act([draft(acting(), 'reopened', step.id, { why })], 'Opened again.')}
+    />
   );
 }
 
 /** Something stands in the way: whoever may answer for it goes on with a reason, and it is written down. */
 function BeginAnyway({ role, onBegin }: { role: Role; onBegin: (why: string) => void }) {
-  const [why, setWhy] = useState('');
   return (
     <div>
       <Link to="/bench" className="act min-h-[66px] px-6 text-[1.2rem]">
         Back to the bench
       </Link>
       {may(role, 'overrule a gate') && (
-        <form
-          className="mt-4 flex flex-wrap items-end gap-2"
-          onSubmit={(event) => {
-            event.preventDefault();
-            onBegin(why.trim());
-          }}
-        >
-          <label className="min-w-0 grow font-bold">
-            Begin it all the same, because
-            <input
-              className="field font-normal"
-              autoComplete="off"
-              maxLength={500}
-              value={why}
-              onChange={(event) => setWhy(event.target.value)}
-            />
-          </label>
-          <button type="submit" className="quiet" disabled={why.trim() === ''}>
-            Begin
-          </button>
-        </form>
+        <OneLineForm className="mt-4" label="Begin it all the same, because" button="Begin" onSay={onBegin} />
       )}
     </div>
   );

@@ -6,6 +6,7 @@ import { capital, sayLeft } from '@upright-elder/core/wording';
 import { useState } from 'react';
 import { useInstrument } from '../../../data/hooks.js';
 import { ListField } from '../../../fields/ListField.js';
+import { OneLineForm } from '../OneLineForm.js';
 import { sayWhen } from '../sayTime.js';
 import type { AtStage } from '../useActing.js';
 
@@ -124,7 +125,9 @@ export function HoldStage({ job, step, stage, acting, act }: AtStage) {
             </li>
           ))}
           <li>
-            <SomethingElse
+            <OneLineForm
+              label="Something else"
+              button="Note it and stop"
               onSay={(found) => {
                 setFailing(false);
                 act(ACTS.fail(acting, job, step, stage, null, found), 'Noted.');
@@ -134,33 +137,6 @@ export function HoldStage({ job, step, stage, acting, act }: AtStage) {
         </ul>
       )}
     </div>
-  );
-}
-
-function SomethingElse({ onSay }: { onSay: (found: string) => void }) {
-  const [found, setFound] = useState('');
-  return (
-    <form
-      className="flex flex-wrap items-end gap-2"
-      onSubmit={(event) => {
-        event.preventDefault();
-        onSay(found.trim());
-      }}
-    >
-      <label className="min-w-0 grow font-bold">
-        Something else
-        <input
-          className="field font-normal"
-          autoComplete="off"
-          maxLength={500}
-          value={found}
-          onChange={(event) => setFound(event.target.value)}
-        />
-      </label>
-      <button type="submit" className="quiet" disabled={found.trim() === ''}>
-        Note it and stop
-      </button>
-    </form>
   );
 }
 
@@ -289,7 +265,6 @@ export function LookStage({
   role,
   nameOf,
 }: AtStage & { role: Role; nameOf: (id: string) => string }) {
-  const [why, setWhy] = useState('');
   const look = step.looks.get(stage.index);
   const gives = may(role, 'give a second look');
   return (
@@ -328,27 +303,12 @@ export function LookStage({
         )}
       </div>
       {gives && look?.state === 'asked' && (
-        <form
-          className="mt-3 flex flex-wrap items-end gap-2"
-          onSubmit={(event) => {
-            event.preventDefault();
-            act(ACTS.refuseLook(acting, job, step, stage, why.trim()), 'Sent back.');
-          }}
-        >
-          <label className="min-w-0 grow font-bold">
-            Not yet, because
-            <input
-              className="field font-normal"
-              autoComplete="off"
-              maxLength={500}
-              value={why}
-              onChange={(event) => setWhy(event.target.value)}
-            />
-          </label>
-          <button type="submit" className="quiet" disabled={why.trim() === ''}>
-            Send it back
-          </button>
-        </form>
+        <OneLineForm
+          className="mt-3"
+          label="Not yet, because"
+          button="Send it back"
+          onSay={(why) => act(ACTS.refuseLook(acting, job, step, stage, why), 'Sent back.')}
+        />
       )}
       {!gives && look?.state === 'asked' && (
         <p className="mt-2 text-faint">

@@ -6,6 +6,7 @@ import { useNavigate } from 'react-router';
 import { useWrite } from '../../../data/bench/jobs.js';
 import { newId } from '../../../data/ids.js';
 import { ListField } from '../../../fields/ListField.js';
+import { OneLineForm } from '../../bench/OneLineForm.js';
 import { useStartJob } from './useStartJob.js';
 
 /** Small work in two touches, or a job that is put together by hand; it may come back from an earlier one. */
@@ -21,7 +22,7 @@ export function SmallJobs({
 }) {
   const begin = useStartJob(instrument.id);
   const [comesFrom, setComesFrom] = useState('');
-  const [harmed, setHarmed] = useState<string | null>(null);
+  const [harmed, setHarmed] = useState(false);
   const write = useWrite();
   const navigate = useNavigate();
   const fits = SMALL_JOBS.filter(({ treatments }) =>
@@ -72,47 +73,31 @@ export function SmallJobs({
           <button
             type="button"
             className="quiet min-h-[56px]"
-            aria-expanded={harmed !== null}
-            onClick={() => setHarmed(harmed === null ? '' : null)}
+            aria-expanded={harmed}
+            onClick={() => setHarmed(!harmed)}
           >
             A mishap
           </button>
         )}
       </div>
-      {harmed !== null && (
-        <form
-          className="mt-2 flex flex-wrap items-end gap-2"
-          onSubmit={(event) => {
-            event.preventDefault();
+      {harmed && (
+        <OneLineForm
+          className="mt-2"
+          label="What happened to it"
+          button="Note the mishap"
+          most={1000}
+          act
+          onSay={(what) => {
             const job = newId();
             const acting = { newId };
             const kept = write(job, [
               draft(acting, 'opened', null, { instrument: instrument.id, name: 'Mishap', from: 'by hand' }),
               draft(acting, 'plan taken', null, { version: 1, steps: [] }),
-              draft(acting, 'mishap', null, {
-                instrument: instrument.id,
-                what: harmed.trim(),
-                live: false,
-                cost: 'shop',
-              }),
+              draft(acting, 'mishap', null, { instrument: instrument.id, what, live: false, cost: 'shop' }),
             ]);
             if (kept) void navigate(`/instruments/${instrument.id}/work?job=${job}`);
           }}
-        >
-          <label className="min-w-0 grow font-bold">
-            What happened to it
-            <input
-              className="field font-normal"
-              autoComplete="off"
-              maxLength={1000}
-              value={harmed}
-              onChange={(event) => setHarmed(event.target.value)}
-            />
-          </label>
-          <button type="submit" className="act" disabled={harmed.trim() === ''}>
-            Note the mishap
-          </button>
-        </form>
+        />
       )}
     </section>
   );

@@ -3,6 +3,7 @@ import { draft, LOOKED_FOR, unlookedOf, type Folded, type LookedFor } from '@upr
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { Fold } from '../../../fields/Fold.js';
+import { OneLineForm } from '../../bench/OneLineForm.js';
 import { useActing } from '../../bench/useActing.js';
 
 /** As it came in: how it is played, what came with it, and what it was looked over for. */
@@ -39,7 +40,7 @@ export function TakenIn({ job, zone }: { job: Folded; zone: string }) {
 
 function LookedForLine({ job, what }: { job: Folded; what: LookedFor }) {
   const { acting, act } = useActing(job.id);
-  const [found, setFound] = useState<string | null>(null);
+  const [asked, setAsked] = useState(false);
   const looked = job.looked.get(what);
   const say = (words?: string) =>
     act([draft(acting(), 'looked for', null, { what, ...(words ? { found: words } : {}) })], 'Noted.');
@@ -50,37 +51,14 @@ function LookedForLine({ job, what }: { job: Folded; what: LookedFor }) {
       </p>
     );
   if (job.handedOver) return <p>Not looked for {what}</p>;
-  if (found !== null)
-    return (
-      <form
-        className="flex flex-wrap items-end gap-2"
-        onSubmit={(event) => {
-          event.preventDefault();
-          say(found.trim());
-        }}
-      >
-        <label className="min-w-0 grow font-bold">
-          {what}: what you found, and where
-          <input
-            className="field font-normal"
-            autoComplete="off"
-            maxLength={500}
-            value={found}
-            onChange={(event) => setFound(event.target.value)}
-          />
-        </label>
-        <button type="submit" className="quiet" disabled={found.trim() === ''}>
-          Note it
-        </button>
-      </form>
-    );
+  if (asked) return <OneLineForm label={`${what}: what you found, and where`} button="Note it" onSay={say} />;
   return (
     <span className="flex flex-wrap items-center gap-2">
       <span className="min-w-[11rem]">Look for {what}:</span>
       <button type="button" className="quiet" onClick={() => say()}>
         none found
       </button>
-      <button type="button" className="quiet" onClick={() => setFound('')}>
+      <button type="button" className="quiet" onClick={() => setAsked(true)}>
         found some
       </button>
     </span>
