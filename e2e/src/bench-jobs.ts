@@ -1,10 +1,10 @@
 import { randomUUID } from 'node:crypto';
-import { createRequire } from 'node:module';
 import { join } from 'node:path';
 import type { JobEventInput, JobEventsKept } from '@upright-elder/contract';
 import { figureUnder } from '../../core/bench/figures.js';
 import { instrumentBody } from './bodies.js';
 import { startProgram } from './program.js';
+import { insertRow, openFile, type Row, type Sqlite } from './writeTables.js';
 
 /**
  * A shop of 5,000 instruments with twenty years of jobs: 2,000 of a hundred events each, 40 of them under way. One job is
@@ -15,15 +15,6 @@ const JOBS = Number(process.argv[2] ?? 2000);
 const OPEN = 40;
 const NOTES = 96;
 const CALLS = 100;
-
-type Row = Record<string, unknown>;
-interface Sqlite {
-  prepare: (sql: string) => { all: (...values: unknown[]) => Row[]; run: (...values: unknown[]) => void };
-  exec: (sql: string) => void;
-  close: () => void;
-}
-const require = createRequire(new URL('../../server/package.json', import.meta.url));
-const openFile = (path: string) => new (require('better-sqlite3') as new (path: string) => Sqlite)(path);
 
 const program = await startProgram('2026-09-02T09:00:00Z');
 const ask = async <T>(method: string, path: string, body?: unknown): Promise<T> => {
@@ -56,14 +47,7 @@ const eventOf = (job: string, by: string, n: number, kind: string, body: object)
 });
 
 function copyAll(file: Sqlite, instrument: string, job: string): void {
-  const insert = (table: string, row: Row) => {
-    const columns = Object.keys(row);
-    file
-      .prepare(
-        `INSERT INTO "${table}" (${columns.map((one) => `"${one}"`).join(', ')}) VALUES (${columns.map(() => '?').join(', ')})`,
-      )
-      .run(...Object.values(row));
-  };
+  const insert = (table: string, row: Row) => insertRow(file, table, row);
   const [original] = file.prepare('SELECT * FROM "instrument" WHERE "id" = ?').all(instrument);
   const [jobRow] = file.prepare('SELECT * FROM "job" WHERE "id" = ?').all(job);
   const events = file.prepare('SELECT * FROM "bench_event" WHERE "job" = ?').all(job);

@@ -1,10 +1,10 @@
 import { randomUUID } from 'node:crypto';
-import { createRequire } from 'node:module';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { figureUnder } from '../../core/bench/figures.js';
 import { examinationBody, instrumentBody } from './bodies.js';
 import { startProgram } from './program.js';
+import { insertRow, openFile, type Row, type Sqlite } from './writeTables.js';
 
 /**
  * A shop of 5,000 instruments and 100,000 examinations: how it starts, and how its pages answer. One instrument is
@@ -13,15 +13,6 @@ import { startProgram } from './program.js';
 const INSTRUMENTS = Number(process.argv[2] ?? 5000);
 const VISITS = 20;
 const CALLS = 100;
-
-type Row = Record<string, unknown>;
-interface Sqlite {
-  prepare: (sql: string) => { all: (...values: unknown[]) => Row[]; run: (...values: unknown[]) => void };
-  exec: (sql: string) => void;
-  close: () => void;
-}
-const require = createRequire(new URL('../../server/package.json', import.meta.url));
-const openFile = (path: string) => new (require('better-sqlite3') as new (path: string) => Sqlite)(path);
 
 const program = await startProgram('2026-09-02T09:00:00Z');
 const ask = async (method: string, path: string, body?: unknown) => {
@@ -55,14 +46,7 @@ function cpuOf(pid: number): number {
 function multiply(file: Sqlite, instrument: string): string[] {
   const rowsOf = (table: string, column: string, value: string) =>
     file.prepare(`SELECT * FROM "${table}" WHERE "${column}" = ?`).all(value);
-  const insert = (table: string, row: Row) => {
-    const columns = Object.keys(row);
-    file
-      .prepare(
-        `INSERT INTO "${table}" (${columns.map((one) => `"${one}"`).join(', ')}) VALUES (${columns.map(() => '?').join(', ')})`,
-      )
-      .run(...Object.values(row));
-  };
+  const insert = (table: string, row: Row) => insertRow(file, table, row);
   const [original] = rowsOf('instrument', 'id', instrument);
   const examinations = rowsOf('examination', 'instrumentId', instrument).map((examination) => ({
     examination,
