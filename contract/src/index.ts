@@ -5,6 +5,7 @@ export * from './checks.js';
 export * from './lengths.js';
 export * from './problems.js';
 export * from './money.js';
+export * from './demo.js';
 export * from './owners.js';
 export * from './people.js';
 export * from './plans.js';

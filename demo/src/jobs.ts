@@ -115,6 +115,7 @@ export const JOBS: readonly Told[] = [
     name: 'Lifting bridge',
     treatments: [
       'clean-and-inspect',
+      'bring-down-damp',
       'remove-bridge',
       'footprint',
       'reglue-bridge',
@@ -123,7 +124,7 @@ export const JOBS: readonly Told[] = [
     ],
     openedDaysAgo: 9,
     promisedInDays: null,
-    tell: ({ ago, by, write, acting, work, job }) => {
+    tell: ({ ago, by, step, write, acting, until, work, job }) => {
       by('Tobin');
       ago(8 * DAY);
       work('clean-and-inspect', 1);
@@ -155,6 +156,19 @@ export const JOBS: readonly Told[] = [
           question: acting().newId(),
           say: 'Two screws go through the wings of the bridge. Plug the holes so that they show, or under new dots?',
         }),
+      ]);
+      // it came damp from the loft, and dries in the shop before anything is glued
+      ago(4 * HOUR);
+      until('bring-down-damp', ({ kind }) => kind === 'wait');
+      const dries = step('bring-down-damp');
+      write([
+        draft(acting(), 'clock set', dries.id, {
+          clock: acting().newId(),
+          kind: 'as long as it takes',
+          plan: dries.wait[0] * 3600,
+          calls: [{ at: dries.wait[0] * 3600, say: 'Look at it' }],
+        }),
+        draft(acting(), 'paused', dries.id, {}),
       ]);
     },
   },

@@ -131,6 +131,13 @@ describe('the thin path of a job', () => {
     await scenario.program.restart(later(5.5));
     await page.reload({ waitUntil: 'domcontentloaded' });
     await hand.sees('Look: soft? resin?');
+    // on a page that is not the bench's too
+    const at = new URL(page.url()).pathname;
+    await go('/air');
+    await page.waitForSelector('[aria-label="Running at the bench"] a');
+    await hand.sees(/1:\d\d\s*Night Boat\s*Look: soft\? resin\?/u);
+    await page.tap('[aria-label="Running at the bench"] a');
+    await page.waitForFunction((path) => location.pathname === path, { polling: 100 }, at);
     await press('Heard');
     await page.waitForFunction(() => !document.body.innerText.includes('Heard'), { polling: 100 });
     await scenario.program.stop();

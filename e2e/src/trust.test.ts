@@ -1,6 +1,8 @@
 import { spawn } from 'node:child_process';
 import { randomUUID } from 'node:crypto';
 import { once } from 'node:events';
+import { rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
@@ -23,8 +25,8 @@ beforeAll(async () => {
 });
 afterAll(() => program.close());
 
-async function put(path: string, body: unknown): Promise<number> {
-  const response = await fetch(`${program.address}/api/${path}`, {
+async function put(path: string, body: unknown, to = program): Promise<number> {
+  const response = await fetch(`${to.address}/api/${path}`, {
     method: 'PUT',
     headers: { 'content-type': 'application/json' },
     body: JSON.stringify(body),
@@ -76,6 +78,39 @@ describe('trust', () => {
     expect(code).toBe(1);
     expect(words).toMatch(/Another Upright Elder works on/u);
     expect(words).toContain(join(program.folder));
+  });
+
+  it('says that a demo is of another day, and ends to be written anew only when that was asked', async () => {
+    const note = join(tmpdir(), `demo-${randomUUID()}`);
+    const demo = await startProgram(undefined, { UPRIGHT_ELDER_DEMO: note });
+    const { browser, close } = await openContext();
+    const anew = () => fetch(`${demo.address}/api/demo/anew`, { method: 'POST' });
+    // still being written: nothing to throw away
+    expect((await anew()).status).toBe(503);
+    expect((await fetch(`${program.address}/api/demo/anew`, { method: 'POST' })).status).toBe(503);
+    writeFileSync(note, 'of these tables\n2026-08-31');
+    await put(`people/${by}`, { version: 0, name: 'Isbel Crane', role: 'master' }, demo);
+    await put(`instruments/${instrumentId}`, instrumentBody(by, 'Breakwater'), demo);
+    const page = await openPage(browser, demo.address);
+    const hand = new Hand(page);
+    await hand.sees('This demo was written on 31 August 2026');
+    await hand.tabTo('Write it anew for today', 60);
+    await hand.keys('Enter');
+    await hand.sees('What you tried in this demo is thrown away');
+    await hand.tabTo('Write it anew');
+    await hand.keys('Enter');
+    await hand.sees('The demo is being written for today');
+    await expect.poll(() => fetch(demo.address).catch(() => 'gone'), { timeout: 60_000 }).toBe('gone');
+    // its start writes it, at the same address; the page then opens by itself
+    writeFileSync(note, 'of these tables\n2026-09-02');
+    await demo.restart();
+    await hand.sees('The shelf');
+    await page.waitForFunction(() => !document.body.innerText.includes('This demo was written'), {
+      polling: 100,
+    });
+    rmSync(note);
+    await demo.close();
+    await close();
   });
 
   it('lays two copies of an instrument side by side when two people changed it, and keeps what is chosen of each', async () => {

@@ -7,6 +7,7 @@ import { CatalogueModule } from './catalogue/catalogue.module.js';
 import { ChangesModule } from './changes/changes.module.js';
 import { Clock } from './clock.js';
 import type { Config } from './config.js';
+import { DemoModule } from './demo/demo.module.js';
 import { Database } from './store/database.js';
 import { VersionedStore } from './store/versioned.js';
 import { EditsModule } from './edits/edits.module.js';
@@ -103,6 +104,7 @@ export class AppModule {
         photographs,
         BackupsModule.with(config),
         GaugesModule.with(config.gaugeBox),
+        DemoModule.with(config.demoNote),
       ],
     };
   }

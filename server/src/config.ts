@@ -19,6 +19,8 @@ export interface Config {
   backupFolder: string;
   /** the folder of backups was named at the start, and not left to the shop */
   backupFolderNamed: boolean;
+  /** where the demo's start notes the day it wrote the scenario on; null in a shop of one's own */
+  demoNote: string | null;
   /** begin an empty shop beside photographs that are already there */
   newShop: boolean;
 }
@@ -59,6 +61,7 @@ export function configFrom(given: NodeJS.ProcessEnv): Config {
     logFolder: env.UPRIGHT_ELDER_LOGS ? resolve(env.UPRIGHT_ELDER_LOGS) : join(dataFolder, 'logger'),
     backupFolder: env.UPRIGHT_ELDER_BACKUPS ? resolve(env.UPRIGHT_ELDER_BACKUPS) : join(dataFolder, BACKUPS),
     backupFolderNamed: Boolean(env.UPRIGHT_ELDER_BACKUPS),
+    demoNote: env.UPRIGHT_ELDER_DEMO ? resolve(env.UPRIGHT_ELDER_DEMO) : null,
     newShop: env[NEW_SHOP] === 'yes',
     gaugeBox: env.UPRIGHT_ELDER_GAUGES ? boxAddress(env.UPRIGHT_ELDER_GAUGES) : null,
   };

@@ -38,6 +38,7 @@ export async function startApp(
     backupFolder: join(folder, 'backups'),
     backupFolderNamed: false,
     newShop: false,
+    demoNote: null,
   });
   await app.listen(0, '127.0.0.1');
   const { port } = app.getHttpServer().address() as { port: number };

@@ -1,7 +1,7 @@
 import { Keyboard, Moon, Search, Sun } from 'lucide-react';
 import { sayDate } from '@upright-elder/core/days';
 import { lazy, Suspense, useEffect, useState } from 'react';
-import { NavLink, Outlet, useNavigate } from 'react-router';
+import { NavLink, Outlet, useLocation, useNavigate } from 'react-router';
 import { Toaster } from 'sonner';
 import { useLive, useRenewing } from '../data/events.js';
 import { useShop } from '../data/hooks.js';
@@ -16,6 +16,9 @@ import { useScheme } from './scheme.js';
 // the first press fetches it
 const QuickFind = lazy(() => import('./QuickFind.js').then(({ QuickFind: page }) => ({ default: page })));
 
+// beside every page but the bench's own, once it stands
+const CallsElsewhere = lazy(() => import('../places/bench/CallsElsewhere.js'));
+
 export function Shell() {
   const [scheme, turnScheme] = useScheme();
   const [keysOpen, setKeysOpen] = useState(false);
@@ -26,6 +29,7 @@ export function Shell() {
     setFinding(true);
   };
   const navigate = useNavigate();
+  const { pathname } = useLocation();
   const { data: shop } = useShop();
   const narrow = useNarrow();
   useLive();
@@ -130,6 +134,11 @@ export function Shell() {
       {found && (
         <Suspense fallback={null}>
           <QuickFind open={finding} onOpenChange={setFinding} />
+        </Suspense>
+      )}
+      {!pathname.startsWith('/bench') && (
+        <Suspense fallback={null}>
+          <CallsElsewhere />
         </Suspense>
       )}
       <KeySheet open={keysOpen} onOpenChange={setKeysOpen} />

@@ -14,6 +14,7 @@ import type {
   Judgement,
   BackupState,
   BackupTrouble,
+  DemoState,
   Learning,
   LogFolder,
   Mark,
@@ -56,6 +57,8 @@ export const useImports = (id: string) => useSWR<AirImport[]>(`rooms/${id}/impor
 /** What keeps backups from being written; asked for by the shelf. */
 export const useBackupTrouble = () =>
   useSWR<BackupTrouble>('backups/trouble', get, { refreshInterval: 600000 });
+/** What the invented scenario says of itself; asked for by the shelf. */
+export const useDemo = () => useSWR<DemoState>('demo', get, { refreshInterval: 600000 });
 export const useKeeping = () => useSWR<BackupState>('backups', get, { refreshInterval: 60000 });
 export const useRoomAir = (id: string | undefined) => useSWR<RoomAir>(id ? `rooms/${id}/air` : null, get);
 export const useRoomWood = (id: string) => useSWR<RoomWood>(`rooms/${id}/wood`, get);

@@ -13,6 +13,7 @@ import { usePersonId } from '../../data/person.js';
 import { BenchHead } from './BenchHead.js';
 import { RunBar } from './stages/Numerals.js';
 import { sayWhen } from './sayTime.js';
+import { stepLink } from './stepLink.js';
 import { useActing } from './useActing.js';
 import { useCalls } from './useCalls.js';
 
@@ -160,8 +161,6 @@ function BeforeClosing({
 }
 
 const endOf = ({ from, plan }: Clock): number => (plan === null ? Infinity : from + plan * 1000);
-const stepLink = (job: JobOfList, step: string | null): string =>
-  step === null ? `/instruments/${job.instrumentId}/work` : `/bench/${job.id}/${step}`;
 
 /** What runs and needs hands: the biggest thing on the page. */
 function Hero({ clock, job, now }: Running & { now: number }) {

@@ -1,7 +1,10 @@
 import { ringsAt, type Clock } from '@upright-elder/core/jobs';
-import { useEffect, useRef, useState } from 'react';
+import { useEffect, useState } from 'react';
 
 let audio: AudioContext | null = null;
+
+/** When this window rang each call last, ms, by clock and number: going to another page rings nothing twice. */
+const rung = new Map<string, Map<number, number>>();
 
 /** Two rising tones, three times: heard over a fan. */
 function ring(context: AudioContext): void {
@@ -22,7 +25,6 @@ function ring(context: AudioContext): void {
 /** Rings what has to ring, and says whether this page may sound: a browser lets it only after a first touch. */
 export function useCalls(clocks: readonly Clock[], now: number): boolean {
   const [may, setMay] = useState(audio?.state === 'running');
-  const rung = useRef(new Map<string, Map<number, number>>());
   useEffect(() => {
     const wake = () => {
       audio ??= new AudioContext();
@@ -37,10 +39,10 @@ export function useCalls(clocks: readonly Clock[], now: number): boolean {
   }, []);
   useEffect(() => {
     for (const clock of clocks) {
-      const before = rung.current.get(clock.id) ?? new Map<number, number>();
+      const before = rung.get(clock.id) ?? new Map<number, number>();
       const due = ringsAt(clock, now, before);
       if (due.length === 0) continue;
-      rung.current.set(clock.id, new Map([...before, ...due.map((which) => [which, now] as const)]));
+      rung.set(clock.id, new Map([...before, ...due.map((which) => [which, now] as const)]));
       if (audio?.state === 'running') ring(audio);
       navigator.vibrate?.([300, 100, 300]);
     }

@@ -2,19 +2,28 @@ import { sayDate } from '@upright-elder/core/days';
 import type { ShelfState } from '@upright-elder/core/jobs';
 import { sayShelfState, SHELF_STATE_WORDS, WEIGHTS } from '@upright-elder/core/wording';
 import type { Card } from '@upright-elder/contract';
-import { lazy, useEffect, useState } from 'react';
+import { lazy, Suspense, useEffect, useState } from 'react';
 import { Link, useNavigate, useSearchParams } from 'react-router';
 import { Fetching } from '../../app/Fetching.js';
 import { useTitle } from '../../app/useTitle.js';
 import { useParam } from '../../data/useParam.js';
 import { useSettled } from '../../data/useSettled.js';
-import { useBackupTrouble, useForecastProgress, usePeople, useShelf, useShop } from '../../data/hooks.js';
+import {
+  useBackupTrouble,
+  useDemo,
+  useForecastProgress,
+  usePeople,
+  useShelf,
+  useShop,
+} from '../../data/hooks.js';
 import { cardDrawing, PAGE_INKS } from '@upright-elder/drawings';
 import { Drawn } from '../../drawings/Drawn.js';
 import { WeightMark } from '../../fields/WeightMark.js';
 import { sayWhen } from '../bench/sayTime.js';
 import { ListField, optionsOf, type ListOptions } from '../../fields/ListField.js';
 
+// only a demo of another day has it
+const DemoNote = lazy(() => import('./DemoNote.js'));
 // an empty shop alone begins there
 const StartPlace = lazy(async () => ({ default: (await import('../start/StartPlace.js')).StartPlace }));
 
@@ -52,6 +61,7 @@ export function ShelfPlace() {
   const navigate = useNavigate();
   const kept = { search, archived, order, only };
   const people = usePeople();
+  const { data: demo } = useDemo();
   const shelf = useShelf(page, search, archived);
   useTitle(archived ? 'The archive' : 'The shelf');
   // what is typed stands in the field at once; the address and the server follow when the hand rests
@@ -77,10 +87,21 @@ export function ShelfPlace() {
 
   const { data } = shelf;
   const nothing = data?.total === 0 && data.archived === 0 && search === '' && !archived;
+  if (demo?.beingWritten)
+    return (
+      <Suspense fallback={null}>
+        <DemoNote writtenOn={null} />
+      </Suspense>
+    );
   if (nothing || people.data?.every(({ struck }) => struck)) return <StartPlace />;
   return (
     <>
       <BackupTrouble />
+      {demo?.writtenOn && demo.writtenOn !== demo.today && (
+        <Suspense fallback={null}>
+          <DemoNote writtenOn={demo.writtenOn} />
+        </Suspense>
+      )}
       <div className="mb-3 flex flex-wrap items-end gap-3">
         <h1 className="mr-auto text-[1.9rem] leading-tight">{archived ? 'The archive' : 'The shelf'}</h1>
         <ForecastsUnderWay />
