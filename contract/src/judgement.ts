@@ -135,6 +135,16 @@ export class JudgedFinding {
   @IsString()
   mark!: string | null;
 
+  /** all marks of the map that it is of */
+  @IsArray()
+  @IsString({ each: true })
+  marks!: string[];
+
+  /** what is said of it besides, one sentence each */
+  @IsArray()
+  @IsString({ each: true })
+  more!: string[];
+
   @NestedList(() => Evidence)
   evidence!: Evidence[];
 

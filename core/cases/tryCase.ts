@@ -131,7 +131,7 @@ function causes(expect: CaseExpect, sides: InstrumentJudgement['sides'], check: 
     const { budget, leading } = found;
     const largest = leading?.term.cause ?? 'none';
     if (of.largest)
-      check(largest === of.largest, `the largest cause on the ${side} side is ${largest}, not ${of.largest}`);
+      check(largest === of.largest, `the largest cause ${side} is ${largest}, not ${of.largest}`);
     if (of.told !== undefined)
       check(
         (leading?.told ?? false) === of.told,

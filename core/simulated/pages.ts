@@ -15,7 +15,7 @@ import { hasRole, type TreatmentId } from '../src/treatments/index.js';
 import {
   findingSentences,
   firstSentence,
-  sayFinding,
+  sayFindings,
   sayIn,
   sayingIn,
   sayYear,
@@ -60,7 +60,7 @@ export function pagesOf({ record, room }: History, day: number, judgedSaid = tru
       ...yearsAhead.map((one) => yearsAheadSentence(one, day, saying)),
     ]
       .map(({ text }) => text)
-      .concat(diagnosis.findings.map((one) => sayFinding(one, sayIn('mm')))),
+      .concat(sayFindings(diagnosis.findings, sayIn('mm')).map(({ text }) => text)),
   };
 }
 

@@ -171,7 +171,7 @@ function neckParts(neck: NeckGeometry, stance: Stance, { x, y }: Axes, inks: Ink
     draw(
       'text',
       { x: x(stance.bodyJoin) + 8, y: under + 34, fontSize: 15, fontFamily: inks.font, fill: inks.faint },
-      `body join, ${neck.bodyJoin}`,
+      `body joint, ${neck.bodyJoin}`,
     ),
   ];
 }

@@ -92,7 +92,7 @@ describe('the air of a room', () => {
     await (input as unknown as { uploadFile: (path: string) => Promise<void> }).uploadFile(path);
     await hand.sees('235 of 235 readings taken: 235 new, 0 known before, 6 lines skipped');
     await hand.sees('they were read as °F');
-    await hand.sees('it stood still at 52 %: is the sensor well?');
+    await hand.sees('it did not move at 52 %: is the sensor working?');
     await page.evaluate(() =>
       [...document.querySelectorAll<HTMLElement>('[data-fold]')]
         .find((one) => one.textContent === 'Skipped lines')!

@@ -100,13 +100,13 @@ describe('at the keyboard', () => {
     await hand.tabTo('Action at fret 12, bass');
     await hand.type('7/64');
     await hand.sees('Not saved yet');
-    await press('Start afresh');
+    await press('Discard changes');
     await hand.sees('What you typed was taken out');
     await press('Undo');
     await page.waitForFunction(() =>
       [...document.querySelectorAll('input')].some(({ value }) => value === '7/64'),
     );
-    await press('Start afresh');
+    await press('Discard changes');
   });
 
   it('an odd first reading is met with what was probably meant, and taken with a touch', async () => {
@@ -129,12 +129,12 @@ describe('a form', () => {
     await hand.type('the Stowaway');
     await press('Shelf');
     await hand.sees('The instrument is not saved');
-    await press('Leave it unsaved');
+    await press('Leave without saving');
     await hand.sees('The shelf');
     await open('/instruments/new');
     await hand.sees('What you typed before was brought back');
     expect(await page.$$eval('input', (all) => all.map(({ value }) => value))).toContain('the Stowaway');
-    await press('Start afresh');
+    await press('Discard changes');
   });
 
   it('saves at once though a word in passing lies over its button; a new person changes nobody at the bench', async () => {
@@ -164,7 +164,7 @@ describe('a form', () => {
     await hand.sees('Somebody else saved this shop’s settings');
     await hand.sees('Theirs: Elsewhere');
     await hand.sees('Yours: Lantern Yard');
-    await press('Save what is chosen');
+    await press('Save my choices');
     await hand.sees('settings are saved');
     expect(await get('shop')).toMatchObject({ name: 'Lantern Yard' });
   });

@@ -63,7 +63,7 @@ describe('first light, from an empty folder, by keyboard alone', () => {
     await hand.type('95');
     await hand.tabTo('Extension, join to board end');
     await hand.type('4 5/8');
-    await hand.tabBack('Body join at fret');
+    await hand.tabBack('Body joint at fret');
     await describeInstrument(hand);
     await hand.sees(/0 of \d+ read/u);
   });
@@ -150,7 +150,7 @@ describe('first light, from an empty folder, by keyboard alone', () => {
     await hand.keys('7');
     await hand.sees('Repair order');
     await hand.keys('6');
-    await hand.sees('What is the matter');
+    await hand.sees('What is wrong');
     await hand.sees(/wanted [57]\/64/u);
     await program.kill();
     await program.restart();
@@ -182,7 +182,7 @@ describe('first light, from an empty folder, by keyboard alone', () => {
     await hand.save();
     await hand.sees('Somebody else saved this examination');
     await hand.sees('From the other tab.');
-    await hand.tabTo('Save what is chosen');
+    await hand.tabTo('Save my choices');
     await hand.keys('Enter');
     // a note that was stored is written over only with a word on why
     await hand.sees('say why it is corrected');

@@ -25,7 +25,7 @@ export async function setUpShop(
 
 /** What the form of an instrument asks for besides name and scale, and its save. */
 export async function describeInstrument(hand: Hand): Promise<void> {
-  await hand.tabTo('Body join at fret');
+  await hand.tabTo('Body joint at fret');
   await hand.type('14');
   await hand.pick('Top wood', 'Sit');
   await hand.pick('Playing style', 'med');

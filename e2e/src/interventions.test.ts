@@ -103,7 +103,7 @@ describe('what was done to an instrument', () => {
     expect((await done()).filter(({ struck }) => struck)).toHaveLength(1);
     await hand.tabTo('Bring back');
     await hand.keys('Enter');
-    await page.waitForFunction(() => !document.body.innerText.includes('struck by'), {
+    await page.waitForFunction(() => !document.body.innerText.includes('crossed out by'), {
       polling: 100,
     });
     expect((await done()).filter(({ struck }) => struck)).toHaveLength(0);

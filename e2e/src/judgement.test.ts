@@ -89,10 +89,10 @@ describe('judgement', () => {
     expect(judged.order[0]!.id).toBe('slacken');
     // by keyboard: the first finding opens, and leads to the examination that it stands on
     await page.evaluate(() =>
-      document.querySelector<HTMLElement>('section[aria-label="What is the matter"] [data-fold]')!.focus(),
+      document.querySelector<HTMLElement>('section[aria-label="What is wrong"] [data-fold]')!.focus(),
     );
     await hand.keys('Enter');
-    await hand.sees('Meanwhile do not');
+    await hand.sees('Until then, do not');
     await hand.keys('Tab');
     expect(await hand.focused()).toMatch(/^bridge, 10 Feb 2026$/u);
     await hand.keys('Enter');
@@ -110,7 +110,7 @@ describe('judgement', () => {
   it('of a short visit after a full one keeps what was read before', async () => {
     const id = await examined('Two Visits', [found('topBraces', 'sound', 'tight')]);
     const [page, hand] = await open(`/instruments/${id}/judgement`);
-    await hand.sees('What makes the action stand so');
+    await hand.sees('Why the action is where it is');
     await page.goto(`${program.address}/instruments/${id}/examine?protocol=recheck`, {
       waitUntil: 'domcontentloaded',
     });
@@ -125,7 +125,7 @@ describe('judgement', () => {
       expect(parts.reduce((sum, { value }) => sum + value, 0)).toBeCloseTo(total, 10);
     expect(judged.findings.map(({ rule }) => rule)).not.toContain('stance-missing');
     await page.goto(`${program.address}/instruments/${id}/judgement`, { waitUntil: 'domcontentloaded' });
-    await hand.sees('What makes the action stand so');
+    await hand.sees('Why the action is where it is');
     await page.close();
   });
 
@@ -159,7 +159,7 @@ describe('judgement', () => {
     await hand.sees('Before a string is tuned up');
     await hand.tabTo('At pitch');
     await hand.keys('2');
-    await hand.tabTo('Unsound: it stays slack, what needs pitch is not taken');
+    await hand.tabTo('Unsound: left slack, readings at pitch skipped');
     await hand.keys('Space');
     await hand.sees('Action at fret 12: not taken: unsound');
     await page.focus('[aria-label="Headstock"] button');

@@ -150,7 +150,7 @@ describe('a loose brace on the map', () => {
     await hand.tabBack('Done, 2 points');
     await hand.keys('Enter');
     await hand.sees(/loose, lower tone bar, \d+ mm, moving/u);
-    await hand.sees('Stands open, strings off');
+    await hand.sees('Open, strings off');
     await hand.save();
     await page.waitForFunction(() => document.body.innerText.includes('saved'));
     const marks = (await (await fetch(`${program.address}/api/instruments/${one}/marks`)).json()) as {

@@ -237,7 +237,7 @@ describe('the map', () => {
     await control('s');
     await hand.sees('Somebody else saved this map');
     await hand.sees('by the other one');
-    await hand.tabTo('Save what is chosen');
+    await hand.tabTo('Save my choices');
     await hand.keys('Enter');
     await hand.sees('The map is saved');
     expect((await marksOf(one))[1]!.name).toBe('by this one');

@@ -79,17 +79,17 @@ describe('whose air an instrument lived in', () => {
     await hand.sees(
       /RH was read beside it, and the log of Loft has \d+\s%\sRH: did it lie somewhere else until then\?/u,
     );
-    await hand.tabTo('It lay elsewhere');
+    await hand.tabTo('It was elsewhere');
     await hand.keys('Enter');
     // the days that are asked about stand there already
-    await hand.pick('It lay in', 'Below');
+    await hand.pick('It was in', 'Below');
     await hand.tabTo('From, or roughly when');
     await hand.replace('1 Jul 2023');
     await hand.tabTo('Until');
     await hand.replace('1 Nov 2024');
     await hand.tabTo('Write it down');
     await hand.keys('Enter');
-    await hand.sees('Where it lay is written down; its years are read anew.');
+    await hand.sees('Saved; its years are being worked out again.');
     await page.waitForFunction(() => !document.body.innerText.includes('did it lie somewhere else'), {
       polling: 100,
     });
@@ -99,9 +99,9 @@ describe('whose air an instrument lived in', () => {
       ['2024-11-01', 'Loft'],
     ]);
     // and under the curve it is seen which room when
-    await page.waitForSelector('ol[aria-label="In which room it lay"]');
+    await page.waitForSelector('ol[aria-label="Which room it was in"]');
     expect(
-      await page.$$eval('ol[aria-label="In which room it lay"] li', (all) => all.map((li) => li.textContent)),
+      await page.$$eval('ol[aria-label="Which room it was in"] li', (all) => all.map((li) => li.textContent)),
     ).toEqual(['Below', 'Loft']);
   });
 
@@ -110,7 +110,7 @@ describe('whose air an instrument lived in', () => {
     await hand.sees(/Carried Over from 1 Jul 2023 until 1 Nov 2024/u);
     await hand.tabTo('Carried Over');
     await hand.keys('Enter');
-    await hand.sees('Where it lay');
+    await hand.sees('Where it was kept');
     await hand.sees('Below from 1 Jul 2023 until 1 Nov 2024');
     await hand.tabTo('Moves that are written down (1)');
     await hand.keys('Enter');

@@ -110,17 +110,17 @@ describe('plans', () => {
 
     await pressOf(page, 'Sound', 'Change');
     await hand.sees('It breaks nothing that is known here');
-    await press(page, 'Slacken the strings, hold it slack', '[aria-label="Your own plan"]');
-    await hand.sees(/It needs “Slacken the strings, hold it slack”/u);
+    await press(page, 'Slacken the strings and leave it slack', '[aria-label="Your own plan"]');
+    await hand.sees(/It needs “Slacken the strings and leave it slack”/u);
     await press(page, 'Replace the bridge plate', '[aria-label="Your own plan"]');
     await hand.sees('Not in one plan with “Replace the bridge plate”');
-    await press(page, 'Put in “Slacken the strings, hold it slack”');
+    await press(page, 'Put in “Slacken the strings and leave it slack”');
     await press(page, 'Replace the bridge plate', '[aria-label="Your own plan"]');
     await hand.sees('It breaks nothing that is known here');
     // a saddle pulled down by hand moves the numbers of its column at once
     await page.focus('[aria-label="Your own plan"] [role="slider"][aria-label="Saddle, bass"]');
     for (let i = 0; i < 35; i++) await hand.keys('ArrowLeft');
-    await hand.sees(/of saddle would be left on the bass side; nobody goes below/u);
+    await hand.sees(/of saddle would be left bass; nobody goes below/u);
 
     await pressOf(page, 'Sound', 'Choose');
     await hand.sees('Work shows “Sound');
@@ -146,7 +146,7 @@ describe('plans', () => {
     );
     const text = await hand.text();
     expect(text).toContain('Graft the top under the bridge');
-    expect(text).toContain('Rest under full tension and measure');
+    expect(text).toContain('Let it settle at full pitch, and measure');
     expect(text).toContain('Keep it slack, or strung low, for good');
     expect(text).toMatch(/Provisional: the saddle line may rise/u);
     await page.close();

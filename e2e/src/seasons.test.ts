@@ -168,7 +168,7 @@ describe('seasons', () => {
   it('counts season from where it will be kept: changed beside the sentences, and everything follows', async () => {
     page = await openPage(browser, `${program.address}/instruments/${one}/seasons`);
     hand = new Hand(page);
-    await hand.sees('assumed, since nobody said where it will be kept');
+    await hand.sees('assumed; set where it will live');
     await hand.tabTo('Change');
     await hand.keys('Enter');
     await hand.tabTo('From');
@@ -178,7 +178,7 @@ describe('seasons', () => {
     await hand.sees('the drier end comes first');
     await hand.replace('74');
     await hand.keys('Enter');
-    await hand.sees('Where it will be kept is saved.');
+    await hand.sees('Where it will live is saved.');
     await hand.sees('the middle of what its owner will keep');
     // kept as damp as that, the height stays
     await hand.sees(/action is high, about [\d½]+\/64; at 72\u00a0%\u00a0RH it would still be/u);
@@ -190,7 +190,7 @@ describe('seasons', () => {
     await hand.pick('In a room that is followed', 1);
     await hand.tabTo('Save');
     await hand.keys('Enter');
-    await hand.sees('the mean of the room that it will be kept in');
+    await hand.sees('the mean of the room it will live in');
     await page.close();
   });
 
@@ -260,9 +260,11 @@ describe('the air', () => {
     });
     const page = await openPage(browser, `${program.address}/air?room=${room}`);
     const hand = new Hand(page);
-    await hand.sees('What lies here');
+    await hand.sees('What is in this room');
     await page.waitForFunction(() =>
-      document.querySelector('section[aria-label="What lies here"]')?.textContent.includes('the Purser'),
+      document
+        .querySelector('section[aria-label="What is in this room"]')
+        ?.textContent.includes('the Purser'),
     );
     await page.waitForSelector('[role=img][aria-label^="Moisture of the wood over"]');
     await page.evaluate(() =>

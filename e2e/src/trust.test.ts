@@ -94,10 +94,10 @@ describe('trust', () => {
     const page = await openPage(browser, demo.address);
     const hand = new Hand(page);
     await hand.sees('This demo was written on 31 August 2026');
-    await hand.tabTo('Write it anew for today', 60);
+    await hand.tabTo('Write it again for today', 60);
     await hand.keys('Enter');
     await hand.sees('What you tried in this demo is thrown away');
-    await hand.tabTo('Write it anew');
+    await hand.tabTo('Write it again');
     await hand.keys('Enter');
     await hand.sees('The demo is being written for today');
     await expect.poll(() => fetch(demo.address).catch(() => 'gone'), { timeout: 60_000 }).toBe('gone');
@@ -132,7 +132,7 @@ describe('trust', () => {
     await mine.sees('Theirs: Corvane');
     await mine.tabTo('Yours: Marlsden');
     await mine.keys('ArrowLeft');
-    await mine.tabTo('Save what is chosen');
+    await mine.tabTo('Save my choices');
     await mine.keys('Enter');
     await mine.sees(/as measured on|nothing is measured/u);
     const stored = (await (

@@ -67,7 +67,7 @@ describe('a weight on a top', () => {
   });
 
   it('is taken back with a reason, and shown only where it is asked for', async () => {
-    await put(`strikes/weighing/${id(60)}`, { struck: true, why: 'the dial stood on the edge', by: PERSON });
+    await put(`strikes/weighing/${id(60)}`, { struck: true, why: 'dial on the edge', by: PERSON });
     expect(await get<LoadTest[]>(`instruments/${INSTRUMENT}/load-tests`)).toEqual([]);
     const [struck] = await get<LoadTest[]>(`instruments/${INSTRUMENT}/load-tests?struck=true`);
     expect(struck).toMatchObject({ struck: true });

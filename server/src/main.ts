@@ -35,7 +35,7 @@ try {
   const { code, message } = error as { code?: string; message: string };
   console.error(
     code === 'EADDRINUSE'
-      ? 'The port is taken by another program: choose another with UPRIGHT_ELDER_PORT.'
+      ? 'Another program uses the port: choose another with UPRIGHT_ELDER_PORT.'
       : message,
   );
   process.exit(1);

@@ -10,7 +10,7 @@ try {
   const { made, rows, pictures } = await restoreBackup(backup, folder);
   const { instrument = 0, examination = 0 } = rows;
   console.log(
-    `The shop of ${made.slice(0, 16).replace('T', ' ')} (UTC) lies in ${folder}: ${instrument} instruments, ${examination} examinations, ${pictures.length} pictures, all checked.\nOpen it with UPRIGHT_ELDER_DATA=${folder} npm start`,
+    `The shop of ${made.slice(0, 16).replace('T', ' ')} (UTC) is in ${folder}: ${instrument} instruments, ${examination} examinations, ${pictures.length} pictures, all checked.\nOpen it with UPRIGHT_ELDER_DATA=${folder} npm start`,
   );
 } catch (error) {
   console.error((error as Error).message);

@@ -16,7 +16,7 @@ export const IDENTITY_PARTS = [
   'finish',
   'tuners',
   'scale length',
-  'body join',
+  'body joint',
 ] as const;
 export type IdentityPart = (typeof IDENTITY_PARTS)[number];
 

@@ -7,7 +7,7 @@ export const RIGHTS = {
   /** go on although a gate is shut, or something stands in the way */
   'overrule a gate': ['master'],
   /** correct what was looked at, agreed to or overruled */
-  'correct what others stand on': ['master', 'luthier'],
+  'correct what others are based on': ['master', 'luthier'],
   'hand over': ['master', 'luthier'],
 } as const satisfies Record<string, readonly Role[]>;
 export type Right = keyof typeof RIGHTS;

@@ -35,7 +35,7 @@ export function hygrometerCorrection(points: readonly HygrometerPoint[]): Hygrom
   for (const { shown, truth } of points) {
     if (!(Math.abs(shown - truth) <= MOST_OFF))
       throw new RangeError(
-        `${shown} % where ${truth} % is true is more than ${MOST_OFF} off: wait a day with the box closed, or the hygrometer is dead`,
+        `${shown} % over a true ${truth} % is more than ${MOST_OFF} out. Wait a day, box shut; if it stays, the hygrometer is dead.`,
       );
   }
   if (points.length === 0) return UNCHECKED;

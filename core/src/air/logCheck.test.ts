@@ -93,13 +93,13 @@ describe('odd logs', () => {
       zone,
     );
     expect(soaked.readings).toHaveLength(21);
-    expect(soaked.skipped[0]!.reason).toMatch(/stands at its end \(100 %\)/u);
+    expect(soaked.skipped[0]!.reason).toMatch(/stuck at its end \(100 %\)/u);
     const stuck = readLogFile(
       file(hours('2026-02-01T00:00', 200, (i) => (i > 60 && i < 140 ? 52 : 45 + (i % 5)))),
       zone,
     );
     expect(stuck.readings).toHaveLength(200);
-    expect(stuck.assumed.join()).toMatch(/stood still at 52 %: is the sensor well/u);
+    expect(stuck.assumed.join()).toMatch(/did not move at 52 %: is the sensor working/u);
   });
 
   it('with gaps say how many and the longest; repeated hours are listed and counted once', () => {

@@ -50,7 +50,7 @@ export class LogCheck {
         .slice(0, SAID)
         .map(
           ({ from, to, humidity }) =>
-            `from ${date(from)} to ${date(to)} it stood still at ${humidity} %: is the sensor well?`,
+            `from ${date(from)} to ${date(to)} it did not move at ${humidity} %: is the sensor working?`,
         ),
       ...(gaps.length > 0 ? [sayGaps(gaps)] : []),
     ];
@@ -68,7 +68,7 @@ export class LogCheck {
 function sayGaps(gaps: readonly { from: number; to: number }[]): string {
   const longest = gaps.reduce((a, b) => (b.to - b.from > a.to - a.from ? b : a));
   const days = Math.round((longest.to - longest.from) / DAY);
-  return `nothing was logged for over a day ${times(gaps.length)}, the longest from ${date(longest.from)}, ${days} days; what is missing is not made up, the bands widen`;
+  return `gaps of over a day ${times(gaps.length)}, the longest from ${date(longest.from)}, ${days} days; gaps stay gaps, and the bands widen`;
 }
 
 const date = (time: number) => new Date(time).toISOString().slice(0, 10);

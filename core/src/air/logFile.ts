@@ -152,10 +152,10 @@ export function* readLogRows(
     yield piece;
   }
   if (survey.fahrenheit && columns.unit === null)
-    assumed.push('no unit stands over the temperatures, and they are too high for °C: they were read as °F');
+    assumed.push('no unit over the temperatures, and they are too high for °C: taken as °F');
   if (survey.winterTime)
     assumed.push(
-      'hours stand in it that clocks skip in spring: the logger keeps winter time, and the whole file was read so',
+      'it has hours that clocks skip in spring: the logger keeps winter time, and so does the whole file',
     );
   return [...assumed, ...check.remarks()];
 }
@@ -200,16 +200,16 @@ class LineReader {
       return `the time cannot be read; this file’s dates are ${this.order}: ${ACCEPTED[this.order]} are accepted`;
     const { usualYear } = this.survey;
     if (usualYear !== null && Math.abs(time.local[0] - usualYear) > YEARS_AWAY)
-      return `it lies years away from the other lines, of about ${usualYear}: the logger’s clock was not set`;
+      return `it is years away from the other lines, about ${usualYear}: the logger’s clock was not set`;
     const humidity = parsePercent(cells[this.columns.humidity] ?? '');
     if (!humidity.ok) return `humidity: ${humidity.reason}`;
     const unit = this.columns.unit ?? (this.survey.fahrenheit ? '°F' : '°C');
     const temperature = parseTemperature(cells[this.columns.temperature] ?? '', unit);
     if (!temperature.ok) return `temperature: ${temperature.reason}`;
     if (humidity.value >= SATURATED.high || humidity.value < SATURATED.low)
-      return `humidity: the sensor stands at its end (${humidity.value} %), which says nothing of the room`;
+      return `humidity: the sensor is stuck at its end (${humidity.value} %), so the line was skipped`;
     const at = this.instantOf(time);
-    if (this.seen.has(at)) return 'the same instant stands in the file before';
+    if (this.seen.has(at)) return 'the same instant is in the file already';
     this.seen.add(at);
     return { at, humidity: humidity.value, celsius: temperature.value };
   }
@@ -287,7 +287,7 @@ function* dateOrder(
   if (first > 12) return { order: 'day first', assumed: [] };
   return {
     order: 'day first',
-    assumed: first > 0 ? ['dates such as 3/4 were read day first: nothing in the file says'] : [],
+    assumed: first > 0 ? ['dates such as 3/4 taken day first: nothing in the file says'] : [],
   };
 }
 

@@ -81,7 +81,7 @@ describe('a hygrometer tried over salts', () => {
     expect(hygrometerCorrection([])).toEqual(UNCHECKED);
   });
   it('far off it is refused, with what to do', () => {
-    expect(() => hygrometerCorrection([{ shown: 60, truth: SALTS.low }])).toThrow(/box closed/u);
+    expect(() => hygrometerCorrection([{ shown: 60, truth: SALTS.low }])).toThrow(/box shut/u);
     expect(() =>
       hygrometerCorrection([
         { shown: 75, truth: SALTS.low },
@@ -93,7 +93,7 @@ describe('a hygrometer tried over salts', () => {
     expect(parseSalt('low', '38,1 %')).toEqual({ ok: true, value: 38.1 });
     expect(parseSalt('high', '38')).toMatchObject({
       ok: false,
-      reason: expect.stringMatching(/more than 15 off/u) as string,
+      reason: expect.stringMatching(/more than 15 out/u) as string,
       accepted: expect.stringMatching(/75\.5 %, within 15/u) as string,
     });
     expect(parseSalt('low', 'damp')).toMatchObject({ ok: false });

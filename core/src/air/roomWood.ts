@@ -23,7 +23,7 @@ export type WoodState =
   | { kind: 'not known' }
   /** outside of ease now; `back` where it is inside again within a fortnight of this week's air */
   | { kind: 'out'; damp: boolean; back: boolean }
-  | { kind: 'out in a fortnight'; damp: boolean }
+  | { kind: 'out in two weeks'; damp: boolean }
   | { kind: 'moving fast' }
   | { kind: 'out in two months'; damp: boolean }
   | { kind: 'at ease' };
@@ -117,7 +117,7 @@ function stateOf(now: number, fortnight: number, twoMonths: number): WoodState {
   const out = (m: number) => Math.abs(m - GLUED_AT.value) > EASE;
   const damp = (m: number) => m >= GLUED_AT.value;
   if (out(now)) return { kind: 'out', damp: damp(now), back: !out(fortnight) };
-  if (out(fortnight)) return { kind: 'out in a fortnight', damp: damp(fortnight) };
+  if (out(fortnight)) return { kind: 'out in two weeks', damp: damp(fortnight) };
   if (Math.abs(fortnight - now) > FAST) return { kind: 'moving fast' };
   if (out(twoMonths)) return { kind: 'out in two months', damp: damp(twoMonths) };
   return { kind: 'at ease' };

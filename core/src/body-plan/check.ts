@@ -120,7 +120,7 @@ function rectangleFaults(
     return [fault(part, `the ${part} is ${say(2 * halfWidth)} wide`, 'from 40 to 260 mm across')];
   return cornersOf(rectangle).every((corner) => isInside(corner, polygon))
     ? []
-    : [fault(part, `the ${part} stands over the edge of the body`, 'inside the outline')];
+    : [fault(part, `the ${part} reaches over the edge of the body`, 'inside the outline')];
 }
 
 function sidesFaults({ tail, neck }: Sides): PlanFault[] {
@@ -202,7 +202,7 @@ export function braceFaults({ name, path, width, height, taper }: Brace, polygon
     faults.push(
       fault(
         part,
-        `it stands ${say(nearestOn(outside, edge).off)} over the edge of the body`,
+        `it reaches ${say(nearestOn(outside, edge).off)} over the edge of the body`,
         'inside the outline',
       ),
     );

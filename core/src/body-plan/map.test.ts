@@ -277,7 +277,7 @@ describe('what cannot be', () => {
           ],
         }),
       ).join(),
-    ).toMatch(/a brace: it stands \d+ mm over the edge/u);
+    ).toMatch(/a brace: it reaches \d+ mm over the edge/u);
     expect(
       faults(
         brace({

@@ -19,7 +19,7 @@ export const BUILD_PARTS = {
       'bolted-flat': 'bolted flat against the body',
       through: 'neck goes through the block',
       'spanish-heel': 'one with the body (Spanish heel)',
-      screwed: 'screwed by somebody',
+      screwed: 'screwed by a repairer',
     },
   },
   bracing: {
@@ -95,7 +95,7 @@ export const BUILD_PARTS = {
     },
   },
   oldGlueSeen: {
-    name: 'How the glue was told',
+    name: 'How the glue was found out',
     ways: {
       water: 'warm water softened it',
       look: 'by its look',

@@ -70,10 +70,11 @@ export function isDay(text: string): boolean {
   return !Number.isNaN(time) && isoDate(dayOf(text)) === text;
 }
 
-export type DateShape = 'short' | 'long' | 'narrow' | 'month';
+export type DateShape = 'short' | 'long' | 'narrow' | 'month' | 'month in full';
 
 /**
- * A calendar day as it is said: `24 Aug 2026`, long `24 August 2026`, narrow `24 Aug 26`, by month `Aug 2026`. A day
+ * A calendar day as it is said: `24 Aug 2026`, long `24 August 2026`, narrow `24 Aug 26`, by month `Aug 2026`, in full `August
+ * 2026`. A day
  * is a day: no zone moves it.
  *
  * @param date ISO date, such as `2026-08-24`
@@ -83,6 +84,7 @@ export function sayDate(date: string, shape: DateShape = 'short'): string {
   if (!isDay(date)) throw new RangeError(`“${date}” is not a day`);
   const [year, month, day] = date.split('-') as [string, string, string];
   const name = MONTHS[Number(month) - 1]!;
+  if (shape === 'month in full') return `${name} ${year}`;
   if (shape === 'month') return `${name.slice(0, 3)} ${year}`;
   if (shape === 'long') return `${Number(day)} ${name} ${year}`;
   return `${Number(day)} ${name.slice(0, 3)} ${shape === 'narrow' ? year.slice(2) : year}`;

@@ -10,19 +10,19 @@ export type Certainty = (typeof CERTAINTIES)[number];
 
 /** What must not be done while a finding stands. */
 export const FORBIDDEN = {
-  pitch: 'string it to pitch, not for a reading either',
-  cut: 'cut anything for good',
+  pitch: 'tune it to pitch, even to measure',
+  cut: 'make any cut you cannot undo',
   trim: 'trim the saddle',
   nut: 'file the nut',
-  reset: 'take the neck off for its angle',
+  reset: 'reset the neck',
   flatten: 'flatten the belly',
   glueDry: 'glue it at this moisture',
   heat: 'bring heat near it',
   rod: 'force the rod',
   file: 'file the fret',
-  damp: 'raise the room over 60 % or dry it by heat',
+  damp: 'let the room go over 60 %, or dry it with heat',
   steel: 'put steel strings on it',
-  nextTo: 'let it stand beside another instrument',
+  nextTo: 'leave it beside another instrument',
   thin: 'thin the bridge',
   wick: 'tune it up to draw glue in',
 } as const;
@@ -30,11 +30,11 @@ export type Forbidden = keyof typeof FORBIDDEN;
 
 /** What differs from school to school: each with what the schools do. */
 export const SCHOOL_NOTES = {
-  crack: 'Close and glue it as soon as it closes; or watch it through the damp season first, as some do.',
-  'breathing crack': 'Close and glue it now; or watch it through the damp season first, as some do.',
-  frets: 'Put back the originals; new ones; level all; or spot work that saves low originals.',
-  arch: 'Raise the arch and renew the bars; set a post; or lighter strings and watch.',
+  crack: 'Glue the crack as soon as it closes; or, as some do, watch it through the damp season first.',
+  'breathing crack': 'Close and glue it now; or, as some do, watch it through the damp season first.',
+  frets: 'Refit the originals; new frets; level all; or spot repairs that save low originals.',
+  arch: 'Raise the arch and renew the bars; fit a post; or lighter strings and watch.',
   belly:
-    'Flatten the belly and keep the angle; or accept it and trim while there is saddle; or set the neck to the belly as it stands.',
+    'Flatten the belly and keep the angle; accept it and trim while there is saddle; or set the neck to the belly as it is.',
 } as const;
 export type SchoolNote = keyof typeof SCHOOL_NOTES;

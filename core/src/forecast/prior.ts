@@ -76,7 +76,7 @@ export function actionSensitivity(top: TopConstruction, ofKind: BreathingOfKind 
     return {
       value: ofKind.ratio * value,
       sd: ofKind.sd * value,
-      source: `${rise.source}, and ${Math.round(100 * ofKind.ratio)} % of it, as ${ofKind.instruments} of its kind in this shop breathe`,
+      source: `${rise.source}, and ${Math.round(100 * ofKind.ratio)} % of it, as ${ofKind.instruments} of the same kind in this shop breathe`,
     };
   return { value, sd: Math.hypot(rise.sd / 2, NECK_PART_SD), source: rise.source };
 }

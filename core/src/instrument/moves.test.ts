@@ -169,7 +169,7 @@ describe('histories with moves', () => {
     expect(Math.abs(age.value - plain.age.value)).toBeLessThan(0.03);
   });
 
-  it.each(['below', 'loft'])('of a place that nobody follows (then %s) the air beside it speaks', (home) => {
+  it.each(['below', 'loft'])('of a place without a log (then %s) the air beside it speaks', (home) => {
     const { creeps, air } = told({
       rooms: ROOMS,
       lay: [{ room: 'loft' }, { room: home, from: '2024-09-01' }],

@@ -65,7 +65,7 @@ describe('where an instrument lay', () => {
     ]);
   });
 
-  it('lays visits over it: weeks in the shop, one that is not over, a place that nobody follows', () => {
+  it('lays visits over it: weeks in the shop, one that is not over, a place without a log', () => {
     expect(
       path(
         [

@@ -41,7 +41,7 @@ export function parseStorageEnd(text: string): Parsed<number | null> {
   if (text.trim() === '') return { ok: true, value: null };
   const end = parsePercent(text);
   if (!end.ok || (end.value >= KEEPABLE.from && end.value <= KEEPABLE.to)) return end;
-  return refused('nobody keeps a room at that', `${KEEPABLE.from} to ${KEEPABLE.to} % RH`);
+  return refused('no room is held at that', `${KEEPABLE.from} to ${KEEPABLE.to} % RH`);
 }
 
 /** Why two ends make no band; null where they do, or where neither is given. */

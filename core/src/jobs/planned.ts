@@ -91,7 +91,7 @@ export function whyAfter(
   // back on after what it gave access to, and before what asks for it to be on
   if (then.part === 'on')
     return rank(first.treatment) <= WORK_STAGES.indexOf(TREATMENTS[then.treatment].goesBackOn!.after)
-      ? 'what lies under it is done before it goes back on'
+      ? 'what is under it comes before it goes back on'
       : null;
   if (
     first.part === 'on' &&

@@ -205,11 +205,11 @@ export const POINTS: Record<PointId, LookPoint> = {
     ],
   }),
   saddleLook: point('saddleLook', 'Saddle showing', {
-    how: 'Between 1/8 and 1/4 in shows on a healthy one; hardly any means a neck set is coming.',
+    how: 'Between 1/8 and 1/4 in shows on a healthy one; hardly any means a neck reset is coming.',
     states: [sound('enough', 'enough'), watch('little', 'little'), repair('hardly-any', 'hardly any')],
   }),
   bridge: point('bridge', 'Bridge', {
-    how: 'A thinned bridge hides a neck that needed resetting, and then both must be paid for.',
+    how: 'A thinned bridge hides a neck that needed a reset: then both must be paid for.',
     states: [
       sound('full-thickness', 'full thickness'),
       repair('planed-thin', 'planed thin'),
@@ -236,7 +236,7 @@ export const POINTS: Record<PointId, LookPoint> = {
     only: 'flat-top',
   }),
   topShape: point('topShape', 'Shape of the top', {
-    how: 'An even dome is how it is meant to stand; a hollow before the bridge with a hump behind is not.',
+    how: 'An even dome is how it is meant to look; a hollow in front of the bridge with a hump behind is not.',
     states: [
       sound('even-dome', 'even dome'),
       sound('flat', 'flat'),
@@ -304,7 +304,7 @@ export const POINTS: Record<PointId, LookPoint> = {
     how: 'Play every fret of the outer strings as the owner does; say at which frets it buzzes. Forecasts learn from it how hard is played.',
     states: [
       sound('clean', 'clean'),
-      watch('buzzes-when-struck-hard', 'buzzes when struck hard'),
+      watch('buzzes-when-struck-hard', 'buzzes when played hard'),
       repair('buzzes-bass', 'buzzes on the bass string'),
       repair('buzzes-treble', 'buzzes on the treble string'),
     ],
@@ -382,7 +382,7 @@ export const POINTS: Record<PointId, LookPoint> = {
       UNSEEN,
     ],
   }),
-  debris: point('debris', 'What lies inside', {
+  debris: point('debris', 'What is inside', {
     how: 'String ends, loose wires, nuts: many rattles are one of these.',
     states: [
       sound('nothing', 'nothing'),
@@ -397,17 +397,17 @@ export const POINTS: Record<PointId, LookPoint> = {
       sound('hard-and-whole', 'sound'),
       watch('soft-or-tacky', 'soft or tacky'),
       watch('refinished', 'refinished'),
-      watch('thick-film-over-the-joint', 'thick film over the joint'),
+      watch('thick-film-over-the-joint', 'thick finish over the joint'),
       repair('flakes', 'flakes off'),
       repair('loose-splinter', 'a loose splinter'),
     ],
   }),
   serial: point('serial', 'Serial number', {
-    how: 'As it stands, and where; say if it looks altered.',
+    how: 'Copy it as it is, and where; say if it looks altered.',
     states: [sound('clear', 'clear'), watch('doubtful', 'doubtful'), watch('none', 'none')],
   }),
   label: point('label', 'Label, stamp or brand', {
-    how: 'Words as they stand; say if it looks put in later.',
+    how: 'Copy the words as they are; say if it looks put in later.',
     states: [sound('original', 'original'), watch('doubtful', 'doubtful'), watch('none', 'none')],
   }),
   archBars: point('archBars', 'Bars', {
@@ -422,7 +422,7 @@ export const POINTS: Record<PointId, LookPoint> = {
     only: 'archtop',
   }),
   soundPost: point('soundPost', 'Sound post', {
-    how: 'Many have none; a fallen one lies inside.',
+    how: 'Many have none; a fallen one is loose inside.',
     states: [
       sound('none', 'none'),
       sound('stands', 'stands'),
@@ -461,7 +461,7 @@ export const POINTS: Record<PointId, LookPoint> = {
     ],
   }),
   pests: point('pests', 'Pests and mould', {
-    how: 'Before it stands beside another instrument: fresh dust, clean holes, bloom, smell; the case too.',
+    how: 'Before it goes near another instrument: fresh dust, clean holes, bloom, smell; the case too.',
     states: [
       sound('none', 'none'),
       watch('old-holes', 'old holes, no dust'),

@@ -64,7 +64,7 @@ export const HOUSE_PROTOCOLS: Record<HouseProtocolId, Protocol> = {
   full: {
     name: 'Full examination',
     about:
-      'Before a string is tuned up, at pitch, then the strings off and inside. Is anything live, it stays slack.',
+      'Before a string is tuned up; at pitch; then strings off and inside. If anything is live, leave it slack.',
     priced: false,
     again: false,
     stages: [
@@ -176,7 +176,7 @@ export const HOUSE_PROTOCOLS: Record<HouseProtocolId, Protocol> = {
   },
   resting: {
     name: 'Re-check under tension',
-    about: 'Under full tension after work: only when these stand still is the saddle cut to its last height.',
+    about: 'At pitch after work: cut the saddle to its last height only when these have settled.',
     priced: false,
     again: true,
     stages: [

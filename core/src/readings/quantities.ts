@@ -219,7 +219,7 @@ export const QUANTITIES: Record<QuantityId, Quantity> = {
     endedBy: 'settings',
   }),
   bow: length('bow', 'Bow profile', -3, 15, {
-    how: 'Straightedge from fret 1 to the body join: gap over each crown, where the bend is local. Back-bow is negative.',
+    how: 'Straightedge from fret 1 to the body joint: gap over each crown, where the bend is local. Back-bow is negative.',
     places: ['fret3', 'fret5', 'fret7', 'fret9', 'fret11'],
     tool: 'feelers',
     breathing: 'neck',
@@ -292,7 +292,7 @@ export const QUANTITIES: Record<QuantityId, Quantity> = {
     endedBy: 'settings',
   },
   pinGap: length('pinGap', 'Board edge to outer pin, no sign asked', -15, 20, {
-    how: 'As it was read before it was asked which way is plus: shown, and not judged by.',
+    how: 'Measured before the sign was defined: shown, not judged by.',
     places: STRING_SIDES,
     tool: 'rule',
     usual: [-6, 10],

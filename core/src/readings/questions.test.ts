@@ -45,7 +45,7 @@ describe('a first reading', () => {
   });
 
   it('0 for an action is met with the field to leave empty, half an inch with a question', () => {
-    expect(asked('0')!.words).toContain('leave the field empty');
+    expect(asked('0')!.words).toContain('Leave it empty');
     expect(asked('½')!.words).toContain('12.7 mm');
     expect(asked('0', 'relief')).toBeNull();
   });
@@ -110,7 +110,7 @@ describe('the air as typed', () => {
   });
 
   it('wood as wet as the air is asked about', () => {
-    expect(questionOfWoodMoisture('8; 9; 45')!.words).toContain('humidity of the air');
+    expect(questionOfWoodMoisture('8; 9; 45')!.words).toContain('air’s humidity');
     expect(questionOfWoodMoisture('8.5; 8; 9')).toBeNull();
   });
 });

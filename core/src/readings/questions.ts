@@ -70,9 +70,9 @@ export function questionOfReading(
     if (isUsual(value)) continue;
     const is = sayIn(dimension, value);
     if (value === 0)
-      return asked(`${name} is hardly ever 0. Where it was not measured, leave the field empty.`, null);
+      return asked(`${name} is hardly ever 0. Leave it empty if you did not measure it.`, null);
     const meant = candidatesOf(part, dimension, unit).find(fits) ?? null;
-    return asked(`That is ${is}, and ${name.toLowerCase()} is usually ${usual}.`, meant);
+    return asked(`That is ${is}; ${name.toLowerCase()} is usually ${usual}.`, meant);
   }
   return null;
 }
@@ -108,7 +108,7 @@ export function questionOfWoodMoisture(text: string): Question | null {
     if (!result.ok || (result.value >= WOOD.driest && result.value <= WOOD.wettest)) continue;
     return asked(
       result.value > WOOD.wettest
-        ? `Wood in a room holds ${WOOD.driest} to ${WOOD.wettest} %MC. Is ${printDecimal(result.value, 1)} % the humidity of the air?`
+        ? `Wood indoors holds ${WOOD.driest} to ${WOOD.wettest} %MC. Is ${printDecimal(result.value, 1)} % the air’s humidity?`
         : `Wood in a room holds ${WOOD.driest} to ${WOOD.wettest} %MC.`,
       null,
     );

@@ -23,7 +23,7 @@ const SET_UP: TreatmentId[] = ['clean-and-inspect', 'set-up'];
  */
 export const JOBS = {
   neck: {
-    name: 'Neck set, frets dressed',
+    name: 'Neck reset, frets dressed',
     // the frets over the joint are dressed once the neck is back
     treatments: ['neck-off', 'extension', 'level-frets', 'saddle'],
     asks: { saddleLook: ['hardly-any'], straightedgeLook: ['runs-into-the-front'], bridge: ['planed-thin'] },
@@ -85,7 +85,7 @@ export const JOBS = {
     found: 0.06,
   },
   belly: {
-    name: 'Braces and belly put right',
+    name: 'Braces and belly repaired',
     treatments: ['reglue-brace', 'flatten-belly'],
     asks: { topShape: ['hollow-and-hump'] },
     may: { topShape: ['sunken-at-the-hole'] },

@@ -29,19 +29,18 @@ export function closureWords(
   say: (metres: number) => string = (metres) => printLength(metres, 'mm'),
 ): ClosureWords {
   const statement = closure.closes
-    ? `${side}: the readings agree. The line gives ${say(closure.computed)} at fret 12, measured ${say(measured)}.`
-    : `${side}: the readings do not agree. The line gives ${say(closure.computed)} at fret 12, measured ${say(measured)}; that is ` +
-      `${say(Math.abs(closure.residual))} apart, and the tools explain ${say(1.96 * closure.sd)}.`;
+    ? `${side}: readings agree. They give ${say(closure.computed)} at fret 12; you measured ${say(measured)}.`
+    : `${side}: readings disagree. They give ${say(closure.computed)} at fret 12; you measured ${say(measured)}. That is ${say(Math.abs(closure.residual))} out; tool error covers ${say(1.96 * closure.sd)}.`;
   if (closure.closes) return { closes: true, statement, questions: [] };
   const questions = closure.slips.map(
     (slip) =>
-      `${slipQuestion(slip)} It would then be ${slip.kind === 'slack for pitch' ? 'about ' : ''}${say(slip.wouldBe)}.`,
+      `${slipQuestion(slip)} ${slip.kind === 'slack for pitch' ? 'About ' : ''}${say(slip.wouldBe)} would fit.`,
   );
   if (questions.length === 0) {
     const [first] = closure.corrections;
     questions.push(
       first
-        ? `Measure again, the ${NAMES[first.quantity]} first: it would have to be ${say(Math.abs(first.correction))} ${first.correction < 0 ? 'less' : 'more'} to agree.`
+        ? `Measure the ${NAMES[first.quantity]} again first: it would have to be ${say(Math.abs(first.correction))} ${first.correction < 0 ? 'less' : 'more'} to agree.`
         : 'Measure again.',
     );
   }
@@ -52,18 +51,18 @@ function slipQuestion({ kind, quantity }: Slip): string {
   const name = NAMES[quantity];
   switch (kind) {
     case 'sign':
-      return `Could the ${name} have the other sign?`;
+      return `Could the ${name} have the wrong sign?`;
     case 'unit':
-      return `Could the ${name} have been read in another unit?`;
+      return `Did you read the ${name} in another unit?`;
     case 'one 64th':
       return `Could the ${name} be one 64th off on the rule?`;
     case 'one 32nd':
       return `Could the ${name} be one 32nd off on the rule?`;
     case 'slack for pitch':
-      return `Could the ${name} have been read with the strings slack?`;
+      return `Did you read the ${name} with the strings slack?`;
     case 'strings swapped':
-      return `Could the ${name} have been read under the other string?`;
+      return `Did you read the ${name} under the other string?`;
     case 'wrong fret':
-      return `Could the ${name} have been read at a neighbouring fret?`;
+      return `Did you read the ${name} at the fret next to it?`;
   }
 }

@@ -63,7 +63,7 @@ export const EDGES: readonly Edge[] = [
   edge(
     ids('treat-pests', 'isolate-celluloid', 'dry-mould'),
     { stages: ['look', ...OPENED, 'rest', 'keeping'] },
-    'quarantine and rotting celluloid before it stands beside another instrument',
+    'quarantine and rotting celluloid before it goes near another instrument',
   ),
   edge(
     ids('lay-finish', 'glue-splinter'),
@@ -82,8 +82,8 @@ export const EDGES: readonly Edge[] = [
     'slack before wetting, drying, heating or opening anything',
   ),
   edge(ids('slacken'), ids('journey', 'nylon-back-on', 'sound-post'), 'slack before anything of it is moved'),
-  edge(stages('today'), stages('look'), 'what is live now comes before what is only dirty'),
-  edge(stages('look'), stages('rest', 'set-up'), 'looked at inside before it is tuned up'),
+  edge(stages('today'), stages('look'), 'live damage comes before dirt'),
+  edge(stages('look'), stages('rest', 'set-up'), 'look inside before you tune it up'),
   edge(stages('look'), stages('moisture'), 'dirt hides cracks, and they are measured before they close'),
   edge(stages('look'), { heats: true }, 'glue identified and fixings found before heat; heat before knives'),
   edge(stages('look'), { stages: OPENED }, 'what is loose is found first'),
@@ -91,7 +91,7 @@ export const EDGES: readonly Edge[] = [
   edge(
     ids('rehydrate', 'bring-down-damp'),
     { glues: true },
-    'moisture before structural glue: wood glued dry or damp is glued at the wrong size',
+    'moisture right before structural glue: wood glued dry or damp is glued at the wrong size',
   ),
   edge(stages('moisture'), ids('fret-ends'), 'fret ends often go back by themselves'),
   edge(stages('moisture'), stages('rest', 'measure'), 'it is judged at working moisture'),
@@ -114,7 +114,7 @@ export const EDGES: readonly Edge[] = [
   edge(
     ids('footprint'),
     ids('reglue-bridge', 'bridge-place'),
-    'bare wood under it first: nothing else sticks over another’s cured film',
+    'bare wood under it first: nothing else sticks over another cured glue',
   ),
   edge(
     ids('glue-bridge', 'bridge-place'),
@@ -128,7 +128,7 @@ export const EDGES: readonly Edge[] = [
     { stages: ['taken off'], ids: ['back-off'] },
     'loose wood back before anything is cut or opened',
   ),
-  edge(ids('back-off'), stages('inside'), 'what hands do not reach is opened first'),
+  edge(ids('back-off'), stages('inside'), 'open it first where hands do not reach'),
   edge(
     stages('inside'),
     ids('flatten-belly'),
@@ -138,13 +138,13 @@ export const EDGES: readonly Edge[] = [
   edge(
     ids('sound-post'),
     ids('bridge-feet'),
-    'the post last and slack, but the feet meet the arch as it stands',
+    'the post last and slack, but fit the feet to the arch as it is',
   ),
   edge(ids('reglue-bar', 'raise-arch'), ids('sound-post'), 'bars and arch before the post'),
   edge(
     ids('raise-arch', 'reglue-bar'),
     ids('bridge-feet', 'archtop-bridge'),
-    'bars, arch and rest before the bridge feet',
+    'bars, arch and settling before the bridge feet',
   ),
   edge(ids('bridge-feet', 'archtop-bridge'), ids('thumb-wheels'), 'the bridge feet before the wheels'),
   edge(ids('reglue-brace'), ids('sister-brace'), 'a broken brace is glued to the plate first'),
@@ -155,7 +155,7 @@ export const EDGES: readonly Edge[] = [
     stages('bridge'),
     'inside before outside: what carries the bridge before the bridge',
   ),
-  edge(stages('belly'), stages('bridge'), 'the belly before the bridge that sits on it'),
+  edge(stages('belly'), stages('bridge'), 'belly first, then the bridge that sits on it'),
   edge(
     ids('patch-plate', 'replace-plate', 'reglue-bridge'),
     ids('plug-holes', 'ramp-holes'),
@@ -168,11 +168,11 @@ export const EDGES: readonly Edge[] = [
     stages('rest'),
     'headstock, tuners and bushings before the first tension',
   ),
-  edge(ids('tailpiece-off'), ids('rest-under-tension'), 'it rests as it will be strung'),
+  edge(ids('tailpiece-off'), ids('rest-under-tension'), 'it settles as it will be strung'),
   edge(
     ids('nylon-back-on', 'other-strings', 'heavier-strings', 'twelve-down'),
     ids('rest-under-tension'),
-    'it rests as it will be strung',
+    'it settles as it will be strung',
   ),
   edge(
     stages('inside', 'bridge', 'cracks', 'belly'),
@@ -183,12 +183,12 @@ export const EDGES: readonly Edge[] = [
   edge(
     stages('rest'),
     { ids: ANGLE.ids! },
-    'belly and bridge settle under tension before the neck angle: the angle is set to where the bridge ends up',
+    'belly and bridge settle at pitch before the neck angle is set: set it to where the bridge ends up',
   ),
   edge(
     CARRIES,
     { ids: ANGLE.ids! },
-    'what holds the heel must stand still first; a body that was opened has another angle',
+    'what holds the heel must be firm first; an opened body has another angle',
   ),
   edge(
     ids('other-strings', 'heavier-strings', 'twelve-down', 'home-humidity', 'nylon-back-on'),
@@ -202,7 +202,7 @@ export const EDGES: readonly Edge[] = [
     ids('adjust-rod', 'press-neck', 'pull-frets'),
     'the rod is tried under load before the board is glued, and set to neutral before pressing, levelling or fretting',
   ),
-  edge(ids('board-off'), ids('stiffen-neck', 'replace-rod'), 'the board is off before what lies under it'),
+  edge(ids('board-off'), ids('stiffen-neck', 'replace-rod'), 'the board is off before what is under it'),
   edge(ids('loose-board'), ids('press-neck'), 'the board’s joint is sound before it is pressed'),
   edge(stages('neck straight'), { ids: ANGLE.ids! }, 'the neck is straight before its angle is judged'),
   edge(
@@ -226,15 +226,15 @@ export const EDGES: readonly Edge[] = [
   edge(
     stages('neck straight', 'neck angle'),
     stages('settled'),
-    'rod, pressing and neck set first; then it is strung and read',
+    'rod, pressing and neck reset first; then string it and measure',
   ),
   edge(stages('board', 'frets'), stages('settled'), 'board and frets before it is strung and read'),
   edge(
     stages('settled'),
     stages('nut', 'saddle'),
-    'nut and saddle are cut by what stands once it was strung and read again',
+    'nut and saddle are cut from the readings after stringing',
   ),
-  edge(stages('rest', 'measure'), stages('settled'), 'structure rests first, then the neck'),
+  edge(stages('rest', 'measure'), stages('settled'), 'structure settles first, then the neck'),
   edge(
     ids('find-joint'),
     { stages: ['neck angle', 'nut', 'saddle'] },
@@ -250,9 +250,9 @@ export const EDGES: readonly Edge[] = [
   edge(
     ids('reglue-neck', 'reset-bolted', 'bolt-neck'),
     ids('extension'),
-    'glued flat after a reset the board gets a kink at the body join',
+    'glued flat after a reset the board gets a kink at the body joint',
   ),
-  edge(stages('neck angle'), stages('board'), 'the angle before the board, by the house’s school'),
+  edge(stages('neck angle'), stages('board'), 'the angle before the board, in the usual school'),
   edge(stages('neck angle'), stages('frets'), 'the angle before the frets'),
   edge(ids('board-wear', 'mend-board'), { stages: ['frets'] }, 'board repairs and inlay before frets'),
   edge(ids('pull-frets'), ids('level-board'), 'frets out before the board is levelled'),
@@ -260,7 +260,7 @@ export const EDGES: readonly Edge[] = [
   edge(
     ids('seat-fret'),
     ids('spot-level', 'level-frets', 'refret', 'part-refret', 'compression-refret', 'fret-ends'),
-    'loose frets seated before any levelling: one that springs is filed again and again',
+    'seat loose frets before levelling: one that springs gets filed again and again',
   ),
   edge(ids('refret'), ids('taller-frets'), 'with the refret'),
   edge(stages('frets', 'board'), stages('nut'), 'frets before the nut'),
@@ -297,7 +297,7 @@ export const EDGES: readonly Edge[] = [
   edge(
     { heats: true },
     ids('hardware', 'floating-guard', 'binding'),
-    'what stands near heat comes off first and goes back last',
+    'what is near heat comes off first and goes back last',
   ),
   {
     first: {

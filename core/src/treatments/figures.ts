@@ -18,7 +18,7 @@ export const SHOP_FIGURES = {
   'latest coat shellac': { name: 'Latest time for the next coat, shellac', unit: 'h', from: 0.5, to: 400 },
   'latest coat lacquer': { name: 'Latest time for the next coat, lacquer', unit: 'h', from: 0.5, to: 400 },
   'french polish': { name: 'Between two sessions of French polish', unit: 'h', from: 0.5, to: 400 },
-  'board after levelling': { name: 'A levelled board lies clamped for', unit: 'h', from: 0.5, to: 400 },
+  'board after levelling': { name: 'A levelled board stays clamped for', unit: 'h', from: 0.5, to: 400 },
   'jack turn': { name: 'One turn of the jack lifts', unit: 'mm', from: 0.1, to: 10 },
   'filing after cyanoacrylate': { name: 'Cyanoacrylate may be filed after', unit: 'h', from: 0.1, to: 48 },
 } as const satisfies Record<string, { name: string; unit: string; from: number; to: number }>;
@@ -45,7 +45,7 @@ export function parseFigure(id: string, text: string): Parsed<number> {
         };
   }
   if (!Object.hasOwn(SHOP_FIGURES, id))
-    return { ok: false, reason: `nobody knows the figure “${id}”`, accepted: SHOP_FIGURE_IDS.join(', ') };
+    return { ok: false, reason: `there is no figure “${id}”`, accepted: SHOP_FIGURE_IDS.join(', ') };
   const { unit, from, to } = SHOP_FIGURES[id as ShopFigureId];
   const value = Number(text.trim().replace(',', '.').replace(unit, '').trim());
   return text.trim() !== '' && Number.isFinite(value) && value >= from && value <= to

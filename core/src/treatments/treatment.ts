@@ -301,13 +301,13 @@ export function stepsOf(
 ): WorkStep[] {
   const off = work.on ? ({ part: 'off' } as const) : {};
   return [
-    ...(after ? [{ kind: 'prepare' as const, say: `Done before: ${after}.`, ...off }] : []),
+    ...(after ? [{ kind: 'prepare' as const, say: `Already done: ${after}.`, ...off }] : []),
     ...(gate ? [{ ...hold(gate, ...(work.if ?? [])), ...off }] : []),
     ...doneBy(work, wait, !work.on).map((one) => ({ ...one, ...off })),
     ...(work.on
       ? [hold(work.on.holds), ...doneBy(work.on, wait, true)].map((one) => ({ ...one, part: 'on' as const }))
       : []),
-    { kind: 'check', say: 'Look at it, measure what it was to change, and write both down.' },
+    { kind: 'check', say: 'Look at it, measure what it should have changed, and note both.' },
   ];
 }
 
@@ -330,7 +330,7 @@ function doneBy(
       ? [
           {
             kind: 'wait' as const,
-            say: `Leave it ${sayHours(wait)} before it carries anything.`,
+            say: `Leave it ${sayHours(wait)} before any load.`,
             ...(sets ? { sets } : {}),
           },
         ]

@@ -84,10 +84,12 @@ function decimalsOf(error: number): number {
 
 /** Movements in millimetres, or in thousandths for who measures in inches. */
 export const moveIn = (unit: HeightUnit): MoveUnit =>
-  unit === 'mm' ? moveUnit('mm', METRES_PER.mm, 2) : moveUnit('thou', METRES_PER.thou, 1);
+  unit === 'mm' ? moveUnit('mm', METRES_PER.mm, 2) : moveUnit('thou', METRES_PER.thou, 0);
 
-/** How a shop says a height in a sentence, which it takes in m. */
+/** How a shop says a height in a sentence, which it takes in m: in one unit, however small; under what is said of it, `nothing`. */
 export const sayHeightIn =
   (unit: HeightUnit): ((metres: number) => string) =>
-  (metres) =>
-    sayHeight(metres, unit, 1);
+  (metres) => {
+    const said = unit === '64ths' ? sayAction(metres) : sayHeight(metres, unit, 1);
+    return /^0(?:\.0)?(?:\/64| )/u.test(said) ? 'nothing' : said;
+  };

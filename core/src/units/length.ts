@@ -164,23 +164,35 @@ export function printLength(metres: number, unit: LengthUnit, decimals = DECIMAL
   return unit === '64ths' ? `${amount}/64 in` : `${amount} ${unit}`;
 }
 
+/** Up to so many 64ths a rule is read in them; a longer length is said reduced. */
+const READ_IN_64THS = 16;
+
+/** Longer than this a rule is laid along wood and read to a sixteenth, inches; shorter, to a 32nd. */
+const LAID_ALONG = 4;
+
 /**
- * Metres as a luthier says them on an inch rule: `3 3/32 in`, `7/64 in`, `7½/64 in`; nearest half of a 64th below an
- * inch and nearest 64th above, reduced where whole 64ths allow it, never more than a 1/128 in off.
+ * Metres as a luthier says them on an inch rule: `7/64 in`, `7½/64 in`, and over 16/64 reduced to what is read there:
+ * `9/16 in`, `1 5/8 in`, `6 3/16 in`. To half a 64th up to 16/64, to a 32nd up to 4 in, to a sixteenth above.
  */
 export function sayInches(metres: number): string {
   const inches = Math.abs(metres) / METRES_PER_INCH;
-  const halves = inches < 1 ? Math.round(inches * 128) : 2 * Math.round(inches * 64);
-  const sign = metres < 0 && halves > 0 ? '−' : '';
-  const whole = Math.floor(halves / 128);
-  const rest = halves % 128;
-  if (rest === 0) return `${sign}${whole} in`;
-  const part = rest % 2 === 1 ? `${(rest - 1) / 2 > 0 ? (rest - 1) / 2 : ''}½/64` : reduced(rest / 2);
-  return `${sign}${whole > 0 ? `${whole} ` : ''}${part} in`;
+  const halves = Math.round(inches * 128);
+  if (halves <= 2 * READ_IN_64THS) return halves === 0 ? '0 in' : `${in64ths(metres)} in`;
+  const parts = inches < LAID_ALONG ? 32 : 16;
+  const count = Math.round(inches * parts);
+  const [whole, rest] = [Math.floor(count / parts), count % parts];
+  const said = [...(whole > 0 ? [String(whole)] : []), ...(rest > 0 ? [reduced(rest, parts)] : [])];
+  return `${metres < 0 ? '−' : ''}${said.join(' ')} in`;
 }
 
-/** Metres in 64ths of an inch to the nearest half, the trade's way to say an action: `7/64`, `7½/64`. */
-export function sayAction(metres: number): string {
+/** Metres as the trade says an action: `7/64`, `7½/64`; over 16/64 as `sayInches`. */
+export const sayAction = (metres: number): string =>
+  Math.round(Math.abs(metres) / (METRES_PER['64ths'] / 2)) <= 2 * READ_IN_64THS
+    ? in64ths(metres)
+    : sayInches(metres);
+
+/** In 64ths of an inch to the nearest half. */
+function in64ths(metres: number): string {
   const halves = Math.round(Math.abs(metres) / (METRES_PER['64ths'] / 2));
   const sign = metres < 0 && halves > 0 ? '−' : '';
   const whole = Math.floor(halves / 2);
@@ -188,9 +200,9 @@ export function sayAction(metres: number): string {
   return `${sign}${whole > 0 || !half ? whole : ''}${half}/64`;
 }
 
-function reduced(sixtyFourths: number): string {
-  let numerator = sixtyFourths;
-  let denominator = 64;
+function reduced(count: number, of: number): string {
+  let numerator = count;
+  let denominator = of;
   while (numerator % 2 === 0) {
     numerator /= 2;
     denominator /= 2;

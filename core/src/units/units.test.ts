@@ -33,6 +33,12 @@ const valueOf = (result: Parsed<number>): number => {
 };
 const lengthUnits: LengthUnit[] = ['mm', 'in', 'thou', '64ths'];
 
+/** Half of what a rule is read to: of half a 64th up to 16/64, of a 32nd up to 4 in, of a sixteenth above; m. */
+const ruleReads = (metres: number): number => {
+  const inches = Math.abs(metres) / 0.0254;
+  return 0.0254 * (inches <= 16.25 / 64 ? 1 / 256 : inches < 4 ? 1 / 64 : 1 / 32);
+};
+
 describe('length', () => {
   it.each([
     ['7/64', 'mm', (7 / 64) * 25.4],
@@ -116,13 +122,15 @@ describe('length', () => {
         fc.constantFrom(...units),
         fc.constantFrom(...lengthUnits),
         (metres, unit, field) => {
-          const quarter = METRES_PER['64ths'] / 4;
           const near = (text: string, within: number) =>
             Math.abs(valueOf(parseLength(text, field)) - metres) <= within * 1.0001;
           return (
-            near(sayHeight(metres, unit), { '64ths': quarter, thou: METRES_PER.thou / 2, mm: 5e-6 }[unit]) &&
-            near(sayInches(metres), METRES_PER['64ths'] / 2) &&
-            otherLengths(metres, 'in').every((text) => near(text, METRES_PER['64ths'] / 2))
+            near(
+              sayHeight(metres, unit),
+              { '64ths': ruleReads(metres), thou: METRES_PER.thou / 2, mm: 5e-6 }[unit],
+            ) &&
+            near(sayInches(metres), ruleReads(metres)) &&
+            otherLengths(metres, 'in').every((text) => near(text, ruleReads(metres)))
           );
         },
       ),
@@ -152,18 +160,27 @@ describe('length', () => {
     );
   });
 
-  it('says inches within half of a 64th, within a quarter of one below an inch like an action, and both parse back', () => {
+  it('says inches as a rule reads them, in 64ths up to sixteen and reduced above, and both parse back', () => {
     fc.assert(
       fc.property(fc.double({ min: -0.8, max: 0.8, noNaN: true }), (metres) => {
         const back = valueOf(parseLength(sayInches(metres), 'mm'));
         const action = valueOf(parseLength(sayAction(metres), 'mm'));
-        const limit = METRES_PER['64ths'] / 4 + 1e-12;
-        const inches = Math.abs(metres) < 0.0254 ? limit : 2 * limit;
-        return Math.abs(back - metres) <= inches && Math.abs(action - metres) <= limit;
+        const limit = ruleReads(metres) + 1e-12;
+        const over16 = [...sayInches(metres).matchAll(/(\d+)½?\/64/gu)].some(
+          ([, count]) => Number(count) > 16,
+        );
+        return !over16 && Math.abs(back - metres) <= limit && Math.abs(action - metres) <= limit;
       }),
     );
     expect(sayAction(0.00278)).toBe('7/64');
     expect(sayInches(3.09375 * 0.0254)).toBe('3 3/32 in');
+    expect([35.5, 59.5, 41.5, 103].map((count) => sayAction(count * METRES_PER['64ths']))).toEqual([
+      '9/16 in',
+      '15/16 in',
+      '21/32 in',
+      '1 5/8 in',
+    ]);
+    expect(sayInches(0.157)).toBe('6 3/16 in');
   });
 
   it('shows a typed length in the two units it was not typed in', () => {

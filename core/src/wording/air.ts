@@ -19,30 +19,29 @@ export const FULL_YEAR = 1;
  */
 export function climateBasis({ years }: Pick<Climate, 'years'>, packs: number | null = null): string {
   if (years === 0 && packs !== null)
-    return `A case with packs of ${packs} % RH: wood about that humidity, with a third of a room’s swing, is taken until it has been logged for a while.`;
+    return `A case with packs of ${packs} % RH: assumed about that humidity, with a third of a room’s swing, until it is logged.`;
   if (years === 0)
-    return 'No room log: a usual yearly climate and the air read at the examinations are used, with wide bands.';
+    return 'No room log yet: a usual year, and the air at examinations, are used; the bands are wide.';
   const months = Math.round(years * 12);
   if (years < FULL_YEAR) {
     const preset = packs === null ? 'a usual climate' : `what packs of ${packs} % RH hold`;
-    return `${months} ${months === 1 ? 'month' : 'months'} of room log, blended with ${preset}: a whole year is wanted.`;
+    return `${months} ${months === 1 ? 'month' : 'months'} of room log, the rest from ${preset}: log a whole year.`;
   }
   return `${years.toFixed(1)} years of room log.`;
 }
 
 /** What a room's air is to an instrument, by its humidity in percent. */
 export function humiditySentence(humidity: number): string {
-  if (humidity < HUMIDITY_WINDOW.from) return 'That is dry: tops flatten, action drops, cracks open.';
-  if (humidity > HUMIDITY_WINDOW.to) return 'That is damp: bellies and action rise.';
-  return 'That is within what is tolerable.';
+  if (humidity < HUMIDITY_WINDOW.from) return 'Dry: tops flatten, action drops, cracks open.';
+  if (humidity > HUMIDITY_WINDOW.to) return 'Damp: bellies and action rise.';
+  return `Fine, within ${HUMIDITY_WINDOW.from} to ${humid(HUMIDITY_WINDOW.to)}.`;
 }
 
 /** What a room's hygrometer is worth, by its correction over salts. */
 export function hygrometerSentence({ gain, offset }: HygrometerCorrection): string {
-  if (gain === 1 && offset === 0)
-    return 'Its hygrometer has not been checked: take it as a few percent sure.';
+  if (gain === 1 && offset === 0) return 'Hygrometer not checked: trust it to a few percent only.';
   const at = (shown: number) => (offset + gain * shown).toFixed(0);
-  return `Its hygrometer is corrected: 30 % shown are ${at(30)}, 50 are ${at(50)}, 70 are ${at(70)}.`;
+  return `Hygrometer corrected: 30 % shown means ${at(30)}, 50 means ${at(50)}, 70 means ${at(70)}.`;
 }
 
 /** The moisture about which a change is told in humidity, %MC. */
@@ -59,8 +58,8 @@ export function logChangeSentence(change: LogChange): string {
   );
   const way = moved > 0 ? 'damper' : 'drier';
   return change.kind === 'step'
-    ? `Since ${sayDate(isoDate(change.day), 'long')} this log shows air about ${size} ${way} than its seasons explain: did the room change, or the sensor?`
-    : `This log runs off, about ${size} ${way} with every year: does the room change, or the sensor?`;
+    ? `Since ${sayDate(isoDate(change.day), 'long')} this log shows about ${size} ${way} than its seasons explain. Did the room change, or the sensor?`
+    : `This log drifts, about ${size} ${way} every year. Is it the room, or the sensor?`;
 }
 
 /** How long each piece takes, worked out once. */
@@ -73,14 +72,14 @@ const LAGS = Object.fromEntries(PIECE_IDS.map((id) => [id, sayLag(PIECES[id].sla
 export const aboutPiece = (id: PieceId): string => `${PIECES[id].faces}; ${LAGS[id]}`;
 
 const DRY: Record<PieceId, string> = {
-  bareTop: 'do not glue structure on it; bring it to working moisture first',
+  bareTop: 'glue no structure on it; bring it to working moisture first',
   finishedTop: 'action drops and cracks open: humidify now, cases shut',
   fingerboard: 'fret ends will be felt, and frets may lift',
-  neckBlock: 'joints and linings feel it last: it takes as long to come back',
+  neckBlock: 'joints and linings feel it last, and take as long to come back',
 };
 const DAMP: Record<PieceId, string> = {
   bareTop: 'do not glue or press on it',
-  finishedTop: 'belly and action rise: no saddle is cut and no reset judged now',
+  finishedTop: 'belly and action rise: cut no saddle, judge no reset now',
   fingerboard: 'the neck may bow back',
   neckBlock: 'the neck angle may follow, and it takes as long to come back',
 };
@@ -94,20 +93,20 @@ export function pieceSentence({ piece, now, fortnight, twoMonths, state }: Piece
   const advice = (damp: boolean) => (damp ? DAMP : DRY)[piece];
   switch (state.kind) {
     case 'not known':
-      return { warns: false, words: 'The log does not reach today: nothing can be said.' };
+      return { warns: false, words: 'The log stops before today: nothing known.' };
     case 'out': {
-      const back = state.back ? '; with this week’s air it is at ease again within a fortnight' : '';
+      const back = state.back ? '; in this week’s air it is back within two weeks' : '';
       return { warns: true, words: `${state.damp ? 'Damp' : 'Dry'}: ${advice(state.damp)}${back}.` };
     }
-    case 'out in a fortnight':
+    case 'out in two weeks':
       return {
         warns: true,
-        words: `If the air stays as this week, ${goes(fortnight!)} within a fortnight: ${advice(state.damp)}.`,
+        words: `If the air stays like this week, ${goes(fortnight!)} within two weeks: ${advice(state.damp)}.`,
       };
     case 'moving fast':
       return {
         warns: true,
-        words: `Moving fast, ${goes(fortnight!)} within a fortnight: the swing hurts more than the level.`,
+        words: `Moving fast, ${goes(fortnight!)} within two weeks: the swing hurts more than the level.`,
       };
     case 'out in two months':
       return {
@@ -115,6 +114,6 @@ export function pieceSentence({ piece, now, fortnight, twoMonths, state }: Piece
         words: `As the season goes, ${goes(twoMonths!)} within two months: ${advice(state.damp)}.`,
       };
     case 'at ease':
-      return { warns: false, words: `At ease, ${goes(twoMonths!)} within two months as the season goes.` };
+      return { warns: false, words: `Fine: ${goes(twoMonths!)} within two months, as usual for the season.` };
   }
 }

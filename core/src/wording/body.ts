@@ -5,11 +5,16 @@ import type { BodyMoved } from '../instrument/body.js';
 import { sayDate } from '../days/day.js';
 import { ofSide, type Saying, type Sentence } from './sentence.js';
 
-/** Whether belly and relief account for what the action did; where nothing is known of it, only if it is asked. */
+/**
+ * Whether belly and relief account for what the action did; where nothing is known of it, only if it is asked.
+ *
+ * @param neckDue the neck is set too low, whatever moved since: that it need not have moved is not said beside it
+ */
 export function bodySentences(
   { side, told }: BodyMoved,
   { attribution, unexplained }: Pick<SideOutlook, 'attribution' | 'unexplained'>,
   { move }: Saying,
+  neckDue: boolean,
 ): Sentence[] {
   const said = (text: string, weight: Sentence['weight'], because: string) =>
     ofSide(side, [{ text, weight, because }]);
@@ -18,9 +23,9 @@ export function bodySentences(
       attribution.known && (attribution.creep === 'creeping' || attribution.creep === 'probably creeping');
     if (!creeps && !unexplained?.odd) return [];
     return said(
-      `Whether the neck joint gives under the ${side} strings is not known yet: read relief and the belly behind the bridge at every visit.`,
+      `Neck joint, ${side}: not known yet whether it gives. Measure relief and the belly behind the bridge at every visit.`,
       'unknown',
-      'Three examinations at pitch over eleven months that read action, relief and the belly behind the bridge tell it.',
+      'Three examinations at pitch over eleven months, with action, relief and the belly behind the bridge, will tell.',
     );
   }
   const { share, from, to } = told;
@@ -34,13 +39,14 @@ export function bodySentences(
       return [];
     case 'not explained':
       return said(
-        `Belly and relief do not account for the ${side} action: look at the neck joint.`,
+        `Belly and relief do not explain the ${side} action. Look at the neck joint.`,
         'watch',
         because,
       );
     case 'explained':
+      if (neckDue) return [];
       return said(
-        `Belly and relief account for what ${side} action did: the neck joint need not have moved.`,
+        `Belly and relief explain the ${side} action: the neck joint need not have moved.`,
         'fact',
         because,
       );

@@ -15,7 +15,7 @@ export function sayBreak(why: BreakWhy, say: Say): string {
     case 'never':
       return NEVER_WORDS[why.never];
     case 'forbidden':
-      return `${sayFinding(why.finding, say)} Meanwhile do not ${FORBIDDEN[why.does]}.`;
+      return `${sayFinding(why.finding, say)} Until then, do not ${FORBIDDEN[why.does]}.`;
     case 'needs':
       return `It needs ${why.any.map(name).join(' or ')}.`;
     case 'shuts out':
@@ -23,16 +23,16 @@ export function sayBreak(why: BreakWhy, say: Say): string {
     case 'not to be strung':
       return `It may not be strung: ${sayFinding(why.finding, say)}`;
     case 'moisture':
-      return `The wood is ${why.wood}: glued now, it is glued at the wrong size.`;
+      return `The wood is ${why.wood}. Glued now, it sets at the wrong size.`;
     case 'no rest':
-      return 'What was opened moves once more under tension: it rests before saddle or neck is cut.';
+      return 'An opened body moves once more at pitch. Let it settle before you cut saddle or neck.';
     case 'too little':
-      return `${fine(why.by)} of the ${why.side} saddle is less than a caliper and a file tell.`;
+      return `${fine(why.by)} off the ${why.side} saddle is too little to measure or file.`;
     case 'below the stop':
-      return `${fine(why.left)} of saddle would be left on the ${why.side} side; nobody goes below ${fine(SADDLE_STOP)}.`;
+      return `That leaves ${fine(why.left)} of saddle, ${why.side}; never go below ${fine(SADDLE_STOP)}.`;
     case 'break angle':
-      return `The strings would bend only ${degrees(why.angle)} behind the saddle; below 10° it loses tone and buzzes.`;
+      return `Break angle would be only ${degrees(why.angle)}; below 10° it loses tone and buzzes.`;
     case 'heavier strings':
-      return 'Heavier than it is strung now: the builder’s set is asked first.';
+      return 'Heavier than the strings on it now. Check the builder’s set first.';
   }
 }

@@ -6,17 +6,8 @@ import type { When, YearAhead } from '../forecast/paths.js';
 import { saddleOfYear } from '../forecast/saddleOfYear.js';
 import type { YearUnder } from '../forecast/yearUnder.js';
 import { HUMIDITY_WINDOW } from '../targets/targets.js';
-import {
-  actionOf,
-  howLikely,
-  humid,
-  NBSP,
-  ofSide,
-  percent,
-  sortByWeight,
-  type Saying,
-  type Sentence,
-} from './sentence.js';
+import { actionOf, howLikely, humid, NBSP, ofSide, percent, type Saying, type Sentence } from './sentence.js';
+import { mergeSides } from './bothSides.js';
 import { woodSentences } from './wood.js';
 
 /**
@@ -30,7 +21,7 @@ export function sayYear(
   saying: Saying,
   judged: Judged = {},
 ): Sentence[] {
-  return sortByWeight([
+  return mergeSides([
     ...sides.flatMap((one) => ofSide(one.side, crossings(one, saying, judged[one.side] ?? null))),
     ...sides.flatMap(({ side, answers }) =>
       ofSide(side, [
@@ -53,12 +44,10 @@ function crossings(
   judged: SideJudged | null,
 ): Sentence[] {
   const { above, below, from } = year;
-  const because =
-    `Wanted ${span(...window)}. Of the simulated years ${percent(above.ever)} stand above that at some time, ` +
-    `${percent(below.ever)} below; ${percent(year.staysInside)} stay inside all year. Dates are the middle half of those years.`;
+  const because = `Wanted ${span(...window)}. Of simulated years ${percent(above.ever)} go above that at some time, ${percent(below.ever)} below; ${percent(year.staysInside)} stay inside. Dates: the middle half of those years.`;
   const against = yearAgainst(year, judged);
   if (against.kind === 'inside all year')
-    return [{ text: `${actionOf(side)} stays in the wanted range all year.`, weight: 'well', because }];
+    return [{ text: `${actionOf(side)} stays in range all year.`, weight: 'well', because }];
   const [low, high] = window.map((limit) => height(limit)) as [string, string];
   const parts = [
     ...crossingWords(against.above, from, `above ${high}`, 'rise', `below ${high}`),
@@ -85,7 +74,7 @@ function crossingWords(
     case 'comes back':
       return [`comes back ${inside} by ${sayDayFrom(crossing.by, from)}`];
     case 'may be there already':
-      return [`may be ${limit} already`];
+      return [`may already be ${limit}`];
     case 'goes':
       return [`${howLikely(crossing.ever)!} ${goes} ${limit} ${about(crossing.first, from)}`];
   }
@@ -98,12 +87,13 @@ const about = (when: When, today: number): string =>
   when.to - when.from > NO_SEASON ? 'at some time of the year' : `about ${sayDayFrom(when.day, today)}`;
 
 function extremes({ side, year }: OfYear, { height, span }: Saying): Sentence {
-  const said = ({ value, band80: [low, high], when }: YearAhead['highest']) =>
-    `${sayDayFrom(when.day, year.from)}, ${height(value)} (${span(low, high)})`;
+  const said = ({ value, when }: YearAhead['highest']) =>
+    `${sayDayFrom(when.day, year.from)}, ${height(value)}`;
+  const band = ({ band80 }: YearAhead['highest']) => span(...band80);
   return {
-    text: `${actionOf(side)} is highest about ${said(year.highest)}, and lowest about ${said(year.lowest)}.`,
+    text: `${actionOf(side)} peaks about ${said(year.highest)}; lowest about ${said(year.lowest)}.`,
     weight: 'fact',
-    because: `Highest and lowest week of simulated years; in brackets what four of five of them lie between.`,
+    because: `Highest and lowest week of the simulated years. 4 years in 5: ${band(year.highest)} at the highest, ${band(year.lowest)} at the lowest.`,
   };
 }
 
@@ -117,16 +107,16 @@ function buzzSentence(
   const chance = `In its worst month, ${sayMonthFrom(worst.day, day)}, the chance of a buzz is ${percent(worst.chance ?? 0)}.`;
   const because =
     lowestClean === null
-      ? 'At no height of the saddle are all frets clean under this pluck: look at the relief and at the frets themselves.'
-      : `Clean down to about ${height(lowestClean)} at fret 12 for this neck, its relief and this player; the player’s force is known to a quarter until a buzz, or none, is noted. ${chance}`;
+      ? 'No saddle height keeps every fret clean at this touch. Check relief, and the frets themselves.'
+      : `Clean down to about ${height(lowestClean)} at fret 12 for this neck, its relief and this player; note whether it buzzes, and this gets better. ${chance}`;
   const first = months.find(({ buzzes }) => buzzes.length > 0);
   if (first)
     return [
       {
         text:
           first === months[0]
-            ? `The ${side} string buzzes now at fret${list(first.buzzes)} under this player’s hand.`
-            : `The ${side} string begins to buzz about ${sayMonthFrom(first.day, day)}, at fret${list(first.buzzes)} first.`,
+            ? `The ${side} string buzzes now at fret${list(first.buzzes)}, as it is played.`
+            : `The ${side} string starts to buzz about ${sayMonthFrom(first.day, day)}, at fret${list(first.buzzes)} first.`,
         weight: 'watch',
         because,
       },
@@ -156,17 +146,21 @@ export function sayFrets(frets: readonly number[]): string {
   return runs.map(([a, b]) => (a === b ? `${a}` : b === a + 1 ? `${a}, ${b}` : `${a} to ${b}`)).join(', ');
 }
 
+/** Nobody files less off a saddle, m. */
+const CUT_SEEN = 0.1e-3;
+
 function saddleSentence(
   answers: SideAnswers,
   day: number,
-  { height }: Saying,
+  { cut }: Saying,
   judged: SideJudged | null,
 ): Sentence[] {
   const { side, saddleShowing: showing, leastShowing: least } = answers;
   if (showing === null || least === null) return [];
-  const moved = (change: number) => `${height(Math.abs(change))} ${change < 0 ? 'lower' : 'taller'}`;
+  const moved = (change: number) =>
+    Math.abs(change) < CUT_SEEN ? 'today’s' : `${cut(Math.abs(change))} ${change < 0 ? 'lower' : 'taller'}`;
   const because =
-    'A saddle serves where four of five simulated years stay in the wanted range with it; it changes by twice what the action does. Look at belly and neck before any saddle is cut.';
+    'A saddle works if 4 years in 5 stay in range. It changes by twice the change in action. Check belly and neck first.';
   const said = (text: string, weight: Sentence['weight']): Sentence[] => [{ text, weight, because }];
   const saddle = saddleOfYear(answers, judged);
   switch (saddle.kind) {
@@ -174,20 +168,20 @@ function saddleSentence(
     case 'not enough':
       return [
         {
-          text: `Not enough ${side} saddle: trimming would leave ${saddle.left < 0.05e-3 ? 'none' : height(saddle.left)}. Look for the cause.`,
+          text: `Not enough ${side} saddle: trimming would leave ${saddle.left < CUT_SEEN ? 'none' : cut(saddle.left)}. Find the cause.`,
           weight: 'watch',
-          because: `To stay in the wanted range all year it would have to come down by ${height(saddle.down)} of the ${height(showing)} that show; at least ${height(least)} must stay, or the string loses its bend and the note dies.`,
+          because: `To stay in range all year the saddle must lose ${cut(saddle.down)} of the ${cut(showing)} showing; ${cut(least)} must stay, or tone goes.`,
         },
       ];
     case 'as it is':
       return showing < least
-        ? said(`Today’s ${side} saddle serves all year, but only ${height(showing)} of it show.`, 'watch')
-        : said(`Today’s ${side} saddle serves all year.`, 'well');
+        ? said(`Today’s ${side} saddle works all year, but only ${cut(showing)} shows.`, 'watch')
+        : said(`Today’s ${side} saddle works all year.`, 'well');
     case 'one':
-      return said(`A ${side} saddle ${moved(saddle.change)} than today’s would serve all year.`, 'fact');
+      return said(`A ${side} saddle ${moved(saddle.change)} than today’s would work all year.`, 'fact');
     case 'none':
       return said(
-        `No ${side} saddle, nor two of them, keeps the action in range all year: hold the humidity steadier.`,
+        `No ${side} saddle, nor a pair of them, keeps the action in range all year. Steady the humidity first.`,
         'watch',
       );
     case 'nothing':
@@ -196,7 +190,7 @@ function saddleSentence(
     case 'two': {
       const { damp, dry } = saddle;
       return said(
-        `No one saddle keeps ${side} action in range: two would, one ${moved(damp.change)} from ${sayDayFrom(damp.from, day)} to ${sayDayFrom(damp.to, day)}, one ${moved(dry.change)} for the dry half.`,
+        `${actionOf(side).replace(' action', '')} side needs two saddles: ${moved(damp.change)} from ${sayDayFrom(damp.from, day)} to ${sayDayFrom(damp.to, day)}, ${moved(dry.change)} for the dry half.`,
         'fact',
       );
     }
@@ -206,11 +200,11 @@ function saddleSentence(
 /** What keeps it in range; that no air does is said where it stands, see stands.ts. */
 function humidityAdvised({ side, humidity }: SideAnswers): Sentence[] {
   const { from, to } = HUMIDITY_WINDOW;
-  const because = `At 20 °C; tried from ${from} to ${to}${NBSP}% RH, which is what people can keep and wood bears (common practice), and where it will be kept. It counts where four fifths of what is expected lie in the wanted range.`;
+  const because = `At 20 °C; tried from ${from} to ${to}${NBSP}% RH, which people can hold and wood bears (common practice), and at its home humidity. It counts where 4 years in 5 stay in range.`;
   if (humidity.kind === 'band')
     return [
       {
-        text: `Kept between ${Math.round(humidity.from)} and ${humid(humidity.to)}, ${side} action stays in the wanted range.`,
+        text: `At ${Math.round(humidity.from)} to ${humid(humidity.to)}, ${side} action stays in range.`,
         weight: 'fact',
         because,
       },

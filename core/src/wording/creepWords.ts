@@ -11,5 +11,5 @@ export const creepWords = (
   rate: string,
 ): string =>
   creep === 'creeping'
-    ? `${name} is creeping ${up ? 'up' : 'down'}, ${rate}; ${up ? 'dry' : 'damp'} months do not bring it back.`
-    : `${name} is probably creeping ${up ? 'up' : 'down'}, ${rate}: measure it again in the same month next year.`;
+    ? `${name} is creeping ${up ? 'up' : 'down'}, ${rate}. ${up ? 'Dry' : 'Damp'} months do not bring it back.`
+    : `${name} is probably creeping ${up ? 'up' : 'down'}, ${rate}. Measure again, same month next year.`;

@@ -34,13 +34,13 @@ function questioned({ side, calibration }: SideOutlook): Sentence[] {
   if (!furthest) return [];
   const weighed =
     furthest.slip > 0.05
-      ? `It is taken for a slip with a chance of ${percent(furthest.slip)}, and counts for so much less.`
-      : 'It is used as it stands.';
+      ? `The chance that it is a slip is ${percent(furthest.slip)}; it counts that much less.`
+      : 'It is used as it is.';
   return [
     {
-      text: `${actionOf(side)} of ${sayDate(isoDate(furthest.day))} stands apart from all other readings: was it read right?`,
+      text: `${actionOf(side)} of ${sayDate(isoDate(furthest.day))} does not fit the other readings. Did you read it right?`,
       weight: 'watch',
-      because: `It lies ${Math.abs(furthest.z).toFixed(1)} of its own errors from what the other visits expect. ${weighed}`,
+      because: `It is ${Math.round(Math.abs(furthest.z))} times its own error from what the other visits expect. ${weighed}`,
     },
   ];
 }
@@ -51,10 +51,10 @@ function oddOne({ side, calibration, unexplained }: SideOutlook, { move }: Sayin
   const { value, sd, day } = unexplained;
   return [
     {
-      text: `The last ${side} reading, ${sayDate(isoDate(day))}, is ${move.withError(Math.abs(value), sd)} ${move.name} ${value > 0 ? 'higher' : 'lower'} than season and years explain: measure it again.`,
+      text: `Last ${side} reading, ${sayDate(isoDate(day))}: ${move.withError(Math.abs(value), sd)} ${move.name} ${value > 0 ? 'higher' : 'lower'} than season and age explain. Measure again.`,
       weight: 'watch',
       because:
-        'Held against what all earlier readings since the last work expect of it, its tool’s error and that of the moisture included; nineteen of twenty readings lie nearer.',
+        'Compared with what the earlier readings since the last work expect, tool and moisture error included; 19 readings in 20 are nearer.',
     },
   ];
 }
@@ -74,16 +74,15 @@ export function creepSentence(
   }: { name: string; attribution: AttributionOrNot; age: Uncertain; grows?: boolean },
   { day, move }: { day: number; move: Saying['move'] },
 ): Sentence {
-  const what = name[0]!.toLowerCase() + name.slice(1);
   const rate = `${move.withError(Math.abs(age.value), age.sd)} ${move.name} a year`;
   if (!attribution.known)
     return {
-      text: `Whether ${what} ${grows ? 'grows' : 'creeps'} from year to year cannot be told yet: measure it again in ${sayMonthFrom(Math.max(attribution.measureAgain, day), day)}.`,
+      text: `${name}: ${grows ? 'growth' : 'creep'} not known yet. Measure again in ${sayMonthFrom(Math.max(attribution.measureAgain, day), day)}.`,
       weight: 'unknown',
       because: `${capital(attributionReason(attribution, move))}.`,
     };
   const up = age.value > 0;
-  const because = `The season is taken out. A change of less than a tenth of a millimetre a year, or what is as little, is called none; it is called creeping where more than that is sure, probably creeping where it is likely.`;
+  const because = `Season aside. Less than a tenth of a millimetre a year, or its like, counts as none: creeping where more than that is sure, probably creeping where it is likely.`;
   const how = up ? 'growing' : 'closing';
   switch (attribution.creep) {
     case 'creeping':
@@ -95,20 +94,20 @@ export function creepSentence(
     case 'probably creeping':
       return {
         text: grows
-          ? `${name} is probably ${how}, ${rate}: measure it again in the same month next year.`
+          ? `${name} is probably ${how}, ${rate}. Measure again in the same month next year.`
           : creepWords(name, 'probably creeping', up, rate),
         weight: 'watch',
         because,
       };
     case 'steady':
       return {
-        text: `${name} is steady from year to year (${move.signed(age.value, age.sd)} ${move.name} a year).`,
+        text: `${name} is steady year to year (${move.signed(age.value, age.sd)} ${move.name} a year).`,
         weight: 'well',
         because,
       };
     case 'cannot tell':
       return {
-        text: `Whether ${what} ${grows ? 'grows' : 'creeps'} is not clear yet (${move.signed(age.value, age.sd)} ${move.name} a year): measure it again in the same month next year.`,
+        text: `${name}: ${grows ? 'growth' : 'creep'} not clear yet (${move.signed(age.value, age.sd)} ${move.name} a year). Measure again in the same month next year.`,
         weight: 'unknown',
         because,
       };
@@ -119,15 +118,15 @@ export function creepSentence(
 export function attributionReason(not: NotYet, move: Saying['move']): string {
   switch (not.missing) {
     case 'air':
-      return 'it is not settled whose air it stood in, or whether the log is right';
+      return 'it is not known which room’s air it was in, or whether the log is right';
     case 'visits': {
       const seen = not.visits === 1 ? 'there is one strung visit' : `there are ${not.visits} strung visits`;
-      return `${seen} since the last change, three are needed`;
+      return `${seen} since the last work; three needed`;
     }
     case 'months':
-      return `the visits span ${Math.round(not.months)} of the eleven months that are needed`;
+      return `the visits cover ${Math.round(not.months)} of the eleven months needed`;
     case 'sharpness':
-      return `the yearly change is known to ± ${move.of(not.sd)} ${move.name} only: readings of the same season, years apart, or of damp and dry seasons sharpen it`;
+      return `the yearly change is known only to ± ${move.of(not.sd)} ${move.name}: measure in the same season years apart, or in damp and dry`;
   }
 }
 
@@ -138,18 +137,18 @@ function sharesOf({ side, attribution }: SideOutlook, { move }: Saying): Sentenc
   const part = ({ value, sd }: { value: number; sd: number }) => move.signed(value, sd);
   const parts = [`the season ${part(season)}`, `the years ${part(age)}`];
   if (settling.value > 0.02e-3) parts.push(`settling ${part(settling)}`);
-  parts.push(`the rest ${part(rest)}`);
+  parts.push(`unexplained ${part(rest)}`);
   const since = `${sayMonth(fromDay)} ${isoDate(fromDay).slice(0, 4)}`;
   const still = Number(move.of(Math.abs(change.value))) === 0 || Math.abs(change.value) < change.sd;
   const went = still
-    ? `${actionOf(side)} stands where it stood in ${since}`
+    ? `${actionOf(side)} is where it was in ${since}`
     : `Since ${since} ${side} action has ${change.value < 0 ? 'fallen' : 'risen'} ${move.withError(Math.abs(change.value), change.sd)} ${move.name}`;
   return [
     {
       text: `${went}: ${parts.join(', ')}${still ? ` ${move.name}` : ''}.`,
       weight: 'fact',
       because:
-        'From the first to the last strung visit since the last work on it, readings that are taken for slips left out. The parts add up to the change; the season’s carries the errors of the moisture on both days.',
+        'From the first to the last strung visit since the last work, slips left out. The parts add up to the change; the season’s error includes the moisture on both days.',
     },
   ];
 }

@@ -19,7 +19,8 @@ import { sayFinding } from './findings.js';
 import { historySentences } from './history.js';
 import { leverSentence, type LeverQuestion } from './levers.js';
 import { sayIn } from './say.js';
-import { sayingIn, sortByWeight, type Saying, type Sentence } from './sentence.js';
+import { mergeSides } from './bothSides.js';
+import { sayingIn, type Saying, type Sentence } from './sentence.js';
 import { standsBecause } from './stands.js';
 
 const ASKS: readonly Severity[] = ['live', 'structural', 'playing'];
@@ -31,11 +32,11 @@ export function findingSentences(
   today: Pick<InstrumentToday, 'day' | 'sides'>,
   unit: HeightUnit,
 ): Sentence[] {
-  return sortByWeight([
+  return mergeSides([
     ...findings
       .filter(({ rule }) => ruleIs(rule, 'where it stands'))
       .map((one) => asSentence(one, learned, today, unit)),
-    ...historyOfAll(learned, today, unit),
+    ...historyOfAll(learned, today, unit, findings),
   ]);
 }
 
@@ -43,14 +44,16 @@ function historyOfAll(
   fit: InstrumentFit,
   { day, sides }: Pick<InstrumentToday, 'day' | 'sides'>,
   unit: HeightUnit,
+  findings: readonly Finding[],
 ): Sentence[] {
   const saying = sayingIn(unit);
+  const neckDue = findings.some(({ rule }) => rule === 'neck-due');
   return [
     ...sides.map((side) => historySentences(side, day, saying)),
     leverSentences(sides, saying),
     ...fit.body.map((body) => {
       const side = sides.find((one) => one.side === body.side);
-      return side ? bodySentences(body, side, saying) : [];
+      return side ? bodySentences(body, side, saying, neckDue) : [];
     }),
   ].flat();
 }
@@ -77,8 +80,8 @@ function asSentence(
     ruleIs(rule, 'where it stands') && outlook
       ? standsBecause(outlook, kept, sayingIn(unit))
       : never.length > 0
-        ? `Meanwhile do not ${never.map((one) => FORBIDDEN[one]).join(', and do not ')}.`
-        : 'Found at the last examination; Judgement opens what it stands on.';
+        ? `Until then, do not ${never.map((one) => FORBIDDEN[one]).join(', and do not ')}.`
+        : 'Found at the last examination; Judgement opens what it is based on.';
   return { text, weight: WEIGHT_OF[severity], because, ...(side ? { side } : {}) };
 }
 
@@ -94,9 +97,9 @@ export function firstSentence(
       ({ rule, severity }) =>
         !ruleIs(rule, 'in the history') && (ASKS.includes(severity) || ruleIs(rule, 'on the card')),
     );
-    return sortByWeight([
+    return mergeSides([
       ...said.map((one) => asSentence(one, learned, today, unit)),
-      ...historyOfAll(learned, today, unit),
+      ...historyOfAll(learned, today, unit, diagnosis.findings),
       ...(today.sides.length > 0 ? sayYear(today.year, today.day, sayingIn(unit), judgedOf(diagnosis)) : []),
     ])[0];
   };
@@ -138,9 +141,9 @@ const leverSentences = (sides: InstrumentToday['sides'], saying: Saying): Senten
   leverQuestions(sides).map((question) => leverSentence(question, saying));
 
 const ASSUMED: Record<Exclude<AssumedFact, 'stringSet'>, string> = {
-  topSpecies: 'the wood of its top is not known: Sitka spruce is taken',
-  playingStyle: 'how it is played is not known: medium is taken',
-  scale: 'its scale length was not measured: the usual one is taken',
+  topSpecies: 'top wood not known: Sitka spruce assumed',
+  playingStyle: 'playing not known: medium assumed',
+  scale: 'scale length not measured: the usual one assumed',
 };
 
 /** What stands for facts that nobody knows. */
@@ -153,7 +156,7 @@ export const assumedSentences = ({
     if (fact !== 'stringSet') return ASSUMED[fact];
     const set =
       stringKind === 'nylon' ? 'a nylon set' : pairedStrings ? 'a light twelve-string set' : 'a light set';
-    return `what it is strung with is not known: ${set} is taken`;
+    return `strings not known: ${set} assumed`;
   });
 
 /** Examinations that are not compared, and why. */

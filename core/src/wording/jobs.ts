@@ -193,7 +193,7 @@ const LOG: Says = {
     `${by} read ${what}${side ? `, ${side}` : ''}: ${text}${unit && isBareNumber(text) ? ` ${unit}` : ''}.`,
   photograph: ({ of }) => `Photograph${of ? ` of ${of}` : ''}.`,
   'part off': ({ label, place, number, ofHowMany }) =>
-    `Took off ${label}${number === undefined ? '' : ` (${number}${ofHowMany === undefined ? '' : ` of ${ofHowMany}`})`}, kept at: ${place}.`,
+    `Took off ${label}${number === undefined ? '' : ` (${number}${ofHowMany === undefined ? '' : ` of ${ofHowMany}`})`}, stored: ${place}.`,
   'part on': () => 'Put back on.',
   'part kept': ({ place }) => `Kept apart with the instrument: ${place}.`,
   'part given back': ({ to }) => `Given back to ${to}.`,

@@ -19,14 +19,14 @@ export function leverSentence(
   const by = height(Math.abs(moved));
   const text =
     end === 'saddle'
-      ? `${between} the ${side} saddle came to show ${by} ${moved < 0 ? 'less. Was it trimmed' : 'more. Was it raised'}? If not, the bridge moved: measure it again.`
-      : `${between} the ${side} first-fret gap ${moved < 0 ? 'fell' : 'rose'} by ${by}. Was the nut ${moved < 0 ? 'cut' : 'raised'}? If not, look at the nut and the first fret.`;
+      ? `${between} the ${side} saddle came out ${by} ${moved < 0 ? 'lower. Did you trim it' : 'taller. Did you raise it'}? If not, the bridge moved: measure again.`
+      : `${between} the ${side} first-fret gap ${moved < 0 ? 'dropped' : 'rose'} ${by}. Did you ${moved < 0 ? 'cut' : 'raise'} the nut? If not, check nut and first fret.`;
   return {
     text,
     weight: 'watch',
     because:
-      `By the lever of the strings that is ${move.signed(effect.value, effect.sd)} ${move.name} of the action at fret 12. ` +
-      'It is taken out before season and age are told apart, and its error counts. Enter what was done, and it is no longer asked.',
+      `Through the strings that is ${move.signed(effect.value, effect.sd)} ${move.name} of the action at fret 12. ` +
+      'It is left out of season and age, and its error counts. Note what was done, and this is no longer asked.',
     side,
   };
 }

@@ -10,8 +10,8 @@ import { whenWords } from './yearsAhead.js';
 export const PLAN_WORDS: Record<PlanKind, { name: string; aim: string }> = {
   'leave it': { name: 'Leave it', aim: 'nothing is repaired' },
   least: { name: 'Least', aim: 'keeps it playing, undoes easily' },
-  sound: { name: 'Sound', aim: 'structure put right, economical' },
-  lasting: { name: 'Lasting', aim: 'serves longest before the next work' },
+  sound: { name: 'Sound', aim: 'repairs the structure, at fair cost' },
+  lasting: { name: 'Lasting', aim: 'longest before the next repair' },
   preserve: { name: 'Preserve', aim: 'original parts first' },
 };
 
@@ -29,13 +29,13 @@ export const UNDO_WORDS = [
   'fully reversible',
   'easily reversed',
   'reversible with work',
-  'hardly reversible',
+  'hard to reverse',
   'permanent',
 ] as const;
 
 export const ORIGINALS_WORDS: Record<Originals, string> = {
   untouched: 'original parts untouched',
-  'kept apart': 'originals taken out are kept with it',
+  'kept apart': 'originals removed, kept with it',
   altered: 'an original part is altered',
   lost: 'an original part is lost',
 };
@@ -76,7 +76,7 @@ export function sayCost(
   { marketValue, worthToOwner, budget }: Money,
   currency: string,
 ): { cost: string; beside: string[] } {
-  if (!money) return { cost: 'no rate in the shop', beside: [] };
+  if (!money) return { cost: 'set your hourly rate in Shop', beside: [] };
   const [from, to] = money;
   const span = to < 1 ? 'nothing' : sayMoneySpan(money, currency);
   const against = (value: number | null, more: string, less: string): string[] =>
@@ -84,12 +84,8 @@ export function sayCost(
   return {
     cost: span,
     beside: [
-      ...against(
-        budget,
-        'more than the owner wants to spend',
-        'may come to more than the owner wants to spend',
-      ),
-      ...against(marketValue, 'more than it would fetch', 'may come to more than it would fetch'),
+      ...against(budget, 'over the owner’s budget', 'may go over the owner’s budget'),
+      ...against(marketValue, 'more than it would sell for', 'may come to more than it would sell for'),
       ...against(
         worthToOwner,
         'more than it is worth to its owner',
@@ -108,15 +104,15 @@ export function sayOverBudget(
   const helps = plans.filter(({ kinds }) => kinds[0] !== 'leave it');
   const least = helps.flatMap(({ cost }) => (cost.money ? [cost.money[0]] : [])).sort((a, b) => a - b)[0];
   if (budget === null || least === undefined || least <= budget) return null;
-  const worth = marketValue !== null && least > marketValue ? ', and more than it would fetch' : '';
-  return `Every repair that helps costs more than the owner wants to spend (${sayMoney(budget, currency)}): the cheapest begins at ${sayMoney(least, currency)}${worth}.`;
+  const worth = marketValue !== null && least > marketValue ? ', and more than it would sell for' : '';
+  return `Every repair that helps costs over the owner’s budget (${sayMoney(budget, currency)}): the cheapest begins at ${sayMoney(least, currency)}${worth}.`;
 }
 
 /** How likely the action stays in range, in plain words. */
 export function sayInside(chance: number | null): string {
-  if (chance === null) return 'not told';
+  if (chance === null) return 'not known yet';
   const of = Math.round(chance * 100);
-  return of >= 99 ? 'in nearly every year' : of <= 1 ? 'in hardly any year' : `in ${of} of 100 such years`;
+  return of >= 99 ? 'almost every year' : of <= 1 ? 'almost never' : `${of} years in 100`;
 }
 
 /** When the last of the saddle is used up, by the side on which it is first; null where that is not told. */
@@ -144,8 +140,8 @@ export function promisedLines(
   const spent = saySpent(outcome, day);
   return [
     ...lines,
-    ...(outcome.chance === null ? [] : [`Both sides in range all year ${sayInside(outcome.chance)}.`]),
-    ...(spent ? [`${archtop ? 'Wheels at their end' : 'Next work at the saddle'}: ${spent.text}.`] : []),
+    ...(outcome.chance === null ? [] : [`Both sides in range, all year ${sayInside(outcome.chance)}.`]),
+    ...(spent ? [`${archtop ? 'Wheels run out' : 'Next work at the saddle'}: ${spent.text}.`] : []),
     `${sayBench(cost.hours)} at the bench over ${sayDays(cost.days)}, on ${sayDate(isoDate(day), 'long')}.`,
   ];
 }

@@ -22,10 +22,8 @@ export function quickWords(answer: QuickAnswer, currency: string): QuickWords {
   const { verdict, repairs, more, jobs, unseen } = answer;
   const sum =
     repairs &&
-    (repairs[1] > 0
-      ? `Repairs come to about ${sayMoneySpan(repairs, currency)}`
-      : 'Nothing was found to repair');
-  const rest = more > 0 ? `, and to ${sayMoney((repairs?.[1] ?? 0) + more, currency)} at the worst` : '';
+    (repairs[1] > 0 ? `Repairs come to about ${sayMoneySpan(repairs, currency)}` : 'Nothing found to repair');
+  const rest = more > 0 ? `, at worst ${sayMoney((repairs?.[1] ?? 0) + more, currency)}` : '';
   const of = (certainty: PricedJob['certainty']) => jobs.filter((job) => job.certainty === certainty);
   const list = (all: readonly PricedJob[]) =>
     all
@@ -41,10 +39,10 @@ export function quickWords(answer: QuickAnswer, currency: string): QuickWords {
     lines: [
       ...(asked.length > 0 ? [`To repair: ${list(asked)}.`] : []),
       ...(may.length > 0 ? [`May be needed: ${list(may)}.`] : []),
-      ...(hidden.length > 0 ? [`Not seen, and could hide: ${list(hidden)}.`] : []),
+      ...(hidden.length > 0 ? [`Not seen, may hide: ${list(hidden)}.`] : []),
       ...(unseen.length > 0
         ? [
-            `Not looked at or not to be seen: ${unseen.map((point) => POINTS[point].name.toLowerCase()).join(', ')}.`,
+            `Not looked at, or could not be seen: ${unseen.map((point) => POINTS[point].name.toLowerCase()).join(', ')}.`,
           ]
         : []),
     ],
@@ -58,11 +56,11 @@ function adviceWords({ advice, verdict }: QuickAnswer, currency: string, sum: st
     case 'offer':
       return `Offer ${sayMoney(advice.most, currency)} at most. ${sum}`;
     case 'leave it':
-      return `Leave it: putting it right takes what it is worth. ${sum}`;
+      return `Walk away: repairs would cost about what it is worth. ${sum}`;
     case 'not told':
       if (verdict === 'not told') return 'Touch what you see: each point ends in sound, watch or repair.';
       return advice.missing === 'price'
-        ? sum || 'Put in what is asked for it, and the answer is given.'
-        : 'Put an hour’s rate or allowances into Shop, or an amount at a point, and the sum is given.';
+        ? sum || 'Enter the asking price to get an answer.'
+        : 'Set an hourly rate or allowances in Shop, or an amount at a point, to see what this costs.';
   }
 }

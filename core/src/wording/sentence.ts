@@ -1,6 +1,6 @@
 import type { StringSide } from '../strings/index.js';
 import { capital } from './words.js';
-import { moveIn, sayHeightIn, type HeightUnit, type MoveUnit } from '../units/height.js';
+import { finer, moveIn, sayHeightIn, type HeightUnit, type MoveUnit } from '../units/height.js';
 
 /**
  * What a sentence means for the instrument: live damage, act, keep an eye on it, not known yet, all is well, or a mere fact.
@@ -24,12 +24,19 @@ export interface Saying {
   height: (metres: number) => string;
   /** from one height to another, the unit said once */
   span: (low: number, high: number) => string;
+  /** an amount that is cut or filed: in thousandths for who measures in inches */
+  cut: (metres: number) => string;
   move: MoveUnit;
 }
 
 export function sayingIn(unit: HeightUnit): Saying {
   const height = sayHeightIn(unit);
-  return { height, span: (low, high) => spanOf(height(low), height(high)), move: moveIn(unit) };
+  return {
+    height,
+    span: (low, high) => spanOf(height(low), height(high)),
+    cut: sayHeightIn(finer(unit)),
+    move: moveIn(unit),
+  };
 }
 
 const UNIT = /(?:\/64| mm| thou)$/u;

@@ -62,35 +62,35 @@ function closingSentence(
 ): Sentence {
   if (closed)
     return {
-      text: 'The crack stands closed.',
+      text: 'The crack is closed.',
       weight: 'well',
       because: 'Its last width is within a feeler’s error of none.',
     };
   const { median, band80, answer } = at;
   const span = (low: number, high: number) => `${low.toFixed(0)} and ${high.toFixed(0)}\u00a0%MC`;
   const because =
-    `It closes between ${span(...band80)} (four of five). From the line through all its widths with the errors of width and moisture, and from how far the plate beside it swells: ` +
+    `It closes between ${span(...band80)} (4 times in 5). From the line through all its widths, and from how far the plate beside it swells: ` +
     `house figure for the plate’s width, ${restraint.solved ? 'its own solved plan' : 'house figure'} for how far it is held.`;
   const said = (text: string, weight: Sentence['weight']): Sentence => ({ text, weight, because });
   switch (answer) {
     case 'humidify':
       return said(
-        `The crack closes by about ${Math.round(median)}\u00a0%MC, a fortnight at ${humid(humidityForMoisture(median, 20))}: humidify, close, glue.`,
+        `The crack closes by about ${Math.round(median)}\u00a0%MC, two weeks at ${humid(humidityForMoisture(median, 20))}. Humidify, close, glue.`,
         'fact',
       );
     case 'under tension':
       return said(
-        `The crack closes only at ${CLOSES_EASILY} to ${TOO_DAMP_TO_CLOSE}\u00a0%MC and would be glued under tension: splint or cleat it, as you decide.`,
+        `The crack closes only at ${CLOSES_EASILY} to ${TOO_DAMP_TO_CLOSE}\u00a0%MC so glue would hold it under tension. Splint or cleat it.`,
         'watch',
       );
     case 'fill or splint':
       return said(
-        `Humidity will not close the crack: it would want more than ${TOO_DAMP_TO_CLOSE}\u00a0%MC. Fill or splint it.`,
+        `Humidity will not close the crack: it would need more than ${TOO_DAMP_TO_CLOSE}\u00a0%MC. Fill or splint it.`,
         'watch',
       );
     case 'cannot tell':
       return said(
-        `At which moisture the crack closes cannot be told yet: measure its width again in ${sayMonthFrom(Math.max(day, measureAgain), day)}.`,
+        `At what moisture the crack closes is not known yet. Measure its width again in ${sayMonthFrom(Math.max(day, measureAgain), day)}.`,
         'unknown',
       );
   }

@@ -3,9 +3,9 @@ import type { StorageClimate } from '../instrument/storage.js';
 import { humid, type Saying } from './sentence.js';
 
 const KEPT_FROM: Record<StorageClimate['from'], string> = {
-  band: 'the middle of the band that its owner will keep',
-  room: 'the mean of the room that it will be kept in',
-  assumed: 'the shop’s wanted humidity, since nobody said where it will be kept',
+  band: 'the middle of its owner’s band',
+  room: 'the mean of the room it will live in',
+  assumed: 'the shop’s wanted humidity, assumed',
 };
 
 /** What a statement of where the action stands is based on. */
@@ -15,5 +15,5 @@ export function standsBecause(
   { span }: Saying,
 ): string {
   const { atKept } = stands;
-  return `Wanted ${span(...window)}. Season is counted from ${humid(kept.humidity)}: ${KEPT_FROM[kept.from]}. There it is expected at ${span(atKept.value - atKept.sd, atKept.value + atKept.sd)}.`;
+  return `Wanted ${span(...window)}. Figures are for ${humid(kept.humidity)}: ${KEPT_FROM[kept.from]}. There, expect ${span(atKept.value - atKept.sd, atKept.value + atKept.sd)}.`;
 }

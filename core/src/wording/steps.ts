@@ -28,38 +28,38 @@ function sayWhy(of: TreatmentId, why: StepWhy, say: Say): string {
     case 'finding':
       return sayFinding(why.finding, say);
     case 'follows':
-      return 'What the steps before it move of the action is brought right here.';
+      return 'Brings the action right after the steps before it.';
     case 'needed':
       return 'The rest of the plan needs it.';
     case 'measure at rest':
-      return 'Once it is made sound, strung and rested, the stance is read anew: what saddle and neck need is worked out then.';
+      return 'Once it is sound, strung and settled, measure the stance again: then you know what saddle and neck need.';
     case 'measure first':
       return QUESTIONS[why.question].ask;
     case 'measure amounts': {
       const what = [...new Set(why.of.map((id) => TREATMENTS[id].name.split(':')[0]!.toLowerCase()))];
-      return `How much (${what.join(', ')}) is not told yet: ${sayWithheld(why.reasons)!}. ${MEASURE[why.when]}`;
+      return `How much (${what.join(', ')}) is not known yet: ${sayWithheld(why.reasons)!}. ${MEASURE[why.when]}`;
     }
   }
 }
 
 const MEASURE: Record<MeasureWhen, string> = {
-  'as it settles': 'Read action, belly and tilt every few days until they stand still.',
+  'as it settles': 'Measure action, belly and tilt every few days until they settle.',
   'at working moisture':
-    'Bring it to working moisture, then read action, relief, straightedge, saddle, belly and tilt anew.',
-  'once looked at': 'Look at the belly and feel the braces, then read the stance anew.',
-  'once strung': 'Once it is put right, strung and rested, read the stance anew.',
+    'Bring it to working moisture, then measure action, relief, straightedge, saddle, belly and tilt again.',
+  'once looked at': 'Check the belly and feel the braces, then measure the stance again.',
+  'once strung': 'Once it is fixed, strung and settled, measure the stance again.',
 };
 
 const WITHHELD: Record<WithheldReason, string> = {
-  'joint open': 'the joint is open, and the angle is read once it is pressed home',
-  'not at rest': 'it has not come to rest under tension',
-  damp: 'the wood was damp while it was read',
-  dry: 'the wood was dry while it was read',
-  'structure first': 'the structure under it is put right first, and moves it',
+  'joint open': 'the joint is open: press it home, then read the angle',
+  'not at rest': 'it has not settled at pitch',
+  damp: 'the wood was damp when measured',
+  dry: 'the wood was dry when measured',
+  'structure first': 'the structure under it comes first, and fixing it moves this',
   'bridge leans': 'the bridge leans as if the top folded',
-  'bridge first': 'the bridge is made first, and the straightedge is read over it',
-  'neck moves': 'rod or pressing moves it first, so it is read again after that',
-  'neck set': 'the neck is set first, and moves once more under tension',
+  'bridge first': 'make the bridge first, and measure the straightedge over it',
+  'neck moves': 'rod or pressing moves it first, so measure it again after that',
+  'neck set': 'reset the neck first; it moves once more at pitch',
 };
 
 /** Why amounts are not given yet; null where they are. */
@@ -74,7 +74,7 @@ export function sayProvisional(why: Provisional, { fineError, fine }: Say): stri
     case 'rises':
       return `the saddle line may rise ${fineError({ value: why.by, sd: why.sd })} once it is strung again`;
     case 'further off':
-      return `the structure comes first, and leaves the action ${fine(why.by)} further off until it is set again`;
+      return `the structure comes first, and leaves the action ${fine(why.by)} further off until you set it again`;
   }
 }
 
@@ -108,21 +108,21 @@ function sayAmounts(
   const about = ({ value, sd }: Amount) => fineError({ value: Math.abs(value), sd });
   const each = (up: string, down: string) =>
     amounts.map((one) => `${one.of} ${one.value > 0 ? up : down} ${about(one)}`).join('; ');
-  const first = provisional ? 'As things stand, ' : '';
+  const first = provisional ? 'As it is now, ' : '';
   const [one] = amounts as [Amount];
   switch (TREATMENTS[id].amount) {
     case 'off the saddle':
     case 'onto the saddle': {
       const moves = TREATMENTS[id].amount === 'off the saddle' ? each('down', 'up') : each('up', 'down');
       return provisional
-        ? `${first}twice the wanted change at fret 12 would be ${moves}.`
-        : `Twice the wanted change at fret 12: ${moves}.`;
+        ? `${first}twice the change wanted at fret 12: ${moves}.`
+        : `Twice the change wanted at fret 12: ${moves}.`;
     }
     case 'turns of the wheels':
       return `${first}${amounts.map(({ of, value, sd }) => `${of} ${value > 0 ? 'up' : 'down'} ${Math.abs(value).toFixed(1)} ± ${sd.toFixed(1)} turns`).join('; ')} on a thread of ${fine(WHEEL_PITCH)}.`;
     case 'rod': {
       const most = amounts.reduce((a, b) => (Math.abs(b.value) > Math.abs(a.value) ? b : a));
-      return `${most.value > 0 ? 'Tighten' : 'Loosen'} it, an eighth to a quarter turn at a time: the action ${most.value > 0 ? 'falls' : 'rises'} ${about(most)} by it.`;
+      return `${most.value > 0 ? 'Tighten' : 'Loosen'} it an eighth to a quarter turn at a time. The action ${most.value > 0 ? 'drops' : 'rises'} ${about(most)}.`;
     }
     case 'bridge down':
       return `The bridge may come down ${about(one)}.`;
@@ -135,10 +135,10 @@ function sayAmounts(
 
 /** By how much the fret plane comes up at the bridge, and what that cuts. */
 function sayAngle({ by, sd, cut, cheek }: StepMuch & { id: 'angle' }, say: Say): string {
-  const up = `At the humidity that it will be kept at the straightedge must ${by > 0 ? 'come up' : 'go down'} ${say.fineError({ value: Math.abs(by), sd })} at the bridge`;
+  const up = `At its home humidity the straightedge must ${by > 0 ? 'rise' : 'drop'} ${say.fineError({ value: Math.abs(by), sd })} at the bridge`;
   const angle =
     cut.kind === 'not marked yet'
-      ? `As things stand: ${up[0]!.toLowerCase()}${up.slice(1)}. Nothing is marked to cut by yet.`
+      ? `As it is now: ${up[0]!.toLowerCase()}${up.slice(1)}. Do not mark a cut yet.`
       : `${up}${sayCut(cut, say)}`;
   return cheek ? `${angle} ${sayCheek(cheek, cut.kind === 'not marked yet', say)}` : angle;
 }
@@ -158,7 +158,7 @@ export function aimedWords(
 const sayCheek = ({ side, off, by }: CheekCut, later: boolean, { fine }: Say): string =>
   `Centre it first: the board aims ${fine(off)} to the ${side} at the bridge. ${
     later
-      ? `The ${side} cheek is marked once that is read again.`
+      ? `Mark the ${side} cheek once that is measured again.`
       : by === null
         ? `Measure the heel’s width to know what comes off the ${side} cheek.`
         : `${fine(by)} off the ${side} cheek, none off the other.`
@@ -169,11 +169,11 @@ function sayCut(cut: AngleCut, { fineError, fine }: Say): string {
     case 'not marked yet':
       return '.';
     case 'less than its error':
-      return ': less than twice its error, so nothing is cut before it is read again.';
+      return ': less than twice its error. Measure again before you cut.';
     case 'heel not measured':
-      return '. Heel depth and extension are still to be measured for the cut and the wedge.';
+      return '. Measure heel depth and extension for the cut and the wedge.';
     case 'shim':
-      return `: the heel is shimmed at its cap by ${fineError({ value: Math.abs(cut.by), sd: cut.sd })}.`;
+      return `: shim the heel ${fineError({ value: Math.abs(cut.by), sd: cut.sd })} at the cap.`;
     case 'cut': {
       const strip = cut.strip
         .map(
@@ -181,7 +181,7 @@ function sayCut(cut: AngleCut, { fineError, fine }: Say): string {
             `${i === cut.strip.length - 1 ? 'cap ' : ''}${Math.round(below * 1000)} mm ${(off * 1000).toFixed(1)}`,
         )
         .join(', ');
-      return `: ${fineError({ value: Math.abs(cut.by), sd: cut.sd })} off the heel at the cap, to nothing at the board. Marks below the board: ${strip}. A wedge under the extension from nothing at the join to ${fine(cut.wedge)} at its end.`;
+      return `: ${fineError({ value: Math.abs(cut.by), sd: cut.sd })} off the heel at the cap, to nothing at the board. Marks below the board: ${strip}. A wedge under the extension from nothing at the body joint to ${fine(cut.wedge)} at its end.`;
     }
   }
 }

@@ -25,7 +25,7 @@ const wordsOf = (chance: number): string | null => CRACK_WORDS.find(([from]) => 
 function dryingSentence({ driest, unstressed, restraint, cracks }: WoodYear, day: number): Sentence {
   const because =
     `Chance of a crack in the coming year: ${chanceOf(cracks.sound)} for sound wood, ${chanceOf(cracks.old)} for old cracks, knots and dead glue. ` +
-    `The top is without stress near ${unstressed.value.toFixed(0)} ± ${unstressed.sd.toFixed(0)}\u00a0%MC (${unstressed.from === 'glued' ? 'as it was glued lately' : 'the air that it lived in'}); its braces and rim hold back ` +
+    `The top settles without stress near ${unstressed.value.toFixed(0)} ± ${unstressed.sd.toFixed(0)}\u00a0%MC (${unstressed.from === 'glued' ? 'glued recently' : 'the air it lived in'}); its braces and rim hold back ` +
     `${percent(restraint.value)} of what it would shrink (${restraint.solved ? 'its own solved plan' : 'house figure'}); strength across the grain varies by a quarter. Driest week of one year in ten: ${driest.inTen.toFixed(0)}\u00a0%MC.`;
   const when = `The wood is driest about ${sayDayFrom(driest.day, day)}, near ${driest.moisture.toFixed(1)}\u00a0%MC`;
   const [sound, old] = [wordsOf(cracks.sound), wordsOf(cracks.old)];
@@ -40,7 +40,7 @@ function dryingSentence({ driest, unstressed, restraint, cracks }: WoodYear, day
   const { from } = HUMIDITY_WINDOW;
   if (driest.moisture < moistureOfHumidity(from))
     return {
-      text: `${when}, below ${humid(from)}: fret ends and old joints feel it. Humidify before then.`,
+      text: `${when}, below ${humid(from)}: hard on fret ends and old joints. Humidify before then.`,
       weight: 'watch',
       because,
     };
@@ -57,9 +57,9 @@ function keptSentence({ kept, cracks, unstressed }: WoodYear): Sentence[] {
   const sound = wordsOf(kept.cracks.sound);
   return [
     {
-      text: `Kept at ${humid(humidityForMoisture(kept.moisture, 20))} it dries to ${kept.moisture.toFixed(1)}\u00a0%MC: ${crackWords(sound, old)}. Let it dry slowly, over weeks, and slacken it first.`,
+      text: `At ${humid(humidityForMoisture(kept.moisture, 20))} it will dry to ${kept.moisture.toFixed(1)}\u00a0%MC: ${crackWords(sound, old)}. Slacken it first, and let it dry slowly, over weeks.`,
       weight: 'watch',
-      because: `Chance of a crack on the way: ${chanceOf(kept.cracks.sound)} for sound wood, ${chanceOf(kept.cracks.old)} for old cracks, knots and dead glue; it is without stress near ${unstressed.value.toFixed(0)} ± ${unstressed.sd.toFixed(0)}\u00a0%MC.`,
+      because: `Chance of a crack on the way: ${chanceOf(kept.cracks.sound)} for sound wood, ${chanceOf(kept.cracks.old)} for old cracks, knots and dead glue; it settles without stress near ${unstressed.value.toFixed(0)} ± ${unstressed.sd.toFixed(0)}\u00a0%MC.`,
     },
   ];
 }
@@ -78,9 +78,9 @@ function dampSentence({ damp }: WoodYear): Sentence[] {
   if (!damp || damp.weeks < DAMP_WEEKS) return [];
   return [
     {
-      text: `${dampWords(damp)}: bellies rise, old glue softens, mould grows. Dry the room, but not with heat on the instrument.`,
+      text: `${dampWords(damp)}: bellies rise, old glue softens, mould grows. Dry the room; no heat on the instrument.`,
       weight: 'watch',
-      because: `Weeks in which the wood rests above the moisture that it takes at ${humid(DAMP_HUMIDITY)} (common practice), over simulated years.`,
+      because: `Weeks in which the wood is damper than it settles at ${humid(DAMP_HUMIDITY)} (common practice), over simulated years.`,
     },
   ];
 }
@@ -100,9 +100,9 @@ function sproutSentence({ driest, sprout }: WoodYear, day: number): Sentence[] {
   if (sprout < FELT_SPROUT) return [];
   return [
     {
-      text: `Expect sharp fret ends by ${sayDayFrom(driest.day, day)}: the board may shrink by ${(2e3 * sprout).toFixed(1)} mm. Bring its moisture up first, then decide.`,
+      text: `Expect sharp fret ends by ${sayDayFrom(driest.day, day)}: the board may shrink ${(2e3 * sprout).toFixed(1)} mm. Humidify first, then decide.`,
       weight: 'watch',
-      because: `A board ${(1000 * BOARD.width).toFixed(0)} mm wide of a dense wood, dressed near ${GLUED_AT.value}\u00a0%MC, in the driest of ten years; half of what it loses stands out on each side. House figures.`,
+      because: `A board ${(1000 * BOARD.width).toFixed(0)} mm wide of a dense wood, dressed near ${GLUED_AT.value}\u00a0%MC, in the driest of ten years; half of what it loses shows on each side. House figures.`,
     },
   ];
 }

@@ -17,25 +17,20 @@ export function yearsAheadSentence(
     text: `${wordsOf(ending, height)[ends.kind](yearOf(ends))}.`,
     weight: weightOf(ends, reached, day),
     because:
-      `At today’s creep of ${move.signed(mean, sd)} ${move.name} a year, from ${series.readings === 1 ? 'one reading' : `${series.readings} readings`}, at the humidity that it will be kept at. ` +
+      `At today’s creep of ${move.signed(mean, sd)} ${move.name} a year, from ${series.readings === 1 ? 'one reading' : `${series.readings} readings`}, at its home humidity. ` +
       `${spanOf(reached)}${floorOf(ending, height)}`,
     ...('side' in ending ? { side: ending.side } : {}),
   };
 }
 
 function spanOf({ to, never }: Reached): string {
-  const span =
-    to === null
-      ? 'In nine of ten ways in which it may go on it is later'
-      : 'The span holds four of five ways in which it may go on';
-  return never < 0.005
-    ? `${span}.`
-    : `${span}; in ${percent(never)} of them it does not come to that within ${YEARS_AHEAD} years.`;
+  const span = to === null ? '9 times in 10 it is later' : 'The span holds 4 times in 5';
+  return never < 0.005 ? `${span}.` : `${span}; ${percent(never)} never within ${YEARS_AHEAD} years.`;
 }
 
 function floorOf(ending: Ending, height: Saying['height']): string {
   if (ending.of === 'saddle') return ` At least ${height(ending.floor)} must show.`;
-  if (ending.of === 'wheels') return ` ${height(ending.stays)} of travel has to stay.`;
+  if (ending.of === 'wheels') return ` Keep ${height(ending.stays)} of travel.`;
   return ending.of === 'action' ? ` Never trim below ${height(SADDLE_STOP)}.` : '';
 }
 
@@ -74,43 +69,40 @@ function wordsOf(ending: Ending, height: Saying['height']): Record<Ends['kind'],
       return {
         already: () =>
           ending.verdict === 'at its floor'
-            ? `${saddle} is used up: what shows is its floor`
+            ? `${saddle} is used up: only the least allowed shows`
             : `${saddle}: trimming as far as it may go does not reach the wanted action`,
-        never: () => `${saddle} has enough left to trim for ${YEARS}`,
-        'not before': (year) =>
-          `${saddle} is probably not used up before ${year}, perhaps not within ${YEARS}`,
-        about: (year) => `${saddle} is used up about ${year}`,
+        never: () => `${saddle} has enough to trim for ${YEARS}`,
+        'not before': (year) => `${saddle} will probably last until ${year} at least`,
+        about: (year) => `${saddle} runs out about ${year}`,
       };
     }
     case 'action': {
-      const stays = `On the lowest saddle ${ending.side} action stays below ${height(ending.limit)}`;
+      const stays = `With the saddle at its lowest, ${ending.side} action stays below ${height(ending.limit)}`;
       return {
-        already: () => `Even on the lowest saddle ${ending.side} action is above ${height(ending.limit)}`,
+        already: () =>
+          `Even with the saddle at its lowest, ${ending.side} action is above ${height(ending.limit)}`,
         never: () => `${stays} for ${YEARS}`,
-        'not before': (year) =>
-          `Even on the lowest saddle ${ending.side} action probably does not pass ${height(ending.limit)} before ${year}, perhaps not within ${YEARS}`,
+        'not before': (year) => `${stays} until ${year} at least`,
         about: (year) =>
-          `Even on the lowest saddle ${ending.side} action passes ${height(ending.limit)} about ${year}`,
+          `Even with the saddle at its lowest, ${ending.side} action passes ${height(ending.limit)} about ${year}`,
       };
     }
     case 'wheels': {
       const wheel = `${capital(ending.side)} thumb wheel`;
       return {
         already: () => `${wheel} does not reach down to the wanted action`,
-        never: () => `${wheel} has way enough down for ${YEARS}`,
-        'not before': (year) =>
-          `${wheel} is probably not at the end of its way down before ${year}, perhaps not within ${YEARS}`,
-        about: (year) => `${wheel} is at the end of its way down about ${year}`,
+        never: () => `${wheel} has enough travel down for ${YEARS}`,
+        'not before': (year) => `${wheel} will probably do until ${year} at least`,
+        about: (year) => `${wheel} is all the way down about ${year}`,
       };
     }
     case 'crack': {
       const crack = ending.name.trim() === '' ? 'The crack' : `The crack “${ending.name.trim()}”`;
       const into = `the ${ending.into === 'hole' ? 'sound hole' : ending.into}`;
       return {
-        already: () => `${crack} may run into ${into} any day`,
+        already: () => `${crack} may reach ${into} any day`,
         never: () => `${crack} does not reach ${into} within ${YEARS}`,
-        'not before': (year) =>
-          `${crack} may reach ${into}, probably not before ${year}, perhaps not within ${YEARS}`,
+        'not before': (year) => `${crack} may reach ${into}, probably not before ${year}`,
         about: (year) => `${crack} reaches ${into} about ${year}`,
       };
     }

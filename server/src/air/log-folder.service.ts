@@ -182,7 +182,7 @@ export class LogFolderService implements OnApplicationBootstrap, OnApplicationSh
     const from = await this.air.importOf(room.id, name);
     if (from.struck)
       return refused(
-        'it was taken back: bring it back on the room’s page, then it is read again',
+        'it was crossed out: bring it back on the room’s page, then it is taken in again',
         '',
         room.id,
       );
@@ -240,7 +240,7 @@ export class LogFolderService implements OnApplicationBootstrap, OnApplicationSh
       this.note(report, skipped);
       this.note(
         report,
-        future.map(({ at }) => ({ line: 0, text: at, reason: 'the instant lies in the future' })),
+        future.map(({ at }) => ({ line: 0, text: at, reason: 'the instant is in the future' })),
       );
       const past = readings.filter(({ at }) => at <= latest);
       for (let i = 0; i < past.length; i += PIECE) {

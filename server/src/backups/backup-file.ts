@@ -282,7 +282,7 @@ async function unpack(entry: ZipEntry, to: string): Promise<void> {
 async function pictureOf(entry: ZipEntry, into: string | undefined): Promise<string> {
   const name = basename(entry.name);
   if (entry.name !== `${PICTURES}/${name}` || !PICTURE_NAME.test(name))
-    throw new FolderTrouble(`Something that is no picture stands in the backup: ${entry.name.slice(0, 80)}`);
+    throw new FolderTrouble(`The backup holds something that is no picture: ${entry.name.slice(0, 80)}`);
   const hash = createHash('sha256');
   const stream = await entry.stream();
   stream.on('data', (piece: Buffer) => hash.update(piece));
@@ -349,5 +349,5 @@ export async function backUpBeforeMigration({
   backupFolder: string;
 }): Promise<void> {
   const { path } = await writeBackup(dataFolder, backupFolder, 'before a change of the tables');
-  console.log(`The tables are brought up to date; a backup of before lies in ${path}`);
+  console.log(`The tables are brought up to date; the earlier backup is in ${path}`);
 }

@@ -32,7 +32,7 @@ export class DemoController {
   async anew(): Promise<void> {
     if ((await this.writtenOn()) === null)
       throw unavailable(
-        'Nothing is written anew',
+        'Nothing is written again',
         'This is a shop of your own, or a demo that is still being written: nothing is thrown away.',
       );
     // the answer leaves first

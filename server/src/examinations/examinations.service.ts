@@ -305,10 +305,10 @@ export class ExaminationsService {
         {
           field: 'why',
           typed: '',
-          reason: `what was written down is changed (${replaced
+          reason: `you changed ${replaced
             .map(({ line }) => line)
             .join(', ')
-            .slice(0, 120)}), and nobody could tell later why`,
+            .slice(0, 120)}, with no reason given`,
           accepted: 'a word on why, such as “read with the wrong rule”',
         },
       ]);

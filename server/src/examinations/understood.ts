@@ -104,7 +104,7 @@ export function understandReadings(
     if (held?.dimension !== dimension) {
       const fitting = [...tools.values()].filter((one) => one.dimension === dimension);
       refuse(
-        held ? `${held.name} does not read ${dimension}` : 'this tool is not in the shop',
+        held ? `${held.name} does not measure ${dimension}` : 'this tool is not in the shop',
         fitting.map((one) => one.name).join(', '),
         'tool',
         tool,
@@ -130,7 +130,7 @@ export function understandPointFindings(
     seen.add(point);
     for (const state of states)
       if (!known.some((one) => one.id === state))
-        refuse('states', state, `${name} knows no “${state}”`, known.map(({ id }) => id).join(', '));
+        refuse('states', state, `${name} has no state “${state}”`, known.map(({ id }) => id).join(', '));
     if (!isBlank(input.frets)) {
       const result = parseFrets(input.frets);
       if (!result.ok) refuse('frets', input.frets, result.reason, result.accepted);

@@ -40,7 +40,7 @@ export function bulkFault(body: unknown): FieldError | null {
   for (let one = todo.pop(); one; one = todo.pop()) {
     const { value, depth, field } = one;
     if (typeof value === 'string' && /\p{Surrogate}/u.test(value))
-      return fault(field, '', 'half of a character stands in it', 'text whose characters are whole');
+      return fault(field, '', 'it holds half of a character', 'text whose characters are whole');
     if (typeof value !== 'object' || value === null) continue;
     if (depth > DEEPEST)
       return fault(

@@ -41,9 +41,9 @@ export class ProblemFilter implements ExceptionFilter {
     this.logger.error(error instanceof Error ? (error.stack ?? error.message) : String(error));
     return {
       type: 'about:blank',
-      title: 'Something went wrong in the program',
+      title: 'The program failed',
       status: 500,
-      detail: 'Nothing was saved. The log says more.',
+      detail: 'Nothing was saved. The log has details.',
     };
   }
 }
@@ -71,7 +71,7 @@ function storeProblem(code: string): Problem | null {
     ).problem;
   if (/^(?:SQLITE_(?:IOERR|READONLY|CANTOPEN|NOMEM|PROTOCOL)|EIO$|EROFS$|EACCES$|EPERM$|ESTALE$)/u.test(code))
     return unavailable(
-      'The disk does not answer as it should',
+      'The disk is not answering',
       `${KEPT}: look whether the disk is there and can be written, then save again.`,
     ).problem;
   return null;

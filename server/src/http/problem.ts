@@ -44,9 +44,9 @@ export class StaleSave extends Error {}
 export function conflict(current: object, yours: object): ProblemError {
   return new ProblemError({
     type: 'urn:upright-elder:problem:stale',
-    title: 'Somebody else saved this in the meantime',
+    title: 'Somebody else saved this first',
     status: 409,
-    detail: 'Nothing was overwritten. Both copies are here: take theirs, keep yours, or put them together.',
+    detail: 'Nothing was overwritten. Both versions are here: take theirs, keep yours, or merge them.',
     current,
     yours,
   });
@@ -69,5 +69,5 @@ export async function withBothCopies<T>(
 /** A thing belongs to the instrument that it was first seen on. */
 export const STAYS = {
   reason: 'it belongs to another instrument, and evidence is never moved',
-  accepted: 'the instrument that it was saved for; strike it, and enter it anew for the other one',
+  accepted: 'the instrument it was saved for; cross it out, and enter it again for the other one',
 };

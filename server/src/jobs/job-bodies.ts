@@ -39,7 +39,7 @@ function reasonOf({ keyword, params }: ErrorObject): string {
     case 'required':
       return `“${String(given.missingProperty)}” is missing`;
     case 'additionalProperties':
-      return `nobody knows “${String(given.additionalProperty)}”`;
+      return `unknown: “${String(given.additionalProperty)}”`;
     case 'maxLength':
       return `it is longer than ${String(given.limit)} signs`;
     case 'maxItems':

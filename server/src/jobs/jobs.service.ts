@@ -230,7 +230,7 @@ export class JobsService implements OnModuleInit {
           return {
             field: `events.${at}.by`,
             typed: event.by,
-            reason: 'nobody of the shop has this id',
+            reason: 'no person of the shop has this id',
             accepted: 'a person of the shop',
           };
         const right = await this.rightFor(event);
@@ -239,8 +239,8 @@ export class JobsService implements OnModuleInit {
           : {
               field: `events.${at}.by`,
               typed: person.name,
-              reason: `“${event.kind}” needs somebody who may ${right}`,
-              accepted: 'somebody else’s initials',
+              reason: `“${event.kind}” needs a person who may ${right}`,
+              accepted: 'another person’s initials',
             };
       }),
     );
@@ -253,7 +253,7 @@ export class JobsService implements OnModuleInit {
     const row = await this.database.read.findOneBy(BenchEventEntity, {
       id: (body as { event: string }).event,
     });
-    return row && STOOD_ON.includes(row.kind) ? 'correct what others stand on' : null;
+    return row && STOOD_ON.includes(row.kind) ? 'correct what others are based on' : null;
   }
 }
 
@@ -313,7 +313,7 @@ async function withoutKept(manager: EntityManager, events: JobEventInput[]): Pro
         type: 'urn:upright-elder:problem:another-event',
         title: 'This was written down already, otherwise',
         status: 409,
-        detail: `The event ${event.id} (${event.kind}) is kept with another body. Nothing of this request was kept; at most ${EVENTS_AT_ONCE} events are taken at once.`,
+        detail: `The event ${event.id} (${event.kind}) is kept with another body. Nothing of this request was kept; at most ${EVENTS_AT_ONCE} events go at once.`,
       });
     known.set(event.id, fingerprint);
   }

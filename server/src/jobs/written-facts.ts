@@ -138,7 +138,7 @@ function strangeIn({ quantity, place = 'centre', unit }: Reading, at: number): F
     {
       field: `events.${at}.body.${field}`,
       typed: typed ?? '',
-      reason: 'nobody knows it',
+      reason: 'it is not known',
       accepted: accepted.join(', '),
     },
   ];

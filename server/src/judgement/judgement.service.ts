@@ -7,7 +7,13 @@ import {
   type Judgement,
   type Step,
 } from '@upright-elder/contract';
-import { FORBIDDEN, SCHOOL_NOTES, type Finding, type SideStance } from '@upright-elder/core/diagnosis';
+import {
+  CERTAINTIES,
+  FORBIDDEN,
+  SCHOOL_NOTES,
+  type Finding,
+  type SideStance,
+} from '@upright-elder/core/diagnosis';
 import type { PlanStep } from '@upright-elder/core/repair-plans';
 import {
   amongSteps,
@@ -20,11 +26,12 @@ import {
 import type { HeightUnit } from '@upright-elder/core/units';
 import {
   aimedWords,
-  sayFinding,
+  sayFindings,
   sayFirst,
   sayIn,
   sayStep,
   sayWithheld,
+  type SaidFinding,
   type Say,
 } from '@upright-elder/core/wording';
 import { AnalysisService } from '../analysis/analysis.service.js';
@@ -68,7 +75,7 @@ export class JudgementService {
       first: sayFirst(judged, say),
       unsound,
       budgets: sides.flatMap((side) => budgetOf(side, verdict.fold === 'folds')),
-      findings: findings.map((one) => findingOf(one, say)),
+      findings: sayFindings(findings, say).map(findingOf),
       questions: worth,
       looked,
       order: stepsOf(
@@ -108,20 +115,27 @@ function budgetOf({ side, budget, leading }: SideStance, folds: boolean): Budget
   ];
 }
 
-function findingOf(finding: Finding, say: Say): JudgedFinding {
-  const { rule, severity, certainty, side, mark, evidence, check, unsound } = finding;
+/** Findings in one line, with what all of them stand on. */
+function findingOf({ of, text, more }: SaidFinding): JudgedFinding {
+  const [{ rule, severity, side, mark }] = of;
+  const alone = of.length === 1;
+  const all = <T>(part: (finding: Finding) => readonly T[]): T[] => [
+    ...new Map(of.flatMap(part).map((one) => [JSON.stringify(one), one])).values(),
+  ];
   return {
     rule,
     severity,
-    certainty,
-    side,
-    mark,
-    evidence,
-    check,
-    unsound,
-    text: sayFinding(finding, say),
-    schools: finding.schools.map((note) => SCHOOL_NOTES[note]),
-    never: finding.never.map((one) => FORBIDDEN[one]),
+    certainty: CERTAINTIES[Math.max(...of.map(({ certainty }) => CERTAINTIES.indexOf(certainty)))]!,
+    side: alone ? side : null,
+    mark: alone ? mark : null,
+    marks: of.flatMap((one) => one.mark ?? []),
+    evidence: all(({ evidence }) => evidence),
+    check: all(({ check }) => check),
+    unsound: of.some(({ unsound }) => unsound),
+    text,
+    more,
+    schools: all(({ schools }) => schools).map((note) => SCHOOL_NOTES[note]),
+    never: all(({ never }) => never).map((one) => FORBIDDEN[one]),
   };
 }
 

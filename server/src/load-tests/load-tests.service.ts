@@ -60,8 +60,8 @@ export class LoadTestsService {
       yield {
         field: 'version',
         typed: String(version),
-        reason: 'a load test stays as it was read',
-        accepted: 'a new load test; strike the one that was a slip',
+        reason: 'a load test stays as measured',
+        accepted: 'a new load test; cross out the slip',
       };
     const today = this.clock.date();
     if (date > today)
@@ -78,8 +78,8 @@ export class LoadTestsService {
         yield {
           field: `spots.${i}.spot`,
           typed: spot,
-          reason: 'this spot was read twice in one walk',
-          accepted: 'each spot once, as it was read last',
+          reason: 'this spot was measured twice in one walk',
+          accepted: 'each spot once, its last reading',
         };
     for (const [i, spot] of spots.entries())
       for (const part of ['zero', 'loaded', 'back'] as const) {

@@ -169,7 +169,7 @@ export class MapService {
             }
           : null,
       by,
-      why: stands ? 'put right by a step of a job' : 'its step was opened again, or crossed out',
+      why: stands ? 'repaired by a step of a job' : 'its step was opened again, or crossed out',
     });
   }
 
@@ -393,7 +393,7 @@ function partsGone(before: BodyPlanEntity['drawn'], after: BodyPlanEntity['drawn
 const STRUCK_WITHOUT_A_WORD: FieldError = {
   field: 'why',
   typed: '',
-  reason: 'nobody could tell later why it was struck',
+  reason: 'crossed out, with no reason given',
   accepted: 'a word on why, such as “marked by mistake”',
 };
 
@@ -420,7 +420,7 @@ const unexplained = ({ date }: Sighting): FieldError => ({
 const addedLate = ({ date }: Sighting): FieldError => ({
   field: 'why',
   typed: '',
-  reason: `${date} lies before what was seen of it last, and is added now`,
+  reason: `${date} is before the last sighting, and is added now`,
   accepted: 'a word on where it comes from, such as “from the old notebook”',
 });
 
@@ -429,8 +429,8 @@ const NEGATIVE: Refused = { ok: false, reason: 'it is below nothing', accepted: 
 const ONE_END: Refused = { ok: false, reason: '', accepted: 'two points or more' };
 const ALL_STRUCK: Refused = {
   ok: false,
-  reason: 'nothing that was seen of it would stand',
-  accepted: 'one day that stands; or strike the whole mark',
+  reason: 'no sighting of it would be left',
+  accepted: 'one day that is left; or cross out the whole mark',
 };
 const TWICE: Refused = {
   ok: false,

@@ -29,8 +29,8 @@ const SAID: Record<string, string> = {
   cr3: 'It is a camera’s raw file: export it as JPEG.',
   nef: 'It is a camera’s raw file: export it as JPEG.',
   dng: 'It is a camera’s raw file: export it as JPEG.',
-  mp4: 'It is a film, not a photograph.',
-  mov: 'It is a film, not a photograph.',
+  mp4: 'It is a moving picture, not a photograph.',
+  mov: 'It is a moving picture, not a photograph.',
   pdf: 'It is a PDF: export the page as JPEG.',
 };
 

@@ -26,7 +26,7 @@ const NOTHING_EXAMINED = (typed: string): FieldError => ({
 const SHOWN_LATER = (typed: string): FieldError => ({
   field: 'shown',
   typed,
-  reason: 'nobody knows it yet when a prediction is made',
+  reason: 'not known yet when a prediction is made',
   accepted: 'what the work showed, added once the prediction is kept',
 });
 
@@ -34,7 +34,7 @@ const ONCE: FieldError = {
   field: 'by',
   typed: '',
   reason: 'this person has predicted for this examination already',
-  accepted: 'one prediction of each person; strike the first where it was a slip',
+  accepted: 'one prediction of each person; cross out the first if it was a slip',
 };
 
 /** What people predicted before the program showed its own. */

@@ -55,7 +55,7 @@ function eachLineOnce(input: ProtocolInput): void {
         errors.push({
           field: `stages.${i}.lines`,
           typed: lineOf(line).name,
-          reason: `${lineOf(line).name} stands in it twice`,
+          reason: `${lineOf(line).name} is in it twice`,
           accepted: 'each line once in a protocol',
         });
       seen.add(line);

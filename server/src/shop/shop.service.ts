@@ -81,7 +81,7 @@ export class ShopService {
   private async refuseUnwritable(folder: string | null): Promise<void> {
     if (folder === null || folder === (await this.backupFolder())) return;
     const reason = isWithin(this.database.folder, folder)
-      ? 'it lies within the shop’s own folder, and would be lost with it'
+      ? 'it is within the shop’s own folder, and would be lost with it'
       : whyUnwritable(folder);
     if (reason === null) return;
     throw badFields([
@@ -111,7 +111,7 @@ export class ShopService {
         {
           field: `tools.${quantity}`,
           typed: tool,
-          reason: reads === undefined ? 'this tool is not in the shop' : `it does not read ${dimension}`,
+          reason: reads === undefined ? 'this tool is not in the shop' : `it does not measure ${dimension}`,
           accepted: `a tool of the shop for ${name.toLowerCase()}`,
         },
       ];

@@ -281,7 +281,7 @@ function notKept(): Error {
   new Logger('database').error('a transaction ended without having been committed');
   return unavailable(
     'It could not be saved',
-    'The disk did not take it. Nothing was saved, and what you typed is kept in this browser: save again in a moment.',
+    'The disk refused it. Nothing was saved; what you typed is kept in this browser. Save again in a moment.',
   );
 }
 
@@ -347,7 +347,7 @@ function readable(error: unknown, folder: string): unknown {
     code.startsWith('SQLITE_READONLY')
   )
     return new FolderTrouble(
-      `The data file in ${folder} cannot be opened: the disk does not answer as it should, or this account may not read it. Nothing was changed: look at the disk and at the rights of the folder.`,
+      `The data file in ${folder} cannot be opened: the disk does not answer as it should, or this account has no right to it. Nothing was changed: look at the disk and at the rights of the folder.`,
     );
   return error;
 }

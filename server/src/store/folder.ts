@@ -99,7 +99,7 @@ const NETWORK = new Set([0x6969, 0x517b, 0xff534d42, 0xfe534d42, 0x5346414f, 0x0
 function refuseNetwork(folder: string): void {
   if (!isNetwork(folder)) return;
   throw new FolderTrouble(
-    `${folder} lies on another computer. Two computers that write one data file damage it: keep the shop’s folder on this computer’s own disk, and let the backups go to the other one with UPRIGHT_ELDER_BACKUPS.`,
+    `${folder} is on another computer. Two computers that write one data file damage it: keep the shop’s folder on this computer’s own disk, and let the backups go to the other one with UPRIGHT_ELDER_BACKUPS.`,
   );
 }
 
@@ -123,11 +123,11 @@ export function keptInStep(folder: string): string | null {
     ? readdirSync(folder).find((name) => /^upright-elder.+\.sqlite$/iu.test(name))
     : undefined;
   if (stray)
-    return `A second data file, ${stray}, lies in ${folder}. It looks as if a program that keeps folders in step between computers had put it there: such a program can copy the data file half written. Keep the shop’s folder where nothing else writes, and let only the backups be copied.`;
+    return `A second data file, ${stray}, is in ${folder}. It looks as if a program that keeps folders in step between computers had put it there: such a program can copy the data file half written. Keep the shop’s folder where nothing else writes, and let only the backups be copied.`;
   const part = folder.split(sep).find((one) => IN_STEP.test(one) && !/^upright/iu.test(one));
   return part === undefined
     ? null
-    : `The shop’s folder lies in “${part}”, which looks like a folder that is kept in step with other computers. Such a program can copy the data file half written: keep the shop’s folder where nothing else writes, and let only the backups be copied.`;
+    : `The shop’s folder is in “${part}”, which looks like a folder that is kept in step with other computers. Such a program can copy the data file half written: keep the shop’s folder where nothing else writes, and let only the backups be copied.`;
 }
 
 /** What lies where the data file should: nothing, an empty file, something else, or a database. */

@@ -292,7 +292,7 @@ const WORDS: Partial<Record<string, string>> = {
   follows: 'what it followed',
   kinds: 'what was done',
   scale: 'scale length',
-  bodyJoin: 'the fret of the body join',
+  bodyJoin: 'the fret of the body joint',
 };
 
 /** What a column is called in a sentence. */
@@ -301,7 +301,7 @@ export const inWords = (column: string): string => WORDS[column] ?? column;
 const unexplained = (columns: readonly string[]): FieldError => ({
   field: 'why',
   typed: '',
-  reason: `what was written down is changed (${[...new Set(columns.map(inWords))].join(', ')}), and nobody could tell later why`,
+  reason: `you changed ${[...new Set(columns.map(inWords))].join(', ')}, with no reason given`,
   accepted: 'a word on why, such as “read with the wrong rule”',
 });
 

@@ -80,7 +80,7 @@ export class StrikesService {
         {
           field: 'why',
           typed: '',
-          reason: 'nobody could tell later why it was struck',
+          reason: 'crossed out, with no reason given',
           accepted: 'a word on why, such as “entered for the wrong instrument”',
         },
       ]);

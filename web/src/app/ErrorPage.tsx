@@ -5,7 +5,7 @@ export function ErrorPage() {
   const error = useRouteError();
   return (
     <div role="alert" className="sheet mx-auto mt-10 max-w-[40rem] p-6">
-      <h1 className="text-[1.6rem]">This page fell over</h1>
+      <h1 className="text-[1.6rem]">This page failed</h1>
       <p className="said mt-2">
         What you typed is kept as a draft in this browser, and nothing saved is touched.
       </p>

@@ -13,7 +13,7 @@ export function Fetching<T>({ of, children }: { of: Fetched<T>; children: (data:
   const trouble = error && (
     <p role="alert" className={data === undefined ? 'said text-ochre' : 'mb-2 text-ochre'}>
       ▲ {error.message}
-      {data !== undefined && ' What is shown here may be old.'}
+      {data !== undefined && ' This may be out of date.'}
       {mutate && !isNotThere(error) && (
         <>
           {' '}

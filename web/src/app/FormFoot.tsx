@@ -54,9 +54,9 @@ export function FormFoot({ what, form }: Props) {
       {form.why && <WhyAsked {...form.why} />}
       {(broughtBack || dirty) && (
         <p className="mt-2 text-[0.95rem]">
-          {broughtBack ? 'What you typed before was brought back; it is not saved yet.' : 'Not saved yet.'}{' '}
+          {broughtBack ? 'Your unsaved typing is back. It is not saved yet.' : 'Not saved yet.'}{' '}
           <button type="button" className="min-h-[44px] underline print:hidden" onClick={startAfresh}>
-            Start afresh
+            Discard changes
           </button>
         </p>
       )}
@@ -92,12 +92,13 @@ export function LeaveGuard({ dirty, what }: { dirty: boolean; what: string }) {
         <AlertDialog.Content className="sheet fixed top-1/2 left-1/2 z-20 w-[min(32rem,94vw)] -translate-x-1/2 -translate-y-1/2 p-6">
           <AlertDialog.Title className="text-[1.3rem]">The {what} is not saved</AlertDialog.Title>
           <AlertDialog.Description className="mt-1">
-            What you typed stays in this browser and is brought back when you return, but nobody else sees it.
+            What you typed stays in this browser and is brought back when you return. Only this browser has
+            it.
           </AlertDialog.Description>
           <div className="mt-4 flex flex-wrap gap-3">
             <AlertDialog.Cancel className="act">Stay here</AlertDialog.Cancel>
             <AlertDialog.Action className="quiet" onClick={() => blocker.proceed()}>
-              Leave it unsaved
+              Leave without saving
             </AlertDialog.Action>
           </div>
         </AlertDialog.Content>

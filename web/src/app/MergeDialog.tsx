@@ -34,7 +34,7 @@ export function MergeDialog({ what, differences, onChosen, onClose }: Props) {
         <Dialog.Content className="sheet fixed top-1/2 left-1/2 max-h-[90vh] w-[min(52rem,94vw)] -translate-x-1/2 -translate-y-1/2 overflow-auto p-6">
           <Dialog.Title className="text-[1.4rem]">Somebody else saved this {what}</Dialog.Title>
           <Dialog.Description className="mt-1">
-            Nothing was overwritten. Choose for each difference which one stands.
+            Nothing was overwritten. Pick one side of each difference.
           </Dialog.Description>
           {differences.length === 0 && <p className="said mt-3">Both copies say the same.</p>}
           {differences.map((difference) => (
@@ -53,7 +53,7 @@ export function MergeDialog({ what, differences, onChosen, onClose }: Props) {
           ))}
           <div className="mt-5 flex gap-3">
             <button type="button" className="act" onClick={() => onChosen(theirs)}>
-              Save what is chosen
+              Save my choices
             </button>
             <Dialog.Close className="quiet">Back to what I typed</Dialog.Close>
           </div>

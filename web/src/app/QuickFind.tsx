@@ -110,7 +110,7 @@ export function QuickFind({ open, onOpenChange }: { open: boolean; onOpenChange:
       />
       <Command.List className="mt-1 max-h-[min(30rem,70vh)] overflow-y-auto">
         <Command.Empty className="px-3 py-2 text-faint">
-          {waiting ? 'Looking…' : 'Nothing that was written here holds all of these words.'}
+          {waiting ? 'Looking…' : 'Nothing found.'}
         </Command.Empty>
         {(Object.keys(GROUPS) as HitKind[]).map((kind) => {
           const of = hits.filter((hit) => hit.kind === kind);

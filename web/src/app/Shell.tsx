@@ -114,7 +114,7 @@ export function Shell() {
       </header>
       {renewing && (
         <p role="status" className="fixed inset-x-0 top-0 z-10 mx-auto w-fit bg-ink px-4 py-1 text-sheet">
-          Changed elsewhere: figures are being worked out anew…
+          Working out the new figures…
         </p>
       )}
       <main

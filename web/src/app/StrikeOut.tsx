@@ -22,7 +22,7 @@ interface Props {
 }
 
 /** Takes something back with a reason, or brings it back. Nothing is erased. */
-export function StrikeOut({ kind, id, what, struck, label = 'Strike out', example, onDone }: Props) {
+export function StrikeOut({ kind, id, what, struck, label = 'Cross out', example, onDone }: Props) {
   const [open, setOpen] = useState(false);
   const [why, setWhy] = useState('');
   const [refusal, setRefusal] = useState<string>();
@@ -48,7 +48,7 @@ export function StrikeOut({ kind, id, what, struck, label = 'Strike out', exampl
     setOpen(false);
     setWhy('');
     setRefusal(undefined);
-    toast.success('It is struck, and nothing is erased.', {
+    toast.success('Crossed out.', {
       action: { label: 'Undo', onClick: () => void put(false, '') },
     });
   };
@@ -68,7 +68,7 @@ export function StrikeOut({ kind, id, what, struck, label = 'Strike out', exampl
             {label}: {what}
           </Dialog.Title>
           <Dialog.Description className="mt-1">
-            It counts no more and is shown struck. Nothing is erased, and it can be brought back.
+            It no longer counts and is shown crossed out. Nothing is erased; you can bring it back.
           </Dialog.Description>
           <form
             onSubmit={(event) => {
@@ -110,7 +110,7 @@ export function StruckWords({ strikes }: { strikes: readonly Strike[] }) {
   if (!last?.struck) return null;
   return (
     <span className="text-[0.88rem] text-faint">
-      struck by {last.byName}, {sayInstant(last.at, zone)}
+      crossed out by {last.byName}, {sayInstant(last.at, zone)}
       {last.why && `: “${last.why}”`}
     </span>
   );

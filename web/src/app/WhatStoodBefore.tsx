@@ -16,7 +16,7 @@ interface Props {
 /** Every change of something: what stood before, who changed it, when and why. */
 export function WhatStoodBefore(props: Props) {
   return (
-    <Fold className="mt-3 print:hidden" summaryClass="font-bold" summary="What stood before" onScreen>
+    <Fold className="mt-3 print:hidden" summaryClass="font-bold" summary="Earlier versions" onScreen>
       <Changes {...props} />
     </Fold>
   );
@@ -28,11 +28,7 @@ function Changes({ table, id, names, say = {} }: Props) {
   if (!edits) return <p>Fetching…</p>;
   const changes = edits.filter(({ was }) => was && Object.keys(was).length > 0);
   if (changes.length === 0)
-    return (
-      <p className="text-[0.92rem] text-faint">
-        Nothing has been changed since the program began to keep what stood before.
-      </p>
-    );
+    return <p className="text-[0.92rem] text-faint">Nothing has changed since earlier versions are kept.</p>;
   return (
     <ul className="text-[0.92rem]">
       {changes.toReversed().map(({ version, at, byName, why, was }) => (

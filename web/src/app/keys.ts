@@ -53,7 +53,7 @@ export const KEYS: { where: string; keys: [string, string][] }[] = [
       ['m', 'mark it on the map, at a point that has a place there'],
       [
         'F2',
-        'take what the gauge shows, once it stands still; again adds a repeat; in the air’s fields, the room’s log',
+        'take what the gauge shows, once it is steady; again adds a repeat; in the air’s fields, the room’s log',
       ],
       ['← → or 1 2 3', 'choose among strings at pitch, slack, off'],
       ['Ctrl S', 'save the examination'],

@@ -20,7 +20,7 @@ export function PathStrip({ stays, from, to, left, right }: Props) {
   });
   return (
     <ol
-      aria-label="In which room it lay"
+      aria-label="Which room it was in"
       className="mb-1 flex text-[0.85rem]"
       style={{ marginLeft: left, marginRight: right }}
     >
@@ -29,7 +29,7 @@ export function PathStrip({ stays, from, to, left, right }: Props) {
           key={begins ?? 'first'}
           style={{ width: `${shares[i]}%` }}
           className={`min-w-0 truncate border-t-4 px-1 ${i % 2 === 0 ? 'border-verdigris' : 'border-ochre'}`}
-          title={`${room || 'a place that nobody follows'}${begins === null ? '' : `, from ${sayDate(begins)}`}`}
+          title={`${room || 'a place without a log'}${begins === null ? '' : `, from ${sayDate(begins)}`}`}
         >
           {room || 'elsewhere'}
         </li>

@@ -10,7 +10,7 @@ const MARKS: Record<Exclude<Weight, 'fact'>, { word: string; path: string; class
     path: 'M8 2a6 6 0 1 0 0 12A6 6 0 0 0 8 2zm0 2.2a3.8 3.8 0 1 1 0 7.6 3.8 3.8 0 0 1 0-7.6z',
     className: 'text-faint',
   },
-  well: { word: 'Well', path: 'M2 8.5 6 13 14.5 3.5 12.6 2 5.8 9.6 3.6 7z', className: 'text-verdigris' },
+  well: { word: 'Good', path: 'M2 8.5 6 13 14.5 3.5 12.6 2 5.8 9.6 3.6 7z', className: 'text-verdigris' },
 };
 
 /** A mere fact has no mark. */

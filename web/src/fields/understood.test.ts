@@ -21,8 +21,8 @@ describe('what stands under a field', () => {
   });
 
   it.each([
-    ['25.4 in', '645.2 mm · 25 13/32 in'],
-    ['645', '25.394 in · 25 25/64 in'],
+    ['25.4 in', '645.2 mm · 25 3/8 in'],
+    ['645', '25.394 in · 25 3/8 in'],
     ['25 1/2', '647.7 mm · 25.5 in'],
   ])('a long one %s: millimetres, inches and a rule', (text, words) => {
     expect(understoodLength(text, 'mm')).toBe(words);

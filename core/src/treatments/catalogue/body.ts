@@ -26,7 +26,7 @@ export const BODY = {
     reads: ['bridgePlate', 'bellyBehindBridge'],
   }),
   'bring-down-damp': treatment({
-    name: 'Bring the damp instrument down',
+    name: 'Dry it slowly',
     for: 'from loft, cellar or coast: moisture over the window',
     why: 'The wood is damp and will shrink. Do not judge, glue or cut yet; check the cracks as it dries.',
     stage: 'moisture',
@@ -35,7 +35,7 @@ export const BODY = {
     hands: 0.25,
     wait: days(14, 60),
     undo: 1,
-    gate: 'Humidity stepped down about 5 % a week, no heater, no drying agent in a closed case. Every visit cracks, seams, binding and braces are looked at; a step stops when anything opens.',
+    gate: 'Step humidity down about 5 % a week; no heater, no drying agent in a closed case. Check cracks, seams, binding and braces every visit; hold that step if anything opens.',
     after: 'inspected, mould and pests looked for, slackened',
     needs: ['slacken'],
     excludes: ['rehydrate'],

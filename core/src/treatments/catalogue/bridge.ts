@@ -4,7 +4,7 @@ import { RISES } from './usual.js';
 /** Bridge. */
 export const BRIDGE = {
   'wick-bridge': treatment({
-    name: 'Lifting edge of the bridge: wick and clamp',
+    name: 'Wick and clamp a lifting bridge edge',
     for: 'a gap under 5 mm deep at a corner, old hide joint',
     stage: 'bridge',
     only: 'flat-top',
@@ -46,7 +46,7 @@ export const BRIDGE = {
     hands: 1,
     wait: [48, 72],
     undo: 2,
-    gate: 'It closes dry; the cause is put right too: a leaning saddle, tight pins, dry wood.',
+    gate: 'It closes dry; the cause is fixed too: a leaning saddle, tight pins, dry wood.',
     after: 'strings off; bridge off, or on where it closes',
     glues: true,
     needs: ['slacken'],

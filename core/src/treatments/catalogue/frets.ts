@@ -64,7 +64,7 @@ export const FRETS = {
     hands: 0.5,
     wait: days(7),
     undo: 1,
-    gate: 'The owner agrees; down two semitones at least; read anew after a week.',
+    gate: 'The owner agrees; down two semitones at least; measured again after a week.',
     after: 'nothing live',
     excludes: ['other-strings', 'heavier-strings', 'keep-slack'],
     skills: ['set-up'],

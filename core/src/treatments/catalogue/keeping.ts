@@ -95,7 +95,7 @@ export const KEEPING = {
     effects: [{ on: 'looks' }],
   }),
   case: treatment({
-    name: 'Case, hanger, stand put right',
+    name: 'Case, hanger and stand fixed',
     for: 'a case that presses, off-gasses or holds damp',
     stage: 'keeping',
     hands: 0.25,

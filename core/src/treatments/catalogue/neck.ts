@@ -71,7 +71,7 @@ export const NECK = {
     reads: ['neckJoint'],
   }),
   'heel-opened': treatment({
-    name: 'Heel opened at the joint: take it apart',
+    name: 'Take apart a heel joint that has opened',
     for: 'paper enters between heel and side at pitch',
     stage: 'neck angle',
     roles: ['neck angle', 'opens the joint'],
@@ -87,7 +87,7 @@ export const NECK = {
   }),
   'undo-screws': treatment({
     name: 'Find and undo the fixings that hold the neck',
-    for: 'a neck that somebody screwed on',
+    for: 'a neck screwed on later',
     stage: 'neck angle',
     roles: ['neck angle', 'opens the joint'],
     hands: [0.5, 2],
@@ -111,7 +111,7 @@ export const NECK = {
     hands: [2, 5],
     wait: 0,
     undo: 3,
-    gate: 'No steam. The finish film cut all round first; a thin warmed blade, many light passes, no prising; stop where it binds: that is a dowel, cut through with a fine saw in the line of the joint.',
+    gate: 'No steam. The finish cut all round first; a thin warmed blade, many light passes, no prising; stop where it binds: that is a dowel, cut through with a fine saw in the line of the joint.',
     after: 'strings off, rod at neutral; extension loosened',
     cuts: true,
     heats: true,
@@ -141,7 +141,7 @@ export const NECK = {
       step('do', 'Mirror and lamp inside: bolt heads, a block that the neck goes through, a maker’s label.'),
       step('do', 'Look at heel cap and the end of the extension: a seam, a plug, a gap.'),
       hold(
-        'The kind of joint is told.',
+        'The kind of joint is known.',
         otherwise('nothing tells it', 'draw the fret over the pocket and try a fine drill for the cavity.'),
       ),
       step('check', 'Write it down in Details: saddle, nut and neck wait for it.'),
@@ -187,7 +187,7 @@ export const NECK = {
     reads: ['straightedge'],
   }),
   'taper-board': treatment({
-    name: 'Neck and body are one: tapered board, or a taper under it',
+    name: 'Integral neck: taper the board, or put a taper under it',
     for: 'nylon action high, saddle spent',
     stage: 'neck angle',
     roles: ['neck angle', 'sets the plane'],

@@ -3,8 +3,8 @@ import { days, hold, otherwise, step, treatment } from '../treatment.js';
 /** What a plan holds besides the treatments of the trade's headings. */
 export const STEPS = {
   'measure-first': treatment({
-    name: 'Measure first',
-    for: 'what is not told yet',
+    name: 'Measure again before cutting',
+    for: 'what is not known yet',
     stage: 'measure',
     roles: ['no work on wood', 'company', 'read anew'],
     hands: [0.25, 0.5],
@@ -20,13 +20,13 @@ export const STEPS = {
   settle: treatment({
     name: 'Leave it strung, then measure again',
     for: 'after the neck was set, before the last saddle',
-    why: 'A neck that was set moves once more under tension: nut and saddle are cut once it stands still.',
+    why: 'A reset neck moves once more at pitch: cut nut and saddle once it has settled.',
     stage: 'settled',
     roles: ['at pitch', 'company', 'read anew'],
     hands: [0.5, 1],
     wait: days(7, 21),
     undo: 1,
-    gate: 'The glue is past its time before tension. Three readings over at least ten days that stand still.',
+    gate: 'The glue is past its time before tension. Three readings over ten days, no more drift.',
     cautions: ['tension'],
     skills: ['measuring'],
     reads: ['straightedge', 'relief', 'action12', 'firstFretGap'],
@@ -37,7 +37,7 @@ export const STEPS = {
       ),
       step('do', 'Read straightedge, relief and action every few days, the room held.'),
       hold(
-        'Three readings over ten days or more stand still.',
+        'Three readings over ten days, no more drift.',
         otherwise('something opens', 'slacken it today and look again.'),
       ),
       step('check', 'Work out nut and saddle from the last readings.'),
@@ -46,7 +46,7 @@ export const STEPS = {
   'measure-again': treatment({
     name: 'Measure again',
     for: 'after rod, pressing or untwisting',
-    why: 'Rod and pressing move the fret plane too: nut and saddle are worked out from what stands then.',
+    why: 'Rod and pressing move the fret plane too: work nut and saddle out from there.',
     stage: 'settled',
     roles: ['at pitch', 'company', 'no work on wood', 'read anew'],
     hands: [0.25, 0.5],
@@ -59,7 +59,7 @@ export const STEPS = {
       step('wait', 'Overnight at pitch.'),
       step('do', 'Read relief, straightedge, gap at fret 1, saddle and action.'),
       hold(
-        'Relief stands where it is wanted.',
+        'Relief is where it is wanted.',
         otherwise('it does not', 'turn the rod once more, and read again.'),
       ),
       step('check', 'Work out nut and saddle from these readings, not from those of before.'),

@@ -31,7 +31,7 @@ export const USUAL = {
     reads: ['cracks'],
   }),
   rehydrate: treatment({
-    name: 'Bring the wood to working moisture',
+    name: 'Humidify to working moisture',
     for: 'wood drier than its window, fret ends, open cracks',
     why: 'Wood is judged and glued at working moisture; cracks and fret ends often close by themselves.',
     stage: 'moisture',
@@ -39,7 +39,7 @@ export const USUAL = {
     hands: 0.25,
     wait: days(7, 42),
     undo: 1,
-    gate: 'Humidity raised about 5 % every few days, 55 % at most: never a wet sponge inside, never over 60 %. Two readings a week apart steady inside the window.',
+    gate: 'Raise humidity about 5 % every few days, to 55 % at most: never a wet sponge inside, never over 60 %. Done: two readings a week apart, steady at working moisture.',
     after: 'inspected; crack widths and fret ends measured; strings eased',
     uses: ['humid box'],
     skills: ['measuring'],
@@ -60,7 +60,7 @@ export const USUAL = {
         'Two readings of the wood a week apart agree inside the window.',
         otherwise('a crack closes', 'leave it, and glue it at this moisture.'),
         otherwise(
-          'the wood stands still below the window',
+          'the wood has settled below the window',
           'check the hygrometer over salt and seal the box.',
         ),
         otherwise('mould or a smell appears', 'stop: air it, and look inside.'),
@@ -69,7 +69,7 @@ export const USUAL = {
     ],
   }),
   slacken: treatment({
-    name: 'Slacken the strings, hold it slack',
+    name: 'Slacken the strings and leave it slack',
     for: 'anything live; long storage; before drying, wetting or opening',
     stage: 'today',
     roles: ['no work on wood', 'company'],
@@ -79,9 +79,9 @@ export const USUAL = {
     gate: 'All strings down in turn, a little each. A floating bridge or a sound post: mark it first. A single-acting rod, slack for more than a day or two: ease it.',
     cautions: ['tension'],
     effects: [{ on: 'load', pull: 0 }],
-    photos: ['how it stands'],
+    photos: ['where it is now'],
     steps: [
-      step('prepare', 'Photograph it; mark where a floating bridge or a post stands.'),
+      step('prepare', 'Photograph it; mark the place of a floating bridge or a post.'),
       step(
         'do',
         'Let all strings down in turn, a little each. Pad a tailpiece and a floating bridge, or take them off.',
@@ -102,17 +102,14 @@ export const USUAL = {
     hands: 0.25,
     wait: 24,
     undo: 1,
-    gate: 'A wrench that fits; the nut turns freely: if it resists or spins, stop. Not to cure a hump at the body join, nor a neck angle.',
+    gate: 'Use a wrench that fits. Stop if the nut resists or spins. The rod cures neither a hump at the body joint nor a neck angle.',
     after: 'strung to pitch, moisture known',
     cautions: ['tension'],
     skills: ['set-up'],
     effects: [{ on: 'relief' }],
     reads: ['relief', 'action12'],
     steps: [
-      step(
-        'prepare',
-        'Strung to pitch at working moisture; note relief and where the nut of the rod stands.',
-      ),
+      step('prepare', 'Strung to pitch at working moisture; note relief and the place of the rod’s nut.'),
       hold(
         'The wrench fits and the nut turns freely.',
         otherwise('it resists', 'stop. Clean and grease its thread; force breaks it.'),
@@ -159,7 +156,7 @@ export const USUAL = {
     hands: [0.5, 2.5],
     wait: 0,
     undo: 2,
-    gate: 'Gap at fret 1 not under its string’s floor; the slot falls towards the tuner, the string stands half proud; finish scored first, the nut tapped along its slot, never levered; the old nut is kept.',
+    gate: 'Gap at fret 1 not under its string’s floor; the slot falls towards the tuner, the string sits half proud; finish scored first, the nut tapped along its slot, never levered; the old nut is kept.',
     after: 'frets',
     cautions: ['dust', 'protected'],
     cuts: true,
@@ -173,14 +170,14 @@ export const USUAL = {
     steps: [
       step(
         'prepare',
-        'Frets done and neck set. Read the gap at fret 1 under each string, and its slot against the string.',
+        'Frets done and neck reset. Measure the gap at fret 1 under each string, and its slot against the string.',
       ),
       step(
         'do',
         'File each slot down a stroke at a time, falling towards its tuner; stop over the floor of the string.',
       ),
       hold(
-        'The gap stands at its floor or over it under every string.',
+        'The gap is at its floor or over it under every string.',
         otherwise(
           'a slot is too low',
           'a new nut, or a shim under the whole of it; a filled slot is a stopgap.',
@@ -190,7 +187,7 @@ export const USUAL = {
     ],
   }),
   saddle: treatment({
-    name: 'Saddle: trim, or a new one',
+    name: 'Trim the saddle, or make a new one',
     for: 'action off, saddle enough',
     stage: 'saddle',
     only: 'flat-top',
@@ -199,7 +196,7 @@ export const USUAL = {
     hands: [0.5, 1.5],
     wait: 0,
     undo: [1, 2],
-    gate: 'Settled under tension, frets and nut done. What is left showing stands over its floor and the break angle over its own; the old saddle stays with the instrument.',
+    gate: 'Settled at pitch, frets and nut done. Saddle and break angle left are both above their least; the old saddle stays with the instrument.',
     after: 'settled under tension; frets and nut done; pick-up in',
     cautions: ['dust', 'protected'],
     cuts: true,
@@ -216,7 +213,7 @@ export const USUAL = {
         'At pitch, at working moisture: read action and saddle, mark twice the wanted change on both ends.',
       ),
       hold(
-        'What is left stands over the floor, and the break angle over its own.',
+        'Saddle left and break angle are both above their least.',
         otherwise('it does not', 'stop: look for the cause under the saddle.'),
       ),
       step(
@@ -240,7 +237,7 @@ export const USUAL = {
     hands: [0.5, 1],
     wait: 0,
     undo: 1,
-    gate: 'The slot holds it upright, at least as deep as what stands above it; a shim hard, full length, none on a pick-up; break angle and ceiling looked at; the old saddle stays with the instrument.',
+    gate: 'The slot holds it upright, at least as deep as what shows above it; a shim hard, full length, none on a pick-up; break angle and ceiling looked at; the old saddle stays with the instrument.',
     after: 'settled',
     cautions: ['dust', 'protected'],
     originals: 'kept apart',
@@ -252,7 +249,7 @@ export const USUAL = {
     steps: [
       step('prepare', 'At pitch, at working moisture: read action and saddle on both sides.'),
       hold(
-        'The slot is at least as deep as what will stand above it.',
+        'The slot is at least as deep as what will show above it.',
         otherwise('it is shallower', 'deepen or recut the slot first, or it splits the bridge.'),
       ),
       step('do', 'Fit a taller saddle, or a hard shim of full length under it.'),
@@ -365,7 +362,7 @@ export const USUAL = {
             'Caul on the built dome, tried dry',
             'Clamps laid out, tried dry',
             'Pot: temperature read',
-            'Somebody to hold the mirror',
+            'A second pair of hands for the mirror',
           ],
           joins: 'brace to top',
         },
@@ -590,7 +587,7 @@ export const USUAL = {
       step('do', 'Cut the bed with scarfs of 8:1 or longer, inside the footprint of the bridge.'),
       hold(
         'The bed is clean wood to both faces and the patch fits dry.',
-        otherwise('the crack runs out of the footprint', 'close and cleat what lies outside it first.'),
+        otherwise('the crack runs out of the footprint', 'close and cleat what is outside it first.'),
       ),
       step('do', 'Glue the patch, grain along the top; level to the thickness beside it.', {
         glue: {
@@ -627,7 +624,7 @@ export const USUAL = {
         'Strings off, wood in its window, braces and cracks glued and cured, celluloid and pick-up off.',
       ),
       hold(
-        'It is a fold: hollow before the bridge, hump behind it, bridge leaning; old glue that softens.',
+        'It is a fold: hollow in front of the bridge, hump behind it, bridge leaning; old glue that softens.',
         otherwise('it is an even dome', 'leave it alone.'),
         otherwise('the top is laminated, or the plate sits on epoxy', 'stop: heat does not help it.'),
       ),
@@ -756,15 +753,15 @@ export const USUAL = {
     ],
   }),
   'rest-under-tension': treatment({
-    name: 'Rest under full tension and measure',
+    name: 'Let it settle at full pitch, and measure',
     for: 'after any structural work',
-    why: 'What was opened or glued moves once more under tension: it is read until it stands still, and only then is anything cut.',
+    why: 'What you opened or glued moves once more at pitch. Measure until it stops; only then cut.',
     stage: 'rest',
     roles: ['at pitch', 'company'],
     hands: [1, 2],
     wait: days(7, 42),
     undo: 1,
-    gate: 'Three readings over at least ten days whose trend, carried on for a month, is less than what matters.',
+    gate: 'Three readings over at least ten days, with no drift that would matter in a month.',
     after: 'glue past its time before tension',
     cautions: ['tension'],
     skills: ['measuring'],
@@ -812,7 +809,7 @@ export const USUAL = {
         'The fret over the joint is out, the finish is cut along extension, heel and cap, and no celluloid is within a hand’s width.',
         otherwise(
           'celluloid stays near the heat',
-          'shield it, keep it under 50 °C, and have somebody beside it.',
+          'shield it, keep it under 50 °C, and do not leave it alone.',
         ),
       ),
       step('do', 'Warm the extension and lift it with a thin knife. Do not pry.', {
@@ -885,14 +882,14 @@ export const USUAL = {
         'Map the contact with transfer paper; cut only what is marked. Log pulls a side, centring and rock.',
       ),
       hold(
-        'The marks show nearly everywhere, straightedge and centring stand at target.',
+        'The marks show nearly everywhere, straightedge and centring are at target.',
         otherwise(
           'pulls change nothing',
           'something else binds: look at the tenon, the extension, a ridge of finish.',
         ),
         otherwise('the neck points to one side', 'cut the other cheek; centre before angle.'),
       ),
-      look('Before glue: does the fit stand, seated twice?'),
+      look('Before glue: does the fit hold, seated twice?'),
       step('check', 'Straightedge at target with frets and string pull allowed for.'),
     ],
   }),
@@ -904,7 +901,7 @@ export const USUAL = {
     hands: [3, 4],
     wait: 12,
     undo: 5,
-    gate: 'The owner agrees in writing. Sawn only where no rod, dowel, screw or carbon stands in the saw’s way; not an original joint of value.',
+    gate: 'The owner agrees in writing. Sawn only where no rod, dowel, screw or carbon is in the saw’s way; not an original joint of value.',
     after: 'rested; strings, saddle and ramp shown first',
     consent: true,
     cuts: true,
@@ -1000,7 +997,7 @@ export const USUAL = {
   }),
   'level-board': treatment({
     name: 'Level the board',
-    for: 'waves, a hump at the body join, after pressing',
+    for: 'waves, a hump at the body joint, after pressing',
     stage: 'board',
     hands: [1.5, 2.5],
     wait: 0,
@@ -1137,7 +1134,7 @@ export const USUAL = {
     hands: 3,
     wait: 0,
     undo: 3,
-    gate: 'Least fret left over its floor of 0.6 mm, reckoned before the first stroke; finish and pick-ups masked without tape on old finish.',
+    gate: 'Least fret left over its floor of 0.6 mm, worked out before the first stroke; finish and pick-ups masked without tape on old finish.',
     after: 'neck straight and settled, loose frets seated, moisture in the window',
     cuts: true,
     cautions: ['frets'],
@@ -1148,7 +1145,7 @@ export const USUAL = {
     steps: [
       step(
         'prepare',
-        'Neck straight and settled, loose frets seated. Reckon the least fret that will be left.',
+        'Neck straight and settled, loose frets seated. Work out the least fret that will be left.',
       ),
       hold(
         'It stays over its floor.',
@@ -1261,14 +1258,14 @@ export const USUAL = {
     effects: [{ on: 'wheels' }],
     reads: ['action12', 'wheelHeight'],
     steps: [
-      step('prepare', 'Mark where the bridge stands. Read action and wheels on both sides.'),
+      step('prepare', 'Mark the bridge’s place. Measure action and wheels on both sides.'),
       hold(
         'Half the post or more stays in the base.',
         otherwise('it does not', 'stop: the arch, the bars or the neck has moved.'),
       ),
       step(
         'do',
-        'Ease the strings two or three semitones before raising; turn, tune, stand the bridge upright on its mark.',
+        'Ease the strings two or three semitones before raising; turn, tune, set the bridge upright on its mark.',
       ),
       step('check', 'Read the action on both sides.'),
     ],
@@ -1315,7 +1312,7 @@ export const USUAL = {
     hands: [1, 4],
     wait: [12, 72],
     undo: 3,
-    gate: 'Looked at in ultraviolet first; solvent tried in a hidden place; surface free of wax and dirt; sealed so that it can be told and taken off; in the loss only, no overspray, no tape on old finish.',
+    gate: 'Looked at in ultraviolet first; solvent tried in a hidden place; surface free of wax and dirt; sealed so that it can be seen and taken off; in the loss only, no overspray, no tape on old finish.',
     after: 'structure done and rested',
     uses: ['ventilated place'],
     skills: ['finish'],
@@ -1398,7 +1395,7 @@ export const USUAL = {
     hands: 0.5,
     wait: days(7),
     undo: 1,
-    gate: 'The owner agrees; read anew after a week. No steel on an instrument built for nylon or gut.',
+    gate: 'The owner agrees; measured again after a week. No steel on an instrument built for nylon or gut.',
     cautions: ['tension'],
     supplies: 0.2,
     materials: ['string set'],
@@ -1410,7 +1407,7 @@ export const USUAL = {
       step('prepare', 'Ask what it was built for, and what the owner hears.'),
       step('do', 'Put on the lighter set, or tune down; a little each string in turn.'),
       step('wait', 'A week at its new pull.'),
-      step('check', 'Read action and relief anew: a new count begins here.'),
+      step('check', 'Measure action and relief again: a new count begins here.'),
     ],
   }),
   'heavier-strings': treatment({
@@ -1508,7 +1505,7 @@ export const USUAL = {
   'set-up': treatment({
     name: 'Set up at pitch, overnight, set up again',
     for: 'last of all',
-    why: 'Whatever was changed is measured at pitch, left overnight, and measured again.',
+    why: 'Measure at pitch whatever you changed, leave it overnight, measure again.',
     stage: 'set-up',
     roles: ['at pitch', 'company'],
     hands: 2,

@@ -1,6 +1,6 @@
 import { sayDate } from '../../days/index.js';
 import type { ArchtopArgs } from '../../diagnosis/index.js';
-import type { WordsOf } from './wordsOf.js';
+import type { MoreOf, WordsOf } from './wordsOf.js';
 
 export const ARCHTOP_WORDS: WordsOf<ArchtopArgs> = {
   'wheels-answer': ({ turns }, { fine }) => {
@@ -8,16 +8,20 @@ export const ARCHTOP_WORDS: WordsOf<ArchtopArgs> = {
       ? turns
           .map(({ side, down }) => `${side} ${down > 0 ? 'down' : 'up'} ${fine(Math.abs(down))}`)
           .join(', ')
-      : 'how far waits for the next reading';
-    return `The thumb wheels answer it: ${far}. Ease the strings before a wheel is raised.`;
+      : 'measure again to know how far';
+    return `The thumb wheels can fix it: ${far}. Ease the strings before you raise a wheel.`;
   },
   'wheels-spent': (args, { fine }) =>
     args
-      ? `The thumb wheels no longer reach: ${fine(args.left)} of travel is left, ${fine(args.stays)} of it has to stay, and ${fine(args.needed)} would be needed. Look at neck block, heel and arch.`
-      : 'The thumb wheels stand near the end of their posts: a sinking arch, a loose bar or a neck set back.',
-  'wheels-unread': 'How far the thumb wheels can still go was not read.',
-  'arch-by-eye': 'The arch looks hollow or humped: read it at both feet of the bridge and look at both bars.',
+      ? `Not enough thumb wheel: ${fine(args.left)} of travel left, ${fine(args.needed)} needed. Look at neck block, heel and arch.`
+      : 'Thumb wheels near the top of their posts: sinking arch, loose bar or overset neck.',
+  'wheels-unread': 'Measure how far the thumb wheels can still go.',
+  'arch-by-eye': 'The arch looks hollow or humped. Measure it at both bridge feet; look at both bars.',
   'arch-sinks': ({ by, since }, { fine }) =>
-    `The arch has sunk by ${fine(by)} since ${sayDate(since, 'long')}, the season taken out: look at both bars.`,
-  'block-risen': 'The neck stands too low for the wheels: the neck block has risen, or the joint has given.',
+    `Season aside, the arch has sunk ${fine(by)} since ${sayDate(since, 'month in full')}. Look at both bars.`,
+  'block-risen': 'Neck too low for the wheels: the neck block has risen, or the joint has given.',
+};
+
+export const ARCHTOP_MORE: MoreOf<ArchtopArgs> = {
+  'wheels-spent': (args, { fine }) => (args ? [`Keep ${fine(args.stays)} of travel at the wheel.`] : []),
 };

@@ -4,39 +4,37 @@ import type { WordsOf } from './wordsOf.js';
 export const FRET_WORDS: WordsOf<FretArgs> = {
   'frets-low': ({ lowest, state }, { gap }) =>
     lowest === null
-      ? 'Frets are worn low: their height decides between spot work, levelling and new ones.'
+      ? 'Frets worn low. Measure their height: it decides spot repairs, levelling or new frets.'
       : state === 'very low'
-        ? `The lowest fret is ${gap(lowest)} high, very low: new frets, or spot work that saves the originals.`
+        ? `Lowest fret only ${gap(lowest)} high: new frets, or spot repairs that save the originals.`
         : state === 'by eye'
-          ? `The frets look very low, and the lowest measures ${gap(lowest)}: measure them again.`
+          ? `Frets look very low, but the lowest measures ${gap(lowest)}. Measure them again.`
           : `Frets worn, ${gap(lowest)} left: ${state === 'levels' ? 'level them' : 'spot repairs, not levelling'}.`,
   'fret-loose': ({ frets }) =>
-    `A fret is loose in its slot${atFrets(frets)}: seat and hold it before any levelling; filing it again and again cures nothing.`,
+    `Fret loose in its slot${atFrets(frets)}. Seat and hold it before levelling; filing it cures nothing.`,
   'fret-high': ({ frets }) =>
-    `A fret stands high${atFrets(frets)}: it may be innocent and the one before it low, or loose in its slot.`,
-  buzz: ({ frets }) => `It buzzes${atFrets(frets)} as its owner plays.`,
+    `High fret${atFrets(frets)}. It may be fine: the one before it low, or either one loose.`,
+  buzz: ({ frets }) => `Buzzes${atFrets(frets)} the way its owner plays.`,
   'break-angle-low': ({ angle, asked, tied }, { degrees }) =>
     asked
-      ? `The strings bend only ${degrees(angle)} behind the saddle. Does it buzz or sound dull there? ${tied ? 'Tie beads, or a second row of holes, bend them more.' : 'Ramped holes bend them more.'}`
-      : `The strings bend only ${degrees(angle)} behind the saddle: it loses tone and the saddle itself buzzes. Ramp the holes where the neck is still good; do not trim further.`,
+      ? `Break angle only ${degrees(angle)}. Does it buzz or sound dull there? ${tied ? 'Tie beads, or a second row of holes, help.' : 'Ramped holes help.'}`
+      : `Break angle only ${degrees(angle)}: weak tone, and the saddle buzzes. Neck still good? Ramp the holes; trim no further.`,
   'intonation-off': ({ cents, upset }) =>
-    `Intonation is off by up to ${cents} cents${upset ? '; it is judged again once the action is right' : ': the saddle is set dry and checked before it is glued'}.`,
+    `Intonation out by up to ${cents} cents. ${upset ? 'Judge it again once the action is right' : 'Fit the saddle dry, check, then glue'}.`,
   'off-centre': ({ side, by, withTheAngle }, { fine }) =>
-    `The board aims ${fine(by)} to the ${side} at the bridge${withTheAngle ? `: correct it with the angle, off the ${side} cheek` : ''}.`,
+    `Neck points ${fine(by)} to the ${side} side at the bridge${withTheAngle ? `: correct it with the angle, off the ${side} cheek` : ''}.`,
   'centring-asked': (args, { fine }) =>
     args.why === 'sign'
-      ? 'The gaps from board edge to pin were read before it was asked which way is plus: measure them again, nothing is cut by them.'
-      : `The board would be ${fine(Math.abs(args.both))} ${args.both > 0 ? 'wider' : 'narrower'} than the pins at the bridge: check which way is plus, and measure both gaps again.`,
+      ? 'The gaps from board edge to pin were measured without a sign. Measure them again before you cut by them.'
+      : `The board would be ${fine(Math.abs(args.both))} ${args.both > 0 ? 'wider' : 'narrower'} than the pins at the bridge. Check which way is plus; measure both gaps again.`,
   'tuners-fail': 'A tuner slips or is missing.',
-  'lies-inside': 'Something loose lies inside: many rattles are a string end or a nut, not a brace.',
-  'guard-curls': 'The pickguard curls and may crack the top along its edge.',
-  'parts-missing': 'Parts are missing; odd and adjustable parts that are left stay with the instrument.',
-  'finish-soft': 'The finish is soft: no heat, no tape, and a cushion under every clamp.',
-  'finish-thick': 'A thick film runs over the joint and can hold it by itself: it is cut first.',
-  'seller-excuses':
-    'The seller says that it is set up high on purpose: that usually means that a neck set is due.',
-  'celluloid-near':
-    'There is celluloid on it: no heat within a hand’s width; it comes off first where it can.',
+  'lies-inside': 'Something loose inside. Many rattles are a string end or a nut, not a brace.',
+  'guard-curls': 'Pickguard curling. It may crack the top along its edge.',
+  'parts-missing': 'Parts missing. Keep the odd and adjustable parts that are left with the instrument.',
+  'finish-soft': 'Soft finish: no heat, no tape, a cushion under every clamp.',
+  'finish-thick': 'Thick finish over the joint, which can hold it by itself. Cut the finish first.',
+  'seller-excuses': 'The seller says it is “set up high on purpose”. That usually means a neck reset is due.',
+  'celluloid-near': 'Celluloid on it: no heat within a hand’s width. Take it off first where you can.',
 };
 
 const atFrets = (frets: readonly number[]): string =>

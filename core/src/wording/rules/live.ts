@@ -3,37 +3,34 @@ import type { LiveArgs } from '../../diagnosis/index.js';
 import { named, type WordsOf } from './wordsOf.js';
 
 export const LIVE_WORDS: WordsOf<LiveArgs> = {
-  'grain-crack':
-    'The top is cracked across the grain: its strength runs along the grain, so the strings come down today.',
+  'grain-crack': 'Crack across the top’s grain, which carries the load. Let the strings down today.',
   'crack-grew': ({ by, since, closed }, { length }, of) =>
-    `${named(of)} grew by ${length(by)} since ${sayDate(since, 'long')}${closed ? ', though it stands closed today' : ''}: slacken it, then humidify, close, glue and cleat.`,
+    `${named(of)} has grown ${length(by)} since ${sayDate(since, 'month in full')}${closed ? ', though closed today' : ''}. Slacken it${closed ? ', then glue and cleat it' : ''}.`,
   'crack-in-load': ({ at, moves }, _, of) =>
     moves
-      ? `${named(of)} lies in the way of the load, at the ${at}, and moves.`
-      : `${named(of)} lies in the way of the load, at the ${at}, and nobody has pressed on it yet.`,
+      ? `${named(of)} is in the load path, at the ${at}, and it moves.`
+      : `${named(of)} is in the load path, at the ${at}. Not pressed yet: see if it moves.`,
   'bridge-lifts': ({ depth, goesIn }, { length }) =>
     depth === null
-      ? 'The bridge lifts; how far paper goes in was not read.'
+      ? 'Bridge lifting. Slide paper under it and note how far it goes.'
       : goesIn
-        ? `The bridge lifts: paper goes ${length(depth)} under it.`
-        : `The bridge begins to lift at its edge; paper goes only ${length(depth)} in.`,
+        ? `Bridge lifting: paper slides in ${length(depth)}.`
+        : `Bridge starting to lift at the edge: paper slides in only ${length(depth)}.`,
   'x-loose-at-bridge': ({ length: over }, { length }, of) =>
-    `${named(of)} is loose at the bridge${over === null ? '' : `, over ${length(over)}`}.`,
-  'plate-cracked': 'The bridge plate is cracked: the ball ends pull on the top itself.',
-  'block-split': 'A block is split: what holds neck or tail gives way.',
-  'heel-opens':
-    'The heel opens under tension: the joint has let go, and its angle is read only once it is closed.',
-  'headstock-cracked':
-    'The headstock is cracked behind the nut: never tune it up to draw glue in, it can break off.',
-  'anchor-fails': 'What the strings hang on gives way: tailpiece, hinge or end pin.',
-  'bar-fallen': 'A bar has fallen: the arch stands without it.',
+    `${named(of)} is loose at the bridge${over === null ? '' : `, ${length(over)} of it`}.`,
+  'plate-cracked': 'Bridge plate cracked: the ball ends are pulling on the top itself.',
+  'block-split': 'Split block: the neck or tail is losing its hold.',
+  'heel-opens': 'The heel opens at pitch: the joint has failed. Close it before you read the neck angle.',
+  'headstock-cracked': 'Headstock cracked behind the nut. Never tune up to draw glue in: it can break off.',
+  'anchor-fails': 'The string anchor is giving way: tailpiece, hinge or end pin.',
+  'bar-fallen': 'A tone bar has come off: the arch is unsupported there.',
   'steel-on-nylon':
-    'Steel strings are on an instrument built for nylon or gut: take them off and look at bridge and top.',
-  'finish-flakes': 'The finish flakes: it is laid down before anything is cleaned, taped or clamped.',
-  'splinter-loose': 'A splinter is loose: it is glued back before it is lost.',
+    'Steel strings on an instrument built for nylon or gut. Take them off; check bridge and top.',
+  'finish-flakes': 'Finish flaking. Lay it down before you clean, tape or clamp anything.',
+  'splinter-loose': 'Loose splinter. Glue it back before it gets lost.',
   'celluloid-rots':
-    'Celluloid rots: it comes off without heat, and is kept apart; its fumes eat metal and finish.',
-  'pests-live': 'Beetles are at work: bag it and its case before it stands beside another instrument.',
-  mould: 'Mould grows on it: quarantine, dry it slowly, brush and air it.',
-  'battery-leaks': 'The battery leaks: take it out today, with gloves.',
+    'Celluloid rotting. Take it off without heat and store it apart: its fumes eat metal and finish.',
+  'pests-live': 'Live beetles. Bag the instrument and its case before it goes near another.',
+  mould: 'Mould. Quarantine it, dry it slowly, brush it and air it.',
+  'battery-leaks': 'Battery leaking. Take it out today, with gloves.',
 };

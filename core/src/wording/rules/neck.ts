@@ -3,75 +3,72 @@ import { placeName, type InnerString } from '../../readings/index.js';
 import type { StringSide } from '../../strings/index.js';
 import type { Say } from '../say.js';
 import { list } from '../words.js';
-import type { WordsOf } from './wordsOf.js';
+import type { MoreOf, WordsOf } from './wordsOf.js';
 
 export const NECK_WORDS: WordsOf<NeckArgs> = {
   twist: ({ byEye }) =>
     byEye
-      ? 'The neck looks twisted; the readings of both edges are alike. Read it slack too before you believe either.'
-      : 'The neck is twisted: the two edges have unequal relief, and no rod answers both. Read it slack too before anything is done.',
+      ? 'The neck looks twisted; the readings of both edges are alike. Measure it slack too before you believe either.'
+      : 'Twisted neck: unequal relief on the two edges, and no rod fixes both. Measure it slack before doing anything.',
   'relief-high': (args, say) => relief(args, 'much', say),
   'back-bow': ({ rod }) =>
     rod === 'none'
-      ? 'The neck is back-bowed and has no rod: heavier strings or a few weeks of damp are tried before frets or board are touched.'
+      ? 'Back-bow and no rod. Try heavier strings or a few weeks of damp before you touch frets or board.'
       : rod === 'works'
-        ? 'The neck is back-bowed: ease the rod, then read straightedge and action again before anything else is judged.'
-        : 'The neck is back-bowed: find out whether there is a rod and whether its nut turns.',
+        ? 'Back-bow. Ease the rod, then measure straightedge and action again before judging anything else.'
+        : 'Back-bow. Find out whether there is a rod and whether its nut turns.',
   'relief-low': (args, say) => relief(args, 'little', say),
-  'rod-spins': 'The rod spins in its slot: it pulls nothing, and its nut is not turned further.',
-  'rod-at-end': 'The rod is at its end: a washer or pressing wins its range back, force breaks it.',
-  'rod-stiff': 'The rod is stiff: clean and grease it before it is turned.',
-  'nut-high': (args, { gap }) => {
-    const then =
-      Math.abs(args.then - args.gap) > NUT_MOVES ? `, ${gap(args.then)} once the saddle stands right` : '';
-    return `${slotOf(args.slot, true)} stands high: ${gap(args.gap)} over fret 1${then}. Wanted ${gap(args.from)} to ${gap(args.to)}; do not cut below that.`;
-  },
+  'rod-spins': 'The rod spins in its slot and pulls nothing. Do not turn it any further.',
+  'rod-at-end': 'Rod at its end. A washer, or pressing the neck, wins range back; force breaks it.',
+  'rod-stiff': 'Rod stiff. Clean and grease it before you turn it.',
+  'nut-high': (args, { gap, gapSpan }) =>
+    `Nut high, ${slotOf(args.slot)}: ${gap(args.gap)} at fret 1. Cut it to ${gapSpan(args.from, args.to)}, no lower.`,
   'nut-low': (args, { gap }) =>
     args.slot === null
-      ? 'The nut was found too low: build the slot up, or make a new nut.'
-      : `${slotOf(args.slot, false)} is too low: only ${gap(args.gap!)} over fret 1. Build it up, or make a new nut.`,
-  'nut-asked':
-    'The nut looked too low, and no gap that was read is: measure under every string before it is touched.',
+      ? 'Nut too low. Build the slot up, or make a new nut.'
+      : `Nut slot too low, ${slotOf(args.slot)}: only ${gap(args.gap!)} at fret 1. Build it up, or make a new nut.`,
+  'nut-asked': 'By eye the nut is too low; no gap says so. Measure under every string before you touch it.',
   'nut-slots': ({ buried, proud }) =>
     [
-      ...(buried.length > 0
-        ? [
-            `${strings(buried)} ${buried.length > 1 ? 'lie' : 'lies'} buried in the nut: file the top of the nut, not the slot`,
-          ]
-        : []),
+      ...(buried.length > 0 ? [`${strings(buried)} buried in the nut: file its top, not the slot`] : []),
       ...(proud.length > 0
-        ? [
-            `${strings(proud)} ${proud.length > 1 ? 'stand' : 'stands'} almost out of the nut and may jump: deepen the slot only where the gap allows`,
-          ]
+        ? [`${strings(proud)} almost out of the nut: deepen only where the gap allows`]
         : []),
     ].join('. ') + '.',
-  'nut-cracked': 'The nut is cracked.',
+  'nut-cracked': 'Nut cracked.',
 };
 
 /** A gap that the saddle moves by less is said once, m. */
 const NUT_MOVES = 0.02e-3;
 
-const slotOf = (slot: { side: StringSide } | { string: InnerString }, high: boolean): string =>
-  'side' in slot
-    ? high
-      ? `The nut on the ${slot.side} side`
-      : `The ${slot.side} slot of the nut`
-    : `The nut slot of ${placeName(slot.string)}`;
+const slotOf = (slot: { side: StringSide } | { string: InnerString }): string =>
+  'side' in slot ? slot.side : placeName(slot.string);
 
 const strings = (of: readonly number[]): string =>
   `String${of.length > 1 ? 's' : ''} ${list(of.map(String))}`;
 
-function relief(args: ReliefArgs, too: 'much' | 'little', { fine, gap }: Say): string {
+function relief(args: ReliefArgs, too: 'much' | 'little', { gap }: Say): string {
   const how: Record<ReliefArgs['how'], string> = {
-    press: 'a bow of that size is pressed',
-    'press, then the rod': 'a bow of that size is pressed with the rod at neutral, and the rod set last',
-    'live with it': 'there is no rod: live with it, or let the saddle carry it',
-    'rod fails': 'the rod does not pull, and is seen to first',
-    'find the rod': 'find out first whether the rod turns',
+    press: 'No rod: a bow that size is pressed',
+    'press, then the rod': 'Press it with the rod at neutral; set the rod last',
+    'live with it': 'No rod: live with it, or make it up at the saddle',
+    'rod fails': 'The rod does not pull: fix that first',
+    'find the rod': 'Find out first whether the rod turns',
     'turn the rod':
       too === 'much'
-        ? 'tighten the rod by an eighth of a turn at a time, strings eased, and read again'
-        : 'ease the rod by an eighth of a turn at a time and read again',
+        ? 'Tighten the rod an eighth of a turn at a time, strings eased; measure again'
+        : 'Ease the rod an eighth of a turn at a time; measure again',
   };
-  return `Relief is ${gap(args.relief)}, too ${too}: it ${args.action > 0 ? 'raises' : 'lowers'} the action at fret 12 by ${fine(Math.abs(args.action))}; ${how[args.how]}.`;
+  return `Relief ${gap(args.relief)}, too ${too}. ${how[args.how]}.`;
 }
+
+const reliefMore = ({ action }: ReliefArgs, { fine }: Say): string[] => [
+  `It ${action > 0 ? 'raises' : 'lowers'} the action at fret 12 by ${fine(Math.abs(action))}.`,
+];
+
+export const NECK_MORE: MoreOf<NeckArgs> = {
+  'relief-high': reliefMore,
+  'relief-low': reliefMore,
+  'nut-high': ({ gap: now, then }, { gap }) =>
+    Math.abs(then - now) > NUT_MOVES ? [`Once the saddle is right it will be ${gap(then)}.`] : [],
+};

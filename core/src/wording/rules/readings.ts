@@ -1,32 +1,37 @@
 import type { ReadingArgs } from '../../diagnosis/index.js';
 import { QUANTITIES, type QuantityId } from '../../readings/index.js';
 import { airDoubtSentence } from '../airDoubt.js';
+import { capital } from '../words.js';
 import type { WordsOf } from './wordsOf.js';
 
 export const READING_WORDS: WordsOf<ReadingArgs> = {
   'nothing-at-pitch': ({ examined }) =>
     examined
-      ? 'No action was read at pitch yet.'
-      : 'Nothing is known of it yet: begin with an examination, before a string is tuned up.',
+      ? 'Action not measured at pitch yet.'
+      : 'Not examined yet. Examine it before you tune up a string.',
   'readings-disagree': ({ by, again }, { fine }, { side }) =>
     again
-      ? `The ${side} readings still do not agree after a second measuring, by ${fine(by)}: nothing is cut before they do.`
-      : `The ${side} readings do not agree, by ${fine(by)}: measure them again before anything is cut.`,
+      ? `${capital(side!)} readings are still ${fine(by)} out after measuring twice. Cut nothing until they agree.`
+      : `${capital(side!)} readings are ${fine(by)} out. Measure again before you cut anything.`,
   'sides-swapped':
-    'All of the bass stands lower than the treble: were the two sides exchanged? Measure both again before anything is cut.',
+    'The whole bass side is lower than the treble. Were the sides exchanged? Measure both again.',
   'slack-for-pitch': ({ read }, { height }) =>
-    `The ${read.map(({ side }) => side).join(' and ')} action looks as if it had been read slack (${read.map(({ action }) => height(action)).join(', ')}), though it is noted at pitch.`,
+    `${capital(read.map(({ side }) => side).join(' and '))} action looks measured slack (${read.map(({ action }) => height(action)).join(', ')}). It is noted as at pitch.`,
   'side-missing': ({ missing }, _, { side }) =>
     missing
-      ? `The ${side} side was not read in full: ${quantities(missing).join(', ')} ${missing.length === 1 ? 'is' : 'are'} still to be measured.`
-      : `The ${side} side was not measured.`,
+      ? `${capital(side!)} side: still to measure, ${fewOf(quantities(missing))}.`
+      : `${capital(side!)} side not measured.`,
   'stance-missing': ({ missing }) =>
-    `Only the action is known: ${quantities(missing).join(', ')} are still to be measured at pitch.`,
-  'not-looked-inside': 'Nobody has looked inside yet: braces, plate and blocks are not known to be sound.',
-  'held-unsound': 'It stays slack: what needs pitch was not taken, because it is unsound.',
+    `Only the action is measured. Still to measure, at pitch: ${fewOf(quantities(missing))}.`,
+  'not-looked-inside': 'Not looked inside yet. Do not assume braces, plate and blocks are sound.',
+  'held-unsound': 'Left slack because it is unsound; readings at pitch were skipped.',
   'air-doubtful': airDoubtSentence,
-  'usual-taken': 'What it is strung with is not known: a usual set is taken for its targets.',
+  'usual-taken': 'Strings not known: targets are those of a usual set.',
 };
+
+/** The first of a long list: the card that asks for them names them all. */
+const fewOf = (names: readonly string[]): string =>
+  names.length > 4 ? `${names.slice(0, 3).join(', ')} and ${names.length - 3} more` : names.join(', ');
 
 /** Quantities in the midst of a sentence. */
 export const quantities = (ids: readonly QuantityId[]): string[] =>

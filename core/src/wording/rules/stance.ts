@@ -3,190 +3,208 @@ import type { BudgetCause, NeckNotYet, StanceArgs, WhyOff } from '../../diagnosi
 import { HUMIDITY_WINDOW } from '../../targets/index.js';
 import { creepWords } from '../creepWords.js';
 import type { Say } from '../say.js';
-import { actionOf, humid, NBSP } from '../sentence.js';
-import { list } from '../words.js';
+import { actionOf, humid } from '../sentence.js';
+import { capital, list } from '../words.js';
 import { quantities } from './readings.js';
-import type { WordsOf } from './wordsOf.js';
+import type { MoreOf, WordsOf } from './wordsOf.js';
 
 const CAUSE_WORDS: Record<BudgetCause, string> = {
   season: 'season',
   nut: 'nut',
-  relief: 'relief and what it does to the neck angle',
-  belly: 'belly and bridge turn',
+  relief: 'relief, with its effect on the neck angle',
+  belly: 'belly and bridge tilt',
   thickness: 'bridge thickness',
   neck: 'neck angle',
   saddle: 'saddle',
-  unexplained: 'what is not explained',
+  unexplained: 'not explained',
 };
 
 export const STANCE_WORDS: WordsOf<StanceArgs> = {
-  'action-off': (args, say, { side }) => {
-    const { now, there, level, atKept, humidity, why } = args;
-    // what the season moves by less than anybody sees is not spoken of
-    const moves = Math.abs(level - atKept) > SEASON_SAID;
-    const still = say.height(level) === say.height(atKept) ? `as ${there}` : say.height(atKept);
-    const stands =
-      now === there
-        ? `${actionOf(side!)} is ${there}, about ${say.height(level)}${moves ? `; at ${humid(humidity)} it would still be ${still}` : ''}`
-        : `${actionOf(side!)} would be ${there} where it will be kept, ${say.height(atKept)}`;
-    return `${stands}.${because(why, there === 'high' ? 'high' : 'low', say)}`;
+  'action-off': (args, { height }, { side }) => {
+    const { now, there, level, atKept, why } = args;
+    const off = there === 'high' ? 'high' : 'low';
+    if (now !== there)
+      return `${actionOf(side!)} would be ${there} at its home humidity, ${height(atKept)}. ${because(why, off)}`.trim();
+    return `${actionOf(side!)} is ${there}, about ${height(level)}. ${because(why, off)}`.trim();
   },
-  'season-high': (args, say, { side }) =>
-    `${actionOf(side!)} is ${args.now} now, about ${say.height(args.level)}; ${wouldStand(args, say)}. ${BESIDE[args.neck]} Leave it alone.`,
-  'season-low': (args, say, { side }) =>
-    `${actionOf(side!)} is ${args.now} now, about ${say.height(args.level)}; ${wouldStand(args, say)}. The wood is dry: humidify, cut nothing.`,
+  'season-high': (args, { height }, { side }) =>
+    `${actionOf(side!)} is ${args.now} today, about ${height(args.level)}. ${BESIDE[args.neck]} Leave it alone.`,
+  'season-low': (args, { height }, { side }) =>
+    `${actionOf(side!)} is ${args.now} today, about ${height(args.level)}. The wood is dry: humidify it, cut nothing.`,
   'season-untold': ({ now, level }, { height }, { side }) =>
-    `${actionOf(side!)} is ${now} now, about ${height(level)}; how much of that is season cannot be told yet.`,
-  'season-hides': (args, say, { side }) =>
-    `${actionOf(side!)} is in range only because the wood is ${args.there === 'high' ? 'dry' : 'damp'}: ${wouldStand(args, say)}.`,
+    `${actionOf(side!)} is ${now}, about ${height(level)}. Season or not? Measure again in the other season.`,
+  'season-hides': ({ there, atKept }, { height }, { side }) =>
+    `${actionOf(side!)} is in range only because the wood is ${there === 'high' ? 'dry' : 'damp'}. At its home humidity: ${height(atKept)}.`,
   'damp-room': (args) => {
-    const about = args.humidity === null ? null : `${Math.round(args.humidity)}${NBSP}% RH`;
+    const about = args.humidity === null ? null : humid(args.humidity);
     if (args.state === 'as it was read')
-      return `${about ? `The room stood at ${about}` : 'The wood was damp'}: what was read damp is judged for ${Math.round(args.kept)}${NBSP}% RH. Dry it slowly before anything is cut or glued.`;
+      return `${about ? `Measured at ${about}` : 'Measured damp'}; figures are corrected to ${humid(args.kept)}. Dry it slowly before you cut or glue.`;
     return args.state === 'through the year'
       ? `The room averages about ${about}: belly, glue and finish suffer. Dry it slowly; judge and cut at working moisture.`
       : `It will live at about ${about}: belly, glue and finish suffer. Keep that room drier.`;
   },
   'dry-wood': ({ humidity }) =>
-    `${humidity === null ? 'The wood is' : `The room stood at ${Math.round(humidity)}${NBSP}% RH,`} too dry: humidify to ${HUMIDITY_WINDOW.wanted}${NBSP}% before you judge, cut or glue.`,
+    `${humidity === null ? 'The wood is' : `Room at ${humid(humidity)},`} too dry. Humidify to ${humid(HUMIDITY_WINDOW.wanted)} before you judge, cut or glue.`,
   'saddle-answers': ({ leaves, limit, noReset }, { fine }) => {
     const left = leaves
-      ? `trimming leaves ${list(leaves.map(({ side, showing }) => `${fine(showing)} on the ${side} side`))}`
-      : 'how much comes off waits for the next reading';
+      ? `trimming leaves ${list(leaves.map(({ side, showing }) => `${fine(showing)} ${side}`))}`
+      : 'measure again to know how much comes off';
     const within =
       limit === 'floor' && leaves
-        ? ', which is its floor; that is near enough'
+        ? ', the least allowed, give or take the error'
         : limit === 'break angle'
-          ? ', but so low it bends the strings too little behind it: ramp the holes with it'
+          ? ', but the break angle gets low: ramp the holes too'
           : '';
-    return `There is saddle enough: ${left}${within}.${noReset && limit === null ? ' No reset.' : ''}`;
+    return `Enough saddle: ${left}${within}.${noReset && limit === null ? ' No reset.' : ''}`;
   },
   'saddle-taller': ({ side, shows, short }, { fine }) =>
-    `The ${side ? `${side} ` : ''}strings stand low${short ? ' and the saddle is short' : ''}: a taller saddle answers it${shows ? `, ${list(shows.map(({ side, showing }) => `${fine(showing)} showing on the ${side} side`))}` : ''}.${shows ? '' : ' How tall waits for the next reading.'}`,
+    `${side ? `${capital(side)} strings` : 'Strings'} low${short ? ', saddle short' : ''}. Fit a taller saddle${shows ? `, ${list(shows.map((one) => `${fine(one.showing)} showing${shows.length > 1 ? `, ${one.side}` : ''}`))}` : '; measure again to know how tall'}.`,
   'neck-due': ({ low, integral }, { fine, fineError }) =>
     integral
-      ? `The fret plane runs ${fine(low.value)} too low, and neck and body are one: other strings, the saddle and the bridge come first, then the board is tapered.`
-      : `The neck angle is due: the fret plane runs ${fineError(low)} too low at the bridge, and the belly does not account for it.`,
+      ? `Fret plane ${fine(low.value)} too low; the neck does not come off. Strings, saddle and bridge first; then taper the board.`
+      : `Neck reset due: the fret plane is ${fineError(low)} too low at the bridge. The belly does not explain it.`,
   'neck-asked': (args) =>
     args
-      ? `It points to the neck angle, and that is not told yet: ${list(args.reasons.map((reason) => NOT_YET[reason]))}.`
-      : 'Belly, bridge or neck cannot be told apart yet: measure before anything is planned.',
+      ? `Looks like the neck angle. Not known yet: ${NOT_YET[args.reasons[0]!]}.`
+      : 'Belly, bridge or neck? Not known yet. Measure before you plan anything.',
   'plane-by-eye': ({ runs, spent }) =>
     `By eye ${[
-      ...(runs ? ['the straightedge runs into the front of the bridge'] : []),
-      ...(spent ? ['hardly any saddle shows'] : []),
-    ].join(' and ')}: a neck set may be coming. Read the stance and the belly before anything is planned.`,
+      ...(runs ? ['the straightedge hits the bridge'] : []),
+      ...(spent ? ['little saddle shows'] : []),
+    ].join(' and ')}: a neck reset may be coming. Measure stance and belly first.`,
   'belly-settled': ({ seen }) =>
-    `The belly stands high, ${seen ? 'the dome is even' : 'it does not fold'} and nothing under it is loose: accept it and trim while there is saddle, or set the neck to it as it stands.`,
+    `Belly high, but ${seen ? 'the dome is even' : 'not folding'} and nothing is loose. Accept it: trim, or reset the neck to it.`,
   'shape-disagrees': ({ seen, by }) =>
     seen === 'folds'
-      ? `By eye the top folds; ${by === 'tilt' ? 'the bridge hardly leans' : 'the stations show an even dome'}. Measure belly and lean again before you believe either.`
-      : `By eye the dome is even; ${by === 'tilt' ? 'the bridge leans like one that folds' : 'the stations show a hollow before the bridge and a hump behind it'}. Measure belly and lean again before you believe either.`,
+      ? `By eye the top folds; ${by === 'tilt' ? 'the bridge hardly leans' : 'the readings show an even dome'}. Measure belly and tilt again before you believe either.`
+      : `By eye the dome is even; ${by === 'tilt' ? 'the bridge leans as on a fold' : 'the readings show a fold'}. Measure belly and tilt again before you believe either.`,
   'belly-lifts':
-    'The belly is what lifts the bridge: the structure under it comes first, and the neck is judged again after that.',
-  'thickness-lifts': 'The bridge is thicker than it was made, and that is what is short at the straightedge.',
-  'target-low': ({ floor, atFloor }, { fine, height }) =>
-    `The neck is right; the wanted action asks for less saddle than the floor of ${fine(floor)}: at the floor ${list(atFloor.map(({ side, action }) => `${side} action stands at ${height(action)}`))}. No reset.`,
-  'saddle-spent': ({ floor, left, state }, { fine }) =>
-    state === 'would be'
-      ? `The saddle has not enough left: trimming to the target would leave ${list(left.map(({ side, showing }) => `${showing < 0.05e-3 ? 'no saddle at all' : fine(showing)} on the ${side} side`))}, and ${fine(floor)} is the least. Stop trimming and look for the cause.`
-      : `The action was bought with the last of the saddle: ${list(left.map(({ side, showing }) => `${fine(showing)} shows on the ${side} side`))}, and ${fine(floor)} is the least. Look for the cause, not at the saddle.`,
+    'The belly is lifting the bridge. Fix the structure under it first, then judge the neck again.',
+  'thickness-lifts': 'Bridge thicker than it was built. That is why the straightedge comes low on it.',
+  'target-low': ({ floor }, { fine }) =>
+    `Neck fine, but the action you want needs less saddle than ${fine(floor)}, the minimum. No reset.`,
+  'saddle-spent': ({ floor, left, state }, { fine }) => {
+    const { side, showing } = left.reduce((a, b) => (b.showing < a.showing ? b : a));
+    const says = showing < 0.05e-3 ? 'none' : fine(showing);
+    return state === 'would be'
+      ? `Not enough saddle: trimming to target would leave ${says}, ${side}; ${fine(floor)} is the least. Find the cause.`
+      : `Only ${says} of saddle showing, ${side}; ${fine(floor)} is the least. Action is right only because of that.`;
+  },
   'neck-overset': ({ showing, ceiling, state, told, thinned }, { fine }) => {
     const cause = told
-      ? 'the neck is set back too far'
+      ? 'neck overset'
       : thinned
-        ? 'the bridge was thinned, or the neck is set back too far. Measure which'
-        : 'neck, bridge or belly. Measure which before anything is planned';
+        ? 'bridge thinned, or neck overset. Measure which'
+        : 'neck, bridge or belly. Measure which first';
     switch (state) {
       case 'would be':
-        return `A saddle that reaches the target would show ${fine(showing)}, more than ${fine(ceiling)}: ${cause}.`;
+        return `At target the saddle would show ${fine(showing)}, over ${fine(ceiling)}: ${cause}.`;
       case 'a little':
-        return `The saddle stands ${fine(showing)} tall, a little over ${fine(ceiling)}: check that the bridge was not thinned.`;
+        return `Saddle ${fine(showing)} tall, a little over ${fine(ceiling)}. Check whether the bridge was thinned.`;
       case 'is':
-        return `The saddle stands ${fine(showing)} tall, over ${fine(ceiling)}: ${cause}.`;
+        return `Saddle ${fine(showing)} tall, over ${fine(ceiling)}: ${cause}.`;
     }
   },
   'belly-folds':
-    'The top folds, hollow before the bridge and humped behind it: the structure under the bridge has let go.',
+    'The top is folding: hollow in front of the bridge, humped behind. The structure under the bridge has let go.',
   'leans-much': ({ tilt, folds }, { degrees }) =>
     folds === false
-      ? `The bridge leans ${degrees(tilt)} while the belly does not fold: some lean is normal; probe plate, braces and the bridge’s back edge.`
-      : `The bridge leans ${degrees(tilt)} towards the neck, more than is usual: look at the belly and feel the braces.`,
+      ? `Bridge leans ${degrees(tilt)}, but the belly is not folding. Some lean is normal: probe plate, braces and bridge’s back edge.`
+      : `Bridge leans ${degrees(tilt)} towards the neck, more than usual. Check the belly and feel the braces.`,
   'belly-odd':
-    'The belly stands as if the wood were far damper than the air says: a brace that came loose and was not found looks like that. Look inside.',
-  'dome-sound':
-    'The dome is even: that is how the top is meant to stand. Leave it alone, even where it looks large.',
+    'The belly sits as if far damper than the air says. A hidden loose brace does that: look inside.',
+  'dome-sound': 'Even dome: the top is meant to look like that. Leave it alone, even if it looks large.',
   'still-settling': ({ days, after }) => {
-    const ago = `${days} ${days === 1 ? 'day' : 'days'}`;
+    const ago = `${days} ${days === 1 ? 'day' : 'days'} ago`;
     switch (after) {
       case 'work':
-        return `It was strung up ${ago} ago after work and may still move: cut the saddle once, after it has rested.`;
+        return `Strung up ${ago} and may still move. Let it settle, then cut the saddle once.`;
       case 'new strings':
-        return `New strings went on ${ago} ago: let them settle overnight, then measure.`;
+        return `New strings went on ${ago}. Let them settle overnight, then measure.`;
       case 'slack':
-        return `It was strung up ${ago} ago after standing slack: let it settle a week, then measure.`;
+        return `Strung up ${ago} after lying slack. Let it settle a week, then measure.`;
       case null:
-        return `It was strung up ${ago} ago, nobody said after what: it may still move, so no saddle is cut yet.`;
+        return `Strung up ${ago}, not known after what. It may still move: cut no saddle yet.`;
     }
   },
   'plane-fell': ({ since, fell, by }, { fineError }, { side }) =>
-    `Since ${sayDate(since, 'long')} the straightedge came ${fineError(fell)} closer to the bridge on the ${side} side, the season taken out: ${MOVED[by ?? 'neither']}.`,
+    `Straightedge down ${fineError(fell)} since ${sayDate(since, 'month in full')}, ${side}, season aside. ${MOVED[by ?? 'neither']}.`,
   creeps: ({ creep, perYear }, { yearly }, { side }) =>
     creepWords(actionOf(side!), creep, perYear.value > 0, yearly(perYear)),
 };
 
-/** Where it will be kept is named once it moves the action by more than this, m. */
-const SEASON_SAID = 0.1e-3;
-
-function wouldStand(
-  { humidity, atKept, level }: Pick<StanceArgs['season-low'], 'humidity' | 'atKept'> & { level?: number },
-  { height, fine }: Say,
-): string {
-  // what a half of a 64th does not show is said by how far it moves
-  const same = level !== undefined && height(level) === height(atKept);
-  const by = same ? `${fine(Math.abs(level - atKept))} ${level > atKept ? 'lower' : 'higher'}` : null;
-  return `at ${humid(humidity)} it would stand ${by ?? `at ${height(atKept)}`}`;
-}
-
 /** What the season says of the neck: nothing where something else of the instrument asks to look at it. */
 const BESIDE: Record<StanceArgs['season-high']['neck'], string> = {
-  creeps: 'Most of that is season.',
+  creeps: 'That is mostly season.',
   asked: 'That is season.',
   'no reset': 'That is season: no neck reset.',
 };
 
-/** What makes most of what is off, after where it stands. */
-function because(why: WhyOff, off: 'high' | 'low', { fine }: Say): string {
+/** What makes most of what is off, as far as it is known. */
+function because(why: WhyOff, off: 'high' | 'low'): string {
   switch (why.told) {
     case 'not read':
-      return ` To tell why, measure ${list(quantities(why.missing))}.`;
+      return 'Measure the rest of the stance to find the cause.';
     case 'readings disagree':
-      return ' The readings do not agree, so nobody can tell why yet.';
+      return 'The readings disagree, so the cause is not known yet.';
     case 'nothing':
       return '';
     case 'after the fold':
-      return ' Belly and neck are told apart once the structure under the bridge is sound.';
+      return 'Fix the structure under the bridge; then belly and neck can be told apart.';
     case 'error as large':
-      return ` What causes it cannot be told yet: the largest part is the ${CAUSE_WORDS[why.cause]}, and its error is as large.`;
+      return 'Cause not known yet.';
     case 'cause':
-      return ` ${why.most ? 'Most' : 'The largest part'} of ${off === 'high' ? 'what is too much' : 'what is missing'} is the ${why.cause === 'wheels' ? 'thumb wheels' : CAUSE_WORDS[why.cause]}, ${fine(why.part)}.`;
+      return `${why.most ? 'Most' : 'The largest part'} of ${off === 'high' ? 'that' : 'what is missing'} is the ${causeName(why.cause)}.`;
   }
 }
 
+const causeName = (cause: BudgetCause | 'wheels'): string =>
+  cause === 'wheels' ? 'thumb wheels' : CAUSE_WORDS[cause];
+
+/** What is said of it beside its sentence, at a touch. */
+export const STANCE_MORE: MoreOf<StanceArgs> = {
+  'action-off': ({ now, there, atKept, humidity, why }, { height, fine }) => [
+    ...(now === there ? [`At ${humid(humidity)} it would be ${height(atKept)}.`] : []),
+    ...(why.told === 'not read' ? [`To find the cause, measure ${list(quantities(why.missing))}.`] : []),
+    ...(why.told === 'error as large'
+      ? [`The largest part is the ${CAUSE_WORDS[why.cause]}, and its error is as large.`]
+      : []),
+    ...(why.told === 'cause' ? [`The ${causeName(why.cause)} makes ${fine(why.part)} at fret 12.`] : []),
+  ],
+  'season-high': wouldBe,
+  'season-low': wouldBe,
+  'neck-asked': (args) =>
+    args && args.reasons.length > 1
+      ? [`Besides, ${list(args.reasons.slice(1).map((reason) => NOT_YET[reason]))}.`]
+      : [],
+  'target-low': ({ atFloor }, { height }) =>
+    atFloor.map(({ side, action }) => `With the saddle at its lowest, ${side} action is ${height(action)}.`),
+  'saddle-spent': ({ left }, { fine }) =>
+    left.length > 1
+      ? [`Left: ${list(left.map(({ side, showing }) => `${fine(Math.max(0, showing))} ${side}`))}.`]
+      : [],
+};
+
+function wouldBe({ humidity, atKept, level }: StanceArgs['season-low'], { height }: Say): string[] {
+  return height(atKept) === height(level)
+    ? [`At ${humid(humidity)} it would be a little ${atKept < level ? 'lower' : 'higher'}.`]
+    : [`At ${humid(humidity)} it would be ${height(atKept)}.`];
+}
+
 const NOT_YET: Record<NeckNotYet, string> = {
-  disagree: 'the readings do not agree',
-  slack: 'the action may have been read slack',
-  'lately strung': 'it was strung up lately',
-  'damp season': 'it was read in the damp season only',
-  'belly not read': 'belly and lean were not read',
-  'shape disagrees': 'eye and stations do not agree on the belly',
-  'hole sunk': 'the sound hole lies sunk',
-  'one side': 'one side was not read',
-  'season not told': 'how much of it is season is not told',
+  disagree: 'the readings disagree',
+  slack: 'the action may have been measured slack',
+  'lately strung': 'it was strung up only recently',
+  'damp season': 'it was measured only in the damp season',
+  'belly not read': 'belly and bridge tilt were not measured',
+  'shape disagrees': 'eye and readings disagree on the belly',
+  'hole sunk': 'the top is sunk at the sound hole',
+  'one side': 'one side was not measured',
+  'season not told': 'how much is season is not known',
 };
 
 const MOVED = {
-  belly: 'the belly accounts for it',
-  neck: 'the neck accounts for it, not the belly',
-  neither: 'whether belly or neck moved is less than the tools can tell',
+  belly: 'The belly explains it',
+  neck: 'The neck explains it, not the belly',
+  neither: 'Belly or neck: too small to say',
 } as const;

@@ -10,6 +10,11 @@ export type WordsOf<Args> = {
   readonly [Id in keyof Args]: string | ((args: Args[Id], say: Say, of: Of) => string);
 };
 
+/** What is said of a finding besides, one sentence each; nothing of most. */
+export type MoreOf<Args> = {
+  readonly [Id in keyof Args]?: (args: Args[Id], say: Say, of: Of) => string[];
+};
+
 /** The mark that a finding is of, as it begins a sentence. */
 export function named({ mark, evidence }: Of): string {
   const source = evidence.find((one) => one.of === 'mark' && one.mark === mark);

@@ -31,7 +31,7 @@ const STATES: Record<string, string> = {
   'turns freely': 'turns-freely',
   'none fitted': 'none-fitted',
   'at its end': 'at-its-end',
-  'buzzes when struck hard': 'buzzes-when-struck-hard',
+  'buzzes when played hard': 'buzzes-when-struck-hard',
   'buzzes on the bass string': 'buzzes-bass',
   'buzzes on the treble string': 'buzzes-treble',
   'lift under the finger': 'lift-under-the-finger',
@@ -57,7 +57,7 @@ const STATES: Record<string, string> = {
   'a loose nut': 'a-loose-nut',
   'hard and whole': 'hard-and-whole',
   'soft or tacky': 'soft-or-tacky',
-  'thick film over the joint': 'thick-film-over-the-joint',
+  'thick finish over the joint': 'thick-film-over-the-joint',
   'cannot be seen': 'unseen',
 };
 

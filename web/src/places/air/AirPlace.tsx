@@ -41,7 +41,9 @@ export function AirPlace() {
             <div className="grid grid-cols-[minmax(0,1fr)] items-start gap-4 lg:grid-cols-[19rem_minmax(0,1fr)]">
               <aside className="sheet p-4">
                 <h2 className="text-[1.2rem]">Rooms</h2>
-                {all.length === 0 && <p>No room yet. An instrument’s home room carries its seasons.</p>}
+                {all.length === 0 && (
+                  <p>No room yet. Add the room an instrument hangs in: it sets the seasons.</p>
+                )}
                 <ul>
                   {all.map(({ id, name, kind, readings, struck }) => (
                     <li key={id}>
@@ -87,12 +89,10 @@ function RoomOf({ room }: { room: Room }) {
             <>
               {last && (
                 <p className="said">
-                  On {sayDate(last.date, 'long')} it stood at {Math.round(last.humidity)} % RH and{' '}
+                  On {sayDate(last.date, 'long')}: {Math.round(last.humidity)} % RH,{' '}
                   {last.temperature.toFixed(0)} °C
-                  {last.moisture !== null && `; thin wood rests at ${last.moisture.toFixed(1)} %MC`}.{' '}
-                  {stale
-                    ? 'That is the end of its log: nothing is known of today.'
-                    : humiditySentence(last.humidity)}
+                  {last.moisture !== null && `; thin wood settles at ${last.moisture.toFixed(1)} %MC`}.{' '}
+                  {stale ? 'The log ends there.' : humiditySentence(last.humidity)}
                 </p>
               )}
               <LogChanged room={room} change={change} />

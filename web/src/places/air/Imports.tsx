@@ -17,9 +17,7 @@ export function Imports({ room }: { room: Room }) {
       <Fetching of={useImports(room.id)}>
         {(imports) =>
           imports.length === 0 ? (
-            <p className="text-[0.95rem] text-faint">
-              Nothing that could be told apart: older readings stand as they are.
-            </p>
+            <p className="text-[0.95rem] text-faint">Nothing new: older readings stay as they are.</p>
           ) : (
             <ul className="text-[0.95rem]">
               {imports.map(({ id, name, at, readings, first, last, struck, strikes }) => (

@@ -7,8 +7,8 @@ import { WeightMark } from '../../fields/WeightMark.js';
 /** What lives in a room, each with its most urgent sentence. */
 export function LiesHere({ roomId }: { roomId: string }) {
   return (
-    <section aria-label="What lies here" className="mt-4">
-      <h3 className="text-[1.15rem]">What lies here</h3>
+    <section aria-label="What is in this room" className="mt-4">
+      <h3 className="text-[1.15rem]">What is in this room</h3>
       <Fetching of={useInRoom(roomId)}>
         {({ cards, total }) =>
           cards.length === 0 ? (

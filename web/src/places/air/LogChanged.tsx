@@ -15,8 +15,8 @@ export function LogChanged({ room, change }: { room: Room; change: LogChangeSaid
         <section aria-label="What changed?" className="my-3 border-l-4 border-ochre pl-3">
           <p className="said">▲ {change.text}</p>
           <p className="text-[0.95rem] text-faint">
-            The coming year follows the log as it is now. Where no air was read beside an instrument, no creep
-            of it is named until this is answered.
+            The coming year follows the log as it is now. Instruments without air readings show no creep until
+            you answer.
           </p>
           <div className="mt-2 flex flex-wrap gap-2">
             <button type="button" className="act" onClick={say('room')}>

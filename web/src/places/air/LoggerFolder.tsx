@@ -15,13 +15,13 @@ export function LoggerFolder() {
         {({ folder, trouble, strangers, files }) => (
           <>
             <p className="text-[0.92rem] text-faint">
-              Loggers write into <code className="break-all">{folder}</code>. A file goes to the room whose
-              name for it begins like it, is taken in once, and again when it has grown.
+              Loggers write into <code className="break-all">{folder}</code>. Begin each file’s name as its
+              room says; a file that grows is taken in again.
             </p>
             {trouble && <p className="mt-1 text-ochre">✕ The folder cannot be read: {trouble}.</p>}
             {strangers.length > 0 && (
               <p className="mt-1 text-[0.92rem] text-faint">
-                Not read, since a logger’s table ends in .csv, .tsv or .txt: {strangers.join(', ')}.
+                Skipped: a logger’s table ends in .csv, .tsv or .txt: {strangers.join(', ')}.
               </p>
             )}
             {files.length === 0 && <p className="mt-1">No file yet.</p>}

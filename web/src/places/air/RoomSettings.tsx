@@ -132,8 +132,8 @@ export function RoomSettings({ room }: { room: Room }) {
           />
         )}
         <p className="col-span-full mt-2 text-[0.95rem]">
-          Close the hygrometer for a day in a box over a damp slurry of each salt, and write what it shows.
-          Past and future readings are then corrected.
+          Box the hygrometer for a day over a damp slurry of each salt and type what it shows. Past and later
+          readings are corrected.
         </p>
         <TypedField
           label={`Over magnesium chloride (true ${SALTS.low} %)`}

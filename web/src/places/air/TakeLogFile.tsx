@@ -94,8 +94,7 @@ export function TakeLogFile({ room }: { room: Room }) {
           }}
         />
         <span className="text-[0.9rem] text-faint">
-          CSV with a heading for time, humidity and temperature; drop it here. What is known already is left
-          as it is.
+          CSV with time, humidity and temperature headings; drop it here. Lines already in are skipped.
         </span>
       </div>
       {taking && (

@@ -21,7 +21,7 @@ export function WoodInRoom({ wood }: { wood: readonly WoodOfPiece[] }) {
             </p>
             {now !== null && (
               <p className="text-[0.9rem] text-faint tabular-nums">
-                in a fortnight {fortnight!.toFixed(1)} if the air stays, in two months {twoMonths!.toFixed(1)}{' '}
+                in two weeks {fortnight!.toFixed(1)} if the air stays, in two months {twoMonths!.toFixed(1)}{' '}
                 as the season goes
               </p>
             )}

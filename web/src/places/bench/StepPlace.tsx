@@ -108,7 +108,7 @@ function StepView({ job, step, bench, shop }: { job: Folded; step: Step; bench: 
         zone={shop.zone}
       />
       {bars.length > 0 && step.standing === 'open' && (
-        <ul className="sheet mb-3 border-l-8 border-l-ochre p-3" aria-label="What stands in the way">
+        <ul className="sheet mb-3 border-l-8 border-l-ochre p-3" aria-label="What comes first">
           {bars.map((bar) => (
             <li key={JSON.stringify(bar)}>▲ {sayBar(bar, names)}</li>
           ))}

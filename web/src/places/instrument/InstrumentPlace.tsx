@@ -87,7 +87,7 @@ export function InstrumentPlace() {
           </div>
           {instrument.struck && (
             <p className="mt-2 text-ochre">
-              ▲ It lies in the archive. <StruckWords strikes={instrument.strikes} />
+              ▲ It is in the archive. <StruckWords strikes={instrument.strikes} />
             </p>
           )}
           <div className="mt-3">

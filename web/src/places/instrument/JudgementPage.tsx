@@ -54,13 +54,12 @@ function JudgementOf({
       <PredictFirst instrumentId={instrument.id} unsound={unsound}>
         <section
           className={`sheet p-4 ${unsound ? 'border-l-[6px] border-l-wax' : ''}`}
-          aria-label="In one sentence"
+          aria-label="In short"
         >
           <p className="font-serif text-[1.65rem] leading-snug">{first}</p>
           {unsound && (
             <p className="mt-1 font-bold text-wax">
-              ◆ Unsound: slacken it today. It is not strung to pitch before this is put right, not for a
-              reading either.
+              ◆ Unsound: slacken it today. Do not tune it up until this is fixed, not even to measure.
             </p>
           )}
           <p className="mt-1 text-[0.9rem] text-faint">
@@ -76,12 +75,12 @@ function JudgementOf({
         </section>
         <QuickLookOf instrument={instrument} />
         <div className="grid grid-cols-[minmax(0,1fr)] items-start gap-4 xl:grid-cols-2">
-          <section aria-label="What is the matter">
-            <h2 className="mb-2 text-[1.4rem]">What is the matter</h2>
+          <section aria-label="What is wrong">
+            <h2 className="mb-2 text-[1.4rem]">What is wrong</h2>
             {findings.length > 0 ? (
               <FindingList findings={findings} />
             ) : (
-              <p className="sheet said p-4">Nothing was found wrong.</p>
+              <p className="sheet said p-4">Nothing wrong found.</p>
             )}
             {date !== null && (
               <div className="mt-3">
@@ -99,11 +98,11 @@ function JudgementOf({
                 unit={unit}
               />
             )}
-            <section aria-label="Ask first">
-              <h2 className="mb-2 text-[1.4rem]">Ask first</h2>
+            <section aria-label="Find out first">
+              <h2 className="mb-2 text-[1.4rem]">Find out first</h2>
               <QuestionList questions={questions} />
               <Link to="../work" className="act mt-3">
-                What to do, in order
+                Work, in order
               </Link>
             </section>
           </div>

@@ -164,7 +164,7 @@ function Walks({ instrument, known, plan, walks, today }: Known & { plan: BodyPl
                       id={one.id}
                       what="this walk"
                       struck={one.struck}
-                      example="the dial stood on the edge"
+                      example="dial on the edge"
                     />
                   </span>
                 </li>

@@ -57,7 +57,7 @@ function Album({
           <h2 className="text-[1.4rem]">Photographs</h2>
           {struckOnes > 0 && (
             <Tick
-              label={<>with {struckOnes} struck</>}
+              label={<>with {struckOnes} crossed out</>}
               checked={withStruck}
               onChange={(checked) => setWithStruck(checked)}
               className="text-[0.9rem]"
@@ -101,7 +101,7 @@ function Album({
                   <span className="font-bold">{photograph.spot}</span>,{' '}
                   <span className="whitespace-nowrap">{sayDate(photograph.takenOn)}</span>
                   <span className="block truncate text-faint">
-                    {photograph.struck && <strong>struck. </strong>}
+                    {photograph.struck && <strong>Crossed out. </strong>}
                     {photograph.note}
                   </span>
                 </span>

@@ -43,7 +43,7 @@ function WorkOf({ id, judgement }: { id: string; judgement: Judgement }) {
       <div>
         <section className="sheet p-4">
           <p className="said">{first}</p>
-          {unsound && <p className="mt-1 font-bold text-wax">◆ Unsound: slack until it is put right.</p>}
+          {unsound && <p className="mt-1 font-bold text-wax">◆ Unsound: leave it slack until it is fixed.</p>}
           {date && (
             <p className="mt-1 text-[0.9rem] text-faint">
               Based on everything recorded up to {sayDate(date, 'long')}.
@@ -51,7 +51,7 @@ function WorkOf({ id, judgement }: { id: string; judgement: Judgement }) {
           )}
           {questions[0] && (
             <p className="mt-2">
-              <strong>Ask first:</strong> {questions[0].ask}{' '}
+              <strong>Find out first:</strong> {questions[0].ask}{' '}
               <span className="whitespace-nowrap text-faint">({questions[0].minutes} min)</span>
             </p>
           )}
@@ -73,7 +73,7 @@ function WorkOf({ id, judgement }: { id: string; judgement: Judgement }) {
               <strong>By the plan “{plan.name}”</strong>, chosen by {plan.byName}.{' '}
             </>
           ) : order.length > 0 ? (
-            <>No plan is chosen: what was found is put right, by the shop’s schools. </>
+            <>No plan chosen. This fixes everything found, your shop’s way. </>
           ) : null}
           {order.length > 0 && (
             <StartJob
@@ -93,7 +93,7 @@ function WorkOf({ id, judgement }: { id: string; judgement: Judgement }) {
         </p>
         <ChosenOnTop id={id} />
         {order.length === 0 ? (
-          <p className="sheet said p-4">Nothing to be done now.</p>
+          <p className="sheet said p-4">Nothing to do now.</p>
         ) : (
           <ol className="sheet">
             {order.map((step) => (
@@ -121,8 +121,7 @@ const STEP_NAMES: Record<WorkStep['kind'], string> = {
 /** A treatment as it is worked: its steps, where it may go another way, what it takes, and the usual cautions. */
 function HowItIsWorked({ step: { id, cautions } }: { step: Step }) {
   const known = (TREATMENTS as Record<string, Treatment | undefined>)[id];
-  if (!known)
-    return <p className="pb-2 text-[0.95rem]">The shop’s own: it is worked as the shop knows it.</p>;
+  if (!known) return <p className="pb-2 text-[0.95rem]">Your own repair: work it your way.</p>;
   const { steps, materials, uses, originals, consent, photos } = known;
   return (
     <div className="pb-2 text-[0.95rem]">
@@ -153,10 +152,10 @@ function HowItIsWorked({ step: { id, cautions } }: { step: Step }) {
       <p className="mt-1 text-faint">
         {sentence([
           materials.length > 0 && `Takes ${materials.join(', ')}`,
-          uses.length > 0 && `occupies ${uses.join(', ')}`,
+          uses.length > 0 && `in use: ${uses.join(', ')}`,
           photos.length > 0 && `photographs ${photos.join(', ')}`,
           ORIGINALS_WORDS[originals],
-          consent && 'only where the owner agreed in writing',
+          consent && 'only with the owner’s written consent',
         ])}
       </p>
     </div>
@@ -185,7 +184,7 @@ function StepOf({ step }: { step: Step }) {
         </div>
         <p>{why}</p>
         {aimed && <Drawn of={aimedNeck(aimed, PAGE_INKS)} className="my-2 h-auto w-full max-w-[34rem]" />}
-        {withheld && <p className="text-[0.95rem] text-ochre">▲ How much is not told yet: {withheld}.</p>}
+        {withheld && <p className="text-[0.95rem] text-ochre">▲ How much is not known yet: {withheld}.</p>}
         {gate && (
           <p className="text-[0.95rem]">
             <strong>Before it starts:</strong> {gate}
@@ -198,7 +197,7 @@ function StepOf({ step }: { step: Step }) {
           <HowItIsWorked step={step} />
         </Fold>
         {after.length > 0 && (
-          <Fold summaryClass="text-[0.95rem]" summary="Why it stands here">
+          <Fold summaryClass="text-[0.95rem]" summary="Why now">
             <ul className="list-disc pl-5 text-[0.95rem]">
               {after.map((arrow) => (
                 <li key={arrow.id}>

@@ -25,21 +25,20 @@ export default function DemoNote({ writtenOn }: { writtenOn: string | null }) {
   if (asked || writtenOn === null) return <BeingWritten />;
   return (
     <p className="mb-3 border-l-4 border-verdigris pl-3 text-[0.95rem] print:hidden">
-      This demo was written on {sayDate(writtenOn, 'long')}. Clocks, promises and due days stand as they did
-      then.{' '}
+      This demo was written on {sayDate(writtenOn, 'long')}. Clocks, promises and due days are of that day.{' '}
       <AlertDialog.Root>
-        <AlertDialog.Trigger className="min-h-[44px] underline">Write it anew for today</AlertDialog.Trigger>
+        <AlertDialog.Trigger className="min-h-[44px] underline">Write it again for today</AlertDialog.Trigger>
         <AlertDialog.Portal>
           <AlertDialog.Overlay className="fixed inset-0 z-20 bg-black/50" />
           <AlertDialog.Content className="sheet fixed top-1/2 left-1/2 z-20 w-[min(32rem,94vw)] -translate-x-1/2 -translate-y-1/2 p-6">
-            <AlertDialog.Title className="text-[1.3rem]">Write the demo anew?</AlertDialog.Title>
+            <AlertDialog.Title className="text-[1.3rem]">Write the demo again?</AlertDialog.Title>
             <AlertDialog.Description className="mt-1">
               What you tried in this demo is thrown away. A shop of your own is not touched.
             </AlertDialog.Description>
             <div className="mt-4 flex flex-wrap gap-3">
               <AlertDialog.Cancel className="act">Keep this one</AlertDialog.Cancel>
               <AlertDialog.Action className="quiet" onClick={() => void anew()}>
-                Write it anew
+                Write it again
               </AlertDialog.Action>
             </div>
           </AlertDialog.Content>

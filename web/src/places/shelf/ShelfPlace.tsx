@@ -259,14 +259,12 @@ function CardOf({ card }: { card: Card }) {
         <p className="mt-1 font-serif text-[1.05rem] leading-snug">{card.sentence}</p>
         {card.ask && (
           <p className="mt-1 text-[0.95rem] text-faint">
-            Ask first: {card.ask.ask} <span className="whitespace-nowrap">({card.ask.minutes} min)</span>
+            Find out first: {card.ask.ask} <span className="whitespace-nowrap">({card.ask.minutes} min)</span>
           </p>
         )}
         <p className="mt-1 text-[0.9rem]">
           {card.lastExamined ? `measured ${sayDate(card.lastExamined)}` : 'never measured'}
-          {card.asOf && (
-            <span className="ml-2 text-faint">as of {sayDate(card.asOf)}, being worked out anew</span>
-          )}
+          {card.asOf && <span className="ml-2 text-faint">as of {sayDate(card.asOf)}; updating</span>}
           {card.due && (
             <strong className="ml-2 text-ochre">
               ▲{' '}
@@ -283,7 +281,7 @@ function Pages({ page, pages, onPage }: { page: number; pages: number; onPage: (
   return (
     <nav aria-label="Pages of the shelf" className="mt-4 flex items-center gap-3">
       <button type="button" className="quiet" disabled={page <= 1} onClick={() => onPage(page - 1)}>
-        Before
+        Previous
       </button>
       page {page} of {pages}
       <button type="button" className="quiet" disabled={page >= pages} onClick={() => onPage(page + 1)}>

@@ -39,7 +39,7 @@ function Choose({ shop, current }: { shop: Shop; current: string }) {
         />
       </label>
       <button type="submit" className="quiet" disabled={form.saving}>
-        Write them there
+        Save backups here
       </button>
       <FormFoot what="folder of backups" form={form} />
       {refused.backupFolder && <p className="w-full text-ochre">✕ {refused.backupFolder}</p>}

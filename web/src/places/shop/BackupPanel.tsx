@@ -98,7 +98,7 @@ function Kept({ keeping }: { keeping: BackupState }) {
           void ask('backups/pictures', (state) =>
             state.damagedPictures > 0
               ? toast.error('Some pictures are damaged: see below.')
-              : toast.success('Every picture was read, and none is damaged.'),
+              : toast.success('Every picture checked: none is damaged.'),
           )
         }
       >

@@ -32,8 +32,7 @@ function LearnedOf({ learning: { effects, hours, scores, predictions } }: { lear
       <section className="sheet p-5" aria-label="What treatments did">
         <h2 className="text-[1.3rem]">What treatments did here</h2>
         <p className="text-[0.92rem] text-faint">
-          Plans reckon with the house’s figures until the shop’s own before and after say otherwise. The band
-          is where four of five next cases would lie.
+          Plans use our figures until your own before and after say otherwise. Band: 4 of the next 5 cases.
         </p>
         <ul className="mt-2">
           {effects.map(({ kind, value, sd, prior, cases }) => (
@@ -47,7 +46,7 @@ function LearnedOf({ learning: { effects, hours, scores, predictions } }: { lear
               </span>
               <span className="block text-[0.92rem] text-faint">
                 {cases === 0
-                  ? 'the house’s figure; no case of the shop’s own yet'
+                  ? 'our figure; no case of your own yet'
                   : `from ${cases} ${cases === 1 ? 'case' : 'cases'} of the shop’s own; the house says ${say(kind, prior, unit)}`}
               </span>
             </li>

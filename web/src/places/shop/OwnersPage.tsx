@@ -76,7 +76,7 @@ function OneOwner({ owner }: { owner: Owner }) {
     <section className="sheet border-l-8 border-l-ochre p-4" aria-label="One owner?">
       <h3 className="text-[1.15rem]">Is “{name}” one owner?</h3>
       <p>
-        These instruments had the same name for their owner. Tick what belongs to somebody else of that name.
+        These instruments had the same name for their owner. Tick what belongs to another owner of that name.
       </p>
       {instruments.map((one) => (
         <Tick
@@ -106,7 +106,7 @@ function OneOwner({ owner }: { owner: Owner }) {
           disabled={others.size === 0 || others.size === instruments.length}
           onClick={() => void say(`owners/${id}/part`, 'POST', { instruments: [...others] })}
         >
-          These are somebody else’s
+          These belong to another owner
         </button>
       </div>
     </section>

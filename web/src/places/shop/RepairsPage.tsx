@@ -76,9 +76,7 @@ function Rates({ shop }: { shop: Shop }) {
         </div>
       ))}
       <h3 className="mt-4 text-[1.15rem]">Allowances at a quick look</h3>
-      <p className="text-[0.92rem] text-faint">
-        What is reckoned for each job. Empty: the hours of the catalogue at the shop’s rate.
-      </p>
+      <p className="text-[0.92rem] text-faint">Amount per job. Empty: catalogue hours at your rate.</p>
       <div className="paper-columns mt-2 grid gap-2 sm:grid-cols-2">
         {JOB_IDS.map((job) => (
           <MoneyField

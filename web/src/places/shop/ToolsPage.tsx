@@ -93,7 +93,7 @@ function ToolList({ tools }: { tools: Tool[] }) {
             className: 'text-faint',
             cell: ({ repeats, dimension, believedValue }) =>
               repeats === 0
-                ? 'no repeats yet: as believed'
+                ? 'standard value; no repeats yet'
                 : `${repeats} repeats; believed ${SAY[dimension](believedValue)}`,
           },
           {

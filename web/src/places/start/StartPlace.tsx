@@ -73,8 +73,8 @@ export function StartPlace() {
                         </Step>
                         <Step n={4} title="The first instrument" done={false} open={at < 0} said="">
                           <p>
-                            Its name, scale and strings; what you do not know stays not known. Then examine it
-                            at pitch.
+                            Name, scale and strings; leave blank what you do not know. Then examine it at
+                            pitch.
                           </p>
                           <Link to="/instruments/new" className="act mt-3">
                             Add the first instrument
@@ -96,7 +96,7 @@ export function StartPlace() {
               <p className="text-[0.95rem]">
                 One is written each day that something was saved, into{' '}
                 <span className="break-all">{keeping.backupFolder}</span>
-                {keeping.sameDisk && ', which lies on the same disk as the shop'}.
+                {keeping.sameDisk && ', on the same disk as the shop'}.
               </p>
               {!keeping.backupFolderNamed && <BackupFolder current={keeping.backupFolder} />}
             </section>
@@ -187,11 +187,11 @@ function WhatItGives() {
       <dl className="mt-1 text-[0.95rem]">
         <dt className="mt-1 font-bold">After one visit</dt>
         <dd>
-          The stance drawn, whether your readings agree, what is the matter and what to measure next. The year
-          ahead is that of a usual instrument of its kind: a wide band, and said to be wide.
+          The stance drawn, whether your readings agree, what is wrong and what to measure next. The year
+          ahead is that of a usual instrument: a wide band.
         </dd>
         <dt className="mt-2 font-bold">After two, one in the dry months and one in the damp</dt>
-        <dd>How far this very instrument moves with the season. The band narrows; age cannot be told yet.</dd>
+        <dd>How far this instrument moves with the season. The band narrows; age is not known yet.</dd>
         <dt className="mt-2 font-bold">After five, over two years</dt>
         <dd>
           What is season and what is age, with the error of each; which cause gives how much of the action;

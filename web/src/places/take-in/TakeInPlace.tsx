@@ -277,7 +277,7 @@ export default function TakeInPlace() {
         {mayJoin(form) ? (
           <div className="mt-2 max-w-[16rem]">
             <ListField
-              label="Where it lies"
+              label="Where it is"
               value={form.place}
               options={JOB_PLACES.map((value) => ({ value, label: value }))}
               onPick={(place) => change({ place })}
@@ -286,8 +286,8 @@ export default function TakeInPlace() {
         ) : (
           <p className="mt-2">
             {open.length > 0
-              ? `It lies apart: not yet looked for ${open.join(', ')}.`
-              : 'It lies apart: something was found.'}
+              ? `Kept apart: not yet looked for ${open.join(', ')}.`
+              : 'Kept apart: something was found.'}
           </p>
         )}
       </section>

@@ -22,10 +22,8 @@ export function AirDoubtAsked({ id }: { id: string }) {
 function ReadAnew({ id, was }: { id: string; was: string }) {
   const refresh = useRefresh();
   return (
-    <section aria-label="Read anew" className="sheet mb-3 border-l-4 border-verdigris p-3">
-      <p>
-        Each year is now read by the air of the room in which it lay then. Before that it said first: “{was}”
-      </p>
+    <section aria-label="Work out again" className="sheet mb-3 border-l-4 border-verdigris p-3">
+      <p>Each year is now worked out from the room it was in. Before that, first: “{was}”</p>
       <button
         type="button"
         className="quiet"
@@ -61,7 +59,7 @@ function Asked({ id, doubt }: { id: string; doubt: AirDoubtSaid }) {
             aria-expanded={elsewhere}
             onClick={() => setElsewhere(!elsewhere)}
           >
-            It lay elsewhere
+            It was elsewhere
           </button>
           <button
             type="button"

@@ -54,7 +54,7 @@ export function MoveForm({ instrumentId, rooms, today, start = {}, onSaved }: Pr
         note: '',
         moved,
       });
-      toast.success('Where it lay is written down; its years are read anew.');
+      toast.success('Saved; its years are being worked out again.');
       setRefused({});
       setFrom('');
       setUntil('');
@@ -77,10 +77,10 @@ export function MoveForm({ instrumentId, rooms, today, start = {}, onSaved }: Pr
       }}
     >
       <ListField
-        label="It lay in"
+        label="It was in"
         value={room}
         options={[
-          { value: '', label: 'a place that nobody follows, such as its owner’s home' },
+          { value: '', label: 'a place without a log, such as its owner’s home' },
           ...rooms.filter(({ struck }) => !struck).map(({ id, name }) => ({ value: id, label: name })),
         ]}
         onPick={setRoom}

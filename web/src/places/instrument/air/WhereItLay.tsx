@@ -13,10 +13,10 @@ export function WhereItLay({ id }: { id: string }) {
   const rooms = useRooms();
   const today = useShop().data?.today;
   return (
-    <section id="where" aria-label="Where it lay" className="sheet mt-4 max-w-[62rem] p-5">
-      <h2 className="text-[1.3rem]">Where it lay</h2>
+    <section id="where" aria-label="Where it was kept" className="sheet mt-4 max-w-[62rem] p-5">
+      <h2 className="text-[1.3rem]">Where it was kept</h2>
       <p className="text-faint">
-        Each year is read by the air of the room in which it lay then. Write down the weeks in the shop, too.
+        Each year is worked out from the room it was in. Note weeks in the shop, too.
       </p>
       <Fetching of={usePath(id)}>
         {({ stays, answers }) => (
@@ -37,7 +37,7 @@ export function WhereItLay({ id }: { id: string }) {
           <>
             <Moves id={id} rooms={all} />
             {today && (
-              <Fold summaryClass="font-bold" summary="It lay somewhere else">
+              <Fold summaryClass="font-bold" summary="It was somewhere else">
                 <MoveForm instrumentId={id} rooms={all} today={today} />
               </Fold>
             )}

@@ -2,7 +2,7 @@ import type { Intervention, Room, StayIn } from '@upright-elder/contract';
 import { sayDate } from '@upright-elder/core/days';
 
 /** What nobody follows. */
-const ELSEWHERE = 'a place that nobody follows';
+const ELSEWHERE = 'a place without a log';
 
 /** A stay in a line: `in the loft from 1 Sep 2025`. */
 export function stayWords({ from, roomId, roomName }: StayIn, until: string | null): string {

@@ -166,7 +166,7 @@ export function InstrumentFormView({
 
   return (
     <form onSubmit={(event) => void save(event)} noValidate className="sheet max-w-[62rem] p-5">
-      <Section title="Who it is">
+      <Section title="Name and owner">
         <Text
           label="Name"
           field={register('nickname', { required: 'an instrument needs a name to be found by' })}
@@ -217,7 +217,7 @@ export function InstrumentFormView({
         />
         {length('scale', 'for example 645, 25.4 in, 25½ in')}
         <Text
-          label="Body join at fret"
+          label="Body joint at fret"
           field={register('bodyJoin')}
           inputMode="numeric"
           error={errors.bodyJoin?.message}
@@ -267,8 +267,7 @@ export function InstrumentFormView({
       </Section>
       <Fold className="mb-3" summaryClass="font-serif text-[1.3rem] font-semibold" summary="How it is built">
         <p className="text-[0.95rem] text-faint">
-          Nothing here is guessed: what nobody has found out stays not known. What is entered is used by the
-          map, the virtual top and the forecasts.
+          Leave blank what you do not know: nothing is guessed. Map, top and forecasts use what you enter.
         </p>
         <div className="grid gap-x-4 gap-y-2 sm:grid-cols-2 lg:grid-cols-4">
           {buildPartsOf(type).map((part) => (
@@ -299,7 +298,7 @@ export function InstrumentFormView({
         />
         <StringsFields form={form} shop={shop} />
         <Select
-          label="Home room"
+          label="Room it is in now"
           control={control}
           name="homeRoomId"
           options={[
@@ -362,11 +361,9 @@ export function InstrumentFormView({
       {instrument?.struck && <StruckWords strikes={instrument.strikes} />}
       {(draft.broughtBack || draft.dirty) && (
         <p className="mt-2 text-[0.95rem]">
-          {draft.broughtBack
-            ? 'What you typed before was brought back; it is not saved yet.'
-            : 'Not saved yet.'}{' '}
+          {draft.broughtBack ? 'Your unsaved typing is back. It is not saved yet.' : 'Not saved yet.'}{' '}
           <button type="button" className="min-h-[44px] underline print:hidden" onClick={draft.startAfresh}>
-            Start afresh
+            Discard changes
           </button>
         </p>
       )}

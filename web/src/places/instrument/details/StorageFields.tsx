@@ -20,7 +20,7 @@ export function StorageFields({ form, rooms, storedRoom }: Props) {
   return (
     <>
       <Select
-        label="Will be kept in"
+        label="Room it will live in"
         control={form.control}
         name="keptRoomId"
         error={formState.errors.keptRoomId?.message}

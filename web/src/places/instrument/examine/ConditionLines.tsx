@@ -46,7 +46,7 @@ const STRINGS = [
 ] as const;
 
 const AFTER = [
-  { value: '', label: 'Nobody said' },
+  { value: '', label: 'Not said' },
   { value: 'new strings', label: 'New strings' },
   { value: 'slack', label: 'Standing slack' },
   { value: 'work', label: 'Work' },
@@ -140,7 +140,7 @@ export const ConditionLines = memo(function ConditionLines({
           refusal={refusals['conditions.timeAtPitch']}
           parse={(text) => parseDuration(text, 'd')}
           understood={understoodDays}
-          hint="such as 9 d, if strung up lately"
+          hint="such as 9 d, if strung up recently"
           onChange={(timeAtPitch) => onCondition({ timeAtPitch })}
         />
       </div>
@@ -181,7 +181,7 @@ export const ConditionLines = memo(function ConditionLines({
           />
           {conditions.strings !== 'pitch' && (
             <Tick
-              label="Unsound: it stays slack, what needs pitch is not taken"
+              label="Unsound: left slack, readings at pitch skipped"
               checked={conditions.heldUnsound}
               onChange={(checked) => onCondition({ heldUnsound: checked })}
               className="mt-1 text-[0.95rem]"

@@ -46,16 +46,13 @@ export function FieldNote({ quantity, unit, expectation, value, narrow }: Props)
   const by = `${change > 0 ? '+' : '−'}${say(Math.abs(change))}`;
   const since = narrow ? '' : ` since ${sayDate(last.date, 'narrow')}`;
   if (kind === 'not seen')
-    return (
-      <div className="text-faint">{narrow ? 'no change' : `no change that this tool can see${since}`}</div>
-    );
+    return <div className="text-faint">{narrow ? 'no change' : `no change this tool can see${since}`}</div>;
   if (kind === 'one division')
     return (
       <div className="font-bold text-ochre">
-        ▲ {narrow ? `${by}?` : `${by}${since}, one line of the scale: read it again?`}
+        ▲ {narrow ? `${by}?` : `${by}${since}, one division of the scale: read it again?`}
       </div>
     );
-  if (kind === 'moisture')
-    return <div>{narrow ? `${by}, season` : `${by}${since}, explained by the moisture`}</div>;
+  if (kind === 'moisture') return <div>{narrow ? `${by}, season` : `${by}${since}, season (moisture)`}</div>;
   return <div className="font-bold">{narrow ? `${by}, real` : `${by}${since}, a real change`}</div>;
 }

@@ -49,7 +49,7 @@ export function LinePanel({ line, place, gauges }: { line: LineId; place: Place 
       {gauges.setUp && (
         <p className={`mt-1 text-[0.88rem] ${gauges.connected ? 'text-faint' : 'font-bold text-ochre'}`}>
           {gauges.connected
-            ? `Gauges: ${gauges.box || 'connected'}. F2 takes what stands still.`
+            ? `Gauges: ${gauges.box || 'connected'}. F2 takes a steady reading.`
             : '▲ The gauge box is lost. Type on; it comes back by itself.'}
         </p>
       )}
@@ -114,8 +114,8 @@ export function ClosurePanel({ closure }: { closure: ClosureWords[] }) {
       <h3 className="text-[1.15rem]">Do the readings agree?</h3>
       {closure.length === 0 ? (
         <p className="mt-1 text-[0.95rem] text-faint">
-          Asked once action, relief, first-fret gap, straightedge and saddle of a side are read at pitch: the
-          action follows from the others.
+          Measure action, relief, first-fret gap, straightedge and saddle on one side at pitch. The last four
+          must give the action.
         </p>
       ) : (
         closure.map((words) => <ClosureNote key={words.statement} words={words} />)

@@ -72,7 +72,7 @@ export const ReadingLine = memo(function ReadingLine(props: Props) {
   const take = (key: FieldKey) => {
     if (!gauge) return;
     if (!gauge.steady) {
-      toast('The gauge still moves: hold it until it stands.');
+      toast('The gauge still moves: hold it steady.');
       return;
     }
     const typed = draft.texts[key]?.trim();

@@ -33,13 +33,13 @@ export function SavePanel(props: Props) {
         {saving ? 'Saving…' : 'Save the examination'}
       </button>
       <p className="mt-1 text-[0.85rem] text-faint">
-        Anything may be skipped and stays missing. Enter goes on, 1 to 9 choose a state, Ctrl S saves.
+        Skip anything: it stays missing. Enter goes on, 1 to 9 pick a state, Ctrl S saves.
       </p>
       {changed && (
         <p className="mt-2 text-[0.95rem]">
           {broughtBack ? 'An unsaved draft was brought back.' : 'Not saved yet.'}{' '}
           <button type="button" className="min-h-[44px] underline print:hidden" onClick={onStartAfresh}>
-            Start afresh
+            Discard changes
           </button>
         </p>
       )}

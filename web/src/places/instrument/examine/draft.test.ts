@@ -239,7 +239,7 @@ describe('the closure check over a draft', () => {
     expect(closes(filled({ ...readings, 'relief.bass': '' }))).toEqual([]);
     const [words] = closes(filled(readings));
     expect(words).toMatchObject({ closes: false });
-    expect(words!.questions.join(' ')).toMatch(/action at fret 12 have been read in another unit/u);
+    expect(words!.questions.join(' ')).toMatch(/read the action at fret 12 in another unit/u);
     const slack = filled(readings);
     slack.conditions.strings = 'slack';
     expect(closes(slack)).toEqual([]);

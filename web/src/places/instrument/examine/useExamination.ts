@@ -102,7 +102,7 @@ export function useExamination(
     // where somebody else saved meanwhile, both copies come first
     const current = stored?.version === toSave.version ? stored : null;
     if (current && toSave.why.trim() === '' && replacesStored(draftOf(current), toSave)) {
-      setRefusals({ why: 'say why it is corrected: the old value stays beside it' });
+      setRefusals({ why: 'say why: the old value stays beside it' });
       return;
     }
     setSaving(true);

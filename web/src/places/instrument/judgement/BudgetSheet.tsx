@@ -54,7 +54,7 @@ export function BudgetSheet({
   return (
     <section className="sheet p-4" aria-label={`Action budget, ${side}`}>
       <div className="flex flex-wrap items-center justify-between gap-x-6 gap-y-2 print:break-after-avoid">
-        <h2 className="text-[1.4rem]">What makes the action stand so</h2>
+        <h2 className="text-[1.4rem]">Why the action is where it is</h2>
         {budgets.length > 1 && (
           <Choice
             label="Side"
@@ -70,7 +70,7 @@ export function BudgetSheet({
           <span className="text-[1.75rem] font-bold">{say(actual)}</span>{' '}
           <span className="text-faint">wanted {say(target)}</span>
           {', '}
-          {off < ON_TARGET ? 'on its target' : `${say(off)} too ${total > 0 ? 'high' : 'low'} when read`}
+          {off < ON_TARGET ? 'on its target' : `${say(off)} too ${total > 0 ? 'high' : 'low'} as measured`}
         </p>
       </div>
       <Drawn
@@ -85,8 +85,8 @@ export function BudgetSheet({
         className="mt-2 w-full"
       />
       <p className="text-[0.9rem] text-faint">
-        In {move.name} at the saddle line: up lifts the strings, down lowers them; about half of each stands
-        in the action at fret 12. The whisker is the error.
+        {move.name} at the saddle: up raises the strings, down lowers them; about half reaches fret 12. Thin
+        line: possible error.
       </p>
       <Fold className="mt-1" summaryClass="text-[0.95rem]" summary="At fret 12, in numbers">
         <TableOut name={`Causes, ${side}`}>

@@ -24,7 +24,7 @@ export function FindingList({ findings }: { findings: JudgedFinding[] }) {
 }
 
 function FindingOf({ finding }: { finding: JudgedFinding }) {
-  const { severity, certainty, text, evidence, never, schools } = finding;
+  const { severity, certainty, text, more, evidence, never, schools } = finding;
   return (
     <Fold
       summary={
@@ -40,9 +40,12 @@ function FindingOf({ finding }: { finding: JudgedFinding }) {
       }
     >
       <div className="pb-2 text-[0.95rem] sm:pl-[7.75rem]">
+        {more.map((one) => (
+          <p key={one}>{one}</p>
+        ))}
         {never.length > 0 && (
           <p>
-            <strong>Meanwhile do not</strong> {never.join('; nor ')}.
+            <strong>Until then, do not</strong> {never.join(', and do not ')}.
           </p>
         )}
         {schools.map((school) => (

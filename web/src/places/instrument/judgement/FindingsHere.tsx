@@ -11,7 +11,7 @@ export function FindingsHere({ id, of }: { id: string; of: (finding: JudgedFindi
   const findings = data?.findings.filter(of) ?? [];
   if (findings.length === 0) return null;
   return (
-    <section className="sheet mb-3 px-4 py-2" aria-label="What the judgement says here">
+    <section className="sheet mb-3 px-4 py-2" aria-label="What Judgement says about this">
       <ul>
         {findings.map(({ rule, side, severity, text }) => (
           <li key={`${rule} ${side ?? ''} ${text}`} className="flex flex-wrap items-baseline gap-x-3 py-0.5">

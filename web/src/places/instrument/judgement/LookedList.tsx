@@ -8,7 +8,7 @@ const HEADINGS: [looked: Looked, heading: string][] = [
   ['cannot be seen', 'Cannot be seen'],
   ['not taken: unsound', 'Not taken: unsound'],
   ['found sound', 'Found sound'],
-  ['found so', 'Read, or found so'],
+  ['found so', 'Measured, or something found'],
 ];
 
 /** What of a full examination was looked at, and how: what nobody looked at is not sound for that. */
@@ -17,7 +17,7 @@ export function LookedList({ looked }: Pick<Judgement, 'looked'>) {
   return (
     <Fold
       className="sheet px-4 py-1"
-      summary={<>What was looked at{not > 0 && <span className="text-faint"> · {not} lines not yet</span>}</>}
+      summary={<>Looked at{not > 0 && <span className="text-faint"> · {not} lines not yet</span>}</>}
     >
       <dl className="pb-2 text-[0.95rem]">
         {HEADINGS.map(([state, heading]) => {

@@ -7,7 +7,7 @@ export const CAUSES: Record<BudgetCause, { name: string; short: string; at: Aris
   relief: { name: 'Relief and its effect on the neck angle', short: 'relief', at: 'neck' },
   neck: { name: 'Neck angle', short: 'neck angle', at: 'join' },
   season: { name: 'Season', short: 'season', at: 'bridge' },
-  belly: { name: 'Belly and bridge turn', short: 'belly', at: 'bridge' },
+  belly: { name: 'Belly and bridge tilt', short: 'belly', at: 'bridge' },
   thickness: { name: 'Bridge thickness', short: 'thickness', at: 'bridge' },
   saddle: { name: 'Saddle', short: 'saddle', at: 'bridge' },
   unexplained: { name: 'Not explained', short: 'not explained', at: 'bridge' },

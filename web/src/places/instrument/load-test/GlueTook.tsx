@@ -8,7 +8,7 @@ import { Tick } from '../../../fields/Tick.js';
 const WORDS: Record<Took['says'], string> = {
   took: '✓ the glue-up took',
   'did not': '◆ it did not take: look again before it is strung',
-  'cannot tell': '▲ cannot be told: walk it once more',
+  'cannot tell': '▲ not clear: walk it once more',
 };
 
 /** The same spots before and after a glue-up: a leg that was glued dips about half as far as it did. */
@@ -69,7 +69,7 @@ export function GlueTook({
         </ul>
       )}
       {glued.size > 0 && took.length === 0 && (
-        <p className="text-ochre">▲ No spot of these was read both times with a zero that returned.</p>
+        <p className="text-ochre">▲ No spot was measured both times with a zero that returned.</p>
       )}
       <p className="mt-1 text-[0.9rem] text-faint">
         What the damp did to all spots in between is taken out by those that were not glued.

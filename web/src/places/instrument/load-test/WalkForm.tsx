@@ -84,7 +84,7 @@ export function WalkForm({ instrumentId, today, spots, onSpot, onRead }: Props) 
     >
       <h2 className="text-[1.3rem]">Walk the weight</h2>
       <ol className="mt-1 list-decimal pl-5 text-[0.95rem]">
-        <li>Strings off. Stand a dial on a bridge that rests on the rim, its foot beside the spot.</li>
+        <li>Strings off. Set a dial on a bar across the rim, its foot beside the spot.</li>
         <li>
           A soft pad on the spot; read the dial. Set the weight on the pad; read it. Take it off; read it
           again.

@@ -10,12 +10,7 @@ const where = ({ arm, over: reach }: ArmSaid) => `${arm.name}, from the rim over
 /** Where to look first. It never says that a brace is loose, or sound: it says where to put the mirror and the feeler. */
 export function WalkSaid({ walked, planChecked }: { walked: Walked; planChecked: boolean }) {
   if (!planChecked)
-    return (
-      <p>
-        ▲ Nothing is told: nobody held the drawn braces against the inside, and a walk over a usual drawing
-        says nothing. Check the map, then walk again.
-      </p>
-    );
+    return <p>▲ Nothing known: the braces are drawn, not checked inside. Check the map, then walk again.</p>;
   if (walked.state === 'working') return <p className="text-faint">Being worked out…</p>;
   if (walked.state === 'trouble')
     return (
@@ -29,8 +24,8 @@ export function WalkSaid({ walked, planChecked }: { walked: Walked; planChecked:
       <p>
         ▲{' '}
         {said.why === 'too few'
-          ? 'Nothing is told by fewer than four spots whose zero returned.'
-          : 'Nothing is told: every dip is far from what this drawing gives. Check the weight, the dial and its unit, and the map.'}
+          ? 'Not known yet: four spots with a returned zero are needed.'
+          : 'Nothing known: every dip is far from this drawing. Check weight, dial, unit and map.'}
       </p>
     );
   const [first, then] = (['first', 'then'] as const).map((look) =>
@@ -39,8 +34,8 @@ export function WalkSaid({ walked, planChecked }: { walked: Walked; planChecked:
   if (first!.length === 0 && then!.length === 0)
     return (
       <p className="said">
-        No spot stands out. A leg that touches and is held at its tip hardly shows: the mirror and the feeler
-        still go round.
+        No spot differs. A leg that touches, held at its tip, hardly shows: go round with mirror and feeler
+        too.
       </p>
     );
   return (

@@ -38,7 +38,7 @@ export function LooseForm({ brace, onLoose }: { brace: Brace; onLoose: (loose: L
       </div>
       {typed.to !== '' && !fits && (
         <p className="text-ochre">
-          ✕ From zero at its first end to {sayLength(length, unit)}, the second beyond the first.
+          ✕ From 0 to {sayLength(length, unit)}, the second further along than the first.
         </p>
       )}
       <div className="flex flex-wrap gap-2">

@@ -65,8 +65,8 @@ export function MarksList({
 export function StruckMarks({ marks }: { marks: readonly Mark[] }) {
   if (marks.length === 0) return null;
   return (
-    <section className="sheet p-4" aria-label="Struck marks">
-      <h2 className="text-[1.2rem]">Struck out</h2>
+    <section className="sheet p-4" aria-label="Marks crossed out">
+      <h2 className="text-[1.2rem]">Crossed out</h2>
       <ul>
         {marks.map((mark) => (
           <li

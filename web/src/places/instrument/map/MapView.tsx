@@ -95,7 +95,7 @@ export function MapView({ instrumentId, saved, stored, neck, today }: Props) {
       const stretch = markedStretch(face === 'back' ? plan.backBraces : plan.braces, points);
       if (!stretch)
         return void toast.error(
-          'No brace lies there. Set two points on one brace, from end to end of what is loose.',
+          'No brace there. Set two points on one brace, from end to end of the loose part.',
         );
       const { brace, from, to } = stretch;
       addMark(
@@ -112,7 +112,7 @@ export function MapView({ instrumentId, saved, stored, neck, today }: Props) {
     const { path: within, cut } = ENDS_AT_EDGE.has(on?.kind ?? kind)
       ? onWood(plan, face, points)
       : { path: points, cut: false };
-    if (cut) toast('It ends where the wood ends.');
+    if (cut) toast('Stopped at the edge of the top.');
     const path = copied(within);
     if (drawnOn && on) setMark(drawnOn, withSighting(on, { ...on.sightings.at(-1)!, path, ruler: null }));
     else addMark({ face, kind, brace: null }, { path, state: kind === 'crack' ? 'not tried' : 'quiet' });
@@ -272,7 +272,7 @@ export function MapView({ instrumentId, saved, stored, neck, today }: Props) {
             place.choose({ part: id });
           }}
         />
-        <section className="sheet px-4 pb-2" aria-label="What stood before of the plan">
+        <section className="sheet px-4 pb-2" aria-label="Earlier versions of the plan">
           <WhatStoodBefore
             table="plan"
             id={instrumentId}

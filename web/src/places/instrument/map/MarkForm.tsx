@@ -171,7 +171,7 @@ export function MarkForm(props: Props) {
         }}
       />
       <button type="button" className="quiet mt-3" onClick={props.onStrike}>
-        Strike it out: marked by mistake
+        Cross it out: marked by mistake
       </button>
     </section>
   );

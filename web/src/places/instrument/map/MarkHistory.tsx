@@ -47,7 +47,7 @@ export function MarkHistory({ mark, corrections, shown, onOpen, onStrike, onBack
                     <button
                       type="button"
                       className="ml-auto min-h-[44px] px-2 text-[0.88rem] text-faint underline print:hidden"
-                      aria-label={`Strike what ${sayDate(one.date)} saw`}
+                      aria-label={`Cross out the sighting of ${sayDate(one.date)}`}
                       onClick={() => setStriking(one.date)}
                     >
                       Strike
@@ -102,7 +102,7 @@ function WhyStruck({ onWhy, onLeave }: { onWhy: (why: string) => void; onLeave: 
   return (
     <span className="mt-1 flex flex-wrap items-end gap-2">
       <label className="text-[0.9rem] font-bold">
-        Why it is struck
+        Why cross it out
         <input
           className="field font-normal"
           autoFocus
@@ -112,7 +112,7 @@ function WhyStruck({ onWhy, onLeave }: { onWhy: (why: string) => void; onLeave: 
         />
       </label>
       <button type="button" className="act" disabled={why.trim() === ''} onClick={() => onWhy(why.trim())}>
-        Strike it
+        Cross it out
       </button>
       <button type="button" className="quiet" onClick={onLeave}>
         Leave it

@@ -51,7 +51,7 @@ export function SightingFields({ kind, sighting, onSighting }: Props) {
           <>
             <AlongField label="From, along the brace" side="from" {...{ sighting, onSighting }} />
             <AlongField label="To, along the brace" side="to" {...{ sighting, onSighting }} />
-            {typed('width', 'Stands open, strings off')}
+            {typed('width', 'Open, strings off')}
             <ListField
               label="Its tip"
               value={String(TIPS.findIndex(({ value }) => value === (sighting.letIn ?? null)))}

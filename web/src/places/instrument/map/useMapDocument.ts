@@ -204,7 +204,7 @@ function conflictOf(
   }
   const yours = now.marks[part];
   const say = (mark: DrawnMark | undefined) => {
-    if (!mark || mark.struck) return 'struck out';
+    if (!mark || mark.struck) return 'crossed out';
     const last = mark.sightings.at(-1)!;
     return inARow(mark.name, sayExtent(mark, last, unit), last.state, `seen ${mark.sightings.length} times`);
   };

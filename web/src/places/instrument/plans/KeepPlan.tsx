@@ -103,11 +103,11 @@ export function KeepPlan({ instrumentId, plan, name, settings, unit, day, archto
         className="flex w-full flex-wrap items-end gap-2"
         onSubmit={(event) => {
           event.preventDefault();
-          void keep(newId(), input(asked, false), 'The plan is kept.').then((done) => done && setAsked(null));
+          void keep(newId(), input(asked, false), 'Plan saved.').then((done) => done && setAsked(null));
         }}
       >
         <label className="min-w-0 flex-1 text-[0.9rem] font-bold">
-          Keep it as
+          Save it as
           <input
             className="field font-normal"
             autoComplete="off"
@@ -116,10 +116,10 @@ export function KeepPlan({ instrumentId, plan, name, settings, unit, day, archto
           />
         </label>
         <button type="submit" className="quiet" disabled={asked.trim() === ''}>
-          Keep
+          Save
         </button>
         <button type="button" className="quiet" onClick={() => setAsked(null)}>
-          Not
+          Cancel
         </button>
       </form>
     );
@@ -137,12 +137,12 @@ export function KeepPlan({ instrumentId, plan, name, settings, unit, day, archto
       <button
         type="button"
         className="quiet"
-        onClick={() => void keep(newId(), input(name, true), `Work shows “${name}” now.`)}
+        onClick={() => void keep(newId(), input(name, true), `Work now follows “${name}”.`)}
       >
-        Choose
+        Use this plan
       </button>
       <button type="button" className="quiet" onClick={() => setAsked(name)}>
-        Keep
+        Save
       </button>
     </>
   );
@@ -165,8 +165,8 @@ export function KeptPlans({
     return keep(plan.id, { ...before, ...part }, said, before);
   };
   return (
-    <section className="sheet mt-3 p-4" aria-label="Kept plans">
-      <h3 className="text-[1.25rem]">Kept plans</h3>
+    <section className="sheet mt-3 p-4" aria-label="Saved plans">
+      <h3 className="text-[1.25rem]">Saved plans</h3>
       <ul>
         {kept.map((plan) => (
           <li key={plan.id} className="border-b border-rule py-2 last:border-b-0">
@@ -184,7 +184,7 @@ export function KeptPlans({
             </ul>
             <span className="mt-1 flex flex-wrap gap-2">
               <button type="button" className="quiet" onClick={() => onTake(plan)}>
-                Take it up
+                Edit it
               </button>
               {plan.chosen ? (
                 <button
@@ -192,23 +192,23 @@ export function KeptPlans({
                   className="quiet"
                   onClick={() => void change(plan, { chosen: false }, 'No plan is chosen now.')}
                 >
-                  Do not work by it
+                  Stop using it
                 </button>
               ) : (
                 <button
                   type="button"
                   className="quiet"
-                  onClick={() => void change(plan, { chosen: true }, `Work shows “${plan.name}” now.`)}
+                  onClick={() => void change(plan, { chosen: true }, `Work now follows “${plan.name}”.`)}
                 >
-                  Choose
+                  Use this plan
                 </button>
               )}
               <button
                 type="button"
                 className="quiet"
-                onClick={() => void change(plan, { putAway: true, chosen: false }, 'The plan is put away.')}
+                onClick={() => void change(plan, { putAway: true, chosen: false }, 'Plan archived.')}
               >
-                Put it away
+                Archive it
               </button>
             </span>
           </li>

@@ -33,7 +33,7 @@ export function OwnPanel({ state, plan, plans, unit, archtop, offeredOwn, school
           <span className="font-sans text-[0.92rem] font-normal text-faint">begun from {own.from}</span>
         </h3>
         <button type="button" className="quiet" onClick={end}>
-          Put it away
+          Archive it
         </button>
       </div>
       <Breaks plan={plan} unit={unit} onChange={change} />
@@ -59,7 +59,7 @@ export function OwnPanel({ state, plan, plans, unit, archtop, offeredOwn, school
         </div>
         <div className="mt-2 max-w-[32rem]">
           <SearchField
-            label="Another treatment"
+            label="Add a repair"
             value=""
             placeholder="choose from the catalogue"
             options={treatmentOptions(offered)}
@@ -110,11 +110,11 @@ function Breaks({
   onChange: (add: readonly TreatmentId[], remove: readonly TreatmentId[]) => void;
 }) {
   return (
-    <div role="status" aria-label="What it breaks" className="mt-2">
+    <div role="status" aria-label="Problems with it" className="mt-2">
       {!plan ? (
         <p className="text-faint">Working it out …</p>
       ) : plan.breaks.length === 0 ? (
-        <p className="text-verdigris">✓ It breaks nothing that is known here.</p>
+        <p className="text-verdigris">✓ No conflict with anything known.</p>
       ) : (
         <ul className="grid gap-1">
           {plan.breaks.map(({ id, why, add, remove }, i) => (

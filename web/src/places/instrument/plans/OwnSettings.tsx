@@ -72,7 +72,7 @@ export function OwnSettings({ settings, onChange, unit, archtop, schools }: Prop
       </div>
       <div>
         <span className="flex items-baseline justify-between gap-2">
-          <span className="font-bold">Kept at</span>
+          <span className="font-bold">Held at</span>
           <span>{humidity === null ? 'as the plan has it' : `${humidity} % RH, held`}</span>
         </span>
         <OneSlider

@@ -62,12 +62,12 @@ export function PlanTable({ instrument, columns, money, currency, unit, day }: P
       of: ({ plan, name }) => <Months plan={plan} name={name} reach={reach} />,
     },
     {
-      label: 'Both sides in range all year',
+      label: 'Both sides in range, all year',
       of: ({ plan }) => sayInside(plan.outcome.chance),
       same: ({ plan }) => sayInside(plan.outcome.chance),
     },
     {
-      label: 'Stands then',
+      label: 'Action afterwards',
       of: ({ plan }) => <Stands plan={plan} instrument={instrument} say={say} />,
       same: ({ plan }) =>
         plan.outcome.sides
@@ -75,7 +75,7 @@ export function PlanTable({ instrument, columns, money, currency, unit, day }: P
           .join(' '),
     },
     {
-      label: 'Stays undone',
+      label: 'Left undone',
       of: ({ plan }) => <Undone plan={plan} unit={unit} />,
       same: ({ plan }) => plan.undone.map(({ rule }) => rule).join(' '),
     },
@@ -86,19 +86,19 @@ export function PlanTable({ instrument, columns, money, currency, unit, day }: P
           {sayBench(plan.cost.hours)}
           {plan.cost.hours[1] > 0.05 && ' at the bench'}
           {plan.cost.days[1] > 0.05 && (
-            <span className="block text-[0.92rem]">{sayDays(plan.cost.days)} with the waiting</span>
+            <span className="block text-[0.92rem]">{sayDays(plan.cost.days)} including waiting</span>
           )}
         </>
       ),
       same: ({ plan }) => sayBench(plan.cost.hours),
     },
     {
-      label: 'Costs about',
+      label: 'Cost, about',
       of: ({ plan }) => <CostOf plan={plan} money={money} currency={currency} />,
       same: ({ plan }) => sayCost(plan.cost, money, currency).cost,
     },
     {
-      label: 'Can be undone',
+      label: 'Can it be undone?',
       of: ({ plan }) => (
         <>
           {UNDO_WORDS[plan.cost.undo]}
@@ -109,13 +109,13 @@ export function PlanTable({ instrument, columns, money, currency, unit, day }: P
       same: ({ plan }) => `${plan.cost.undo} ${plan.cost.originals}`,
     },
     {
-      label: instrument.type === 'archtop' ? 'Wheels at their end' : 'Saddle used up',
+      label: instrument.type === 'archtop' ? 'Wheels run out' : 'Saddle runs out',
       of: ({ plan }) => saySpent(plan.outcome, day)?.text ?? 'not told',
       same: ({ plan }) => saySpent(plan.outcome, day)?.text ?? '',
     },
     { label: 'Steps', of: ({ plan }) => <Steps plan={plan} /> },
-    { label: 'May go otherwise', of: ({ plan }) => <Risks plan={plan} /> },
-    { label: 'Would change the choice', of: ({ plan }) => <HangsOn plan={plan} /> },
+    { label: 'What may change it', of: ({ plan }) => <Risks plan={plan} /> },
+    { label: 'What could change your choice', of: ({ plan }) => <HangsOn plan={plan} /> },
   ];
   const first = columns[0]!;
   return (
@@ -137,7 +137,7 @@ export function PlanTable({ instrument, columns, money, currency, unit, day }: P
                 <span className="mt-1 flex flex-wrap gap-2">{acts}</span>
                 {plan.provisional.length > 0 && (
                   <span className="mt-1 block text-[0.9rem] text-ochre">
-                    ▲ Provisional:{' '}
+                    ▲ For now only:{' '}
                     {plan.provisional.map((one) => sayProvisional(one, sayIn(unit))).join('; ')}.
                   </span>
                 )}
@@ -185,9 +185,9 @@ function reachOf(columns: readonly Column[]): [number, number] {
 
 function Months({ plan, name, reach }: { plan: RepairPlan; name: string; reach: [number, number] }) {
   const { sides, slack } = plan.outcome;
-  if (slack) return <p className="text-[0.95rem]">Slack: no action is read of it.</p>;
+  if (slack) return <p className="text-[0.95rem]">Slack, so no action.</p>;
   if (sides.length === 0)
-    return <p className="text-[0.95rem] text-faint">No action was read at pitch yet.</p>;
+    return <p className="text-[0.95rem] text-faint">Action not measured at pitch yet.</p>;
   return (
     <Drawn
       of={monthsDrawing(
@@ -238,7 +238,7 @@ function Stands({
             <span className="text-[0.92rem]">
               {' '}
               · {archtop ? 'wheels' : 'saddle'} {say(Math.max(0, saddle.value))}
-              {breakAngle && ` · bends ${Math.round((breakAngle.value * 180) / Math.PI)}°`}
+              {breakAngle && ` · break angle ${Math.round((breakAngle.value * 180) / Math.PI)}°`}
             </span>
           )}
         </span>
@@ -257,7 +257,7 @@ function Stands({
 }
 
 function Undone({ plan, unit }: { plan: RepairPlan; unit: HeightUnit }) {
-  if (plan.undone.length === 0) return <span>nothing that was found</span>;
+  if (plan.undone.length === 0) return <span>nothing found</span>;
   return (
     <ul className="grid gap-1 text-[0.92rem] font-normal">
       {plan.undone.slice(0, 4).map((finding, i) => (

@@ -75,8 +75,8 @@ export function PlansSheet({ instrument, planning, unit, today, made }: Props) {
       acts: acts(ownPlan, 'Our own plan', state.own.settings),
     });
   return (
-    <section ref={sheet} id="plans" aria-label="What could be done" aria-busy={plans === null}>
-      <h2 className="mb-2 text-[1.4rem]">What could be done</h2>
+    <section ref={sheet} id="plans" aria-label="Ways to fix it" aria-busy={plans === null}>
+      <h2 className="mb-2 text-[1.4rem]">Ways to fix it</h2>
       {trouble && (
         <p role="alert" className="mb-2 text-ochre">
           ▲ {trouble}{' '}
@@ -100,8 +100,8 @@ export function PlansSheet({ instrument, planning, unit, today, made }: Props) {
           />
           <StruckList plans={plans} unit={unit} />
           <p className="mt-2 text-[0.9rem] text-faint">
-            Each plan is run through the same simulated years, as if it were done today. Bars hold four of
-            five of them; the pale band is the range that is wanted.
+            Each plan over the same simulated years, as if done today. Bars: 4 years in 5. Pale band: the
+            range wanted.
           </p>
           <OwnPanel
             state={state}
@@ -143,7 +143,7 @@ function BeforePlans({
       {noLess && <p className="mb-2 said">{sayNoLess(noLess, sayIn(unit))}</p>}
       {plans.length === 1 && !noLess && (
         <p className="mb-2 said">
-          Nothing but leaving it can be planned yet, or nothing needs to be: ask first what is open above.
+          Nothing to plan yet, or nothing needs doing. Answer the questions above first.
         </p>
       )}
     </>
@@ -159,7 +159,7 @@ function StruckList({ plans, unit }: { plans: readonly RepairPlan[]; unit: Heigh
   if (struck.length === 0) return null;
   return (
     <details className="mt-2">
-      <summary className="cursor-pointer">Struck from every plan, and why ({struck.length})</summary>
+      <summary className="cursor-pointer">Left out of every plan, and why ({struck.length})</summary>
       <ul className="mt-1 list-disc pl-5">
         {struck.map((one) => (
           <li key={one.id}>{sayStruck(one, sayIn(unit))}</li>

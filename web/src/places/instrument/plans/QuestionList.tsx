@@ -15,8 +15,8 @@ export function QuestionList({ questions }: { questions: readonly JudgedQuestion
                 {' · '}
                 <span className={changes >= 0.1 ? 'font-bold text-ink' : ''}>
                   {changes < 0.005
-                    ? 'by itself it changes no plan'
-                    : `changes the plan in ${Math.round(100 * changes)} of 100 cases`}
+                    ? 'good to know; changes no plan'
+                    : `${Math.round(100 * changes)} % chance this changes the plan`}
                 </span>
               </>
             )}

@@ -17,7 +17,7 @@ export const SCHOOL_WORDS = {
     ways: {
       flatten: 'is flattened by warmth',
       accept: 'is accepted, the saddle trimmed',
-      'set the neck to it': 'is kept, the neck set to it',
+      'set the neck to it': 'is kept, the neck reset to it',
     },
   },
   seasons: {

@@ -57,7 +57,7 @@ export function PredictFirst({
       {own && <PredictedAndSaid prediction={own} />}
       {children}
       <Tick
-        label={<>Ask {person.name} for cause and plan before the program shows its own</>}
+        label={<>Let {person.name} call it first</>}
         checked={asks}
         onChange={(checked) => setAsks(checked)}
         className="text-[0.95rem]"
@@ -105,8 +105,8 @@ function PredictionForm({
     >
       <h2 className="text-[1.4rem]">Your prediction first, {person.name}</h2>
       <p className="text-faint">
-        Say what you hold for the cause and what you would do. The program shows its own after that, and both
-        are kept beside what the work shows.
+        Say what you think the cause is and what you would do. Then the program shows its own; both are kept
+        with the outcome.
       </p>
       <p className="mt-3 mb-1 font-bold">What is the cause?</p>
       <Choice label="Cause" value={cause} onChange={setCause} options={CAUSES} />

@@ -37,7 +37,7 @@ export const MonthStrip = memo(function MonthStrip({ months, window, unit, side 
               <span className="block font-bold">{NAMES.format(new Date(day * 86400000))}</span>
               <span className={`block tabular-nums ${outside ? 'font-bold text-ochre' : ''}`}>
                 {unit.say(median)}
-                {outside && <span className="sr-only">, outside what is wanted</span>}
+                {outside && <span className="sr-only">, out of range</span>}
               </span>
               <span className={`block ${buzzes.length > 0 ? 'text-ochre' : 'text-faint'}`}>
                 <span aria-hidden="true">{mark} </span>

@@ -69,7 +69,7 @@ function ReadingHead({
         {point.misfit === null
           ? 'before the last work'
           : odd
-            ? `▲ stands apart: was it read right?`
+            ? `▲ does not fit: read right?`
             : point.afterIntervention
               ? 'first after work'
               : ''}
@@ -81,8 +81,8 @@ function ReadingHead({
 const FROM: Record<string, string> = {
   'room log': 'the room’s log, followed through the thickness of a finished top',
   'examination air': 'the air read at the examination, since no log reaches there',
-  climate: 'what is usual for the season, since nothing was read',
-  meter: 'the meter alone, since neither log nor air was read',
+  climate: 'what is usual for the season; nothing measured',
+  meter: 'the meter alone; no log, no air reading',
 };
 
 /** Down to formula and source. */
@@ -111,7 +111,7 @@ function ReadingSources({
       <dt className="text-faint">Wood that day</dt>
       <dd>
         {lay.room !== '' && `In ${lay.room}. `}
-        {lay.away > 0.5 && lay.away < 1 && 'Its air says that it probably lay elsewhere. '}
+        {lay.away > 0.5 && lay.away < 1 && 'Its air says it was probably elsewhere. '}
         {moisture.toFixed(2)} ± {moistureSd.toFixed(2)} %MC by {FROM[moistureFrom] ?? moistureFrom};
         equilibrium by Hailwood and Horrobin (Wood Handbook, chapter 4). What a meter showed has pulled it,
         both errors weighed.
@@ -131,11 +131,8 @@ function ReadingSources({
             {Math.abs(misfit!).toFixed(1)} of its own errors; a slip with a chance of{' '}
             {Math.round(100 * (slip ?? 0))} %.
           </dd>
-          <dt className="text-faint">Where it will be kept</dt>
-          <dd>
-            {unit.say(atKept!)} at the humidity that it will be kept at: so readings of different seasons are
-            compared.
-          </dd>
+          <dt className="text-faint">Where it will live</dt>
+          <dd>{unit.say(atKept!)} at its home humidity, so that readings of different seasons compare.</dd>
         </>
       )}
       {point.examinationId && (

@@ -41,10 +41,10 @@ export function ScenarioControls({ homeRoomId, kept, today, onScenario }: Props)
     if (next === 'case with packs') onScenario({ kind: next, humidity: packs, since });
   };
   return (
-    <section aria-label="How the air is kept" className="border-t border-rule pt-2">
+    <section aria-label="Try other air" className="border-t border-rule pt-2">
       <div className="flex flex-wrap items-center gap-x-4 gap-y-1">
         <h3 className="text-[1.05rem]">If the air is kept</h3>
-        <Choice label="How the air is kept" value={kind} options={KINDS} onChange={choose} />
+        <Choice label="Try other air" value={kind} options={KINDS} onChange={choose} />
       </div>
       {kind === 'held in a band' && (
         <BandSlider

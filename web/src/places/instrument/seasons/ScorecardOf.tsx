@@ -63,7 +63,7 @@ function CheckLine({ one, sayIn }: { one: ForecastCheck; sayIn: Shop['sayIn'] })
       <span className="basis-full text-[0.88rem] text-faint sm:pl-27">
         {shownOn
           ? `shown on ${sayDate(shownOn)}`
-          : `nobody looked that time: worked out afterwards from what was known on ${sayDate(basis)}`}
+          : `worked out afterwards from what was known on ${sayDate(basis)}`}
       </span>
     </li>
   );

@@ -105,7 +105,7 @@ export function SeasonsView({ id, forecast, series, shop, opened, onChoose }: Pr
         </div>
         {forecast.solving && (
           <p role="status" className="text-[0.95rem] text-ochre">
-            ▲ The plan of this top is being worked out; until then a usual top is taken.
+            ▲ Working out this top; until then a usual top is assumed.
           </p>
         )}
         <Suspense fallback={<div className="h-[360px]" />}>
@@ -132,14 +132,11 @@ export function SeasonsView({ id, forecast, series, shop, opened, onChoose }: Pr
           </PhoneFold>
         )}
         <p className="mt-2 text-[0.9rem] text-faint">
-          Dots: readings with the tool’s error
-          {series.history.some(({ lay }) => lay.away > 0.5) && '; hollow, where it lay elsewhere than today'}.
-          Bands: where it is expected to stand, half the time, four times in five, nineteen times in twenty.
-          Behind: the wood’s moisture by season, higher is damper; the thin line: the wood as it was, with its
-          band.
-          {series.window && ' Between the green lines: the wanted range.'}
-          {year && ' Dotted, with its green band: as it would be kept, four times in five.'} A double line:
-          work that begins a new count.
+          Dots: readings, with tool error
+          {series.history.some(({ lay }) => lay.away > 0.5) && '; hollow, where it was elsewhere'}. Bands:
+          half the time, 4 in 5, 19 in 20. Behind: moisture of the wood.
+          {series.window && ' Green lines: range wanted.'}
+          {year && ' Dotted: at its home humidity, 4 in 5.'} Double line: work done, a new count begins.
         </p>
         <NumbersTable name={series.name} points={series.points} scenario={late?.points ?? null} unit={unit} />
         <StandsOn forecast={forecast} series={series} shop={shop} />
@@ -201,11 +198,11 @@ const StandsOn = memo(function StandsOn({
         <li>{series.readings === 1 ? 'One reading' : `${series.readings} readings`} at pitch.</li>
         <li>{forecast.climateBasis}</li>
         <li>
-          Before measuring it was taken to move {withError(prior.value, prior.sd)} {fineName} per 1 %MC (
-          {priorSource}); now {withError(sensitivity.value, sensitivity.sd)}.
+          Assumed before measuring: {withError(prior.value, prior.sd)} {fineName} per 1 %MC ({priorSource}).
+          Now {withError(sensitivity.value, sensitivity.sd)}.
         </li>
         <li>
-          Apart from the season it moves {withError(age.value, age.sd)} {fineName} a year.
+          Season aside, it moves {withError(age.value, age.sd)} {fineName} a year.
         </li>
         {series.window && (
           <li>

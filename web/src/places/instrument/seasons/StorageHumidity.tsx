@@ -27,8 +27,8 @@ const keptOf = ({ version, keptRoomId, keptFrom = '', keptTo = '' }: Instrument)
 
 const WHOSE: Record<Forecast['kept']['from'], string> = {
   band: 'the middle of what its owner will keep',
-  room: 'the mean of the room that it will be kept in',
-  assumed: 'assumed, since nobody said where it will be kept',
+  room: 'the mean of the room it will live in',
+  assumed: 'assumed; set where it will live',
 };
 
 /** The humidity from which season is counted: said beside the sentences, and changed there. */
@@ -36,10 +36,10 @@ export function StorageHumidity({ id, kept }: { id: string; kept: Forecast['kept
   const [open, setOpen] = useState(false);
   const { data: instrument } = useInstrument(id);
   return (
-    <section aria-label="Where it will be kept" className="sheet mb-2 px-4 py-2">
+    <section aria-label="Where it will live" className="sheet mb-2 px-4 py-2">
       <div className="flex flex-wrap items-center justify-between gap-x-3">
         <p>
-          Season is counted from <strong className="tabular-nums">{Math.round(kept.humidity)} % RH</strong>
+          Figures are for <strong className="tabular-nums">{Math.round(kept.humidity)} % RH</strong>
           <span className="text-faint">, {WHOSE[kept.from]}</span>.
         </p>
         <button
@@ -74,7 +74,7 @@ function KeptFields({ instrument, onSaved }: { instrument: Instrument; onSaved: 
         keptTo,
       } satisfies InstrumentInput),
     read: (current) => keptOf(current as Instrument),
-    saved: 'Where it will be kept is saved.',
+    saved: 'Where it will live is saved.',
     onSaved,
   });
   const { value, change, refused } = form;

@@ -148,7 +148,7 @@ function ChangeSince({
         ? `${by}, one line of the scale: a change, or the line beside it?`
         : real
           ? `${by}, a real change.`
-          : 'no change that this tool can see.'}
+          : 'no change this tool can see.'}
     </p>
   );
 }

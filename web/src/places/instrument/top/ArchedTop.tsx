@@ -29,12 +29,12 @@ export function ArchedTop({ instrument, arch }: { instrument: Instrument; arch: 
         <h2 className="text-[1.3rem]">The arch</h2>
         <p className="said">
           {moved.length === 0
-            ? 'The arch has not been read at pitch on two days yet, so nothing can be said of its sinking.'
+            ? 'Measure the arch at pitch on two days to see whether it sinks.'
             : moved
                 .map(({ side, by, sd, real, since }) =>
                   real
-                    ? `The ${side} foot stands ${heights.withError(Math.abs(by), EIGHT_IN_TEN * sd)} ${heights.name} ${by < 0 ? 'lower' : 'higher'} than on ${sayDate(since)}, the season taken out.`
-                    : `The ${side} foot stands where it stood on ${sayDate(since)}, as far as the readings and the season can tell.`,
+                    ? `The ${side} foot is ${heights.withError(Math.abs(by), EIGHT_IN_TEN * sd)} ${heights.name} ${by < 0 ? 'lower' : 'higher'} than on ${sayDate(since)}, season aside.`
+                    : `The ${side} foot is where it was on ${sayDate(since)}, as far as readings and season can tell.`,
                 )
                 .join(' ')}
         </p>

@@ -41,9 +41,9 @@ export function BellySaid({ fit, known }: { fit: BellyFit | null | undefined; kn
       </p>
       {fit.lookInside && (
         <p className="mt-1">
-          ▲ It stands as if its wood were {fit.moisture.value.toFixed(1)} %MC damper than when it was built;
-          the air gives {known.belly.moisture.value.toFixed(1)}.{' '}
-          {known.loose.length > 0 ? 'Another brace' : 'A brace'} that came loose looks like that: look inside.
+          ▲ It sits as if the wood were {fit.moisture.value.toFixed(1)} %MC damper than when built; the air
+          says {known.belly.moisture.value.toFixed(1)}. {known.loose.length > 0 ? 'Another' : 'A'} loose brace
+          does that: look inside.
         </p>
       )}
       <dl className="mt-1 grid gap-x-6 gap-y-1 text-[0.95rem] sm:grid-cols-2">
@@ -59,11 +59,7 @@ export function BellySaid({ fit, known }: { fit: BellyFit | null | undefined; kn
           note="near 0 sound, above 0.3 folding: house figures"
         />
         <Row name="Dome left" value={within(fit.dome, 1)} note="1 is as it was built" />
-        <Row
-          name="Set it has taken"
-          value={within(fit.set, 1)}
-          note="1 is what the strings do to it at once"
-        />
+        <Row name="Permanent set" value={within(fit.set, 1)} note="" />
         <Row
           name="Damper than when built"
           value={`${within(fit.moisture, 1)} %MC`}
@@ -71,8 +67,8 @@ export function BellySaid({ fit, known }: { fit: BellyFit | null | undefined; kn
         />
       </dl>
       <p className="mt-1 text-[0.88rem] text-faint">
-        From {fit.stations.length} heights of {sayDate(known.belly.date)}; ± holds eight of ten. The farthest
-        lies {heights.near(Math.abs(worst.height - worst.modelled), worst.sd)} {heights.name} off
+        From {fit.stations.length} heights of {sayDate(known.belly.date)}; ± holds 8 in 10. The farthest is
+        {heights.near(Math.abs(worst.height - worst.modelled), worst.sd)} {heights.name} off
         {fit.misfit > MISFITS
           ? ', more than tools miss: the dome, the thickness or the plan is another than was entered'
           : ''}
@@ -90,16 +86,16 @@ function verdictWords({ verdict, hump, hollow }: BellyFit, loose: number): { mar
       mark: '▲',
       words:
         loose > 0
-          ? 'It does not fold far, but braces are loose: glue them first.'
-          : 'These readings do not tell a dome from a fold.',
+          ? 'Hardly folding, but braces are loose: glue them first.'
+          : 'Dome or fold: not known from these readings.',
     };
   const shapes = [
     ...(hump.value > SEEN ? ['a hump behind the bridge'] : []),
-    ...(hollow.value > SEEN ? ['a hollow before it'] : []),
+    ...(hollow.value > SEEN ? ['a hollow in front of it'] : []),
   ];
   return {
     mark: '◆',
-    words: `It folds: ${shapes.join(' and ') || 'its shape'} ${shapes.length === 1 ? 'is' : 'are'} large against the dome.${loose > 0 ? ' Braces are loose: glue them before the set is judged.' : ''}`,
+    words: `Folding: ${shapes.join(' and ') || 'its shape'} large for this dome.${loose > 0 ? ' Glue the loose braces before you judge the set.' : ''}`,
   };
 }
 

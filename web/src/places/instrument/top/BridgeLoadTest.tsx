@@ -90,8 +90,8 @@ export function BridgeLoadTest({
     <section className="sheet p-4" aria-label="A weight on the bridge">
       <h2 className="text-[1.2rem]">A weight on the bridge</h2>
       <p className="text-[0.9rem] text-faint">
-        Set a known weight on the saddle line, strings off, and read the dip with a dial: the model then moves
-        as far as this very top does. 2 kg is plenty; nothing heavier than a hand would lean.
+        Strings off, set a known weight on the saddle line and read the dip: the model is then matched to this
+        top. 2 kg is plenty; nothing heavier than a hand would lean.
       </p>
       <div className="mt-1 grid grid-cols-2 gap-x-3">
         <TypedField

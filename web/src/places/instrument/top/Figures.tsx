@@ -47,7 +47,7 @@ export function Figures({ now, found, spread }: Props) {
       </dl>
       <p className="mt-1 text-[0.88rem] text-faint">
         {spread
-          ? `In eight of ten tops like this one the figure lies in the range.${most ? ` ${NARROWS[most]}` : ''}`
+          ? `8 in 10 tops like this one fall in this range.${most ? ` ${NARROWS[most]}` : ''}`
           : 'The ranges are being worked out.'}
       </p>
     </>

@@ -31,7 +31,7 @@ export function GlueOrder({ ranking, loose, lengths, middle, drawn }: Props) {
       {groups.map(({ stretches, matters }, g) => (
         <div key={stretches.join(' ')} className="mt-2">
           <h3 className="text-[1.05rem]">
-            {!matters ? 'Makes no odds to the shape' : heading(g, groups.length, stretches.length, told)}
+            {!matters ? 'No effect on the shape' : heading(g, groups.length, stretches.length, told)}
           </h3>
           {!matters && <p className="text-[0.9rem] text-faint">Glue these because they are loose.</p>}
           <ul>
@@ -65,9 +65,9 @@ function heading(group: number, groups: number, stretches: number, told: boolean
 
 function said(drawn: Drawn | null, count: number): string {
   if (count < 2) return '';
-  if (!drawn || drawn.groups.length === 0) return 'Which of them can be told apart is being worked out.';
+  if (!drawn || drawn.groups.length === 0) return 'Still working…';
   const so = drawn.ranked < drawn.of ? ` So far from ${drawn.ranked} of ${drawn.of}.` : '';
-  return `One group stands before the next where it does so in nine of ten tops like this one, by how near it brings turn, hump and saddle to the glued shape.${so}`;
+  return `One group comes before the next where it does in 9 of 10 tops like this one, by how near it brings tilt, hump and saddle to the glued shape.${so}`;
 }
 
 function Stretch({
@@ -101,9 +101,7 @@ function Stretch({
       {one.from > 0 || one.to > 0 ? (
         <span className="text-[0.9rem] text-faint"> · {sayLength(one.to - one.from, unit)} loose</span>
       ) : null}
-      {matters && (
-        <span className="block text-[0.95rem]">Glued alone it gives back {say(ranked.alone)}.</span>
-      )}
+      {matters && <span className="block text-[0.95rem]">Gluing only this one: {say(ranked.alone)}.</span>}
       {matters && !alone && (
         <span className="block text-[0.88rem] text-faint">
           Once all the others are glued: {say(ranked.last)}.
@@ -125,8 +123,8 @@ function LengthWords({
   if (fromPlate !== null && past !== null && past - now > 0.15 * DEGREES.per)
     return (
       <span className="block text-[0.95rem] text-ochre">
-        ▲ It ends {sayLength(fromPlate, unit)} before the bridge plate. If it reached past the edge, the
-        bridge would turn {say(past)} instead of {say(now)}: measure it again, strings off.
+        ▲ It ends {sayLength(fromPlate, unit)} short of the bridge plate. If it reached past the edge, the
+        bridge would tilt {say(past)} instead of {say(now)}: measure it again, strings off.
       </span>
     );
   return seen ? (

@@ -28,7 +28,7 @@ export function Lean({ tilt, reckoned, perMoisture, spread, fit }: Props) {
     : null;
   const parts = [
     { name: 'Strings, with what is loose', value: reckoned, sd: error },
-    ...(set ? [{ name: 'Set it has taken', ...set }] : []),
+    ...(set ? [{ name: 'Permanent set', ...set }] : []),
     ...(damp ? [{ name: 'Damp', ...damp }] : []),
   ];
   const rest = {
@@ -48,8 +48,8 @@ export function Lean({ tilt, reckoned, perMoisture, spread, fit }: Props) {
       </dl>
       {Math.abs(rest.value) > 2 * rest.sd && (
         <p className="mt-1">
-          ▲ {rest.value > 0 ? 'It leans further than that.' : 'It leans less than that.'} Look at the joint of
-          the bridge, at the plate, and at braces that nobody probed.
+          ▲ It leans {rest.value > 0 ? 'more' : 'less'} than that. Check the bridge joint, the plate, and
+          braces not probed yet.
         </p>
       )}
     </section>

@@ -17,11 +17,11 @@ export function LooseList({
   return (
     <section className="sheet p-4" aria-label="Braces">
       <h2 className="text-[1.2rem]">Glued or loose</h2>
-      <p className="text-[0.9rem] text-faint">What is tried here changes nothing on the map.</p>
+      <p className="text-[0.9rem] text-faint">Try things here; the map stays as it is.</p>
       {touches && (
         <p className="mt-1 text-[0.95rem]">
-          Under its strings a loose leg presses against the top and looks closed in the mirror: probe it with
-          the strings off.
+          Under string pull a loose leg presses on the top and looks closed in the mirror. Probe with the
+          strings off.
         </p>
       )}
       <ul className="max-h-[22rem] overflow-y-auto">

@@ -95,7 +95,7 @@ export function Trials({ instrument, toggles, trying }: Props) {
           />
         </label>
         <button type="submit" className="quiet" disabled={name.trim() === ''}>
-          Keep
+          Save
         </button>
       </form>
       {refused && <p className="text-wax">✕ {refused}</p>}
@@ -124,23 +124,19 @@ export function Trials({ instrument, toggles, trying }: Props) {
                       void change(
                         trial,
                         { forWork: !trial.forWork },
-                        trial.forWork
-                          ? 'It is off the page of the work.'
-                          : 'It stands on the page of the work.',
+                        trial.forWork ? 'It is off the page of the work.' : 'Work shows it.',
                       )
                     }
                   >
-                    {trial.forWork ? 'Not for the work' : 'Send to the work'}
+                    {trial.forWork ? 'Take off Work' : 'Send to the work'}
                   </button>
                 )}
                 <button
                   type="button"
                   className="quiet"
-                  onClick={() =>
-                    void change(trial, { putAway: true, forWork: false }, 'The trial is put away.')
-                  }
+                  onClick={() => void change(trial, { putAway: true, forWork: false }, 'Trial archived.')}
                 >
-                  Put away
+                  Archive
                 </button>
               </span>
             </li>

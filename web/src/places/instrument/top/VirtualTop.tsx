@@ -68,7 +68,7 @@ export function VirtualTop({ instrument, known, plan }: Props) {
     return (
       <section className="sheet p-6" aria-label="Solving">
         <p className="said" aria-live="polite">
-          Working out how this top moves: {top.words}.
+          Working out how the top moves: {top.words}…
         </p>
         <progress className="mt-2 h-4 w-full" value={top.part} max={1} aria-label="How far it has come" />
         <button type="button" className="quiet mt-3" onClick={stop}>
@@ -201,8 +201,7 @@ function SolvedView({
           <Figures now={figures} found={foundFigures} spread={spread.value ?? null} />
           {rough && (
             <p className="mt-1 text-ochre">
-              ▲ Shapes of more than half the dome’s rise are reckoned roughly: the plate stiffens as it bends
-              so far.
+              ▲ Shapes over half the dome’s height are rough: the plate stiffens as it bends.
             </p>
           )}
           <div className="mt-2 grid gap-4 sm:grid-cols-[minmax(0,13rem)_minmax(0,1fr)] xl:grid-cols-[minmax(0,15rem)_minmax(0,1fr)]">
@@ -225,8 +224,8 @@ function SolvedView({
                 />
               </div>
               <p className="mt-1 text-[0.85rem] leading-snug text-faint">
-                A line every {say(contourStep(low, high))}, dashed below where it stood without strings. Touch
-                a brace to glue it or let it go.
+                A line every {say(contourStep(low, high))}, dashed below without strings. Touch a brace to
+                glue it or let it go.
               </p>
             </div>
             <BellySections {...{ view, now, found, dampFound, known, fit, say }} />

@@ -12,10 +12,10 @@ export const NARROWS: Record<Unknown, string> = {
   braces:
     'How high and stiff its braces are moves them most: measure their heights with the mirror and a gauge.',
   rim: 'How far the sides give moves them most: a weight on the bridge, strings off, would tell.',
-  tailBlock: 'Whether the tail block gives moves them most, and nobody can measure that.',
+  tailBlock: 'Whether the tail block gives moves them most, and that cannot be measured.',
   breakAngle: 'Measuring the break angle over the bridge would narrow them most.',
   lengths: 'How far the loose stretches reach moves them most: probe them again with the strings off.',
-  gaps: 'How far the loose stretches stand open moves them most: try a feeler with the strings off.',
+  gaps: 'How far the loose parts are open moves them most: try a feeler with the strings off.',
 };
 
 /** Eight of ten lie within so many standard errors. */

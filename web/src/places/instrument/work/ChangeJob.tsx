@@ -91,7 +91,7 @@ const FORMS: JobForm[] = [
     blanks: {
       why: { kind: 'words', label: 'Why' },
       strings: { kind: 'one of', label: 'Strings', options: () => listed(STRINGS_NOW) },
-      place: { kind: 'one of', label: 'Where it lies', options: () => listed(JOB_PLACES) },
+      place: { kind: 'one of', label: 'Where it is', options: () => listed(JOB_PLACES) },
       waitsFor: { kind: 'words', label: 'Waits for', may: true },
       expected: { kind: 'day', label: 'Expected', may: true },
     },
@@ -239,7 +239,7 @@ const FORMS: JobForm[] = [
   },
   {
     label: 'Put it in another place',
-    blanks: { place: { kind: 'one of', label: 'Where it lies now', options: () => listed(JOB_PLACES) } },
+    blanks: { place: { kind: 'one of', label: 'Where it is now', options: () => listed(JOB_PLACES) } },
     write: ({ place }, acting) => [
       draft(acting, 'moved', null, { place: place as (typeof JOB_PLACES)[number] }),
     ],
@@ -309,7 +309,7 @@ const FORMS: JobForm[] = [
     done: 'Noted.',
   },
   {
-    label: 'The owner was told of the mishap',
+    label: 'The owner knows of the mishap',
     when: ({ job }) => [...job.mishaps.values()].some(({ told }) => told === null),
     blanks: {
       of: {

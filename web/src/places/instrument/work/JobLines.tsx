@@ -49,7 +49,7 @@ export function JobLines({ job, bench }: { job: Folded; bench: Bench }) {
             />
           </label>
           <button type="button" className="quiet" disabled={say.trim() === ''} onClick={() => add('owner')}>
-            The owner asks for it
+            The owner wants it
           </button>
           <button type="button" className="quiet" disabled={say.trim() === ''} onClick={() => add('shop')}>
             We propose it

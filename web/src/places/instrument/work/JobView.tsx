@@ -112,7 +112,7 @@ export function JobView({
           {job.aside && (
             <p className="text-ochre">
               ▲ Put aside: {job.aside.why} Strings {job.aside.strings}
-              {job.place && `, lies in: ${job.place}`}.
+              {job.place && `, place: ${job.place}`}.
             </p>
           )}
           <p className="text-faint">

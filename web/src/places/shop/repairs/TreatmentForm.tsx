@@ -88,7 +88,7 @@ export function TreatmentForm({ treatment, onDone }: { treatment: TreatmentAsWor
       {words('for', 'For')}
       {value.own && (
         <ListField
-          label="Stands in the order with"
+          label="Place in the order"
           value={value.stage}
           options={WORK_STAGES.map((stage) => ({ value: stage, label: stage }))}
           onPick={(chosen) => setValue({ ...value, stage: chosen })}
@@ -133,14 +133,9 @@ export function TreatmentForm({ treatment, onDone }: { treatment: TreatmentAsWor
           <button
             type="button"
             className="quiet"
-            onClick={() =>
-              void save(
-                true,
-                treatment.own ? 'It is not offered any more.' : 'It stands as the house has it again.',
-              )
-            }
+            onClick={() => void save(true, treatment.own ? 'It is not offered any more.' : 'Reset.')}
           >
-            {treatment.own ? 'Put it away' : 'Give the house’s back'}
+            {treatment.own ? 'Archive it' : 'Reset'}
           </button>
         )}
       </div>

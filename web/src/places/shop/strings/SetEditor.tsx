@@ -143,7 +143,7 @@ export function SetEditor({ set, tunings }: { set: StringSetAnswer; tunings: Tun
             name: 'Name',
             unit: 'Gauges in',
             typed: 'Strings',
-            strings: 'As they were read',
+            strings: 'As they are',
             paired: 'In pairs',
             retired: 'Hidden',
           }}

@@ -130,7 +130,7 @@ function TuningForm({ id, tuning, onDone }: { id: string; tuning?: TuningAnswer;
         <WhatStoodBefore
           table="tuning"
           id={id}
-          names={{ name: 'Name', typed: 'Notes', notes: 'As they were read', retired: 'Hidden' }}
+          names={{ name: 'Name', typed: 'Notes', notes: 'As they are', retired: 'Hidden' }}
           say={{ notes: (notes) => sayNotes(notes as number[]) }}
         />
       )}
