@@ -59,7 +59,9 @@ const check = (name, cost, needs, command, args) => ({
   cost,
   needs,
   work: async () => {
-    const { code, output } = await part(name, bin(command), args, { quietly: true });
+    const { code, output } = await part(name, command === NODE ? NODE : bin(command), args, {
+      quietly: true,
+    });
     if (code === 0) passed += 1;
     else {
       fell(name, output);
@@ -68,6 +70,8 @@ const check = (name, cost, needs, command, args) => ({
     return code === 0;
   },
 });
+
+const NODE = process.execPath;
 
 /** A project of Vitest; its own report is shown, its counts are taken from the JSON report. */
 const tests = (project, cost, needs, { part: half = project, files = [] } = {}) => ({
@@ -175,6 +179,7 @@ const all = [
     '--cache-location',
     '.setup/eslint',
   ]),
+  check('words', 12, [], NODE, ['scripts/words.mjs']),
   check('dead exports', 10, [], 'knip', ['--production', '--include', 'exports', '--no-progress']),
   check('types', 60, CODE, 'tsc', ['-b']),
   check('formatting', 58, [], 'prettier', [

@@ -1,5 +1,6 @@
 import type { JobSummary as Summary } from '@upright-elder/core/jobs';
 import {
+  IsBoolean,
   ArrayMaxSize,
   IsArray,
   IsInt,
@@ -136,6 +137,10 @@ export class BenchPage {
   /** the last closing of the shop, ms: spans that are open since count nothing */
   @IsNumber()
   closedSince!: number;
+
+  /** hands are at a clock now: every page shows it, and rings */
+  @IsBoolean()
+  handsAtClock!: boolean;
 
   @NestedList(() => JobOfList)
   jobs!: JobOfList[];

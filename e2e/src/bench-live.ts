@@ -91,7 +91,7 @@ const kinds: Kind[] = [
       };
       return {
         save: () => two.saves('PUT', `instruments/${one}/body-plan`, body),
-        says: /is being worked out; until then/u,
+        says: /Working out this top; until then/u,
       };
     },
   },

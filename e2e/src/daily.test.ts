@@ -132,7 +132,7 @@ describe('a form', () => {
     await press('Leave without saving');
     await hand.sees('The shelf');
     await open('/instruments/new');
-    await hand.sees('What you typed before was brought back');
+    await hand.sees('Your unsaved typing is back');
     expect(await page.$$eval('input', (all) => all.map(({ value }) => value))).toContain('the Stowaway');
     await press('Discard changes');
   });
@@ -181,11 +181,11 @@ describe('a form', () => {
 describe('what was done', () => {
   it('an examination is struck with a reason, shown struck, and brought back', async () => {
     await open(`/instruments/${purser}/examine?examination=${examination}`);
-    await press('Strike out');
+    await press('Cross out');
     await hand.sees('Nothing is erased');
     await hand.type('of the other guitar');
     await hand.keys('Enter');
-    await hand.sees('struck by Isbel Crane');
+    await hand.sees('crossed out by Isbel Crane');
     expect(await get(`instruments/${purser}/examinations`)).toEqual([]);
     await open(`/instruments/${purser}/readings`);
     await hand.sees('“of the other guitar”');
@@ -256,7 +256,7 @@ describe('what was done', () => {
     await hand.sees('Nothing is erased');
     await hand.type('gone home');
     await hand.keys('Enter');
-    await hand.sees('It lies in the archive');
+    await hand.sees('It is in the archive');
     await open('/');
     await hand.sees('In the archive: 1');
     expect(await hand.text()).not.toContain('the Purser');
@@ -264,7 +264,7 @@ describe('what was done', () => {
     await hand.sees('the Purser');
     await open(`/instruments/${purser}/details`);
     await press('Bring back');
-    await page.waitForFunction(() => !document.body.innerText.includes('It lies in the archive'));
+    await page.waitForFunction(() => !document.body.innerText.includes('It is in the archive'));
   });
 });
 
@@ -300,9 +300,9 @@ describe('a page', () => {
     await new Promise((done) => setTimeout(done, 5500));
     await page.evaluate(() => window.dispatchEvent(new Event('focus')));
     await page.evaluate(() => document.dispatchEvent(new Event('visibilitychange')));
-    await hand.sees('may be old');
+    await hand.sees('may be out of date');
     await program.restart();
     await press('Try again');
-    await page.waitForFunction(() => !document.body.innerText.includes('may be old'));
+    await page.waitForFunction(() => !document.body.innerText.includes('may be out of date'));
   });
 });

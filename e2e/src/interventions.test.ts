@@ -48,6 +48,8 @@ afterAll(async () => {
 
 describe('what was done to an instrument', () => {
   it('is entered later with its day, and begins a new count', async () => {
+    await hand.sees('What was done to it');
+    await hand.unfold();
     await hand.tabTo('Enter what was done');
     await hand.keys('Enter');
     await hand.tabTo('Glued, opened, replaced or taken off');
@@ -63,12 +65,14 @@ describe('what was done to an instrument', () => {
   it('is corrected by somebody else with a reason, and what it said stays', async () => {
     await page.evaluate((who) => localStorage.setItem('upright-elder.person', who), other);
     await page.reload({ waitUntil: 'networkidle2' });
+    await hand.sees('What was done to it');
+    await hand.unfold();
     await hand.tabTo('Correct');
     await hand.keys('Enter');
     await hand.tabTo('In words');
     await hand.replace('half a turn');
     await hand.keys('Enter');
-    await hand.sees('nobody could tell later why');
+    await hand.sees('with no reason given');
     await hand.tabTo('Why it is corrected');
     await hand.type('counted again');
     await hand.keys('Enter');
@@ -95,11 +99,13 @@ describe('what was done to an instrument', () => {
 
   it('is struck with a reason, and brought back', async () => {
     await page.goto(`${program.address}/instruments/${one}/seasons`, { waitUntil: 'networkidle2' });
-    await hand.tabTo('Strike out');
+    await hand.sees('What was done to it');
+    await hand.unfold();
+    await hand.tabTo('Cross out');
     await hand.keys('Enter');
     await hand.type('it was another guitar');
     await hand.keys('Enter');
-    await hand.sees('struck by Tam Orrell');
+    await hand.sees('crossed out by Tam Orrell');
     expect((await done()).filter(({ struck }) => struck)).toHaveLength(1);
     await hand.tabTo('Bring back');
     await hand.keys('Enter');

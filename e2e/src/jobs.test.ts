@@ -98,7 +98,8 @@ describe('the thin path of a job', () => {
     isbel = people.find(({ role }) => role === 'master')!.id;
     const engineer = scenario.idOf('Second Engineer');
     await go(`/instruments/${engineer}/judgement`);
-    await hand.sees('grew by');
+    await hand.sees('has grown');
+    await hand.sees('Action afterwards');
     await press('Start this job');
     await hand.sees(/\d+ of \d+ steps left/u);
     // once the server has it, its own list shows it

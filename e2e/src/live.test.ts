@@ -1,3 +1,4 @@
+import { Hand } from './bench-hand.js';
 import { randomUUID } from 'node:crypto';
 import type { Page } from 'puppeteer-core';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
@@ -36,6 +37,7 @@ describe('an open page hears without a reload', () => {
 
   it('of other strings, which are written down as done', async () => {
     const page = await two.open(`instruments/${two.one}/seasons`);
+    await new Hand(page).unfold();
     const { version } = await two.get<{ version: number }>(`instruments/${two.one}`);
     await two.reaches(
       page,
@@ -64,8 +66,8 @@ describe('an open page hears without a reload', () => {
     const page = await two.open(`instruments/${two.one}/seasons`);
     await two.settled();
     const believed = () =>
-      page.evaluate(() => /taken to move ([\d.]+)/u.exec(document.body.textContent)?.[1] ?? '');
-    await page.waitForFunction(() => /taken to move [\d.]+/u.test(document.body.textContent), {
+      page.evaluate(() => /Assumed before measuring: ([\d.]+)/u.exec(document.body.textContent)?.[1] ?? '');
+    await page.waitForFunction(() => /Assumed before measuring: [\d.]+/u.test(document.body.textContent), {
       polling: 50,
     });
     const before = await believed();
@@ -80,15 +82,15 @@ describe('an open page hears without a reload', () => {
     await page.waitForFunction(
       (old) => {
         const text = document.body.textContent;
-        const now = /taken to move ([\d.]+)/u.exec(text)?.[1] ?? '';
-        return now !== old || /is being worked out; until then/u.test(text);
+        const now = /Assumed before measuring: ([\d.]+)/u.exec(text)?.[1] ?? '';
+        return now !== old || /Working out this top; until then/u.test(text);
       },
       { polling: 20 },
       before,
     );
     // and it goes on by itself to what is solved
     await two.settled();
-    await page.waitForFunction(() => !/is being worked out; until then/u.test(document.body.textContent), {
+    await page.waitForFunction(() => !/Working out this top; until then/u.test(document.body.textContent), {
       polling: 50,
     });
     expect(await believed()).toMatch(/^[\d.]+$/u);

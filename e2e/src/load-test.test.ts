@@ -79,6 +79,8 @@ async function walk(moment: string, dips: readonly string[]): Promise<void> {
 
 describe('walking weights', () => {
   it('by keyboard lead to the leg to look at first', async () => {
+    await hand.sees('Bridge tilt');
+    await hand.unfold();
     await hand.sees('Walking weights');
     await hand.tabTo('Walk the weight');
     await hand.keys('Enter');
@@ -103,7 +105,7 @@ describe('walking weights', () => {
     await hand.sees('Did the glue-up take?');
     // what the walk before had looked at first is taken to be what was glued
     await hand.sees(/it dips 0\.\d.* of what it did\. ✓ the glue-up took/u);
-    await hand.sees('No spot stands out');
+    await hand.sees('No spot differs');
   }, 60000);
 
   it('are refused where nobody checked the drawing, and asked for again where the zero does not return', async () => {
@@ -122,7 +124,7 @@ describe('walking weights', () => {
     await hand.sees(/the zero is .* off: once more/u);
     await hand.tabTo('Save the walk');
     await hand.keys('Enter');
-    await hand.sees('Nothing is told: nobody held the drawn braces against the inside');
+    await hand.sees('Nothing known: the braces are drawn, not checked inside');
   }, 60000);
 });
 
@@ -192,9 +194,10 @@ describe('what is tried on the top', () => {
         ],
       });
     await page.goto(`${program.address}/instruments/${one}/top`, { waitUntil: 'domcontentloaded' });
-    await hand.sees('found loose');
     await page.waitForFunction(() => document.body.innerText.includes('A tie: either may be glued first'));
-    await page.waitForFunction(() => document.body.innerText.includes('In eight of ten tops like this one'));
+    await hand.unfold();
+    await hand.sees('found loose');
+    await page.waitForFunction(() => document.body.innerText.includes('8 in 10 tops like this one'));
     const { path } = braces.find(({ name }) => name === 'X brace, bass leg')!;
     const reach = Math.round(660 * lengthOf(path.slice(0, 2)));
     await hand.tabTo(`X brace, bass leg, 0 to ${reach} mm ◆ found loose`);

@@ -185,8 +185,8 @@ describe.each(VIEWS)('$name', (view) => {
     if (view.name === 'stance') expect(whole).toMatch(/Action at fret 12 bass 10\/64/u);
     if (view.name === 'work') {
       // what is folded on the screen lies open on paper
-      expect(whole).toContain('Usual cautions only');
-      expect(whole).toContain('Strings under tension: eyes');
+      expect(whole).toContain('Only the usual cautions');
+      expect(whole).toContain('Strings under tension: protect your eyes');
     }
     if (view.name === 'seasons') expect(whole).toContain('Based on these readings');
     await pdf.destroy();

@@ -77,7 +77,7 @@ const stays = async () =>
 describe('whose air an instrument lived in', () => {
   it('is asked on Seasons, and a move of two years ago is written down there', async () => {
     await hand.sees(
-      /RH was read beside it, and the log of Loft has \d+\s%\sRH: did it lie somewhere else until then\?/u,
+      /RH measured beside it on .*; the log of Loft says \d+\s%\sRH. Was it somewhere else until then\?/u,
     );
     await hand.tabTo('It was elsewhere');
     await hand.keys('Enter');
@@ -90,7 +90,7 @@ describe('whose air an instrument lived in', () => {
     await hand.tabTo('Write it down');
     await hand.keys('Enter');
     await hand.sees('Saved; its years are being worked out again.');
-    await page.waitForFunction(() => !document.body.innerText.includes('did it lie somewhere else'), {
+    await page.waitForFunction(() => !document.body.innerText.includes('Was it somewhere else'), {
       polling: 100,
     });
     expect(await stays()).toEqual([
@@ -114,11 +114,11 @@ describe('whose air an instrument lived in', () => {
     await hand.sees('Below from 1 Jul 2023 until 1 Nov 2024');
     await hand.tabTo('Moves that are written down (1)');
     await hand.keys('Enter');
-    await hand.tabTo('Strike out');
+    await hand.tabTo('Cross out');
     await hand.keys('Enter');
     await hand.type('another guitar');
     await hand.keys('Enter');
-    await hand.sees('struck by Isbel Crane');
+    await hand.sees('crossed out by Isbel Crane');
     expect(await stays()).toEqual([[null, 'Loft']]);
   });
 
@@ -127,7 +127,7 @@ describe('whose air an instrument lived in', () => {
     await hand.tabTo('The log is wrong');
     await hand.keys('Enter');
     await hand.sees('Your answer is kept, and can be taken back.');
-    await page.waitForFunction(() => !document.body.innerText.includes('did it lie somewhere else'), {
+    await page.waitForFunction(() => !document.body.innerText.includes('Was it somewhere else'), {
       polling: 100,
     });
     await page.goto(`${program.address}/instruments/${one}/details`, { waitUntil: 'networkidle2' });
@@ -136,6 +136,6 @@ describe('whose air an instrument lived in', () => {
     await hand.keys('Enter');
     await hand.type('it was right');
     await hand.keys('Enter');
-    await hand.sees('struck by Isbel Crane');
+    await hand.sees('crossed out by Isbel Crane');
   });
 });

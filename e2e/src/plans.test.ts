@@ -95,8 +95,8 @@ describe('plans', () => {
       found('linings', 'repair', 'loose-lining'),
       found('bridgePlate', 'watch', 'worn-holes'),
     ]);
-    const [page, hand] = await open(`/instruments/${id}/judgement`);
-    await hand.sees('Each plan is run through the same simulated years');
+    const [page, hand] = await open(`/instruments/${id}/judgement#plans`);
+    await hand.sees('Each plan over the same simulated years');
     const names = await columns(page);
     expect(names[0]).toBe('Leave it');
     expect(names.length).toBeGreaterThanOrEqual(3);
@@ -109,21 +109,21 @@ describe('plans', () => {
     expect(text).toContain('Lining or side crack');
 
     await pressOf(page, 'Sound', 'Change');
-    await hand.sees('It breaks nothing that is known here');
+    await hand.sees('No conflict with anything known');
     await press(page, 'Slacken the strings and leave it slack', '[aria-label="Your own plan"]');
     await hand.sees(/It needs “Slacken the strings and leave it slack”/u);
     await press(page, 'Replace the bridge plate', '[aria-label="Your own plan"]');
     await hand.sees('Not in one plan with “Replace the bridge plate”');
     await press(page, 'Put in “Slacken the strings and leave it slack”');
     await press(page, 'Replace the bridge plate', '[aria-label="Your own plan"]');
-    await hand.sees('It breaks nothing that is known here');
+    await hand.sees('No conflict with anything known');
     // a saddle pulled down by hand moves the numbers of its column at once
     await page.focus('[aria-label="Your own plan"] [role="slider"][aria-label="Saddle, bass"]');
     for (let i = 0; i < 35; i++) await hand.keys('ArrowLeft');
-    await hand.sees(/of saddle would be left bass; nobody goes below/u);
+    await hand.sees(/of saddle, bass; never go below/u);
 
-    await pressOf(page, 'Sound', 'Choose');
-    await hand.sees('Work shows “Sound');
+    await pressOf(page, 'Sound', 'Use this plan');
+    await hand.sees('Work now follows “Sound');
     await page.goto(`${program.address}/instruments/${id}/work`, { waitUntil: 'domcontentloaded' });
     await hand.sees(/By the plan “Sound[^”]*”, chosen by Isbel Crane/u);
     const work = await hand.text();
@@ -132,15 +132,15 @@ describe('plans', () => {
     // cautions stand where the step is, by keyboard
     await page.evaluate(() => document.querySelector<HTMLElement>('ol [data-fold]')!.focus());
     await hand.keys('Enter');
-    await hand.sees('Strings under tension: eyes');
-    await hand.sees('Usual cautions only: the product’s data sheet');
+    await hand.sees('Strings under tension: protect your eyes');
+    await hand.sees('Only the usual cautions: the product’s data sheet');
     await page.close();
   });
 
   it('of an instrument that may not be strung begin with the strings down, and end rested', async () => {
     const id = await examined('Grain Deck', [found('grainCrack', 'repair', 'cracked-across')]);
     const [page, hand] = await open(`/instruments/${id}/judgement#plans`);
-    await hand.sees('Slack: no action is read of it');
+    await hand.sees('Slack, so no action');
     expect(await columns(page)).toEqual(
       expect.arrayContaining(['Leave it', expect.stringMatching(/sound/iu), 'Preserve']),
     );
@@ -148,7 +148,7 @@ describe('plans', () => {
     expect(text).toContain('Graft the top under the bridge');
     expect(text).toContain('Let it settle at full pitch, and measure');
     expect(text).toContain('Keep it slack, or strung low, for good');
-    expect(text).toMatch(/Provisional: the saddle line may rise/u);
+    expect(text).toMatch(/For now only: the saddle line may rise/u);
     await page.close();
   });
 });
@@ -199,11 +199,11 @@ describe('a quick look', () => {
     await save!.tap();
     await hand.sees('The quick look of');
     const text = await hand.text();
-    expect(text.match(/neck set/giu)!.length).toBeGreaterThanOrEqual(1);
+    expect(text.match(/neck reset/giu)!.length).toBeGreaterThanOrEqual(1);
     // its frets are dressed with it, and not paid once more
-    expect(text).toMatch(/To repair: neck set, frets dressed £[^;.]*\./iu);
+    expect(text).toMatch(/To repair: neck reset, frets dressed £[^;.]*\./iu);
     expect(text).not.toMatch(/frets levelled £/iu);
-    expect(text).toContain('Not seen, and could hide');
+    expect(text).toContain('Not seen, may hide');
     await page.close();
   });
 });
@@ -215,7 +215,7 @@ describe('your prediction first', () => {
     await hand.sees('Your prediction first, Tobin Marsh');
     const before = await hand.text();
     expect(before).toContain('Unsound: slacken it today');
-    expect(before).not.toContain('The bridge lifts');
+    expect(before).not.toContain('Bridge lifting');
     await page.evaluate(() =>
       [...document.querySelectorAll<HTMLElement>('[role="radio"]')]
         .find((one) => one.textContent === 'damage')!
@@ -223,7 +223,7 @@ describe('your prediction first', () => {
     );
     await press(page, 'That is my prediction');
     await hand.sees(/Tobin Marsh predicted damage/u);
-    await hand.sees('The bridge lifts');
+    await hand.sees('Bridge lifting');
     await hand.pick('The work showed', 'damage');
     await hand.sees('It is noted what the work showed');
     await page.goto(`${program.address}/shop/learned`, { waitUntil: 'domcontentloaded' });
@@ -232,7 +232,7 @@ describe('your prediction first', () => {
     await page.close();
     // the owner is shown the judgement at once
     const [mine, eye] = await open(`/instruments/${id}/judgement`);
-    await eye.sees('The bridge lifts');
+    await eye.sees('Bridge lifting');
     expect(await eye.text()).not.toContain('Your prediction first');
     await mine.close();
   });

@@ -62,20 +62,21 @@ describe('the virtual top', () => {
       setInterval(() => window.free_.push(performance.now()), 10);
     `);
     await page.goto(`${program.address}/instruments/${one}/top`, { waitUntil: 'domcontentloaded' });
-    await hand.sees('Bridge turns');
+    await hand.sees('Bridge tilt');
     const [from, to] = (await page.evaluate('window.solving_')) as [number, number];
     expect(to - from).toBeGreaterThan(100);
     const free = ((await page.evaluate('window.free_')) as number[]).filter((at) => at > from && at < to);
     const gaps = [from, ...free].map((at, i) => (free[i] ?? to) - at);
     // solved on the page's own thread, it would have been one gap
     expect(Math.max(...gaps)).toBeLessThan((to - from) / 2);
-    const turn = await figure(page, 'Bridge turns');
+    const turn = await figure(page, 'Bridge tilt');
     expect(turn).toBeGreaterThan(0.5);
     expect(turn).toBeLessThan(1);
   }, 60000);
 
   it('lets a brace go by the keyboard and glues it again: turn and hump follow', async () => {
-    const [turn, hump] = [await figure(page, 'Bridge turns'), await figure(page, 'Hump behind')];
+    const [turn, hump] = [await figure(page, 'Bridge tilt'), await figure(page, 'Hump behind')];
+    await hand.unfold();
     await hand.tabTo('bass lower leg of the X');
     await hand.keys('Space');
     await hand.sees(/more than found/u);
@@ -90,7 +91,7 @@ describe('the virtual top', () => {
     await hand.keys('Space');
     await page.waitForFunction(() => !document.body.innerText.includes('more than found'));
     // the tops like it are still being drawn: their middle may move the last digit meanwhile
-    expect(Math.abs((await figure(page, 'Bridge turns')) - turn)).toBeLessThan(0.11);
+    expect(Math.abs((await figure(page, 'Bridge tilt')) - turn)).toBeLessThan(0.11);
   });
 
   it('follows the damp and the strings while they are set', async () => {
@@ -98,7 +99,7 @@ describe('the virtual top', () => {
     await hand.tabBack('Moisture of the wood, percent');
     for (let i = 0; i < 10; i++) await hand.keys('ArrowRight');
     expect(await figure(page, 'Action at 12, from the top')).toBeGreaterThan(action + 0.1);
-    const turn = await figure(page, 'Bridge turns');
+    const turn = await figure(page, 'Bridge tilt');
     await hand.pick('String set', 'EXTRA');
     await page.waitForFunction(
       (before) =>
@@ -110,7 +111,7 @@ describe('the virtual top', () => {
     await hand.sees('other than its own');
 
     // a known weight on the bridge tells how soft this very top is
-    const before = await figure(page, 'Bridge turns');
+    const before = await figure(page, 'Bridge tilt');
     await hand.tabTo('Weight');
     await hand.type('2');
     await hand.tabTo('It dips');
@@ -119,14 +120,15 @@ describe('the virtual top', () => {
     const times = Number(
       await page.$eval('section[aria-label="A weight on the bridge"] p .font-bold', (one) => one.textContent),
     );
-    const ratio = (await figure(page, 'Bridge turns')) / before;
+    const ratio = (await figure(page, 'Bridge tilt')) / before;
     expect(Math.abs(ratio / times - 1)).toBeLessThan(0.2);
   });
 
   it('is only pressed by strings that end at a tailpiece', async () => {
     await page.reload({ waitUntil: 'networkidle2' });
-    await hand.sees('Bridge turns');
-    const turn = await figure(page, 'Bridge turns');
+    await hand.sees('Bridge tilt');
+    await hand.unfold();
+    const turn = await figure(page, 'Bridge tilt');
     await hand.pick('The strings end', 'at a tailpiece');
     await hand.sees('over a floating bridge');
     await page.waitForFunction(
@@ -154,7 +156,7 @@ describe('the virtual top', () => {
     expect(tried).not.toBe(before);
     await hand.pick('The strings end', 'at the bridge');
     await page.waitForSelector('section[aria-label=Solving]');
-    await hand.sees('Bridge turns');
+    await hand.sees('Bridge tilt');
     expect(await isLoose()).toBe(tried);
   });
 
@@ -179,8 +181,10 @@ describe('the virtual top', () => {
       ],
     });
     await page.reload({ waitUntil: 'networkidle2' });
+    await hand.sees('Bridge tilt');
+    await hand.unfold();
     await hand.sees('found loose');
-    await hand.sees(/gives back 0\.\d+° of turn/u);
+    await hand.sees(/Gluing only this one: 0\.\d+° of tilt/u);
     await hand.tabTo('X brace, treble leg, 0 to 150 mm ◆ found loose');
     await hand.keys('Space');
     await hand.sees(/less than found/u);
@@ -195,7 +199,7 @@ describe('the virtual top', () => {
     };
     page.on('request', pass);
     await page.reload({ waitUntil: 'domcontentloaded' });
-    await hand.sees('Working out how this top moves');
+    await hand.sees('Working out how the top moves');
     await hand.tabTo('Stop');
     await hand.keys('Enter');
     await hand.sees('Stopped.');
@@ -204,6 +208,6 @@ describe('the virtual top', () => {
     await page.setRequestInterception(false);
     await hand.tabTo('Work it out again');
     await hand.keys('Enter');
-    await hand.sees('Bridge turns');
+    await hand.sees('Bridge tilt');
   }, 60000);
 });

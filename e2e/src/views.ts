@@ -47,7 +47,7 @@ export const VIEWS: View[] = [
   {
     name: 'plans',
     path: (idOf) => `/instruments/${idOf('Night Boat')}/judgement#plans`,
-    ready: 'Each plan is run through',
+    ready: 'Each plan over the same',
   },
   { name: 'work', path: (idOf) => `/instruments/${idOf('Night Boat')}/work` },
   { name: 'bench', path: () => '/bench', ready: 'leave it alone until' },
@@ -76,7 +76,7 @@ export async function isReady(page: Page, { ready = '' }: Pick<View, 'ready'> = 
   await page.waitForFunction(
     (words) => {
       const text = document.body.innerText;
-      return !text.includes('Fetching…') && text.includes(words);
+      return !/Fetching…|Working out the ways/u.test(text) && text.includes(words);
     },
     { polling: 100 },
     ready,

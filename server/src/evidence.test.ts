@@ -730,7 +730,7 @@ describe('a mark', () => {
     const early = mark({ version: 1, sightings: [sighting({ date: '2019-01-01' }), sighting()] });
     const refused = await put(`marks/${of}`, early);
     expect(asked(refused)).toEqual(['why']);
-    expect(JSON.stringify(refused.body)).toMatch(/2019-01-01 lies before/u);
+    expect(JSON.stringify(refused.body)).toMatch(/2019-01-01 is before/u);
     expect((await put(`marks/${of}`, { ...early, why: 'from the old notebook' })).status).toBe(200);
     const strange = mark({ version: 2, sightings: [sighting({ examinationId: id(51) })], why: 'x' });
     expect(asked(await put(`marks/${of}`, strange))).toEqual(['sightings']);

@@ -384,7 +384,7 @@ describe('how an instrument is built', () => {
     const { assumed } = (await server.call('GET', `instruments/${of}/forecast`)).body as {
       assumed: string[];
     };
-    expect(assumed.join()).toMatch(/Sitka spruce is taken.*light set is taken.*medium is taken/u);
+    expect(assumed.join()).toMatch(/Sitka spruce assumed.*light set assumed.*medium assumed/u);
     // found out later, nothing was done to the instrument
     await save({ build, stringSet: 'medium' }, 1);
     expect((await server.call('GET', `instruments/${of}/interventions`)).body).toEqual([]);

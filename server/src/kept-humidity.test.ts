@@ -74,21 +74,23 @@ describe('the humidity that an instrument will be kept at', () => {
   it('is assumed while nobody said it, and season is counted from there, not from the damp loft', async () => {
     const { kept, sentences } = await forecast();
     expect(kept).toEqual({ humidity: 45, from: 'assumed' });
-    expect(sentences.map(({ text }) => text).join(' ')).toMatch(/at 45\u00a0%\u00a0RH it would/u);
+    expect(sentences.map(({ text, because }) => text + because).join(' ')).toMatch(
+      /Figures are for 45\u00a0%\u00a0RH/u,
+    );
   });
 
   it('is a band or a room that is followed, and everything is worked out from it', async () => {
-    const text = async () => (await forecast()).sentences.map((one) => one.text).join(' ');
+    const text = async () => (await forecast()).sentences.map((one) => one.text + one.because).join(' ');
     expect((await keep({ keptFrom: '38', keptTo: '42 %' })).status).toBe(200);
     expect((await forecast()).kept).toEqual({ humidity: 40, from: 'band' });
     const dry = await text();
-    expect(dry).toMatch(/at 40\u00a0%\u00a0RH/u);
+    expect(dry).toMatch(/for 40\u00a0%\u00a0RH/u);
     expect((await keep({ keptRoomId: LOFT, keptFrom: '38', keptTo: '42' })).status).toBe(200);
     const there = await forecast();
     expect(there.kept.from).toBe('room');
     expect(there.kept.humidity).toBeGreaterThan(68);
     // where it stays as damp as it is, nothing of the height is season
-    expect(await text()).toMatch(/action is high, about/u);
+    expect(await text()).toMatch(/action (?:is|are) high, about/u);
     expect(await text()).not.toMatch(/That is season|it would still be/u);
     const high = (await get<Judgement>(`instruments/${INSTRUMENT}/judgement`)).budgets[0];
     if (high)
@@ -109,7 +111,7 @@ describe('the humidity that an instrument will be kept at', () => {
   it.each([
     [{ keptFrom: '42', keptTo: '' }, 'keptTo', /both ends/u],
     [{ keptFrom: '55', keptTo: '45' }, 'keptTo', /drier end comes first/u],
-    [{ keptFrom: '4', keptTo: '45' }, 'keptFrom', /nobody keeps/u],
+    [{ keptFrom: '4', keptTo: '45' }, 'keptFrom', /no room is held at that/u],
     [{ keptFrom: 'dry', keptTo: '45' }, 'keptFrom', /./u],
   ])('%o is refused, and what stood there stays', async (kept, field, reason) => {
     const before = await stored();
@@ -195,7 +197,7 @@ describe('hygrometers beside each other', () => {
 
   it.each([
     [{ besideShown: '48', besideOther: '' }, 'besideOther', /both hygrometers/u],
-    [{ besideShown: '30', besideOther: '60' }, 'besideShown', /more than 15 off/u],
+    [{ besideShown: '30', besideOther: '60' }, 'besideShown', /more than 15 out/u],
     [{ besideRoomId: other, besideShown: '48', besideOther: '50' }, 'besideRoomId', /no other room/u],
   ])('%o is refused', async (beside, field, reason) => {
     const refused = await put(`rooms/${other}`, shape('Untried', 1, beside));

@@ -163,7 +163,7 @@ describe('a save', () => {
           database.writer!.exec('ROLLBACK');
           await manager.insert(PersonEntity, row(10 + i));
         }),
-      ).rejects.toThrow('The disk did not take it');
+      ).rejects.toThrow('The disk refused it');
     await expect(database.write(() => Promise.reject(new Error('an ordinary conflict')))).rejects.toThrow(
       'ordinary',
     );

@@ -50,7 +50,7 @@ describe('a weight on a top', () => {
     expect((await put(`load-tests/${id(60)}`, loadTest({ weight: '3' }))).status).toBe(409);
     const changed = await put(`load-tests/${id(60)}`, loadTest({ version: 1 }));
     expect(changed.status).toBe(422);
-    expect(JSON.stringify(changed.body)).toMatch(/stays as it was read/u);
+    expect(JSON.stringify(changed.body)).toMatch(/stays as measured/u);
   });
 
   it.each([

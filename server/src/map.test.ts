@@ -58,7 +58,7 @@ describe('the plan', () => {
     expect((body as Problem).errors!.map(({ reason }) => reason)).toEqual([
       'bridge: the saddle line does not lie on the bridge',
       'X brace, bass leg: it is 0.0 mm wide',
-      expect.stringMatching(/X brace, treble leg: it stands \d+ mm over the edge/u),
+      expect.stringMatching(/X brace, treble leg: it reaches \d+ mm over the edge/u),
     ]);
     expect((await get<BodyPlanAnswer>(PLAN)).plan!.version).toBe(1);
     const nonsense = {

@@ -96,7 +96,7 @@ describe('whose air an instrument lived in', () => {
     const { stays, doubt, saidBefore } = await path();
     expect(stays).toEqual([{ from: null, roomId: LOFT, roomName: 'loft' }]);
     expect(doubt).toMatchObject({ kind: 'until', last: '2025-08-14', asked: true });
-    expect(doubt!.text).toMatch(/RH was read beside it, and the log of loft has .* until then\?$/u);
+    expect(doubt!.text).toMatch(/RH measured beside it on .*; the log of loft says .* until then\?$/u);
     expect(saidBefore).toBeNull();
   });
 
@@ -119,7 +119,7 @@ describe('whose air an instrument lived in', () => {
       0.6 * before.sides[0]!.history[0]!.moistureSd,
     );
     expect(before.sentences.map(({ text, because }) => text + because).join(' ')).toMatch(
-      /not settled whose air/u,
+      /not known which room’s air/u,
     );
     expect(after.sides[0]!.history.at(-1)!.moisture).toBeCloseTo(
       before.sides[0]!.history.at(-1)!.moisture,

@@ -94,7 +94,7 @@ describe('examinations', () => {
     const forecast = (await server.call('GET', `instruments/${INSTRUMENT}/forecast`)).body as Forecast;
     expect(forecast).toMatchObject({ ready: true, strungVisits: 1, made: '2026-11-24' });
     expect(forecast.sides[0]!.points).toHaveLength(53);
-    expect(forecast.sentences.map(({ text }) => text).join(' ')).toMatch(/measure it again in/u);
+    expect(forecast.sentences.map(({ text }) => text).join(' ')).toMatch(/Measure again in/u);
     const shelf = (await server.call('GET', 'shelf?search=purs')).body as CardPage;
     expect(shelf.cards[0]).toMatchObject({
       nickname: 'the Purser',

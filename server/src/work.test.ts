@@ -108,7 +108,7 @@ describe('forecast and judgement', () => {
     }));
     await server.call('POST', `rooms/${ROOM}/air`, { unit: '°C', readings });
     const third = await forecast();
-    expect(third.climateBasis).toMatch(/2 months of room log, blended/u);
+    expect(third.climateBasis).toMatch(/2 months of room log, the rest/u);
     expect(third.sides[0]!.history[0]!.moisture).toBeCloseTo(6.3, 0);
   });
 

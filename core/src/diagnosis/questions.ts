@@ -143,18 +143,18 @@ const ASKED = {
   },
   centring: {
     ask: 'Carry both edges of the board on to the bridge and measure again: an edge outside its pin hole is plus.',
-    decides: 'to which side the board aims, and which cheek would be cut',
+    decides: 'to which side the neck points, and which cheek would be cut',
     minutes: 3,
     reads: ['edgeOutside'],
   },
   'pitch-after': {
-    ask: 'It has been at pitch for so many days: after new strings, after standing slack, or after work?',
+    ask: 'It has been at pitch for so many days: after new strings, after lying slack, or after work?',
     decides: 'how long it may still move',
     minutes: 1,
     reads: [],
   },
   'where-it-lay': {
-    ask: 'Where did it lie on that day? Say so on Seasons: in another room, or is the log or the reading wrong?',
+    ask: 'Where was it that day? Say so on Seasons: another room, or is the log or the reading wrong?',
     decides: 'season or age',
     minutes: 1,
     reads: [],
@@ -178,7 +178,7 @@ const ASKED = {
     reads: ['trussRod'],
   },
   'relief-unloaded': {
-    ask: 'Read relief and twist again slack, at both edges.',
+    ask: 'Measure relief and twist again slack, at both edges.',
     decides: 'whether the twist is in the wood or only under load',
     minutes: 5,
     reads: ['relief', 'neckTwist'],
@@ -203,7 +203,7 @@ const ASKED = {
     reads: ['wheelHeight'],
   },
   arch: {
-    ask: 'Read the arch at both feet of the bridge, and look at both bars.',
+    ask: 'Measure the arch at both feet of the bridge, and look at both bars.',
     decides: 'a sinking arch, a loose bar or a risen neck block',
     minutes: 6,
     reads: ['archHeight', 'archBars'],

@@ -218,7 +218,7 @@ const REASONS: [Id, Id, RegExp][] = [
   ['nut', 'saddle', /nut before saddle/u],
   ['rest-under-tension', 'saddle', /only after resting/u],
   ['free-rod', 'press-neck', /rod is tried under load/u],
-  ['seat-fret', 'level-frets', /seated before any levelling/u],
+  ['seat-fret', 'level-frets', /seat loose frets before levelling/u],
   ['board-wear', 'refret', /before frets/u],
   ['glue-headstock', 'rest-under-tension', /before the first tension/u],
   ['tuners', 'rest-under-tension', /before the first tension/u],

@@ -48,15 +48,27 @@ const PLURAL: Record<string, string> = {
   stays: 'stay',
   peaks: 'peak',
   looks: 'look',
+  comes: 'come',
+  works: 'work',
+  needs: 'need',
+  buzzes: 'buzz',
+  starts: 'start',
 };
+const many = (verb: string): string => PLURAL[verb] ?? verb;
 
 /** Two sides take the verb in the plural, and two legs are both of them. */
 const plural = (text: string): string =>
   text
     .replace(
-      /^(Bass and treble (?:action|strings|saddles?)) (\w+)/u,
-      (_whole, subject: string, verb: string) => `${subject} ${PLURAL[verb] ?? verb}`,
+      /\b(bass and treble action) (\w+)/iu,
+      (_whole, of: string, verb: string) => `${of} ${many(verb)}`,
     )
+    .replace(
+      /\b(bass and treble) (string|saddle|side) (is|stays|buzzes|starts|works|needs)\b/iu,
+      (_whole, of: string, what: string, verb: string) => `${of} ${what}s ${many(verb)}`,
+    )
+    .replace(/^A bass and treble saddle /u, 'Bass and treble saddles ')
+    .replace(/^(Bass and treble action of [^.]*?) does not/u, '$1 do not')
     .replace(/^The bass and treble leg of the X brace is (.*?)(?: of it)?\.$/u, (_whole, loose: string) =>
       /\d/u.test(loose)
         ? `Both legs of the X brace are ${loose} of each.`

@@ -30,7 +30,7 @@ export function sayYear(
         ...humidityAdvised(answers),
       ]),
     ),
-    ...woodSentences(wood, day),
+    ...woodSentences(wood, day, saying),
     ...sides.flatMap((one) => ofSide(one.side, [extremes(one, saying)])),
   ]);
 }
@@ -170,7 +170,7 @@ function saddleSentence(
         {
           text: `Not enough ${side} saddle: trimming would leave ${saddle.left < CUT_SEEN ? 'none' : cut(saddle.left)}. Find the cause.`,
           weight: 'watch',
-          because: `To stay in range all year the saddle must lose ${cut(saddle.down)} of the ${cut(showing)} showing; ${cut(least)} must stay, or tone goes.`,
+          because: `To stay in range all year it would have to lose ${cut(saddle.down)}. ${cut(showing)} shows; ${cut(least)} must stay, or tone goes.`,
         },
       ];
     case 'as it is':
@@ -189,6 +189,7 @@ function saddleSentence(
       return [];
     case 'two': {
       const { damp, dry } = saddle;
+      if (Math.max(Math.abs(damp.change), Math.abs(dry.change)) < CUT_SEEN) return [];
       return said(
         `${actionOf(side).replace(' action', '')} side needs two saddles: ${moved(damp.change)} from ${sayDayFrom(damp.from, day)} to ${sayDayFrom(damp.to, day)}, ${moved(dry.change)} for the dry half.`,
         'fact',

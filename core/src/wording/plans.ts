@@ -3,6 +3,7 @@ import type { Reached } from '../forecast/index.js';
 import type { Cost, Money, Outcome, PlanKind, RepairPlan } from '../repair-plans/index.js';
 import type { Originals } from '../treatments/index.js';
 import { printMoney } from '../units/index.js';
+import { sayBenchHours } from './jobs.js';
 import type { Saying } from './sentence.js';
 import { whenWords } from './yearsAhead.js';
 
@@ -40,13 +41,11 @@ export const ORIGINALS_WORDS: Record<Originals, string> = {
   lost: 'an original part is lost',
 };
 
-const number = (value: number): string =>
-  value < 10 ? value.toFixed(1).replace(/\.0$/u, '') : String(Math.round(value));
-
-/** `4–5 h`, `none`. */
+/** `4–5½ h`, `15 min`, `none`: hours at the bench, whole or half ones; under half an hour in minutes. */
 export function sayBench([from, to]: readonly [number, number]): string {
   if (to < 0.05) return 'none';
-  return number(from) === number(to) ? `${number(to)} h` : `${number(from)}–${number(to)} h`;
+  if (to < 0.5) return `${Math.max(5, 5 * Math.round(to * 12))} min`;
+  return sayBenchHours([from, to]);
 }
 
 /** `12–46 days`, `about a day`. */
@@ -55,6 +54,13 @@ export function sayDays([from, to]: readonly [number, number]): string {
   const [a, b] = [Math.max(1, Math.round(from)), Math.round(to)];
   if (b <= 1) return 'about a day';
   return a === b ? `${b} days` : `${a}–${b} days`;
+}
+
+/** As long as it takes with its waiting, in days or, from two weeks, in whole weeks: `3–15 weeks`. */
+export function saySpanOfDays([from, to]: readonly [number, number]): string {
+  if (to < 14) return sayDays([from, to]);
+  const [a, b] = [Math.max(1, Math.round(from / 7)), Math.round(to / 7)];
+  return a === b ? `${b} weeks` : `${a}–${b} weeks`;
 }
 
 /** An amount of money, in round figures. */

@@ -5,6 +5,7 @@ import { placeName } from '../readings/places.js';
 import { QUANTITIES } from '../readings/quantities.js';
 import type { SeriesFinding, SeriesSubject } from '../instrument/series.js';
 import { moveUnit } from '../units/height.js';
+import { METRES_PER_INCH } from '../units/length.js';
 import { creepSentence } from './history.js';
 import { humid, type Saying, type Sentence } from './sentence.js';
 import { capital } from './words.js';
@@ -28,9 +29,16 @@ function subjectInSentence(subject: SeriesSubject): string {
 
 /** Movements of angles and of cents; lengths go in the page's own unit. */
 const MOVES = {
-  angle: moveUnit('°', Math.PI / 180, 2),
+  angle: moveUnit('degrees', Math.PI / 180, 2),
   cents: moveUnit('cents', 1, 1),
 };
+
+/** Inches along wood, to a hundredth. */
+const ALONG = moveUnit('in', METRES_PER_INCH, 2);
+
+/** How far something goes along the wood is a length, and no amount of feelers. */
+const alongWood = (subject: SeriesSubject, move: Saying['move']): Saying['move'] =>
+  subject.of !== 'quantity' && subject.measure === 'length' && move.name === 'thou' ? ALONG : move;
 
 /** What the fit of one series says besides its curve. */
 export function seriesSentences(
@@ -50,7 +58,7 @@ export function seriesSentences(
         age: finding.perYear,
         grows: subject.of !== 'quantity',
       },
-      { day, move: dimension === 'length' ? move : MOVES[dimension] },
+      { day, move: dimension === 'length' ? alongWood(subject, move) : MOVES[dimension] },
     ),
   ];
 }
@@ -80,7 +88,7 @@ function closingSentence(
       );
     case 'under tension':
       return said(
-        `The crack closes only at ${CLOSES_EASILY} to ${TOO_DAMP_TO_CLOSE}\u00a0%MC so glue would hold it under tension. Splint or cleat it.`,
+        `The crack closes only at ${CLOSES_EASILY} to ${TOO_DAMP_TO_CLOSE}\u00a0%MC, so glue would hold it under tension. Splint or cleat it.`,
         'watch',
       );
     case 'fill or splint':

@@ -4,14 +4,14 @@ import type { WoodYear } from '../forecast/woodYear.js';
 import { HUMIDITY_WINDOW } from '../targets/targets.js';
 import { BOARD, DAMP_HUMIDITY, FELT_SPROUT, GLUED_AT } from '../wood/drying.js';
 import { humidityForMoisture } from '../wood/equilibrium.js';
-import { humid, percent, type Sentence } from './sentence.js';
+import { humid, percent, type Saying, type Sentence } from './sentence.js';
 
 /** What the coming year does to top and board: drying, damp, fret ends. */
-export const woodSentences = (wood: WoodYear, day: number): Sentence[] => [
+export const woodSentences = (wood: WoodYear, day: number, saying: Saying): Sentence[] => [
   dryingSentence(wood, day),
   ...keptSentence(wood),
   ...dampSentence(wood),
-  ...sproutSentence(wood, day),
+  ...sproutSentence(wood, day, saying),
 ];
 
 /** Chances of a crack in the coming winter, and the words for them. House defaults. */
@@ -96,11 +96,11 @@ function dampWords({ weeks, from, to }: NonNullable<WoodYear['damp']>): string {
   return `About ${weeks} weeks of the coming year are damper than ${limit}, mostly ${mostly}`;
 }
 
-function sproutSentence({ driest, sprout }: WoodYear, day: number): Sentence[] {
+function sproutSentence({ driest, sprout }: WoodYear, day: number, { cut }: Saying): Sentence[] {
   if (sprout < FELT_SPROUT) return [];
   return [
     {
-      text: `Expect sharp fret ends by ${sayDayFrom(driest.day, day)}: the board may shrink ${(2e3 * sprout).toFixed(1)} mm. Humidify first, then decide.`,
+      text: `Expect sharp fret ends by ${sayDayFrom(driest.day, day)}: the board may shrink ${cut(2 * sprout)}. Humidify first, then decide.`,
       weight: 'watch',
       because: `A board ${(1000 * BOARD.width).toFixed(0)} mm wide of a dense wood, dressed near ${GLUED_AT.value}\u00a0%MC, in the driest of ten years; half of what it loses shows on each side. House figures.`,
     },

@@ -16,11 +16,7 @@ export const boxOf = (paper: { width: number; height: number }): [number, number
   mm(paper.height) + 2 * MARGIN,
 ];
 
-/**
- * A face of the instrument to scale, in millimetres, with its parts and its marks.
- *
- * @public called by papers, which are built next
- */
+/** A face of the instrument to scale, in millimetres, with its parts and its marks. */
 export function bodyPlanDrawing(
   { plan, face, neck, marks }: { plan: BodyPlan; face: Face; neck: NeckSize; marks: readonly DrawnOnPlan[] },
   label: string,

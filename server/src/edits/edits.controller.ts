@@ -7,7 +7,7 @@ import { VersionedStore } from '../store/versioned.js';
 
 const TABLES = Object.fromEntries(EDITED_TABLES.map((name) => [name, name]));
 
-@ApiTags('what stood before')
+@ApiTags('earlier versions')
 @Controller('edits')
 export class EditsController {
   constructor(

@@ -13,7 +13,7 @@ import {
   type JobEventsPage,
   type JobOfList,
 } from '@upright-elder/contract';
-import { foldJob, shelfStateOf, summaryOf, type Bench, type Folded } from '@upright-elder/core/jobs';
+import { AT_HAND, foldJob, shelfStateOf, summaryOf, type Bench, type Folded } from '@upright-elder/core/jobs';
 import { aroundNow } from '@upright-elder/core/days';
 import { In, type EntityManager } from 'typeorm';
 import { CatalogueService } from '../catalogue/catalogue.service.js';
@@ -144,7 +144,10 @@ export class JobsService implements OnModuleInit {
   /** Everything that is under way. */
   async bench(): Promise<BenchPage> {
     const jobs = await this.list('"job"."handedOver" IS NULL', []);
-    return { now: this.now(), closedSince: await this.closedSince(), jobs };
+    const handsAtClock = jobs.some(({ summary }) =>
+      summary.clocks.some(({ kind, stopped }) => AT_HAND.has(kind) && !stopped),
+    );
+    return { now: this.now(), closedSince: await this.closedSince(), handsAtClock, jobs };
   }
 
   private async list(where: string, parameters: unknown[]): Promise<JobOfList[]> {

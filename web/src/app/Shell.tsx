@@ -4,7 +4,7 @@ import { lazy, Suspense, useEffect, useState } from 'react';
 import { NavLink, Outlet, useLocation, useNavigate } from 'react-router';
 import { Toaster } from 'sonner';
 import { useLive, useRenewing } from '../data/events.js';
-import { useShop } from '../data/hooks.js';
+import { useHandsAtClock, useShop } from '../data/hooks.js';
 import { useNarrow } from '../data/useNarrow.js';
 import { Hint } from '../fields/Hint.js';
 import { KeySheet } from './KeySheet.js';
@@ -32,6 +32,7 @@ export function Shell() {
   const { pathname } = useLocation();
   const { data: shop } = useShop();
   const narrow = useNarrow();
+  const handsAtClock = useHandsAtClock(pathname.startsWith('/bench'));
   useLive();
   const renewing = useRenewing();
   useKeys({
@@ -136,7 +137,7 @@ export function Shell() {
           <QuickFind open={finding} onOpenChange={setFinding} />
         </Suspense>
       )}
-      {!pathname.startsWith('/bench') && (
+      {handsAtClock && !pathname.startsWith('/bench') && (
         <Suspense fallback={null}>
           <CallsElsewhere />
         </Suspense>

@@ -3,21 +3,32 @@ import { recall, remember } from '../data/remembered.js';
 
 type Scheme = 'light' | 'dark';
 const KEY = 'upright-elder.scheme';
+const SYSTEM = '(prefers-color-scheme: dark)';
 
-/** Light by day, dark for the evening: the system's choice until one is made here. */
+const chosen = (): Scheme | null => {
+  const kept = recall(KEY);
+  return kept === 'light' || kept === 'dark' ? kept : null;
+};
+
+/** Light by day, dark for the evening: as the system has it at the moment, until one is chosen here. */
 export function useScheme(): [Scheme, () => void] {
-  const [scheme, setScheme] = useState<Scheme>(() => {
-    const kept = recall(KEY);
-    if (kept === 'light' || kept === 'dark') return kept;
-    return matchMedia('(prefers-color-scheme: dark)').matches ? 'dark' : 'light';
-  });
+  const [own, setOwn] = useState<Scheme | null>(chosen);
+  const [system, setSystem] = useState<Scheme>(() => (matchMedia(SYSTEM).matches ? 'dark' : 'light'));
+  useEffect(() => {
+    const query = matchMedia(SYSTEM);
+    const follow = () => setSystem(query.matches ? 'dark' : 'light');
+    query.addEventListener('change', follow);
+    return () => query.removeEventListener('change', follow);
+  }, []);
+  const scheme = own ?? system;
   useEffect(() => {
     document.documentElement.dataset.scheme = scheme;
   }, [scheme]);
   const turn = () => {
     const next = scheme === 'dark' ? 'light' : 'dark';
-    remember(KEY, next);
-    setScheme(next);
+    // what the system has anyway is no choice of one's own: it is followed again
+    remember(KEY, next === system ? '' : next);
+    setOwn(next === system ? null : next);
   };
   return [scheme, turn];
 }

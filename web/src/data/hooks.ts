@@ -14,6 +14,7 @@ import type {
   Judgement,
   BackupState,
   BackupTrouble,
+  BenchPage,
   DemoState,
   Learning,
   LogFolder,
@@ -47,6 +48,10 @@ export const useOwners = () => useSWR<Owner[]>('owners', get);
 export const usePeople = () => useSWR<Person[]>('people', get);
 /** Asked again now and then: the day turns while a page is open. */
 export const useShop = () => useSWR<Shop>('shop', get, { refreshInterval: 60000 });
+/** Whether hands are at a clock of the bench now; asked beside every page, and as soon as the bench is left. */
+export const useHandsAtClock = (atBench: boolean): boolean =>
+  useSWR(['clocks at hand', atBench], () => get<BenchPage>('bench'), { refreshInterval: 30000 }).data
+    ?.handsAtClock ?? false;
 /** The zone of the shop’s clock; until it is known, that of this browser. */
 export const useZone = (): string => useShop().data?.zone ?? Intl.DateTimeFormat().resolvedOptions().timeZone;
 /** All saves of a row, oldest first. */

@@ -1,5 +1,6 @@
 import type { Instrument } from '@upright-elder/contract';
 import { NOT_KNOWN } from '@upright-elder/core/construction';
+import type { HeightUnit } from '@upright-elder/core/units';
 import { NavLink, Outlet, useLocation, useNavigate, useParams } from 'react-router';
 import { Fetching } from '../../app/Fetching.js';
 import { useKeys } from '../../app/keys.js';
@@ -18,6 +19,7 @@ export function InstrumentPlace() {
   const navigate = useNavigate();
   const known = useInstrument(id);
   const tabs = useActiveInSight();
+  const { unit } = useHeights();
   const { sets, tunings } = useShopStrings();
   const at = useLocation().pathname.split('/')[3];
   useTitle(
@@ -47,7 +49,7 @@ export function InstrumentPlace() {
                   instrument.owner,
                   nameIn(sets, instrument.stringSet),
                   nameIn(tunings, instrument.tuning),
-                  pullWords(instrument),
+                  pullWords(instrument, unit),
                 ]
                   .filter(Boolean)
                   .join(' · ')}
@@ -119,10 +121,16 @@ function HeightsSwitch() {
   );
 }
 
-/** The pull of the strings, and by how much it differs from what the builder meant. */
-function pullWords({ stringPull, designPull, stringSet }: Instrument): string {
+/** Newtons in a pound of force (international pound, standard gravity). */
+const NEWTONS_PER_POUND = 4.4482216;
+
+/** The pull of the strings, in pounds where heights are said in inches; and by how much it differs from what the builder meant. */
+function pullWords({ stringPull, designPull, stringSet }: Instrument, unit: HeightUnit): string {
   if (stringSet === NOT_KNOWN) return '';
-  const pull = `pull ${Math.round(stringPull)} N`;
+  const pull =
+    unit === 'mm'
+      ? `pull ${Math.round(stringPull)} N`
+      : `pull ${Math.round(stringPull / NEWTONS_PER_POUND)} lb`;
   const over = designPull ? Math.round((stringPull / designPull - 1) * 100) : 0;
   if (over === 0) return pull;
   return `${pull}, ${Math.abs(over)} % ${over > 0 ? 'over' : 'under'} what it was designed for`;

@@ -1,7 +1,9 @@
-import type { Instrument, Judgement } from '@upright-elder/contract';
+import type { Instrument, JudgedFinding, Judgement } from '@upright-elder/contract';
 import { sayDate } from '@upright-elder/core/days';
 import type { HeightUnit } from '@upright-elder/core/units';
-import { Link, useParams } from 'react-router';
+import { firstOf, sayBench } from '@upright-elder/core/wording';
+import { useState } from 'react';
+import { Link, useLocation, useParams } from 'react-router';
 import { Fetching } from '../../app/Fetching.js';
 import { useHeights } from '../../data/heights.js';
 import {
@@ -19,8 +21,14 @@ import { FindingList } from './judgement/FindingList.js';
 import { LookedList } from './judgement/LookedList.js';
 import { PlansSheet, usePlansOf } from './plans/PlansSheet.js';
 import { QuestionList } from './plans/QuestionList.js';
+import { WhereItHurts } from './judgement/WhereItHurts.js';
+import { WhyTheAction } from './judgement/WhyTheAction.js';
+import { Ways } from './judgement/Ways.js';
+import { StartJob } from './work/StartJob.js';
+import { Fold } from '../../fields/Fold.js';
+import { SeverityMark } from '../../fields/SeverityMark.js';
 
-/** Judgement: one sentence, what makes the action stand so, what is the matter, what to find out. */
+/** Judgement: what is wrong, what to do today, the next look, where it hurts, why the action is off, the ways; the rest behind folds. */
 export default function JudgementPage() {
   const { id } = useParams() as { id: string };
   const { unit } = useHeights();
@@ -45,81 +53,186 @@ function JudgementOf({
   instrument: Instrument;
   unit: HeightUnit;
 }) {
-  const { first, unsound, budgets, findings, questions, looked, date } = judgement;
+  const { unsound, budgets, findings, questions, looked, date } = judgement;
   const { data: planning } = usePlanning(instrument.id);
   const { data: shop } = useShop();
   const made = usePlansOf(planning);
+  const { hash } = useLocation();
+  const [comparing, setComparing] = useState(hash === '#plans');
+  const archtop = instrument.type === 'archtop';
   return (
-    <div className="grid grid-cols-[minmax(0,1fr)] gap-4">
+    <div className="grid grid-cols-[minmax(0,1fr)] gap-3">
       <PredictFirst instrumentId={instrument.id} unsound={unsound}>
-        <section
-          className={`sheet p-4 ${unsound ? 'border-l-[6px] border-l-wax' : ''}`}
-          aria-label="In short"
-        >
-          <p className="font-serif text-[1.65rem] leading-snug">{first}</p>
-          {unsound && (
-            <p className="mt-1 font-bold text-wax">
-              ◆ Unsound: slacken it today. Do not tune it up until this is fixed, not even to measure.
-            </p>
-          )}
-          <p className="mt-1 text-[0.9rem] text-faint">
-            {date
-              ? `Based on everything recorded up to ${sayDate(date, 'long')}.`
-              : 'Nothing is recorded yet.'}
-          </p>
-          {date === null && (
-            <Link to="../examine" className="act mt-3">
-              Examine it now
-            </Link>
-          )}
-        </section>
-        <QuickLookOf instrument={instrument} />
-        <div className="grid grid-cols-[minmax(0,1fr)] items-start gap-4 xl:grid-cols-2">
-          <section aria-label="What is wrong">
-            <h2 className="mb-2 text-[1.4rem]">What is wrong</h2>
-            {findings.length > 0 ? (
-              <FindingList findings={findings} />
-            ) : (
-              <p className="sheet said p-4">Nothing wrong found.</p>
-            )}
-            {date !== null && (
-              <div className="mt-3">
-                <LookedList looked={looked} />
-              </div>
-            )}
+        <InShort judgement={judgement} instrumentId={instrument.id} />
+        <div className="grid grid-cols-[minmax(0,1fr)] items-stretch gap-3 lg:grid-cols-[minmax(0,5fr)_minmax(0,6fr)]">
+          <section className="sheet px-4 py-2" aria-label="Where it hurts" data-answer="where">
+            <WhereItHurts instrument={instrument} findings={findings} unit={unit} />
           </section>
-          <div className="grid min-w-0 gap-4">
-            {budgets.length > 0 && (
+          <section className="sheet px-4 py-2" aria-label="Why the action is high or low" data-answer="why">
+            {budgets.length > 0 ? (
+              <WhyTheAction budgets={budgets} archtop={archtop} unit={unit} />
+            ) : (
+              <p>
+                Measure action, relief, straightedge and saddle at pitch to see why the action is what it is.
+              </p>
+            )}
+            <Others findings={findings} />
+          </section>
+        </div>
+        {date !== null && (
+          <section className="sheet px-4 py-2" aria-label="Ways" data-answer="ways">
+            <h2 className="sr-only">Ways</h2>
+            <Ways made={made} planning={planning} unit={unit} />
+          </section>
+        )}
+        {findings.length > 0 && (
+          <Fold
+            className="sheet px-4"
+            summaryClass="text-[1.1rem]"
+            summary={`What is wrong, all ${findings.length}, with what it is based on`}
+          >
+            <section aria-label="What is wrong" className="pb-3">
+              <FindingList findings={findings} />
+            </section>
+          </Fold>
+        )}
+        <Fold
+          className="sheet px-4"
+          summaryClass="text-[1.1rem]"
+          summary={`Find out first${questions.length > 0 ? `: ${questions.length}` : ''}`}
+        >
+          <section aria-label="Find out first" className="pb-3">
+            <QuestionList questions={questions} />
+          </section>
+        </Fold>
+        {date !== null && planning && shop && (
+          <Fold
+            className="sheet px-4"
+            summaryClass="text-[1.1rem]"
+            summary="Compare the ways month by month, with steps; make your own"
+            open={comparing}
+            onOpenChange={setComparing}
+          >
+            <div className="pb-3">
+              <PlansSheet
+                instrument={instrument}
+                planning={planning}
+                unit={unit}
+                today={shop.today}
+                made={made}
+              />
+            </div>
+          </Fold>
+        )}
+        {budgets.length > 0 && (
+          <Fold
+            className="sheet px-4"
+            summaryClass="text-[1.1rem]"
+            summary="All causes with their errors, at the saddle line and at fret 12"
+          >
+            <div className="pb-3">
               <BudgetSheet
                 budgets={budgets}
                 scale={instrument.scale.metres}
                 bodyJoin={instrument.bodyJoin}
-                archtop={instrument.type === 'archtop'}
+                archtop={archtop}
                 unit={unit}
               />
-            )}
-            <section aria-label="Find out first">
-              <h2 className="mb-2 text-[1.4rem]">Find out first</h2>
-              <QuestionList questions={questions} />
-              <Link to="../work" className="act mt-3">
-                Work, in order
-              </Link>
-            </section>
-          </div>
-        </div>
-        {date !== null && planning && shop && (
-          <PlansSheet
-            instrument={instrument}
-            planning={planning}
-            unit={unit}
-            today={shop.today}
-            made={made}
-          />
+            </div>
+          </Fold>
         )}
+        {date !== null && <LookedList looked={looked} />}
+        <QuickLookOf instrument={instrument} />
       </PredictFirst>
     </div>
   );
 }
+
+/** What is wrong, what to do today, the next look, and the job: the answer in five seconds. */
+function InShort({ judgement, instrumentId }: { judgement: Judgement; instrumentId: string }) {
+  const { first, unsound, date, questions, order, plan } = judgement;
+  const [next] = questions;
+  const [today] = order;
+  return (
+    <section
+      className={`sheet flex flex-wrap items-start gap-x-6 gap-y-2 px-4 py-2 ${unsound ? 'border-l-[6px] border-l-wax' : ''}`}
+      aria-label="In short"
+    >
+      <div className="min-w-[16rem] flex-1">
+        <p className="font-serif text-[1.5rem] leading-snug" data-answer="wrong">
+          {first}
+        </p>
+        <p className={unsound ? 'font-bold text-wax' : ''} data-answer="today">
+          {unsound
+            ? '◆ Unsound: slacken it today. Do not tune it up until this is fixed, not even to measure.'
+            : today
+              ? `Today: ${today.name}, ${sayBench(today.hands)}.`
+              : date && 'Nothing to do today.'}
+        </p>
+        <p data-answer="next">
+          {next ? (
+            <>
+              <strong>Find out first:</strong> {next.ask}{' '}
+              <span className="whitespace-nowrap">({next.minutes} min)</span>
+            </>
+          ) : (
+            date && 'No open question.'
+          )}
+        </p>
+        <p className="text-[0.9rem] text-faint">
+          {date ? `Based on everything recorded up to ${sayDate(date, 'long')}.` : 'Nothing is recorded yet.'}
+        </p>
+      </div>
+      <div className="flex flex-wrap items-center gap-2" data-answer="start">
+        {date === null ? (
+          <Link to="../examine" className="act">
+            Examine it now
+          </Link>
+        ) : (
+          order.length > 0 && (
+            <StartJob
+              instrumentId={instrumentId}
+              start={{
+                name: plan?.name ?? 'What was found',
+                from: 'plan',
+                treatments: order.map((one) => one.id),
+              }}
+            />
+          )
+        )}
+        {date !== null && (
+          <Link to="../work" className="quiet">
+            Work, in order
+          </Link>
+        )}
+      </div>
+    </section>
+  );
+}
+
+/** What else is wrong, a line each; the rest is counted. */
+function Others({ findings }: { findings: readonly JudgedFinding[] }) {
+  const [, ...others] = findings;
+  if (others.length === 0) return null;
+  const shown = others.slice(0, OTHERS);
+  return (
+    <ul className="mt-2 border-t border-rule pt-1 text-[0.92rem]" aria-label="Also">
+      {shown.map(({ severity, text }) => (
+        <li key={text} className="flex gap-2">
+          <SeverityMark severity={severity} />
+          <span className="truncate" title={text}>
+            {firstOf(text)}
+          </span>
+        </li>
+      ))}
+      {others.length > shown.length && (
+        <li className="text-faint">and {others.length - shown.length} more below</li>
+      )}
+    </ul>
+  );
+}
+
+const OTHERS = 3;
 
 /** What the last quick look came to, while nothing fuller was examined since. */
 function QuickLookOf({ instrument }: { instrument: Instrument }) {

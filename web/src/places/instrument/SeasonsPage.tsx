@@ -6,7 +6,7 @@ import { useForecast, useSeries, useShop } from '../../data/hooks.js';
 import { DoneOf } from './interventions/DoneOf.js';
 import { ScorecardOf } from './seasons/ScorecardOf.js';
 import { SeasonsView } from './seasons/SeasonsView.js';
-import { PhoneFold } from '../../fields/PhoneFold.js';
+import { PartFold } from '../../fields/PartFold.js';
 
 /** Seasons: what is season and what is age, and everything that is followed through the coming year. */
 export default function SeasonsPage() {
@@ -51,12 +51,12 @@ function SeasonsOf({ id, forecast, shop }: { id: string; forecast: Forecast; sho
         opened={opened}
         onChoose={choose}
       />
-      <PhoneFold name="What was done to it">
+      <PartFold name="What was done to it" defaultOpen={params.has('done')}>
         <DoneOf id={id} today={shop.today} />
-      </PhoneFold>
-      <PhoneFold name="Forecast against measured">
+      </PartFold>
+      <PartFold name="Forecast against measured">
         <ScorecardOf id={id} sayIn={shop.sayIn} />
-      </PhoneFold>
+      </PartFold>
     </>
   );
   if (other) return <Fetching of={asked}>{view}</Fetching>;

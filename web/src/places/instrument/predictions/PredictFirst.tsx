@@ -40,7 +40,15 @@ export function PredictFirst({
   const [asks, setAsks] = useAskFirst(person);
   const [shown, setShown] = useState(false);
   const own = predictions?.predictions.find(({ by, date }) => by === personId && date === predictions.date);
-  if (!person || !predictions?.judged) return children;
+  // in the same place as below, so that what was opened meanwhile stays open
+  if (!person || !predictions?.judged)
+    return (
+      <>
+        {null}
+        {children}
+        {null}
+      </>
+    );
   if (asks && !own && !shown)
     return (
       <>

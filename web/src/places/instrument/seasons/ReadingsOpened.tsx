@@ -1,7 +1,8 @@
 import { sayDate } from '@upright-elder/core/days';
 import type { HistoryPoint, SeriesForecast } from '@upright-elder/contract';
-import { memo, useEffect, useRef } from 'react';
+import { memo, useEffect, useRef, useState } from 'react';
 import { Link } from 'react-router';
+import { Fold } from '../../../fields/Fold.js';
 import type { SeriesUnit } from './unitOf.js';
 
 /** Stands for the latest reading, whichever that is. */
@@ -20,21 +21,31 @@ export const ReadingsOpened = memo(function ReadingsOpened({ series, unit, opene
   const { history } = series;
   const section = useRef<HTMLElement>(null);
   const asked = opened === LAST;
+  const [unfolded, setUnfolded] = useState(false);
   const shown = asked ? history.at(-1)?.date : opened;
   useEffect(() => {
     if (asked) section.current?.scrollIntoView({ block: 'nearest' });
   }, [asked, series.key]);
   return (
     <section ref={section} aria-label="Based on these readings" className="mt-3">
-      <h3 className="text-[1.05rem]">Based on these readings</h3>
-      <ul>
-        {[...history].reverse().map((point) => (
-          <li key={point.date} className="border-b border-rule">
-            <ReadingHead point={point} unit={unit} open={shown === point.date} onOpen={onOpen} />
-            {shown === point.date && <ReadingSources point={point} series={series} unit={unit} />}
-          </li>
-        ))}
-      </ul>
+      <Fold
+        summaryClass="font-bold"
+        summary="Based on these readings"
+        open={unfolded || opened !== null}
+        onOpenChange={(next) => {
+          setUnfolded(next);
+          if (!next && opened !== null) onOpen(null);
+        }}
+      >
+        <ul>
+          {[...history].reverse().map((point) => (
+            <li key={point.date} className="border-b border-rule">
+              <ReadingHead point={point} unit={unit} open={shown === point.date} onOpen={onOpen} />
+              {shown === point.date && <ReadingSources point={point} series={series} unit={unit} />}
+            </li>
+          ))}
+        </ul>
+      </Fold>
     </section>
   );
 });

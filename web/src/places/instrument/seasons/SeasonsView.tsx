@@ -17,7 +17,7 @@ import { unitOf } from './unitOf.js';
 import { useScenarioYear } from './useScenarioYear.js';
 import { Fold } from '../../../fields/Fold.js';
 import { ListField } from '../../../fields/ListField.js';
-import { PhoneFold } from '../../../fields/PhoneFold.js';
+import { PartFold } from '../../../fields/PartFold.js';
 
 const SeasonCurve = lazy(() => import('../../../charts/SeasonCurve.js'));
 
@@ -69,11 +69,13 @@ export function SeasonsView({ id, forecast, series, shop, opened, onChoose }: Pr
           kept={year !== null}
         />
         <StorageHumidity id={id} kept={forecast.kept} />
-        <PhoneFold name="Years ahead">
-          <YearsAheadList all={forecast.yearsAhead} onReadings={(key) => onChoose(key, LAST)} />
-        </PhoneFold>
+        {forecast.yearsAhead.length > 0 && (
+          <PartFold name="Years ahead, at today’s creep">
+            <YearsAheadList all={forecast.yearsAhead} onReadings={(key) => onChoose(key, LAST)} />
+          </PartFold>
+        )}
       </section>
-      <div className="sheet p-4">
+      <div className="sheet px-4 py-2">
         {trouble && (
           <p role="alert" className="mb-2 text-ochre">
             ▲ {trouble}{' '}
@@ -109,28 +111,30 @@ export function SeasonsView({ id, forecast, series, shop, opened, onChoose }: Pr
           </p>
         )}
         <Suspense fallback={<div className="h-[360px]" />}>
-          <SeasonCurve
-            series={series}
-            season={forecast.season}
-            wood={forecast.wood}
-            stays={forecast.stays}
-            today={forecast.made}
-            unit={unit}
-            scenario={year?.points ?? null}
-            onOpen={open}
-          />
+          <div data-answer="curve">
+            <SeasonCurve
+              series={series}
+              season={forecast.season}
+              wood={forecast.wood}
+              stays={forecast.stays}
+              today={forecast.made}
+              unit={unit}
+              scenario={year?.points ?? null}
+              onOpen={open}
+            />
+          </div>
         </Suspense>
+        {series.side && months && (
+          <div data-answer="months">
+            <MonthStrip months={months} window={series.window} unit={unit} side={series.side} />
+          </div>
+        )}
         <ScenarioControls
           homeRoomId={forecast.yearInput.homeRoomId}
           kept={forecast.kept}
           today={forecast.made}
           onScenario={setScenario}
         />
-        {series.side && months && (
-          <PhoneFold name="Month by month">
-            <MonthStrip months={months} window={series.window} unit={unit} side={series.side} />
-          </PhoneFold>
-        )}
         <p className="mt-2 text-[0.9rem] text-faint">
           Dots: readings, with tool error
           {series.history.some(({ lay }) => lay.away > 0.5) && '; hollow, where it was elsewhere'}. Bands:

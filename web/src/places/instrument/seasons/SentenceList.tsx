@@ -11,7 +11,7 @@ export function SentenceList({ of, rest = 'more' }: { of: readonly Said[]; rest?
   const more = of.slice(FIRST);
   return (
     <div className="sheet mb-2 px-4">
-      <Lines of={of.slice(0, FIRST)} />
+      <Lines of={of.slice(0, FIRST)} first />
       {more.length > 0 && (
         <Fold
           className="border-t border-rule"
@@ -29,11 +29,11 @@ export function SentenceList({ of, rest = 'more' }: { of: readonly Said[]; rest?
   );
 }
 
-function Lines({ of }: { of: readonly Said[] }) {
+function Lines({ of, first = false }: { of: readonly Said[]; first?: boolean }) {
   return (
     <ul className="divide-y divide-rule">
-      {of.map((said) => (
-        <li key={said.text} className="py-2">
+      {of.map((said, i) => (
+        <li key={said.text} className="py-2" {...(first && i === 0 ? { 'data-answer': 'sentence' } : {})}>
           <SentenceLine said={said} />
         </li>
       ))}

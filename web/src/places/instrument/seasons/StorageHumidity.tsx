@@ -26,7 +26,7 @@ const keptOf = ({ version, keptRoomId, keptFrom = '', keptTo = '' }: Instrument)
 });
 
 const WHOSE: Record<Forecast['kept']['from'], string> = {
-  band: 'the middle of what its owner will keep',
+  band: 'the middle of its owner’s band',
   room: 'the mean of the room it will live in',
   assumed: 'assumed; set where it will live',
 };

@@ -14,7 +14,7 @@ export function YearsAheadList({ all, onReadings }: Props) {
   const more = all.slice(FIRST);
   return (
     <section aria-label="Years ahead">
-      <h2 className="mt-3 mb-1 text-[1.1rem]">Years ahead, at today’s creep</h2>
+      <h2 className="sr-only">Years ahead, at today’s creep</h2>
       <div className="sheet px-4">
         <Lines of={all.slice(0, FIRST)} onReadings={onReadings} />
         {more.length > 0 && (

@@ -11,6 +11,23 @@ const MISFITS = 1.6;
 /** A hump or hollow smaller than this is not seen, m. */
 const SEEN = 0.15e-3;
 
+/** Dome or fold, in one sentence, as far as the measured belly tells. */
+export function BellyVerdict({ fit, known }: { fit: BellyFit | null | undefined; known: TopModel }) {
+  if (fit === undefined) return <p className="said text-faint">Reading the belly…</p>;
+  if (!fit || !known.belly)
+    return (
+      <p className="said" data-answer="verdict">
+        Dome or fold: not known yet. Measure four heights of the belly at pitch.
+      </p>
+    );
+  const { mark, words } = verdictWords(fit, known.loose.length);
+  return (
+    <p className={`said ${fit.verdict === 'folding' ? 'text-wax' : ''}`} data-answer="verdict">
+      {mark} {words}
+    </p>
+  );
+}
+
 /** What the measured belly says: dome or fold, and what it is made of, each with its error. */
 export function BellySaid({ fit, known }: { fit: BellyFit | null | undefined; known: TopModel }) {
   const heights = moveIn(useHeights().unit);
@@ -20,12 +37,11 @@ export function BellySaid({ fit, known }: { fit: BellyFit | null | undefined; kn
       <section className="sheet p-4" aria-label="Dome or fold">
         <h2 className="text-[1.2rem]">Dome or fold</h2>
         <p>
-          Four heights of the belly over the rim or more, read in one examination at pitch, tell a dome from a
-          fold: along the centre line and across behind the bridge.
+          Four heights of the belly over the rim or more, measured in one examination at pitch, tell a dome
+          from a fold: along the centre line and across behind the bridge.
         </p>
       </section>
     );
-  const { mark, words } = verdictWords(fit, known.loose.length);
   const within = ({ value, sd }: Uncertain, digits: number) =>
     `${value.toFixed(digits).replace('-', '−')} ± ${(EIGHT_IN_TEN * sd).toFixed(digits)}`;
   const height = ({ value, sd }: Uncertain) =>
@@ -35,10 +51,7 @@ export function BellySaid({ fit, known }: { fit: BellyFit | null | undefined; kn
   );
   return (
     <section className="sheet p-4" aria-label="Dome or fold">
-      <h2 className="text-[1.2rem]">Dome or fold</h2>
-      <p className={`said ${fit.verdict === 'folding' ? 'text-wax' : ''}`}>
-        {mark} {words}
-      </p>
+      <h2 className="text-[1.2rem]">Dome or fold, in figures</h2>
       {fit.lookInside && (
         <p className="mt-1">
           ▲ It sits as if the wood were {fit.moisture.value.toFixed(1)} %MC damper than when built; the air
@@ -52,11 +65,11 @@ export function BellySaid({ fit, known }: { fit: BellyFit | null | undefined; kn
           value={height(fit.hump)}
           note="against the glued top with no set"
         />
-        <Row name="Pressed in before it" value={height(fit.hollow)} note="against the same" />
+        <Row name="Pressed in, in front of it" value={height(fit.hollow)} note="against the same" />
         <Row
           name="Both against the dome"
           value={within(fit.foldIndex, 1)}
-          note="near 0 sound, above 0.3 folding: house figures"
+          note="near 0 sound, above 0.3 folding: usual figures"
         />
         <Row name="Dome left" value={within(fit.dome, 1)} note="1 is as it was built" />
         <Row name="Permanent set" value={within(fit.set, 1)} note="" />
@@ -67,7 +80,7 @@ export function BellySaid({ fit, known }: { fit: BellyFit | null | undefined; kn
         />
       </dl>
       <p className="mt-1 text-[0.88rem] text-faint">
-        From {fit.stations.length} heights of {sayDate(known.belly.date)}; ± holds 8 in 10. The farthest is
+        From {fit.stations.length} heights of {sayDate(known.belly.date)}; ± holds 8 in 10. The farthest is{' '}
         {heights.near(Math.abs(worst.height - worst.modelled), worst.sd)} {heights.name} off
         {fit.misfit > MISFITS
           ? ', more than tools miss: the dome, the thickness or the plan is another than was entered'

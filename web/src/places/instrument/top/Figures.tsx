@@ -18,9 +18,9 @@ const USUAL_SD = { turn: 0.0035, height: 0.0002 };
 export function Figures({ now, found, spread }: Props) {
   const heights = moveIn(useHeights().unit);
   const shown: { name: string; figure: SpreadFigure; unit: MoveUnit; signed?: true }[] = [
-    { name: 'Bridge turns', figure: 'turn', unit: DEGREES },
+    { name: 'Bridge tilt', figure: 'turn', unit: DEGREES },
     { name: 'Hump behind', figure: 'hump', unit: heights },
-    { name: 'Hollow before', figure: 'hollow', unit: heights },
+    { name: 'Hollow in front', figure: 'hollow', unit: heights },
     { name: 'Action at 12, from the top', figure: 'action', unit: heights, signed: true },
   ];
   const moving = shown.map(({ figure }) => spread?.[figure].by ?? null).filter((by) => by !== null);

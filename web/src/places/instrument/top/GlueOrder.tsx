@@ -26,7 +26,7 @@ export function GlueOrder({ ranking, loose, lengths, middle, drawn }: Props) {
     drawn && drawn.groups.length > 0 ? drawn.groups : [{ stretches: loose.map((_, i) => i), matters: true }];
   const told = drawn !== null && drawn.groups.length > 0;
   return (
-    <section className="sheet p-4" aria-label="If glued">
+    <section className="sheet p-4" aria-label="If glued" data-answer="glued">
       <h2 className="text-[1.2rem]">If glued</h2>
       {groups.map(({ stretches, matters }, g) => (
         <div key={stretches.join(' ')} className="mt-2">
@@ -91,7 +91,7 @@ function Stretch({
   const height = (si: number) => `${heights.near(si, Math.max(Math.abs(si) / 3, 0.02e-3))} ${heights.name}`;
   const say = ({ turn, hump, action }: Gain) =>
     [
-      `${DEGREES.near(turn, Math.max(Math.abs(turn) / 3, 0.0002))}° of turn`,
+      `${DEGREES.near(turn, Math.max(Math.abs(turn) / 3, 0.0002))}° of tilt`,
       `${height(hump)} of hump`,
       action < 0 ? `but raises the action by ${height(-action)}` : `${height(action)} of action`,
     ].join(', ');
@@ -129,7 +129,7 @@ function LengthWords({
     );
   return seen ? (
     <span className="block text-[0.88rem] text-faint">
-      The length counts: were it a tenth shorter or longer, the bridge would turn {say(least)} to {say(most)}.
+      The length counts: were it a tenth shorter or longer, the bridge would tilt {say(least)} to {say(most)}.
     </span>
   ) : null;
 }

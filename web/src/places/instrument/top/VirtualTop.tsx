@@ -14,7 +14,7 @@ import {
 import { finer, sayHeight } from '@upright-elder/core/units';
 import { GLUED_AT } from '@upright-elder/core/wood';
 import { contourStep } from '@upright-elder/drawings';
-import { useMemo } from 'react';
+import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { useHeights } from '../../../data/heights.js';
 import { tensionOf, useShopStrings } from '../../../data/strings.js';
@@ -22,7 +22,7 @@ import { useUnchanged } from '../../../data/useUnchanged.js';
 import { extremes, TopRelief } from '../../../drawings/top/TopRelief.js';
 import type { TopTask } from '../../../compute/tasks/top.js';
 import { loosePath } from '../map/mapDocument.js';
-import { BellySaid } from './BellySaid.js';
+import { BellySaid, BellyVerdict } from './BellySaid.js';
 import { BellySections } from './BellySections.js';
 import { factsOf } from './factsOf.js';
 import { Figures } from './Figures.js';
@@ -39,7 +39,7 @@ import { useDraws } from './useDraws.js';
 import { useTopWorker, type TopApi } from './useTopWorker.js';
 import { knownSet, moistureFound, useTrial, type Trial } from './useTrial.js';
 import { BridgeLoadTest } from './BridgeLoadTest.js';
-import { PhoneFold } from '../../../fields/PhoneFold.js';
+import { Fold } from '../../../fields/Fold.js';
 
 interface Props {
   instrument: Instrument;
@@ -55,6 +55,7 @@ export function VirtualTop({ instrument, known, plan }: Props) {
   const unit = useFieldUnit('mm');
   const toggles = useMemo(() => togglesOf(plan.braces, known.loose, unit), [plan, known.loose, unit]);
   const trial = useTrial(instrument, known, toggles);
+  const [trying, setTrying] = useState(false);
   const facts: TopFacts = {
     ...factsOf(known),
     anchor: trial.anchor,
@@ -85,7 +86,11 @@ export function VirtualTop({ instrument, known, plan }: Props) {
         </button>
       </section>
     );
-  return <SolvedView {...{ instrument, known, toggles, trial, task, view: top.view, api: top.api }} />;
+  return (
+    <SolvedView
+      {...{ instrument, known, toggles, trial, task, view: top.view, api: top.api, trying, setTrying }}
+    />
+  );
 }
 
 function SolvedView({
@@ -96,6 +101,8 @@ function SolvedView({
   task,
   view,
   api,
+  trying,
+  setTrying,
 }: {
   instrument: Instrument;
   known: TopModel;
@@ -104,6 +111,9 @@ function SolvedView({
   task: TopTask;
   view: TopView;
   api: TopApi;
+  /** the drawer of what can be tried stands open */
+  trying: boolean;
+  setTrying: (open: boolean) => void;
 }) {
   const unit = finer(useHeights().unit);
   const { loose, toggle, strung, setStrung, moisture, setMoisture, softness, setSoftness } = trial;
@@ -197,7 +207,8 @@ function SolvedView({
     <div className="grid grid-cols-[minmax(0,1fr)] items-start gap-4 lg:grid-cols-[minmax(0,1fr)_19rem] xl:grid-cols-[minmax(0,1fr)_24rem]">
       <div className="grid gap-4">
         {trouble}
-        <section className="sheet p-4" aria-label="How it moves">
+        <section className="sheet px-4 py-2" aria-label="How it moves">
+          <BellyVerdict fit={fit} known={known} />
           <Figures now={figures} found={foundFigures} spread={spread.value ?? null} />
           {rough && (
             <p className="mt-1 text-ochre">
@@ -206,7 +217,7 @@ function SolvedView({
           )}
           <div className="mt-2 grid gap-4 sm:grid-cols-[minmax(0,13rem)_minmax(0,1fr)] xl:grid-cols-[minmax(0,15rem)_minmax(0,1fr)]">
             <div>
-              <div className="mx-auto max-w-[15rem]">
+              <div className="mx-auto max-w-[15rem]" data-answer="drawing">
                 <TopRelief
                   view={view}
                   rises={rises}
@@ -219,7 +230,7 @@ function SolvedView({
                       loose: loose.has(id),
                     };
                   })}
-                  label={`The top from outside: it moves between ${say(low)} and ${say(high)}; the bridge turns ${sayTurn(figures.turn)} towards the neck`}
+                  label={`The top from outside: it moves between ${say(low)} and ${say(high)}; the bridge tilts ${sayTurn(figures.turn)} towards the neck`}
                   onBrace={toggle}
                 />
               </div>
@@ -252,40 +263,51 @@ function SolvedView({
             drawn={drawn}
           />
         )}
-        <LoadControls
-          shop={shop}
-          trial={trial}
-          own={{ set: knownSet(instrument), tuning: instrument.tuning }}
-          pull={pull}
-          moisture={GLUED_AT.value + moisture}
-          hasPlate={view.plan.plate !== null}
-          onStrung={setStrung}
-          onMoisture={(wood) => setMoisture(wood - GLUED_AT.value)}
-          strung={strung}
-        />
-        <LooseList
-          toggles={toggles}
-          loose={loose}
-          onToggle={toggle}
-          touches={(touching.value ?? []).some(({ force }) => force > 0)}
-        />
-        <PhoneFold name="A weight on the bridge">
-          <BridgeLoadTest instrumentId={instrument.id} api={api} loose={recorded} onSoftness={setSoftness} />
-        </PhoneFold>
-        <PhoneFold name="Trials">
-          <Trials instrument={instrument} toggles={toggles} trying={trial} />
-        </PhoneFold>
-        {loadSpots(view.plan).length > 0 && (
-          <section className="sheet p-4" aria-label="Walking weights">
-            <h2 className="text-[1.2rem]">Walking weights</h2>
-            <p className="text-[0.9rem] text-faint">
-              Four minutes with a dial tell which leg to look at first, and whether a glue-up took.
-            </p>
-            <Link to="load-test" className="quiet mt-2 inline-flex">
-              Walk the weight
-            </Link>
-          </section>
-        )}
+        <Fold
+          className="sheet px-4"
+          summaryClass="font-serif text-[1.15rem] font-semibold"
+          summary="Try something: strings, damp, braces, weights"
+          open={trying}
+          onOpenChange={setTrying}
+        >
+          <div className="grid gap-4 pb-4">
+            <LoadControls
+              shop={shop}
+              trial={trial}
+              own={{ set: knownSet(instrument), tuning: instrument.tuning }}
+              pull={pull}
+              moisture={GLUED_AT.value + moisture}
+              hasPlate={view.plan.plate !== null}
+              onStrung={setStrung}
+              onMoisture={(wood) => setMoisture(wood - GLUED_AT.value)}
+              strung={strung}
+            />
+            <LooseList
+              toggles={toggles}
+              loose={loose}
+              onToggle={toggle}
+              touches={(touching.value ?? []).some(({ force }) => force > 0)}
+            />
+            <BridgeLoadTest
+              instrumentId={instrument.id}
+              api={api}
+              loose={recorded}
+              onSoftness={setSoftness}
+            />
+            <Trials instrument={instrument} toggles={toggles} trying={trial} />
+            {loadSpots(view.plan).length > 0 && (
+              <section className="sheet p-4" aria-label="Walking weights">
+                <h2 className="text-[1.2rem]">Walking weights</h2>
+                <p className="text-[0.9rem] text-faint">
+                  Four minutes with a dial tell which leg to look at first, and whether a glue-up took.
+                </p>
+                <Link to="load-test" className="quiet mt-2 inline-flex">
+                  Walk the weight
+                </Link>
+              </section>
+            )}
+          </div>
+        </Fold>
         <p className="px-1 text-[0.85rem] text-faint">{PRIOR_WORDS[known.prior]}</p>
       </aside>
     </div>

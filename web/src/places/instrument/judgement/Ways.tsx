@@ -1,0 +1,86 @@
+import type { Planning } from '@upright-elder/contract';
+import type { Money, RepairPlan } from '@upright-elder/core/repair-plans';
+import { sayHeightIn, type HeightUnit } from '@upright-elder/core/units';
+import {
+  planName,
+  sayBench,
+  sayCost,
+  sayInside,
+  saySpanOfDays,
+  UNDO_WORDS,
+} from '@upright-elder/core/wording';
+import type { Plans } from '../plans/usePlans.js';
+
+/** The ways side by side: price, hours, weeks, and the action afterwards. All else of them is one touch away. */
+export function Ways({
+  made: { plans, trouble },
+  planning,
+  unit,
+}: {
+  made: Plans;
+  planning: Planning | undefined;
+  unit: HeightUnit;
+}) {
+  if (!plans || !planning)
+    return <p className="min-h-[6.5rem] text-faint">{trouble ?? 'Working out the ways…'}</p>;
+  if (plans.length === 1) return <p>Nothing to plan yet, or nothing needs doing.</p>;
+  return (
+    <ul className="grid gap-3 sm:grid-cols-2 lg:grid-flow-col lg:auto-cols-fr lg:grid-cols-none">
+      {plans.map((plan) => (
+        <WayOf
+          key={plan.kinds.join(' ')}
+          {...{ plan, unit }}
+          money={planning.money}
+          currency={planning.currency}
+        />
+      ))}
+    </ul>
+  );
+}
+
+function WayOf({
+  plan: { kinds, cost, outcome },
+  money,
+  currency,
+  unit,
+}: {
+  plan: RepairPlan;
+  money: Money;
+  currency: string;
+  unit: HeightUnit;
+}) {
+  const say = sayHeightIn(unit);
+  const leave = kinds[0] === 'leave it';
+  const parts = leave
+    ? ['nothing is repaired']
+    : [
+        sayCost(cost, money, currency).cost,
+        ...(cost.hours[1] > 0.05 ? [sayBench(cost.hours)] : []),
+        ...(cost.days[1] > 0.05 ? [saySpanOfDays(cost.days)] : []),
+        UNDO_WORDS[cost.undo],
+      ];
+  return (
+    <li className="border-t-2 border-rule pt-1">
+      <p className={`font-serif text-[1.15rem] leading-tight ${leave ? '' : 'font-semibold'}`}>
+        {planName(kinds)}
+      </p>
+      <p className="text-[0.95rem]">{parts.join(' · ')}</p>
+      <p className="text-[0.95rem]">
+        {outcome.slack
+          ? 'Slack, so no action.'
+          : outcome.sides.length === 0
+            ? 'Action afterwards not known yet.'
+            : [
+                ...(leave
+                  ? []
+                  : [
+                      `Action afterwards ${outcome.sides
+                        .map(({ side, action }) => `${say(action.value)} ${side}`)
+                        .join(', ')}`,
+                    ]),
+                ...(outcome.chance === null ? [] : [`in range ${sayInside(outcome.chance)}`]),
+              ].join('; ')}
+      </p>
+    </li>
+  );
+}

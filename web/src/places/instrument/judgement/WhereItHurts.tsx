@@ -1,0 +1,110 @@
+import type { Instrument, JudgedFinding, Mark, StoredBodyPlan } from '@upright-elder/contract';
+import type { HeightUnit } from '@upright-elder/core/units';
+import { bodyPlanDrawing, PAGE_INKS } from '@upright-elder/drawings';
+import { useMemo } from 'react';
+import { Link } from 'react-router';
+import { useAllMarks, useBodyPlan, useShop } from '../../../data/hooks.js';
+import { Drawn } from '../../../drawings/Drawn.js';
+import { FACE_NAMES } from '../map/faceNames.js';
+import { drawnMarks } from '../map/drawnMarks.js';
+import { documentOf, sayExtent, seenOn } from '../map/mapDocument.js';
+
+/** The face that hurts, with what is marked on it by name and length; what a live finding is of in red. */
+export function WhereItHurts({
+  instrument,
+  findings,
+  unit,
+}: {
+  instrument: Instrument;
+  findings: readonly JudgedFinding[];
+  unit: HeightUnit;
+}) {
+  const { data: map } = useBodyPlan(instrument.id);
+  const { data: marks } = useAllMarks(instrument.id);
+  const { data: shop } = useShop();
+  if (!map || !marks || !shop) return <p className="text-faint">Fetching…</p>;
+  if (!map.plan)
+    return (
+      <p>
+        No map yet.{' '}
+        <Link to="../map" className="underline">
+          Draw this instrument
+        </Link>{' '}
+        to see where it hurts.
+      </p>
+    );
+  return <Hurting {...{ instrument, findings, marks, unit }} plan={map.plan} today={shop.today} />;
+}
+
+function Hurting({
+  instrument: { scale, bodyJoin },
+  findings,
+  plan,
+  marks,
+  today,
+  unit,
+}: {
+  unit: HeightUnit;
+  instrument: Instrument;
+  findings: readonly JudgedFinding[];
+  plan: StoredBodyPlan;
+  marks: readonly Mark[];
+  today: string;
+}) {
+  const { drawing, face, names } = useMemo(() => {
+    const known = documentOf(
+      plan,
+      marks.filter(({ struck }) => !struck),
+    );
+    const grave = new Map(
+      findings.flatMap(({ marks: of, severity }) => of.map((id) => [id, severity] as const)),
+    );
+    const worst = findings.flatMap(({ marks: of }) => of).find((id) => id in known.marks);
+    const marked = worst === undefined ? 'top inside' : known.marks[worst]!.face;
+    // what is loose and what is cracked in the top is seen from inside
+    const seen = marked === 'top' ? ('top inside' as const) : marked;
+    const drawn = drawnMarks(known.marks, known.plan, seen, today, null).map((mark) => ({
+      ...mark,
+      live: grave.get(mark.id) === 'live',
+    }));
+    return {
+      face: seen,
+      drawing: bodyPlanDrawing(
+        { plan: known.plan, face: seen, neck: { scale: scale.metres, bodyJoin }, marks: drawn },
+        `${FACE_NAMES[seen]}, with ${drawn.length} ${drawn.length === 1 ? 'mark' : 'marks'}`,
+        PAGE_INKS,
+      ),
+      names: drawn.map(({ id, name, live }) => ({
+        id,
+        name,
+        live,
+        length: sayExtent(known.marks[id]!, seenOn(known.marks[id]!, today)!, unit === 'mm' ? 'mm' : 'in'),
+      })),
+    };
+  }, [plan, marks, findings, scale.metres, bodyJoin, today, unit]);
+  return (
+    <div className="flex gap-3 max-sm:flex-col">
+      <Drawn of={drawing} className="h-[13.5rem] w-auto shrink-0" />
+      <div className="min-w-0">
+        <p className="text-[0.9rem] text-faint">{FACE_NAMES[face]}</p>
+        {names.length === 0 && <p>Nothing is marked here.</p>}
+        <ul>
+          {names.slice(0, MOST).map(({ id, name, live, length }) => (
+            <li key={id} className={live ? 'text-wax' : ''}>
+              {live ? '◆ ' : '▪ '}
+              {name}
+              {length && <span className="whitespace-nowrap">, {length}</span>}
+            </li>
+          ))}
+        </ul>
+        {names.length > MOST && <p>and {names.length - MOST} more</p>}
+        <Link to="../map" className="inline-block min-h-[44px] py-2 underline">
+          Open the map
+        </Link>
+      </div>
+    </div>
+  );
+}
+
+/** Names beside the drawing; the map has them all. */
+const MOST = 4;
