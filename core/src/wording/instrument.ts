@@ -15,7 +15,7 @@ import { worthOf } from '../repair-plans/worth.js';
 import { HEIGHT_UNITS, type HeightUnit } from '../units/height.js';
 import { bodySentences } from './body.js';
 import { sayYear } from './comingYear.js';
-import { sayFinding } from './findings.js';
+import { firstOf, sayFindings } from './findings.js';
 import { historySentences } from './history.js';
 import { leverSentence, type LeverQuestion } from './levers.js';
 import { sayIn } from './say.js';
@@ -33,9 +33,12 @@ export function findingSentences(
   unit: HeightUnit,
 ): Sentence[] {
   return mergeSides([
-    ...findings
-      .filter(({ rule }) => ruleIs(rule, 'where it stands'))
-      .map((one) => asSentence(one, learned, today, unit)),
+    ...asSentences(
+      findings.filter(({ rule }) => ruleIs(rule, 'where it stands')),
+      learned,
+      today,
+      unit,
+    ),
     ...historyOfAll(learned, today, unit, findings),
   ]);
 }
@@ -66,23 +69,35 @@ const WEIGHT_OF: Record<Severity, Sentence['weight']> = {
   watch: 'watch',
 };
 
-/** A finding as a page lists it among sentences. */
-function asSentence(
-  finding: Finding,
+/** Findings as a page lists them among sentences, with bass and treble in one where they say the same. */
+const asSentences = (
+  findings: readonly Finding[],
+  learned: Pick<InstrumentFit, 'kept'>,
+  today: Pick<InstrumentToday, 'sides'>,
+  unit: HeightUnit,
+): Sentence[] =>
+  sayFindings(findings, sayIn(unit)).map(({ of, text }) => {
+    const [first] = of;
+    const because = [...new Set(of.map((one) => becauseOf(one, learned, today, unit)))].join(' ');
+    return {
+      text,
+      weight: WEIGHT_OF[first.severity],
+      because,
+      ...(of.length === 1 && first.side ? { side: first.side } : {}),
+    };
+  });
+
+function becauseOf(
+  { rule, side, never }: Finding,
   { kept }: Pick<InstrumentFit, 'kept'>,
   { sides }: Pick<InstrumentToday, 'sides'>,
   unit: HeightUnit,
-): Sentence {
-  const { rule, severity, side, never } = finding;
-  const text = sayFinding(finding, sayIn(unit));
+): string {
   const outlook = sides.find((one) => one.side === side);
-  const because =
-    ruleIs(rule, 'where it stands') && outlook
-      ? standsBecause(outlook, kept, sayingIn(unit))
-      : never.length > 0
-        ? `Until then, do not ${never.map((one) => FORBIDDEN[one]).join(', and do not ')}.`
-        : 'Found at the last examination; Judgement opens what it is based on.';
-  return { text, weight: WEIGHT_OF[severity], because, ...(side ? { side } : {}) };
+  if (ruleIs(rule, 'where it stands') && outlook) return standsBecause(outlook, kept, sayingIn(unit));
+  return never.length > 0
+    ? `Until then, do not ${never.map((one) => FORBIDDEN[one]).join(', and do not ')}.`
+    : 'Found at the last examination; Judgement opens what it is based on.';
 }
 
 /** The most urgent sentence, in each unit that a shop may say heights in; null where nothing is known of it yet. */
@@ -98,7 +113,7 @@ export function firstSentence(
         !ruleIs(rule, 'in the history') && (ASKS.includes(severity) || ruleIs(rule, 'on the card')),
     );
     return mergeSides([
-      ...said.map((one) => asSentence(one, learned, today, unit)),
+      ...asSentences(said, learned, today, unit),
       ...historyOfAll(learned, today, unit, diagnosis.findings),
       ...(today.sides.length > 0 ? sayYear(today.year, today.day, sayingIn(unit), judgedOf(diagnosis)) : []),
     ])[0];
@@ -118,9 +133,7 @@ export function firstQuestion(ground: Ground): { ask: string; minutes: number } 
   // of several the one that is likeliest to change the plan, for its minutes
   const [first] = ground.diagnosis.questions.length > 1 ? worthOf(ground) : ground.diagnosis.questions;
   // its first sentence is enough for a card
-  return first
-    ? { ask: first.ask.replace(/(?<=[.:?]) .*$/u, '').replace(/:$/u, '.'), minutes: first.minutes }
-    : null;
+  return first ? { ask: firstOf(first.ask), minutes: first.minutes } : null;
 }
 
 /** Ends of the strings that were moved in the present epoch, and of which nothing is recorded. */

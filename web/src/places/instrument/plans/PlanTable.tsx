@@ -8,7 +8,7 @@ import {
   sayBench,
   sayCost,
   sayDays,
-  sayFinding,
+  sayFindings,
   sayIn,
   sayInside,
   sayProvisional,
@@ -257,15 +257,16 @@ function Stands({
 }
 
 function Undone({ plan, unit }: { plan: RepairPlan; unit: HeightUnit }) {
-  if (plan.undone.length === 0) return <span>nothing found</span>;
+  const said = sayFindings(plan.undone, sayIn(unit));
+  if (said.length === 0) return <span>nothing found</span>;
   return (
     <ul className="grid gap-1 text-[0.92rem] font-normal">
-      {plan.undone.slice(0, 4).map((finding, i) => (
-        <li key={`${finding.rule} ${i}`}>
-          <SeverityMark severity={finding.severity} /> {firstOf(sayFinding(finding, sayIn(unit)))}
+      {said.slice(0, 4).map(({ of: [{ severity }], text }) => (
+        <li key={text}>
+          <SeverityMark severity={severity} /> {firstOf(text)}
         </li>
       ))}
-      {plan.undone.length > 4 && <li>and {plan.undone.length - 4} more</li>}
+      {said.length > 4 && <li>and {said.length - 4} more</li>}
     </ul>
   );
 }

@@ -19,6 +19,7 @@ import {
 import {
   list,
   sayBar,
+  sayBench,
   sayBenchHours,
   sayLeft,
   sayMoneySpan,
@@ -118,7 +119,7 @@ export function JobView({
           <p className="text-faint">
             {job.version === 0 ? 'Taken in' : 'Begun'} {job.opened && sayWhen(job.opened.at, now, shop.zone)}
             {job.promised && ` · promised by ${sayDate(job.promised.day, 'long')}`} ·{' '}
-            {Math.round(hoursOfJob(job, now, closedSince) * 10) / 10} h worked so far
+            {sayBench(twice(hoursOfJob(job, now, closedSince)))} worked so far
           </p>
         </div>
         {job.version === 0 ? (
@@ -215,7 +216,7 @@ function StepLine({
   const passed = stages.filter(({ passed: is }) => is).length;
   const done = step.standing === 'done';
   const work = workedOf(step, bench);
-  const worked = Math.round(hoursOf(step, now, now).hours * 10) / 10;
+  const worked = hoursOf(step, now, now).hours;
   // what it put right is asked on its own screen
   const { marks, build } = mendsOf(step.treatment);
   const mends = marks.length + build.length > 0;
@@ -250,7 +251,7 @@ function StepLine({
         </span>
       </Link>
       <span className="flex flex-col items-end gap-0.5 text-[0.9rem] whitespace-nowrap">
-        <span>{done ? `${worked} h worked` : sayBenchHours(step.hands)}</span>
+        <span>{done ? `${sayBench(twice(worked))} worked` : sayBenchHours(step.hands)}</span>
         <Lengths hands={step.hands[1]} wait={step.wait[1]} />
       </span>
       {!over(step) && <Cautions of={work.cautions} needs={work.uses} open={inHand} />}
@@ -327,3 +328,6 @@ function PromisesOf({ job }: { job: Folded }) {
     </Fold>
   );
 }
+
+/** One figure as a span from itself to itself. */
+const twice = (hours: number): [number, number] => [hours, hours];
