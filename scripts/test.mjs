@@ -145,7 +145,7 @@ await Promise.all([ensureModules(), ...(changed ? [] : [ensureChromium()])]);
 sweep();
 
 /** Interface tests that look at pages of the scenario, or wait for the clock. */
-const OF_PAGES = ['stories', 'walk', 'pages', 'zones', 'endure', 'built', 'live'].map(
+const OF_PAGES = ['stories', 'walk', 'pages', 'zones', 'endure', 'built', 'live', 'one-screen'].map(
   (one) => `e2e/src/${one}.test.ts`,
 );
 const CODE = ['code built'];
