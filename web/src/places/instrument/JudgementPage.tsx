@@ -25,7 +25,7 @@ import { WhereItHurts } from './judgement/WhereItHurts.js';
 import { WhyTheAction } from './judgement/WhyTheAction.js';
 import { Ways } from './judgement/Ways.js';
 import { StartJob } from './work/StartJob.js';
-import { Fold } from '../../fields/Fold.js';
+import { SheetFold } from '../../fields/SheetFold.js';
 import { SeverityMark } from '../../fields/SeverityMark.js';
 
 /** Judgement: what is wrong, what to do today, the next look, where it hurts, why the action is off, the ways; the rest behind folds. */
@@ -86,60 +86,42 @@ function JudgementOf({
           </section>
         )}
         {findings.length > 0 && (
-          <Fold
-            className="sheet px-4"
-            summaryClass="text-[1.1rem]"
-            summary={`What is wrong, all ${findings.length}, with what it is based on`}
-          >
-            <section aria-label="What is wrong" className="pb-3">
+          <SheetFold name={`What is wrong, all ${findings.length}, with what it is based on`}>
+            <section aria-label="What is wrong">
               <FindingList findings={findings} />
             </section>
-          </Fold>
+          </SheetFold>
         )}
-        <Fold
-          className="sheet px-4"
-          summaryClass="text-[1.1rem]"
-          summary={`Find out first${questions.length > 0 ? `: ${questions.length}` : ''}`}
-        >
-          <section aria-label="Find out first" className="pb-3">
+        <SheetFold name={`Find out first${questions.length > 0 ? `: ${questions.length}` : ''}`}>
+          <section aria-label="Find out first">
             <QuestionList questions={questions} />
           </section>
-        </Fold>
+        </SheetFold>
         {date !== null && planning && shop && (
-          <Fold
-            className="sheet px-4"
-            summaryClass="text-[1.1rem]"
-            summary="Compare the ways month by month, with steps; make your own"
+          <SheetFold
+            name="Compare the ways month by month, with steps; make your own"
             open={comparing}
             onOpenChange={setComparing}
           >
-            <div className="pb-3">
-              <PlansSheet
-                instrument={instrument}
-                planning={planning}
-                unit={unit}
-                today={shop.today}
-                made={made}
-              />
-            </div>
-          </Fold>
+            <PlansSheet
+              instrument={instrument}
+              planning={planning}
+              unit={unit}
+              today={shop.today}
+              made={made}
+            />
+          </SheetFold>
         )}
         {budgets.length > 0 && (
-          <Fold
-            className="sheet px-4"
-            summaryClass="text-[1.1rem]"
-            summary="All causes with their errors, at the saddle line and at fret 12"
-          >
-            <div className="pb-3">
-              <BudgetSheet
-                budgets={budgets}
-                scale={instrument.scale.metres}
-                bodyJoin={instrument.bodyJoin}
-                archtop={archtop}
-                unit={unit}
-              />
-            </div>
-          </Fold>
+          <SheetFold name="All causes with their errors, at the saddle line and at fret 12">
+            <BudgetSheet
+              budgets={budgets}
+              scale={instrument.scale.metres}
+              bodyJoin={instrument.bodyJoin}
+              archtop={archtop}
+              unit={unit}
+            />
+          </SheetFold>
         )}
         {date !== null && <LookedList looked={looked} />}
         <QuickLookOf instrument={instrument} />

@@ -39,7 +39,7 @@ import { useDraws } from './useDraws.js';
 import { useTopWorker, type TopApi } from './useTopWorker.js';
 import { knownSet, moistureFound, useTrial, type Trial } from './useTrial.js';
 import { BridgeLoadTest } from './BridgeLoadTest.js';
-import { Fold } from '../../../fields/Fold.js';
+import { SheetFold } from '../../../fields/SheetFold.js';
 
 interface Props {
   instrument: Instrument;
@@ -263,14 +263,12 @@ function SolvedView({
             drawn={drawn}
           />
         )}
-        <Fold
-          className="sheet px-4"
-          summaryClass="font-serif text-[1.15rem] font-semibold"
-          summary="Try something: strings, damp, braces, weights"
+        <SheetFold
+          name="Try something: strings, damp, braces, weights"
           open={trying}
           onOpenChange={setTrying}
         >
-          <div className="grid gap-4 pb-4">
+          <div className="grid gap-4">
             <LoadControls
               shop={shop}
               trial={trial}
@@ -307,7 +305,7 @@ function SolvedView({
               </section>
             )}
           </div>
-        </Fold>
+        </SheetFold>
         <p className="px-1 text-[0.85rem] text-faint">{PRIOR_WORDS[known.prior]}</p>
       </aside>
     </div>
