@@ -1,5 +1,6 @@
 import { RODS, type Rod, IDENTITY_PARTS, type IdentityPart } from './lists/instruments.js';
 import { WEIGHTS, type Weight } from '@upright-elder/core/wording';
+import { SIDE_PLACES, type SidePlace } from '@upright-elder/core/diagnosis';
 import { isWay, NOT_KNOWN, type Build, type NotKnown } from '@upright-elder/core/construction';
 import { INSTRUMENT_TYPES, type InstrumentType } from '@upright-elder/core/instrument';
 import { SHELF_STATES, type ShelfState } from '@upright-elder/core/jobs';
@@ -455,6 +456,11 @@ export class Card {
 
   @IsIn(WEIGHTS)
   weight!: Weight;
+
+  /** where on the instrument that is seen, from its side; null where it is seen nowhere */
+  @IsOptional()
+  @IsIn(SIDE_PLACES)
+  place!: SidePlace | null;
 
   /** what to find out first, and the minutes it takes */
   @IsOptional()

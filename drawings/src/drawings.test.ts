@@ -14,6 +14,7 @@ import { describe, expect, it } from 'vitest';
 import {
   cardDrawing,
   markPart,
+  markWords,
   mm,
   PAGE_INKS,
   PAPER_INKS,
@@ -124,18 +125,36 @@ describe('a card', () => {
   it('stays in its picture, however tall the bridge', () => {
     for (const saddleHeight of [5e-3, 12e-3, 40e-3, 0.2]) {
       const drawing = cardDrawing(
-        { scale: 0.645, bodyJoin: 14, stance: { ...stance, saddleHeight } },
+        { scale: 0.645, bodyJoin: 14, stance: { ...stance, saddleHeight }, hurts: null },
         PAPER_INKS,
       );
       for (const [, y] of points(one(drawing, 'string'))) {
         expect(y).toBeGreaterThanOrEqual(0);
-        expect(y).toBeLessThanOrEqual(66);
+        expect(y).toBeLessThanOrEqual(80);
       }
     }
   });
 
+  it('shows what hurts where it does, by shape and colour; a sound one is quiet', () => {
+    const card = { scale: 0.645, bodyJoin: 14, stance };
+    const quiet = cardDrawing({ ...card, hurts: null }, PAPER_INKS);
+    expect(toSvg(quiet)).not.toMatch(/hurts/u);
+    expect(toSvg(quiet)).not.toContain(PAPER_INKS.wax);
+    const shapes = (['live', 'act', 'watch'] as const).map((weight) => {
+      const drawing = cardDrawing({ ...card, hurts: { place: 'bridge', weight } }, PAPER_INKS);
+      expect(one(drawing, 'bridge').properties.stroke).toBe(one(drawing, 'hurts').properties.fill);
+      expect(one(drawing, 'top').properties.stroke).toBe(PAPER_INKS.ink);
+      return one(drawing, 'hurts').properties.d;
+    });
+    expect(new Set(shapes).size).toBe(3);
+    // well, unknown and mere facts hurt nowhere
+    expect(toSvg(cardDrawing({ ...card, hurts: { place: 'saddle', weight: 'well' } }, PAPER_INKS))).toBe(
+      toSvg(quiet),
+    );
+  });
+
   it('says that nothing was measured', () => {
-    expect(toSvg(cardDrawing({ scale: 0.645, bodyJoin: 12, stance: null }, PAPER_INKS))).toMatch(
+    expect(toSvg(cardDrawing({ scale: 0.645, bodyJoin: 12, stance: null, hurts: null }, PAPER_INKS))).toMatch(
       /not measured/u,
     );
   });
@@ -151,9 +170,10 @@ const crack: DrawnOnPlan = {
     [0.03, 0.2],
   ],
   round: false,
-  live: true,
+  grade: 'live',
   chosen: false,
   name: 'crack below the bridge, “live” & 41 < 42 mm',
+  extent: '100 mm',
 };
 
 describe('the plan', () => {
@@ -177,11 +197,33 @@ describe('the plan', () => {
   it('draws live damage in wax with its sign, and quiet damage in ink', () => {
     const live = markPart(crack, paper, PAPER_INKS);
     expect(one(live, 'live').properties.fill).toBe(PAPER_INKS.wax);
-    const quiet = markPart({ ...crack, live: false }, paper, PAPER_INKS);
+    const quiet = markPart({ ...crack, grade: 'quiet' }, paper, PAPER_INKS);
     expect(selectAll('[data-part="live"]', quiet)).toHaveLength(0);
     expect(toSvg(quiet)).not.toContain(PAPER_INKS.wax);
     // a single point is a ring that can be seen
     expect(selectAll('circle', markPart({ ...crack, path: [[0, 0.1]] }, paper, PAPER_INKS))).toHaveLength(1);
+  });
+
+  it('writes beside each mark what it is and how far it goes, none over another', () => {
+    const near = Array.from({ length: 6 }, (_, i) => ({ ...crack, id: `${i}`, name: `crack ${i}` }));
+    const words = markWords(near, { ...paper, width: 400 }, 14, PAPER_INKS).flatMap((one) =>
+      selectAll('text', one),
+    );
+    expect(words.map(({ children: [text] }) => (text as { value: string }).value)).toEqual(
+      near.flatMap(({ name, extent }) => [name, extent]),
+    );
+    const lines = words.map((one) => number(one, 'y')).sort((a, b) => a - b);
+    for (const [i, y] of lines.entries()) if (i > 0) expect(y - lines[i - 1]!).toBeGreaterThan(14);
+  });
+
+  it('draws an archtop as it is: f-holes with their eyes, bars seen through, the tailpiece', () => {
+    const arch = bodyPlanFrom(usualOutline(BODY_SHAPE_IDS[0]), 'parallel');
+    const of = (tailpiece: boolean) =>
+      bodyPlanDrawing({ plan: arch, face: 'top', neck, marks: [], tailpiece }, 'top', PAPER_INKS);
+    expect(selectAll('circle[data-part="hole"]', of(true))).toHaveLength(4);
+    expect(selectAll('[data-brace]', of(true))).toHaveLength(arch.braces.length);
+    expect(selectAll('[data-part="tailpiece"]', of(true))).toHaveLength(1);
+    expect(selectAll('[data-part="tailpiece"]', of(false))).toHaveLength(0);
   });
 
   it('lets a loose stretch stand out from what is glued', () => {
@@ -250,7 +292,7 @@ describe('a drawing as a file', () => {
   it('is well-formed, whatever is written in it (checked with a general XML parser)', () => {
     const drawings = [
       stanceDrawing(drawn({ treble: side(0.3e-3) }), PAPER_INKS)!,
-      cardDrawing({ scale: 0.645, bodyJoin: 14, stance: null }, PAPER_INKS),
+      cardDrawing({ scale: 0.645, bodyJoin: 14, stance: null, hurts: null }, PAPER_INKS),
       ...FACES.map((face) => whole(face)),
       ...BODY_SHAPE_IDS.flatMap((shape) => BRACING_IDS.map((bracing) => whole('top inside', shape, bracing))),
     ];

@@ -156,7 +156,7 @@ describe('first light, from an empty folder, by keyboard alone', () => {
     await program.restart();
     await page.reload({ waitUntil: 'networkidle2' });
     await hand.sees(/wanted [57]\/64/u);
-    await hand.keys('g', 's');
+    await hand.keys('S');
     await hand.sees('Breakwater');
     await hand.sees('measured 2 Sep 2026');
   });

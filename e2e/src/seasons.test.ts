@@ -102,7 +102,7 @@ describe('seasons', () => {
     page = await openPage(browser, `${program.address}/instruments/${one}/seasons`);
     hand = new Hand(page);
     await hand.sees(/Bass (?:and treble )?action (?:is|are) high today, about 9\/64/u);
-    await hand.sees('That is season');
+    await hand.sees('that is season');
     await hand.sees(/\d+ more findings/u);
     const { highest, lowest } = await extremes(page);
     expect(highest).toBeGreaterThanOrEqual(8);

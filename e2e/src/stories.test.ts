@@ -44,7 +44,7 @@ describe('the scenario in its pages', () => {
       return text;
     };
     expect(await words(`/instruments/${scenario.idOf('the Purser')}/seasons`)).toMatch(
-      /That is season: no neck reset/u,
+      /that is season\. No neck reset/u,
     );
     expect(await words(`/instruments/${scenario.idOf('Night Boat')}/judgement`)).toMatch(/Neck reset due/u);
     expect(await words(`/instruments/${scenario.idOf('Little Anchor')}/judgement`)).toMatch(

@@ -91,7 +91,7 @@ describe('the humidity that an instrument will be kept at', () => {
     expect(there.kept.humidity).toBeGreaterThan(68);
     // where it stays as damp as it is, nothing of the height is season
     expect(await text()).toMatch(/action (?:is|are) high, about/u);
-    expect(await text()).not.toMatch(/That is season|it would still be/u);
+    expect(await text()).not.toMatch(/that is season|it would still be/u);
     const high = (await get<Judgement>(`instruments/${INSTRUMENT}/judgement`)).budgets[0];
     if (high)
       expect(Math.abs(high.parts.find(({ cause }) => cause === 'season')!.value)).toBeLessThan(0.3e-3);

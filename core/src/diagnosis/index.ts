@@ -13,6 +13,7 @@ export * from './neckStraight.js';
 export * from './known.js';
 export * from './severity.js';
 export * from './finding.js';
+export * from './place.js';
 export * from './questions.js';
 export * from './rules/index.js';
 export * from './judge.js';

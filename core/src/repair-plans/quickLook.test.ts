@@ -89,7 +89,7 @@ describe('a quick look', () => {
     expect(blind.unseen).toEqual(['bridgePlate', 'grainCrack']);
     expect(blind.more).toBeGreaterThan(seen.more + 100);
     expect(blind.repairs).toEqual(seen.repairs);
-    expect(quickWords(blind, '£').lines.join(' ')).toMatch(/Not seen, may hide: bridge plate/u);
+    expect(quickWords(blind, '£').unseen.join(' ')).toMatch(/Not seen, may hide: bridge plate/u);
   });
 
   it('prices a bridge that is cracked through its pins as a new one, and a neck set with its frets', () => {

@@ -2,6 +2,7 @@ import {
   FORBIDDEN,
   judgedOf,
   ruleIs,
+  sidePlaceOf,
   type Diagnosis,
   type Finding,
   type Severity,
@@ -75,15 +76,18 @@ const asSentences = (
   learned: Pick<InstrumentFit, 'kept'>,
   today: Pick<InstrumentToday, 'sides'>,
   unit: HeightUnit,
+  marks: Learned['evidence']['marks'] = [],
 ): Sentence[] =>
   sayFindings(findings, sayIn(unit)).map(({ of, text }) => {
     const [first] = of;
+    const place = sidePlaceOf(first, marks);
     const because = [...new Set(of.map((one) => becauseOf(one, learned, today, unit)))].join(' ');
     return {
       text,
       weight: WEIGHT_OF[first.severity],
       because,
       ...(of.length === 1 && first.side ? { side: first.side } : {}),
+      ...(place ? { place } : {}),
     };
   });
 
@@ -100,7 +104,7 @@ function becauseOf(
     : 'Found at the last examination; Judgement opens what it is based on.';
 }
 
-/** The most urgent sentence, in each unit that a shop may say heights in; null where nothing is known of it yet. */
+/** The first of the most urgent sentence, in each unit that a shop may say heights in; null where nothing is known of it yet. */
 export function firstSentence(
   diagnosis: Pick<Diagnosis, 'findings' | 'sides' | 'verdict'>,
   learned: Learned,
@@ -113,14 +117,14 @@ export function firstSentence(
         !ruleIs(rule, 'in the history') && (ASKS.includes(severity) || ruleIs(rule, 'on the card')),
     );
     return mergeSides([
-      ...asSentences(said, learned, today, unit),
+      ...asSentences(said, learned, today, unit, learned.evidence.marks),
       ...historyOfAll(learned, today, unit, diagnosis.findings),
       ...(today.sides.length > 0 ? sayYear(today.year, today.day, sayingIn(unit), judgedOf(diagnosis)) : []),
     ])[0];
   };
   const said = HEIGHT_UNITS.flatMap((unit): [HeightUnit, Sentence][] => {
     const first = firstIn(unit);
-    return first ? [[unit, first]] : [];
+    return first ? [[unit, { ...first, text: firstOf(first.text) }]] : [];
   });
   return said.length === HEIGHT_UNITS.length
     ? (Object.fromEntries(said) as Record<HeightUnit, Sentence>)

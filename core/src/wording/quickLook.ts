@@ -7,8 +7,10 @@ export interface QuickWords {
   first: string;
   /** sound, watch, repair, in a word */
   state: string;
-  /** what was found that asks for a repair, what only may, and what was not seen, with what each could cost */
+  /** what was found that needs a repair, and what only may, with what each could cost */
   lines: string[];
+  /** what was not seen, with what it could cost, and what was not looked at */
+  unseen: string[];
 }
 
 const STATES: Record<QuickAnswer['verdict'], string> = {
@@ -19,7 +21,7 @@ const STATES: Record<QuickAnswer['verdict'], string> = {
 };
 
 export function quickWords(answer: QuickAnswer, currency: string): QuickWords {
-  const { verdict, repairs, more, jobs, unseen } = answer;
+  const { verdict, repairs, more, jobs, unseen: points } = answer;
   const sum =
     repairs &&
     (repairs[1] > 0 ? `Repairs come to about ${sayMoneySpan(repairs, currency)}` : 'Nothing found to repair');
@@ -39,10 +41,12 @@ export function quickWords(answer: QuickAnswer, currency: string): QuickWords {
     lines: [
       ...(asked.length > 0 ? [`To repair: ${list(asked)}.`] : []),
       ...(may.length > 0 ? [`May be needed: ${list(may)}.`] : []),
+    ],
+    unseen: [
       ...(hidden.length > 0 ? [`Not seen, may hide: ${list(hidden)}.`] : []),
-      ...(unseen.length > 0
+      ...(points.length > 0
         ? [
-            `Not looked at, or could not be seen: ${unseen.map((point) => POINTS[point].name.toLowerCase()).join(', ')}.`,
+            `Not looked at, or could not be seen: ${points.map((point) => POINTS[point].name.toLowerCase()).join(', ')}.`,
           ]
         : []),
     ],

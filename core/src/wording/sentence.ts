@@ -1,3 +1,4 @@
+import type { SidePlace } from '../diagnosis/index.js';
 import type { StringSide } from '../strings/index.js';
 import { capital } from './words.js';
 import { finer, moveIn, sayHeightIn, type HeightUnit, type MoveUnit } from '../units/height.js';
@@ -16,6 +17,8 @@ export interface Sentence {
   because: string;
   /** of which side of the strings it speaks; absent where of the whole instrument */
   side?: StringSide;
+  /** where on the instrument that is seen; absent where it is seen nowhere */
+  place?: SidePlace;
 }
 
 /** How a page says heights and movements. */

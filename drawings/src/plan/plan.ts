@@ -18,7 +18,19 @@ export const boxOf = (paper: { width: number; height: number }): [number, number
 
 /** A face of the instrument to scale, in millimetres, with its parts and its marks. */
 export function bodyPlanDrawing(
-  { plan, face, neck, marks }: { plan: BodyPlan; face: Face; neck: NeckSize; marks: readonly DrawnOnPlan[] },
+  {
+    plan,
+    face,
+    neck,
+    marks,
+    tailpiece = false,
+  }: {
+    plan: BodyPlan;
+    face: Face;
+    neck: NeckSize;
+    marks: readonly DrawnOnPlan[];
+    tailpiece?: boolean;
+  },
   label: string,
   inks: Inks,
 ): Drawing {
@@ -26,7 +38,7 @@ export function bodyPlanDrawing(
   const paper = paperOf(sheet);
   return picture(boxOf(sheet.paper), label, [
     ...sheetParts(sheet, face, sheet.outline, paper, inks),
-    ...bodyParts({ plan, face, chosen: null }, paper, inks),
+    ...bodyParts({ plan, face, chosen: null, tailpiece }, paper, inks),
     ...marks.map((mark) => markPart(mark, paper, inks)),
   ]);
 }

@@ -39,7 +39,7 @@ export function walkDrawing(
       stroke: inks.ink,
       strokeWidth: 1.6,
     }),
-    ...bodyParts({ plan, face: 'top', chosen: null }, paper, inks),
+    ...bodyParts({ plan, face: 'top', chosen: null, tailpiece: false }, paper, inks),
     ...plan.braces
       .filter(({ path }) => pathLength(path) > 0)
       .map(({ path }) =>

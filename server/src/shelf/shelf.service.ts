@@ -86,6 +86,7 @@ export class ShelfService {
       handedOver: afterJob,
       sentence: first?.text ?? without(card),
       weight: first?.weight ?? 'unknown',
+      place: first?.place ?? null,
       ask: card?.ask ?? null,
       pending: kept === null,
       asOf: old ? isoDate(kept.day) : null,

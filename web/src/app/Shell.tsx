@@ -38,10 +38,10 @@ export function Shell() {
   useKeys({
     '?': () => setKeysOpen(true),
     '/': find,
-    'g s': () => void navigate('/'),
-    'g b': () => void navigate('/bench'),
-    'g a': () => void navigate('/air'),
-    'g w': () => void navigate('/shop'),
+    S: () => void navigate('/'),
+    B: () => void navigate('/bench'),
+    A: () => void navigate('/air'),
+    W: () => void navigate('/shop'),
     n: () => void navigate('/instruments/new'),
   });
   // from within a field too

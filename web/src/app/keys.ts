@@ -6,9 +6,10 @@ export const KEYS: { where: string; keys: [string, string][] }[] = [
     where: 'Everywhere outside a field',
     keys: [
       ['?', 'this sheet'],
-      ['g s', 'go to the shelf'],
-      ['g a', 'go to the air'],
-      ['g w', 'go to the shop'],
+      ['S', 'the shelf, with Shift'],
+      ['B', 'the bench'],
+      ['A', 'the air'],
+      ['W', 'the shop'],
       ['/', 'find anything: name, owner, mark, note, page'],
       ['Ctrl K', 'the same, from within a field'],
       ['n', 'add an instrument'],
@@ -74,13 +75,12 @@ const digitInForm = ({ key, target }: KeyboardEvent) =>
   /^\d$/u.test(key) && target instanceof Element && target.closest('form') !== null;
 
 /**
- * Single keys and `g`-then-letter pairs, outside fields and dialogs.
+ * Single keys, outside fields and dialogs.
  *
- * @param bindings key (`n`) or pair (`g s`) to what it does
+ * @param bindings key (`n`, or `S` with Shift) to what it does
  */
 export function useKeys(bindings: Record<string, () => void>): void {
   useEffect(() => {
-    let led = false;
     const onKey = (event: KeyboardEvent) => {
       if (event.key === 'Escape' && inField(event.target)) (event.target as HTMLElement).blur();
       if (
@@ -93,8 +93,7 @@ export function useKeys(bindings: Record<string, () => void>): void {
         document.querySelector('[role=dialog]')
       )
         return;
-      const action = bindings[led ? `g ${event.key}` : event.key];
-      led = !led && event.key === 'g';
+      const action = bindings[event.key];
       if (!action) return;
       event.preventDefault();
       action();

@@ -1,4 +1,4 @@
-import { HEIGHT_UNITS, type HeightUnit } from '@upright-elder/core/units';
+import { HEIGHT_UNITS, type HeightUnit, type LengthUnit } from '@upright-elder/core/units';
 import { useShop } from './hooks.js';
 import { remember, useRemembered } from './remembered.js';
 
@@ -16,3 +16,6 @@ export function useHeights(): { unit: HeightUnit; next: () => void } {
       remember(KEY, HEIGHT_UNITS[(HEIGHT_UNITS.indexOf(unit) + 1) % HEIGHT_UNITS.length]!, 'window'),
   };
 }
+
+/** Lengths of marks and braces in the system of the page's heights: millimetres, or inches as a rule shows them. */
+export const useLengths = (): LengthUnit => (useHeights().unit === 'mm' ? 'mm' : 'in');

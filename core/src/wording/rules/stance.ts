@@ -28,9 +28,9 @@ export const STANCE_WORDS: WordsOf<StanceArgs> = {
     return `${actionOf(side!)} is ${there}, about ${height(level)}. ${because(why, off)}`.trim();
   },
   'season-high': (args, { height }, { side }) =>
-    `${actionOf(side!)} is ${args.now} today, about ${height(args.level)}. ${BESIDE[args.neck]} Leave it alone.`,
+    `${actionOf(side!)} is ${args.now} today, about ${height(args.level)}: ${BESIDE[args.neck]} Leave it alone.`,
   'season-low': (args, { height }, { side }) =>
-    `${actionOf(side!)} is ${args.now} today, about ${height(args.level)}. The wood is dry: humidify it, cut nothing.`,
+    `${actionOf(side!)} is ${args.now} today, about ${height(args.level)}: the wood is dry. Humidify it, cut nothing.`,
   'season-untold': ({ now, level }, { height }, { side }) =>
     `${actionOf(side!)} is ${now}, about ${height(level)}. Season or not? Measure again in the other season.`,
   'season-hides': ({ there, atKept }, { height }, { side }) =>
@@ -135,9 +135,9 @@ export const STANCE_WORDS: WordsOf<StanceArgs> = {
 
 /** What the season says of the neck: nothing where something else of the instrument asks to look at it. */
 const BESIDE: Record<StanceArgs['season-high']['neck'], string> = {
-  creeps: 'That is mostly season.',
-  asked: 'That is season.',
-  'no reset': 'That is season: no neck reset.',
+  creeps: 'that is mostly season.',
+  asked: 'that is season.',
+  'no reset': 'that is season. No neck reset.',
 };
 
 /** What makes most of what is off, as far as it is known. */

@@ -13,6 +13,8 @@ import {
   bodyParts,
   boxOf,
   markPart,
+  markWords,
+  mm,
   PAGE_INKS,
   paperOf,
   sheetParts,
@@ -20,12 +22,15 @@ import {
 } from '@upright-elder/drawings';
 import { useMemo, useRef, useState, type PointerEvent } from 'react';
 import { DrawnParts } from '../Drawn.js';
+import { useLetter } from '../useLetter.js';
 import { useZoom } from '../useZoom.js';
 
 interface Props {
   plan: BodyPlan;
   face: Face;
   neck: NeckSize;
+  /** the strings end at one */
+  tailpiece?: boolean;
   marks: readonly DrawnOnPlan[];
   /** the part that is corrected, with its handles */
   part?: string | null;
@@ -48,10 +53,22 @@ const NONE: readonly Point[] = [];
 
 /** A face of the instrument to scale, in millimetres, with its parts and its marks. */
 export function BodyPlanDrawing(props: Props) {
-  const { plan, face, neck, marks, part = null, pending = NONE, cursor, hints = NONE, label } = props;
+  const {
+    plan,
+    face,
+    neck,
+    tailpiece = false,
+    marks,
+    part = null,
+    pending = NONE,
+    cursor,
+    hints = NONE,
+    label,
+  } = props;
   const sheet = useMemo(() => faceSheet(face, plan, neck), [face, plan, neck]);
   const paper = useMemo(() => paperOf(sheet), [sheet]);
   const { svg, layer, fit, by } = useZoom();
+  const { ref: sized, letter } = useLetter(boxOf(sheet.paper));
   const pressed = useRef<[number, number] | null>(null);
   /** a handle in the hand: everything follows it, and nothing is changed until it is let go */
   const [held, setHeld] = useState<{ handle: PartHandle; to: Point } | null>(null);
@@ -64,19 +81,25 @@ export function BodyPlanDrawing(props: Props) {
   const { at, d } = paper;
   const below = useMemo(
     () => [
-      ...sheetParts(sheet, face, outline, paper, PAGE_INKS),
-      ...bodyParts({ plan: shown, face, chosen: part }, paper, PAGE_INKS),
+      ...sheetParts(sheet, face, outline, paper, PAGE_INKS, letter),
+      ...bodyParts({ plan: shown, face, chosen: part, tailpiece }, paper, PAGE_INKS),
     ],
-    [sheet, face, outline, paper, shown, part],
+    [sheet, face, outline, paper, shown, part, tailpiece, letter],
   );
-  const drawnMarks = useMemo(() => marks.map((mark) => markPart(mark, paper, PAGE_INKS)), [marks, paper]);
+  const drawnMarks = useMemo(
+    () => [
+      ...marks.map((mark) => markPart(mark, paper, PAGE_INKS)),
+      ...markWords(marks, { ...paper, width: mm(sheet.paper.width) }, letter, PAGE_INKS),
+    ],
+    [marks, paper, sheet, letter],
+  );
   const pointOf = (event: PointerEvent): Point => {
     const matrix = layer.current!.getScreenCTM()!.inverse();
     const { x, y } = new DOMPoint(event.clientX, event.clientY).matrixTransform(matrix);
     return sheet.fromPaper([x / 1000, y / 1000]);
   };
   return (
-    <div className="relative h-full w-full">
+    <div ref={sized} className="relative h-full w-full">
       <svg
         ref={svg}
         key={face}

@@ -2,8 +2,10 @@ import type { Instrument, Mark, StoredBodyPlan } from '@upright-elder/contract';
 import { useMemo } from 'react';
 import { useParams } from 'react-router';
 import { Fetching } from '../../app/Fetching.js';
-import { useAllMarks, useInstrument, useBodyPlan, useShop } from '../../data/hooks.js';
+import { useHeights } from '../../data/heights.js';
+import { useAllMarks, useInstrument, useBodyPlan, useJudgement, useShop } from '../../data/hooks.js';
 import { FindingsHere } from './judgement/FindingsHere.js';
+import { endsAtTailpiece } from './map/endsAtTailpiece.js';
 import { documentOf } from './map/mapDocument.js';
 import { MapView } from './map/MapView.js';
 import { SetUpBodyPlan } from './map/SetUpBodyPlan.js';
@@ -37,7 +39,7 @@ function MapOf({ instrument }: { instrument: Instrument }) {
 }
 
 function DrawnMap({
-  instrument: { id, scale, bodyJoin },
+  instrument: { id, scale, bodyJoin, build },
   plan,
   marks,
   today,
@@ -55,10 +57,24 @@ function DrawnMap({
       ),
     [plan, marks],
   );
+  const { data: judged } = useJudgement(id, useHeights().unit);
+  const live = useMemo(
+    () =>
+      new Set(judged?.findings.flatMap(({ severity, marks: of }) => (severity === 'live' ? of : [])) ?? []),
+    [judged],
+  );
   const neck = useMemo(() => ({ scale: scale.metres, bodyJoin }), [scale.metres, bodyJoin]);
   return (
     <>
-      <MapView instrumentId={id} saved={saved} stored={marks} neck={neck} today={today} />
+      <MapView
+        instrumentId={id}
+        saved={saved}
+        stored={marks}
+        neck={neck}
+        tailpiece={endsAtTailpiece(build)}
+        live={live}
+        today={today}
+      />
       <div className="mt-3">
         <FindingsHere id={id} of={({ mark }) => mark !== null} />
       </div>

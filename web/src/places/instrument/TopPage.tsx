@@ -42,8 +42,8 @@ function TopOf({ instrument, top }: { instrument: Instrument; top: TopModel }) {
   if (top.arch)
     return (
       <>
-        {said}
         <ArchedTop instrument={instrument} arch={top.arch} />
+        <div className="mt-3">{said}</div>
       </>
     );
   if (!plan)
@@ -61,8 +61,8 @@ function TopOf({ instrument, top }: { instrument: Instrument; top: TopModel }) {
   const found = JSON.stringify([instrument.id, plan, top.loose]);
   return (
     <>
-      {said}
       <VirtualTop key={found} instrument={instrument} known={top} plan={plan} />
+      <div className="mt-3">{said}</div>
     </>
   );
 }

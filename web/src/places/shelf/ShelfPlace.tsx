@@ -235,12 +235,24 @@ function InWork({ job }: { job: NonNullable<Card['job']> }) {
   );
 }
 
+/** A card's edge has the colour of its mark. */
+const EDGES: Partial<Record<Card['weight'], string>> = {
+  live: 'border-l-wax',
+  act: 'border-l-verdigris',
+  watch: 'border-l-ochre',
+};
+
 function CardOf({ card }: { card: Card }) {
   return (
-    <li className="sheet relative flex min-w-0 gap-3 border-l-[6px] p-3 pl-3.5 hover:border-l-verdigris">
+    <li
+      className={`sheet relative flex min-w-0 gap-3 border-l-[6px] p-3 pl-3.5 hover:bg-sunk/40 ${EDGES[card.weight] ?? ''}`}
+    >
       <Drawn
-        of={cardDrawing(card, PAGE_INKS)}
-        className="hidden h-[66px] w-[190px] shrink-0 text-ink sm:block"
+        of={cardDrawing(
+          { ...card, hurts: card.place && { place: card.place, weight: card.weight } },
+          PAGE_INKS,
+        )}
+        className="hidden h-[80px] w-[190px] shrink-0 text-ink sm:block"
         hidden
       />
       <div className="min-w-0 flex-1">

@@ -10,12 +10,15 @@ import {
   type QuantityId,
 } from '@upright-elder/core/readings';
 import { useMemo, useRef, useState } from 'react';
+import { toast } from 'sonner';
 import { MergeDialog } from '../../../app/MergeDialog.js';
 import { gaugesFor, laidOn, useGauges } from '../../../data/gauges.js';
 import { useMarks, usePeople } from '../../../data/hooks.js';
 import { usePersonId } from '../../../data/person.js';
+import { useNarrow } from '../../../data/useNarrow.js';
 import { useStable } from '../../../data/useStable.js';
 import { Fold } from '../../../fields/Fold.js';
+import { SAME } from '../../../fields/ReadingField.js';
 import { placeOf, sayAtPoint } from '../map/atPoint.js';
 import { ConditionLines } from './ConditionLines.js';
 import { Corrections } from './Corrections.js';
@@ -31,7 +34,7 @@ import {
   type FieldKey,
 } from './draft.js';
 import type { DraftPointFinding } from './draftFinding.js';
-import { goOn } from './goOn.js';
+import { goOn, goToRefused } from './goOn.js';
 import { differencesOf, mergedDraft, replacesStored } from './merge.js';
 import { NoPhotographYet, NotHere, OpenAnother, ProtocolChoice } from './Opening.js';
 import { ClosurePanel, LinePanel, PricePanel } from './Panels.js';
@@ -39,7 +42,7 @@ import { PointLine } from './PointLine.js';
 import { ReadingLine } from './ReadingLine.js';
 import { SaveBar, SavePanel } from './SavePanel.js';
 import { StagePart } from './StagePart.js';
-import { countOf, filledOf, onlyThese, stagesOf } from './stages.js';
+import { countOf, filledOf, onlyThese, split, stagesOf } from './stages.js';
 import { useToday } from './today.js';
 import { TodayChoice } from './TodayChoice.js';
 import { useExamination } from './useExamination.js';
@@ -72,6 +75,7 @@ export function Examining(props: Props) {
     useExamination(instrument, shop, stored, () => emptyDraft(shop, instrument.bodyJoin, usual ?? 'full'));
   const { data: marks } = useMarks(instrument.id);
   const form = useRef<HTMLFormElement>(null);
+  const narrow = useNarrow();
   const gauges = useGauges();
   const [active, setActive] = useState<{ line: LineId; place: Place | null } | null>(null);
   const protocol = protocols.find(({ id }) => id === draft.protocol) ?? protocols[0]!;
@@ -91,9 +95,21 @@ export function Examining(props: Props) {
     [protocol, instrument, last, draft],
   );
   const onlyToday = today.only && !protocol.priced;
-  const stages = onlyToday ? onlyThese(every, today.lines, draft, instrument.type) : every;
+  const long = !onlyToday && countOf(every.flatMap(({ lines }) => lines)) > LONG;
+  const stages = onlyToday
+    ? onlyThese(every, today.lines, draft, instrument.type)
+    : long
+      ? split(every, today.lines)
+      : every;
   const full = protocols.find(({ id }) => id === 'full') ?? protocol;
   const [shut, setShut] = useState<Record<string, boolean>>({});
+  // a long protocol opens with what is measured at every visit; the rest lies closed under its name
+  const standsOpen = (lines: readonly LineId[], i: number) =>
+    long
+      ? (i === 0 && examinations.length === 0 && !narrow) ||
+        lines.some((one) => today.lines.includes(one)) ||
+        filledOf(lines, draft) > 0
+      : !narrow || i === 0;
   const body = useRef<HTMLDivElement>(null);
   useHandPlace(form, body, leftAt, stages);
   const line = active?.line ?? stages[0]?.lines[0];
@@ -104,8 +120,14 @@ export function Examining(props: Props) {
 
   const onSides = (quantity: QuantityId) => {
     const next = withSides(draft, quantity, shop);
-    if (next !== draft) change(next, `${quantity}.`);
-    return next !== draft;
+    if (next === draft) return false;
+    change(next, `${quantity}.`);
+    const [before, after] = [draft, next].map(({ texts }) => texts[`${quantity}.treble`]?.trim() ?? '');
+    if (before && before !== SAME && before !== after)
+      toast(`Treble was ${before}, now ${after}.`, {
+        action: { label: 'Undo', onClick: () => onText(`${quantity}.treble`, before) },
+      });
+    return true;
   };
   const act = useStable({
     onCondition: (part: Partial<Draft['conditions']>) =>
@@ -243,7 +265,8 @@ export function Examining(props: Props) {
                 title={title}
                 filled={filledOf(lines, draft)}
                 fields={countOf(lines)}
-                open={!(shut[at] ?? i > 0)}
+                folds={long}
+                open={!(shut[at] ?? !standsOpen(lines, i))}
                 onOpenChange={(open) => setShut({ ...shut, [at]: !open })}
               >
                 {lines.map((one) => lineView(one))}
@@ -272,7 +295,9 @@ export function Examining(props: Props) {
           replaces={
             stored !== undefined && (replacesStored(draftOf(stored), draft) || refusals.why !== undefined)
           }
+          refused={refusedIn(refusals)}
           whyRefusal={refusals.why}
+          onRefused={() => goToRefused(form.current)}
           onWhy={(why) => change({ ...draft, why }, 'why')}
           onStartAfresh={startAfresh}
         />
@@ -287,18 +312,15 @@ export function Examining(props: Props) {
             onAskingPrice={(askingPrice) => change({ ...draft, askingPrice }, 'askingPrice')}
           />
         )}
+        {!protocol.priced && <ClosurePanel closure={closure} />}
         {line && <LinePanel line={line} place={active?.place ?? null} gauges={gauges} />}
-        <ClosurePanel closure={closure} />
       </aside>
       {!protocol.priced && (
         <SaveBar
           changed={changed}
           saving={saving}
-          done={filledOf(
-            stages.flatMap(({ lines }) => lines),
-            draft,
-          )}
-          of={countOf(stages.flatMap(({ lines }) => lines))}
+          refused={refusedIn(refusals)}
+          onRefused={() => goToRefused(form.current)}
         />
       )}
       {theirs && (
@@ -320,5 +342,10 @@ export function Examining(props: Props) {
 
 /** A draft in which nothing was filled in. */
 const NOTHING_READ = emptyDraft({ today: '', temperatureUnit: '°C' }, 14, 'full');
+/** From so many fields on a protocol is long. */
+const LONG = 40;
+/** Fields that were refused; what is asked for besides has its own words. */
+const refusedIn = (refusals: Record<string, string>): number =>
+  Object.keys(refusals).filter((key) => key !== 'why').length;
 /** Nothing is expected yet. */
 const NONE: Expectation[] = [];

@@ -1,42 +1,13 @@
 import type { GaugesNow, Instrument, Protocol, Shop } from '@upright-elder/contract';
-import { lineOf, isQuantity, type LineId, type Place, type Stage } from '@upright-elder/core/readings';
+import { lineOf, isQuantity, type LineId, type Place } from '@upright-elder/core/readings';
 import type { ClosureWords } from '@upright-elder/core/stance';
 import { useMemo } from 'react';
 import { MoneyField } from '../../../fields/MoneyField.js';
 import { ClosureNote } from '../ClosureNote.js';
 import type { Draft } from './draft.js';
 import { GaugePlace } from './GaugePlace.js';
+import { RateAsked } from './RateAsked.js';
 import { answerOf, lookedInDraft, QuickAnswer } from './QuickAnswer.js';
-import { countOf, filledOf } from './stages.js';
-
-/** How far the protocol has come, and a way to each of its stages. */
-export function ProgressPanel({ stages, draft }: { stages: readonly Stage[]; draft: Draft }) {
-  const all = stages.flatMap(({ lines }) => lines);
-  const done = filledOf(all, draft);
-  return (
-    <div>
-      <p className="text-[1.6rem] leading-tight font-bold">
-        {done} <span className="text-[1rem] font-normal">of {countOf(all)} read</span>
-      </p>
-      <progress className="h-3 w-full" value={done} max={countOf(all)} aria-label="Readings taken" />
-      <ul>
-        {stages.map(({ title, lines }, i) => (
-          <li key={`${i} ${title}`}>
-            <a
-              href={`#stage-${i}`}
-              className="flex min-h-[44px] items-center justify-between gap-2 text-[0.92rem] underline decoration-rule underline-offset-4"
-            >
-              {title}
-              <span className="text-faint">
-                {filledOf(lines, draft)} of {countOf(lines)}
-              </span>
-            </a>
-          </li>
-        ))}
-      </ul>
-    </div>
-  );
-}
 
 /** The line at hand: where the gauge goes and how it is taken; beside it whether the gauge box is heard. */
 export function LinePanel({ line, place, gauges }: { line: LineId; place: Place | null; gauges: GaugesNow }) {
@@ -83,6 +54,7 @@ export function PricePanel({
     <>
       <section className="sheet mt-3 p-4" aria-label="What it comes to">
         <QuickAnswer answer={answer} currency={shop.currency} />
+        {(shop.rate ?? '') === '' && <RateAsked shop={shop} />}
         <div className="mt-2">
           <MoneyField
             label="Asking price"
@@ -110,7 +82,7 @@ export function PricePanel({
 /** Whether the readings of a side agree. */
 export function ClosurePanel({ closure }: { closure: ClosureWords[] }) {
   return (
-    <section className="sheet mt-3 p-4" aria-live="polite" aria-label="Closure check">
+    <section className="sheet mt-3 p-4" aria-live="polite" aria-label="Closure check" data-answer="agree">
       <h3 className="text-[1.15rem]">Do the readings agree?</h3>
       {closure.length === 0 ? (
         <p className="mt-1 text-[0.95rem] text-faint">

@@ -6,6 +6,7 @@ import { memo, useState, type KeyboardEvent } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { MoneyField } from '../../../fields/MoneyField.js';
 import { TypedField } from '../../../fields/TypedField.js';
+import { LineName } from './LineName.js';
 import { VerdictMark } from '../../../fields/VerdictMark.js';
 import {
   isGiven,
@@ -75,11 +76,8 @@ export const PointLine = memo(function PointLine(props: Props) {
       onKeyDown={onLetter}
     >
       <legend className="sr-only">{name}</legend>
-      <div>
-        <div className="font-serif text-[1.1rem] leading-tight font-semibold" aria-hidden="true">
-          {name}
-        </div>
-        <p className="text-[0.85rem] leading-snug text-faint lg:hidden">{how}</p>
+      <div className="max-lg:flex max-lg:flex-wrap max-lg:items-center max-lg:gap-x-3">
+        <LineName name={name} how={how} />
         {map && (
           <Link to={map.to} className="flex min-h-[44px] items-center text-[0.88rem] underline" data-aside>
             {map.has || 'mark it on the map'}
@@ -107,18 +105,16 @@ export const PointLine = memo(function PointLine(props: Props) {
           className="flex flex-wrap gap-1"
         >
           {states.map((state, i) => (
-            <ToggleGroup.Item
-              key={state.id}
-              value={state.id}
-              className="min-h-[44px] rounded-[3px] border border-faint bg-sheet px-3 data-[state=on]:border-2 data-[state=on]:border-ink data-[state=on]:bg-sunk data-[state=on]:font-bold"
-            >
-              <span
-                className="mr-1.5 hidden text-[0.75rem] text-faint lg:inline pointer-coarse:hidden"
-                aria-hidden="true"
-              >
-                {i + 1}
-              </span>
+            <ToggleGroup.Item key={state.id} value={state.id} className="label">
               {state.name}
+              {active && (
+                <span
+                  className="ml-1.5 hidden text-[0.75rem] text-faint lg:inline pointer-coarse:hidden"
+                  aria-hidden="true"
+                >
+                  {i + 1}
+                </span>
+              )}
             </ToggleGroup.Item>
           ))}
           {!shown && (

@@ -9,6 +9,7 @@ import {
 import { isPoint, linesFor, type PointId, type Protocol } from '@upright-elder/core/readings';
 import { quickWords } from '@upright-elder/core/wording';
 import { parseMoney } from '@upright-elder/core/units';
+import { Fold } from '../../../fields/Fold.js';
 import type { DraftPointFinding } from './draftFinding.js';
 
 const amountOf = (text: string): number | null => {
@@ -72,7 +73,7 @@ export function QuickAnswer({
   currency: string;
   brief?: boolean;
 }) {
-  const { state, first, lines } = quickWords(answer, currency);
+  const { state, first, lines, unseen } = quickWords(answer, currency);
   return (
     <div aria-live="polite">
       <p className={brief ? 'leading-snug' : 'said'}>
@@ -88,6 +89,15 @@ export function QuickAnswer({
             <li key={line}>{line}</li>
           ))}
         </ul>
+      )}
+      {!brief && unseen.length > 0 && (
+        <Fold summary="What was not seen" summaryClass="text-[0.95rem]">
+          {unseen.map((line) => (
+            <p key={line} className="mb-1 text-[0.95rem]">
+              {line}
+            </p>
+          ))}
+        </Fold>
       )}
     </div>
   );

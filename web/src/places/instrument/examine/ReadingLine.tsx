@@ -14,6 +14,7 @@ import { toast } from 'sonner';
 import { ReadingField, SAME } from '../../../fields/ReadingField.js';
 import { placesOf, toolOf, unitOf, type Draft, type FieldKey } from './draft.js';
 import { FieldNote } from './FieldNote.js';
+import { LineName } from './LineName.js';
 import { LiveGauge } from './LiveGauge.js';
 import { ListField } from '../../../fields/ListField.js';
 
@@ -83,11 +84,8 @@ export const ReadingLine = memo(function ReadingLine(props: Props) {
       className={`grid gap-x-4 border-t border-rule py-1.5 pl-2 md:grid-cols-[12.5rem_minmax(0,1fr)] ${active ? 'border-l-4 border-l-verdigris' : 'border-l-4 border-l-transparent'}`}
     >
       <legend className="sr-only">{name}</legend>
-      <div>
-        <div className="font-serif text-[1.1rem] leading-tight font-semibold" aria-hidden="true">
-          {name}
-        </div>
-        <p className="text-[0.85rem] leading-snug text-faint lg:hidden">{how}</p>
+      <div className="max-lg:flex max-lg:flex-wrap max-lg:items-center max-lg:gap-x-3">
+        <LineName name={name} how={how} />
         <div className="flex items-center gap-1.5 text-[0.85rem] text-faint">
           <span aria-hidden="true">with</span>
           <ListField

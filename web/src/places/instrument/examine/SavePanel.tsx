@@ -4,7 +4,7 @@ import type { Stage } from '@upright-elder/core/readings';
 import { useEffect, useRef } from 'react';
 import { StrikeOut, StruckWords } from '../../../app/StrikeOut.js';
 import type { Draft } from './draft.js';
-import { ProgressPanel } from './Panels.js';
+import { MeasuredRule } from './MeasuredRule.js';
 
 interface Props {
   stages: readonly Stage[];
@@ -16,7 +16,10 @@ interface Props {
   broughtBack: boolean;
   /** something that is stored is replaced: it is asked why */
   replaces: boolean;
+  /** fields that were refused */
+  refused: number;
   whyRefusal: string | undefined;
+  onRefused: () => void;
   onWhy: (why: string) => void;
   onStartAfresh: () => void;
 }
@@ -25,14 +28,16 @@ interface Props {
 export function SavePanel(props: Props) {
   const { stages, draft, stored, saving, changed, broughtBack, replaces, whyRefusal, onWhy, onStartAfresh } =
     props;
+  const { refused, onRefused } = props;
   return (
-    <div className="sheet p-4">
-      <ProgressPanel stages={stages} draft={draft} />
+    <div className="sheet p-4" data-answer="save">
+      <MeasuredRule stages={stages} draft={draft} />
       {replaces && <WhyField why={draft.why} refusal={whyRefusal} onWhy={onWhy} />}
       <button type="submit" className="act mt-2 w-full justify-center" disabled={saving}>
         {saving ? 'Saving…' : 'Save the examination'}
       </button>
-      <p className="mt-1 text-[0.85rem] text-faint">
+      <Refused fields={refused} onGo={onRefused} />
+      <p className="mt-1 text-[0.85rem] text-faint max-lg:hidden">
         Skip anything: it stays missing. Enter goes on, 1 to 9 pick a state, Ctrl S saves.
       </p>
       {changed && (
@@ -63,20 +68,25 @@ export function SavePanel(props: Props) {
 export function SaveBar({
   changed,
   saving,
-  done,
-  of,
+  refused,
+  onRefused,
 }: {
   changed: boolean;
   saving: boolean;
-  done: number;
-  of: number;
+  refused: number;
+  onRefused: () => void;
 }) {
   return (
     <>
       <div className="sheet fixed inset-x-0 bottom-0 z-10 flex items-center gap-3 border-t-2 px-3 py-2 lg:hidden">
         <div className="min-w-0 flex-1 text-[0.95rem]">
-          <strong>{done}</strong> of {of} read
-          {changed && <span className="text-ochre"> · not saved yet</span>}
+          {refused > 0 ? (
+            <Refused fields={refused} onGo={onRefused} />
+          ) : (
+            <span className={changed ? 'text-ochre' : 'text-faint'}>
+              {changed ? 'Not saved yet' : 'Nothing entered yet'}
+            </span>
+          )}
         </div>
         <button type="submit" className="act" disabled={saving}>
           {saving ? 'Saving…' : 'Save'}
@@ -84,6 +94,21 @@ export function SaveBar({
       </div>
       <div className="h-[4rem] lg:hidden" aria-hidden="true" />
     </>
+  );
+}
+
+/** How many fields were refused, and the way to the first of them. */
+function Refused({ fields, onGo }: { fields: number; onGo: () => void }) {
+  if (fields === 0) return null;
+  return (
+    <button
+      type="button"
+      role="alert"
+      className="mt-1 min-h-[44px] text-left text-[0.95rem] font-bold text-ochre underline"
+      onClick={onGo}
+    >
+      ✕ {fields === 1 ? '1 field was' : `${fields} fields were`} refused. Not saved: go there
+    </button>
   );
 }
 

@@ -1,6 +1,7 @@
 import type { ReactNode } from 'react';
 import { useNarrow } from '../../../data/useNarrow.js';
 import { Fold } from '../../../fields/Fold.js';
+import { Tally } from './Tally.js';
 
 interface Props {
   /** its place among the stages, from 0 */
@@ -8,24 +9,24 @@ interface Props {
   title: string;
   filled: number;
   fields: number;
+  /** it lies closed under its name until it is wanted; on a narrow screen it always can */
+  folds: boolean;
   open: boolean;
   onOpenChange: (open: boolean) => void;
   children: ReactNode;
 }
 
-/** A stage of an examination; on a narrow screen it folds, and says how far it is. */
-export function StagePart({ at, title, filled, fields, open, onOpenChange, children }: Props) {
+/** A stage of an examination, with how far it is; in a long protocol and on a narrow screen it folds. */
+export function StagePart({ at, title, filled, fields, folds, open, onOpenChange, children }: Props) {
   const narrow = useNarrow();
   return (
-    <section id={`stage-${at}`} aria-label={title} className="mt-4 scroll-mt-2">
-      {narrow ? (
+    <section id={`stage-${at}`} aria-label={title} className={`${folds ? 'mt-1' : 'mt-4'} scroll-mt-2`}>
+      {narrow || folds ? (
         <Fold
           summary={
-            <span className="flex justify-between gap-2">
+            <span className="flex items-center justify-between gap-3">
               {title}
-              <span className="font-sans text-[0.95rem] font-normal text-faint">
-                {filled} of {fields}
-              </span>
+              <Tally filled={filled} fields={fields} />
             </span>
           }
           summaryClass="border-b border-rule font-serif text-[1.25rem] font-semibold"
@@ -36,7 +37,10 @@ export function StagePart({ at, title, filled, fields, open, onOpenChange, child
         </Fold>
       ) : (
         <>
-          <h3 className="text-[1.25rem]">{title}</h3>
+          <h3 className="flex items-center justify-between gap-3 text-[1.25rem]">
+            {title}
+            <Tally filled={filled} fields={fields} />
+          </h3>
           {children}
         </>
       )}

@@ -1,7 +1,7 @@
 import { lineOf, type LineId, type Stage } from '@upright-elder/core/readings';
 import { Fold } from '../../../fields/Fold.js';
 import { Tick } from '../../../fields/Tick.js';
-import type { Today } from './today.js';
+import { isUsual, type Today } from './today.js';
 
 interface Props {
   today: Today;
@@ -22,7 +22,7 @@ export function TodayChoice({ today, onToday, stages, name }: Props) {
   return (
     <div className="mb-2 border-t border-rule print:hidden">
       <Tick
-        label={`Only what I measure today (${lines.length} ${lines.length === 1 ? 'line' : 'lines'})`}
+        label={`${isUsual(today) ? 'Only what is measured at every visit' : 'Only what I measure today'} (${lines.length} ${lines.length === 1 ? 'line' : 'lines'})`}
         checked={only}
         disabled={lines.length === 0}
         aside

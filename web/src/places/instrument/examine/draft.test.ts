@@ -178,9 +178,12 @@ describe('both sides in one line', () => {
     ]);
   });
 
-  it('never write over a treble that was read, but over one that was to be the same', () => {
+  it('are what is meant now: they take the place of a treble that was read, and of one that was to be the same', () => {
     const read = filled({ 'action12.bass': '7/64 5/64', 'action12.treble': '6/64' });
-    expect(withSides(read, 'action12', shop)).toBe(read);
+    expect(withSides(read, 'action12', shop).texts).toMatchObject({
+      'action12.bass': '7/64',
+      'action12.treble': '5/64',
+    });
     const same = filled({ 'action12.bass': '7/64 5/64', 'action12.treble': '=' });
     expect(withSides(same, 'action12', shop).texts['action12.treble']).toBe('5/64');
   });

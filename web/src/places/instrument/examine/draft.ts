@@ -103,11 +103,12 @@ export function withText(draft: Draft, key: FieldKey, text: string, shop: Shop):
   };
 }
 
-/** Bass and treble that were typed beside each other in the bass field, each in its own; as it was where there are none. */
+/**
+ * Bass and treble that were typed beside each other in the bass field, each in its own, in place of whatever stood in
+ * them; as it was where there are none.
+ */
 export function withSides(draft: Draft, quantity: QuantityId, shop: Shop): Draft {
   const [bass, treble]: [FieldKey, FieldKey] = [`${quantity}.bass`, `${quantity}.treble`];
-  const beside = draft.texts[treble]?.trim() ?? '';
-  if (beside !== '' && beside !== SAME) return draft;
   const sides = sidesIn(quantity, draft.texts[bass] ?? '', unitOf(draft, bass, shop));
   if (!sides) return draft;
   return withText(withText(draft, bass, sides.bass, shop), treble, sides.treble, shop);

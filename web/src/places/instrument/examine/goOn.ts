@@ -3,6 +3,8 @@ import type { KeyboardEvent } from 'react';
 /** What Enter steps through: fields, the chosen one of a few, the states of a point; not what stands aside. */
 const STEPS =
   'input:not(:disabled):not([tabindex="-1"]):not([data-aside]), textarea, [role=radio][aria-checked=true], [data-step], button[type=submit]';
+/** A stage that lies closed. */
+const SHUT = 'section[id^="stage-"] [data-fold][aria-expanded=false]';
 
 /** The first field of a part of the form, ready to be typed into. */
 export function startAt(part: HTMLElement): void {
@@ -34,7 +36,7 @@ export function goOn(event: KeyboardEvent<HTMLFormElement>): void {
   const isStep = here.matches('input, select, [role=radio], [data-step]');
   // a dialog's events come by here too, and any other button does what it says
   if (!form.contains(target) || !isStep) return;
-  const steps = [...form.querySelectorAll<HTMLElement>(STEPS)].filter(
+  const steps = [...form.querySelectorAll<HTMLElement>(`${STEPS}, ${SHUT}`)].filter(
     (element) => element.getAttribute('aria-hidden') !== 'true' && element.checkVisibility(),
   );
   event.preventDefault();
@@ -42,12 +44,29 @@ export function goOn(event: KeyboardEvent<HTMLFormElement>): void {
   // a field that filled the next one too is followed by the one after it
   const far = event.shiftKey ? -1 : here.dataset.filled ? 2 : 1;
   delete here.dataset.filled;
-  if (at >= 0) return steps[at + far]?.focus();
+  if (at >= 0) return enter(steps[at + far]);
   // from something that stands aside, on to what follows it
   const isAfter = (element: HTMLElement) =>
     Boolean(here.compareDocumentPosition(element) & Node.DOCUMENT_POSITION_FOLLOWING);
   const next = event.shiftKey ? steps.filter((element) => !isAfter(element)).at(-1) : steps.find(isAfter);
-  next?.focus();
+  enter(next);
+}
+
+/** Into a field, or into the first one of a stage that was closed. */
+function enter(step: HTMLElement | undefined): void {
+  if (step?.matches('[data-fold]')) openStage(step.closest<HTMLElement>('section')!);
+  else step?.focus();
+}
+
+/** The first field that was refused, in whatever stage it lies. */
+export function goToRefused(form: HTMLElement | null): void {
+  const field = form?.querySelector<HTMLElement>('[aria-invalid=true]');
+  if (!field) return;
+  field.closest('section')?.querySelector<HTMLElement>('[data-fold][aria-expanded=false]')?.click();
+  setTimeout(() => {
+    field.focus({ preventScroll: true });
+    field.scrollIntoView({ block: 'center' });
+  });
 }
 
 function toStage(form: HTMLFormElement, from: HTMLElement, forward: boolean): void {
@@ -55,11 +74,14 @@ function toStage(form: HTMLFormElement, from: HTMLElement, forward: boolean): vo
   const at = stages.findIndex((stage) => stage.contains(from));
   const next = stages[at < 0 ? (forward ? 0 : stages.length - 1) : at + (forward ? 1 : -1)];
   if (!next) return forward ? form.querySelector('textarea')?.focus() : undefined;
-  const shut = next.querySelector<HTMLElement>('[data-fold][aria-expanded=false]');
-  shut?.click();
+  openStage(next);
+}
+
+function openStage(stage: HTMLElement): void {
+  stage.querySelector<HTMLElement>('[data-fold][aria-expanded=false]')?.click();
   // a part that was shut has its fields once it is drawn; a window behind another has no frames
   setTimeout(() => {
-    next.querySelector<HTMLElement>(STEPS)?.focus();
-    next.scrollIntoView({ block: 'start' });
+    stage.querySelector<HTMLElement>(STEPS)?.focus();
+    stage.scrollIntoView({ block: 'start' });
   });
 }

@@ -50,6 +50,22 @@ export function onlyThese(
   ].filter((stage) => stage.lines.length > 0);
 }
 
+/**
+ * Of each stage what is measured at every visit first, and what else it has as a stage of its own behind it: so a long
+ * protocol opens short.
+ */
+export const split = (stages: readonly Stage[], lines: readonly LineId[]): Stage[] =>
+  stages.flatMap((stage) => {
+    const [every, others] = [true, false].map((of) =>
+      stage.lines.filter((line) => lines.includes(line) === of),
+    ) as [LineId[], LineId[]];
+    if (every.length === 0 || others.length === 0) return [stage];
+    return [
+      { title: stage.title, lines: every },
+      { title: `${stage.title}, the rest`, lines: others },
+    ];
+  });
+
 /** Points that did not end in sound. */
 function foundBefore(last: Examination | undefined): PointId[] {
   return (last?.findings ?? []).filter(({ verdict }) => verdict !== 'sound').map(({ point }) => point);

@@ -18,6 +18,10 @@ const USUAL: LineId[] = [
   'bellyBehindBridge',
 ];
 
+/** Nobody has chosen other lines yet. */
+export const isUsual = ({ lines }: Today): boolean =>
+  lines.length === USUAL.length && USUAL.every((line) => lines.includes(line));
+
 const keyOf = (personId: string | null) => `upright-elder.today.${personId ?? 'nobody'}`;
 
 function read(text: string | null): Today {

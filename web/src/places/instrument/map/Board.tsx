@@ -19,6 +19,7 @@ export interface BoardProps {
   plan: BodyPlan;
   face: Face;
   neck: NeckSize;
+  tailpiece: boolean;
   marks: readonly DrawnOnPlan[];
   part: string | null;
   hair: CrossHair;
@@ -37,7 +38,7 @@ const LYING: readonly Face[] = ['bass side', 'treble side', 'neck'];
 const FIRST_PLACES = 4;
 
 /** The drawing board: a face with its marks, and the cross-hair that arrows move. */
-export function Board({ plan, face, neck, marks, part, hair, boardRef, ...on }: BoardProps) {
+export function Board({ plan, face, neck, tailpiece, marks, part, hair, boardRef, ...on }: BoardProps) {
   const { drawing, cursor, points } = hair;
   const faults = useMemo(() => faultsOf(plan), [plan]);
   const notes = useMemo(() => (face === 'top inside' ? planNotes(plan) : []), [plan, face]);
@@ -59,6 +60,7 @@ export function Board({ plan, face, neck, marks, part, hair, boardRef, ...on }: 
         tabIndex={0}
         role="application"
         aria-label="Drawing board: arrows move the cross-hair, Enter sets a point"
+        data-answer="drawing"
         className={`mt-2 ${LYING.includes(face) ? 'h-[max(14rem,min(22rem,calc(100vh-19rem)))]' : 'h-[max(24rem,min(36rem,calc(100vh-19rem)))]'}`}
         onKeyDown={hair.onKeyDown}
       >
@@ -67,6 +69,7 @@ export function Board({ plan, face, neck, marks, part, hair, boardRef, ...on }: 
             plan={plan}
             face={face}
             neck={neck}
+            tailpiece={tailpiece}
             marks={marks}
             part={part}
             pending={points}

@@ -10,30 +10,38 @@ import { ChevronRight } from 'lucide-react';
 import { useState } from 'react';
 import type { Mark } from '@upright-elder/contract';
 import { StrikeOut, StruckWords } from '../../../app/StrikeOut.js';
-import { useFieldUnit } from '../../../fields/LengthField.js';
+import { useLengths } from '../../../data/heights.js';
+import { gradeOf, gravestFirst, type LiveMarks } from './drawnMarks.js';
 import { drawnOf, inARow, nameOf, sayExtent, type DrawnMark } from './mapDocument.js';
 import { ListField } from '../../../fields/ListField.js';
+
+/** As many marks as stand beside the drawing; the others follow at a touch. */
+const AT_FIRST = 6;
 
 /** Every mark with how it was last seen; live damage first to the eye by shape, word and colour. */
 export function MarksList({
   marks,
   chosen,
+  live,
   onChoose,
 }: {
   marks: Record<string, DrawnMark>;
   chosen: string | null;
+  live: LiveMarks;
   onChoose: (id: string, face: Face) => void;
 }) {
-  const unit = useFieldUnit('mm');
-  const all = Object.entries(marks);
+  const unit = useLengths();
+  const [whole, setWhole] = useState(false);
+  const all = gravestFirst(marks, live);
+  const shown = whole ? all : all.slice(0, AT_FIRST);
   return (
-    <section className="sheet p-4" aria-label="Marks">
+    <section className="sheet p-4" aria-label="Marks" data-answer="marks">
       <h2 className="text-[1.2rem]">Marks</h2>
       {all.length === 0 && <p>None yet.</p>}
-      <ul className="max-h-[24rem] overflow-y-auto">
-        {all.map(([id, mark]) => {
+      <ul>
+        {shown.map(([id, mark]) => {
           const last = mark.sightings.at(-1)!;
-          const live = last.state === 'moving';
+          const grave = gradeOf(id, last, live) === 'live';
           return (
             <li key={id} className="border-b border-rule">
               <button
@@ -42,8 +50,8 @@ export function MarksList({
                 className="min-h-[44px] w-full py-1 text-left"
                 onClick={() => onChoose(id, mark.face)}
               >
-                <span className={`font-bold ${live ? 'text-wax' : ''}`}>
-                  {live ? '◆ ' : ''}
+                <span className={`font-bold ${grave ? 'text-wax' : ''}`}>
+                  {grave ? '◆ ' : ''}
                   {nameOf(mark)}
                 </span>
                 {`, ${inARow(sayExtent(mark, last, unit), last.state)}`}
@@ -57,6 +65,11 @@ export function MarksList({
           );
         })}
       </ul>
+      {all.length > shown.length && (
+        <button type="button" className="min-h-[44px] underline" onClick={() => setWhole(true)}>
+          All {all.length} marks
+        </button>
+      )}
     </section>
   );
 }

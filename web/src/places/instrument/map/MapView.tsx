@@ -24,6 +24,7 @@ import { WhatStoodBefore } from '../../../app/WhatStoodBefore.js';
 import { newId } from '../../../data/ids.js';
 import { Choice } from '../../../fields/Choice.js';
 import { DatedBoard } from './DatedBoard.js';
+import { faceOfGravest, type LiveMarks } from './drawnMarks.js';
 import { FACE_OPTIONS } from './faceNames.js';
 import { LookAgain } from './LookAgain.js';
 import { seenAgain, withSighting, type DrawnMark, type MapDocument } from './mapDocument.js';
@@ -42,6 +43,10 @@ interface Props {
   /** the marks as they are stored, with what was corrected of them */
   stored: readonly Mark[];
   neck: NeckSize;
+  /** the strings end at one */
+  tailpiece: boolean;
+  /** marks that are judged live */
+  live: LiveMarks;
   today: string;
 }
 
@@ -55,10 +60,12 @@ const rounded = (metres: number) => Number(metres.toFixed(4));
 const copied = (path: Path) => path.map(([x, y]): [number, number] => [x, y]);
 
 /** The map: a face with its marks as they were on a day, and what is done to them. */
-export function MapView({ instrumentId, saved, stored, neck, today }: Props) {
+export function MapView({ instrumentId, saved, stored, neck, tailpiece, live, today }: Props) {
   const map = useMapDocument(instrumentId, saved);
   const { plan, marks } = map.now;
-  const place = useMapPlace();
+  // the face that it opens on does not turn under the hand
+  const [first] = useState(() => faceOfGravest(saved.marks, live));
+  const place = useMapPlace(first);
   const { face } = place;
   const navigate = useNavigate();
   const [kind, setKind] = useState<MarkKind>(place.kinds[0] ?? 'crack');
@@ -180,8 +187,10 @@ export function MapView({ instrumentId, saved, stored, neck, today }: Props) {
           plan={plan}
           face={face}
           neck={neck}
+          tailpiece={tailpiece}
           marks={marks}
           chosenMark={chosenMark}
+          live={live}
           today={today}
           part={place.part}
           hair={hair}
@@ -246,6 +255,12 @@ export function MapView({ instrumentId, saved, stored, neck, today }: Props) {
             onClose={() => place.choose({})}
           />
         ) : null}
+        <MarksList
+          marks={marks}
+          chosen={chosenMark}
+          live={live}
+          onChoose={(id, markFace) => place.choose({ mark: id, face: markFace })}
+        />
         <LookAgain
           marks={marks}
           today={today}
@@ -254,11 +269,6 @@ export function MapView({ instrumentId, saved, stored, neck, today }: Props) {
             see(id, marks[id]!.sightings.at(-1)!.state);
             place.choose({ mark: id, face: marks[id]!.face });
           }}
-        />
-        <MarksList
-          marks={marks}
-          chosen={chosenMark}
-          onChoose={(id, markFace) => place.choose({ mark: id, face: markFace })}
         />
         <StruckMarks marks={stored.filter(({ struck }) => struck)} />
         <PartsList

@@ -1,10 +1,31 @@
+import type { Sighting } from '@upright-elder/contract';
 import { allBraces, goesRound, type Face, type BodyPlan } from '@upright-elder/core/body-plan';
-import type { DrawnOnPlan } from '@upright-elder/drawings';
-import { loosePath, nameOf, seenOn, type DrawnMark } from './mapDocument.js';
+import type { LengthUnit } from '@upright-elder/core/units';
+import type { DrawnOnPlan, MarkGrade } from '@upright-elder/drawings';
+import { loosePath, nameOf, sayExtent, seenOn, type DrawnMark } from './mapDocument.js';
 
 /** What is marked on one face of the top and seen on the other too. */
 const THROUGH: ReadonlySet<string> = new Set(['crack', 'worn pin hole']);
 const isTop = (face: Face) => face === 'top' || face === 'top inside';
+
+/** Marks that are judged live, though they may lie quiet. */
+export type LiveMarks = ReadonlySet<string>;
+
+/** What a mark means as it was last seen: what moves or is judged live, what nobody has pressed yet, what is quiet. */
+export const gradeOf = (id: string, { state }: Pick<Sighting, 'state'>, live: LiveMarks): MarkGrade =>
+  state === 'moving' || live.has(id) ? 'live' : state === 'not tried' ? 'watch' : 'quiet';
+
+const GRADES: readonly MarkGrade[] = ['live', 'watch', 'quiet'];
+
+/** All marks, what asks for the most first. */
+export const gravestFirst = (marks: Record<string, DrawnMark>, live: LiveMarks): [string, DrawnMark][] => {
+  const rank = (id: string, mark: DrawnMark) => GRADES.indexOf(gradeOf(id, mark.sightings.at(-1)!, live));
+  return Object.entries(marks).sort(([a, one], [b, other]) => rank(a, one) - rank(b, other));
+};
+
+/** The face that a map opens on: of what asks for the most, else the top. */
+export const faceOfGravest = (marks: Record<string, DrawnMark>, live: LiveMarks): Face =>
+  gravestFirst(marks, live)[0]?.[1].face ?? 'top';
 
 /** The marks of a face as they were on a day. */
 export function drawnMarks(
@@ -13,6 +34,8 @@ export function drawnMarks(
   face: Face,
   day: string,
   chosen: string | null,
+  unit: LengthUnit,
+  live: LiveMarks,
 ): DrawnOnPlan[] {
   return Object.entries(marks).flatMap(([id, mark]): DrawnOnPlan[] => {
     // what goes through the top shows on both of its faces
@@ -28,9 +51,10 @@ export function drawnMarks(
         kind: mark.kind,
         path,
         round: goesRound(mark.kind, path),
-        live: seen.state === 'moving',
+        grade: gradeOf(id, seen, live),
         chosen: id === chosen,
         name: nameOf(mark),
+        extent: sayExtent(mark, seen, unit),
       },
     ];
   });

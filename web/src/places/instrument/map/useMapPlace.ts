@@ -6,8 +6,12 @@ import { placeOf } from './atPoint.js';
 const oneOf = <T extends string>(all: readonly T[], text: string | null): T | null =>
   all.find((one) => one === text) ?? null;
 
-/** What the address says of the map: the face, what is chosen on it, and the point of an examination it was opened from. */
-export function useMapPlace() {
+/**
+ * What the address says of the map: the face, what is chosen on it, and the point of an examination it was opened from.
+ *
+ * @param first the face where the address names none
+ */
+export function useMapPlace(first: Face) {
   const [params, setParams] = useSearchParams();
   const point = oneOf<PointId>(POINT_IDS, params.get('point'));
   const asked = point ? placeOf(point) : undefined;
@@ -24,7 +28,7 @@ export function useMapPlace() {
       { replace: true },
     );
   return {
-    face: oneOf<Face>(FACES, params.get('face')) ?? asked?.face ?? 'top',
+    face: oneOf<Face>(FACES, params.get('face')) ?? asked?.face ?? first,
     mark: params.get('mark'),
     part: params.get('part'),
     point,

@@ -246,7 +246,7 @@ function Stands({
       {drawn && (
         <Drawn
           of={cardDrawing(
-            { scale: instrument.scale.metres, bodyJoin: instrument.bodyJoin, stance: drawn },
+            { scale: instrument.scale.metres, bodyJoin: instrument.bodyJoin, stance: drawn, hurts: null },
             PAGE_INKS,
           )}
           className="mt-1 w-[9rem]"

@@ -1,8 +1,7 @@
 import type { RecordedStretch } from '@upright-elder/contract';
 import type { BraceRanking, Gain, LengthSaid, LooseStretch } from '@upright-elder/core/top';
 import { moveIn } from '@upright-elder/core/units';
-import { useHeights } from '../../../data/heights.js';
-import { useFieldUnit } from '../../../fields/LengthField.js';
+import { useHeights, useLengths } from '../../../data/heights.js';
 import { sayLength } from '../../../fields/sayLength.js';
 import type { Drawn } from '../../../compute/tasks/draws.js';
 import { DEGREES, sayTurn } from './sayTurn.js';
@@ -83,7 +82,7 @@ function Stretch({
   alone: boolean;
 }) {
   const heights = moveIn(useHeights().unit);
-  const unit = useFieldUnit('mm');
+  const unit = useLengths();
   const ranked = ranking.stretches.find(({ stretch }) => sameStretch(stretch, one));
   const length = lengths.find(({ stretch }) => sameStretch(stretch, one));
   if (!ranked) return null;
@@ -117,7 +116,7 @@ function LengthWords({
   of: { now, least, most, fromPlate, past },
   middle,
 }: Pick<Props, 'middle'> & { of: LengthSaid }) {
-  const unit = useFieldUnit('mm');
+  const unit = useLengths();
   const say = (turn: number) => sayTurn(turn + middle);
   const seen = most - least > 0.1 * DEGREES.per;
   if (fromPlate !== null && past !== null && past - now > 0.15 * DEGREES.per)

@@ -16,7 +16,7 @@ import { GLUED_AT } from '@upright-elder/core/wood';
 import { contourStep } from '@upright-elder/drawings';
 import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
-import { useHeights } from '../../../data/heights.js';
+import { useHeights, useLengths } from '../../../data/heights.js';
 import { tensionOf, useShopStrings } from '../../../data/strings.js';
 import { useUnchanged } from '../../../data/useUnchanged.js';
 import { extremes, TopRelief } from '../../../drawings/top/TopRelief.js';
@@ -31,7 +31,6 @@ import { Lean } from './Lean.js';
 import { LoadControls } from './LoadControls.js';
 import { LooseList } from './LooseList.js';
 import { sayTurn } from './sayTurn.js';
-import { useFieldUnit } from '../../../fields/LengthField.js';
 import { togglesOf, type Toggle } from './stretches.js';
 import { Trials } from './Trials.js';
 import { useAnswer } from './useAnswer.js';
@@ -52,7 +51,7 @@ const stretchesOf = (known: TopModel): LooseStretch[] =>
 
 /** The virtual top: solved once beside the page, then asked at every touch. */
 export function VirtualTop({ instrument, known, plan }: Props) {
-  const unit = useFieldUnit('mm');
+  const unit = useLengths();
   const toggles = useMemo(() => togglesOf(plan.braces, known.loose, unit), [plan, known.loose, unit]);
   const trial = useTrial(instrument, known, toggles);
   const [trying, setTrying] = useState(false);
