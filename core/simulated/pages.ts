@@ -14,6 +14,7 @@ import { STRING_SIDES, type StringSide } from '../src/strings/index.js';
 import { hasRole, type TreatmentId } from '../src/treatments/index.js';
 import {
   findingSentences,
+  firstOf,
   firstSentence,
   sayFindings,
   sayIn,
@@ -383,7 +384,7 @@ const ofYearsAhead = ({ ahead, day, diagnosis }: Pages): Claim[] =>
 
 /** The card says what one of the pages says. */
 const ofCard = ({ card, sentences }: Pages): Claim[] =>
-  card === null || sentences.includes(card)
+  card === null || sentences.some((one) => firstOf(one) === card)
     ? []
     : [
         { page: 'card', of: 'card', side: null, says: card, from: 'first' },

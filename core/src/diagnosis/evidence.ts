@@ -113,6 +113,8 @@ export interface PlaneMoved {
   side: StringSide;
   /** of the straightedge, down positive: what came closer */
   fell: Uncertain;
+  /** what damper wood made of what was measured, m: less than nothing where drier wood hides some of it */
+  season: number;
   belly: Uncertain;
   thickness: Uncertain;
   /** what the two leave: minus the sum of the three changes */

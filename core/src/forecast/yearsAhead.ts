@@ -32,6 +32,8 @@ export interface Reached {
 export type Ends =
   | { kind: 'already' }
   | { kind: 'never' }
+  /** judged to have enough today, and likely to be over by the readings: nobody can name a year */
+  | { kind: 'soon' }
   /** perhaps not within twenty years */
   | { kind: 'not before'; from: number }
   | { kind: 'about'; middle: number; from: number; to: number };
@@ -55,7 +57,7 @@ export function endOf(reached: Reached, verdict: SideReserve['verdict'] | null, 
   const ends = endsOf(reached, day);
   if (verdict === null || verdict === 'too tall') return ends;
   if (isShort({ verdict })) return { kind: 'already' };
-  return ends.kind === 'already' ? { kind: 'about', middle: day, from: day, to: day } : ends;
+  return ends.kind === 'already' ? { kind: 'soon' } : ends;
 }
 
 /**

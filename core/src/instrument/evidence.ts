@@ -331,6 +331,7 @@ function movedOf(
     since: first.date,
     side,
     fell: { value: -fell.value - season.value, sd: Math.hypot(fell.sd, season.sd) },
+    season: season.value,
     belly: { value: belly.value - season.value, sd: Math.hypot(bellySd, season.sd) },
     thickness,
     neck: {

@@ -2,8 +2,10 @@ import type { Uncertain } from '../numeric/index.js';
 import type { StringSide } from '../strings/index.js';
 import {
   actionBelief,
+  attribute,
   beliefAhead,
   calibrate,
+  endOf,
   whenReached,
   type Calibration,
   type Reached,
@@ -48,7 +50,7 @@ export function yearsAhead(
   const sides = fit.sides.flatMap((side) =>
     ofSide(record, fit, side, day, judged[side.side]?.reserve ?? null),
   );
-  const cracks = record.marks.flatMap((mark): YearsAhead[] => {
+  const cracks = record.marks.flatMap((mark): Ahead[] => {
     const reach =
       record.plan && mark.kind === 'crack' ? reachOf(mark.sightings.at(-1)?.path ?? [], record.plan) : null;
     const series = crackLengths(mark, record, source);
@@ -60,11 +62,29 @@ export function yearsAhead(
         ending: { of: 'crack', mark: mark.id, name: mark.name, into: reach.into },
         reached: whenReached(calibration, { limit, rising: true, from: day, moisture: fit.kept.moisture }),
         series: about(series.key, calibration),
+        told: isTold(calibration),
       },
     ];
   });
-  return [...sides, ...cracks].sort((a, b) => soon(a) - soon(b));
+  return [...sides, ...cracks]
+    .filter(({ told, ...one }) => told || endOf(one.reached, verdictOf(one.ending), day).kind === 'already')
+    .map(({ told: _told, ...one }) => one)
+    .sort((a, b) => soon(a) - soon(b));
 }
+
+/** What is worked out of an end before it is asked whether it can be told at all. */
+interface Ahead extends YearsAhead {
+  /** how it creeps is known: nothing is carried on for years that may be no creep */
+  told: boolean;
+}
+
+const isTold = (calibration: Calibration): boolean => {
+  const told = attribute(calibration);
+  return told.known && told.creep !== 'cannot tell';
+};
+
+const verdictOf = (ending: Ending): SideReserve['verdict'] | null =>
+  'verdict' in ending ? ending.verdict : null;
 
 const soon = ({ reached: { middle, from } }: YearsAhead): number => middle ?? from ?? Infinity;
 
@@ -80,13 +100,15 @@ function ofSide(
   { side, all, prior, calibration, window }: FittedSide,
   day: number,
   reserve: SideReserve | null,
-): YearsAhead[] {
+): Ahead[] {
   const lever = levers[side];
   const ahead = calibrate(all, { climate: air.climate, belief: beliefAhead(actionBelief(prior)) });
-  const at = (ending: Ending, limit: number): YearsAhead => ({
+  const told = isTold(calibration);
+  const at = (ending: Ending, limit: number): Ahead => ({
     ending,
     reached: whenReached(ahead, { limit, rising: true, from: day, moisture: kept.moisture }),
     series: about(`action12.${side}`, calibration),
+    told,
   });
   // what relief and nut take is not the saddle's to take
   const target = actionTarget(instrument, side) + (reserve?.taken ?? 0);

@@ -297,11 +297,32 @@ const askedFor = (job: JobId, seen: ReadonlyMap<PointId, LookedPoint>): boolean 
   );
 };
 
+/**
+ * What a job costs by itself, by the shop's allowance or the catalogue's hours.
+ *
+ * @returns from and to, in the shop's currency; null where the shop has neither a rate nor an allowance for it
+ */
+export function costOfOne(
+  job: JobId,
+  shop: Pick<QuickAsked, 'allowances' | 'rate' | 'effects'>,
+): [number, number] | null {
+  const cost = costOfJob(job, JOBS[job].treatments, shop, []);
+  return cost[1] > 0 ? cost : null;
+}
+
+/** What of a plan a customer would name: the jobs whose chief treatment is in it, the larger ones first. */
+export function jobNames(ids: readonly TreatmentId[]): string[] {
+  const inPlan = JOB_IDS.filter((job) => ids.includes(JOBS[job].treatments[0]));
+  return inPlan
+    .filter((job) => !COVERED[job]?.some((larger) => inPlan.includes(larger)))
+    .map((job) => JOBS[job].name);
+}
+
 /** What was written at a point goes before the shop's allowance, and that before the hours of the catalogue. */
 function costOfJob(
   job: JobId,
   treatments: readonly TreatmentId[],
-  { allowances, rate, effects = HOUSE_EFFECTS }: QuickAsked,
+  { allowances, rate, effects = HOUSE_EFFECTS }: Pick<QuickAsked, 'allowances' | 'rate' | 'effects'>,
   written: readonly (number | null)[],
 ): [number, number] {
   // several points that ask for one job are paid once: the largest amount stands

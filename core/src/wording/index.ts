@@ -2,6 +2,7 @@ export * from './sentence.js';
 export * from './say.js';
 export * from './words.js';
 export * from './findings.js';
+export { GLOSSARY, sayWord, wordsIn, type WordFound } from './glossary.js';
 export { quantities } from './rules/readings.js';
 export * from './history.js';
 export * from './stands.js';

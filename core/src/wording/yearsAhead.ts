@@ -17,14 +17,15 @@ export function yearsAheadSentence(
     text: `${wordsOf(ending, height)[ends.kind](yearOf(ends))}.`,
     weight: weightOf(ends, reached, day),
     because:
-      `At today’s creep of ${move.signed(mean, sd)} ${move.name} a year, from ${series.readings === 1 ? 'one reading' : `${series.readings} readings`}, at its home humidity. ` +
-      `${spanOf(reached)}${floorOf(ending, height)}`,
+      `At today’s creep of ${move.signed(mean, sd)} ${move.name} a year, from ${series.readings === 1 ? 'one reading' : `${series.readings} readings`}, at its home humidity.` +
+      `${spanOf(ends, reached)}${floorOf(ending, height)}`,
     ...('side' in ending ? { side: ending.side } : {}),
   };
 }
 
-function spanOf({ to, never }: Reached): string {
-  const span = to === null ? '9 times in 10 it is later' : 'The span holds 4 times in 5';
+function spanOf({ kind }: Ends, { never }: Reached): string {
+  if (kind === 'already' || kind === 'soon' || kind === 'never') return '';
+  const span = kind === 'not before' ? ' 9 times in 10 it is later' : ' The span holds 4 times in 5';
   return never < 0.005 ? `${span}.` : `${span}; ${percent(never)} never within ${YEARS_AHEAD} years.`;
 }
 
@@ -51,6 +52,8 @@ export function whenWords(reached: Reached, day: number): string {
   switch (ends.kind) {
     case 'already':
       return 'now';
+    case 'soon':
+      return 'any year now';
     case 'never':
       return `not within ${YEARS_AHEAD} years`;
     case 'not before':
@@ -71,6 +74,7 @@ function wordsOf(ending: Ending, height: Saying['height']): Record<Ends['kind'],
           ending.verdict === 'at its floor'
             ? `${saddle} is used up: only the least allowed shows`
             : `${saddle}: trimming as far as it may go does not reach the wanted action`,
+        soon: () => `${saddle} may run out any year now`,
         never: () => `${saddle} has enough to trim for ${YEARS}`,
         'not before': (year) => `${saddle} will probably last until ${year} at least`,
         about: (year) => `${saddle} runs out about ${year}`,
@@ -81,6 +85,8 @@ function wordsOf(ending: Ending, height: Saying['height']): Record<Ends['kind'],
       return {
         already: () =>
           `Even with the saddle at its lowest, ${ending.side} action is above ${height(ending.limit)}`,
+        soon: () =>
+          `Even with the saddle at its lowest, ${ending.side} action may pass ${height(ending.limit)} any year now`,
         never: () => `${stays} for ${YEARS}`,
         'not before': (year) => `${stays} until ${year} at least`,
         about: (year) =>
@@ -91,6 +97,7 @@ function wordsOf(ending: Ending, height: Saying['height']): Record<Ends['kind'],
       const wheel = `${capital(ending.side)} thumb wheel`;
       return {
         already: () => `${wheel} does not reach down to the wanted action`,
+        soon: () => `${wheel} may be all the way down any year now`,
         never: () => `${wheel} has enough travel down for ${YEARS}`,
         'not before': (year) => `${wheel} will probably do until ${year} at least`,
         about: (year) => `${wheel} is all the way down about ${year}`,
@@ -101,6 +108,7 @@ function wordsOf(ending: Ending, height: Saying['height']): Record<Ends['kind'],
       const into = `the ${ending.into === 'hole' ? 'sound hole' : ending.into}`;
       return {
         already: () => `${crack} may reach ${into} any day`,
+        soon: () => `${crack} may reach ${into} any year now`,
         never: () => `${crack} does not reach ${into} within ${YEARS}`,
         'not before': (year) => `${crack} may reach ${into}, probably not before ${year}`,
         about: (year) => `${crack} reaches ${into} about ${year}`,
@@ -114,5 +122,6 @@ const SOON = 3;
 
 function weightOf({ kind }: Ends, { middle }: Reached, day: number): Sentence['weight'] {
   if (kind === 'already') return 'act';
+  if (kind === 'soon') return 'watch';
   return middle !== null && middle - day < SOON * DAYS_PER_YEAR ? 'watch' : 'fact';
 }

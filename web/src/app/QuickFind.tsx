@@ -6,7 +6,7 @@ import { useLocation, useNavigate } from 'react-router';
 import useSWR from 'swr';
 import { get } from '../data/api.js';
 import { useSettled } from '../data/useSettled.js';
-import { INSTRUMENT_PAGES, PLACES, SHOP_PAGES } from './pages.js';
+import { pagesFor, readingsFor, settingsFor, toldFor, type Told } from './findable.js';
 
 const GROUPS: Record<HitKind, string> = {
   instrument: 'Instruments',
@@ -38,31 +38,6 @@ function pathOf({ kind, id, instrumentId }: Hit): string {
   }
 }
 
-interface Page {
-  to: string;
-  label: string;
-}
-
-/** Pages that a person may mean: those of the instrument at hand first. */
-function pagesAt(pathname: string): Page[] {
-  const instrument = /^\/instruments\/(?!new)[^/]+/u.exec(pathname)?.[0];
-  return [
-    ...(instrument
-      ? [
-          ...INSTRUMENT_PAGES.map(({ to, label }) => ({
-            to: `${instrument}/${to}`,
-            label: `${label} of this instrument`,
-          })),
-          { to: `${instrument}/details`, label: 'Details of this instrument' },
-        ]
-      : []),
-    ...PLACES,
-    ...SHOP_PAGES.map(({ to, label }) => ({ to, label: `Shop: ${label.toLowerCase()}` })),
-    { to: '/take-in', label: 'Take in an instrument' },
-    { to: '/instruments/new', label: 'Add an instrument' },
-  ];
-}
-
 const LINE =
   'flex min-h-[44px] cursor-pointer flex-wrap items-center gap-x-3 rounded-[3px] px-3 py-1 data-[selected=true]:bg-sunk';
 const HEADING =
@@ -83,9 +58,16 @@ export function QuickFind({ open, onOpenChange }: { open: boolean; onOpenChange:
   const { pathname } = useLocation();
   const hits = typed.trim() === '' ? [] : (data?.hits ?? []);
   const wanted = typed.trim().toLowerCase().split(/\s+/u);
-  const pages = pagesAt(pathname).filter(({ label }) =>
-    wanted.every((word) => label.toLowerCase().includes(word)),
-  );
+  // before anything is typed the pages alone
+  const asked = typed.trim() !== '';
+  const ways = {
+    Pages: pagesFor(wanted, pathname),
+    Settings: asked ? settingsFor(wanted) : [],
+    Readings: asked ? readingsFor(wanted, pathname) : [],
+  };
+  const told = Object.entries(asked ? toldFor(wanted) : {}).filter(([, all]) => all.length > 0);
+  const nothing =
+    hits.length === 0 && told.length === 0 && Object.values(ways).every((all) => all.length === 0);
   const waiting = typed.trim() !== '' && data?.search !== typed.trim();
   const go = (to: string) => {
     onOpenChange(false);
@@ -99,19 +81,17 @@ export function QuickFind({ open, onOpenChange }: { open: boolean; onOpenChange:
       label="Find"
       shouldFilter={false}
       loop
-      overlayClassName="fixed inset-0 z-30 bg-black/50"
-      contentClassName="sheet fixed top-[8vh] left-1/2 z-30 w-[min(44rem,94vw)] -translate-x-1/2 p-2 shadow-lg"
+      overlayClassName="fixed inset-0 z-30"
+      contentClassName="sheet fixed top-[3.5rem] right-1 z-30 w-[min(36rem,97vw)] border-t-4 border-t-verdigris p-2 shadow-lg sm:right-4"
     >
       <Command.Input
         value={typed}
         onValueChange={setTyped}
-        placeholder="name, owner, mark, note, page"
+        placeholder="name, owner, mark, note, page, setting, word"
         className="field text-[1.2rem]"
       />
       <Command.List className="mt-1 max-h-[min(30rem,70vh)] overflow-y-auto">
-        <Command.Empty className="px-3 py-2 text-faint">
-          {waiting ? 'Looking…' : 'Nothing found.'}
-        </Command.Empty>
+        {nothing && <p className="px-3 py-2 text-faint">{waiting ? 'Looking…' : 'Nothing found.'}</p>}
         {(Object.keys(GROUPS) as HitKind[]).map((kind) => {
           const of = hits.filter((hit) => hit.kind === kind);
           return (
@@ -144,16 +124,44 @@ export function QuickFind({ open, onOpenChange }: { open: boolean; onOpenChange:
             )
           );
         })}
-        {pages.length > 0 && (
-          <Command.Group heading="Pages" className={HEADING}>
-            {pages.map(({ to, label }) => (
-              <Command.Item key={to} value={`page ${to}`} onSelect={() => go(to)} className={LINE}>
-                {label}
-              </Command.Item>
-            ))}
-          </Command.Group>
+        {Object.entries(ways).map(
+          ([heading, all]) =>
+            all.length > 0 && (
+              <Command.Group key={heading} heading={heading} className={HEADING}>
+                {all.map(({ to, label }) => (
+                  <Command.Item
+                    key={`${to} ${label}`}
+                    value={`${heading} ${to} ${label}`}
+                    onSelect={() => go(to)}
+                    className={LINE}
+                  >
+                    {label}
+                  </Command.Item>
+                ))}
+              </Command.Group>
+            ),
         )}
+        {told.map(([heading, all]) => (
+          <ToldHere key={heading} heading={heading} all={all} />
+        ))}
       </Command.List>
     </Command.Dialog>
+  );
+}
+
+/** What is told at once, and leads nowhere. */
+function ToldHere({ heading, all }: { heading: string; all: Told[] }) {
+  return (
+    <section aria-label={heading} className="px-3 pt-2">
+      <h3 className="font-sans text-[0.88rem] font-bold text-faint">{heading}</h3>
+      <dl>
+        {all.map(({ name, says }) => (
+          <div key={`${name} ${says}`} className="py-1">
+            <dt className="mr-2 inline font-serif font-semibold">{name}</dt>
+            <dd className="inline text-[0.95rem]">{says}</dd>
+          </div>
+        ))}
+      </dl>
+    </section>
   );
 }

@@ -16,14 +16,30 @@ import { useScheme } from './scheme.js';
 // the first press fetches it
 const QuickFind = lazy(() => import('./QuickFind.js').then(({ QuickFind: page }) => ({ default: page })));
 
+// read once a page stands
+const WordsHere = lazy(() => import('./WordsHere.js'));
+
 // beside every page but the bench's own, once it stands
 const CallsElsewhere = lazy(() => import('../places/bench/CallsElsewhere.js'));
+
+/** The page has stood for a moment: what it does not need first may come. */
+function useRested(): boolean {
+  const [rested, setRested] = useState(false);
+  useEffect(() => {
+    const timer = setTimeout(() => setRested(true), REST_MS);
+    return () => clearTimeout(timer);
+  }, []);
+  return rested;
+}
+const REST_MS = 1500;
 
 export function Shell() {
   const [scheme, turnScheme] = useScheme();
   const [keysOpen, setKeysOpen] = useState(false);
   const [finding, setFinding] = useState(false);
   const [found, setFound] = useState(false);
+  const [main, setMain] = useState<HTMLElement | null>(null);
+  const rested = useRested();
   const find = () => {
     setFound(true);
     setFinding(true);
@@ -120,6 +136,7 @@ export function Shell() {
       )}
       <main
         id="main"
+        ref={setMain}
         aria-busy={renewing}
         className={`mx-auto max-w-[1360px] px-3 py-4 sm:px-5 ${renewing ? 'opacity-60' : ''}`}
       >
@@ -131,6 +148,11 @@ export function Shell() {
         <Suspense fallback={<p className="said">Fetching…</p>}>
           <Outlet />
         </Suspense>
+        {main && rested && (
+          <Suspense fallback={null}>
+            <WordsHere main={main} />
+          </Suspense>
+        )}
       </main>
       {found && (
         <Suspense fallback={null}>
@@ -149,10 +171,7 @@ export function Shell() {
         offset={{ top: '4px' }}
         mobileOffset={{ bottom: '4.6rem' }}
         theme={scheme}
-        toastOptions={{
-          style: { fontSize: '1rem' },
-          actionButtonStyle: { minHeight: '44px', fontSize: '1rem' },
-        }}
+        toastOptions={{ unstyled: true, className: 'slip' }}
       />
     </>
   );

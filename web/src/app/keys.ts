@@ -10,7 +10,7 @@ export const KEYS: { where: string; keys: [string, string][] }[] = [
       ['B', 'the bench'],
       ['A', 'the air'],
       ['W', 'the shop'],
-      ['/', 'find anything: name, owner, mark, note, page'],
+      ['/', 'find anything: name, owner, mark, note, page, setting, word'],
       ['Ctrl K', 'the same, from within a field'],
       ['n', 'add an instrument'],
     ],

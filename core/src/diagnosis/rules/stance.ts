@@ -98,7 +98,7 @@ export interface StanceArgs {
   'belly-odd': null;
   'dome-sound': null;
   'still-settling': NonNullable<Evidence['resting']>;
-  'plane-fell': { since: string; fell: Uncertain; by: 'belly' | 'neck' | null };
+  'plane-fell': Pick<PlaneMoved, 'since' | 'fell' | 'season'> & { by: 'belly' | 'neck' | null };
   creeps: { creep: 'creeping' | 'probably creeping'; perYear: Uncertain };
 }
 
@@ -537,7 +537,7 @@ export const STANCE_RULES: RulesOf<StanceArgs> = {
         .filter(({ fell }) => fell.value > Math.max(2 * fell.sd, FELL))
         .map((moved) => ({
           side: moved.side,
-          args: { since: moved.since, fell: moved.fell, by: whatMoved(moved) },
+          args: { since: moved.since, fell: moved.fell, season: moved.season, by: whatMoved(moved) },
           evidence: [
             ...known.ofSide(moved.side, 'straightedge'),
             ...known.ofReads(known.read('bellyBehindBridge', 'centre')),

@@ -28,9 +28,9 @@ export const STANCE_WORDS: WordsOf<StanceArgs> = {
     return `${actionOf(side!)} is ${there}, about ${height(level)}. ${because(why, off)}`.trim();
   },
   'season-high': (args, { height }, { side }) =>
-    `${actionOf(side!)} is ${args.now} today, about ${height(args.level)}: ${BESIDE[args.neck]} Leave it alone.`,
+    `${actionOf(side!)} is ${args.now} today, ${height(args.level)}: ${BESIDE[args.neck]} Leave it alone.`,
   'season-low': (args, { height }, { side }) =>
-    `${actionOf(side!)} is ${args.now} today, about ${height(args.level)}: the wood is dry. Humidify it, cut nothing.`,
+    `${actionOf(side!)} is ${args.now} today, ${height(args.level)}: the wood is dry. Humidify it, cut nothing.`,
   'season-untold': ({ now, level }, { height }, { side }) =>
     `${actionOf(side!)} is ${now}, about ${height(level)}. Season or not? Measure again in the other season.`,
   'season-hides': ({ there, atKept }, { height }, { side }) =>
@@ -65,8 +65,8 @@ export const STANCE_WORDS: WordsOf<StanceArgs> = {
       : `Neck reset due: the fret plane is ${fineError(low)} too low at the bridge. The belly does not explain it.`,
   'neck-asked': (args) =>
     args
-      ? `Looks like the neck angle. Not known yet: ${NOT_YET[args.reasons[0]!]}.`
-      : 'Belly, bridge or neck? Not known yet. Measure before you plan anything.',
+      ? `Perhaps the neck angle: not known yet. ${capital(NOT_YET[args.reasons[0]!])}.`
+      : 'Not known yet whether belly, bridge or neck moved. Measure before you plan anything.',
   'plane-by-eye': ({ runs, spent }) =>
     `By eye ${[
       ...(runs ? ['the straightedge hits the bridge'] : []),
@@ -173,6 +173,15 @@ export const STANCE_MORE: MoreOf<StanceArgs> = {
   ],
   'season-high': wouldBe,
   'season-low': wouldBe,
+  'plane-fell': ({ fell, season }, { fine }) => {
+    const measured = fell.value + season;
+    const read = `Measured ${fine(Math.abs(measured))} ${measured < 0 ? 'up' : 'down'}`;
+    return [
+      season < 0
+        ? `${read}; the wood is drier, which hides ${fine(-season)}.`
+        : `${read}; ${fine(season)} of that is damper wood.`,
+    ];
+  },
   'neck-asked': (args) =>
     args && args.reasons.length > 1
       ? [`Besides, ${list(args.reasons.slice(1).map((reason) => NOT_YET[reason]))}.`]

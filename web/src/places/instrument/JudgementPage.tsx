@@ -14,7 +14,7 @@ import {
   useProtocols,
   useShop,
 } from '../../data/hooks.js';
-import { answerOf, lookedSaved, QuickAnswer } from './examine/QuickAnswer.js';
+import { allowancesOf, answerOf, lookedSaved, QuickAnswer } from './examine/QuickAnswer.js';
 import { PredictFirst } from './predictions/PredictFirst.js';
 import { BudgetSheet } from './judgement/BudgetSheet.js';
 import { FindingList } from './judgement/FindingList.js';
@@ -82,7 +82,7 @@ function JudgementOf({
         {date !== null && (
           <section className="sheet px-4 py-2" aria-label="Ways" data-answer="ways">
             <h2 className="sr-only">Ways</h2>
-            <Ways made={made} planning={planning} unit={unit} />
+            <Ways made={made} planning={planning} allowances={shop ? allowancesOf(shop) : {}} unit={unit} />
           </section>
         )}
         {findings.length > 0 && (

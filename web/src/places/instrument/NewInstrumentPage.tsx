@@ -1,3 +1,4 @@
+import type { Room } from '@upright-elder/contract';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { useTitle } from '../../app/useTitle.js';
@@ -6,6 +7,12 @@ import { FormReady } from './details/FormReady.js';
 import { emptyForm } from './details/form.js';
 import { QuickStart } from './details/QuickStart.js';
 import { InstrumentFormView } from './details/InstrumentFormView.js';
+
+/** Where there is one room, it is that; where there are several, nobody guesses. */
+function theOnly(rooms: readonly Room[]): string {
+  const here = rooms.filter(({ struck }) => !struck);
+  return here.length === 1 ? here[0]!.id : '';
+}
 
 export function NewInstrumentPage() {
   const [id] = useState(newId);
@@ -20,7 +27,7 @@ export function NewInstrumentPage() {
           <InstrumentFormView
             id={id}
             draftKey="new instrument"
-            initial={emptyForm()}
+            initial={{ ...emptyForm(), homeRoomId: theOnly(rooms) }}
             rooms={rooms}
             shop={shop}
             onSaved={() => void navigate(`/instruments/${id}/examine`)}

@@ -1,7 +1,7 @@
 import type { Shop } from '@upright-elder/contract';
 import { spokenIn } from '@upright-elder/core/readings';
 import { Check } from 'lucide-react';
-import type { ReactNode } from 'react';
+import { useEffect, useRef, type ReactNode } from 'react';
 import { Link } from 'react-router';
 import { Fetching } from '../../app/Fetching.js';
 import { FormFoot } from '../../app/FormFoot.js';
@@ -123,6 +123,11 @@ function Step({
   said: string;
   children: ReactNode;
 }) {
+  const body = useRef<HTMLDivElement>(null);
+  // the step before it is done: the hand goes on here
+  useEffect(() => {
+    if (open) body.current?.querySelector<HTMLElement>('input, a.act')?.focus();
+  }, [open]);
   return (
     <li
       className={`sheet p-4 ${open ? 'border-l-[6px] border-l-verdigris' : ''}`}
@@ -137,7 +142,11 @@ function Step({
         {title}
         {done && <span className="font-sans text-[0.95rem] font-normal text-faint">{said}</span>}
       </h2>
-      {open && <div className="mt-2 sm:pl-11">{children}</div>}
+      {open && (
+        <div ref={body} className="mt-2 sm:pl-11">
+          {children}
+        </div>
+      )}
     </li>
   );
 }
@@ -161,8 +170,6 @@ function HowYouMeasure({ shop }: { shop: Shop }) {
         <input
           className="field font-normal"
           autoComplete="off"
-          // the step before it is done: the hand goes on here
-          autoFocus
           onFocus={(event) => event.target.select()}
           value={value.name}
           aria-invalid={refused.name ? true : undefined}

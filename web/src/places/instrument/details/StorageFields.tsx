@@ -39,7 +39,7 @@ export function StorageFields({ form, rooms, storedRoom }: Props) {
             name={name}
             render={({ field }) => (
               <TypedField
-                label={name === 'keptFrom' ? 'Kept from' : 'Kept to'}
+                label={name === 'keptFrom' ? 'It will live at, driest' : 'It will live at, dampest'}
                 unit="% RH"
                 value={field.value}
                 parse={parseStorageEnd}

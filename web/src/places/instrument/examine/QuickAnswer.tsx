@@ -35,6 +35,15 @@ export const lookedSaved = (findings: readonly PointFinding[]): LookedPoint[] =>
     allowance: allowanceAmount,
   }));
 
+/** The shop's own amounts for jobs, where it has any. */
+export const allowancesOf = (shop: Shop): Partial<Record<JobId, number>> =>
+  Object.fromEntries(
+    JOB_IDS.flatMap((job): [JobId, number][] => {
+      const amount = amountOf(shop.allowances?.[job] ?? '');
+      return amount === null ? [] : [[job, amount]];
+    }),
+  );
+
 /** What a quick look comes to, with the shop's rate and allowances. */
 export function answerOf(
   points: readonly LookedPoint[],
@@ -44,18 +53,12 @@ export function answerOf(
   shop: Shop,
 ): Answer {
   const archtop = instrument.type === 'archtop';
-  const allowances = Object.fromEntries(
-    JOB_IDS.flatMap((job): [JobId, number][] => {
-      const amount = amountOf(shop.allowances?.[job] ?? '');
-      return amount === null ? [] : [[job, amount]];
-    }),
-  );
   return quickAnswer({
     points,
     protocol: protocol.stages.flatMap((stage) => linesFor(stage, instrument.type)).filter(isPoint),
     archtop,
     rate: amountOf(shop.rate ?? ''),
-    allowances,
+    allowances: allowancesOf(shop),
     asking: amountOf(askingPrice),
     worth: instrument.marketValue?.amount ?? null,
   });

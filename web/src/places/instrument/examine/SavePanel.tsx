@@ -101,14 +101,15 @@ export function SaveBar({
 function Refused({ fields, onGo }: { fields: number; onGo: () => void }) {
   if (fields === 0) return null;
   return (
-    <button
-      type="button"
-      role="alert"
-      className="mt-1 min-h-[44px] text-left text-[0.95rem] font-bold text-ochre underline"
-      onClick={onGo}
-    >
-      ✕ {fields === 1 ? '1 field was' : `${fields} fields were`} refused. Not saved: go there
-    </button>
+    <div role="alert">
+      <button
+        type="button"
+        className="mt-1 min-h-[44px] text-left text-[0.95rem] font-bold text-ochre underline"
+        onClick={onGo}
+      >
+        ✕ {fields === 1 ? '1 field was' : `${fields} fields were`} refused. Not saved: go there
+      </button>
+    </div>
   );
 }
 

@@ -1,11 +1,18 @@
 import type { Planning } from '@upright-elder/contract';
-import type { Money, RepairPlan } from '@upright-elder/core/repair-plans';
+import {
+  costOfOne,
+  jobNames,
+  type JobId,
+  type Money,
+  type RepairPlan,
+} from '@upright-elder/core/repair-plans';
 import { sayHeightIn, type HeightUnit } from '@upright-elder/core/units';
 import {
   planName,
   sayBench,
   sayCost,
   sayInside,
+  sayMoneySpan,
   saySpanOfDays,
   UNDO_WORDS,
 } from '@upright-elder/core/wording';
@@ -15,31 +22,55 @@ import type { Plans } from '../plans/usePlans.js';
 export function Ways({
   made: { plans, trouble },
   planning,
+  allowances,
   unit,
 }: {
   made: Plans;
   planning: Planning | undefined;
+  /** the shop's own amounts, by job */
+  allowances: Partial<Record<JobId, number>>;
   unit: HeightUnit;
 }) {
   if (!plans || !planning)
     return <p className="min-h-[6.5rem] text-faint">{trouble ?? 'Working out the ways…'}</p>;
-  if (plans.length === 1) return <p>Nothing to plan yet, or nothing needs doing.</p>;
+  // whoever owns an old guitar asks for it, whether it is due or not
+  const reset = plans.some(({ ids }) => ids.includes('neck-off'))
+    ? null
+    : costOfOne('neck', { rate: planning.money.rate, allowances });
+  const resetSaid = reset && (
+    <p className="mt-1 text-[0.95rem] text-faint">
+      A neck reset, if it were due: {sayMoneySpan(reset, planning.currency)}.
+    </p>
+  );
+  if (plans.length === 1)
+    return (
+      <>
+        <p>Nothing to plan yet, or nothing needs doing.</p>
+        {resetSaid}
+      </>
+    );
   return (
-    <ul className="grid gap-3 sm:grid-cols-2 lg:grid-flow-col lg:auto-cols-fr lg:grid-cols-none">
-      {plans.map((plan) => (
-        <WayOf
-          key={plan.kinds.join(' ')}
-          {...{ plan, unit }}
-          money={planning.money}
-          currency={planning.currency}
-        />
-      ))}
-    </ul>
+    <>
+      <ul className="grid gap-3 sm:grid-cols-2 lg:grid-flow-col lg:auto-cols-fr lg:grid-cols-none">
+        {plans.map((plan) => (
+          <WayOf
+            key={plan.kinds.join(' ')}
+            {...{ plan, unit }}
+            money={planning.money}
+            currency={planning.currency}
+          />
+        ))}
+      </ul>
+      {resetSaid}
+    </>
   );
 }
 
+/** More are read in the comparison. */
+const MOST_JOBS = 3;
+
 function WayOf({
-  plan: { kinds, cost, outcome },
+  plan: { kinds, ids, cost, outcome },
   money,
   currency,
   unit,
@@ -51,6 +82,7 @@ function WayOf({
 }) {
   const say = sayHeightIn(unit);
   const leave = kinds[0] === 'leave it';
+  const jobs = jobNames(ids).slice(0, MOST_JOBS).join(' · ').toLowerCase();
   const parts = leave
     ? ['nothing is repaired']
     : [
@@ -63,6 +95,7 @@ function WayOf({
     <li className="border-t-2 border-rule pt-1">
       <p className={`font-serif text-[1.15rem] leading-tight ${leave ? '' : 'font-semibold'}`}>
         {planName(kinds)}
+        {jobs && <span className="font-sans text-[0.95rem] font-normal"> · {jobs}</span>}
       </p>
       <p className="text-[0.95rem]">{parts.join(' · ')}</p>
       <p className="text-[0.95rem]">

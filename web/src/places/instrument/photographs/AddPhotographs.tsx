@@ -6,6 +6,7 @@ import { ProblemError, send } from '../../../data/api.js';
 import { useRefresh } from '../../../data/hooks.js';
 import { newId } from '../../../data/ids.js';
 import { usePersonId } from '../../../data/person.js';
+import { refusals } from '../../../data/save.js';
 import { sendPicture } from '../../../data/pictures.js';
 import { ListField } from '../../../fields/ListField.js';
 import { DayField } from '../../../fields/DayField.js';
@@ -17,6 +18,8 @@ interface Sending {
   part: number;
   state: 'sending' | 'kept' | 'refused';
   words: string;
+  /** as it is kept */
+  photograph: Photograph | null;
 }
 
 /** Takes photographs in: chosen, dropped or pasted, several at once, each with its own progress and its own refusal. */
@@ -50,14 +53,21 @@ export function AddPhotographs({
       const queue = files.map((file): [string, File] => [newId(), file]);
       setSending((now) => [
         ...now.filter(({ state }) => state !== 'kept'),
-        ...queue.map(([id, { name }]): Sending => ({ id, name, part: 0, state: 'sending', words: '' })),
+        ...queue.map(([id, { name }]): Sending => ({
+          id,
+          name,
+          part: 0,
+          state: 'sending',
+          words: '',
+          photograph: null,
+        })),
       ]);
       const note = (id: string, part: Partial<Sending>) =>
         setSending((now) => now.map((one) => (one.id === id ? { ...one, ...part } : one)));
       for (const [id, file] of queue) {
         try {
           const { picture } = await sendPicture(file, (part) => note(id, { part }));
-          await send<Photograph>('PUT', `photographs/${id}`, {
+          const photograph = await send<Photograph>('PUT', `photographs/${id}`, {
             version: 0,
             instrumentId,
             examinationId: null,
@@ -68,7 +78,7 @@ export function AddPhotographs({
             note: '',
             by: personId,
           });
-          note(id, { part: 1, state: 'kept' });
+          note(id, { part: 1, state: 'kept', photograph });
         } catch (error) {
           const words =
             error instanceof ProblemError
@@ -83,6 +93,37 @@ export function AddPhotographs({
     },
     [personId, instrumentId, markId, takenOn, spot, refresh],
   );
+
+  /** One of several was of another spot than the first. */
+  const respot = async ({ id, photograph }: Sending, to: Spot) => {
+    if (!photograph || !personId) return;
+    try {
+      const {
+        version,
+        instrumentId: of,
+        examinationId,
+        markId: mark,
+        picture,
+        takenOn: day,
+        note,
+      } = photograph;
+      const kept = await send<Photograph>('PUT', `photographs/${id}`, {
+        version,
+        instrumentId: of,
+        examinationId,
+        markId: mark,
+        picture,
+        takenOn: day,
+        note,
+        spot: to,
+        by: personId,
+      });
+      setSending((now) => now.map((one) => (one.id === id ? { ...one, photograph: kept } : one)));
+      await refresh();
+    } catch (error) {
+      refusals(error);
+    }
+  };
 
   useEffect(() => {
     const onPaste = (event: ClipboardEvent) => {
@@ -138,18 +179,33 @@ export function AddPhotographs({
       />
       <span className="ml-3 text-[0.9rem] text-faint">or drop them here, or paste</span>
       <ul aria-live="polite">
-        {sending.map(({ id, name, part, state, words }) => (
-          <li key={id} className="mt-2 text-[0.92rem]">
-            <span className="block truncate">
-              {state === 'kept' ? '✓ ' : ''}
-              {name}
-            </span>
-            {state === 'sending' && (
-              <progress className="h-3 w-full" value={part} max={1} aria-label={`${name} goes out`} />
-            )}
-            {state === 'refused' && <span className="text-ochre">✕ {words}</span>}
-          </li>
-        ))}
+        {sending.map((one) => {
+          const { id, name, part, state, words, photograph } = one;
+          return (
+            <li key={id} className="mt-2 text-[0.92rem]">
+              <span className="flex flex-wrap items-center gap-2">
+                <span className="min-w-0 flex-1 truncate">
+                  {state === 'kept' ? '✓ ' : ''}
+                  {name}
+                </span>
+                {photograph && sending.length > 1 && (
+                  <ListField
+                    label={`Spot of ${name}`}
+                    hideLabel
+                    className="w-40"
+                    value={photograph.spot}
+                    options={SPOTS.map((of) => ({ value: of, label: of }))}
+                    onPick={(chosen) => void respot(one, chosen)}
+                  />
+                )}
+              </span>
+              {state === 'sending' && (
+                <progress className="h-3 w-full" value={part} max={1} aria-label={`${name} goes out`} />
+              )}
+              {state === 'refused' && <span className="text-ochre">✕ {words}</span>}
+            </li>
+          );
+        })}
       </ul>
     </section>
   );
