@@ -22,6 +22,10 @@ export interface StanceDrawn {
 }
 
 const WIDTH = 1180;
+/** Of the drawing, in its own unit; its height follows what was measured. */
+export const STANCE_BOX = [0, 0, WIDTH, 1] as const;
+/** Height of the letters where the drawing is seen at its own size. */
+const LETTER = 15;
 const LEFT = 46;
 const RIGHT = 12;
 /** The drawing reaches from the nut to a good way behind the saddle, m. */
@@ -55,9 +59,10 @@ const perMetre = (saddle: number) => (WIDTH - LEFT - RIGHT) / (saddle + BEHIND);
  * The side elevation: to scale along the strings, heights multiplied by the stated exaggeration. Fret plane, frets with
  * their dip, strings, nut, saddle, bridge, straightedge and top. The fret plane is the zero of heights.
  *
+ * @param letter height of the letters, in the drawing's own unit
  * @returns null where neither side was measured
  */
-export function stanceDrawing(drawn: StanceDrawn, inks: Inks): Drawing | null {
+export function stanceDrawing(drawn: StanceDrawn, inks: Inks, letter = LETTER): Drawing | null {
   const { neck, bass, treble, belly, exaggeration } = drawn;
   const lead = bass ?? treble;
   if (!lead) return null;
@@ -78,13 +83,13 @@ export function stanceDrawing(drawn: StanceDrawn, inks: Inks): Drawing | null {
     scale,
     exaggeration,
   };
-  const height = axes.y(lowest) + 34;
+  const height = axes.y(lowest) + Math.max(34, 2 * letter);
   return picture(
     [0, 0, WIDTH, height],
     'Stance: side elevation with fret plane, strings, nut, saddle, straightedge and top',
     [
-      ...neckParts(neck, stance, axes, inks),
-      ...straightedgeParts(neck, saddle, axes, inks),
+      ...neckParts(neck, stance, axes, inks, letter),
+      ...straightedgeParts(neck, saddle, axes, inks, letter),
       draw('path', {
         'data-part': 'top',
         d: topLine(stance, top, belly, lowest, axes),
@@ -117,7 +122,13 @@ interface Axes {
 }
 
 /** Neck and board, whose surface lies a fret's height under the crowns, and the frets. */
-function neckParts(neck: NeckGeometry, stance: Stance, { x, y }: Axes, inks: Inks): Drawing[] {
+function neckParts(
+  neck: NeckGeometry,
+  stance: Stance,
+  { x, y }: Axes,
+  inks: Inks,
+  letter: number,
+): Drawing[] {
   const at = (fret: number) => fretPosition(neck.scale, fret);
   const crown = (fret: number) => -dip(stance, at(fret));
   const end = at(FRETS.length) + 0.008;
@@ -159,9 +170,9 @@ function neckParts(neck: NeckGeometry, stance: Stance, { x, y }: Axes, inks: Ink
         'text',
         {
           x: x(at(fret)),
-          y: under + 18,
+          y: under + letter + 3,
           textAnchor: 'middle',
-          fontSize: 15,
+          fontSize: letter,
           fontFamily: inks.font,
           fill: inks.faint,
         },
@@ -170,14 +181,26 @@ function neckParts(neck: NeckGeometry, stance: Stance, { x, y }: Axes, inks: Ink
     ),
     draw(
       'text',
-      { x: x(stance.bodyJoin) + 8, y: under + 34, fontSize: 15, fontFamily: inks.font, fill: inks.faint },
+      {
+        x: x(stance.bodyJoin) + 8,
+        y: under + Math.max(34, 2.1 * letter),
+        fontSize: letter,
+        fontFamily: inks.font,
+        fill: inks.faint,
+      },
       `body joint, ${neck.bodyJoin}`,
     ),
   ];
 }
 
 /** The fret plane, carried on as the straightedge lies on it. */
-function straightedgeParts(neck: NeckGeometry, saddle: number, { x, y }: Axes, inks: Inks): Drawing[] {
+function straightedgeParts(
+  neck: NeckGeometry,
+  saddle: number,
+  { x, y }: Axes,
+  inks: Inks,
+  letter: number,
+): Drawing[] {
   const end = fretPosition(neck.scale, FRETS.length) + 0.008;
   return [
     draw('path', {
@@ -191,13 +214,14 @@ function straightedgeParts(neck: NeckGeometry, saddle: number, { x, y }: Axes, i
       'text',
       {
         x: x((end + saddle) / 2) - 10,
-        y: y(0) + 18,
-        fontSize: 15,
+        y: y(0) + letter + 3,
+        fontSize: letter,
         fontFamily: inks.font,
         fill: inks.faint,
         textAnchor: 'middle',
       },
-      'straightedge on the fret plane',
+      // on a narrow screen there is no room to say where
+      letter > 1.6 * LETTER ? 'straightedge' : 'straightedge on the fret plane',
     ),
   ];
 }

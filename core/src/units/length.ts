@@ -185,6 +185,19 @@ export function sayInches(metres: number): string {
   return `${metres < 0 ? '−' : ''}${said.join(' ')} in`;
 }
 
+/** A rule laid along wood is read so finely, inches: under the first of them twice as finely. */
+const ALONG_WOOD = 16;
+
+/** A length along wood as a rule shows it: `6 3/16 in`, `1/8 in`; to the nearest sixteenth. */
+export function sayLengthInches(metres: number): string {
+  const inches = Math.abs(metres) / METRES_PER_INCH;
+  const of = inches < 1 / ALONG_WOOD ? 2 * ALONG_WOOD : ALONG_WOOD;
+  const parts = Math.round(inches * of);
+  const [whole, rest] = [Math.floor(parts / of), parts % of];
+  const said = [...(whole > 0 || rest === 0 ? [`${whole}`] : []), ...(rest > 0 ? [reduced(rest, of)] : [])];
+  return `${metres < 0 && parts > 0 ? '−' : ''}${said.join(' ')} in`;
+}
+
 /** Metres as the trade says an action: `7/64`, `7½/64`; over 16/64 as `sayInches`. */
 export const sayAction = (metres: number): string =>
   Math.round(Math.abs(metres) / (METRES_PER['64ths'] / 2)) <= 2 * READ_IN_64THS

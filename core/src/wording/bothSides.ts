@@ -69,11 +69,7 @@ const plural = (text: string): string =>
     )
     .replace(/^A bass and treble saddle /u, 'Bass and treble saddles ')
     .replace(/^(Bass and treble action of [^.]*?) does not/u, '$1 do not')
-    .replace(/^The bass and treble leg of the X brace is (.*?)(?: of it)?\.$/u, (_whole, loose: string) =>
-      /\d/u.test(loose)
-        ? `Both legs of the X brace are ${loose} of each.`
-        : `Both legs of the X brace are ${loose}.`,
-    );
+    .replace(/^The bass and treble leg of the X brace is /u, 'Both legs of the X brace are ');
 
 /** The sentences with what is said of both sides alike in one; the graver stands where it stood. */
 export function mergeSides(sentences: readonly Sentence[]): Sentence[] {

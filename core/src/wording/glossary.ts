@@ -67,7 +67,7 @@ const SUBJECTS: Record<string, Record<string, Entry>> = {
       says: 'The line across the body where the strings cross the saddle, and where all height sums are made.',
     },
     'saddle showing': {
-      says: 'How much saddle stands above the bridge; what may still be filed off is less.',
+      says: 'How much of the saddle is above the bridge; what may still be filed off is less.',
     },
     'break angle': {
       says: 'How steeply the string bends down behind the saddle; too little, and tone goes and the saddle buzzes.',
@@ -80,13 +80,15 @@ const SUBJECTS: Record<string, Record<string, Entry>> = {
       find: 'compensation',
     },
     'neck reset': { says: 'Taking the neck off and refitting it at another angle.' },
-    overset: { says: 'A neck set at too much angle, so that the straightedge passes high over the bridge.' },
+    overset: {
+      says: 'A neck fitted at too much angle, so that the straightedge passes high over the bridge.',
+    },
     'integral neck': { says: 'A neck built as one with the body, with no joint to open.' },
     heel: {
       says: 'The foot of the neck at the body, with the small plate under it, the heel cap, and the cheeks that touch the sides.',
       find: 'heel(?: cap)?s?|cheeks?',
     },
-    extension: { says: 'The part of the fingerboard that lies on the top, beyond the body joint.' },
+    extension: { says: 'The part of the fingerboard over the top, beyond the body joint.' },
     'body joint': { says: 'The fret where neck and body meet.' },
     'fall-away': {
       says: 'The slight drop of the last frets over the body that keeps them out of the string’s way.',

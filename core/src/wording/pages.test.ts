@@ -100,6 +100,13 @@ const given = ({ amounts, withheld }: PlanStep): boolean => amounts.length > 0 &
 const saysOff = (pages: Pages, side: StringSide | null): boolean =>
   claimsOf(pages).some((one) => one.page === 'Seasons' && one.of === 'action today' && one.side === side);
 
+/** What years ahead says of a saddle that is used up. */
+const saddleAtItsFloor = (side: StringSide): Pages['ahead'][number] => ({
+  ending: { of: 'saddle', side, floor: 3.2e-3, verdict: 'at its floor' },
+  reached: { middle: null, from: null, to: null, never: 1, now: true },
+  series: { key: `action12.${side}`, readings: 3, perYear: { value: 0, sd: 1e-4 } },
+});
+
 /** Years ahead says something of a saddle. */
 const tellsSaddle = ({ ahead }: Pages): boolean => ahead.some(({ ending }) => ending.of === 'saddle');
 
@@ -267,16 +274,8 @@ function planted(): [string, Plant][] {
     [
       'enough today, and used up by the years ahead',
       (pages) =>
-        tellsSaddle(pages) &&
         pages.diagnosis.findings.some((one) => one.rule === 'saddle-answers' && one.args.leaves !== null)
-          ? {
-              ...pages,
-              ahead: pages.ahead.map((one) =>
-                one.ending.of === 'saddle'
-                  ? { ...one, ending: { ...one.ending, verdict: 'at its floor' } }
-                  : one,
-              ),
-            }
+          ? { ...pages, ahead: STRING_SIDES.map(saddleAtItsFloor) }
           : null,
     ],
     [

@@ -1,4 +1,4 @@
-import { finer, moveIn, sayHeight, sayHeightIn, sayInches, type HeightUnit } from '../units/index.js';
+import { finer, moveIn, sayHeight, sayHeightIn, sayLengthInches, type HeightUnit } from '../units/index.js';
 
 /** How lengths and angles are said in the sentences of findings and plans. */
 export interface Say {
@@ -39,7 +39,7 @@ export const sayIn = (unit: HeightUnit): Say => ({
   },
   gap: (metres) => together(sayHeight(metres, finer(unit), 2)),
   gapSpan: (from, to) => together(spanOf(sayHeight(from, finer(unit), 2), sayHeight(to, finer(unit), 2))),
-  length: (metres) => together(unit === 'mm' ? `${Math.round(metres * 1000)} mm` : sayInches(metres)),
+  length: (metres) => together(unit === 'mm' ? `${Math.round(metres * 1000)} mm` : sayLengthInches(metres)),
   yearly: ({ value, sd }) => {
     const move = moveIn(unit);
     return `${together(`${move.withError(Math.abs(value), sd)} ${move.name}`)} a year`;

@@ -29,7 +29,11 @@ export interface SectionDrawn {
 
 const WIDTH = 420;
 const HEIGHT = 130;
-const PAD = { left: 8, right: 8, top: 14, bottom: 20 };
+const SIDE = 8;
+/** Height of the letters where the drawing is seen at its own size. */
+const LETTER = 12;
+/** Of the drawing, in its own unit. */
+export const SECTION_BOX = [0, 0, WIDTH, HEIGHT] as const;
 /** A gap in a line longer than this is a hole, m. */
 const HOLE = 0.012;
 
@@ -37,6 +41,7 @@ const HOLE = 0.012;
  * A section through the belly, its heights drawn larger; measured stations with their error.
  *
  * @param say a height in the person's unit
+ * @param letter height of the letters, in the drawing's own unit
  * @returns the drawing, and by how much heights are larger than lengths
  */
 export function sectionDrawing(
@@ -44,7 +49,9 @@ export function sectionDrawing(
   label: string,
   say: (metres: number) => string,
   inks: Inks,
+  letter = LETTER,
 ): { drawing: Drawing; exaggeration: number } {
+  const PAD = { left: SIDE, right: SIDE, top: letter + 4, bottom: 1.8 * letter };
   const all = lines.flatMap(({ points }) => points);
   const [from, to] = [Math.min(...all.map(({ at }) => at)), Math.max(...all.map(({ at }) => at))];
   const heights = [
@@ -59,9 +66,13 @@ export function sectionDrawing(
     ({ at }) => x(at),
     ({ height }) => y(height),
   ).defined(({ height }) => Number.isFinite(height));
-  const word = (text: string, at: number, top: number, textAnchor: string, fontSize: number) =>
-    draw('text', { x: at, y: top, fontSize, textAnchor, fill: inks.faint, fontFamily: inks.font }, text);
-  const drawing = picture([0, 0, WIDTH, HEIGHT], label, [
+  const word = (text: string, at: number, top: number, textAnchor: string) =>
+    draw(
+      'text',
+      { x: at, y: top, fontSize: letter, textAnchor, fill: inks.faint, fontFamily: inks.font },
+      text,
+    );
+  const drawing = picture(SECTION_BOX, label, [
     draw('line', {
       'data-part': 'rim',
       x1: PAD.left,
@@ -79,7 +90,7 @@ export function sectionDrawing(
         stroke: inks.rule,
         strokeDasharray: '2 3',
       }),
-      word(name, x(at), 10, 'middle', 10),
+      word(name, x(at), letter, 'middle'),
     ]),
     ...lines.map(({ name, points, kind }) =>
       draw(
@@ -105,7 +116,7 @@ export function sectionDrawing(
       ),
     ),
     ...ends.map((text, i) =>
-      word(text, i === 0 ? PAD.left : WIDTH - PAD.right, HEIGHT - 5, i === 0 ? 'start' : 'end', 11),
+      word(text, i === 0 ? PAD.left : WIDTH - PAD.right, HEIGHT - 5, i === 0 ? 'start' : 'end'),
     ),
   ]);
   return { drawing, exaggeration: Math.round((y(low) - y(low + 0.001)) / (x(from + 0.001) - x(from))) };

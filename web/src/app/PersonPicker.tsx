@@ -21,7 +21,7 @@ export function PersonPicker() {
       value={personId ?? ''}
       options={here.map(({ id, name }) => ({ value: id, label: name }))}
       onPick={(chosen) => pickPerson(chosen)}
-      className="w-auto max-w-[7.4rem] sm:max-w-[14rem]"
+      className="w-auto max-w-[5.6rem] sm:max-w-[14rem]"
     />
   );
 }

@@ -5,10 +5,10 @@ import { named, type WordsOf } from './wordsOf.js';
 export const LIVE_WORDS: WordsOf<LiveArgs> = {
   'grain-crack': 'Crack across the top’s grain, which carries the load. Let the strings down today.',
   'crack-grew': ({ by, since, closed }, { length }, of) =>
-    `${named(of)} has grown ${length(by)} since ${sayDate(since, 'month in full')}${closed ? ', though closed today' : ''}. Slacken it${closed ? ', then glue and cleat it' : ''}.`,
+    `${named(of)} has grown ${length(by)} since ${sayDate(since, 'month in full')}. ${closed ? 'It is closed today: slacken, then glue and cleat it.' : 'Slacken it.'}`,
   'crack-in-load': ({ at, moves }, _, of) =>
     moves
-      ? `${named(of)} is in the load path, at the ${at}, and it moves.`
+      ? `${named(of)} is in the load path, at the ${at}, and moves.`
       : `${named(of)} is in the load path, at the ${at}. Not pressed yet: see if it moves.`,
   'bridge-lifts': ({ depth, goesIn }, { length }) =>
     depth === null
@@ -17,7 +17,7 @@ export const LIVE_WORDS: WordsOf<LiveArgs> = {
         ? `Bridge lifting: paper slides in ${length(depth)}.`
         : `Bridge starting to lift at the edge: paper slides in only ${length(depth)}.`,
   'x-loose-at-bridge': ({ length: over }, { length }, of) =>
-    `${named(of)} is loose at the bridge${over === null ? '' : `, ${length(over)} of it`}.`,
+    `${named(of)} is loose at the bridge${over === null ? '' : `, ${length(over)}`}.`,
   'plate-cracked': 'Bridge plate cracked: the ball ends are pulling on the top itself.',
   'block-split': 'Split block: the neck or tail is losing its hold.',
   'heel-opens': 'The heel opens at pitch: the joint has failed. Close it before you read the neck angle.',

@@ -1,5 +1,6 @@
-import { PAGE_INKS, sectionDrawing, type SectionDrawn } from '@upright-elder/drawings';
+import { PAGE_INKS, SECTION_BOX, sectionDrawing, type SectionDrawn } from '@upright-elder/drawings';
 import { Drawn } from '../Drawn.js';
+import { useLetter } from '../useLetter.js';
 
 /** A section through the belly, with its title and by how much its heights are drawn larger. */
 export function Section({
@@ -11,13 +12,16 @@ export function Section({
   /** a height in the person's unit */
   say: (metres: number) => string;
 }) {
-  const { drawing, exaggeration } = sectionDrawing(section, title, say, PAGE_INKS);
+  const { ref, letter } = useLetter(SECTION_BOX);
+  const { drawing, exaggeration } = sectionDrawing(section, title, say, PAGE_INKS, letter);
   return (
     <figure className="min-w-0">
       <figcaption className="text-[0.95rem]">
         <span className="font-bold">{title}</span>, heights × {exaggeration}
       </figcaption>
-      <Drawn of={drawing} className="w-full text-ink" />
+      <div ref={ref}>
+        <Drawn of={drawing} className="w-full text-ink" />
+      </div>
     </figure>
   );
 }

@@ -11,8 +11,16 @@ import { Fetching } from '../../app/Fetching.js';
 import { useParam } from '../../data/useParam.js';
 import { useHeights } from '../../data/heights.js';
 import { useExaminations, useInstrument, useShop } from '../../data/hooks.js';
-import { PAGE_INKS, partAlong, placesAlong, stanceDrawing, type DrawnSide } from '@upright-elder/drawings';
+import {
+  PAGE_INKS,
+  partAlong,
+  placesAlong,
+  STANCE_BOX,
+  stanceDrawing,
+  type DrawnSide,
+} from '@upright-elder/drawings';
 import { Drawn } from '../../drawings/Drawn.js';
+import { useLetter } from '../../drawings/useLetter.js';
 import { Choice } from '../../fields/Choice.js';
 import { ClosureNote } from './ClosureNote.js';
 import { PlacedNumber, ReadingNumber } from './stance/ReadingNumber.js';
@@ -90,6 +98,7 @@ function StanceOf({
   };
   const bass = drawn('bass');
   const treble = drawn('treble');
+  const { ref: sized, letter } = useLetter(STANCE_BOX);
   const drawing = stanceDrawing(
     {
       neck,
@@ -100,6 +109,7 @@ function StanceOf({
       exaggeration: Number(exaggeration),
     },
     PAGE_INKS,
+    letter,
   );
   const places = placesAlong(neck);
   const at = (metres: number) => `${100 * partAlong(neck, metres)}%`;
@@ -178,7 +188,9 @@ function StanceOf({
       </div>
 
       {drawing ? (
-        <Drawn of={drawing} className="h-auto w-full text-ink" />
+        <div ref={sized}>
+          <Drawn of={drawing} className="h-auto w-full text-ink" />
+        </div>
       ) : (
         <p className="said py-10 text-center">
           Not enough to draw:{' '}

@@ -95,7 +95,10 @@ export function Examining(props: Props) {
     [protocol, instrument, last, draft],
   );
   const onlyToday = today.only && !protocol.priced;
-  const long = !onlyToday && countOf(every.flatMap(({ lines }) => lines)) > LONG;
+  const long =
+    !onlyToday &&
+    !protocol.priced &&
+    countOf(every.flatMap(({ lines }) => lines)) > (narrow ? LONG_ON_PHONE : LONG);
   const stages = onlyToday
     ? onlyThese(every, today.lines, draft, instrument.type)
     : long
@@ -344,6 +347,7 @@ export function Examining(props: Props) {
 const NOTHING_READ = emptyDraft({ today: '', temperatureUnit: '°C' }, 14, 'full');
 /** From so many fields on a protocol is long. */
 const LONG = 40;
+const LONG_ON_PHONE = 16;
 /** Fields that were refused; what is asked for besides has its own words. */
 const refusedIn = (refusals: Record<string, string>): number =>
   Object.keys(refusals).filter((key) => key !== 'why').length;

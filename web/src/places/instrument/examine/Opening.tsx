@@ -51,7 +51,7 @@ export function ProtocolChoice({
         options={offered.map(({ id, name }) => ({ value: id, label: name }))}
         onChange={onChoose}
       />
-      <p className="mt-1 text-[0.9rem] text-faint">
+      <p className="mt-1 text-[0.9rem] text-faint max-sm:hidden">
         {chosen.about}{' '}
         <Link to="/shop/protocols" className="underline">
           Edit protocols

@@ -16,6 +16,7 @@ import {
   saySpanOfDays,
   UNDO_WORDS,
 } from '@upright-elder/core/wording';
+import type { ReactNode } from 'react';
 import type { Plans } from '../plans/usePlans.js';
 
 /** The ways side by side: price, hours, weeks, and the action afterwards. All else of them is one touch away. */
@@ -38,7 +39,7 @@ export function Ways({
     ? null
     : costOfOne('neck', { rate: planning.money.rate, allowances });
   const resetSaid = reset && (
-    <p className="mt-1 text-[0.95rem] text-faint">
+    <p className="text-[0.95rem] text-faint">
       A neck reset, if it were due: {sayMoneySpan(reset, planning.currency)}.
     </p>
   );
@@ -50,31 +51,32 @@ export function Ways({
       </>
     );
   return (
-    <>
-      <ul className="grid gap-3 sm:grid-cols-2 lg:grid-flow-col lg:auto-cols-fr lg:grid-cols-none">
-        {plans.map((plan) => (
-          <WayOf
-            key={plan.kinds.join(' ')}
-            {...{ plan, unit }}
-            money={planning.money}
-            currency={planning.currency}
-          />
-        ))}
-      </ul>
-      {resetSaid}
-    </>
+    <ul className="grid gap-3 sm:grid-cols-2 lg:grid-flow-col lg:auto-cols-fr lg:grid-cols-none">
+      {plans.map((plan) => (
+        <WayOf
+          key={plan.kinds.join(' ')}
+          {...{ plan, unit }}
+          beside={plan.kinds[0] === 'leave it' ? resetSaid : null}
+          money={planning.money}
+          currency={planning.currency}
+        />
+      ))}
+    </ul>
   );
 }
 
 /** More are read in the comparison. */
-const MOST_JOBS = 3;
+const MOST_JOBS = 2;
 
 function WayOf({
   plan: { kinds, ids, cost, outcome },
   money,
   currency,
   unit,
+  beside,
 }: {
+  /** said under it */
+  beside: ReactNode;
   plan: RepairPlan;
   money: Money;
   currency: string;
@@ -93,7 +95,7 @@ function WayOf({
       ];
   return (
     <li className="border-t-2 border-rule pt-1">
-      <p className={`font-serif text-[1.15rem] leading-tight ${leave ? '' : 'font-semibold'}`}>
+      <p className={`truncate font-serif text-[1.15rem] leading-tight ${leave ? '' : 'font-semibold'}`}>
         {planName(kinds)}
         {jobs && <span className="font-sans text-[0.95rem] font-normal"> · {jobs}</span>}
       </p>
@@ -114,6 +116,7 @@ function WayOf({
                 ...(outcome.chance === null ? [] : [`in range ${sayInside(outcome.chance)}`]),
               ].join('; ')}
       </p>
+      {beside}
     </li>
   );
 }
