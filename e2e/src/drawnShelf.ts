@@ -79,7 +79,8 @@ export async function drawShelf(program: Program, by: string, count: number): Pr
     const [action, straightedge, saddle] = kept
       ? [2.3, 0.4, 4.6]
       : [between(1.8, 4), between(-2.5, 1), between(1.5, 6)];
-    for (const [v, { date, humidity, damp }] of VISITS.entries()) {
+    for (const [v, visit] of VISITS.entries()) {
+      const { date, humidity, damp } = kept ? { ...visit, humidity: 45, damp: 0 } : visit;
       const reading = (quantity: string, value: number, place = 'both') => ({
         quantity,
         place,
@@ -112,7 +113,9 @@ export async function drawShelf(program: Program, by: string, count: number): Pr
           reliefTo: 14,
         },
         readings: [
-          reading('action12', action + 0.25 * damp),
+          ...(kept
+            ? [reading('action12', 2.5, 'bass'), reading('action12', 1.9, 'treble')]
+            : [reading('action12', action + 0.25 * damp)]),
           reading('relief', kept ? 0.2 : between(0.05, 0.5)),
           reading('firstFretGap', kept ? 0.48 : between(0.4, 0.7)),
           reading('straightedge', straightedge - 0.3 * damp),
