@@ -44,7 +44,7 @@ export function monthsDrawing({ sides, reach, label }: MonthsDrawn, inks: Inks):
         }),
         draw(
           'text',
-          { x: 0, y: y((window[0] + window[1]) / 2) + 4, fontSize: 11, fill: inks.faint },
+          { x: 0, y: y((window[0] + window[1]) / 2) + 4, fontSize: 13, fill: inks.faint },
           side[0]!.toUpperCase(),
         ),
         ...months.flatMap(({ median, band80: [low, high] }, i) => {
@@ -77,7 +77,7 @@ export function monthsDrawing({ sides, reach, label }: MonthsDrawn, inks: Inks):
         {
           x: LEFT + step * (i + 0.5),
           y: height - 1,
-          fontSize: 10,
+          fontSize: 12,
           textAnchor: 'middle',
           fill: inks.faint,
         },

@@ -1,66 +1,51 @@
 import type { ScorecardSum } from '@upright-elder/contract';
-import { scaleLinear } from 'd3-scale';
 
-const SIZE = 260;
-const EDGE = 44;
-const at = scaleLinear([0, 1], [EDGE, SIZE - 10]);
-const up = scaleLinear([0, 1], [SIZE - EDGE, 10]);
-const TICKS = [0, 0.25, 0.5, 0.75, 1];
+const WIDTH = 290;
+const ROW = 62;
+/** Pegs in a row: each stands for five readings in a hundred. */
+const PEGS = 20;
+const FROM = 12;
+const STEP = (WIDTH - 2 * FROM) / (PEGS - 1);
+const at = (share: number) => FROM - STEP / 2 + share * PEGS * STEP;
 
-/** Promised against held over many forecasts: on the slanting line they are honest. */
+/**
+ * Said against held over many forecasts, as a board with pegs: of twenty readings so many fell inside the band, and a
+ * notch stands where it was said that they would. The bar under them is how far chance alone may move the count.
+ */
 export function PromisedHeld({ sum }: { sum: ScorecardSum }) {
-  const words = sum.bands
-    .map(({ promised, held }) => `${Math.round(100 * promised)} % promised, ${Math.round(100 * held)} % held`)
-    .join('; ');
+  const bands = sum.count > 0 ? sum.bands : [];
+  const words = bands.map(
+    ({ promised, held }) => `${percent(held)} of readings inside, ${percent(promised)} said`,
+  );
   return (
     <svg
-      viewBox={`0 0 ${SIZE} ${SIZE}`}
-      className="block w-full max-w-[280px]"
+      viewBox={`0 0 ${WIDTH} ${Math.max(1, bands.length) * ROW}`}
+      className="block w-full max-w-[320px]"
       role="img"
-      aria-label={`Over ${sum.count} readings: ${words}`}
+      aria-label={`Over ${sum.count} readings: ${words.join('; ')}`}
     >
-      <line
-        x1={at(0)}
-        y1={up(0)}
-        x2={at(1)}
-        y2={up(1)}
-        stroke="var(--verdigris)"
-        strokeDasharray="6 4"
-        strokeWidth={2}
-      />
-      <path d={`M${at(0)},${up(1)} V${up(0)} H${at(1)}`} fill="none" stroke="var(--faint)" />
-      {TICKS.map((tick) => (
-        <g key={tick} fontSize={12} fill="var(--ink)">
-          <text x={at(tick)} y={up(0) + 16} textAnchor="middle">
-            {100 * tick}
+      {bands.map(({ promised, held, range }, row) => (
+        <g key={promised} transform={`translate(0 ${row * ROW})`}>
+          <text x={FROM - 4} y="14" fontSize="13" fill="var(--ink)">
+            {percent(held)} inside; {percent(promised)} said
           </text>
-          <text x={at(0) - 6} y={up(tick) + 4} textAnchor="end">
-            {100 * tick}
-          </text>
+          {Array.from({ length: PEGS }, (_, i) => (
+            <circle
+              key={i}
+              cx={FROM + i * STEP}
+              cy="30"
+              r="4.6"
+              fill={i < Math.round(held * PEGS) ? 'var(--verdigris)' : 'var(--ground)'}
+              stroke="var(--faint)"
+              strokeWidth="1.2"
+            />
+          ))}
+          <path d={`M${at(promised)} 20v20`} stroke="var(--ink)" strokeWidth="2.4" />
+          <path d={`M${at(range[0])} 44H${at(range[1])}`} stroke="var(--faint)" strokeWidth="3" />
         </g>
       ))}
-      <text x={(at(0) + at(1)) / 2} y={SIZE - 8} textAnchor="middle" fontSize={13} fill="var(--faint)">
-        promised, %
-      </text>
-      <text
-        x={12}
-        y={(up(0) + up(1)) / 2}
-        textAnchor="middle"
-        fontSize={13}
-        fill="var(--faint)"
-        transform={`rotate(-90 12 ${(up(0) + up(1)) / 2})`}
-      >
-        held, %
-      </text>
-      {sum.count > 0 &&
-        sum.bands.map(({ promised, held, range }) => (
-          <g key={promised} stroke="var(--ink)" strokeWidth={1.6}>
-            <line x1={at(promised)} x2={at(promised)} y1={up(range[0])} y2={up(range[1])} />
-            <line x1={at(promised) - 5} x2={at(promised) + 5} y1={up(range[0])} y2={up(range[0])} />
-            <line x1={at(promised) - 5} x2={at(promised) + 5} y1={up(range[1])} y2={up(range[1])} />
-            <circle cx={at(promised)} cy={up(held)} r={5} fill="var(--ink)" stroke="none" />
-          </g>
-        ))}
     </svg>
   );
 }
+
+const percent = (share: number) => `${Math.round(100 * share)} %`;

@@ -44,10 +44,16 @@ export function understoodLength(text: string, unit: LengthUnit): string {
   const result = parseLength(text, unit);
   if (!result.ok) return '';
   if (Math.abs(result.value) > SMALL) return longLength(result.value, text, unit);
-  return otherLengths(result.value, lengthUnitOf(text, unit)).join(' · ');
+  return withMinus(otherLengths(result.value, lengthUnitOf(text, unit)).join(' · '));
 }
 
-export function understoodReading(id: QuantityId, text: string, unit: ReadingUnit): string {
+/** A minus as it is written everywhere else. */
+const withMinus = (said: string): string => said.replace(/-(?=\d)/gu, '−');
+
+export const understoodReading = (id: QuantityId, text: string, unit: ReadingUnit): string =>
+  withMinus(understood(id, text, unit));
+
+function understood(id: QuantityId, text: string, unit: ReadingUnit): string {
   const result = parseReading(id, text, unit);
   if (!result.ok) return '';
   const values = result.value;

@@ -152,7 +152,7 @@ export function AddPhotographs({
       }}
     >
       <h3 className="text-[1.15rem]">Add photographs</h3>
-      <div className="mt-1 grid grid-cols-2 gap-2">
+      <div className="mt-1 grid grid-cols-[minmax(0,1fr)_11.5rem] gap-2">
         <ListField
           label="Spot"
           value={spot}

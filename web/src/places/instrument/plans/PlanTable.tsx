@@ -110,7 +110,7 @@ export function PlanTable({ instrument, columns, money, currency, unit, day }: P
     },
     {
       label: instrument.type === 'archtop' ? 'Wheels run out' : 'Saddle runs out',
-      of: ({ plan }) => saySpent(plan.outcome, day)?.text ?? 'not told',
+      of: ({ plan }) => saySpent(plan.outcome, day)?.text ?? 'not known yet',
       same: ({ plan }) => saySpent(plan.outcome, day)?.text ?? '',
     },
     { label: 'Steps', of: ({ plan }) => <Steps plan={plan} /> },
@@ -130,7 +130,7 @@ export function PlanTable({ instrument, columns, money, currency, unit, day }: P
               <th
                 key={key}
                 scope="col"
-                className="min-w-[15.5rem] border border-b-0 border-rule bg-sheet px-3 py-2 align-top font-normal"
+                className="ticket min-w-[15.5rem] border border-b-0 border-rule bg-sheet px-3 pb-2 align-top font-normal"
               >
                 <span className="block font-serif text-[1.3rem] leading-tight font-semibold">{name}</span>
                 <span className="block min-h-[2.6em] text-[0.9rem] text-faint">{aim}</span>

@@ -26,7 +26,7 @@ export const MonthStrip = memo(function MonthStrip({ months, window, unit, side 
               : chance === null
                 ? 'not known'
                 : chance >= 0.2
-                  ? 'close'
+                  ? 'may buzz'
                   : 'clean';
           const mark = buzzes.length > 0 ? '▲' : (chance ?? 0) >= 0.2 ? '△' : chance === null ? '·' : '✓';
           return (

@@ -197,7 +197,7 @@ const StandsOn = memo(function StandsOn({
   const { withError, name: fineName } = unit.move;
   const { prior, priorSource, sensitivity, age } = series;
   return (
-    <Fold summaryClass="font-bold" summary="Based on">
+    <Fold summaryClass="font-bold" summary="How it was worked out">
       <ul className="list-disc pl-6">
         <li>{series.readings === 1 ? 'One reading' : `${series.readings} readings`} at pitch.</li>
         <li>{forecast.climateBasis}</li>
