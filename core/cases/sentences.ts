@@ -5,6 +5,7 @@ import { forecastOf, groundToday, judgeInstrument, learn, otherForecast } from '
 import { EDGES, TREATMENTS } from '../src/treatments/index.js';
 import {
   findingSentences,
+  GLOSSARY,
   NEVER_WORDS,
   sayFinding,
   sayIn,
@@ -100,6 +101,9 @@ console.log('# Every sentence, with an example\n');
 console.log(
   'Printed by `npm run sentences`; not written by hand. Of sentences that differ in their figures alone, one.\n',
 );
+console.log('## The glossary\n');
+for (const { word, says } of Object.values(GLOSSARY).flat()) console.log(`- _${word}_: ${says}`);
+console.log('');
 for (const [heading, lines] of parts) {
   console.log(`## ${heading}\n`);
   for (const line of [...lines.values()].sort((a, b) => a.localeCompare(b, 'en'))) console.log(`- ${line}`);

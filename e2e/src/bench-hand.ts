@@ -34,6 +34,14 @@ export class Hand {
     throw new Error(`“${name}” is not reached by the Tab key; the focus is on “${await this.focused()}”`);
   }
 
+  /** Waits until the focus is on the element of this accessible name, without a key. */
+  async isAt(name: string): Promise<void> {
+    for (let i = 0; i < 50 && (await this.focused()) !== name; i++)
+      await new Promise((again) => setTimeout(again, 100));
+    const at = await this.focused();
+    if (at !== name) throw new Error(`the focus is on “${at}”, not on “${name}”`);
+  }
+
   /** Past every stage of an examination to its notes. */
   async toNotes(): Promise<void> {
     for (let i = 0; i < 20 && (await this.focused()) !== 'Notes'; i++) {

@@ -109,6 +109,56 @@ describe('at the keyboard', () => {
     await press('Discard changes');
   });
 
+  it('a pair typed over filled fields fills both, and can be taken back', async () => {
+    await open(`/instruments/${purser}/examine?examination=${examination}`);
+    await hand.tabTo('Straightedge at the bridge, bass');
+    await hand.replace('-5/64 -6/64');
+    await hand.keys('Enter');
+    const values = () =>
+      page.evaluate(() =>
+        [...document.querySelectorAll('input')]
+          .filter((field) => field.labels?.[0]?.textContent?.startsWith('Straightedge at the bridge'))
+          .map(({ value }) => value),
+      );
+    expect(await values()).toEqual(['-5/64', '-6/64']);
+    await hand.tabTo('Straightedge at the bridge, treble');
+    await hand.replace('0.1');
+    await hand.tabBack('Straightedge at the bridge, bass');
+    await hand.replace('-4/64 -3/64');
+    await hand.keys('Enter');
+    await hand.sees('Treble was 0.1, now -3/64');
+    await press('Undo');
+    expect(await values()).toEqual(['-4/64', '0.1']);
+    await press('Discard changes');
+  });
+
+  it('refused fields are counted beside the save, and it leads to the first of them', async () => {
+    await open(`/instruments/${purser}/examine?protocol=full`);
+    await hand.tabTo('Action at fret 12, bass');
+    await hand.type('7/64 5/64 3/64');
+    await hand.tabTo('Saddle showing, bass');
+    await hand.type('tall');
+    await hand.save();
+    await hand.sees('2 fields were refused. Not saved: go there');
+    await press('✕ 2 fields were refused. Not saved: go there');
+    await hand.isAt('Action at fret 12, bass');
+    await press('Discard changes');
+  });
+
+  it('a quick look without a rate asks for it in place', async () => {
+    await open(`/instruments/${purser}/examine?protocol=quick`);
+    await hand.sees('What your hour costs');
+    await hand.tabTo('What your hour costs');
+    await hand.type('60');
+    await press('Save the rate');
+    await hand.sees('Rate saved');
+    await page.waitForFunction(() => !document.body.innerText.includes('What your hour costs'));
+    expect((await get<{ rate: string }>('shop')).rate).toBe('60');
+    // what was not seen has its price now
+    await hand.unfold();
+    await hand.sees(/may hide: [^.]*\d/u);
+  });
+
   it('an odd first reading is met with what was probably meant, and taken with a touch', async () => {
     const fresh = randomUUID();
     await putTo(program, `instruments/${fresh}`, instrumentBody(by, 'Fog Signal'));

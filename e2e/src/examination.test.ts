@@ -117,7 +117,7 @@ describe('a full examination', () => {
     let focused = await hand.focused();
     for (let i = 0; i < 250 && focused !== 'Notes'; i++) {
       const text = left.get(focused);
-      const point = Object.keys(POINTS).find((name) => focused.endsWith(name));
+      const point = Object.keys(POINTS).find((name) => focused.startsWith(name));
       if (text !== undefined) {
         await hand.line(text);
         left.delete(focused);
@@ -127,7 +127,7 @@ describe('a full examination', () => {
     }
     expect([...left.keys()]).toEqual([]);
     await hand.sees(/bass: readings agree/u);
-    await hand.sees(/\d\d of \d+ read/u);
+    await page.waitForSelector('svg[aria-label$="fields filled"]');
     await hand.save();
     await hand.sees('as measured on');
     expect(await clicks()).toBe(0);
@@ -391,6 +391,15 @@ describe('photographs', () => {
     );
     await hand.sees('It is a HEIC photograph');
     await hand.sees('may carry programs');
+    // each of several has its own spot
+    await hand.pick('Spot of two.png', 'back');
+    await page.waitForFunction(() =>
+      /back,/u.test(document.querySelector<HTMLElement>('section[aria-label=Album]')!.innerText),
+    );
+    await hand.pick('Spot of two.png', 'front');
+    await page.waitForFunction(
+      () => !/back,/u.test(document.querySelector<HTMLElement>('section[aria-label=Album]')!.innerText),
+    );
     await page.waitForFunction(() => document.querySelectorAll('section[aria-label=Album] img').length === 2);
     await page.click('section[aria-label=Album] li button');
     await page.waitForSelector('figure img');

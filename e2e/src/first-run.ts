@@ -6,21 +6,22 @@ export async function setUpShop(
   measures: () => Promise<void> = () => Promise.resolve(),
 ): Promise<void> {
   await hand.sees('Who works here');
-  await hand.tabTo('Name');
+  await hand.isAt('Name');
   await hand.line('Isbel Crane');
   // the next step has the hand
   await hand.sees('Save and go on');
-  await hand.tabTo('Name of the workshop');
+  await hand.isAt('Name of the workshop');
   await hand.replace('Lantern Yard');
   await measures();
   await hand.keys('Enter');
   await hand.sees('Its humidity makes the seasons');
-  await hand.tabTo('Name of the room');
+  await hand.isAt('Name of the room');
   await hand.type('Bench');
   await hand.pick('It is', 'workshop');
   await hand.tabTo('Add the room');
   await hand.keys('Enter');
   await hand.sees('Add the first instrument');
+  await hand.isAt('Add the first instrument');
 }
 
 /** What the form of an instrument asks for besides name and scale, and its save. */

@@ -1,4 +1,4 @@
-import { cpSync, mkdtempSync } from 'node:fs';
+import { cpSync, existsSync, mkdirSync, mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import puppeteer, { type Browser } from 'puppeteer-core';
 import { inject } from 'vitest';
@@ -25,12 +25,33 @@ export async function openContext(): Promise<{ browser: Pages; close: () => Prom
 
 let written: Promise<string> | null = null;
 
-/** The folder of a shop with the invented scenario in it, written once and closed. */
+/** How often it is looked whether another file has written the scenario, ms. */
+const LOOK_MS = 200;
+
+/** The folder of a shop with the invented scenario in it: whichever file of the run comes first writes it, and closes it. */
 async function writtenScenario(): Promise<string> {
-  const folder = mkdtempSync(join(inject('folder'), 'scenario-'));
-  const program = await startProgram(undefined, {}, folder);
-  await fillScenario(program.address);
-  await program.stop();
+  const [folder, done] = ['scenario', 'scenario-written'].map((name) => join(inject('folder'), name)) as [
+    string,
+    string,
+  ];
+  try {
+    mkdirSync(folder);
+  } catch (error) {
+    if ((error as NodeJS.ErrnoException).code !== 'EEXIST') throw error;
+    while (!existsSync(done)) await new Promise((next) => setTimeout(next, LOOK_MS));
+    const failed = readFileSync(done, 'utf8');
+    if (failed) throw new Error(`the scenario could not be written: ${failed}`, { cause: error });
+    return folder;
+  }
+  try {
+    const program = await startProgram(undefined, {}, folder);
+    await fillScenario(program.address);
+    await program.stop();
+    writeFileSync(done, '');
+  } catch (error) {
+    writeFileSync(done, String(error));
+    throw error;
+  }
   return folder;
 }
 

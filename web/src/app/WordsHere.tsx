@@ -4,7 +4,8 @@ import { useEffect, useRef, useState } from 'react';
 import { Fold } from '../fields/Fold.js';
 
 /** What does something of its own when it is touched, or is written by hand: no word is opened on it. */
-const NOT_IN = 'a, button, summary, label, input, textarea, select, svg, [role=option], [data-words], dialog';
+const NOT_IN =
+  'a, button, summary, label, input, textarea, select, svg, [role=option], [data-words], dialog, .pointer-events-none';
 /** A word is underlined once in each of these. */
 const PART = 'section, aside, form, main';
 /** The page is read again when it has been still so long, ms. */

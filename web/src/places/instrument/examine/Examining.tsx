@@ -128,7 +128,7 @@ export function Examining(props: Props) {
     const [before, after] = [draft, next].map(({ texts }) => texts[`${quantity}.treble`]?.trim() ?? '');
     if (before && before !== SAME && before !== after)
       toast(`Treble was ${before}, now ${after}.`, {
-        action: { label: 'Undo', onClick: () => onText(`${quantity}.treble`, before) },
+        action: { label: 'Undo', onClick: () => act.onText(`${quantity}.treble`, before) },
       });
     return true;
   };

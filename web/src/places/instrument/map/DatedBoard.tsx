@@ -1,5 +1,5 @@
 import { useMemo, useState } from 'react';
-import { useLengths } from '../../../data/heights.js';
+import { useFieldUnit } from '../../../fields/LengthField.js';
 import { Board, type BoardProps } from './Board.js';
 import { DaySlider } from './DaySlider.js';
 import { drawnMarks, type LiveMarks } from './drawnMarks.js';
@@ -22,7 +22,7 @@ export function DatedBoard({ marks, chosenMark, live, today, ...board }: Props) 
   const at = Math.min(dayAt ?? days.length - 1, days.length - 1);
   const { plan, face } = board;
   const day = days[at]!;
-  const unit = useLengths();
+  const unit = useFieldUnit('mm');
   const drawn = useMemo(
     () => drawnMarks(marks, plan, face, day, chosenMark, unit, day === today ? live : NONE),
     [marks, plan, face, day, chosenMark, unit, live, today],

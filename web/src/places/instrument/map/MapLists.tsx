@@ -10,7 +10,7 @@ import { ChevronRight } from 'lucide-react';
 import { useState } from 'react';
 import type { Mark } from '@upright-elder/contract';
 import { StrikeOut, StruckWords } from '../../../app/StrikeOut.js';
-import { useLengths } from '../../../data/heights.js';
+import { useFieldUnit } from '../../../fields/LengthField.js';
 import { gradeOf, gravestFirst, type LiveMarks } from './drawnMarks.js';
 import { drawnOf, inARow, nameOf, sayExtent, type DrawnMark } from './mapDocument.js';
 import { ListField } from '../../../fields/ListField.js';
@@ -30,7 +30,7 @@ export function MarksList({
   live: LiveMarks;
   onChoose: (id: string, face: Face) => void;
 }) {
-  const unit = useLengths();
+  const unit = useFieldUnit('mm');
   const [whole, setWhole] = useState(false);
   const all = gravestFirst(marks, live);
   const shown = whole ? all : all.slice(0, AT_FIRST);
