@@ -2,7 +2,7 @@ import { sortByWeight, type Sentence } from './sentence.js';
 
 /** A figure with its sign, its error and its unit, as one word of a sentence. */
 const FIGURE =
-  /^(?<number>[−+]?(?:[\d½¼¾/.]*[\d½¼¾])(?:\u00a0\d+\/\d+)?(?:\u00a0±\u00a0[\d.]+)?)(?<unit>(?:\u00a0(?:thou|mm|in|°|%|turns))?)(?<end>[.,;:)]*)$/u;
+  /^(?<number>[−+]?(?:[\d½¼¾/.]*[\d½¼¾])(?:\u00a0\d+\/\d+)?(?:\u00a0±\u00a0\d+(?:\.\d+)?)?)(?<unit>(?:\u00a0(?:thou|mm|in|°|%|turns))?)(?<end>[.,;:)]*)$/u;
 
 /**
  * Bass and treble in one sentence where they say the same, with both figures where those differ, bass first.
@@ -28,12 +28,18 @@ export function inOneLine(bass: string, treble: string): string | null {
       );
       continue;
     }
-    const both = figures(word, other);
+    // two days, or the ends of two spans, are not told in one breath
+    const both = ofDayOrSpan(word, a[i + 1]) ? null : figures(word, other);
     if (both === null) return null;
     words.push(both);
   }
   return sides === 1 ? plural(words.join(' ')) : null;
 }
+
+const MONTH = /^(?:Jan|Feb|Mar|Apr|May|Jun|Jul|Aug|Sep|Oct|Nov|Dec)[a-z]*[.,;]?$/u;
+/** A year, the day of a month, or where a span begins. */
+const ofDayOrSpan = (word: string, next = ''): boolean =>
+  /^(?:19|20)\d\d[.,;:]?$/u.test(word) || MONTH.test(next) || next === 'to';
 
 /** `9/64,` and `8/64,`: `9/64 and 8/64,`; `23 thou` and `21 thou`: `23 and 21 thou`. */
 function figures(one: string, other: string): string | null {
@@ -68,7 +74,7 @@ const plural = (text: string): string =>
       (_whole, of: string, what: string, verb: string) => `${of} ${what}s ${many(verb)}`,
     )
     .replace(/^A bass and treble saddle /u, 'Bass and treble saddles ')
-    .replace(/^(Bass and treble action of [^.]*?) does not/u, '$1 do not')
+    .replace(/^(Bass and treble action of [^.]*?) does not (.*) it right\?$/u, '$1 do not $2 them right?')
     .replace(/^The bass and treble leg of the X brace is /u, 'Both legs of the X brace are ');
 
 /** The sentences with what is said of both sides alike in one; the graver stands where it stood. */

@@ -82,7 +82,7 @@ export function creepSentence(
       because: `${capital(attributionReason(attribution, move))}.`,
     };
   const up = age.value > 0;
-  const because = `Season aside. Less than a tenth of a millimetre a year, or its like, counts as none: creeping where more than that is sure, probably creeping where it is likely.`;
+  const because = `Season aside. Less than ${move.name === 'thou' ? '4 thou' : 'a tenth of a millimetre'} a year, or its like, counts as none: creeping where more than that is sure, probably creeping where it is likely.`;
   const how = up ? 'growing' : 'closing';
   switch (attribution.creep) {
     case 'creeping':

@@ -34,11 +34,11 @@ const MOVES = {
 };
 
 /** Inches along wood, to a hundredth. */
-const ALONG = moveUnit('in', METRES_PER_INCH, 2);
+export const ALONG_WOOD = moveUnit('in', METRES_PER_INCH, 2);
 
 /** How far something goes along the wood is a length, and no amount of feelers. */
 const alongWood = (subject: SeriesSubject, move: Saying['move']): Saying['move'] =>
-  subject.of !== 'quantity' && subject.measure === 'length' && move.name === 'thou' ? ALONG : move;
+  subject.of !== 'quantity' && subject.measure === 'length' && move.name === 'thou' ? ALONG_WOOD : move;
 
 /** What the fit of one series says besides its curve. */
 export function seriesSentences(

@@ -1,3 +1,4 @@
+import { capital } from './words.js';
 import { QUESTIONS, type Finding } from '../diagnosis/index.js';
 import {
   WHEEL_PITCH,
@@ -119,7 +120,9 @@ function sayAmounts(
         : `Twice the change wanted at fret 12: ${moves}.`;
     }
     case 'turns of the wheels':
-      return `${first}${amounts.map(({ of, value, sd }) => `${of} ${value > 0 ? 'up' : 'down'} ${Math.abs(value).toFixed(1)} ± ${sd.toFixed(1)} turns`).join('; ')} on a thread of ${fine(WHEEL_PITCH)}.`;
+      return capital(
+        `${first}${amounts.map(({ of, value, sd }) => `${of} ${value > 0 ? 'up' : 'down'} ${Math.abs(value).toFixed(1)} ± ${sd.toFixed(1)} turns`).join('; ')} on a thread of ${fine(WHEEL_PITCH)}.`,
+      );
     case 'rod': {
       const most = amounts.reduce((a, b) => (Math.abs(b.value) > Math.abs(a.value) ? b : a));
       return `${most.value > 0 ? 'Tighten' : 'Loosen'} it an eighth to a quarter turn at a time. The action ${most.value > 0 ? 'drops' : 'rises'} ${about(most)}.`;
@@ -164,7 +167,7 @@ const sayCheek = ({ side, off, by }: CheekCut, later: boolean, { fine }: Say): s
         : `${fine(by)} off the ${side} cheek, none off the other.`
   }`;
 
-function sayCut(cut: AngleCut, { fineError, fine }: Say): string {
+function sayCut(cut: AngleCut, { fineError, fine, length }: Say): string {
   switch (cut.kind) {
     case 'not marked yet':
       return '.';
@@ -177,8 +180,7 @@ function sayCut(cut: AngleCut, { fineError, fine }: Say): string {
     case 'cut': {
       const strip = cut.strip
         .map(
-          ({ below, off }, i) =>
-            `${i === cut.strip.length - 1 ? 'cap ' : ''}${Math.round(below * 1000)} mm ${(off * 1000).toFixed(1)}`,
+          ({ below, off }, i) => `${i === cut.strip.length - 1 ? 'cap ' : ''}${length(below)} ${fine(off)}`,
         )
         .join(', ');
       return `: ${fineError({ value: Math.abs(cut.by), sd: cut.sd })} off the heel at the cap, to nothing at the board. Marks below the board: ${strip}. A wedge under the extension from nothing at the body joint to ${fine(cut.wedge)} at its end.`;

@@ -2,6 +2,7 @@ import { DAY_MS, DAYS_PER_YEAR } from '../days/day.js';
 import { endOf, endsOf, YEARS_AHEAD, type Ends, type Reached } from '../forecast/yearsAhead.js';
 import type { Ending, YearsAhead } from '../instrument/yearsAhead.js';
 import { SADDLE_STOP } from '../targets/targets.js';
+import { ALONG_WOOD } from './series.js';
 import { percent, type Saying, type Sentence } from './sentence.js';
 import { capital } from './words.js';
 
@@ -12,12 +13,14 @@ export function yearsAheadSentence(
   { height, move }: Saying,
 ): Sentence {
   const { value: mean, sd } = series.perYear;
+  // what runs along the wood is a length, and no amount of feelers
+  const { signed, name } = ending.of === 'crack' && move.name === 'thou' ? ALONG_WOOD : move;
   const ends = endOf(reached, 'verdict' in ending ? ending.verdict : null, day);
   return {
     text: `${wordsOf(ending, height)[ends.kind](yearOf(ends))}.`,
     weight: weightOf(ends, reached, day),
     because:
-      `At today’s creep of ${move.signed(mean, sd)} ${move.name} a year, from ${series.readings === 1 ? 'one reading' : `${series.readings} readings`}, at its home humidity.` +
+      `At today’s creep of ${signed(mean, sd)} ${name} a year, from ${series.readings === 1 ? 'one reading' : `${series.readings} readings`}, at its home humidity.` +
       `${spanOf(ends, reached)}${floorOf(ending, height)}`,
     ...('side' in ending ? { side: ending.side } : {}),
   };

@@ -16,7 +16,7 @@ export const READING_WORDS: WordsOf<ReadingArgs> = {
   'sides-swapped':
     'The whole bass side is lower than the treble. Were the sides exchanged? Measure both again.',
   'slack-for-pitch': ({ read }, { height }) =>
-    `${capital(read.map(({ side }) => side).join(' and '))} action looks measured slack (${read.map(({ action }) => height(action)).join(', ')}). It is noted as at pitch.`,
+    `${capital(read.map(({ side }) => side).join(' and '))} action ${read.length > 1 ? 'look' : 'looks'} measured slack (${read.map(({ action }) => height(action)).join(', ')}). Noted as at pitch.`,
   'side-missing': ({ missing }, _, { side }) =>
     missing
       ? `${capital(side!)} side: still to measure, ${fewOf(quantities(missing))}.`

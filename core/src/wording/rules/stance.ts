@@ -115,7 +115,7 @@ export const STANCE_WORDS: WordsOf<StanceArgs> = {
     'The belly sits as if far damper than the air says. A hidden loose brace does that: look inside.',
   'dome-sound': 'Even dome: the top is meant to look like that. Leave it alone, even if it looks large.',
   'still-settling': ({ days, after }) => {
-    const ago = `${days} ${days === 1 ? 'day' : 'days'} ago`;
+    const ago = days < 1 ? 'today' : days === 1 ? 'yesterday' : `${days} days ago`;
     switch (after) {
       case 'work':
         return `Strung up ${ago} and may still move. Let it settle, then cut the saddle once.`;
@@ -161,6 +161,9 @@ function because(why: WhyOff, off: 'high' | 'low'): string {
 const causeName = (cause: BudgetCause | 'wheels'): string =>
   cause === 'wheels' ? 'thumb wheels' : CAUSE_WORDS[cause];
 
+/** What no tool on a straightedge sees, m. */
+const UNSEEN = 0.02e-3;
+
 /** What is said of it beside its sentence, at a touch. */
 export const STANCE_MORE: MoreOf<StanceArgs> = {
   'action-off': ({ now, there, atKept, humidity, why }, { height, fine }) => [
@@ -169,13 +172,14 @@ export const STANCE_MORE: MoreOf<StanceArgs> = {
     ...(why.told === 'error as large'
       ? [`The largest part is the ${CAUSE_WORDS[why.cause]}, and its error is as large.`]
       : []),
-    ...(why.told === 'cause' ? [`The ${causeName(why.cause)} makes ${fine(why.part)} at fret 12.`] : []),
+    ...(why.told === 'cause' ? [`${capital(causeName(why.cause))}: ${fine(why.part)} at fret 12.`] : []),
   ],
   'season-high': wouldBe,
   'season-low': wouldBe,
   'plane-fell': ({ fell, season }, { fine }) => {
     const measured = fell.value + season;
     const read = `Measured ${fine(Math.abs(measured))} ${measured < 0 ? 'up' : 'down'}`;
+    if (Math.abs(season) < UNSEEN) return [`${read}; the wood is as damp as it was then.`];
     return [
       season < 0
         ? `${read}; the wood is drier, which hides ${fine(-season)}.`

@@ -60,6 +60,7 @@ function StanceOf({
 }) {
   const [chosenId, setChosenId] = useParam('examination', '');
   const { unit } = useHeights();
+  const { ref: sized, letter } = useLetter(STANCE_BOX);
   const say = (metres: number) => sayHeight(metres, unit);
   const steps = EXAGGERATIONS[instrument.type];
   const [exaggeration, setExaggeration] = useState(String(steps[1]));
@@ -98,7 +99,6 @@ function StanceOf({
   };
   const bass = drawn('bass');
   const treble = drawn('treble');
-  const { ref: sized, letter } = useLetter(STANCE_BOX);
   const drawing = stanceDrawing(
     {
       neck,
