@@ -139,8 +139,12 @@ describe('judgement', () => {
     await page.goto(`${program.address}/instruments/${id}/examine?protocol=full`, {
       waitUntil: 'domcontentloaded',
     });
+    // it lies closed under the name of its stage
+    await page.waitForSelector('section[id^="stage-"] [data-fold]');
+    await hand.unfold();
     await hand.sees('Linings and blocks');
     // its first state is tight
+    await page.waitForSelector('[aria-label="Linings and blocks"] button', { visible: true });
     await page.focus('[aria-label="Linings and blocks"] button');
     await hand.keys('1');
     await hand.save();

@@ -190,7 +190,7 @@ describe('five questions', () => {
 
   it('what is wrong with it', () => ask('Little Anchor', '6', 'wrong', /legs of the X brace are loose/u));
   it('what do I do today', () => ask('Little Anchor', '6', 'today', /slacken it today/u));
-  it('when does it buzz', () => ask('the Purser', '5', 'months', /Feb[\s\S]*buzzes|Feb[\s\S]*close/u));
+  it('when does it buzz', () => ask('the Purser', '5', 'months', /Feb[\s\S]*buzz/u));
   it('what would a reset cost, where it is due', () =>
     ask('Night Boat', '6', 'ways', /neck reset[\s\S]*£\s?\d/u));
   it('what would a reset cost, where it is not', () =>

@@ -73,6 +73,8 @@ describe.each(VIEWS)('$name', (view) => {
     page.on('console', (message) => message.type() === 'error' && errors.push(message.text()));
     await page.goto(scenario.program.address + view.path(scenario.idOf), { waitUntil: 'networkidle2' });
     await isReady(page, view);
+    // the words of the page come once it has stood for a moment
+    await page.waitForSelector('[data-words]');
   });
   afterAll(() => page.close());
 

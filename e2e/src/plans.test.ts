@@ -198,6 +198,7 @@ describe('a quick look', () => {
     const save = await page.waitForSelector('::-p-xpath((//button[text()="Save"])[last()])');
     await save!.tap();
     await hand.sees('The quick look of');
+    await hand.unfold();
     const text = await hand.text();
     expect(text.match(/neck reset/giu)!.length).toBeGreaterThanOrEqual(1);
     // its frets are dressed with it, and not paid once more

@@ -15,7 +15,11 @@ export const VIEWS: View[] = [
   { name: 'shelf', path: () => '/' },
   { name: 'stance', path: (idOf) => `/instruments/${idOf('Night Boat')}/stance` },
   { name: 'stance-archtop', path: (idOf) => `/instruments/${idOf('Fog Signal')}/stance` },
-  { name: 'examine', path: (idOf) => `/instruments/${idOf('the Purser')}/examine` },
+  {
+    name: 'examine',
+    path: (idOf) => `/instruments/${idOf('the Purser')}/examine`,
+    ready: 'from the room’s log',
+  },
   {
     name: 'examine-quick',
     path: (idOf) => `/instruments/${idOf('Breakwater')}/examine?protocol=quick`,

@@ -5,7 +5,7 @@ import { Fold } from '../fields/Fold.js';
 
 /** What does something of its own when it is touched, or is written by hand: no word is opened on it. */
 const NOT_IN =
-  'a, button, summary, label, input, textarea, select, svg, [role=option], [data-words], dialog, .pointer-events-none';
+  'a, button, summary, label, input, textarea, select, svg, [role=option], [data-words], [data-no-words], dialog, .pointer-events-none';
 /** A word is underlined once in each of these. */
 const PART = 'section, aside, form, main';
 /** The page is read again when it has been still so long, ms. */
@@ -89,7 +89,7 @@ export default function WordsHere({ main }: { main: HTMLElement }) {
     };
   }, [main]);
   return (
-    <div data-words className="mt-4">
+    <div data-words className="mt-4 print:mt-0">
       <Popover.Root open={open !== null} onOpenChange={(next) => !next && setOpen(null)}>
         {open && <Popover.Anchor virtualRef={{ current: open.range }} />}
         <Popover.Portal>
@@ -107,7 +107,7 @@ export default function WordsHere({ main }: { main: HTMLElement }) {
       </Popover.Root>
       {words.length > 0 && (
         <Fold summary="Words on this page" summaryClass="text-[0.95rem] text-faint">
-          <dl className="grid gap-x-8 gap-y-1 pb-3 md:grid-cols-2">
+          <dl className="grid gap-x-8 gap-y-1 pb-3 md:grid-cols-2 print:pb-0">
             {words.map((word) => (
               <div key={word}>
                 <WordSaid word={word} />

@@ -146,7 +146,7 @@ export function ShelfPlace() {
           return (
             <>
               {shown.length === 0 && <p className="said">No instrument matches.</p>}
-              <ul className="grid gap-3 lg:grid-cols-2">
+              <ul className="grid gap-3 lg:grid-cols-2" data-no-words>
                 {shown.map((card) => (
                   <CardOf key={card.id} card={card} />
                 ))}

@@ -13,7 +13,7 @@ export function LineName({ name, how }: { name: string; how: string }) {
         data-aside
         aria-expanded={open}
         aria-label={`${name}: how`}
-        className="min-h-[44px] text-left font-serif text-[1.1rem] leading-tight font-semibold underline decoration-rule decoration-dotted underline-offset-4 lg:hidden"
+        className="min-h-[44px] min-w-[44px] text-left font-serif text-[1.1rem] leading-tight font-semibold underline decoration-rule decoration-dotted underline-offset-4 lg:hidden"
         onClick={() => setOpen(!open)}
       >
         {name}

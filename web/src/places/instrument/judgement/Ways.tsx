@@ -51,7 +51,7 @@ export function Ways({
       </>
     );
   return (
-    <ul className="grid gap-3 sm:grid-cols-2 lg:grid-flow-col lg:auto-cols-fr lg:grid-cols-none">
+    <ul className="grid grid-cols-[minmax(0,1fr)] gap-3 sm:grid-cols-2 lg:grid-flow-col lg:auto-cols-fr lg:grid-cols-none">
       {plans.map((plan) => (
         <WayOf
           key={plan.kinds.join(' ')}
@@ -94,7 +94,7 @@ function WayOf({
         UNDO_WORDS[cost.undo],
       ];
   return (
-    <li className="border-t-2 border-rule pt-1">
+    <li className="min-w-0 border-t-2 border-rule pt-1">
       <p className={`truncate font-serif text-[1.15rem] leading-tight ${leave ? '' : 'font-semibold'}`}>
         {planName(kinds)}
         {jobs && <span className="font-sans text-[0.95rem] font-normal"> · {jobs}</span>}
