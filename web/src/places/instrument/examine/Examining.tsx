@@ -270,7 +270,7 @@ export function Examining(props: Props) {
                 fields={countOf(lines)}
                 folds={long}
                 open={!(shut[at] ?? !standsOpen(lines, i))}
-                onOpenChange={(open) => setShut({ ...shut, [at]: !open })}
+                onOpenChange={(open) => setShut((now) => ({ ...now, [at]: !open }))}
               >
                 {lines.map((one) => lineView(one))}
               </StagePart>
