@@ -42,7 +42,7 @@ export class MapService {
 
   /** Marks in whose name, kind or notes every word stands, the newest first. */
   async find(words: readonly string[], limit: number): Promise<FoundText[]> {
-    const text = `m."name" || ', ' || m."kind" || ' ' || coalesce((SELECT group_concat(json_extract(value, '$.note'), ' ') FROM json_each(m."sightings")), '')`;
+    const text = `CASE WHEN m."name" = '' THEN '' ELSE m."name" || ', ' END || m."kind" || ' ' || coalesce((SELECT group_concat(json_extract(value, '$.note'), ' ') FROM json_each(m."sightings")), '')`;
     const { sql, parameters } = everyWord(text, words);
     return this.database.read.query<FoundText[]>(
       `SELECT m."id", m."instrumentId", ${text} AS "text", substr(m."updatedAt", 1, 10) AS "date" FROM "mark" m
