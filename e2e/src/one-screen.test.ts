@@ -79,6 +79,19 @@ const reaches = () =>
     ),
   );
 
+/** What is written in a drawing of the page in letters too small to be read, in words. */
+const smallLetters = () =>
+  page.evaluate(() =>
+    [...document.querySelectorAll<SVGTextElement>('main svg:not(.recharts-surface) text')]
+      .filter((text) => text.checkVisibility())
+      .map((text) => ({
+        words: text.textContent,
+        px: parseFloat(getComputedStyle(text).fontSize) * (text.getScreenCTM()?.a ?? 1),
+      }))
+      .filter(({ px }) => px < 10.9)
+      .map(({ words, px }) => `${words}: ${px.toFixed(1)} px`),
+  );
+
 /** Answers of an instrument’s pages that lie under the fold, in words. */
 async function underTheFold(id: string, names: readonly string[]): Promise<string[]> {
   await page.setViewport({ width: 1280, height: 800 });
@@ -104,16 +117,12 @@ describe.each(INSTRUMENTS)('%s', (nickname) => {
       const height = await page.evaluate(() => document.documentElement.scrollHeight);
       if (height > FOUR_SCREENS) long.push(`${name}: ${height}`);
       // what is written in a drawing is read at arm’s length
-      const small = await page.evaluate(() =>
-        [...document.querySelectorAll<SVGTextElement>('main svg:not(.recharts-surface) text')]
-          .filter((text) => text.checkVisibility())
-          .map((text) => ({
-            words: text.textContent,
-            px: parseFloat(getComputedStyle(text).fontSize) * (text.getScreenCTM()?.a ?? 1),
-          }))
-          .filter(({ px }) => px < 10.9)
-          .map(({ words, px }) => `${words}: ${px.toFixed(1)} px`),
-      );
+      // (a drawing takes its letters from the room it is given, once it is there)
+      let small = await smallLetters();
+      for (let i = 0; i < 20 && small.length > 0; i++) {
+        await new Promise((done) => setTimeout(done, 100));
+        small = await smallLetters();
+      }
       long.push(...small.map((words) => `${name}, ${words}`));
     }
     expect(long).toEqual([]);
