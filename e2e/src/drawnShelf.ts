@@ -1,5 +1,5 @@
 import { randomUUID } from 'node:crypto';
-import { instrumentBody, planBody, UNSEEN } from './bodies.js';
+import { examinationBody, instrumentBody, planBody, UNSEEN } from './bodies.js';
 import { putTo, type Program } from './program.js';
 
 /** A seeded chance: the same instruments every time. */
@@ -87,13 +87,9 @@ export async function drawShelf(program: Program, by: string, count: number): Pr
         text: value.toFixed(2),
         unit: 'mm',
       });
+      const body = examinationBody(id, by, date);
       await put(`examinations/${randomUUID()}`, {
-        version: 0,
-        instrumentId: id,
-        by,
-        date,
-        notes: '',
-        protocol: 'full',
+        ...body,
         findings:
           v === VISITS.length - 1
             ? DAMAGE.flatMap(([point, state, verdict]) => {
@@ -104,14 +100,7 @@ export async function drawShelf(program: Program, by: string, count: number): Pr
                 ];
               })
             : [],
-        conditions: {
-          humidity: String(humidity),
-          temperature: '20',
-          temperatureUnit: '°C',
-          strings: 'pitch',
-          reliefFrom: 1,
-          reliefTo: 14,
-        },
+        conditions: { ...body.conditions, humidity: String(humidity) },
         readings: [
           ...(kept
             ? [reading('action12', 2.5, 'bass'), reading('action12', 1.9, 'treble')]

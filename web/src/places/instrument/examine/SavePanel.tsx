@@ -26,9 +26,8 @@ interface Props {
 
 /** How far it has come, the save, and what stands before it: what is unsaved, and why something is corrected. */
 export function SavePanel(props: Props) {
-  const { stages, draft, stored, saving, changed, broughtBack, replaces, whyRefusal, onWhy, onStartAfresh } =
-    props;
-  const { refused, onRefused } = props;
+  const { stages, draft, stored, saving, changed, broughtBack, replaces } = props;
+  const { refused, whyRefusal, onRefused, onWhy, onStartAfresh } = props;
   return (
     <div className="sheet p-4" data-answer="save">
       <MeasuredRule stages={stages} draft={draft} />
