@@ -26,9 +26,10 @@ export class Hand {
   }
 
   /** Goes forward with Tab until an element with this accessible name has the focus. */
-  async tabTo(name: string, limit = 320): Promise<void> {
+  async tabTo(name: string | RegExp, limit = 320): Promise<void> {
     for (let i = 0; i < limit; i++) {
-      if ((await this.focused()) === name) return;
+      const at = await this.focused();
+      if (typeof name === 'string' ? at === name : name.test(at)) return;
       await this.keys('Tab');
     }
     throw new Error(`“${name}” is not reached by the Tab key; the focus is on “${await this.focused()}”`);

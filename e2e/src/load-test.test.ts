@@ -198,9 +198,7 @@ describe('what is tried on the top', () => {
     await hand.unfold();
     await hand.sees('found loose');
     await page.waitForFunction(() => document.body.innerText.includes('8 in 10 tops like this one'));
-    const { path } = braces.find(({ name }) => name === 'X brace, bass leg')!;
-    const reach = Math.round(660 * lengthOf(path.slice(0, 2)));
-    await hand.tabTo(`X brace, bass leg, 0 to ${reach} mm ◆ found loose`);
+    await hand.tabTo(/^X brace, bass leg, 0 to [^,]+ ◆ found loose$/u);
     await hand.keys('Space');
     await hand.sees(/less than found/u);
     await hand.tabTo('Keep what is tried as');

@@ -89,7 +89,7 @@ export default function WordsHere({ main }: { main: HTMLElement }) {
     };
   }, [main]);
   return (
-    <div data-words className="mt-4 print:mt-0">
+    <div data-words className="mt-4 break-inside-avoid print:mt-0">
       <Popover.Root open={open !== null} onOpenChange={(next) => !next && setOpen(null)}>
         {open && <Popover.Anchor virtualRef={{ current: open.range }} />}
         <Popover.Portal>
@@ -107,9 +107,9 @@ export default function WordsHere({ main }: { main: HTMLElement }) {
       </Popover.Root>
       {words.length > 0 && (
         <Fold summary="Words on this page" summaryClass="text-[0.95rem] text-faint">
-          <dl className="grid gap-x-8 gap-y-1 pb-3 md:grid-cols-2 print:pb-0">
+          <dl className="grid gap-x-8 gap-y-1 pb-3 md:grid-cols-2 print:block print:columns-3 print:gap-x-4 print:pb-0 print:text-[0.8rem]">
             {words.map((word) => (
-              <div key={word}>
+              <div key={word} className="break-inside-avoid">
                 <WordSaid word={word} />
               </div>
             ))}

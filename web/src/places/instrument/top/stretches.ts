@@ -21,7 +21,7 @@ export function togglesOf(
 ): Toggle[] {
   const loose = recorded.map(({ mark, brace, name, from, to }): Toggle => ({
     id: mark,
-    name: `${name}, ${sayLength(from, unit).replace(/ mm$/u, '')} to ${sayLength(to, unit)}`,
+    name: `${name}, ${sayLength(from, unit).replace(/ (?:mm|in)$/u, '')} to ${sayLength(to, unit)}`,
     stretch: { brace, from, to },
     recorded: true,
   }));
