@@ -537,7 +537,7 @@ export const INSTRUMENTS: (InventedInstrument & { home: 'loft' | 'workshop' | 'k
         bracing: 'ladder',
         bridge: 'pinned',
         bridgeFixing: 'screws',
-        strings: 'six',
+        strings: 'twelve',
       },
       rod: 'none',
     },

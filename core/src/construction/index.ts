@@ -1,2 +1,3 @@
 export * from './build.js';
 export * from './usual.js';
+export * from './lengths.js';

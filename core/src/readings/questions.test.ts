@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { USUAL_LENGTHS } from '../construction/index.js';
 import {
   divisionOf,
   HOUSE_TOOLS,
@@ -58,6 +59,21 @@ describe('a first reading', () => {
     expect(asked('3/32; 7/64')).toBeNull();
     expect(questionOfLength('25 3/7', 'in')).toMatchObject({ instead: '25 3/64' });
     expect(questionOfLength('25 1/2', 'in')).toBeNull();
+  });
+
+  it('as a length of the instrument is asked about where none has it, with the unit that would fit', () => {
+    const scale = { name: 'Scale length', ...USUAL_LENGTHS.scale };
+    expect(questionOfLength('645', 'in', scale)).toEqual({
+      words: 'That is 645 in; scale length is usually 17 11/16 to 31 1/2 in. Did you mean 645 mm?',
+      instead: '645 mm',
+    });
+    expect(questionOfLength('25.4', 'mm', scale)!.instead).toBe('25.4 in');
+    expect(questionOfLength('25½ in', 'mm', scale)).toBeNull();
+    expect(questionOfLength('648', 'mm', scale)).toBeNull();
+    expect(questionOfLength('2', 'mm', scale)).toEqual({
+      words: 'That is 2 mm; scale length is usually 450 to 800 mm. Is it read right?',
+      instead: null,
+    });
   });
 
   it('that is usual is never asked about, on any quantity', () => {

@@ -9,6 +9,7 @@ import {
   printTemperature,
   meterRepeatsOf,
   repeatsOf,
+  sayInches,
   type LengthUnit,
   type TemperatureUnit,
 } from '../units/index.js';
@@ -77,11 +78,35 @@ export function questionOfReading(
   return null;
 }
 
-/** The same of a length that is no reading, such as a scale: only its fraction is asked about. */
-export function questionOfLength(text: string, unit: LengthUnit): Question | null {
+/**
+ * The same of a length that is no reading, such as a scale.
+ *
+ * @param unit the field's
+ * @param usual what it is called, and what it usually is, metres; left out, only its fraction is asked about
+ */
+export function questionOfLength(
+  text: string,
+  unit: LengthUnit,
+  usual?: { name: string; from: number; to: number },
+): Question | null {
+  const read = parseLength(text, unit);
+  if (!read.ok) return null;
   const denominator = denominatorOf(text);
-  if (denominator === null || DIVISIONS.has(denominator) || !parseLength(text, unit).ok) return null;
-  return asked(`No rule is divided into ${denominator} parts.`, text.replace(/([/⁄∕])\s*\d+/u, '$164'));
+  if (denominator !== null && !DIVISIONS.has(denominator))
+    return asked(`No rule is divided into ${denominator} parts.`, text.replace(/([/⁄∕])\s*\d+/u, '$164'));
+  const isUsual = (metres: number) => !usual || (metres >= usual.from - 1e-9 && metres <= usual.to + 1e-9);
+  if (!usual || isUsual(read.value)) return null;
+  const say = (metres: number) =>
+    unit === 'mm' ? `${printDecimal(metres * 1000, 1)} mm` : sayInches(metres);
+  const meant = candidatesOf(text, 'length', unit).find((candidate) => {
+    const other = parseLength(candidate, unit);
+    return other.ok && isUsual(other.value);
+  });
+  const bounds = `${say(usual.from).replace(/ \S+$/u, '')} to ${say(usual.to)}`;
+  return asked(
+    `That is ${say(read.value).replace('-', '−')}; ${usual.name.toLowerCase()} is usually ${bounds}.`,
+    meant ?? null,
+  );
 }
 
 /** Rooms are never drier than this, and 0.45 is a part of one where 45 per cent is meant. */

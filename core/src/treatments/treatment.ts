@@ -1,3 +1,4 @@
+import { sayWait } from '../units/index.js';
 import type { Uncertain } from '../numeric/index.js';
 import type { ConstructionKind, PointId, QuantityId } from '../readings/index.js';
 import type { CautionId } from './cautions.js';
@@ -330,7 +331,7 @@ function doneBy(
       ? [
           {
             kind: 'wait' as const,
-            say: `Leave it ${sayHours(wait)} before any load.`,
+            say: `Leave it ${sayWait(wait)} before any load.`,
             ...(sets ? { sets } : {}),
           },
         ]
@@ -350,13 +351,6 @@ const doesOf = ({ glues, cuts, heats }: Pick<Treatment, 'glues' | 'cuts' | 'heat
 
 const sayDays = ([from, to]: readonly [number, number]): string =>
   from === to ? `${from} day${from === 1 ? '' : 's'}` : `${from}–${to} days`;
-
-/** `12 h`, `1–2 days`. */
-export function sayHours([from, to]: readonly [number, number]): string {
-  const [unit, by] = to >= 48 ? ['days', 24] : ['h', 1];
-  const say = (hours: number) => `${Math.round((hours / by) * 100) / 100}`;
-  return from === to ? `${say(from)} ${unit}` : `${say(from)}–${say(to)} ${unit}`;
-}
 
 /** Hours of so many days. */
 export const days = (from: number, to = from): [number, number] => [24 * from, 24 * to];

@@ -1,3 +1,4 @@
+import { oneOrOther } from './words.js';
 import {
   FORBIDDEN,
   judgedOf,
@@ -100,7 +101,7 @@ function becauseOf(
   const outlook = sides.find((one) => one.side === side);
   if (ruleIs(rule, 'where it stands') && outlook) return standsBecause(outlook, kept, sayingIn(unit));
   return never.length > 0
-    ? `Until then, do not ${never.map((one) => FORBIDDEN[one]).join(', and do not ')}.`
+    ? `Until then, do not ${oneOrOther(never.map((one) => FORBIDDEN[one]))}.`
     : 'Found at the last examination; Judgement opens what it is based on.';
 }
 

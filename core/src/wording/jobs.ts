@@ -21,14 +21,6 @@ export function sayLeft(seconds: number): string {
   return hours % 24 === 0 ? `${days} days` : `${days} days ${hours % 24} h`;
 }
 
-/** Hours at the bench as a person says them: whole or half ones, `1½ h`. */
-export function sayBenchHours([from, to]: readonly [number, number]): string {
-  const half = (hours: number) => Math.max(0.5, Math.round(hours * 2) / 2);
-  const say = (hours: number) => `${Math.floor(hours) || ''}${hours % 1 === 0 ? '' : '½'}`;
-  const [low, high] = [half(from), half(to)];
-  return low === high ? `${say(low)} h` : `${say(low)}–${say(high)} h`;
-}
-
 export const STANDING_WORDS: Record<Step['standing'], string> = {
   open: 'not begun',
   'in hand': 'in hand',

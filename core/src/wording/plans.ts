@@ -2,8 +2,7 @@ import { isoDate, sayDate } from '../days/index.js';
 import type { Reached } from '../forecast/index.js';
 import type { Cost, Money, Outcome, PlanKind, RepairPlan } from '../repair-plans/index.js';
 import type { Originals } from '../treatments/index.js';
-import { printMoney } from '../units/index.js';
-import { sayBenchHours } from './jobs.js';
+import { printMoney, sayBench } from '../units/index.js';
 import type { Saying } from './sentence.js';
 import { whenWords } from './yearsAhead.js';
 
@@ -40,13 +39,6 @@ export const ORIGINALS_WORDS: Record<Originals, string> = {
   altered: 'an original part is altered',
   lost: 'an original part is lost',
 };
-
-/** `4–5½ h`, `15 min`, `none`: hours at the bench, whole or half ones; under half an hour in minutes. */
-export function sayBench([from, to]: readonly [number, number]): string {
-  if (to < 0.05) return 'none';
-  if (to < 0.5) return `${Math.max(5, 5 * Math.round(to * 12))} min`;
-  return sayBenchHours([from, to]);
-}
 
 /** `12–46 days`, `about a day`. */
 export function sayDays([from, to]: readonly [number, number]): string {

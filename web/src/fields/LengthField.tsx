@@ -1,3 +1,4 @@
+import type { UsualLength } from '@upright-elder/core/construction';
 import { questionOfLength } from '@upright-elder/core/readings';
 import { isBareNumber, LENGTH_UNIT_NAMES, parseLength, type LengthUnit } from '@upright-elder/core/units';
 import { useState } from 'react';
@@ -13,6 +14,8 @@ interface Props {
   onChange: (text: string) => void;
   refusal?: string;
   hint?: string;
+  /** outside of it one is asked whether the number is read right */
+  usual?: UsualLength;
 }
 
 /** The unit that a bare number takes in a field whose texts are kept in millimetres: inches where the shop has them. */
@@ -51,7 +54,7 @@ export function useKeptLength(kept: LengthUnit, value: string, onChange: (text: 
 const isNothing = (text: string) => /^\s*0(?:[.,]0*)?\s*$/u.test(text);
 
 /** A length in any unit. A bare decimal takes the shop's own; it is kept with that unit where it is another. */
-export function LengthField({ unit: kept, value, onChange, ...rest }: Props) {
+export function LengthField({ unit: kept, value, onChange, usual, ...rest }: Props) {
   const { unit, shown, onType, onRest } = useKeptLength(kept, value, onChange);
   return (
     <TypedField
@@ -61,7 +64,7 @@ export function LengthField({ unit: kept, value, onChange, ...rest }: Props) {
       onBlur={onRest}
       unit={LENGTH_UNIT_NAMES[unit]}
       parse={(text) => parseLength(text, unit)}
-      question={(text) => questionOfLength(text, unit)}
+      question={(text) => questionOfLength(text, unit, usual && { name: rest.label, ...usual })}
       understood={(text) => understoodLength(text, unit)}
     />
   );

@@ -1,8 +1,9 @@
+import { sayBenchHours } from '@upright-elder/core/units';
 import type { JobOfList, Shop } from '@upright-elder/contract';
 import { openingHoursOf } from '@upright-elder/contract/lists';
 import { aroundNow } from '@upright-elder/core/days';
 import { AT_HAND, clockAt, draft, type Clock, type StepAtHand } from '@upright-elder/core/jobs';
-import { CLOCK_WORDS, sayBenchHours, sayLeft, sayMinutes, STANDING_WORDS } from '@upright-elder/core/wording';
+import { CLOCK_WORDS, sayLeft, sayMinutes, STANDING_WORDS } from '@upright-elder/core/wording';
 import { useMemo } from 'react';
 import { Link } from 'react-router';
 import { Fetching } from '../../app/Fetching.js';

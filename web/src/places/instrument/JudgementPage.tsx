@@ -1,7 +1,8 @@
+import { sayBench } from '@upright-elder/core/units';
 import type { Instrument, JudgedFinding, Judgement } from '@upright-elder/contract';
 import { sayDate } from '@upright-elder/core/days';
 import type { HeightUnit } from '@upright-elder/core/units';
-import { firstOf, sayBench } from '@upright-elder/core/wording';
+import { firstOf } from '@upright-elder/core/wording';
 import { useState } from 'react';
 import { Link, useLocation, useParams } from 'react-router';
 import { Fetching } from '../../app/Fetching.js';

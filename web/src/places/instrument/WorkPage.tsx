@@ -1,14 +1,9 @@
+import { sayBench, sayWait } from '@upright-elder/core/units';
 import type { Judgement, Step } from '@upright-elder/contract';
 import { sayDate } from '@upright-elder/core/days';
 import { ORIGINALS_WORDS, UNDO_WORDS } from '@upright-elder/core/wording';
 import { aimedNeck, PAGE_INKS } from '@upright-elder/drawings';
-import {
-  CAUTIONS_DEFER,
-  sayHours,
-  TREATMENTS,
-  type Treatment,
-  type WorkStep,
-} from '@upright-elder/core/treatments';
+import { CAUTIONS_DEFER, TREATMENTS, type Treatment, type WorkStep } from '@upright-elder/core/treatments';
 import { Link, useParams } from 'react-router';
 import { Fetching } from '../../app/Fetching.js';
 import { Drawn } from '../../drawings/Drawn.js';
@@ -177,8 +172,8 @@ function StepOf({ step }: { step: Step }) {
         <div className="flex flex-wrap items-baseline justify-between gap-x-4">
           <h3 className="text-[1.15rem]">{name}</h3>
           <span className="text-[0.9rem] text-faint">
-            bench time {sayHours(hands)}
-            {wait[1] > 0 && `, then wait ${sayHours(wait)}`} ·{' '}
+            at the bench {sayBench(hands)}
+            {wait[1] > 0 && `, then wait ${sayWait(wait)}`} ·{' '}
             {undo[0] === undo[1] ? UNDO_WORDS[undo[0]] : `${UNDO_WORDS[undo[0]]} to ${UNDO_WORDS[undo[1]]}`}
           </span>
         </div>

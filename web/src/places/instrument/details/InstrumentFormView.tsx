@@ -1,6 +1,6 @@
 import type { Instrument, InstrumentLength, Room } from '@upright-elder/contract';
 import { IDENTITY_PARTS, INSTRUMENT_AMOUNTS, INSTRUMENT_LENGTHS, RODS } from '@upright-elder/contract/lists';
-import { BUILD_PARTS, buildPartsOf, NOT_KNOWN } from '@upright-elder/core/construction';
+import { BUILD_PARTS, buildPartsOf, NOT_KNOWN, USUAL_LENGTHS } from '@upright-elder/core/construction';
 import { INSTRUMENT_TYPES } from '@upright-elder/core/instrument';
 import type { StringKind } from '@upright-elder/core/strings';
 import {
@@ -154,6 +154,7 @@ export function InstrumentFormView({
           unit={LENGTH_FIELD_UNITS[name]}
           value={field.value}
           hint={hint}
+          usual={USUAL_LENGTHS[name]}
           refusal={errors.lengths?.[name]?.message}
           onChange={(text) => {
             clearErrors(`lengths.${name}`);

@@ -1,3 +1,4 @@
+import { oneOrOther } from '@upright-elder/core/wording';
 import type { Evidence, JudgedFinding } from '@upright-elder/contract';
 import { sayDate } from '@upright-elder/core/days';
 import { placeName, POINTS, QUANTITIES } from '@upright-elder/core/readings';
@@ -45,7 +46,7 @@ function FindingOf({ finding }: { finding: JudgedFinding }) {
         ))}
         {never.length > 0 && (
           <p>
-            <strong>Until then, do not</strong> {never.join(', and do not ')}.
+            <strong>Until then, do not</strong> {oneOrOther(never)}.
           </p>
         )}
         {schools.map((school) => (

@@ -6,10 +6,9 @@ import {
   type Money,
   type RepairPlan,
 } from '@upright-elder/core/repair-plans';
-import { sayHeightIn, type HeightUnit } from '@upright-elder/core/units';
+import { sayHeightIn, type HeightUnit, sayBench } from '@upright-elder/core/units';
 import {
   planName,
-  sayBench,
   sayCost,
   sayInside,
   sayMoneySpan,

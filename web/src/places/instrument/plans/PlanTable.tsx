@@ -5,7 +5,6 @@ import {
   ORIGINALS_WORDS,
   PLAN_WORDS,
   planName,
-  sayBench,
   sayCost,
   sayDays,
   sayFindings,
@@ -16,7 +15,7 @@ import {
   UNDO_WORDS,
 } from '@upright-elder/core/wording';
 import { TREATMENTS } from '@upright-elder/core/treatments';
-import { sayHeight, type HeightUnit } from '@upright-elder/core/units';
+import { sayHeight, type HeightUnit, sayBench } from '@upright-elder/core/units';
 import { cardDrawing, monthsDrawing, PAGE_INKS } from '@upright-elder/drawings';
 import type { ReactNode } from 'react';
 import { Drawn } from '../../../drawings/Drawn.js';

@@ -19,8 +19,6 @@ import {
 import {
   list,
   sayBar,
-  sayBench,
-  sayBenchHours,
   sayLeft,
   sayMoneySpan,
   STANDING_WORDS,
@@ -29,7 +27,7 @@ import {
 import { aroundNow, clockOf, dateIn, sayDate } from '@upright-elder/core/days';
 import { openingHoursOf } from '@upright-elder/contract/lists';
 import { CAUTIONS, CAUTIONS_DEFER, type CautionId } from '@upright-elder/core/treatments';
-import { parseMoney } from '@upright-elder/core/units';
+import { parseMoney, sayBench, sayBenchHours } from '@upright-elder/core/units';
 import { Check } from 'lucide-react';
 import { Link } from 'react-router';
 import { useNow } from '../../../data/bench/jobs.js';

@@ -1,5 +1,6 @@
+import { sayBench, sayWait } from '@upright-elder/core/units';
 import type { TreatmentAsWorked } from '@upright-elder/contract';
-import { PLAINLY_WORKED, sayHours } from '@upright-elder/core/treatments';
+import { PLAINLY_WORKED } from '@upright-elder/core/treatments';
 import { useState } from 'react';
 import { Fetching } from '../../../app/Fetching.js';
 import { useTreatments } from '../../../data/hooks.js';
@@ -73,8 +74,8 @@ export function Catalogue() {
                       </span>
                     </span>
                     <span className="text-[0.92rem] text-faint">
-                      {sayHours(one.hands)}
-                      {one.wait[1] > 0 && ` · waits ${sayHours(one.wait)}`}
+                      {sayBench(one.hands)}
+                      {one.wait[1] > 0 && ` · waits ${sayWait(one.wait)}`}
                     </span>
                   </button>
                   {open === one.id && <TreatmentForm treatment={one} onDone={() => setOpen(null)} />}
