@@ -13,6 +13,7 @@ for (const bench of [
   'core/bench/benchJudgement.ts',
   'core/bench/benchPlans.ts',
   'core/bench/benchMoves.ts',
+  'core/bench/benchTree.ts',
   'core/bench/benchJobs.ts',
   'e2e/src/bench-shelf.ts',
   'e2e/src/bench-logger.ts',

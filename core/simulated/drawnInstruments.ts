@@ -29,7 +29,7 @@ export type TrueCause = 'season' | 'nut' | 'relief' | 'belly' | 'thickness' | 'n
 /** The day on which drawn instruments are judged. */
 export const DRAWN_DAY = 20780;
 /** Steel, medium: 7/64 and 5/64 in, relief 8 thou, gap 19 thou, straightedge half a millimetre over the bridge. */
-const WANTED = {
+export const WANTED = {
   bass: 2.778 * mm,
   treble: 1.984 * mm,
   relief: 0.2032 * mm,
@@ -43,7 +43,7 @@ const SD = { rule: 0.108 * mm, feelers: 0.016 * mm, caliper: 0.043 * mm, dial: 0
 const fret = (scale: number, n: number) => scale * (1 - 2 ** (-n / 12));
 
 /** The line of a string over the crowns: height at fret 12 from gap at fret 1 and crown at the saddle, with the dip. */
-function geometry(scale: number, join: number, compensation: number) {
+export function geometry(scale: number, join: number, compensation: number) {
   const X = scale + compensation;
   const [x1, x12, xJ] = [1, 12, join].map((n) => fret(scale, n)) as [number, number, number];
   const dip = x12 < xJ ? (4 * (x12 - x1) * (xJ - x12)) / (xJ - x1) ** 2 : 0;

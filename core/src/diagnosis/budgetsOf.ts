@@ -3,7 +3,7 @@ import { STRING_SIDES, type StringSide } from '../strings/index.js';
 import { mm } from '../units/index.js';
 import { type QuantityId, type SideMeasured } from '../readings/index.js';
 import { firstFretGapWanted, saddleShowingWanted, WHEEL_TRAVEL } from '../targets/index.js';
-import { actionBudget, crownFor, type ActionBudget } from './budget.js';
+import { actionBudget, crownFor, type ActionBudget, type BudgetInput } from './budget.js';
 import type { Evidence, ReadItem, Today } from './evidence.js';
 import { ALONG } from './fold.js';
 import { topAtSaddle, type NearBridge } from './rimPlane.js';
@@ -50,7 +50,7 @@ const reading = ({ reads }: Evidence, quantity: QuantityId, place: ReadItem['pla
   reads.find((one) => one.quantity === quantity && one.place === place);
 
 function budgetOf(evidence: Evidence, side: StringSide, measured: SideMeasured): ActionBudget {
-  const { instrument, history, top } = evidence;
+  const { instrument, history } = evidence;
   const neck = instrument.necks[side];
   const wanted = {
     target: instrument.target[side],
@@ -58,11 +58,7 @@ function budgetOf(evidence: Evidence, side: StringSide, measured: SideMeasured):
     gapTarget: firstFretGapWanted(instrument.stringKind)[side].target,
   };
   const season = history[side]?.season ?? { value: 0, sd: 0 };
-  const archtop = instrument.type === 'archtop';
-  const strings = top?.strings ?? STRINGS_LIFT;
-  const { height, read } = bellyAt(evidence, side);
-  const thickness = archtop ? null : (reading(evidence, 'bridgeThickness', 'middle')?.carried ?? null);
-  const fretPlane = reading(evidence, 'fretPlane', side)?.carried ?? null;
+  const { rim, read } = rimOf(evidence, side);
   return actionBudget({
     side,
     neck,
@@ -70,6 +66,21 @@ function budgetOf(evidence: Evidence, side: StringSide, measured: SideMeasured):
     ...wanted,
     straightedgeTarget: planeWanted(evidence, side, measured, crownFor(neck, wanted)),
     season,
+    rim,
+    rimEvidence: read,
+  });
+}
+
+/** What tells belly, thickness and neck of a side apart, with what was read of it. */
+export function rimOf(evidence: Evidence, side: StringSide): { rim: BudgetInput['rim']; read: QuantityId[] } {
+  const { instrument, history, top } = evidence;
+  const season = history[side]?.season ?? { value: 0, sd: 0 };
+  const archtop = instrument.type === 'archtop';
+  const strings = top?.strings ?? STRINGS_LIFT;
+  const { height, read } = bellyAt(evidence, side);
+  const thickness = archtop ? null : (reading(evidence, 'bridgeThickness', 'middle')?.carried ?? null);
+  const fretPlane = reading(evidence, 'fretPlane', side)?.carried ?? null;
+  return {
     rim: {
       sound: {
         value: instrument.builtDome.value + strings.value,
@@ -83,8 +94,8 @@ function budgetOf(evidence: Evidence, side: StringSide, measured: SideMeasured):
       fretPlane,
       belly: BELLY[shapeOf(evidence)],
     },
-    rimEvidence: [...read, ...(fretPlane ? (['fretPlane'] as const) : [])],
-  });
+    read: [...read, ...(fretPlane ? (['fretPlane'] as const) : [])],
+  };
 }
 
 /** How the top was seen to stand. */

@@ -1,4 +1,4 @@
-import { diagonalOf, timesVector, type Uncertain } from '../numeric/index.js';
+import { conditionOn, diagonalOf, type Uncertain } from '../numeric/index.js';
 
 /**
  * Belly, thickness or neck. Over the rim plane the fret plane stands at `z_f = z_top + t_b + s`; on a sound instrument
@@ -37,12 +37,12 @@ export interface RimPlaneParts {
 }
 
 /** Before anything is measured a neck may have moved either way, m. House figure. */
-const NECK_SD = 2e-3;
+export const NECK_SD = 2e-3;
 /**
  * What is believed of a bridge: as it was made, or, one in eight, planed by a millimetre or three. A reading far under what
  * bridges are made at is then taken for what it is, and not halved towards the usual. House figures, m.
  */
-const BRIDGES = [
+export const BRIDGES = [
   { weight: 0.88, value: 0, sd: 0.5e-3 },
   { weight: 0.12, value: -2e-3, sd: 1e-3 },
 ] as const;
@@ -99,7 +99,7 @@ function conditioned(input: RimPlaneInput, bridge: Uncertain & { weight: number 
   if (input.fretPlane)
     told.push([[1, 1, 0, 0, -1], { value: input.fretPlane.value - target, sd: input.fretPlane.sd }]);
   const weight = told.reduce(
-    (sum, [row, { value, sd }]) => sum + condition(mean, covariance, row, value, sd),
+    (sum, [row, { value, sd }]) => sum + conditionOn(mean, covariance, row, value, sd),
     Math.log(bridge.weight),
   );
   const part = (i: number): Uncertain => ({
@@ -107,29 +107,6 @@ function conditioned(input: RimPlaneInput, bridge: Uncertain & { weight: number 
     sd: Math.sqrt(covariance[i * mean.length + i]!),
   });
   return { belly: part(2), thickness: part(3), neck: part(4), weight };
-}
-
-/**
- * Brings a reading `row · x = value ± sd` into mean and covariance (row by row), in place.
- *
- * @returns log of how likely it was
- */
-function condition(
-  mean: number[],
-  covariance: Float64Array,
-  row: readonly number[],
-  value: number,
-  sd: number,
-): number {
-  const n = row.length;
-  const gain = timesVector(covariance, row);
-  const spread = row.reduce((sum, a, i) => sum + a * gain[i]!, 0) + sd ** 2;
-  const off = value - row.reduce((sum, a, i) => sum + a * mean[i]!, 0);
-  for (let i = 0; i < n; i++) {
-    mean[i]! += (gain[i]! / spread) * off;
-    for (let k = 0; k < n; k++) covariance[i * n + k]! -= (gain[i]! * gain[k]!) / spread;
-  }
-  return -0.5 * (off ** 2 / spread + Math.log(spread));
 }
 
 /** A belly height near the bridge, m: how far before (+) the saddle line it was read. */

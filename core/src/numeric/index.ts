@@ -6,4 +6,5 @@ export * from './dense.js';
 export * from './nested.js';
 export * from './nodal.js';
 export * from './normal.js';
+export * from './gaussian.js';
 export * from './uncertain.js';

@@ -29,8 +29,8 @@ export interface ShopCatalogue {
 }
 
 /** A bench day, hours of hands. House default. */
-const BENCH_DAY = 6;
-const CLOCK_DAY = 24;
+export const BENCH_DAY = 6;
+export const CLOCK_DAY = 24;
 
 /**
  * @param rate of the shop for an hour, in its currency; null where it has none

@@ -57,7 +57,7 @@ const BENCH = { sd: 0.12e-3, moisture: 0.5 };
 /** What is left of a relief, and of a gap at the nut, m at fret 12. House figures. */
 const LEFT = { relief: 0.05e-3, nut: 0.02e-3 };
 /** A new bridge is made to this, m. */
-const MADE = { value: 9e-3, sd: 0.3e-3 };
+export const MADE = { value: 9e-3, sd: 0.3e-3 };
 /** A saddle is not touched for less, m: a caliper's error and a stroke of the file. */
 const SADDLE_THAT_MATTERS = 0.2e-3;
 /** An amount is told no finer than a caliper sees, m. */

@@ -10,7 +10,7 @@ import {
   type PreparedYear,
   type Weather,
 } from '../forecast/index.js';
-import { normals, seededChance } from '../numeric/index.js';
+import { normals, seededChance, type Uncertain } from '../numeric/index.js';
 import { ACTION_TOLERANCE } from '../targets/index.js';
 import type { TreatmentEdits } from '../treatments/index.js';
 import type { Context } from './context.js';
@@ -134,6 +134,90 @@ export function regrounded(ground: Ground, evidence: Evidence, today: Today = gr
         window: [target - ACTION_TOLERANCE, target + ACTION_TOLERANCE],
       };
     }),
+  };
+}
+
+/** The same ground of fewer paths, on which it is quicker to choose; of what gives way nobody knows how it creeps on. */
+export function thinned(ground: Ground, paths: number, creepEnded: boolean): Ground {
+  const { paths: all, steps } = ground;
+  if (all === 0) return ground;
+  const count = Math.min(paths, all);
+  const few = (values: Float64Array) => values.slice(0, count);
+  const names = new Map<string, Float64Array>();
+  return {
+    ...ground,
+    paths: count,
+    draws: (name) => kept(names, name, () => standardNormals(count, name)),
+    sides: ground.sides.map((side) => {
+      const as = few(creepEnded ? side.ages.unknown : side.ages['as it creeps']);
+      const more = Float64Array.from(as, (age, path) => age - side.ages['as it creeps'][path]!);
+      const through = new Map<Air, Float64Array>();
+      const values = (air: Air) =>
+        kept(through, air, () => {
+          const whole = side.values(air);
+          const out = new Float64Array(count * steps);
+          for (let i = 0; i < steps; i++) {
+            const gone = (i * STEP_DAYS) / DAYS_PER_YEAR;
+            for (let path = 0; path < count; path++)
+              out[i * count + path] = whole[i * all + path]! + more[path]! * gone;
+          }
+          return out;
+        });
+      const ages = { 'as it creeps': as, unknown: few(side.ages.unknown) };
+      return ofPaths(
+        { ...side, levels: few(side.levels), sensitivities: few(side.sensitivities), ages, values },
+        count,
+        steps,
+      );
+    }),
+  };
+}
+
+/**
+ * The same weather for an instrument as it stands after work and a reading.
+ *
+ * @param levels of each side where it will be kept, m, and how well they are known
+ */
+export function standingAt(
+  ground: Ground,
+  evidence: Evidence,
+  levels: Partial<Record<StringSide, Uncertain>>,
+): Ground {
+  const moved = regrounded(ground, evidence, {});
+  return {
+    ...moved,
+    sides: moved.sides.map((side) => {
+      const level = levels[side.side];
+      if (!level) return side;
+      const read = ground.draws(`read again ${side.side}`);
+      const by = side.levels.map((was, path) => level.value + level.sd * read[path]! - was);
+      const through = new Map<Air, Float64Array>();
+      const values = (air: Air) =>
+        kept(through, air, () => side.values(air).map((value, i) => value + by[i % ground.paths]!));
+      return ofPaths(
+        { ...side, levels: side.levels.map((was, path) => was + by[path]!), values },
+        ground.paths,
+        ground.steps,
+      );
+    }),
+  };
+}
+
+/** The side with the swings of its own values. */
+function ofPaths(side: GroundSide, paths: number, steps: number): GroundSide {
+  const swings = new Map<string, Swing>();
+  const { unknown, 'as it creeps': as } = side.ages;
+  return {
+    ...side,
+    swing: (air, creep) =>
+      kept(swings, `${air} ${creep}`, () =>
+        swingOf(
+          side.values(air),
+          paths,
+          steps,
+          creep === 'unknown' ? unknown.map((a, path) => a - as[path]!) : null,
+        ),
+      ),
   };
 }
 

@@ -58,6 +58,8 @@ export interface HoursTaken {
 
 /** By how much a job's hours differ from the catalogue's, as a factor, and how wide the first belief is. House figures. */
 const HOURS = { sd: 0.35, between: 0.3 };
+/** The same of a treatment of which the shop has no case yet. */
+export const HOURS_SD = HOURS.sd;
 
 /**
  * What is believed after the shop's cases: the mean of a normal with a known spread, from a normal belief (A. Gelman et al.,

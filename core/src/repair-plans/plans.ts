@@ -98,6 +98,27 @@ export function decidedIds(ground: Ground): TreatmentId[][] {
   );
 }
 
+/** What an ambition comes to, by its treatments in the order of the bench, and what of it is struck. */
+export interface Planned {
+  ids: TreatmentId[];
+  struck: Struck[];
+  /** it waits for a reading before its amounts are told */
+  waits: boolean;
+}
+
+/** The plan of an ambition by its treatments alone; leaving it where nothing serves. */
+export function plannedBy(ambition: Ambition, ground: Ground): Planned {
+  const leave = leaveIt(ground, NO_MONEY);
+  const best = bestOf(ambition, ground, NO_MONEY, leave) ?? leave;
+  const ids = stepsOf(ground, best.wanted, NO_SETTINGS).steps.map(({ id }) => id);
+  const kept = best === leave ? ids.filter((id) => id !== 'measure-first') : ids;
+  return {
+    ids: kept,
+    waits: kept.includes('measure-first'),
+    struck: struckOf(wantedBy(ambition, ground), new Set(kept), ground),
+  };
+}
+
 /** The plan that the bench works by until somebody chooses another: what was found is put right, by the shop's schools. */
 export const soundWanted = (of: Ground): Wanted => followed(of, resolve(wantedBy('sound', of), of));
 

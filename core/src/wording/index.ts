@@ -21,3 +21,4 @@ export * from './steps.js';
 export * from './breaks.js';
 export * from './never.js';
 export * from './jobs.js';
+export * from './tree.js';

@@ -1,6 +1,6 @@
 import { Keyboard, Moon, Search, Sun } from 'lucide-react';
 import { sayDate } from '@upright-elder/core/days';
-import { lazy, Suspense, useEffect, useState } from 'react';
+import { lazy, Suspense, useEffect, useState, type FC } from 'react';
 import { NavLink, Outlet, useLocation, useNavigate } from 'react-router';
 import { Toaster } from 'sonner';
 import { useLive, useRenewing } from '../data/events.js';
@@ -17,7 +17,14 @@ import { useScheme } from './scheme.js';
 const QuickFind = lazy(() => import('./QuickFind.js').then(({ QuickFind: page }) => ({ default: page })));
 
 // read once a page stands
-const WordsHere = lazy(() => import('./WordsHere.js'));
+// where it cannot be loaded no word is explained, and the page stands
+const WordsHere = lazy(async (): Promise<{ default: FC<{ main: HTMLElement }> }> => {
+  try {
+    return await import('./WordsHere.js');
+  } catch {
+    return { default: () => null };
+  }
+});
 
 // beside every page but the bench's own, once it stands
 const CallsElsewhere = lazy(() => import('../places/bench/CallsElsewhere.js'));

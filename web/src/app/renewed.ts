@@ -9,17 +9,23 @@ const KEY = 'reloaded for';
  * @param asked address of the place that is being gone to, if one is
  */
 export function reloadWhereRenewed(asked: () => string | null): void {
-  window.addEventListener('vite:preloadError', (event) => {
+  window.addEventListener('vite:preloadError', () => {
     const build = document.querySelector<HTMLScriptElement>('script[type=module][src]')?.src ?? '';
     if (recall(KEY, 'window') === build) return;
-    event.preventDefault();
-    remember(KEY, build, 'window');
-    // nobody is asked: nothing typed is lost
-    window.addEventListener('beforeunload', (leaving) => leaving.stopImmediatePropagation(), {
-      capture: true,
-    });
     const address = asked();
-    if (address === null) location.reload();
-    else location.assign(address);
+    // a program that is away for a while is no new one: the page stands, and says that it is not reached
+    void fetch('/', { method: 'HEAD', cache: 'no-store' }).then(
+      ({ ok }) => {
+        if (!ok) return;
+        remember(KEY, build, 'window');
+        // nobody is asked: nothing typed is lost
+        window.addEventListener('beforeunload', (leaving) => leaving.stopImmediatePropagation(), {
+          capture: true,
+        });
+        if (address === null) location.reload();
+        else location.assign(address);
+      },
+      () => null,
+    );
   });
 }

@@ -11,6 +11,7 @@ import {
   type Settings,
   type Wishes,
 } from '@upright-elder/core/repair-plans';
+import { TREE_DRAWS, treeOf, type Tree } from '@upright-elder/core/tree';
 import type { OwnTreatment, TreatmentId } from '@upright-elder/core/treatments';
 
 /** What plans are made of; sent once, asked about many times. */
@@ -43,6 +44,11 @@ export const api = {
   plans(): RepairPlan[] {
     const { ground, money } = given();
     return repairPlansOf(ground, money);
+  },
+  /** What each plan may come to, by its place among the plans; null where it waits for nothing. */
+  trees(plans: RepairPlan[]): (Tree | null)[] {
+    const { ground, money } = given();
+    return plans.map((plan) => treeOf(ground, plan, money, TREE_DRAWS.quick));
   },
   own({ ids, settings, wishes, own }: OwnAsked): OwnPlan {
     const { ground, money } = given();

@@ -10,6 +10,7 @@ import type { PlansTask } from '../../../compute/tasks/plans.js';
 import { KeepPlan, KeptPlans } from './KeepPlan.js';
 import { OwnPanel } from './OwnPanel.js';
 import { columnOf, PlanTable, type Column } from './PlanTable.js';
+import { WhatItMayComeTo } from './WhatItMayComeTo.js';
 import { AS_PLANNED, taken, useOwn } from './useOwn.js';
 import { useRepairPlans, type Plans } from './usePlans.js';
 
@@ -22,20 +23,24 @@ interface Props {
 }
 
 /** What plans are made of; null until it is known. */
-export function usePlansOf(planning: Planning | undefined): Plans {
+function useGiven(planning: Planning | undefined): PlansTask | null {
   const given = useMemo<PlansTask | null>(() => {
     if (!planning) return null;
     const { evidence, today, yearInput, sides, money, effects, edits } = planning;
     return { evidence, today, yearInput, sides, money, effects, edits };
   }, [planning]);
-  return useRepairPlans(useUnchanged(given));
+  return useUnchanged(given);
 }
+
+/** The plans of an instrument; null until they are made. */
+export const usePlansOf = (planning: Planning | undefined): Plans => useRepairPlans(useGiven(planning));
 
 /** What could be done: plans side by side, and the person's own beside them. */
 export function PlansSheet({ instrument, planning, unit, today, made }: Props) {
   const { evidence, money, kept, currency } = planning;
   const { plans, own: ownPlan, ask, trouble, again } = made;
   const state = useOwn(ask, planning.own);
+  const given = useGiven(planning);
   const day = dayOf(today);
   const sheet = useRef<HTMLElement>(null);
   const ready = plans !== null;
@@ -90,6 +95,7 @@ export function PlansSheet({ instrument, planning, unit, today, made }: Props) {
       ) : (
         <>
           <BeforePlans plans={plans} money={money} currency={currency} unit={unit} />
+          <WhatItMayComeTo given={given} plans={plans} currency={currency} />
           <PlanTable
             instrument={instrument}
             columns={columns}

@@ -1,0 +1,3 @@
+export * from './ways.js';
+export * from './spent.js';
+export * from './tree.js';
