@@ -20,8 +20,6 @@ export interface ProvisionalInstrument {
   air: PathOfRooms;
   /** the same until it was measured again */
   airAfter: PathOfRooms;
-  /** m, and a share of the fold */
-  truth: Record<'belly' | 'planed' | 'neck' | 'rise' | 'glued' | 'calledFrom', number>;
   /** the same instrument once this was done to it, measured again in full */
   after: (done: readonly TreatmentId[]) => InstrumentRecord;
 }
@@ -183,7 +181,6 @@ export function drawProvisional(seed: number, world: World = {}): ProvisionalIns
     record,
     air: logUntil(PROVISIONAL_DAY),
     airAfter: logUntil(AFTERWARDS_DAY),
-    truth: { belly: belly0, planed, neck, rise, glued, calledFrom },
     after: (done) => {
       const effects = done.flatMap((id) => TREATMENTS[id].effects);
       const on = (what: string) => effects.some((one) => one.on === what);

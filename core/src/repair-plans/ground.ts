@@ -192,15 +192,29 @@ export function standingAt(
       const read = ground.draws(`read again ${side.side}`);
       const by = side.levels.map((was, path) => level.value + level.sd * read[path]! - was);
       const through = new Map<Air, Float64Array>();
-      const values = (air: Air) =>
-        kept(through, air, () => side.values(air).map((value, i) => value + by[i % ground.paths]!));
-      return ofPaths(
-        { ...side, levels: side.levels.map((was, path) => was + by[path]!), values },
-        ground.paths,
-        ground.steps,
-      );
+      const swings = new Map<string, Swing>();
+      return {
+        ...side,
+        levels: side.levels.map((was, path) => was + by[path]!),
+        values: (air) => kept(through, air, () => shifted(side.values(air), by)),
+        // what is lifted as a whole swings as it did
+        swing: (air, creep) =>
+          kept(swings, `${air} ${creep}`, () => {
+            const { lows, highs } = side.swing(air, creep);
+            return { lows: shifted(lows, by), highs: shifted(highs, by) };
+          }),
+      };
     }),
   };
+}
+
+/** Values path by path, one step after the other, each path lifted by its own. */
+function shifted(values: Float64Array, by: Float64Array): Float64Array {
+  const out = new Float64Array(values.length);
+  const paths = by.length;
+  for (let at = 0; at < values.length; at += paths)
+    for (let path = 0; path < paths; path++) out[at + path] = values[at + path]! + by[path]!;
+  return out;
 }
 
 /** The side with the swings of its own values. */
