@@ -24,6 +24,7 @@ const config: KnipConfig = {
     },
     contract: { project: ['src/**/*.ts!', '!**/*.test.ts!'] },
     drawings: { project: ['src/**/*.ts!', '!**/*.test.ts!'] },
+    papers: { project: ['src/**/*.ts!', '!**/*.test.ts!'] },
     server: {
       entry: ['src/{main,backup,restore}.ts!', 'src/workers/tasks.ts!'],
       project: ['src/**/*.ts!', '!**/*.test.ts!', '!src/testing/**!'],

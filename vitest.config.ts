@@ -31,6 +31,7 @@ export default defineConfig({
       project('core'),
       project('contract'),
       project('drawings'),
+      project('papers'),
       project('server'),
       project('web'),
       project('standins'),

@@ -8,7 +8,15 @@ import { fileURLToPath } from 'node:url';
 export const ROOT = fileURLToPath(new URL('..', import.meta.url));
 const STAMPS = join(ROOT, '.setup');
 const LOCK_STAMP = join(ROOT, 'node_modules', '.upright-elder-lock');
-const SOURCES = ['core/src', 'contract/src', 'drawings/src', 'server/src', 'web/src', 'web/public'];
+const SOURCES = [
+  'core/src',
+  'contract/src',
+  'drawings/src',
+  'papers/src',
+  'server/src',
+  'web/src',
+  'web/public',
+];
 const SOURCE_FILES = ['package-lock.json', 'tsconfig.base.json', 'web/index.html', 'web/vite.config.ts'];
 
 export function say(text) {
@@ -115,7 +123,9 @@ function databaseLoads() {
 }
 
 /** The parts that are compiled, in the order in which they stand on each other. */
-export const BUILDS = ['core', 'contract', 'drawings', 'server'].map((part) => `${part}/tsconfig.build.json`);
+export const BUILDS = ['core', 'contract', 'drawings', 'papers', 'server'].map(
+  (part) => `${part}/tsconfig.build.json`,
+);
 
 const builtNow = () => digest([...SOURCE_FILES, ...SOURCES.flatMap(filesUnder)]);
 
@@ -127,7 +137,7 @@ export function noteBuilt() {
 
 /** Takes away what was built of sources that are gone. */
 export function sweep() {
-  for (const part of ['core', 'contract', 'drawings', 'server']) {
+  for (const part of ['core', 'contract', 'drawings', 'papers', 'server']) {
     const dist = join(ROOT, part, 'dist');
     if (!existsSync(dist)) continue;
     for (const file of filesUnder(`${part}/dist`)) {
@@ -140,7 +150,7 @@ export function sweep() {
 /** Builds core, contract, drawings, server and web where their sources changed since they were built. */
 async function ensureBuilt() {
   const stamp = join(STAMPS, 'built');
-  const parts = ['core', 'contract', 'drawings', 'server', 'web'];
+  const parts = ['core', 'contract', 'drawings', 'papers', 'server', 'web'];
   if (
     existsSync(stamp) &&
     readFileSync(stamp, 'utf8') === builtNow() &&

@@ -193,7 +193,9 @@ const all = [
     '--log-level',
     'warn',
   ]),
-  ...['web', 'demo', 'contract', 'drawings', 'standins'].map((project, i) => tests(project, 20 - i, CODE)),
+  ...['papers', 'web', 'demo', 'contract', 'drawings', 'standins'].map((project, i) =>
+    tests(project, 20 - i, CODE),
+  ),
 ];
 const notBegun = await queue(
   changed

@@ -120,3 +120,11 @@ export function rimFrom(from: Point, direction: Point, polygon: Path, reach = 2)
   if (nearest === null) return null;
   return [from[0] + nearest * (to[0] - from[0]), from[1] + nearest * (to[1] - from[1])];
 }
+
+/** The stretch of a brace that is loose, as a path on the plan; what was found further than it is long ends with it. */
+export function loosePath({ path }: { path: Path }, from: number, to: number): Point[] {
+  const length = pathLength(path);
+  return to > length
+    ? [...stretchOf(path, from, length), pointAlong(path, length)]
+    : stretchOf(path, from, to);
+}

@@ -22,3 +22,4 @@ export * from './breaks.js';
 export * from './never.js';
 export * from './jobs.js';
 export * from './tree.js';
+export * from './marks.js';

@@ -1,6 +1,7 @@
 import { sayDate } from '@upright-elder/core/days';
 import type { MarkState } from '@upright-elder/core/body-plan';
-import { nameOf, type DrawnMark } from './mapDocument.js';
+import { markName } from '@upright-elder/core/wording';
+import { type DrawnMark } from './mapDocument.js';
 
 interface Props {
   marks: Record<string, DrawnMark>;
@@ -26,13 +27,13 @@ export function LookAgain({ marks, today, onSeen, onChanged }: Props) {
           return (
             <li key={id} className="border-b border-rule py-1">
               <span className="block text-[0.95rem]">
-                {nameOf(mark)}, {last.state} on {sayDate(last.date)}
+                {markName(mark)}, {last.state} on {sayDate(last.date)}
               </span>
               <span className="flex flex-wrap gap-2">
                 <button
                   type="button"
                   className="quiet"
-                  aria-label={`${nameOf(mark)}: the same`}
+                  aria-label={`${markName(mark)}: the same`}
                   onClick={() => onSeen(id, last.state)}
                 >
                   The same
@@ -40,7 +41,7 @@ export function LookAgain({ marks, today, onSeen, onChanged }: Props) {
                 <button
                   type="button"
                   className="quiet"
-                  aria-label={`${nameOf(mark)}: closed`}
+                  aria-label={`${markName(mark)}: closed`}
                   onClick={() => onSeen(id, 'closed')}
                 >
                   Closed
@@ -48,7 +49,7 @@ export function LookAgain({ marks, today, onSeen, onChanged }: Props) {
                 <button
                   type="button"
                   className="quiet"
-                  aria-label={`${nameOf(mark)}: changed`}
+                  aria-label={`${markName(mark)}: changed`}
                   onClick={() => onChanged(id)}
                 >
                   Changed

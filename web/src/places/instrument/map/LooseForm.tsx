@@ -1,7 +1,7 @@
 import { pathLength, type Brace } from '@upright-elder/core/body-plan';
 import { useState } from 'react';
 import { LengthField, useFieldUnit } from '../../../fields/LengthField.js';
-import { sayLength } from '../../../fields/sayLength.js';
+import { sayLength } from '@upright-elder/core/wording';
 import { metresOf } from './mapDocument.js';
 
 /** A loose stretch: from and to along the brace, m; the feeler's depth as typed. */

@@ -12,7 +12,8 @@ import type { Mark } from '@upright-elder/contract';
 import { StrikeOut, StruckWords } from '../../../app/StrikeOut.js';
 import { useFieldUnit } from '../../../fields/LengthField.js';
 import { gradeOf, gravestFirst, type LiveMarks } from './drawnMarks.js';
-import { drawnOf, inARow, nameOf, sayExtent, type DrawnMark } from './mapDocument.js';
+import { markName } from '@upright-elder/core/wording';
+import { drawnOf, inARow, sayExtent, type DrawnMark } from './mapDocument.js';
 import { ListField } from '../../../fields/ListField.js';
 
 /** As many marks as stand beside the drawing; the others follow at a touch. */
@@ -52,7 +53,7 @@ export function MarksList({
               >
                 <span className={`font-bold ${grave ? 'text-wax' : ''}`}>
                   {grave ? '◆ ' : ''}
-                  {nameOf(mark)}
+                  {markName(mark)}
                 </span>
                 {`, ${inARow(sayExtent(mark, last, unit), last.state)}`}
                 <span className="block text-[0.85rem] text-faint">
@@ -87,12 +88,12 @@ export function StruckMarks({ marks }: { marks: readonly Mark[] }) {
             className="flex flex-wrap items-center justify-between gap-2 border-b border-rule py-1"
           >
             <span>
-              <span className="text-faint line-through">{nameOf(drawnOf(mark))}</span>
+              <span className="text-faint line-through">{markName(drawnOf(mark))}</span>
               <span className="block">
                 <StruckWords strikes={mark.strikes} />
               </span>
             </span>
-            <StrikeOut kind="mark" id={mark.id} what={nameOf(drawnOf(mark))} struck />
+            <StrikeOut kind="mark" id={mark.id} what={markName(drawnOf(mark))} struck />
           </li>
         ))}
       </ul>

@@ -5,7 +5,7 @@ import { printLength, type LengthUnit } from '@upright-elder/core/units';
 import { useState } from 'react';
 import { useZone } from '../../../data/hooks.js';
 import { useFieldUnit } from '../../../fields/LengthField.js';
-import { sayLength } from '../../../fields/sayLength.js';
+import { sayLength } from '@upright-elder/core/wording';
 import { extentOfSighting, inARow, sayExtent, type DrawnMark } from './mapDocument.js';
 
 interface Props {

@@ -13,7 +13,7 @@ import { parsePercent } from '@upright-elder/core/units';
 import { SPECIES, SPECIES_IDS } from '@upright-elder/core/wood';
 import { useState } from 'react';
 import { LengthField, useFieldUnit } from '../../../fields/LengthField.js';
-import { sayLength } from '../../../fields/sayLength.js';
+import { sayLength } from '@upright-elder/core/wording';
 import { TypedField } from '../../../fields/TypedField.js';
 import { LooseForm, type Loose } from './LooseForm.js';
 import { metresOf } from './mapDocument.js';

@@ -24,7 +24,7 @@ import { usePersonId } from '../../../data/person.js';
 import { refusals } from '../../../data/save.js';
 import { BodyPlanDrawing } from '../../../drawings/plan/BodyPlanDrawing.js';
 import { LengthField, useFieldUnit } from '../../../fields/LengthField.js';
-import { sayLength } from '../../../fields/sayLength.js';
+import { sayLength } from '@upright-elder/core/wording';
 import { metresOf } from './mapDocument.js';
 import { ListField } from '../../../fields/ListField.js';
 

@@ -2,7 +2,9 @@ import type { Sighting } from '@upright-elder/contract';
 import { allBraces, goesRound, type Face, type BodyPlan } from '@upright-elder/core/body-plan';
 import type { LengthUnit } from '@upright-elder/core/units';
 import type { DrawnOnPlan, MarkGrade } from '@upright-elder/drawings';
-import { loosePath, nameOf, sayExtent, seenOn, type DrawnMark } from './mapDocument.js';
+import { loosePath } from '@upright-elder/core/body-plan';
+import { markName } from '@upright-elder/core/wording';
+import { sayExtent, seenOn, type DrawnMark } from './mapDocument.js';
 
 /** What is marked on one face of the top and seen on the other too. */
 const THROUGH: ReadonlySet<string> = new Set(['crack', 'worn pin hole']);
@@ -53,7 +55,7 @@ export function drawnMarks(
         round: goesRound(mark.kind, path),
         grade: gradeOf(id, seen, live),
         chosen: id === chosen,
-        name: nameOf(mark),
+        name: markName(mark),
         extent: sayExtent(mark, seen, unit),
       },
     ];

@@ -1,19 +1,8 @@
 import type { Mark, MarkInput, Sighting, StoredBodyPlan } from '@upright-elder/contract';
 import { bodyPlanOf } from '@upright-elder/contract/lists';
-import {
-  goesRound,
-  pathLength,
-  pointAlong,
-  polygonArea,
-  standing,
-  stretchOf,
-  type Brace,
-  type BodyPlan,
-  type Point,
-  type MarkState,
-} from '@upright-elder/core/body-plan';
+import { pathLength, standing, type BodyPlan, type MarkState } from '@upright-elder/core/body-plan';
 import { parseLength, type LengthUnit } from '@upright-elder/core/units';
-import { sayArea, sayLength } from '../../../fields/sayLength.js';
+import { sayMarkExtent } from '@upright-elder/core/wording';
 import { dequal } from 'dequal';
 
 export type DrawnMark = Omit<MarkInput, 'by' | 'instrumentId'> & {
@@ -178,27 +167,12 @@ export function extentOfSighting({ path, from, to }: Sighting): number {
   return from != null && to != null ? to - from : pathLength(path);
 }
 
-/** How far a mark goes, in words: the area of what covers a place, the length of what runs, nothing of a point. */
-export function sayExtent({ kind }: Pick<DrawnMark, 'kind'>, sighting: Sighting, unit: LengthUnit): string {
-  if (goesRound(kind, sighting.path)) return sayArea(polygonArea(sighting.path), unit);
-  const extent = extentOfSighting(sighting);
-  return extent > 0 ? sayLength(extent, unit) : '';
-}
+/** How far a mark goes, in words. */
+export const sayExtent = ({ kind }: Pick<DrawnMark, 'kind'>, sighting: Sighting, unit: LengthUnit): string =>
+  sayMarkExtent(kind, sighting.path, extentOfSighting(sighting), unit);
 
 /** Words in a row, the empty ones left out. */
 export const inARow = (...words: (string | null | undefined)[]): string => words.filter(Boolean).join(', ');
-
-/** What a mark is called, by its own name or by what it is. */
-export const nameOf = ({ name, kind, brace }: DrawnMark): string =>
-  name || (kind === 'separation' ? `loose${brace ? `, ${brace}` : ''}` : brace ? `${kind}, ${brace}` : kind);
-
-/** The stretch of a brace that is loose, as a path on the plan. */
-export function loosePath(brace: Brace, from: number, to: number): Point[] {
-  const length = pathLength(brace.path);
-  return to > length
-    ? [...stretchOf(brace.path, from, length), pointAlong(brace.path, length)]
-    : stretchOf(brace.path, from, to);
-}
 
 /** A length as typed, m; null where it is empty or cannot be read. */
 export function metresOf(text: string): number | null {

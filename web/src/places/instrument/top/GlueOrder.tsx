@@ -2,7 +2,7 @@ import type { RecordedStretch } from '@upright-elder/contract';
 import type { BraceRanking, Gain, LengthSaid, LooseStretch } from '@upright-elder/core/top';
 import { moveIn } from '@upright-elder/core/units';
 import { useHeights, useLengths } from '../../../data/heights.js';
-import { sayLength } from '../../../fields/sayLength.js';
+import { sayLength } from '@upright-elder/core/wording';
 import type { Drawn } from '../../../compute/tasks/draws.js';
 import { DEGREES, sayTurn } from './sayTurn.js';
 

@@ -21,7 +21,8 @@ import { tensionOf, useShopStrings } from '../../../data/strings.js';
 import { useUnchanged } from '../../../data/useUnchanged.js';
 import { extremes, TopRelief } from '../../../drawings/top/TopRelief.js';
 import type { TopTask } from '../../../compute/tasks/top.js';
-import { loosePath } from '../map/mapDocument.js';
+import { loosePath } from '@upright-elder/core/body-plan';
+
 import { BellySaid, BellyVerdict } from './BellySaid.js';
 import { BellySections } from './BellySections.js';
 import { factsOf } from './factsOf.js';

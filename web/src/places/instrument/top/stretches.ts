@@ -2,7 +2,7 @@ import type { RecordedStretch } from '@upright-elder/contract';
 import { distance, legsOf, type Brace } from '@upright-elder/core/body-plan';
 import type { LooseStretch } from '@upright-elder/core/top';
 import type { LengthUnit } from '@upright-elder/core/units';
-import { sayLength } from '../../../fields/sayLength.js';
+import { sayLength } from '@upright-elder/core/wording';
 
 /** A stretch of a brace that can be glued or let go, to see what it does. */
 export interface Toggle {

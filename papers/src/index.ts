@@ -1,0 +1,3 @@
+export * from './blocks.js';
+export * from './faces.js';
+export * from './typeset.js';
