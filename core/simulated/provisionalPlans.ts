@@ -26,9 +26,9 @@ export interface ProvisionalInstrument {
 
 /** How the world is, where it is not as it is believed to be. */
 export interface World {
-  /** the box rises by so much, m; by 0.4 ± 0.4 mm where left out */
+  /** the box rises by so much in its middle, m, and 0.4 mm about it; 0.4 mm where left out */
   rise?: number;
-  /** gluing takes this share of the fold; 0.25 ± 0.3 where left out */
+  /** gluing takes this share of the fold in its middle, and 0.3 about it; 0.25 where left out, and 0 takes nothing ever */
   glued?: number;
 }
 
@@ -74,8 +74,8 @@ export function drawProvisional(seed: number, world: World = {}): ProvisionalIns
   const gap = (0.48 + 0.03 * gauss()) * mm;
   const beta = 0.15 * mm * Math.exp(0.4 * gauss());
   const saddleOff = (chance() < 0.5 ? 0.4 * gauss() : between(-3, 1.5)) * mm;
-  const rise = world.rise ?? (0.4 + 0.4 * gauss()) * mm;
-  const glued = world.glued ?? Math.max(0, 0.25 + 0.3 * gauss());
+  const rise = (world.rise ?? 0.4 * mm) + 0.4 * mm * gauss();
+  const glued = world.glued === 0 ? 0 : Math.max(0, (world.glued ?? 0.25) + 0.3 * gauss());
   const pressed = Math.max(0, 0.5 + 0.25 * gauss());
   const calledFrom = (1.2 + 0.3 * gauss()) * mm;
   const found = oneOf(...DAMAGE);

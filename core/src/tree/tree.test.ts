@@ -31,16 +31,18 @@ const grounds = Array.from({ length: 12 }, (_, seed) => groundOf(seed));
 
 describe('draws', () => {
   it('lie evenly: one in every part of each name, and the same again by the same seed', () => {
-    const draws = evenDraws(50, ['a', 'b'], 3);
+    const draws = evenDraws(50, { together: [], each: ['a', 'b'] }, 3);
     for (const name of ['a', 'b']) {
       const parts = draws.map((draw) => Math.floor(50 * draw.uniform(name))).sort((x, y) => x - y);
       expect(parts).toEqual(Array.from({ length: 50 }, (_, i) => i));
     }
-    const again = evenDraws(50, ['a', 'b'], 3);
+    const again = evenDraws(50, { together: [], each: ['a', 'b'] }, 3);
     expect(again.map((draw) => [draw.normal('a'), draw.normal('c')])).toEqual(
       draws.map((draw) => [draw.normal('a'), draw.normal('c')]),
     );
-    expect(evenDraws(50, ['a', 'b'], 4)[0]!.uniform('a')).not.toBe(draws[0]!.uniform('a'));
+    expect(evenDraws(50, { together: [], each: ['a', 'b'] }, 4)[0]!.uniform('a')).not.toBe(
+      draws[0]!.uniform('a'),
+    );
   });
 
   it('go back from a share to its z: Abramowitz and Stegun, table 26.1 and 26.5', () => {
@@ -57,7 +59,7 @@ describe('what is believed of the stance', () => {
     const [way] = stanceBelief(ground)!.bridges;
     // of the drawn stances mean and spread come back; the belly against the readings that tell it alone
     const n = 4000;
-    const draws = evenDraws(n, [...BELIEF_DRAWS, 'bridge as made'], 11).map((draw) =>
+    const draws = evenDraws(n, { together: [], each: [...BELIEF_DRAWS, 'bridge as made'] }, 11).map((draw) =>
       drawStance({ ...stanceBelief(ground)!, bridges: [{ ...way!, share: 1 }] }, draw),
     );
     const belly = draws.map((one) => one.belly);
@@ -82,7 +84,7 @@ describe('what is believed of the stance', () => {
   it('lies on the line of the strings: action from gap, relief, straightedge and saddle', () => {
     for (const ground of grounds) {
       const belief = stanceBelief(ground)!;
-      for (const draw of evenDraws(20, BELIEF_DRAWS, 5)) {
+      for (const draw of evenDraws(20, { together: [], each: BELIEF_DRAWS }, 5)) {
         const truth = drawStance(belief, draw);
         for (const side of STRING_SIDES) {
           const neck = ground.evidence.instrument.necks[side];
@@ -171,7 +173,7 @@ describe('what work takes', () => {
   it('is drawn about what the catalogue has, wider than its ends added up would be narrow', () => {
     const ground = grounds[0]!;
     const ids = soundOf(ground).ids;
-    const draws = evenDraws(400, [], 2);
+    const draws = evenDraws(400, { together: [], each: [] }, 2);
     const spent = spentOver(
       draws.map((draw) => spentOnce([ids], ground, draw)),
       50,

@@ -9,12 +9,12 @@ import {
   type Planned,
   type RepairPlan,
 } from '../repair-plans/index.js';
-import { hasRole, TREATMENTS, type TreatmentId } from '../treatments/index.js';
+import { hasRole, TREATMENT_IDS, TREATMENTS, type TreatmentId } from '../treatments/index.js';
 import { BELIEF_DRAWS, drawStance, stanceBelief, type StanceBelief, type TrueStance } from './belief.js';
 import { evenDraws, type Draw } from './draws.js';
 import { spentOnce, spentOver, type Spent, type SpentOnce } from './spent.js';
 import { wayOf, type WayKey } from './ways.js';
-import { readAgain, worked } from './worked.js';
+import { FIRST_READ, readAgain, worked } from './worked.js';
 
 /** One way on from the reading after the first part. */
 export interface TreeWay {
@@ -131,8 +131,17 @@ export function treeOf(
   };
 }
 
-/** Of these the draws are spread evenly. */
-const EVEN = [...BELIEF_DRAWS, 'bridge as made', 'rise', 'gluing', 'flattening', 'called folded'];
+/** Of these the draws are spread evenly: what decides most of the ways, all at once; the rest each by itself. */
+const EVEN = {
+  together: ['stance 0', 'rise', 'gluing', 'called folded', 'stance 5', 'stance 10'],
+  each: [
+    ...BELIEF_DRAWS,
+    'bridge as made',
+    'flattening',
+    ...FIRST_READ,
+    ...TREATMENT_IDS.map((id) => `hours ${id}`),
+  ],
+} as const;
 
 /**
  * What is done before it is read again: up to *measure again*, or, where the structure is moved and nothing waits, up to its

@@ -29,6 +29,15 @@ const LEANS = (0.5 * Math.PI) / 180 / 1e-3;
 /** Where the belly is read behind the saddle line, m, and how far a straight lean misses it there. House figures. */
 const BEHIND = { by: 0.04, sd: 0.19e-3 };
 
+/** The errors of the first reading that most hangs on. */
+export const FIRST_READ: readonly string[] = [
+  'wood 1',
+  'off 1',
+  ...['bass', 'treble'].flatMap((side) => [`action12 ${side} 1`, `straightedge ${side} 1`]),
+  'bellyBehindBridge centre 1',
+  'bridgeTilt centre 1',
+];
+
 /** What work on the structure does to how an instrument stands; the box rises once. */
 export function worked(
   truth: TrueStance,
