@@ -7,6 +7,7 @@ export * from './problems.js';
 export * from './money.js';
 export * from './demo.js';
 export * from './owners.js';
+export * from './papers.js';
 export * from './people.js';
 export * from './plans.js';
 export * from './air.js';

@@ -28,9 +28,6 @@ export interface Photo {
   caption: string;
 }
 
-export const PAPER_SIZES = ['A4', 'Letter'] as const;
-export type PaperSize = (typeof PAPER_SIZES)[number];
-
 /** A paper before it is set: everything that stands on it. */
 export interface Paper {
   title: string;

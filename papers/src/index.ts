@@ -1,3 +1,5 @@
-export * from './blocks.js';
-export * from './faces.js';
-export * from './typeset.js';
+export type { Photo } from './blocks.js';
+export { isCovered } from './faces.js';
+export { paperOf } from './papers.js';
+export type { PaperRecord, PlanOnPaper } from './record.js';
+export { typeset } from './typeset.js';

@@ -1,7 +1,8 @@
 import { toSvg, type Drawing } from '@upright-elder/drawings';
 import PDFDocument from 'pdfkit';
 import toPdf from 'svg-to-pdfkit';
-import type { Block, Paper, PaperSize, Photo } from './blocks.js';
+import type { PaperSize } from '@upright-elder/core/papers';
+import type { Block, Paper, Photo } from './blocks.js';
 import { faceOf, FACES, runsOf, type Face } from './faces.js';
 import { linesOf, type Line } from './lines.js';
 

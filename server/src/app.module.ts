@@ -27,6 +27,7 @@ import { MapModule } from './map/map.module.js';
 import { OwnersModule } from './owners/owners.module.js';
 import { PeopleModule } from './people/people.module.js';
 import { PlansModule } from './plans/plans.module.js';
+import { PapersModule } from './papers/papers.module.js';
 import { PhotographsModule } from './photographs/photographs.module.js';
 import { ProtocolsModule } from './protocols/protocols.module.js';
 import { RoomsModule } from './rooms/rooms.module.js';
@@ -93,6 +94,7 @@ export class AppModule {
         TrialsModule,
         LoadTestsModule,
         FindModule.with(photographs),
+        PapersModule.with(photographs),
         ForecastsModule,
         JudgementModule,
         CatalogueModule,

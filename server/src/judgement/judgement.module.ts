@@ -11,5 +11,6 @@ import { JudgementService } from './judgement.service.js';
   imports: [AnalysisModule, CatalogueModule, LearningModule, PlansModule, ShopModule],
   controllers: [JudgementController],
   providers: [JudgementService],
+  exports: [JudgementService],
 })
 export class JudgementModule {}

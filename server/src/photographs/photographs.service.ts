@@ -25,6 +25,9 @@ const ANOTHER_PICTURE = {
   accepted: 'the same picture; add the other one as a photograph of its own',
 };
 
+/** Longest edge of a picture on paper, pixels. */
+const ON_PAPER = 1000;
+
 @Injectable()
 export class PhotographsService {
   constructor(
@@ -55,6 +58,18 @@ export class PhotographsService {
       order: { takenOn: 'ASC', addedAt: 'ASC', id: 'ASC' },
     });
     return this.complete(rows);
+  }
+
+  /** A picture as it goes on paper: JPEG, no larger than a page shows; null where it is not there. */
+  async onPaper(picture: string): Promise<Uint8Array | null> {
+    const path = this.pictures.pathOf(picture);
+    if (!path) return null;
+    const bytes = await sharp(path, { failOn: 'error' })
+      .resize(ON_PAPER, ON_PAPER, { fit: 'inside', withoutEnlargement: true })
+      .flatten({ background: '#ffffff' })
+      .jpeg({ quality: 82 })
+      .toBuffer();
+    return new Uint8Array(bytes);
   }
 
   async get(id: string): Promise<Photograph> {

@@ -14,6 +14,6 @@ import { PlansService } from './plans.service.js';
   imports: [AnalysisModule, CatalogueModule, InstrumentsModule, LearningModule, PeopleModule, ShopModule],
   controllers: [PlansController],
   providers: [PlansService, PlanningService],
-  exports: [PlansService],
+  exports: [PlansService, PlanningService],
 })
 export class PlansModule {}

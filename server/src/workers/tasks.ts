@@ -41,6 +41,8 @@ import { firstQuestion, firstSentence, type Sentence } from '@upright-elder/core
 import { IN_USE } from '@upright-elder/core/forecast';
 import { fitBelly, SolvedTop, STRUNG_SD, topSpec } from '@upright-elder/core/top';
 import type { HeightUnit } from '@upright-elder/core/units';
+import type { PlanOnPaper } from '@upright-elder/papers';
+import { planOnPaper, setPapers as setOnPaper, type PapersToSet, type PlansAsked } from './papers.js';
 import { pathOf, roomOf, type PackedPath, type PackedRoom } from './packed-air.js';
 
 // what runs in the threads beside; every export is one task
@@ -268,3 +270,9 @@ function fitOf(
     return null;
   }
 }
+
+/** Plans of an instrument as they stand on paper: in words, with what each may come to. */
+export const plansOnPaper = (input: PlansAsked): PlanOnPaper[] => planOnPaper(input);
+
+/** Papers of a record as one PDF. */
+export const setPapers = (input: PapersToSet): Promise<Uint8Array> => setOnPaper(input);

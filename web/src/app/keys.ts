@@ -27,6 +27,7 @@ export const KEYS: { where: string; keys: [string, string][] }[] = [
       ['7', 'work'],
       ['8', 'readings'],
       ['9', 'photographs'],
+      ['0', 'papers'],
       ['u', 'heights in the next unit: 64ths, thousandths, mm'],
     ],
   },

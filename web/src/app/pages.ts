@@ -9,6 +9,7 @@ export const INSTRUMENT_PAGES = [
   { to: 'work', label: 'Work' },
   { to: 'readings', label: 'Readings' },
   { to: 'photographs', label: 'Photographs' },
+  { to: 'papers', label: 'Papers' },
 ] as const;
 
 export const PLACES = [

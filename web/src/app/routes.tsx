@@ -41,6 +41,7 @@ const judgement = place(() => import('../places/instrument/JudgementPage.js'), '
 const work = place(() => import('../places/instrument/WorkPage.js'), 'WorkPage');
 const readings = place(() => import('../places/instrument/ReadingsPage.js'), 'ReadingsPage');
 const photographs = place(() => import('../places/instrument/PhotographsPage.js'), 'PhotographsPage');
+const papers = place(() => import('../places/instrument/PapersPage.js'), 'PapersPage');
 const details = place(() => import('../places/instrument/DetailsPage.js'), 'DetailsPage');
 
 export const router = createBrowserRouter([
@@ -86,6 +87,7 @@ export const router = createBrowserRouter([
           { path: 'work', ...work },
           { path: 'readings', ...readings },
           { path: 'photographs', ...photographs },
+          { path: 'papers', ...papers },
           { path: 'details', ...details },
         ],
       },

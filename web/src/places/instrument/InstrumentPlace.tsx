@@ -27,7 +27,7 @@ export function InstrumentPlace() {
     INSTRUMENT_PAGES.find(({ to }) => to === at)?.label ?? (at === 'details' ? 'Details' : undefined),
   );
   const go = (page: string) => () => void navigate(`/instruments/${id}/${page}`);
-  useKeys(Object.fromEntries(INSTRUMENT_PAGES.map(({ to }, i) => [String(i + 1), go(to)])));
+  useKeys(Object.fromEntries(INSTRUMENT_PAGES.map(({ to }, i) => [keyOf(i), go(to)])));
   return (
     <Fetching of={known}>
       {(instrument) => (
@@ -73,7 +73,7 @@ export function InstrumentPlace() {
                     className="hidden rounded-[3px] border border-rule px-1.5 font-sans text-[0.75rem] text-faint min-[1500px]:inline"
                     aria-hidden="true"
                   >
-                    {i + 1}
+                    {keyOf(i)}
                   </kbd>
                 </NavLink>
               ))}
@@ -101,8 +101,20 @@ export function InstrumentPlace() {
   );
 }
 
+/** The tenth key is 0. */
+const keyOf = (i: number): string => String((i + 1) % 10);
+
 /** The pages that say heights. */
-const SAYS_HEIGHTS = new Set(['stance', 'examine', 'top', 'seasons', 'judgement', 'work', 'readings']);
+const SAYS_HEIGHTS = new Set([
+  'stance',
+  'examine',
+  'top',
+  'seasons',
+  'judgement',
+  'work',
+  'readings',
+  'papers',
+]);
 
 /** Which unit the heights of these pages are said in; a touch or the key u takes the next. */
 function HeightsSwitch() {

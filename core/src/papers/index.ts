@@ -1,0 +1,52 @@
+/** For whom a paper is made: what is not theirs is left out. */
+export const AUDIENCES = ['owner', 'next luthier', 'buyer', 'museum'] as const;
+export type Audience = (typeof AUDIENCES)[number];
+
+/** What is ticked of a paper. */
+export interface Shows {
+  ownerName: boolean;
+  prices: boolean;
+  shopNotes: boolean;
+}
+
+/** As it is offered: off where a stranger reads it. */
+export const SHOWS: Record<Audience, Shows> = {
+  owner: { ownerName: true, prices: true, shopNotes: false },
+  'next luthier': { ownerName: false, prices: false, shopNotes: true },
+  buyer: { ownerName: false, prices: false, shopNotes: false },
+  museum: { ownerName: false, prices: false, shopNotes: true },
+};
+
+export const PAPER_SIZES = ['A4', 'Letter'] as const;
+export type PaperSize = (typeof PAPER_SIZES)[number];
+
+/** Papers of an instrument: what each is called, what it is good for, and for whom it may be made. */
+export const PAPERS = {
+  condition: {
+    name: 'Condition report',
+    says: 'What it is, what is wrong, the map, the readings, and what was not looked at.',
+    for: AUDIENCES,
+  },
+  estimate: {
+    name: 'Estimate',
+    says: 'The ways side by side, step by step, and what each may come to.',
+    for: ['owner'],
+  },
+  consent: { name: 'Consent', says: 'What the owner agrees to, line by line, to be signed.', for: ['owner'] },
+  'job sheet': {
+    name: 'Job sheet',
+    says: 'For the wall: the steps in their order, with a box for each.',
+    for: ['owner', 'next luthier'],
+  },
+  seasons: {
+    name: 'Through the year',
+    says: 'How to keep it, and how the action goes through the coming year.',
+    for: ['owner', 'buyer'],
+  },
+} as const satisfies Record<string, { name: string; says: string; for: readonly Audience[] }>;
+export type PaperId = keyof typeof PAPERS;
+export const PAPER_IDS = Object.keys(PAPERS) as PaperId[];
+
+/** Whether a paper may be made for somebody. */
+export const isFor = (id: PaperId, audience: Audience): boolean =>
+  (PAPERS[id].for as readonly Audience[]).includes(audience);

@@ -1,0 +1,288 @@
+import { PAPERS, type PaperId } from '@upright-elder/core/papers';
+import { isoDate, sayDate } from '@upright-elder/core/days';
+import {
+  ORIGINALS_WORDS,
+  planName,
+  PLAN_WORDS,
+  sayConsent,
+  sayCost,
+  sayDays,
+  sayInside,
+  sayMoneySpan,
+  saySpanOfDays,
+  sayTree,
+  UNDO_WORDS,
+} from '@upright-elder/core/wording';
+import { sayBench, sayHeight } from '@upright-elder/core/units';
+import type { Block, Paper } from './blocks.js';
+import {
+  CAUTION,
+  heading,
+  lookedAt,
+  notSeen,
+  photographs,
+  readings,
+  small,
+  text,
+  theMap,
+  whatIsWrong,
+  whatItIs,
+  whatWasDone,
+} from './parts.js';
+import type { PaperRecord } from './record.js';
+
+/** What stands on each paper. */
+const BLOCKS: Record<PaperId, (record: PaperRecord) => Block[]> = {
+  condition: (of) => [
+    ...whatItIs(of),
+    ...whatIsWrong(of),
+    ...theMap(of),
+    ...readings(of),
+    ...lookedAt(of),
+    ...whatWasDone(of),
+    ...notSeen(of),
+    ...photographs(of),
+    ...values(of),
+  ],
+  estimate,
+  consent,
+  'job sheet': jobSheet,
+  seasons,
+};
+
+/** A paper of a record, ready to be set. */
+export function paperOf(id: PaperId, record: PaperRecord): Paper {
+  const { name } = PAPERS[id];
+  const { instrument, shop, day, audience, shows } = record;
+  const about = [
+    instrument.maker,
+    shows.ownerName && audience === 'owner' && instrument.owner
+      ? `for ${instrument.owner}`
+      : `for the ${audience}`,
+    sayDate(day, 'long'),
+    shop.name,
+  ];
+  return {
+    title: `${name}: ${instrument.nickname}`,
+    about: about.filter((one) => one.trim() !== '').join(' · '),
+    shop: shop.name,
+    day,
+    blocks: [...BLOCKS[id](record), ...(shop.terms.trim() === '' ? [] : [small(shop.terms.trim())])],
+  };
+}
+
+function values({ shows, instrument: { marketValue, worthToOwner }, shop, audience }: PaperRecord): Block[] {
+  if (!shows.prices || (marketValue === null && worthToOwner === null)) return [];
+  const span = (amount: number) => sayMoneySpan([amount, amount], shop.currency);
+  return [
+    heading('Value'),
+    {
+      kind: 'facts',
+      pairs: [
+        ...(marketValue === null ? [] : [['Market value', span(marketValue)] as const]),
+        ...(worthToOwner === null || audience !== 'owner'
+          ? []
+          : [['Worth to the owner', span(worthToOwner)] as const]),
+      ],
+    },
+  ];
+}
+
+const isWay = ({ plan }: PaperRecord['plans'][number]): boolean => plan.kinds[0] !== 'leave it';
+
+/** Ways side by side, what each leaves, the tree of each, and the lines of what is done. */
+function estimate(record: PaperRecord): Block[] {
+  const { plans, shop, shows, money, heights, instrument } = record;
+  const ways = plans.filter(isWay);
+  if (ways.length === 0)
+    return [...whatIsWrong(record), text('There is nothing to plan yet, or nothing needs doing.')];
+  const cost = (plan: (typeof plans)[number]['plan']) =>
+    shows.prices ? sayCost(plan.cost, money, shop.currency).cost : '';
+  return [
+    ...(instrument.complaint.trim() === '' ? [] : [text(`Asked for: ${instrument.complaint.trim()}`)]),
+    ...whatIsWrong(record),
+    heading('The ways, side by side'),
+    {
+      kind: 'table',
+      name: 'The ways',
+      head: ['', ...plans.map(({ plan }) => planName(plan.kinds))],
+      rows: [
+        ['What it aims at', ...plans.map(({ plan }) => PLAN_WORDS[plan.kinds[0]!].aim)],
+        ...(shows.prices ? [['Cost, about', ...plans.map(({ plan }) => cost(plan))]] : []),
+        ['At the bench', ...plans.map(({ plan }) => sayBench(plan.cost.hours))],
+        ['With waiting', ...plans.map(({ plan }) => saySpanOfDays(plan.cost.days))],
+        [
+          'Action afterwards',
+          ...plans.map(({ plan: { outcome } }) =>
+            outcome.slack
+              ? 'slack'
+              : outcome.sides
+                  .map(({ side, action }) => `${sayHeight(action.value, heights)} ${side}`)
+                  .join(', ') || 'not told',
+          ),
+        ],
+        ['In range all year', ...plans.map(({ plan: { outcome } }) => sayInside(outcome.chance))],
+        [
+          'Can it be undone?',
+          ...plans.map(
+            ({ plan }) => `${UNDO_WORDS[plan.cost.undo]}, ${ORIGINALS_WORDS[plan.cost.originals]}`,
+          ),
+        ],
+        ['Seen and left as it is', ...plans.map(({ left }) => left.join(' ') || 'nothing')],
+      ],
+      widths: [0.22, ...plans.map(() => 0.78 / plans.length)],
+    },
+    ...ways.flatMap((way) => wayInFull(way, record)),
+    ...notSeen(record),
+    small(`An estimate, not an invoice: no tax is in it. ${CAUTION}`),
+  ];
+}
+
+function wayInFull(
+  { plan, tree, steps }: PaperRecord['plans'][number],
+  { shop, shows, money }: PaperRecord,
+): Block[] {
+  const said = tree && sayTree(tree, shop.currency);
+  const total = shows.prices ? sayCost(plan.cost, money, shop.currency) : null;
+  return [
+    heading(`${planName(plan.kinds)}, step by step`),
+    {
+      kind: 'table',
+      name: 'Steps',
+      head: ['', 'What is done', 'Why', 'At the bench'],
+      rows: steps.map(({ name, why, hands }, i) => [`${i + 1}`, name, why, sayBench(hands)]),
+      widths: [0.05, 0.33, 0.46, 0.16],
+    },
+    ...(total
+      ? [
+          text(
+            `Together about ${total.cost}${total.beside.length > 0 ? `, ${total.beside.join(', ')}` : ''}; ${sayDays(plan.cost.days)} with all waiting.`,
+          ),
+        ]
+      : []),
+    ...(said && shows.prices
+      ? [
+          { kind: 'text' as const, text: 'What it may come to', strong: true as const },
+          text(said.first),
+          { kind: 'list' as const, items: said.lines },
+          ...(said.whole ? [text(said.whole)] : []),
+        ]
+      : []),
+  ];
+}
+
+/** What the owner agrees to, line by line: in writing where what is done is not undone. */
+function consent(record: PaperRecord): Block[] {
+  const { plans, shop, instrument } = record;
+  const chosen = plans.find((one) => isWay(one) && one.plan.kinds.includes('sound')) ?? plans.find(isWay);
+  if (!chosen) return [text('There is nothing to agree to: no way is planned.')];
+  const { plan, tree, steps } = chosen;
+  const first = tree ? tree.first.length : steps.length;
+  const asked = steps.filter((step) => step.consent);
+  const done = steps.slice(0, first);
+  return [
+    text(`I have read the estimate for ${instrument.nickname}, and agree to what is ticked here.`),
+    heading(tree ? 'The first part' : 'The work'),
+    { kind: 'list', ticks: true, items: done.map(({ name }) => name) },
+    ...(asked.length > 0
+      ? [
+          heading('What cannot be undone'),
+          text('Each of these needs a yes of its own, in writing:'),
+          { kind: 'list' as const, ticks: true as const, items: asked.map(({ name }) => name) },
+        ]
+      : []),
+    ...(tree && tree.says !== 'ask'
+      ? [
+          heading('After the next reading'),
+          text('What is not ticked is asked for when it comes.'),
+          {
+            kind: 'list' as const,
+            ticks: true as const,
+            items: tree.ways
+              .filter(({ more }) => more.hours[2] > 0.5)
+              .map((way) => sayConsent(way, shop.currency)),
+          },
+        ]
+      : []),
+    text(
+      `Estimated at ${sayCost(plan.cost, record.money, shop.currency).cost}. We stop and ask where it goes beyond what is agreed.`,
+    ),
+    { kind: 'sign', lines: ['Name', 'Signature', 'Date'] },
+  ];
+}
+
+/** For the wall: the steps in their order, with a box for each. */
+function jobSheet(record: PaperRecord): Block[] {
+  const chosen =
+    record.plans.find((one) => isWay(one) && one.plan.kinds.includes('sound')) ?? record.plans.find(isWay);
+  return [
+    ...whatIsWrong(record),
+    ...(chosen
+      ? [
+          heading('Steps'),
+          {
+            kind: 'list' as const,
+            ticks: true as const,
+            items: chosen.steps.map(({ name, why, hands }) => `${name} (${sayBench(hands)}). ${why}`),
+          },
+        ]
+      : [text('No way is planned.')]),
+    ...theMap(record),
+    small(CAUTION),
+  ];
+}
+
+/** What an owner does through the year. */
+function seasons(record: PaperRecord): Block[] {
+  const { judged, plans, heights } = record;
+  const leave = plans[0]?.plan.outcome;
+  return [
+    heading('Keep it at 40 to 55 % RH'),
+    {
+      kind: 'list',
+      items: [
+        'Put a hygrometer in the far corner of the case and look at it once a week.',
+        'In the heating season humidify the case; in a damp summer dry the room, never the guitar by heat.',
+        'Never leave it in a car, beside a radiator or on an outside wall.',
+        'Strings stay at pitch. For a journey or a long rest let them down a little, not off.',
+        'Look inside and along the bridge once a season: a gap, a buzz or a new crack is a reason to call, not to wait.',
+      ],
+    },
+    ...(leave && leave.sides.length > 0 && !leave.slack
+      ? [
+          heading('The action through the coming year'),
+          {
+            kind: 'table' as const,
+            name: 'The coming year',
+            head: ['Month', ...leave.sides.map(({ side }) => side)],
+            rows: leave.sides[0]!.months.map((_, month) => [
+              MONTHS[Number(isoDate(leave.sides[0]!.months[month]!.day).slice(5, 7)) - 1]!,
+              ...leave.sides.map(({ months }) => sayHeight(months[month]!.median, heights)),
+            ]),
+            widths: [0.3, ...leave.sides.map(() => 0.7 / leave.sides.length)],
+          },
+        ]
+      : []),
+    ...(judged.questions.length > 0
+      ? [
+          heading('When you bring it next'),
+          { kind: 'list' as const, items: judged.questions.slice(0, 4).map(({ ask }) => ask) },
+        ]
+      : []),
+  ];
+}
+
+const MONTHS = [
+  'January',
+  'February',
+  'March',
+  'April',
+  'May',
+  'June',
+  'July',
+  'August',
+  'September',
+  'October',
+  'November',
+  'December',
+];

@@ -1,0 +1,76 @@
+import type { Audience, Shows } from '@upright-elder/core/papers';
+import type { BodyPlan } from '@upright-elder/core/body-plan';
+import type { OpenQuestion, Severity } from '@upright-elder/core/diagnosis';
+import type { MarkFacts } from '@upright-elder/core/instrument';
+import type { PointId, QuantityId, ReadPlace, StateId } from '@upright-elder/core/readings';
+import type { Money, RepairPlan } from '@upright-elder/core/repair-plans';
+import type { Tree } from '@upright-elder/core/tree';
+import type { HeightUnit } from '@upright-elder/core/units';
+import type { Photo } from './blocks.js';
+
+/** Everything that papers of an instrument are made of. SI, ids and what people typed. */
+export interface PaperRecord {
+  shop: { name: string; currency: string; terms: string };
+  day: string;
+  heights: HeightUnit;
+  lengths: 'mm' | 'in';
+  audience: Audience;
+  shows: Shows;
+  instrument: {
+    nickname: string;
+    maker: string;
+    identity: string;
+    doubtful: readonly string[];
+    owner: string;
+    complaint: string;
+    archtop: boolean;
+    scale: number;
+    bodyJoin: number;
+    construction: string;
+    /** name and way of each part that is known */
+    build: readonly (readonly [string, string])[];
+    strings: string;
+    marketValue: number | null;
+    worthToOwner: number | null;
+    tailpiece: boolean;
+  };
+  judged: {
+    date: string | null;
+    first: string | null;
+    unsound: boolean;
+    findings: readonly {
+      severity: Severity;
+      text: string;
+      more: readonly string[];
+      never: readonly string[];
+      marks: readonly string[];
+    }[];
+    questions: readonly Pick<OpenQuestion, 'ask' | 'minutes'>[];
+    notLooked: readonly string[];
+  };
+  /** oldest first */
+  examinations: readonly {
+    date: string;
+    byName: string;
+    humidity: string;
+    strings: 'pitch' | 'slack' | 'off';
+    notes: string;
+    readings: readonly { quantity: QuantityId; place: ReadPlace; value: number; toolName: string }[];
+    points: readonly { point: PointId; states: readonly StateId[]; words: string }[];
+  }[];
+  plan: BodyPlan | null;
+  marks: readonly MarkFacts[];
+  /** oldest first; whether by this shop */
+  done: readonly { when: string; what: string }[];
+  photographs: readonly Photo[];
+  plans: readonly PlanOnPaper[];
+  money: Money;
+}
+
+/** A way, with what it may come to, what it leaves, and its steps in words. */
+export interface PlanOnPaper {
+  plan: RepairPlan;
+  tree: Tree | null;
+  left: readonly string[];
+  steps: readonly { name: string; why: string; hands: readonly [number, number]; consent: boolean }[];
+}

@@ -1,0 +1,40 @@
+import { Module, type DynamicModule } from '@nestjs/common';
+import { AnalysisModule } from '../analysis/analysis.module.js';
+import { ExaminationsModule } from '../examinations/examinations.module.js';
+import { InstrumentsModule } from '../instruments/instruments.module.js';
+import { InterventionsModule } from '../interventions/interventions.module.js';
+import { JudgementModule } from '../judgement/judgement.module.js';
+import { MapModule } from '../map/map.module.js';
+import { OwnersModule } from '../owners/owners.module.js';
+import { PlansModule } from '../plans/plans.module.js';
+import { ShopModule } from '../shop/shop.module.js';
+import { StringsModule } from '../strings/strings.module.js';
+import { PapersController } from './papers.controller.js';
+import { PapersService } from './papers.service.js';
+import { RecordOnPaperService } from './record-on-paper.service.js';
+
+/** Papers of an instrument: what is recorded of it, set for somebody. */
+@Module({})
+export class PapersModule {
+  /** @param photographs the module of the program's own pictures */
+  static with(photographs: DynamicModule): DynamicModule {
+    return {
+      module: PapersModule,
+      imports: [
+        AnalysisModule,
+        ExaminationsModule,
+        InstrumentsModule,
+        InterventionsModule,
+        JudgementModule,
+        MapModule,
+        OwnersModule,
+        photographs,
+        PlansModule,
+        ShopModule,
+        StringsModule,
+      ],
+      controllers: [PapersController],
+      providers: [PapersService, RecordOnPaperService],
+    };
+  }
+}
