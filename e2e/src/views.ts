@@ -60,6 +60,11 @@ export const VIEWS: View[] = [
   { name: 'receipt', path: (idOf) => `/take-in/${idOf('Night Boat job')}`, unpictured: true },
   { name: 'owners', path: () => '/shop/owners', unpictured: true },
   { name: 'figures', path: () => '/shop/figures', unpictured: true },
+  {
+    name: 'papers',
+    path: (idOf) => `/instruments/${idOf('Little Anchor')}/papers`,
+    ready: 'pages.',
+  },
   { name: 'details', path: (idOf) => `/instruments/${idOf('Fog Signal')}/details` },
   { name: 'new', path: () => '/instruments/new', unpictured: true },
   { name: 'air', path: () => '/air' },

@@ -61,7 +61,11 @@ export function runsOf(text: string, face: Face): Run[] {
   return runs;
 }
 
-/** Whether some face has every sign of a text. */
+/**
+ * Whether some face has every sign of a text.
+ *
+ * @public called by tests
+ */
 export const isCovered = (text: string): boolean =>
   [...text.normalize('NFC')].every(
     (letter) =>

@@ -1,5 +1,4 @@
 export type { Photo } from './blocks.js';
-export { isCovered } from './faces.js';
 export { paperOf } from './papers.js';
 export type { PaperRecord, PlanOnPaper } from './record.js';
 export { typeset } from './typeset.js';

@@ -174,7 +174,7 @@ describe('a paper', () => {
       expect(heads.length).toBeGreaterThan(1);
       const tree = pages.map(({ tree: one }) => one).join('');
       for (const role of ['H1', 'H2', 'Table', 'TR', 'TH', 'TD']) expect(tree).toContain(`"${role}"`);
-      const outline = await pdf.getOutline();
+      const outline = (await pdf.getOutline()) as { title: string; items: { title: string }[] }[];
       expect(outline[0]!.title).toBe('Condition report: Night Boat');
       expect(outline[0]!.items.map(({ title }) => title)).toContain('Readings');
     },

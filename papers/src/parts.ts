@@ -55,7 +55,7 @@ export function whatIsWrong({ judged: { first, unsound, findings, date } }: Pape
           {
             kind: 'table' as const,
             name: 'What is wrong',
-            head: ['Weight', 'What was found', 'Until it is put right, do not'],
+            head: ['Weight', 'What was found', 'Until it is fixed, do not'],
             rows: grave.map(({ severity, text: said, never }) => [
               SEVERITY[severity],
               said,
@@ -251,4 +251,4 @@ export function photographs({ photographs: of }: PaperRecord): Block[] {
 
 /** What was asked of the owner by law, custom and sense. */
 export const CAUTION =
-  'Where the work can hurt somebody, the product’s data sheet, local rules and licensed practice come first.';
+  'Where the work can hurt a person, the product’s data sheet, local rules and licensed practice come first.';

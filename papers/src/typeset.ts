@@ -225,9 +225,7 @@ class Setter {
       case 'heading':
         // a heading is never the last of a page
         this.y += GAP / 2;
-        this.room(
-          SIZES.heading * LEADING + (next?.kind === 'figure' ? next.height : 4 * SIZES.text * LEADING),
-        );
+        this.room(SIZES.heading * LEADING + goesWith(next));
         this.lines('H2', block.text, 'serif', SIZES.heading);
         this.y += 2;
         return;
@@ -443,6 +441,14 @@ class Setter {
     }
     this.y += GAP / 2;
   }
+}
+
+/** How much of what follows a heading stands on the same page. */
+function goesWith(next: Block | undefined): number {
+  if (next?.kind === 'figure') return next.height;
+  return next?.kind === 'photographs'
+    ? PHOTOS.height + 2 * SIZES.caption * LEADING
+    : 4 * SIZES.text * LEADING;
 }
 
 function ratioOf({ properties }: Drawing): number {

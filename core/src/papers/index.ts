@@ -20,33 +20,49 @@ export const SHOWS: Record<Audience, Shows> = {
 export const PAPER_SIZES = ['A4', 'Letter'] as const;
 export type PaperSize = (typeof PAPER_SIZES)[number];
 
+/** What a paper asks for beside the record: the plans, and what each may come to, take seconds. */
+type Asks = 'record' | 'plans' | 'trees';
+
 /** Papers of an instrument: what each is called, what it is good for, and for whom it may be made. */
 export const PAPERS = {
   condition: {
     name: 'Condition report',
     says: 'What it is, what is wrong, the map, the readings, and what was not looked at.',
     for: AUDIENCES,
+    asks: 'record',
   },
   estimate: {
     name: 'Estimate',
     says: 'The ways side by side, step by step, and what each may come to.',
     for: ['owner'],
+    asks: 'trees',
   },
-  consent: { name: 'Consent', says: 'What the owner agrees to, line by line, to be signed.', for: ['owner'] },
+  consent: {
+    name: 'Consent',
+    says: 'What the owner agrees to, line by line, to be signed.',
+    for: ['owner'],
+    asks: 'trees',
+  },
   'job sheet': {
     name: 'Job sheet',
     says: 'For the wall: the steps in their order, with a box for each.',
     for: ['owner', 'next luthier'],
+    asks: 'plans',
   },
   seasons: {
     name: 'Through the year',
     says: 'How to keep it, and how the action goes through the coming year.',
     for: ['owner', 'buyer'],
+    asks: 'plans',
   },
-} as const satisfies Record<string, { name: string; says: string; for: readonly Audience[] }>;
+} as const satisfies Record<string, { name: string; says: string; for: readonly Audience[]; asks: Asks }>;
 export type PaperId = keyof typeof PAPERS;
 export const PAPER_IDS = Object.keys(PAPERS) as PaperId[];
 
 /** Whether a paper may be made for somebody. */
 export const isFor = (id: PaperId, audience: Audience): boolean =>
   (PAPERS[id].for as readonly Audience[]).includes(audience);
+
+/** What papers together ask for. */
+export const askedFor = (ids: readonly PaperId[]): Asks =>
+  (['trees', 'plans'] as const).find((asks) => ids.some((id) => PAPERS[id].asks === asks)) ?? 'record';

@@ -1,9 +1,10 @@
 import { QUESTIONS } from '../diagnosis/index.js';
-import { hasRole, TREATMENTS, type TreatmentId } from '../treatments/index.js';
+import { jobNames } from '../repair-plans/quickLook.js';
+import { hasRole } from '../treatments/index.js';
 import type { Spent, Tree, TreeWay, WayKey } from '../tree/index.js';
 import { sayBench } from '../units/index.js';
 import { sayMoneySpan, saySpanOfDays } from './plans.js';
-import { capital, list, oneOrOther } from './words.js';
+import { capital, list } from './words.js';
 
 /** A way on, as it stands in a sentence. */
 export const WAY_WORDS: Record<WayKey, string> = {
@@ -39,17 +40,10 @@ function saySpent({ money, hours }: Spent, currency: string): string {
   return money ? sayMoneySpan([money[0], money[2]], currency) : sayBench([hours[0], hours[2]]);
 }
 
-const isMain = (id: TreatmentId): boolean =>
-  !hasRole(id, 'company') && !hasRole(id, 'no work on wood') && TREATMENTS[id].stage !== 'today';
-const named = (id: TreatmentId): string => {
-  const { name } = TREATMENTS[id];
-  return name[0]!.toLowerCase() + name.slice(1);
-};
-
 /** @param currency of the shop */
 export function sayTree(tree: Tree, currency: string): TreeSaid {
   const { says, first, firstSpent, ways, otherwise, undecided, whole, asks } = tree;
-  const mended = first.filter(isMain).map(named);
+  const mended = jobNames(first).map((name) => name[0]!.toLowerCase() + name.slice(1));
   const rests = first.includes('rest-under-tension') ? ['rest at pitch'] : [];
   const begins = `First: ${list([...mended, ...rests, 'measure again'])}. ${capital(saySpent(firstSpent, currency))}.`;
   if (says === 'ask')
@@ -96,10 +90,4 @@ export function sayConsent({ key, more }: TreeWay, currency: string): string {
     ? sayMoneySpan([more.money[2], more.money[2]], currency)
     : sayBench([more.hours[2], more.hours[2]]);
   return `${capital(WAY_WORDS[key])}: up to ${most} without asking.`;
-}
-
-/** The ways in one line, for where there is no room: `6 of 10 neck reset, 3 of 10 a taller saddle`. */
-export function sayTreeShort({ says, ways }: Pick<Tree, 'says' | 'ways'>): string {
-  if (says === 'ask') return 'What follows hangs on the next reading.';
-  return `Then ${oneOrOther(ways.filter(({ chance }) => chance >= 0.1).map(({ key, chance }) => `${sayTenths(chance).toLowerCase()} ${WAY_WORDS[key]}`))}.`;
 }

@@ -3,6 +3,7 @@ import type { Money } from '@upright-elder/core/repair-plans';
 const escaped = (text: string): string => text.replace(/[.*+?^${}()|[\]\\]/gu, '\\$&');
 /** A part of a name that is a word of its own: an initial says nothing. */
 const LEAST_NAME = 3;
+const NO_NAME = /^(?:the|and|von|van|del|der|for|mrs|miss|trust|band|shop|estate)$/iu;
 const AMOUNT = String.raw`\d[\d., \u00a0\u202f]*`;
 const SIGNS = String.raw`[£$€¥₤]|\b(?:GBP|USD|EUR|CHF|CAD|AUD|JPY|quid|pounds|dollars|euros)\b`;
 const PRICE = new RegExp(`(?:${SIGNS})\\s*${AMOUNT}|${AMOUNT}\\s*(?:${SIGNS})`, 'giu');
@@ -12,10 +13,11 @@ const PRICE = new RegExp(`(?:${SIGNS})\\s*${AMOUNT}|${AMOUNT}\\s*(?:${SIGNS})`, 
  * only place where such a thing can hide; what has a field of its own is left out by itself.
  */
 export function leftOut({ owner, prices }: { owner: string; prices: boolean }): (text: string) => string {
-  const names = [owner.trim(), ...owner.trim().split(/\s+/u)]
-    .filter((name) => [...name].length >= LEAST_NAME && !/^(?:the|and|von|van|del|der)$/iu.test(name))
-    .sort((a, b) => b.length - a.length)
-    .map(escaped);
+  const whole = owner.trim();
+  const parts = whole
+    .split(/[\s,]+/u)
+    .filter((name) => [...name].length >= LEAST_NAME && !NO_NAME.test(name));
+  const names = [...(whole === '' ? [] : [whole]), ...parts].sort((a, b) => b.length - a.length).map(escaped);
   const name =
     names.length > 0
       ? new RegExp(`(?<![\\p{L}\\p{N}])(?:${names.join('|')})(?![\\p{L}\\p{N}])`, 'giu')

@@ -10,6 +10,7 @@ import type {
 import { anchorOf, BUILD_PARTS, type BuildPart } from '@upright-elder/core/construction';
 import { sayDate } from '@upright-elder/core/days';
 import { INTERVENTIONS } from '@upright-elder/core/instrument';
+import { askedFor } from '@upright-elder/core/papers';
 import { lineOf } from '@upright-elder/core/readings';
 import { TREATMENTS } from '@upright-elder/core/treatments';
 import type { PaperRecord, Photo } from '@upright-elder/papers';
@@ -60,10 +61,15 @@ export class RecordOnPaperService {
         this.owners.names([instrument.ownerId]),
       ]);
     const { evidence, today, yearInput, sides, money, effects, edits } = planning;
-    const plans = await this.analysis.ask('plansOnPaper', {
-      ...{ evidence, today, yearInput, sides, effects, edits, heights },
-      money: prices ? money : { ...money, ...NO_PRICES },
-    });
+    const asks = askedFor(asked.of);
+    const plans =
+      asks === 'record'
+        ? []
+        : await this.analysis.ask('plansOnPaper', {
+            ...{ evidence, today, yearInput, sides, effects, edits, heights },
+            money: prices ? money : { ...money, ...NO_PRICES },
+            trees: asks === 'trees',
+          });
     const owner = instrument.ownerId === null ? '' : (names.get(instrument.ownerId) ?? '');
     const clean = leftOut({ owner: ownerName ? '' : owner, prices });
     return {

@@ -13,6 +13,8 @@ export interface PlansAsked extends PlanningInput {
   effects: LearnedEffects;
   edits: TreatmentEdits;
   heights: HeightUnit;
+  /** what each may come to, too */
+  trees: boolean;
 }
 
 /** Every plan of an instrument in words, with what each may come to. */
@@ -25,13 +27,14 @@ export function planOnPaper({
   effects,
   edits,
   heights,
+  trees,
 }: PlansAsked): PlanOnPaper[] {
   const prepared = sides.length > 0 ? prepareYear(yearInput, sides) : null;
   const ground = groundOf(evidence, today, prepared, effects, edits);
   const say = sayIn(heights);
   return repairPlansOf(ground, money).map((plan) => ({
     plan,
-    tree: treeOf(ground, plan, money, TREE_DRAWS.told),
+    tree: trees ? treeOf(ground, plan, money, TREE_DRAWS.told) : null,
     left: sayFindings(plan.undone, say).map(({ text }) => text),
     steps: plan.steps.map((step) => {
       const { name, hands } = asWorked(step.id, edits);

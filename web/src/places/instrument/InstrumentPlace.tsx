@@ -65,7 +65,7 @@ export function InstrumentPlace() {
                   key={to}
                   to={to}
                   className={({ isActive }) =>
-                    `flex min-h-[44px] shrink-0 items-center gap-2 border-b-4 px-2.5 font-serif text-[1.1rem] ${isActive ? 'border-verdigris font-semibold' : 'border-transparent'}`
+                    `flex min-h-[44px] shrink-0 items-center gap-2 border-b-4 px-2.5 font-serif text-[1.1rem] xl:px-2 xl:text-[1.05rem] ${isActive ? 'border-verdigris font-semibold' : 'border-transparent'}`
                   }
                 >
                   {label}
@@ -80,7 +80,7 @@ export function InstrumentPlace() {
               <NavLink
                 to="details"
                 className={({ isActive }) =>
-                  `flex min-h-[44px] shrink-0 items-center border-b-4 px-2.5 text-[1rem] ${isActive ? 'border-verdigris font-bold' : 'border-transparent text-faint'}`
+                  `flex min-h-[44px] shrink-0 items-center border-b-4 px-2.5 text-[1rem] xl:px-2 xl:text-[0.95rem] ${isActive ? 'border-verdigris font-bold' : 'border-transparent text-faint'}`
                 }
               >
                 Details

@@ -100,7 +100,7 @@ function PapersFor({
             </li>
           ))}
         </ul>
-        <h2 className="mt-3 text-[1.2rem]">What stands on it</h2>
+        <h2 className="mt-3 text-[1.2rem]">What to print</h2>
         {(Object.keys(SHOW_WORDS) as (keyof Shows)[]).map((one) => (
           <Tick
             key={one}
@@ -119,19 +119,11 @@ function PapersFor({
             remember(SIZE_KEY, to);
           }}
         />
-        {chosen.length > 0 ? (
-          <a
-            className="act mt-4 inline-flex w-full items-center justify-center"
-            href={url}
-            target="_blank"
-            rel="noreferrer"
-          >
-            Print or save
-          </a>
-        ) : (
-          <p className="mt-4 text-faint">Tick a paper first.</p>
-        )}
+        {chosen.length === 0 && <p className="mt-4 text-faint">Tick a paper first.</p>}
       </form>
+      <p className="hidden print:block">
+        These papers are printed as they are: “Print or save” opens {names || 'them'} as a file of its own.
+      </p>
       {chosen.length > 0 && (
         <Suspense fallback={<p className="text-faint">The paper is being set…</p>}>
           <Preview url={url} name={names} />

@@ -49,12 +49,17 @@ export default function Preview({ url, name }: { url: string; name: string }) {
     return () => ended.abort();
   }, [url, name]);
   return (
-    <section aria-label="Preview" aria-busy={shown.state === 'making'}>
-      <p className="mb-2 min-h-[1.5rem] text-faint" role="status">
-        {shown.state === 'making' && 'The paper is being set…'}
-        {shown.state === 'made' && (shown.pages === 1 ? 'One page.' : `${shown.pages} pages.`)}
-        {shown.state === 'refused' && <span className="text-ochre">▲ {shown.words}</span>}
-      </p>
+    <section className="print:hidden" aria-label="Preview" aria-busy={shown.state === 'making'}>
+      <div className="mb-2 flex min-h-[44px] flex-wrap items-center gap-x-4">
+        <a className="act inline-flex items-center" href={url} target="_blank" rel="noreferrer">
+          Print or save
+        </a>
+        <p className="text-faint" role="status">
+          {shown.state === 'making' && 'The paper is being set…'}
+          {shown.state === 'made' && (shown.pages === 1 ? 'One page.' : `${shown.pages} pages.`)}
+          {shown.state === 'refused' && <span className="text-ochre">▲ {shown.words}</span>}
+        </p>
+      </div>
       <div
         ref={sheets}
         className={`grid gap-3 lg:grid-cols-2 ${shown.state === 'making' ? 'opacity-50' : ''}`}

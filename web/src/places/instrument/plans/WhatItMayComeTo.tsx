@@ -38,19 +38,29 @@ export function WhatItMayComeTo({
     return <p className="my-2 text-ochre">▲ What it may come to could not be worked out: {trouble}.</p>;
   const shown = (trees ?? []).flatMap((tree, i) => (tree && plans[i] ? [{ tree, plan: plans[i] }] : []));
   if (trees && shown.length === 0) return null;
+  // what several ask is asked once
+  const asked = shown
+    .filter(({ tree }) => tree.says === 'ask')
+    .flatMap(({ tree }) => sayTree(tree, currency).lines);
+  const told = shown.find(({ tree }) => tree.says !== 'ask');
   return (
     <section className="sheet my-3 p-4" aria-label="What it may come to" aria-busy={trees === null}>
       <h3 className="text-[1.2rem]">What it may come to</h3>
       {trees === null && <p className="text-faint">Working out the ways on…</p>}
+      {[...new Set(asked)].map((line) => (
+        <p key={line} className="said">
+          {line}
+        </p>
+      ))}
       <div className="grid gap-x-8 gap-y-4 lg:grid-cols-2">
         {shown.map(({ tree, plan }) => (
           <OnePlan key={plan.kinds.join(' ')} {...{ tree, plan, currency }} />
         ))}
       </div>
-      {shown.length > 0 && (
+      {told && (
         <p className="mt-2 text-[0.9rem] text-faint">
-          What this program would say after the next reading, {shown[0]!.tree.draws} times over: its own
-          faults are in it.
+          What this program would say after the next reading, {told.tree.draws} times over: its own faults are
+          in it.
         </p>
       )}
     </section>
@@ -85,7 +95,7 @@ function OnePlan({ tree, plan, currency }: { tree: Tree; plan: RepairPlan; curre
           </ul>
         </>
       ) : (
-        lines.map((line) => <p key={line}>{line}</p>)
+        tree.says === 'sure' && lines.map((line) => <p key={line}>{line}</p>)
       )}
       {whole && <p className="font-semibold">{whole}</p>}
     </div>
