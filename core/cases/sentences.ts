@@ -1,17 +1,30 @@
 // npm run sentences: every sentence of the wording layer with example arguments, to read them all aloud (docs/sentences.md).
 import { HISTORY_DAY, historyOf } from '../simulated/histories.js';
+import { drawProvisional, PROVISIONAL_DAY } from '../simulated/provisionalPlans.js';
 import { FORBIDDEN, QUESTIONS, SCHOOL_NOTES, type Finding } from '../src/diagnosis/index.js';
-import { forecastOf, groundToday, judgeInstrument, learn, otherForecast } from '../src/instrument/index.js';
+import {
+  forecastOf,
+  groundToday,
+  judgeInstrument,
+  learn,
+  otherForecast,
+  standOn,
+} from '../src/instrument/index.js';
+import { PAPERS } from '../src/papers/index.js';
+import { NO_MONEY, repairPlansOf } from '../src/repair-plans/index.js';
+import { TREE_DRAWS, treeOf } from '../src/tree/index.js';
 import { EDGES, TREATMENTS } from '../src/treatments/index.js';
 import {
   findingSentences,
   GLOSSARY,
   NEVER_WORDS,
+  sayConsent,
   sayFinding,
   sayIn,
   sayingIn,
   sayMore,
   sayStep,
+  sayTree,
   sayWithheld,
   sayYear,
   seriesSentences,
@@ -20,6 +33,7 @@ import {
 import { triedCases } from './tried.js';
 
 const HISTORIES = 300;
+const TREES = 24;
 const say = sayIn('64ths');
 const saying = sayingIn('64ths');
 
@@ -96,6 +110,20 @@ for (const { name, for: of, gate, after, why } of Object.values(TREATMENTS)) {
   add('What has to be done already', after ?? null);
   add('Why it is done', why ?? null);
 }
+
+for (let seed = 0; seed < TREES; seed++) {
+  const drawn = drawProvisional(seed);
+  const learned = learn(drawn.record, drawn.air);
+  const ground = groundToday(learned.evidence, standOn(learned, drawn.air, PROVISIONAL_DAY));
+  for (const plan of repairPlansOf(ground, NO_MONEY)) {
+    const tree = treeOf(ground, plan, { rate: 55 }, TREE_DRAWS.quick);
+    if (!tree) continue;
+    const { first, lines, whole } = sayTree(tree, '£');
+    for (const text of [first, ...lines, whole]) add('What a plan may come to', text);
+    for (const way of tree.ways) add('What the owner may agree to', sayConsent(way, '£'));
+  }
+}
+for (const { name, says } of Object.values(PAPERS)) add('Papers', `${name}: ${says}`);
 
 console.log('# Every sentence, with an example\n');
 console.log(

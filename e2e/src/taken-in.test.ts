@@ -144,7 +144,14 @@ describe('a walk-in, by touch at 1024 × 768', () => {
       .$('input[aria-label="Photographs of the step"]')
       .then((input) => (input as ElementHandle<HTMLInputElement>).uploadFile(PICTURE));
     await hand.sees('Photograph kept.');
-    await touch('Part off');
+    // the picture that was just kept moves what stands below it: a touch may miss
+    await until(async () => {
+      await touch('Part off');
+      return page.waitForSelector('form[aria-label="Part off"]', { timeout: 2000 }).then(
+        () => true,
+        () => false,
+      );
+    });
     await fill('What, as its label says', 'old nut');
     await fill('Where it is kept', 'tin 4');
     await page.waitForSelector('form[aria-label="Part off"] button[type=submit]').then((one) => one!.tap());

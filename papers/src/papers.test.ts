@@ -86,6 +86,7 @@ const RECORD: PaperRecord = {
   done: [{ when: 'about 1974', what: 'glued, opened, replaced or taken off' }],
   photographs: [],
   plans: [],
+  job: null,
   money: { rate: 55, marketValue: 3100, worthToOwner: 3100, budget: null },
 };
 

@@ -16,6 +16,7 @@ import {
 import { sayBench, sayHeight } from '@upright-elder/core/units';
 import type { Block, Paper } from './blocks.js';
 import {
+  beforeAndAfter,
   CAUTION,
   heading,
   lookedAt,
@@ -47,6 +48,7 @@ const BLOCKS: Record<PaperId, (record: PaperRecord) => Block[]> = {
   estimate,
   consent,
   'job sheet': jobSheet,
+  'job report': jobReport,
   seasons,
 };
 
@@ -231,6 +233,62 @@ function jobSheet(record: PaperRecord): Block[] {
     small(CAUTION),
   ];
 }
+
+/** What was done, and what it came to: for whoever has it next. */
+function jobReport(record: PaperRecord): Block[] {
+  const { job, judged } = record;
+  if (!job) return [text('No job was done on it here.')];
+  const stays = judged.findings.filter(({ severity }) => severity !== 'watch');
+  return [
+    {
+      kind: 'facts',
+      pairs: [
+        ['Job', job.name],
+        ...(job.asked === '' ? [] : [['Asked for', job.asked] as const]),
+        ['From', sayDate(job.opened, 'long')],
+        ['To', job.handedOver === null ? 'still under way' : sayDate(job.handedOver, 'long')],
+        ['At the bench', sayBench([job.hours, job.hours])],
+      ],
+    },
+    ...beforeAndAfter(record),
+    ...(job.log.length > 0
+      ? [
+          heading('What was done'),
+          {
+            kind: 'table' as const,
+            name: 'What was done',
+            head: ['Day', 'What'],
+            rows: job.log.flatMap(({ day, lines }) =>
+              lines.map((line, i) => [i === 0 ? sayDate(day) : '', line]),
+            ),
+            widths: [0.16, 0.84],
+          },
+        ]
+      : []),
+    ...listed('Not as it was thought', job.otherwise),
+    ...listed('Not done', job.leftOut),
+    ...(job.parts.length > 0
+      ? [
+          heading('Parts'),
+          {
+            kind: 'table' as const,
+            name: 'Parts',
+            head: ['Part', 'Where it is'],
+            rows: job.parts.map(({ name, where }) => [name, where]),
+            widths: [0.4, 0.6],
+          },
+        ]
+      : []),
+    ...listed(
+      'What stays as it is',
+      stays.map(({ text: said }) => said),
+    ),
+    ...photographs(record),
+  ];
+}
+
+const listed = (title: string, items: readonly string[]): Block[] =>
+  items.length === 0 ? [] : [heading(title), { kind: 'list', items }];
 
 /** What an owner does through the year. */
 function seasons(record: PaperRecord): Block[] {

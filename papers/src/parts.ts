@@ -132,6 +132,54 @@ export function readings(record: PaperRecord): Block[] {
   ];
 }
 
+/** What a job is judged by, before and after it: one table. */
+export function beforeAndAfter(record: PaperRecord): Block[] {
+  const { examinations, job } = record;
+  if (!job) return [];
+  const last = examinations.findLast((one) => one.readings.length > 0 && one.date >= job.opened);
+  const before = examinations.findLast(
+    (one) => one.readings.length > 0 && one !== last && (!last || one.date < last.date),
+  );
+  const tells: readonly QuantityId[] = [
+    'action12',
+    'relief',
+    'bridgeGap',
+    'saddleShowing',
+    'straightedge',
+    'bellyBehindBridge',
+  ];
+  if (!before) return [];
+  const read = (of: typeof before | undefined, quantity: QuantityId, place: ReadPlace) => {
+    const one = of?.readings.find((other) => other.quantity === quantity && other.place === place);
+    return one ? sayRead(record, quantity, one.value) : 'not measured';
+  };
+  const rows = before.readings
+    .filter(({ quantity }) => tells.includes(quantity))
+    .map(({ quantity, place }) => [
+      QUANTITIES[quantity].name,
+      placeName(place),
+      read(before, quantity, place),
+      read(last, quantity, place),
+    ]);
+  return rows.length === 0
+    ? []
+    : [
+        heading('Before and after'),
+        {
+          kind: 'table',
+          name: 'Before and after',
+          head: [
+            'Quantity',
+            'Where',
+            `Before, ${sayDate(before.date)}`,
+            last ? `After, ${sayDate(last.date)}` : 'After',
+          ],
+          rows,
+          widths: [0.34, 0.2, 0.23, 0.23],
+        },
+      ];
+}
+
 /** What was looked at by eye and hand when it was last seen. */
 export function lookedAt({ examinations, shows }: PaperRecord): Block[] {
   const last = examinations.findLast(({ points }) => points.length > 0);

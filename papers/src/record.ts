@@ -64,6 +64,8 @@ export interface PaperRecord {
   done: readonly { when: string; what: string }[];
   photographs: readonly Photo[];
   plans: readonly PlanOnPaper[];
+  /** its latest job; null where there was none */
+  job: JobOnPaper | null;
   money: Money;
 }
 
@@ -73,4 +75,21 @@ export interface PlanOnPaper {
   tree: Tree | null;
   left: readonly string[];
   steps: readonly { name: string; why: string; hands: readonly [number, number]; consent: boolean }[];
+}
+
+/** A job as the next luthier reads it. */
+export interface JobOnPaper {
+  name: string;
+  asked: string;
+  opened: string;
+  /** null while it is under way */
+  handedOver: string | null;
+  hours: number;
+  /** day by day */
+  log: readonly { day: string; lines: readonly string[] }[];
+  parts: readonly { name: string; where: string }[];
+  /** what was not as it was thought */
+  otherwise: readonly string[];
+  /** what the owner did not want, or was not needed, and why */
+  leftOut: readonly string[];
 }

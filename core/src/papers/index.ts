@@ -49,6 +49,12 @@ export const PAPERS = {
     for: ['owner', 'next luthier'],
     asks: 'plans',
   },
+  'job report': {
+    name: 'Job report',
+    says: 'What was done, with which glue, before and after, what stays, and where the parts are.',
+    for: AUDIENCES,
+    asks: 'record',
+  },
   seasons: {
     name: 'Through the year',
     says: 'How to keep it, and how the action goes through the coming year.',

@@ -1,6 +1,19 @@
 import { sayDate } from '../days/index.js';
 import { isBareNumber } from '../units/index.js';
-import type { Bar, Clock, JobEventBody, JobEventId, Oddity, ShelfState, Step, Told } from '../jobs/index.js';
+import {
+  stagesOf,
+  stepName,
+  type Bar,
+  type Bench,
+  type Clock,
+  type Folded,
+  type JobEventBody,
+  type JobEventId,
+  type Oddity,
+  type ShelfState,
+  type Step,
+  type Told,
+} from '../jobs/index.js';
 
 const whole = (value: number): string => `${Math.floor(value)}`;
 const two = (value: number): string => whole(value).padStart(2, '0');
@@ -114,6 +127,30 @@ export interface LogNames {
   /** what a hold or a look is about */
   stage: (step: string | null, index: number) => string;
 }
+
+/**
+ * How people, steps and stages of a job are called in its log.
+ *
+ * @param person name of one, by id
+ */
+export const logNames = (
+  job: Pick<Folded, 'steps'>,
+  bench: Bench,
+  person: (id: string) => string,
+): LogNames => {
+  const stepOf = (id: string | null) => (id === null ? undefined : job.steps.get(id));
+  return {
+    person,
+    step: (id) => {
+      const step = stepOf(id);
+      return step ? stepName(step, bench) : '';
+    },
+    stage: (id, index) => {
+      const step = stepOf(id);
+      return step ? (stagesOf(step, bench).find((stage) => stage.index === index)?.say ?? '') : '';
+    },
+  };
+};
 
 type Says = { [K in JobEventId]?: (body: JobEventBody<K>, by: string, of: LogNames, event: Told) => string };
 

@@ -1,6 +1,6 @@
 import { QUESTIONS } from '../diagnosis/index.js';
 import { jobNames } from '../repair-plans/quickLook.js';
-import { hasRole } from '../treatments/index.js';
+import { hasRole, TREATMENTS } from '../treatments/index.js';
 import type { Spent, Tree, TreeWay, WayKey } from '../tree/index.js';
 import { sayBench } from '../units/index.js';
 import { sayMoneySpan, saySpanOfDays } from './plans.js';
@@ -43,9 +43,13 @@ function saySpent({ money, hours }: Spent, currency: string): string {
 /** @param currency of the shop */
 export function sayTree(tree: Tree, currency: string): TreeSaid {
   const { says, first, firstSpent, ways, otherwise, undecided, whole, asks } = tree;
-  const mended = jobNames(first).map((name) => name[0]!.toLowerCase() + name.slice(1));
+  const lower = (name: string) => name[0]!.toLowerCase() + name.slice(1);
+  const air = first
+    .filter((id) => TREATMENTS[id].stage === 'moisture')
+    .map((id) => lower(TREATMENTS[id].name));
+  const mended = jobNames(first).map(lower);
   const rests = first.includes('rest-under-tension') ? ['rest at pitch'] : [];
-  const begins = `First: ${list([...mended, ...rests, 'measure again'])}. ${capital(saySpent(firstSpent, currency))}.`;
+  const begins = `First: ${list([...air, ...mended, ...rests, 'measure again'])}. ${capital(saySpent(firstSpent, currency))}.`;
   if (says === 'ask')
     return {
       first: begins,

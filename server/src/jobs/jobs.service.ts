@@ -13,7 +13,15 @@ import {
   type JobEventsPage,
   type JobOfList,
 } from '@upright-elder/contract';
-import { AT_HAND, foldJob, shelfStateOf, summaryOf, type Bench, type Folded } from '@upright-elder/core/jobs';
+import {
+  AT_HAND,
+  foldJob,
+  hoursOfJob,
+  shelfStateOf,
+  summaryOf,
+  type Bench,
+  type Folded,
+} from '@upright-elder/core/jobs';
 import { aroundNow } from '@upright-elder/core/days';
 import { In, type EntityManager } from 'typeorm';
 import { CatalogueService } from '../catalogue/catalogue.service.js';
@@ -100,6 +108,19 @@ export class JobsService implements OnModuleInit {
   /** All jobs of an instrument, the latest first. */
   async ofInstrument(instrumentId: string): Promise<JobOfList[]> {
     return this.list('"job"."instrumentId" = ?', [instrumentId]);
+  }
+
+  /** The latest job of an instrument as it is told, with the bench that it is told of; null where there is none. */
+  async told(instrumentId: string): Promise<{ job: Folded; bench: Bench; hours: number } | null> {
+    const [latest] = await this.ofInstrument(instrumentId);
+    if (!latest) return null;
+    const { events } = await this.events(latest.id, 0);
+    const job = foldJob(latest.id, events);
+    return {
+      job,
+      bench: await this.catalogue.ofShop(),
+      hours: hoursOfJob(job, this.now(), await this.closedSince()),
+    };
   }
 
   /** Entries of logs in which every word stands, the newest first; the id is the job's. */

@@ -3,9 +3,11 @@ import { AnalysisModule } from '../analysis/analysis.module.js';
 import { ExaminationsModule } from '../examinations/examinations.module.js';
 import { InstrumentsModule } from '../instruments/instruments.module.js';
 import { InterventionsModule } from '../interventions/interventions.module.js';
+import { JobsModule } from '../jobs/jobs.module.js';
 import { JudgementModule } from '../judgement/judgement.module.js';
 import { MapModule } from '../map/map.module.js';
 import { OwnersModule } from '../owners/owners.module.js';
+import { PeopleModule } from '../people/people.module.js';
 import { PlansModule } from '../plans/plans.module.js';
 import { ShopModule } from '../shop/shop.module.js';
 import { StringsModule } from '../strings/strings.module.js';
@@ -25,9 +27,11 @@ export class PapersModule {
         ExaminationsModule,
         InstrumentsModule,
         InterventionsModule,
+        JobsModule,
         JudgementModule,
         MapModule,
         OwnersModule,
+        PeopleModule,
         photographs,
         PlansModule,
         ShopModule,

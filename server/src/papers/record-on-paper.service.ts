@@ -18,13 +18,16 @@ import { AnalysisService } from '../analysis/analysis.service.js';
 import { ExaminationsService } from '../examinations/examinations.service.js';
 import { InstrumentsService } from '../instruments/instruments.service.js';
 import { InterventionsService } from '../interventions/interventions.service.js';
+import { JobsService } from '../jobs/jobs.service.js';
 import { JudgementService } from '../judgement/judgement.service.js';
 import { MapService } from '../map/map.service.js';
 import { OwnersService } from '../owners/owners.service.js';
+import { PeopleService } from '../people/people.service.js';
 import { PhotographsService } from '../photographs/photographs.service.js';
 import { PlanningService } from '../plans/planning.service.js';
 import { ShopService } from '../shop/shop.service.js';
 import { StringsService } from '../strings/strings.service.js';
+import { jobOnPaper } from './job-on-paper.js';
 import { leftOut, NO_PRICES } from './left-out.js';
 
 /** Everything that papers of an instrument are made of, with what is not theirs left out already. */
@@ -35,9 +38,11 @@ export class RecordOnPaperService {
     private readonly examinations: ExaminationsService,
     private readonly instruments: InstrumentsService,
     private readonly interventions: InterventionsService,
+    private readonly jobs: JobsService,
     private readonly judgement: JudgementService,
     private readonly map: MapService,
     private readonly owners: OwnersService,
+    private readonly people: PeopleService,
     private readonly photographs: PhotographsService,
     private readonly planning: PlanningService,
     private readonly shop: ShopService,
@@ -49,7 +54,7 @@ export class RecordOnPaperService {
     const instrument = await this.instruments.get(id);
     const shop = await this.shop.get();
     const heights = asked.heights ?? shop.sayIn;
-    const [judged, examinations, { plan, marks }, done, photographs, planning, sets, names] =
+    const [judged, examinations, { plan, marks }, done, photographs, planning, sets, names, told, people] =
       await Promise.all([
         this.judgement.of(id, heights),
         this.examinations.ofInstrument(id),
@@ -59,6 +64,8 @@ export class RecordOnPaperService {
         this.planning.of(id),
         this.strings.sets(),
         this.owners.names([instrument.ownerId]),
+        this.jobs.told(id),
+        this.people.names(),
       ]);
     const { evidence, today, yearInput, sides, money, effects, edits } = planning;
     const asks = askedFor(asked.of);
@@ -97,6 +104,14 @@ export class RecordOnPaperService {
       })),
       photographs: await this.pictures(photographs, shopNotes ? clean : () => ''),
       plans,
+      job:
+        told &&
+        jobOnPaper(told, {
+          person: (one) => people(one),
+          zone: shop.zone,
+          written: clean,
+          owners: ownerName,
+        }),
       money,
     };
   }

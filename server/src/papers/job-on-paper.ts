@@ -1,0 +1,62 @@
+import { dateIn } from '@upright-elder/core/days';
+import { JOB_EVENTS, type Bench, type Folded, type JobEventId } from '@upright-elder/core/jobs';
+import { logNames, sayEvent } from '@upright-elder/core/wording';
+import type { JobOnPaper } from '@upright-elder/papers';
+
+/** What is said between shop and owner: nobody else reads it. */
+const BETWEEN: readonly string[] = [
+  'owner asked',
+  'owner answered',
+  'mishap',
+  'mishap told',
+  'mishap settled',
+  'promised',
+];
+
+/**
+ * A job as it is told on paper, day by day in the shop's zone.
+ *
+ * @param written what becomes of a text that a person wrote
+ * @param owners whether the owner reads it
+ */
+export function jobOnPaper(
+  { job, bench, hours }: { job: Folded; bench: Bench; hours: number },
+  {
+    person,
+    zone,
+    written,
+    owners,
+  }: {
+    person: (id: string) => string;
+    zone: string;
+    written: (text: string) => string;
+    owners: boolean;
+  },
+): JobOnPaper {
+  const names = logNames(job, bench, person);
+  const dayOf = (ms: number) => dateIn(new Date(ms).toISOString(), zone);
+  const told = job.log.filter(
+    ({ kind, struck }) =>
+      !struck && JOB_EVENTS[kind as JobEventId].told && (owners || !BETWEEN.includes(kind)),
+  );
+  const days = [...new Set(told.map(({ time }) => dayOf(time)))];
+  return {
+    name: written(job.name),
+    asked: owners ? (job.asked ?? '') : '',
+    opened: dayOf(job.opened?.at ?? 0),
+    handedOver: job.handedOver ? dayOf(job.handedOver.at) : null,
+    hours,
+    log: days.map((day) => ({
+      day,
+      lines: told.filter(({ time }) => dayOf(time) === day).map((event) => written(sayEvent(event, names))),
+    })),
+    parts: [...job.parts.values()].map(({ label, place, state }) => ({
+      name: written(label),
+      where: state === 'on' ? 'on the instrument again' : [state, written(place)].filter(Boolean).join(', '),
+    })),
+    otherwise: job.mistaken.map(({ assumed, isSo }) => written(`Thought: ${assumed}. It is so: ${isSo}.`)),
+    leftOut: [...job.lines.values()]
+      .filter(({ state }) => state === 'declined' || state === 'not needed' || state === 'withdrawn')
+      .map(({ say, state, because }) => written([`${say}: ${state}`, because].filter(Boolean).join(', '))),
+  };
+}
