@@ -14,7 +14,11 @@ export interface View {
 export const VIEWS: View[] = [
   { name: 'shelf', path: () => '/' },
   { name: 'stance', path: (idOf) => `/instruments/${idOf('Night Boat')}/stance` },
-  { name: 'stance-archtop', path: (idOf) => `/instruments/${idOf('Fog Signal')}/stance` },
+  {
+    name: 'stance-archtop',
+    path: (idOf) => `/instruments/${idOf('Fog Signal')}/stance`,
+    unpictured: true,
+  },
   {
     name: 'examine',
     path: (idOf) => `/instruments/${idOf('the Purser')}/examine`,
