@@ -12,7 +12,15 @@ const sayArea = (area: number, unit: LengthUnit): string =>
   unit === 'in' ? `${(area / SQUARE_INCH).toFixed(2)} in²` : `${(area * 1e4).toFixed(1)} cm²`;
 
 /** What a mark is called, by its own name or by what it is. */
-export const markName = ({ name, kind, brace }: { name: string; kind: MarkKind; brace: string | null }): string =>
+export const markName = ({
+  name,
+  kind,
+  brace,
+}: {
+  name: string;
+  kind: MarkKind;
+  brace: string | null;
+}): string =>
   name || (kind === 'separation' ? `loose${brace ? `, ${brace}` : ''}` : brace ? `${kind}, ${brace}` : kind);
 
 /**
