@@ -2,20 +2,8 @@ import type { Page } from 'puppeteer-core';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { openPage } from './browser.js';
 import { drawShelf } from './drawnShelf.js';
-import { openScenario, type Scenario } from './scenario.js';
+import { INSTRUMENTS, openScenario, type Scenario } from './scenario.js';
 import { isReady } from './views.js';
-
-/** The answer of a page stands on one screen, whatever the instrument. */
-const INSTRUMENTS = [
-  'Breakwater',
-  'Fog Signal',
-  'Halyard',
-  'Little Anchor',
-  'Night Boat',
-  'Second Engineer',
-  'the Purser',
-  'the Stowaway',
-];
 
 /** A flat top with most that is wrong, an archtop, a twelve-string, one in a job. */
 const ON_A_PHONE = ['Little Anchor', 'Fog Signal', 'Breakwater', 'Night Boat'];

@@ -7,18 +7,7 @@ import type { Page } from 'puppeteer-core';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { Hand } from './bench-hand.js';
 import { openPage } from './browser.js';
-import { openScenario, type Scenario } from './scenario.js';
-
-const INSTRUMENTS = [
-  'Breakwater',
-  'Fog Signal',
-  'Halyard',
-  'Little Anchor',
-  'Night Boat',
-  'Second Engineer',
-  'the Purser',
-  'the Stowaway',
-];
+import { INSTRUMENTS, openScenario, type Scenario } from './scenario.js';
 
 let scenario: Scenario;
 let page: Page;

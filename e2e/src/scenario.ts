@@ -3,6 +3,18 @@ import type { Program } from './program.js';
 import { openContext, startScenario } from './shared.js';
 import { shelfIds } from './views.js';
 
+/** Every instrument of the demo. */
+export const INSTRUMENTS = [
+  'Breakwater',
+  'Fog Signal',
+  'Halyard',
+  'Little Anchor',
+  'Night Boat',
+  'Second Engineer',
+  'the Purser',
+  'the Stowaway',
+];
+
 export interface Scenario {
   program: Program;
   browser: Pages;

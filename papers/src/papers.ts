@@ -1,5 +1,5 @@
 import { PAPERS, type PaperId } from '@upright-elder/core/papers';
-import { isoDate, sayDate } from '@upright-elder/core/days';
+import { sayMonth, sayDate } from '@upright-elder/core/days';
 import {
   ORIGINALS_WORDS,
   planName,
@@ -314,7 +314,7 @@ function seasons(record: PaperRecord): Block[] {
             name: 'The coming year',
             head: ['Month', ...leave.sides.map(({ side }) => side)],
             rows: leave.sides[0]!.months.map((_, month) => [
-              MONTHS[Number(isoDate(leave.sides[0]!.months[month]!.day).slice(5, 7)) - 1]!,
+              sayMonth(leave.sides[0]!.months[month]!.day),
               ...leave.sides.map(({ months }) => sayHeight(months[month]!.median, heights)),
             ]),
             widths: [0.3, ...leave.sides.map(() => 0.7 / leave.sides.length)],
@@ -329,18 +329,3 @@ function seasons(record: PaperRecord): Block[] {
       : []),
   ];
 }
-
-const MONTHS = [
-  'January',
-  'February',
-  'March',
-  'April',
-  'May',
-  'June',
-  'July',
-  'August',
-  'September',
-  'October',
-  'November',
-  'December',
-];

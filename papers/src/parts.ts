@@ -9,7 +9,7 @@ import {
   type ReadPlace,
 } from '@upright-elder/core/readings';
 import { finer, printLength, sayHeight, sayLengthInches } from '@upright-elder/core/units';
-import { markName, sayMarkExtent } from '@upright-elder/core/wording';
+import { FACE_NAMES, markName, sayMarkExtent } from '@upright-elder/core/wording';
 import { bodyPlanDrawing, PAPER_INKS, type DrawnOnPlan } from '@upright-elder/drawings';
 import type { Block } from './blocks.js';
 import type { PaperRecord } from './record.js';
@@ -201,15 +201,6 @@ export function lookedAt({ examinations, shows }: PaperRecord): Block[] {
   ];
 }
 
-const FACE_SAID: Record<Face, string> = {
-  top: 'The top from outside',
-  'top inside': 'The top from inside, mirrored',
-  back: 'The back from behind',
-  'bass side': 'The bass side, rolled out',
-  'treble side': 'The treble side, rolled out',
-  neck: 'The neck from behind',
-};
-
 /** The map: each face on which something is marked, and every mark by name, length and state. */
 export function theMap(record: PaperRecord): Block[] {
   const { plan, marks, instrument, lengths, judged } = record;
@@ -254,11 +245,11 @@ export function theMap(record: PaperRecord): Block[] {
             marks: on,
             tailpiece: instrument.tailpiece,
           },
-          FACE_SAID[face],
+          FACE_NAMES[face],
           PAPER_INKS,
         ),
-        said: `${FACE_SAID[face]}: ${on.map(({ name, extent: far }) => [name, far].filter(Boolean).join(', ')).join('; ')}`,
-        caption: FACE_SAID[face],
+        said: `${FACE_NAMES[face]}: ${on.map(({ name, extent: far }) => [name, far].filter(Boolean).join(', ')).join('; ')}`,
+        caption: FACE_NAMES[face],
         height: 230,
       };
     }),
@@ -268,7 +259,7 @@ export function theMap(record: PaperRecord): Block[] {
       head: ['Mark', 'Face', 'How far', 'State', 'First seen', 'Last seen'],
       rows: marks.map((mark) => [
         markName(mark),
-        FACE_SAID[mark.face].split(',')[0]!,
+        FACE_NAMES[mark.face].split(',')[0]!,
         sayMarkExtent(mark.kind, mark.sightings.at(-1)!.path, extent(mark), lengths),
         mark.sightings.at(-1)!.state,
         sayDate(mark.sightings[0]!.date),

@@ -1,5 +1,15 @@
-import { goesRound, polygonArea, type MarkKind, type Path } from '../body-plan/index.js';
+import { goesRound, polygonArea, type Face, type MarkKind, type Path } from '../body-plan/index.js';
 import { printLength, sayLengthInches, type LengthUnit } from '../units/index.js';
+
+/** The faces as the drawing is named by them. */
+export const FACE_NAMES: Record<Face, string> = {
+  top: 'The top from outside',
+  'top inside': 'The top from inside, mirrored',
+  back: 'The back from behind',
+  'bass side': 'The bass side, rolled out',
+  'treble side': 'The treble side, rolled out',
+  neck: 'The neck from behind',
+};
 
 const SQUARE_INCH = 0.0254 ** 2;
 

@@ -5,7 +5,7 @@ import { useMemo } from 'react';
 import { Link } from 'react-router';
 import { useAllMarks, useBodyPlan, useShop } from '../../../data/hooks.js';
 import { Drawn } from '../../../drawings/Drawn.js';
-import { FACE_NAMES } from '../map/faceNames.js';
+import { FACE_NAMES } from '@upright-elder/core/wording';
 import { drawnMarks } from '../map/drawnMarks.js';
 import { endsAtTailpiece } from '../map/endsAtTailpiece.js';
 import { documentOf } from '../map/mapDocument.js';

@@ -12,7 +12,7 @@ import { useMemo, useState, type Ref } from 'react';
 import { BodyPlanDrawing } from '../../../drawings/plan/BodyPlanDrawing.js';
 import { useFieldUnit } from '../../../fields/LengthField.js';
 import type { DrawnOnPlan } from '@upright-elder/drawings';
-import { FACE_NAMES } from './faceNames.js';
+import { FACE_NAMES } from '@upright-elder/core/wording';
 import type { CrossHair } from './useCrossHair.js';
 
 export interface BoardProps {
