@@ -142,13 +142,15 @@ describe('the virtual top', () => {
   });
 
   it('keeps what is tried while it is solved anew for other strings', async () => {
-    const isLoose = () =>
-      page.evaluate(() => {
-        const leg = [...document.querySelectorAll('label')].find((one) =>
-          one.textContent.includes('bass lower leg of the X'),
-        );
-        return leg?.control?.getAttribute('aria-checked');
-      });
+    const isLoose = async () => {
+      const leg = await page.waitForFunction(
+        () =>
+          [...document.querySelectorAll('label')].find((one) =>
+            one.textContent.includes('bass lower leg of the X'),
+          )?.control,
+      );
+      return leg.evaluate((one) => one!.getAttribute('aria-checked'));
+    };
     const before = await isLoose();
     await hand.tabTo('bass lower leg of the X');
     await hand.keys('Space');

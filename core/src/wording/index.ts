@@ -21,5 +21,7 @@ export * from './steps.js';
 export * from './breaks.js';
 export * from './never.js';
 export * from './jobs.js';
+export * from './shelf.js';
+export * from './log.js';
 export * from './tree.js';
 export * from './marks.js';
