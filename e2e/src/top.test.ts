@@ -143,13 +143,9 @@ describe('the virtual top', () => {
 
   it('keeps what is tried while it is solved anew for other strings', async () => {
     const isLoose = async () => {
-      const leg = await page.waitForFunction(
-        () =>
-          [...document.querySelectorAll('label')].find((one) =>
-            one.textContent.includes('bass lower leg of the X'),
-          )?.control,
-      );
-      return leg.evaluate((one) => one!.getAttribute('aria-checked'));
+      // the drawer may still be on its way
+      const leg = await page.waitForSelector('label ::-p-text(bass lower leg of the X)');
+      return leg!.evaluate((one) => one.closest('label')?.control?.getAttribute('aria-checked'));
     };
     const before = await isLoose();
     await hand.tabTo('bass lower leg of the X');
