@@ -1,3 +1,4 @@
+import { PAPER_TEXT_IDS, type PaperText } from '@upright-elder/core/papers';
 import { DATE_ORDERS, isTimeZone, type DateOrder } from '@upright-elder/core/days';
 import { QUANTITY_IDS, READING_UNITS, type QuantityId, type ReadingUnit } from '@upright-elder/core/readings';
 import type { TemperatureUnit } from '@upright-elder/core/units';
@@ -88,6 +89,18 @@ const IsFigures = (): PropertyDecorator =>
         ([id, typed]) => id.length <= 80 && typeof typed === 'string' && typed.length <= 20,
       ),
     { message: 'each figure is a short text under its name' },
+  );
+
+const IsPaperTexts = (): PropertyDecorator =>
+  check(
+    'isPaperTexts',
+    (value) =>
+      isRecord(value) &&
+      Object.entries(value).every(
+        ([id, text]) =>
+          (PAPER_TEXT_IDS as string[]).includes(id) && typeof text === 'string' && text.length <= 2000,
+      ),
+    { message: `texts of papers are of at most 2000 signs, under these names: ${PAPER_TEXT_IDS.join(', ')}` },
   );
 
 /** On which days somebody works. */
@@ -201,6 +214,12 @@ export class ShopInput {
   @IsObject()
   @IsFigures()
   figures?: Record<string, string>;
+
+  /** what papers say at their foot, by reader, and under a value; what is left out is the house’s wording */
+  @IsOptional()
+  @IsObject()
+  @IsPaperTexts()
+  paperTexts?: Partial<Record<PaperText, string>>;
 
   /** how heights are said in sentences: 64ths of an inch, thousandths or millimetres */
   @IsIn(['64ths', 'thou', 'mm'])

@@ -3,7 +3,7 @@ import { writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
-import type { Page } from 'puppeteer-core';
+import type { ElementHandle, Page } from 'puppeteer-core';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { Hand } from './bench-hand.js';
 import { openPage } from './browser.js';
@@ -121,7 +121,7 @@ describe('papers by hand', () => {
     });
     await hand.keys('0');
     await hand.sees(/\d pages\./u);
-    const shown = () => page.$eval('a.act[target=_blank]', (link) => link.href);
+    const shown = () => page.$eval('form[aria-label="Give it out"] a.quiet', (link) => link.href);
     expect(await shown()).toContain('ownerName=yes');
     // the owner’s papers are his alone
     await hand.sees('Estimate');
@@ -138,5 +138,88 @@ describe('papers by hand', () => {
     // as many sheets are shown as the file has pages
     const drawn = await page.$$eval('section[aria-label=Preview] canvas', (all) => all.length);
     expect(drawn).toBe((await read(bytes)).length);
+  });
+
+  it('go out as an estimate, are kept, come back signed, and a job that leaves what was agreed asks again', async () => {
+    const { address } = scenario.program;
+    const boat = scenario.idOf('Night Boat');
+    const api = async <T>(path: string, method = 'GET', body?: unknown): Promise<T> => {
+      const answer = await fetch(`${address}/api/${path}`, {
+        method,
+        headers: { 'content-type': 'application/json' },
+        ...(body === undefined ? {} : { body: JSON.stringify(body) }),
+      });
+      if (!answer.ok) throw new Error(await answer.text());
+      return (await answer.json()) as T;
+    };
+    const textOf = async (url: string) =>
+      (await read(new Uint8Array(await (await fetch(url)).arrayBuffer())))
+        .map(({ words }) => words.map((one) => one.text).join(' '))
+        .join(' ');
+    const giveOut = async () => {
+      await hand.tabTo('To whom');
+      await hand.replace('Mrs Quill');
+      await hand.keys('Enter');
+      await hand.isAt('Print or save it');
+      return page.$eval('form[aria-label="Give it out"] a.act', (link) => link.href);
+    };
+    await page.goto(`${address}/instruments/${boat}/papers`, { waitUntil: 'networkidle2' });
+    for (const [off, on] of [
+      [/^Condition report/u, /^Estimate/u],
+      [/^Consent/u, null],
+    ] as const) {
+      await hand.tabTo(off);
+      await hand.keys('Space');
+      if (on) {
+        await hand.tabTo(on);
+        await hand.keys('Space');
+      }
+    }
+    await hand.sees(/\d pages\./u);
+    const first = await textOf(await giveOut());
+    expect(first).toContain('Estimate: Night Boat');
+    expect(first).not.toContain('version 2');
+    await hand.sees('Given out, and kept as it is.');
+    // an hour costs more by now: the next estimate says so, and the first stays what it was
+    const { today: _today, zone: _zone, ...shop } = await api<Record<string, unknown>>('shop');
+    await api('shop', 'PUT', { ...shop, rate: '95' });
+    await page.reload({ waitUntil: 'networkidle2' });
+    await hand.tabTo(/^Condition report/u);
+    await hand.keys('Space');
+    await hand.tabTo(/^Estimate/u);
+    await hand.keys('Space');
+    const second = await textOf(await giveOut());
+    expect(second).toContain('version 2');
+    expect(second).toMatch(/Changed since .*: now £/u);
+    const given = await api<{ id: string; of: string[]; onward: unknown[] }[]>(
+      `instruments/${boat}/papers/given`,
+    );
+    expect(given.map(({ of }) => of.join())).toEqual(['estimate', 'estimate,consent']);
+    expect(await textOf(`${address}/api/papers/${given[1]!.id}`)).toBe(first);
+
+    // the yes to its job is noted with what came back signed
+    await page.goto(`${address}/instruments/${boat}/work`, { waitUntil: 'networkidle2' });
+    await hand.sees('steps left');
+    await hand.tabTo(/^What was asked for/u);
+    await hand.keys('Enter');
+    await hand.tabTo('Note a yes');
+    await hand.keys('Enter');
+    const picture = join(tmpdir(), `answer-${process.pid}.pdf`);
+    writeFileSync(picture, '%PDF-1.7\n1 0 obj<</Type/Catalog>>endobj\ntrailer<</Root 1 0 R>>\n%%EOF\n');
+    const field = await page.waitForSelector('form[aria-label="Note a yes"] input[type=file]');
+    await (field as ElementHandle<HTMLInputElement>).uploadFile(picture);
+    await hand.tabTo('Note it');
+    await hand.keys('Enter');
+    await hand.sees(/Agreed on a signed paper/u);
+    await hand.sees('The answer');
+    expect(await hand.text()).not.toContain('The owner has not agreed to this');
+    // what is added afterwards was not agreed to
+    await hand.tabTo(/^Change the job/u);
+    await hand.keys('Enter');
+    await hand.tabTo('Add a step');
+    await hand.keys('Enter');
+    await hand.type('warm and flatten');
+    await hand.keys('Enter');
+    await hand.sees('The owner has not agreed to this. Ask first.');
   });
 });

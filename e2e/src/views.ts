@@ -63,6 +63,7 @@ export const VIEWS: View[] = [
   { name: 'take-in', path: () => '/take-in' },
   { name: 'receipt', path: (idOf) => `/take-in/${idOf('Night Boat job')}`, unpictured: true },
   { name: 'owners', path: () => '/shop/owners', unpictured: true },
+  { name: 'paper-texts', path: () => '/shop/papers', unpictured: true },
   { name: 'figures', path: () => '/shop/figures', unpictured: true },
   {
     name: 'papers',

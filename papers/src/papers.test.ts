@@ -7,7 +7,7 @@ import { linesOf } from './lines.js';
 import { paperOf, typeset, type PaperRecord } from './index.js';
 
 const RECORD: PaperRecord = {
-  shop: { name: 'Lantern Yard, Skerrow Sound', currency: '£', terms: '' },
+  shop: { name: 'Lantern Yard, Skerrow Sound', currency: '£', foot: '', insurance: '' },
   day: '2026-09-02',
   heights: '64ths',
   lengths: 'in',
@@ -86,6 +86,8 @@ const RECORD: PaperRecord = {
   done: [{ when: 'about 1974', what: 'glued, opened, replaced or taken off' }],
   photographs: [],
   plans: [],
+  versions: {},
+  lastEstimate: null,
   job: null,
   money: { rate: 55, marketValue: 3100, worthToOwner: 3100, budget: null },
 };

@@ -1,12 +1,21 @@
-import { PAPERS, type PaperId } from '@upright-elder/core/papers';
+import {
+  changesSince,
+  PAPERS,
+  toAgree,
+  waySaid,
+  type PaperId,
+  type WaySaid,
+} from '@upright-elder/core/papers';
 import { sayMonth, sayDate } from '@upright-elder/core/days';
 import {
+  list,
   ORIGINALS_WORDS,
   planName,
   PLAN_WORDS,
   sayConsent,
   sayCost,
   sayDays,
+  sayEstimateChange,
   sayInside,
   sayMoneySpan,
   saySpanOfDays,
@@ -30,7 +39,7 @@ import {
   whatItIs,
   whatWasDone,
 } from './parts.js';
-import type { PaperRecord } from './record.js';
+import type { JobOnPaper, PaperRecord } from './record.js';
 
 /** What stands on each paper. */
 const BLOCKS: Record<PaperId, (record: PaperRecord) => Block[]> = {
@@ -56,12 +65,14 @@ const BLOCKS: Record<PaperId, (record: PaperRecord) => Block[]> = {
 export function paperOf(id: PaperId, record: PaperRecord): Paper {
   const { name } = PAPERS[id];
   const { instrument, shop, day, audience, shows } = record;
+  const version = record.versions[id] ?? 1;
   const about = [
     instrument.maker,
     shows.ownerName && audience === 'owner' && instrument.owner
       ? `for ${instrument.owner}`
       : `for the ${audience}`,
     sayDate(day, 'long'),
+    version > 1 ? `version ${version}` : '',
     shop.name,
   ];
   return {
@@ -69,7 +80,7 @@ export function paperOf(id: PaperId, record: PaperRecord): Paper {
     about: about.filter((one) => one.trim() !== '').join(' · '),
     shop: shop.name,
     day,
-    blocks: [...BLOCKS[id](record), ...(shop.terms.trim() === '' ? [] : [small(shop.terms.trim())])],
+    blocks: [...BLOCKS[id](record), ...(shop.foot === '' ? [] : [small(shop.foot)])],
   };
 }
 
@@ -87,6 +98,7 @@ function values({ shows, instrument: { marketValue, worthToOwner }, shop, audien
           : [['Worth to the owner', span(worthToOwner)] as const]),
       ],
     },
+    ...(shop.insurance === '' ? [] : [small(shop.insurance)]),
   ];
 }
 
@@ -97,11 +109,16 @@ function estimate(record: PaperRecord): Block[] {
   const { plans, shop, shows, money, heights, instrument } = record;
   const ways = plans.filter(isWay);
   if (ways.length === 0)
-    return [...whatIsWrong(record), text('There is nothing to plan yet, or nothing needs doing.')];
+    return [
+      ...changed(record),
+      ...whatIsWrong(record),
+      text('There is nothing to plan yet, or nothing needs doing.'),
+    ];
   const cost = (plan: (typeof plans)[number]['plan']) =>
     shows.prices ? sayCost(plan.cost, money, shop.currency).cost : '';
   return [
     ...(instrument.complaint.trim() === '' ? [] : [text(`Asked for: ${instrument.complaint.trim()}`)]),
+    ...changed(record),
     ...whatIsWrong(record),
     heading('The ways, side by side'),
     {
@@ -134,16 +151,34 @@ function estimate(record: PaperRecord): Block[] {
       ],
       widths: [0.22, ...plans.map(() => 0.78 / plans.length)],
     },
+    ...listed('Asked for, and not done', record.job?.handedOver === null ? record.job.leftOut : []),
     ...ways.flatMap((way) => wayInFull(way, record)),
     ...notSeen(record),
     small(`An estimate, not an invoice: no tax is in it. ${CAUTION}`),
   ];
 }
 
+/** What is otherwise than in the estimate that the owner has already. */
+function changed({ lastEstimate: last, plans, shop, shows }: PaperRecord): Block[] {
+  if (!last) return [];
+  const now = plans.map(({ plan }) => waySaid(plan));
+  const priced = (ways: readonly WaySaid[]) =>
+    shows.prices ? ways : ways.map((way) => ({ ...way, money: null }));
+  const changes = changesSince(priced(last.ways), priced(now));
+  const title = `Changed since ${sayDate(last.day, 'long')}`;
+  return changes.length === 0
+    ? [text(`Nothing has changed since the estimate of ${sayDate(last.day, 'long')}.`)]
+    : listed(
+        title,
+        changes.map((one) => sayEstimateChange(one, shop.currency)),
+      );
+}
+
 function wayInFull(
   { plan, tree, steps }: PaperRecord['plans'][number],
   { shop, shows, money }: PaperRecord,
 ): Block[] {
+  const materials = [...new Set(steps.flatMap((step) => step.materials))];
   const said = tree && sayTree(tree, shop.currency);
   const total = shows.prices ? sayCost(plan.cost, money, shop.currency) : null;
   return [
@@ -155,6 +190,7 @@ function wayInFull(
       rows: steps.map(({ name, why, hands }, i) => [`${i + 1}`, name, why, sayBench(hands)]),
       widths: [0.05, 0.33, 0.46, 0.16],
     },
+    ...(materials.length > 0 ? [text(`Materials: ${list(materials)}.`)] : []),
     ...(total
       ? [
           text(
@@ -176,7 +212,7 @@ function wayInFull(
 /** What the owner agrees to, line by line: in writing where what is done is not undone. */
 function consent(record: PaperRecord): Block[] {
   const { plans, shop, instrument } = record;
-  const chosen = plans.find((one) => isWay(one) && one.plan.kinds.includes('sound')) ?? plans.find(isWay);
+  const chosen = toAgree(plans, ({ plan }) => plan.kinds);
   if (!chosen) return [text('There is nothing to agree to: no way is planned.')];
   const { plan, tree, steps } = chosen;
   const first = tree ? tree.first.length : steps.length;
@@ -215,8 +251,7 @@ function consent(record: PaperRecord): Block[] {
 
 /** For the wall: the steps in their order, with a box for each. */
 function jobSheet(record: PaperRecord): Block[] {
-  const chosen =
-    record.plans.find((one) => isWay(one) && one.plan.kinds.includes('sound')) ?? record.plans.find(isWay);
+  const chosen = toAgree(record.plans, ({ plan }) => plan.kinds);
   return [
     ...whatIsWrong(record),
     ...(chosen
@@ -247,10 +282,10 @@ function jobReport(record: PaperRecord): Block[] {
         ...(job.asked === '' ? [] : [['Asked for', job.asked] as const]),
         ['From', sayDate(job.opened, 'long')],
         ['To', job.handedOver === null ? 'still under way' : sayDate(job.handedOver, 'long')],
-        ['At the bench', sayBench([job.hours, job.hours])],
       ],
     },
     ...beforeAndAfter(record),
+    ...whatItCameTo(job, record),
     ...(job.log.length > 0
       ? [
           heading('What was done'),
@@ -284,6 +319,44 @@ function jobReport(record: PaperRecord): Block[] {
       stays.map(({ text: said }) => said),
     ),
     ...photographs(record),
+  ];
+}
+
+/** Estimated and worked, line by line; money only where prices are printed. */
+function whatItCameTo({ came, used, ours }: JobOnPaper, { shows, money, shop }: PaperRecord): Block[] {
+  const { rate } = money;
+  const priced = shows.prices && rate !== null;
+  const cost = ([from, to]: readonly [number, number]) =>
+    priced ? [sayMoneySpan([from * rate, to * rate], shop.currency)] : [];
+  const row = (say: string, estimated: readonly [number, number], worked: number): string[] => [
+    ...[say, sayBench(estimated), ...cost(estimated)],
+    ...[sayBench([worked, worked]), ...cost([worked, worked])],
+  ];
+  const sum = (of: (one: JobOnPaper['came'][number]) => number) =>
+    came.reduce((all, one) => all + of(one), 0);
+  const whole = row(
+    'Together',
+    [sum((one) => one.estimated[0]), sum((one) => one.estimated[1])],
+    sum((one) => one.worked),
+  );
+  return [
+    ...(came.length === 0
+      ? []
+      : [
+          heading('What it came to'),
+          {
+            kind: 'table' as const,
+            name: 'What it came to',
+            head: priced ? ['', 'Estimated', '', 'At the bench', ''] : ['', 'Estimated', 'At the bench'],
+            rows: [
+              ...came.map(({ say, estimated, worked }) => row(say, estimated, worked)),
+              ...(came.length > 1 ? [whole] : []),
+            ],
+            widths: priced ? [0.36, 0.14, 0.18, 0.14, 0.18] : [0.5, 0.25, 0.25],
+          },
+        ]),
+    ...listed('Used', used),
+    ...listed('Went wrong, and is on us', ours),
   ];
 }
 

@@ -1,4 +1,4 @@
-import type { Audience, Shows } from '@upright-elder/core/papers';
+import type { Audience, PaperId, Shows, WaySaid } from '@upright-elder/core/papers';
 import type { BodyPlan } from '@upright-elder/core/body-plan';
 import type { OpenQuestion, Severity } from '@upright-elder/core/diagnosis';
 import type { MarkFacts } from '@upright-elder/core/instrument';
@@ -10,7 +10,8 @@ import type { Photo } from './blocks.js';
 
 /** Everything that papers of an instrument are made of. SI, ids and what people typed. */
 export interface PaperRecord {
-  shop: { name: string; currency: string; terms: string };
+  /** what stands at its foot, and under a value */
+  shop: { name: string; currency: string; foot: string; insurance: string };
   day: string;
   heights: HeightUnit;
   lengths: 'mm' | 'in';
@@ -64,6 +65,10 @@ export interface PaperRecord {
   done: readonly { when: string; what: string }[];
   photographs: readonly Photo[];
   plans: readonly PlanOnPaper[];
+  /** how often each paper has been given to such a reader, this time counted */
+  versions: Partial<Record<PaperId, number>>;
+  /** the estimate that was given last; null where none was */
+  lastEstimate: { day: string; version: number; ways: readonly WaySaid[] } | null;
   /** its latest job; null where there was none */
   job: JobOnPaper | null;
   money: Money;
@@ -74,7 +79,14 @@ export interface PlanOnPaper {
   plan: RepairPlan;
   tree: Tree | null;
   left: readonly string[];
-  steps: readonly { name: string; why: string; hands: readonly [number, number]; consent: boolean }[];
+  steps: readonly {
+    name: string;
+    why: string;
+    hands: readonly [number, number];
+    materials: readonly string[];
+    /** only where the owner agreed in writing */
+    consent: boolean;
+  }[];
 }
 
 /** A job as the next luthier reads it. */
@@ -84,7 +96,12 @@ export interface JobOnPaper {
   opened: string;
   /** null while it is under way */
   handedOver: string | null;
-  hours: number;
+  /** what it came to, line by line: hours at the bench as they were estimated, and as they were worked */
+  came: readonly { say: string; estimated: readonly [number, number]; worked: number }[];
+  /** what was used, with how much and what it cost as it was written */
+  used: readonly string[];
+  /** what went wrong and the shop pays for */
+  ours: readonly string[];
   /** day by day */
   log: readonly { day: string; lines: readonly string[] }[];
   parts: readonly { name: string; where: string }[];

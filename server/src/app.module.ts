@@ -94,7 +94,7 @@ export class AppModule {
         TrialsModule,
         LoadTestsModule,
         FindModule.with(photographs),
-        PapersModule.with(photographs),
+        PapersModule.with(photographs, config.dataFolder),
         ForecastsModule,
         JudgementModule,
         CatalogueModule,

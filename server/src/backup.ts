@@ -35,7 +35,7 @@ try {
   prune(backupFolder, backup, new Set(first === null ? [] : await holding(backupFolder, older, first)));
   const { instrument = 0, examination = 0 } = manifest.rows;
   console.log(
-    `${path}\n${(bytes / 1e6).toFixed(1)} MB, read back and counted: ${instrument} instruments, ${examination} examinations, ${manifest.pictures.length} pictures.`,
+    `${path}\n${(bytes / 1e6).toFixed(1)} MB, read back and counted: ${instrument} instruments, ${examination} examinations, ${manifest.pictures.length} pictures, ${manifest.papers?.length ?? 0} papers.`,
   );
   for (const words of sayDamaged(manifest.damaged ?? [])) console.log(words);
 } catch (error) {

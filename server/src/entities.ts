@@ -14,6 +14,9 @@ import { InterventionEntity } from './interventions/intervention.entity.js';
 import { MarkEntity } from './map/mark.entity.js';
 import { BodyPlanEntity } from './map/body-plan.entity.js';
 import { OwnerEntity } from './owners/owner.entity.js';
+import { PaperGivenEntity } from './papers/paper-given.entity.js';
+import { TreeFellEntity } from './papers/tree-fell.entity.js';
+import { TreeSaidEntity } from './papers/tree-said.entity.js';
 import { PersonEntity } from './people/person.entity.js';
 import { PhotographEntity } from './photographs/photograph.entity.js';
 import { RepairPlanEntity } from './plans/repair-plan.entity.js';
@@ -55,6 +58,9 @@ export const ENTITIES = [
   LoadTestEntity,
   BenchEventEntity,
   JobEntity,
+  PaperGivenEntity,
+  TreeSaidEntity,
+  TreeFellEntity,
   ProtocolEntity,
   ShopEntity,
   ToolEntity,

@@ -3,12 +3,13 @@
  * somebody saved. An instrument's subject covers its examinations, interventions,
  * marks and plan; its top trials are its load tests and what was tried on its virtual top; its
  * repair plans are the plans that are kept of it, and what was called before the program said its own; a job goes by its
- * own id.
+ * own id; papers are those that were given out.
  */
 
 export const CHANGE_SUBJECTS = [
   'instrument',
   'photographs',
+  'papers',
   'top trials',
   'repair plans',
   'job',

@@ -8,6 +8,7 @@ export * from './instruments.js';
 export * from './lengths.js';
 export * from './map.js';
 export * from './owners.js';
+export * from './papers.js';
 export * from './people.js';
 export * from './photographs.js';
 export * from './plans.js';

@@ -29,6 +29,7 @@ export const STOOD_ON: readonly string[] = [
   'look given',
   'look refused',
   'agreed',
+  'consent given',
   'declined',
   'gate overruled',
 ];

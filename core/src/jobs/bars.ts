@@ -1,5 +1,6 @@
 import { dateIn, dayOf, isoDate } from '../days/index.js';
 import { hasRole, TREATMENTS, type TreatmentId } from '../treatments/index.js';
+import { lackingYes } from './agreed.js';
 import { stepsOf, type Job, type Step } from './job.js';
 
 /** What stands in the way of a step, or of handing over. */
@@ -13,6 +14,8 @@ export type Bar =
   | { kind: 'mishap not told'; mishap: string }
   | { kind: 'owner asked'; question: string }
   | { kind: 'line declined'; line: string }
+  /** the owner’s yes is missing: in writing where it is not undone, or any at all */
+  | { kind: 'not agreed'; lacks: 'in writing' | 'any' }
   | { kind: 'put aside' }
   | { kind: 'given out' };
 
@@ -53,6 +56,8 @@ export function barsOf(job: Job, step: Step, now: number): Bar[] {
   const line = step.line === undefined ? undefined : job.lines.get(step.line);
   if (line && (line.state === 'declined' || line.state === 'withdrawn'))
     bars.push({ kind: 'line declined', line: line.id });
+  const lacks = step.standing === 'open' ? lackingYes(job, step) : null;
+  if (lacks) bars.push({ kind: 'not agreed', lacks });
   for (const question of job.questions.values())
     if (question.answer === null && question.line !== null && question.line === step.line)
       bars.push({ kind: 'owner asked', question: question.id });

@@ -1,5 +1,7 @@
 export * from './acts.js';
+export * from './agreed.js';
 export * from './bars.js';
+export * from './cameTo.js';
 export * from './clocks.js';
 export * from './corrected.js';
 export * from './cost.js';

@@ -150,6 +150,29 @@ export interface Line {
   way: string | null;
 }
 
+/** How an owner says yes; the first two are in writing. */
+export const CONSENT_WAYS = ['signed paper', 'mail', 'by word'] as const;
+export type ConsentWay = (typeof CONSENT_WAYS)[number];
+
+/** The owner’s yes: to work that is planned, or beforehand to a way on from the next reading. */
+export interface Consent {
+  /** of its event */
+  id: string;
+  /** of the catalogue, or the shop’s own by their ids */
+  treatments: string[];
+  /** the way on that it is for; null where it is for work of the plan */
+  key: string | null;
+  /** money of the shop that it may come to; null where none was named */
+  upTo: number | null;
+  way: ConsentWay;
+  date: string;
+  /** the paper that was given out and is answered */
+  paper: string | null;
+  /** SHA-256 of the photograph or the PDF of it */
+  file: string | null;
+  withdrawn: boolean;
+}
+
 export interface Mishap {
   /** of its event */
   id: string;
@@ -205,6 +228,7 @@ export interface Job {
   promises: string[];
   opened: { at: number; by: string } | null;
   lines: Map<string, Line>;
+  consents: Map<string, Consent>;
   promised: { day: string; why: string | null } | null;
   version: number;
   steps: Map<string, Step>;
@@ -261,6 +285,7 @@ export const noJob = (id: string): Job => ({
   promises: [],
   opened: null,
   lines: new Map(),
+  consents: new Map(),
   promised: null,
   version: 0,
   steps: new Map(),

@@ -633,7 +633,7 @@ describe('what is left of a job', () => {
 });
 
 describe('the log', () => {
-  const names = { person: () => 'Isbel', step: () => 'a step', stage: () => 'a stage' };
+  const names = { work: () => '', person: () => 'Isbel', step: () => 'a step', stage: () => 'a stage' };
   const said = (text: string) =>
     sayEvent(
       {

@@ -33,6 +33,8 @@ export const words = (most = 500): Shape<string> => ({
 export const id: Shape<string> = {
   schema: { type: 'string', pattern: '^[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}$' },
 };
+/** Name of a file that is kept: the SHA-256 of its bytes. */
+export const file: Shape<string> = { schema: { type: 'string', pattern: '^[0-9a-f]{64}$' } };
 /** ISO date. */
 export const day: Shape<string> = { schema: { type: 'string', format: 'date' } };
 /** ms since 1970, UTC. */

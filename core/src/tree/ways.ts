@@ -37,15 +37,16 @@ export function wayOf(
   { ids, struck }: Pick<Planned, 'ids' | 'struck'>,
   { diagnosis }: Pick<Ground, 'diagnosis'>,
 ): WayKey {
-  const heavy = NAMED.find(
-    (key) => (key === 'belly first' || key === 'neck' || key === 'bridge') && any(ids, WORK_OF[key]),
-  );
-  if (heavy) return heavy;
-  const light = NAMED.find((key) => any(ids, WORK_OF[key]));
+  const heaviest = NAMED.find((key) => any(ids, WORK_OF[key]));
+  if (heaviest === 'belly first' || heaviest === 'neck' || heaviest === 'bridge') return heaviest;
   const { answer, cause } = diagnosis.verdict;
   if (answer === 'not told') return 'not decided';
-  if (light) return light;
+  if (heaviest) return heaviest;
   const asked = answer === 'not enough' || answer === 'too tall' || diagnosis.verdict.spent.length > 0;
   if (!asked) return 'little';
   return cause === 'not told' || (cause === null && struck.length === 0) ? 'not decided' : 'cannot';
 }
+
+/** The way that was really gone: by the heaviest work that was done. */
+export const wayDone = (ids: readonly TreatmentId[]): WayKey =>
+  NAMED.find((key) => any(ids, WORK_OF[key])) ?? 'little';

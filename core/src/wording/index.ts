@@ -25,3 +25,4 @@ export * from './shelf.js';
 export * from './log.js';
 export * from './tree.js';
 export * from './marks.js';
+export * from './estimate.js';

@@ -65,6 +65,10 @@ export function sayBar(bar: Bar, names: JobNames): string {
       return 'The owner has not answered yet.';
     case 'line declined':
       return 'The owner declined this.';
+    case 'not agreed':
+      return bar.lacks === 'in writing'
+        ? 'This cannot be undone. Get the owner’s yes in writing first.'
+        : 'The owner has not agreed to this. Ask first.';
     case 'put aside':
       return 'The job is put aside. Take it up first.';
     case 'given out':

@@ -1,9 +1,11 @@
 import { sayDate } from '../days/index.js';
 import { isBareNumber } from '../units/index.js';
+import { list } from './words.js';
 import {
   stagesOf,
   stepName,
   type Bench,
+  type ConsentWay,
   type Folded,
   type JobEventBody,
   type JobEventId,
@@ -15,6 +17,8 @@ export interface LogNames {
   person: (id: string) => string;
   /** empty where there is none */
   step: (id: string | null) => string;
+  /** treatments, by their ids */
+  work: (ids: readonly string[]) => string;
   /** what a hold or a look is about */
   stage: (step: string | null, index: number) => string;
 }
@@ -36,11 +40,19 @@ export const logNames = (
       const step = stepOf(id);
       return step ? stepName(step, bench) : '';
     },
+    work: (ids) => list(ids.map((treatment) => stepName({ treatment, part: 'whole' }, bench).toLowerCase())),
     stage: (id, index) => {
       const step = stepOf(id);
       return step ? (stagesOf(step, bench).find((stage) => stage.index === index)?.say ?? '') : '';
     },
   };
+};
+
+/** How a yes was given, after “agreed”. */
+export const WAY_OF_CONSENT: Record<ConsentWay, string> = {
+  'signed paper': 'on a signed paper',
+  mail: 'by mail',
+  'by word': 'by word',
 };
 
 type Says = { [K in JobEventId]?: (body: JobEventBody<K>, by: string, of: LogNames, event: Told) => string };
@@ -59,6 +71,9 @@ const LOG: Says = {
   declined: ({ why }) => `The owner declined${why ? `: ${why}` : ''}.`,
   withdrawn: ({ why }) => `Withdrawn${why ? `: ${why}` : ''}.`,
   'not needed': ({ because }) => `Not needed: ${because}`,
+  'consent given': ({ treatments, key, upTo, way }, _by, of) =>
+    `The owner agreed ${WAY_OF_CONSENT[way]} to ${of.work(treatments)}${key === undefined ? '' : ', if the next reading asks for it'}${upTo === undefined ? '' : `, up to ${Math.round(upTo)}`}.`,
+  'consent withdrawn': ({ why }) => `The owner took a yes back${why ? `: ${why}` : ''}.`,
   'owner asked': ({ say }, by) => `${by} asked the owner: ${say}`,
   'owner answered': ({ say }) => `The owner answered: ${say}`,
   'owner told': ({ how, when }, by) => `${by} told the owner on ${sayDate(when, 'long')}, ${how}.`,

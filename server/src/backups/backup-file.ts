@@ -13,7 +13,7 @@ import { basename, join, resolve } from 'node:path';
 import { pipeline } from 'node:stream/promises';
 import BetterSqlite3 from 'better-sqlite3';
 import yazl from 'yazl';
-import { because, DATA_FILE, FolderTrouble, PICTURES } from '../store/folder.js';
+import { because, DATA_FILE, FolderTrouble, PAPERS_KEPT, PICTURES } from '../store/folder.js';
 import { identityOfFile, noteRestored, type Identity } from '../store/identity.js';
 import { nameOf } from './backup-name.js';
 import { leftOverIn, workNameOf } from './left-over.js';
@@ -31,14 +31,18 @@ export interface Manifest {
   /** rows of every table */
   rows: Record<string, number>;
   pictures: string[];
-  /** pictures that were damaged on the disk, and are not in it; backups of before say nothing of them */
-  damaged?: DamagedPicture[];
+  /** papers that were given out or came back; none of before any were kept */
+  papers?: string[];
+  /** what was damaged on the disk, and is not in it; backups of before say nothing of it */
+  damaged?: DamagedFile[];
 }
 
-/** A picture whose bytes are not those that were written, and the photographs that show it, in words. */
-export interface DamagedPicture {
+/** A file whose bytes are not those that were written, and what shows it, in words. */
+export interface DamagedFile {
   picture: string;
   photographs: string[];
+  /** it is a paper, not a picture */
+  paper?: true;
 }
 
 export type BackupReason = 'by hand' | 'daily' | 'before a change of the tables';
@@ -49,8 +53,10 @@ export interface Backup {
   bytes: number;
 }
 
-/** Pictures are named by the SHA-256 of their bytes. */
-const PICTURE_NAME = /^[0-9a-f]{64}$/u;
+/** Folders whose files are named by the SHA-256 of their bytes. */
+const FOLDERS = [PICTURES, PAPERS_KEPT] as const;
+type Folder = (typeof FOLDERS)[number];
+const HASH_NAME = /^[0-9a-f]{64}$/u;
 const MANIFEST = 'backup.json';
 
 /**
@@ -70,7 +76,7 @@ export async function writeBackup(folder: string, into: string, reason: BackupRe
   try {
     const snapshot = join(work, DATA_FILE);
     await snapshotOf(join(folder, DATA_FILE), snapshot);
-    const { sound: pictures, damaged } = await picturesOf(folder, snapshot);
+    const { pictures, papers, damaged } = await filesIn(folder, snapshot);
     const identity = identityOfFile(snapshot);
     const manifest: Manifest = {
       made: made.toISOString(),
@@ -79,17 +85,15 @@ export async function writeBackup(folder: string, into: string, reason: BackupRe
       database: await hashOf(snapshot),
       rows: countRows(snapshot),
       pictures,
+      papers,
       ...(damaged.length > 0 ? { damaged } : {}),
     };
     const part = join(work, 'backup.part');
     await zip(part, [
       { name: MANIFEST, bytes: Buffer.from(JSON.stringify(manifest, null, 2)) },
       { name: DATA_FILE, path: snapshot },
-      ...pictures.map((name) => ({
-        name: `${PICTURES}/${name}`,
-        path: join(folder, PICTURES, name),
-        stored: true,
-      })),
+      ...kept(folder, PICTURES, pictures),
+      ...kept(folder, PAPERS_KEPT, papers),
     ]);
     await rm(snapshot);
     await checkBackup(part);
@@ -121,41 +125,67 @@ async function workFolder(into: string): Promise<string> {
   }
 }
 
-/** Pictures whose bytes are what their names say, and those that are damaged. */
-export async function picturesOf(
+/** Pictures and papers whose bytes are what their names say, and all that are damaged. */
+export async function filesIn(
   folder: string,
   dataFile: string,
-): Promise<{ sound: string[]; damaged: DamagedPicture[] }> {
-  const names = existsSync(join(folder, PICTURES))
-    ? readdirSync(join(folder, PICTURES))
-        .filter((name) => PICTURE_NAME.test(name))
+): Promise<{ pictures: string[]; papers: string[]; damaged: DamagedFile[] }> {
+  const pictures = await filesOf(folder, PICTURES);
+  const papers = await filesOf(folder, PAPERS_KEPT);
+  return {
+    pictures: pictures.sound,
+    papers: papers.sound,
+    damaged: [
+      ...pictures.bad.map((picture) => ({ picture, photographs: photographsOf(dataFile, picture) })),
+      ...papers.bad.map((picture) => ({
+        picture,
+        photographs: papersOf(dataFile, picture),
+        paper: true as const,
+      })),
+    ],
+  };
+}
+
+/** Files whose bytes are what their names say, and those that are not. */
+async function filesOf(folder: string, of: Folder): Promise<{ sound: string[]; bad: string[] }> {
+  const names = existsSync(join(folder, of))
+    ? readdirSync(join(folder, of))
+        .filter((name) => HASH_NAME.test(name))
         .sort()
     : [];
   const sound: string[] = [];
   const bad: string[] = [];
   for (const name of names) {
-    const path = join(folder, PICTURES, name);
+    const path = join(folder, of, name);
     // a link leads elsewhere, and a disk that does not answer gives nothing
     const whole = (await lstat(path)).isFile() && (await hashOf(path).catch(() => null)) === name;
     (whole ? sound : bad).push(name);
   }
-  return {
-    sound,
-    damaged: bad.map((picture) => ({ picture, photographs: photographsOf(dataFile, picture) })),
-  };
+  return { sound, bad };
 }
 
 /** Which photographs show a picture, in words; none where the data file is of before there were any. */
-function photographsOf(dataFile: string, picture: string): string[] {
+const photographsOf = (dataFile: string, picture: string): string[] =>
+  said(
+    dataFile,
+    `SELECT i."nickname" || ', ' || p."spot" || ', ' || p."takenOn" FROM "photograph" p
+     JOIN "instrument" i ON i."id" = p."instrumentId" WHERE p."picture" = ? ORDER BY p."takenOn"`,
+    picture,
+  );
+
+/** The same of a paper that was given out. */
+const papersOf = (dataFile: string, file: string): string[] =>
+  said(
+    dataFile,
+    `SELECT i."nickname" || ', given out on ' || substr(p."at", 1, 10) FROM "paper_given" p
+     JOIN "instrument" i ON i."id" = p."instrumentId" WHERE p."file" = ? ORDER BY p."at"`,
+    file,
+  );
+
+function said(dataFile: string, sql: string, name: string): string[] {
   const database = new BetterSqlite3(dataFile, { readonly: true });
   try {
-    const rows = database
-      .prepare(
-        `SELECT i."nickname", p."takenOn", p."spot" FROM "photograph" p
-         JOIN "instrument" i ON i."id" = p."instrumentId" WHERE p."picture" = ? ORDER BY p."takenOn"`,
-      )
-      .all(picture) as { nickname: string; takenOn: string; spot: string }[];
-    return rows.map(({ nickname, takenOn, spot }) => `${nickname}, ${spot}, ${takenOn}`);
+    return database.prepare(sql).pluck().all(name) as string[];
   } catch {
     return [];
   } finally {
@@ -208,6 +238,10 @@ function countRows(path: string): Record<string, number> {
   }
 }
 
+/** Files of a folder as they lie in a backup. */
+const kept = (folder: string, of: Folder, names: readonly string[]): Entry[] =>
+  names.map((name) => ({ name: `${of}/${name}`, path: join(folder, of, name), stored: true }));
+
 interface Entry {
   name: string;
   path?: string;
@@ -242,11 +276,14 @@ export async function checkBackup(path: string, into?: string): Promise<Manifest
   const beside = into ?? (await mkdtemp(`${path}-checked-`));
   try {
     let manifest: Manifest | null = null;
-    const found: string[] = [];
+    const found: Record<Folder, string[]> = { pictures: [], papers: [] };
     for await (const entry of readEntries(path)) {
       if (entry.name === MANIFEST) manifest = JSON.parse((await entry.bytes()).toString('utf8')) as Manifest;
       else if (entry.name === DATA_FILE) await unpack(entry, join(beside, DATA_FILE));
-      else found.push(await pictureOf(entry, into));
+      else {
+        const { folder, name } = await fileOf(entry, into);
+        found[folder].push(name);
+      }
     }
     if (!manifest || !existsSync(join(beside, DATA_FILE)))
       throw broken(path, 'the data file is missing in it');
@@ -255,8 +292,10 @@ export async function checkBackup(path: string, into?: string): Promise<Manifest
     const rows = countRows(join(beside, DATA_FILE));
     if (JSON.stringify(rows) !== JSON.stringify(manifest.rows))
       throw broken(path, 'its tables do not hold as many rows as they should');
-    if (JSON.stringify(found.sort()) !== JSON.stringify(manifest.pictures))
+    if (JSON.stringify(found[PICTURES].sort()) !== JSON.stringify(manifest.pictures))
       throw broken(path, 'pictures are missing in it');
+    if (JSON.stringify(found[PAPERS_KEPT].sort()) !== JSON.stringify(manifest.papers ?? []))
+      throw broken(path, 'papers are missing in it');
     return manifest;
   } catch (error) {
     throw error instanceof FolderTrouble ? error : broken(path, because(error));
@@ -278,23 +317,28 @@ async function unpack(entry: ZipEntry, to: string): Promise<void> {
   await pipeline(await entry.stream(), createWriteStream(to));
 }
 
-/** @returns the picture's name, which is the hash of its bytes */
-async function pictureOf(entry: ZipEntry, into: string | undefined): Promise<string> {
+/** @returns the folder of a file in it, and its name, which is the hash of its bytes */
+async function fileOf(entry: ZipEntry, into: string | undefined): Promise<{ folder: Folder; name: string }> {
   const name = basename(entry.name);
-  if (entry.name !== `${PICTURES}/${name}` || !PICTURE_NAME.test(name))
-    throw new FolderTrouble(`The backup holds something that is no picture: ${entry.name.slice(0, 80)}`);
+  const folder = FOLDERS.find((one) => entry.name === `${one}/${name}`);
+  if (!folder || !HASH_NAME.test(name))
+    throw new FolderTrouble(
+      `The backup holds something that is neither a picture nor a paper: ${entry.name.slice(0, 80)}`,
+    );
   const hash = createHash('sha256');
   const stream = await entry.stream();
   stream.on('data', (piece: Buffer) => hash.update(piece));
   if (into) {
-    mkdirSync(join(into, PICTURES), { recursive: true });
-    await pipeline(stream, createWriteStream(join(into, PICTURES, name)));
+    mkdirSync(join(into, folder), { recursive: true });
+    await pipeline(stream, createWriteStream(join(into, folder, name)));
   } else {
     for await (const _piece of stream) void _piece;
   }
   if (hash.digest('hex') !== name)
-    throw new FolderTrouble(`A picture in the backup is damaged: ${name.slice(0, 12)}…`);
-  return name;
+    throw new FolderTrouble(
+      `A ${folder === PICTURES ? 'picture' : 'paper'} in the backup is damaged: ${name.slice(0, 12)}…`,
+    );
+  return { folder, name };
 }
 
 async function hashOf(path: string): Promise<string> {

@@ -42,7 +42,7 @@ export class BackupsController {
   @Post('pictures')
   @HttpCode(200)
   @ApiOkResponse({ type: BackupState })
-  checkPictures(): Promise<BackupState> {
-    return this.backups.checkPictures();
+  checkFiles(): Promise<BackupState> {
+    return this.backups.checkFiles();
   }
 }

@@ -5,10 +5,11 @@ import type { BackupState, BackupTrouble } from '@upright-elder/contract';
 import { Database } from '../store/database.js';
 import { DATA_FILE, keptInStep } from '../store/folder.js';
 import { unavailable } from '../http/problem.js';
+import { PaperFiles } from '../papers/paper-files.js';
 import { PictureStore } from '../photographs/picture-store.js';
 import { WorkPool } from '../workers/pool.js';
 import type * as work from './write-backup.js';
-import type { BackupReason, DamagedPicture } from './backup-file.js';
+import type { BackupReason, DamagedFile } from './backup-file.js';
 import { backupsIn, isAhead } from './backup-folder.js';
 import { BackupPlace } from './backup-place.js';
 import { OwnBackups } from './own-backups.js';
@@ -25,12 +26,13 @@ const DAY_MS = 24 * HOUR_MS;
 export class BackupsService implements OnApplicationBootstrap, OnApplicationShutdown {
   private readonly logger = new Logger('backups');
   private readonly pictures: PictureStore;
+  private readonly papers: PaperFiles;
   private timers: NodeJS.Timeout[] = [];
   private underWay: Promise<void> | null = null;
   /** why the last one failed; null where it did not */
   private failed: string | null = null;
-  /** pictures that the last backup, or the last look at all pictures, found damaged */
-  private spoilt: DamagedPicture[] = [];
+  /** what the last backup, or the last look at all files, found damaged */
+  private spoilt: DamagedFile[] = [];
 
   constructor(
     private readonly place: BackupPlace,
@@ -38,6 +40,7 @@ export class BackupsService implements OnApplicationBootstrap, OnApplicationShut
     private readonly database: Database,
   ) {
     this.pictures = PictureStore.open(database.folder);
+    this.papers = PaperFiles.open(database.folder);
   }
 
   onApplicationBootstrap(): void {
@@ -127,11 +130,11 @@ export class BackupsService implements OnApplicationBootstrap, OnApplicationShut
     return this.keeping();
   }
 
-  /** Reads every picture, and says which are damaged. */
-  async checkPictures(): Promise<BackupState> {
+  /** Reads every picture and every paper, and says which are damaged. */
+  async checkFiles(): Promise<BackupState> {
     const pool = new WorkPool<typeof work>(import.meta.url, 'write-backup');
     this.spoilt = await pool
-      .run('checkPictures', { folder: this.database.folder })
+      .run('checkFiles', { folder: this.database.folder })
       .finally(() => void pool.end());
     return this.keeping();
   }
@@ -162,6 +165,10 @@ export class BackupsService implements OnApplicationBootstrap, OnApplicationShut
   private async remarks(): Promise<string[]> {
     const rows = await this.database.read.query<{ picture: string }[]>('SELECT "picture" FROM "photograph"');
     const named = new Set(rows.map(({ picture }) => picture));
+    const given = await this.database.read.query<{ file: string }[]>(
+      'SELECT DISTINCT "file" FROM "paper_given"',
+    );
+    const lost = given.filter(({ file }) => !this.papers.has(file)).length;
     const there = await this.pictures.all();
     const unknown = there.filter((picture) => !named.has(picture)).length;
     const missing = [...named].filter((picture) => !this.pictures.has(picture)).length;
@@ -174,6 +181,8 @@ export class BackupsService implements OnApplicationBootstrap, OnApplicationShut
         `${unknown} ${unknown === 1 ? 'picture belongs' : 'pictures belong'} to no photograph of this data file. ${unknown === 1 ? 'It is' : 'They are'} kept: the upload was given up, or an older data file was put in place.`,
       missing > 0 &&
         `${missing} ${missing === 1 ? 'photograph has lost its picture' : 'photographs have lost their pictures'}: look for ${missing === 1 ? 'it' : 'them'} in a backup.`,
+      lost > 0 &&
+        `${lost} ${lost === 1 ? 'paper that was given out has lost its file' : 'papers that were given out have lost their files'}: look for ${lost === 1 ? 'it' : 'them'} in a backup.`,
     ].filter((words): words is string => typeof words === 'string');
   }
 }

@@ -24,6 +24,6 @@ export function serveWeb(server: Express, folder: string): void {
         .send(JSON.stringify({ type: 'about:blank', title: 'There is no such file', status: 404 }));
       return;
     }
-    response.set('Cache-Control', 'no-cache').sendFile(page);
+    response.set('Cache-Control', 'no-cache').sendFile(page, { dotfiles: 'allow' });
   });
 }

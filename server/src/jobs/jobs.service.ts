@@ -15,11 +15,12 @@ import {
 } from '@upright-elder/contract';
 import {
   AT_HAND,
+  cameTo,
   foldJob,
-  hoursOfJob,
   shelfStateOf,
   summaryOf,
   type Bench,
+  type CameTo,
   type Folded,
 } from '@upright-elder/core/jobs';
 import { aroundNow } from '@upright-elder/core/days';
@@ -41,6 +42,13 @@ import { bodyFaults } from './job-bodies.js';
 import { JobEntity } from './job.entity.js';
 import { IS_SAID } from './said.js';
 import { WrittenFacts } from './written-facts.js';
+
+/** A job as papers tell it. */
+export interface ToldJob {
+  job: Folded;
+  bench: Bench;
+  cameTo: CameTo[];
+}
 
 /** Jobs: events come in, are kept as they are, and come to what the bench shows. */
 @Injectable()
@@ -111,7 +119,7 @@ export class JobsService implements OnModuleInit {
   }
 
   /** The latest job of an instrument as it is told, with the bench that it is told of; null where there is none. */
-  async told(instrumentId: string): Promise<{ job: Folded; bench: Bench; hours: number } | null> {
+  async told(instrumentId: string): Promise<ToldJob | null> {
     const [latest] = await this.ofInstrument(instrumentId);
     if (!latest) return null;
     const { events } = await this.events(latest.id, 0);
@@ -119,7 +127,7 @@ export class JobsService implements OnModuleInit {
     return {
       job,
       bench: await this.catalogue.ofShop(),
-      hours: hoursOfJob(job, this.now(), await this.closedSince()),
+      cameTo: cameTo(job, this.now(), await this.closedSince()),
     };
   }
 

@@ -19,13 +19,7 @@ export async function forgetOwnerIn(
   manager: EntityManager,
   { id, instruments }: Pick<Erased, 'id' | 'instruments'>,
 ): Promise<string[]> {
-  const rows = await manager.query<Row[]>(
-    `SELECT e."id", e."job", e."kind", e."body" FROM "bench_event" e JOIN "job" j ON j."id" = e."job"
-      JOIN "bench_event" o ON o."job" = e."job" AND o."kind" = 'opened'
-      WHERE ifnull(json_extract(o."body", '$.owner'), ?) = ?
-        AND (j."instrumentId" IN (SELECT value FROM json_each(?)) OR json_extract(o."body", '$.owner') = ?)`,
-    [id, id, JSON.stringify(instruments), id],
-  );
+  const rows = await eventsOf(manager, { id, instruments });
   const kinds = new Map(rows.map((row) => [row.id, row.kind]));
   const touched = new Set<string>();
   for (const row of rows) {
@@ -35,6 +29,31 @@ export async function forgetOwnerIn(
     touched.add(row.job);
   }
   return [...touched];
+}
+
+/** Events of the jobs that an owner’s instruments were in for while they were theirs. */
+const eventsOf = (
+  manager: EntityManager,
+  { id, instruments }: Pick<Erased, 'id' | 'instruments'>,
+): Promise<Row[]> =>
+  manager.query<Row[]>(
+    `SELECT e."id", e."job", e."kind", e."body" FROM "bench_event" e JOIN "job" j ON j."id" = e."job"
+      JOIN "bench_event" o ON o."job" = e."job" AND o."kind" = 'opened'
+      WHERE ifnull(json_extract(o."body", '$.owner'), ?) = ?
+        AND (j."instrumentId" IN (SELECT value FROM json_each(?)) OR json_extract(o."body", '$.owner') = ?)`,
+    [id, id, JSON.stringify(instruments), id],
+  );
+
+/** Files in which an owner said yes: photographs and PDFs of what they signed or wrote, by their hashes. */
+export async function answersOf(
+  manager: EntityManager,
+  erased: Pick<Erased, 'id' | 'instruments'>,
+): Promise<string[]> {
+  const rows = await eventsOf(manager, erased);
+  return rows.flatMap(({ kind, body }) => {
+    const { file } = JSON.parse(body) as { file?: string };
+    return kind === 'consent given' && file ? [file] : [];
+  });
 }
 
 function without({ kind, body }: Row, kinds: ReadonlyMap<string, string>): string {

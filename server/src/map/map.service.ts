@@ -99,6 +99,22 @@ export class MapService {
     return { plan: plan && bodyPlanOf(plan.drawn), marks: marks.map(markFacts) };
   }
 
+  /** Which version of its plan and of each of its marks stands; the plan under the instrument’s id. */
+  async versions(instrumentId: string): Promise<Record<'plan' | 'mark', { id: string; version: number }[]>> {
+    const select = { id: true, version: true } as const;
+    const [plan, mark] = await Promise.all([
+      this.database.read.find(BodyPlanEntity, { where: { id: instrumentId }, select }),
+      this.database.read.find(MarkEntity, {
+        where: { instrumentId, struck: false },
+        select,
+        order: { id: 'ASC' },
+      }),
+    ]);
+    const of = (rows: readonly { id: string; version: number }[]) =>
+      rows.map(({ id, version }) => ({ id, version }));
+    return { plan: of(plan), mark: of(mark) };
+  }
+
   /** Whether an instrument has such a mark. */
   async hasMark(manager: EntityManager, id: string, instrumentId: string): Promise<boolean> {
     return (await manager.countBy(MarkEntity, { id, instrumentId })) > 0;

@@ -1,7 +1,8 @@
 import { dateIn } from '@upright-elder/core/days';
-import { JOB_EVENTS, type Bench, type Folded, type JobEventId } from '@upright-elder/core/jobs';
+import { JOB_EVENTS, type JobEventBody, type JobEventId } from '@upright-elder/core/jobs';
 import { logNames, sayEvent } from '@upright-elder/core/wording';
 import type { JobOnPaper } from '@upright-elder/papers';
+import type { ToldJob } from '../jobs/jobs.service.js';
 
 /** What is said between shop and owner: nobody else reads it. */
 const BETWEEN: readonly string[] = [
@@ -20,7 +21,7 @@ const BETWEEN: readonly string[] = [
  * @param owners whether the owner reads it
  */
 export function jobOnPaper(
-  { job, bench, hours }: { job: Folded; bench: Bench; hours: number },
+  { job, bench, cameTo }: ToldJob,
   {
     person,
     zone,
@@ -45,7 +46,19 @@ export function jobOnPaper(
     asked: owners ? (job.asked ?? '') : '',
     opened: dayOf(job.opened?.at ?? 0),
     handedOver: job.handedOver ? dayOf(job.handedOver.at) : null,
-    hours,
+    came: cameTo.map(({ line, estimated, worked }) => ({
+      say: line === null ? 'The rest' : written(job.lines.get(line)!.say),
+      estimated,
+      worked,
+    })),
+    used: job.log.flatMap(({ kind, struck, body }) => {
+      if (struck || kind !== 'material used') return [];
+      const { what, much = '', cost = '' } = body as JobEventBody<'material used'>;
+      return [written([what, much, cost].filter(Boolean).join(', '))];
+    }),
+    ours: owners
+      ? [...job.mishaps.values()].filter(({ cost }) => cost === 'shop').map(({ what }) => written(what))
+      : [],
     log: days.map((day) => ({
       day,
       lines: told.filter(({ time }) => dayOf(time) === day).map((event) => written(sayEvent(event, names))),

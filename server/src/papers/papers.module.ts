@@ -11,6 +11,10 @@ import { PeopleModule } from '../people/people.module.js';
 import { PlansModule } from '../plans/plans.module.js';
 import { ShopModule } from '../shop/shop.module.js';
 import { StringsModule } from '../strings/strings.module.js';
+import { FallenTreesService } from './fallen-trees.service.js';
+import { GivenPapersService } from './given-papers.service.js';
+import { Outgoing } from './outgoing.js';
+import { PaperFiles } from './paper-files.js';
 import { PapersController } from './papers.controller.js';
 import { PapersService } from './papers.service.js';
 import { RecordOnPaperService } from './record-on-paper.service.js';
@@ -18,8 +22,11 @@ import { RecordOnPaperService } from './record-on-paper.service.js';
 /** Papers of an instrument: what is recorded of it, set for somebody. */
 @Module({})
 export class PapersModule {
-  /** @param photographs the module of the program's own pictures */
-  static with(photographs: DynamicModule): DynamicModule {
+  /**
+   * @param photographs the module of the program's own pictures
+   * @param dataFolder where papers that were given out are kept
+   */
+  static with(photographs: DynamicModule, dataFolder: string): DynamicModule {
     return {
       module: PapersModule,
       imports: [
@@ -38,7 +45,14 @@ export class PapersModule {
         StringsModule,
       ],
       controllers: [PapersController],
-      providers: [PapersService, RecordOnPaperService],
+      providers: [
+        FallenTreesService,
+        GivenPapersService,
+        PapersService,
+        RecordOnPaperService,
+        { provide: Outgoing, useFactory: () => Outgoing.open(dataFolder) },
+        { provide: PaperFiles, useFactory: () => PaperFiles.open(dataFolder) },
+      ],
     };
   }
 }

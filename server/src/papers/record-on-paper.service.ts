@@ -10,9 +10,11 @@ import type {
 import { anchorOf, BUILD_PARTS, type BuildPart } from '@upright-elder/core/construction';
 import { sayDate } from '@upright-elder/core/days';
 import { INTERVENTIONS } from '@upright-elder/core/instrument';
-import { askedFor } from '@upright-elder/core/papers';
+import { askedFor, paperText } from '@upright-elder/core/papers';
 import { lineOf } from '@upright-elder/core/readings';
+import type { Evidence } from '@upright-elder/core/diagnosis';
 import { TREATMENTS } from '@upright-elder/core/treatments';
+import type { TreeAssumed } from '@upright-elder/core/tree';
 import type { PaperRecord, Photo } from '@upright-elder/papers';
 import { AnalysisService } from '../analysis/analysis.service.js';
 import { ExaminationsService } from '../examinations/examinations.service.js';
@@ -27,8 +29,20 @@ import { PhotographsService } from '../photographs/photographs.service.js';
 import { PlanningService } from '../plans/planning.service.js';
 import { ShopService } from '../shop/shop.service.js';
 import { StringsService } from '../strings/strings.service.js';
+import { GivenPapersService } from './given-papers.service.js';
 import { jobOnPaper } from './job-on-paper.js';
 import { leftOut, NO_PRICES } from './left-out.js';
+import type { StoodOn } from './paper-given.entity.js';
+
+/** What papers are made of, and what to keep of it where they are given out. */
+export interface Gathered {
+  record: PaperRecord;
+  stoodOn: StoodOn[];
+  /** whose it is now */
+  ownerId: string | null;
+  /** what was said of what a plan may come to stands on this; null where nothing was */
+  trees: { assumed: TreeAssumed; evidence: Evidence } | null;
+}
 
 /** Everything that papers of an instrument are made of, with what is not theirs left out already. */
 @Injectable()
@@ -36,6 +50,7 @@ export class RecordOnPaperService {
   constructor(
     private readonly analysis: AnalysisService,
     private readonly examinations: ExaminationsService,
+    private readonly given: GivenPapersService,
     private readonly instruments: InstrumentsService,
     private readonly interventions: InterventionsService,
     private readonly jobs: JobsService,
@@ -49,7 +64,7 @@ export class RecordOnPaperService {
     private readonly strings: StringsService,
   ) {}
 
-  async of(id: string, asked: PapersAsked): Promise<PaperRecord> {
+  async of(id: string, asked: PapersAsked): Promise<Gathered> {
     const { for: audience, ownerName, prices, shopNotes } = asked;
     const instrument = await this.instruments.get(id);
     const shop = await this.shop.get();
@@ -69,18 +84,27 @@ export class RecordOnPaperService {
       ]);
     const { evidence, today, yearInput, sides, money, effects, edits } = planning;
     const asks = askedFor(asked.of);
-    const plans =
+    const { plans, assumed } =
       asks === 'record'
-        ? []
+        ? { plans: [], assumed: null }
         : await this.analysis.ask('plansOnPaper', {
             ...{ evidence, today, yearInput, sides, effects, edits, heights },
             money: prices ? money : { ...money, ...NO_PRICES },
             trees: asks === 'trees',
           });
     const owner = instrument.ownerId === null ? '' : (names.get(instrument.ownerId) ?? '');
+    const [{ versions, lastEstimate }, onMap] = await Promise.all([
+      this.given.before(id, asked),
+      this.map.versions(id),
+    ]);
     const clean = leftOut({ owner: ownerName ? '' : owner, prices });
-    return {
-      shop: { name: shop.name, currency: shop.currency, terms: '' },
+    const record: PaperRecord = {
+      shop: {
+        name: shop.name,
+        currency: shop.currency,
+        foot: paperText(shop.paperTexts ?? {}, audience),
+        insurance: prices ? paperText(shop.paperTexts ?? {}, 'insurance') : '',
+      },
       day: shop.today,
       heights,
       lengths: shop.lengths === 'in' || heights !== 'mm' ? 'in' : 'mm',
@@ -104,6 +128,8 @@ export class RecordOnPaperService {
       })),
       photographs: await this.pictures(photographs, shopNotes ? clean : () => ''),
       plans,
+      versions,
+      lastEstimate,
       job:
         told &&
         jobOnPaper(told, {
@@ -113,6 +139,20 @@ export class RecordOnPaperService {
           owners: ownerName,
         }),
       money,
+    };
+    return {
+      record,
+      ownerId: instrument.ownerId,
+      trees: assumed && { assumed, evidence },
+      stoodOn: [
+        ...rows('instrument', [instrument]),
+        ...rows('examination', examinations),
+        ...rows('plan', onMap.plan),
+        ...rows('mark', onMap.mark),
+        ...rows('intervention', done),
+        ...rows('photograph', photographs),
+        ...rows('job', told ? [{ id: told.job.id, version: told.job.log.length }] : []),
+      ],
     };
   }
 
@@ -131,6 +171,9 @@ export class RecordOnPaperService {
     return photos;
   }
 }
+
+const rows = (table: string, all: readonly { id: string; version: number }[]): StoodOn[] =>
+  all.map(({ id, version }) => ({ table, id, version }));
 
 /** What becomes of a text that a person wrote. */
 type Written = (text: string) => string;

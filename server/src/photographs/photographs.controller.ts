@@ -4,6 +4,7 @@ import { Photograph, PhotographInput, PictureTaken } from '@upright-elder/contra
 import type { Request, Response } from 'express';
 import { fileTypeFromFile } from 'file-type';
 import { notFound } from '../http/problem.js';
+import { sendKept } from '../http/send-kept.js';
 import { PhotographsService } from './photographs.service.js';
 import { PictureStore } from './picture-store.js';
 import { Uploads } from './uploads.js';
@@ -24,7 +25,7 @@ export class PhotographsController {
   @ApiConsumes('application/octet-stream')
   @ApiOkResponse({ type: PictureTaken })
   async take(@Req() request: Request): Promise<PictureTaken> {
-    return this.uploads.taken(request);
+    return this.uploads.taken(request, this.pictures);
   }
 
   @Get('pictures/:picture')
@@ -37,12 +38,7 @@ export class PhotographsController {
     const type = path && (await fileTypeFromFile(path));
     if (!type) throw notFound('picture');
     // nothing but a picture is ever shown from here, whatever its bytes might say
-    response.set({
-      'Cache-Control': 'private, max-age=31536000, immutable',
-      'Content-Security-Policy': "default-src 'none'; sandbox",
-      'Content-Disposition': 'inline',
-    });
-    response.sendFile(path, { headers: { 'Content-Type': type.mime } });
+    sendKept(response, { path, type: type.mime, disposition: 'inline', foreign: true });
   }
 
   @Get('instruments/:id/photographs')

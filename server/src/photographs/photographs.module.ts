@@ -13,7 +13,7 @@ export class PhotographsModule {
       module: PhotographsModule,
       imports: [MapModule, PeopleModule],
       controllers: [PhotographsController],
-      exports: [PhotographsService],
+      exports: [PhotographsService, Uploads],
       providers: [
         PhotographsService,
         Uploads,

@@ -16,7 +16,7 @@ describe('a picture on its way in', () => {
       await new Promise((done) => setTimeout(done, 20));
       return { picture: 'x', width: 1, height: 1 };
     });
-    const taken = new Uploads(store).taken(request as unknown as Request);
+    const taken = new Uploads().taken(request as unknown as Request, store);
     request.end('a picture');
     expect(await taken).toMatchObject({ picture: 'x' });
     expect(existsSync(take.mock.calls[0]![0])).toBe(false);
@@ -25,16 +25,16 @@ describe('a picture on its way in', () => {
   it('that stands still gives way to one that waits', async () => {
     const store = PictureStore.open(freshFolder());
     vi.spyOn(store, 'take').mockResolvedValue({ picture: 'x', width: 1, height: 1 });
-    const uploads = new Uploads(store);
+    const uploads = new Uploads();
     const coming = () => Object.assign(new PassThrough(), { headers: {}, setTimeout: vi.fn() });
     // nobody listens to what becomes of a connection that is cut off
     const still = Array.from({ length: 4 }, () => coming().on('error', () => undefined));
-    const cut = still.map((one) => uploads.taken(one as unknown as Request));
+    const cut = still.map((one) => uploads.taken(one as unknown as Request, store));
     const refused = Promise.allSettled(cut);
     const before = performance.now();
     const now = vi.spyOn(performance, 'now').mockImplementation(() => before + 6000);
     const last = coming();
-    const taken = uploads.taken(last as unknown as Request);
+    const taken = uploads.taken(last as unknown as Request, store);
     last.end('a picture');
     expect(await taken).toMatchObject({ picture: 'x' });
     now.mockRestore();

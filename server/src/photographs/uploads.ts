@@ -4,10 +4,9 @@ import { dirname, join } from 'node:path';
 import { setTimeout } from 'node:timers/promises';
 import { pipeline } from 'node:stream/promises';
 import { Injectable } from '@nestjs/common';
-import { LARGEST_PICTURE, type PictureTaken } from '@upright-elder/contract';
+import { LARGEST_PICTURE } from '@upright-elder/contract';
 import type { Request } from 'express';
-import { unavailable } from '../http/problem.js';
-import { PictureStore, tooLarge } from './picture-store.js';
+import { ProblemError, unavailable } from '../http/problem.js';
 
 /** So many pictures come in at once; the next one waits. */
 const AT_ONCE = 4;
@@ -19,23 +18,31 @@ const STILL_WHILE_OTHERS_WAIT_MS = 5000;
 /** What an upload left behind that was cut off so long ago, nobody waits for. */
 const LEFT_MS = 3600000;
 
-/** Pictures on their way in: on disk, a few at a time, so that unfinished ones take no memory. */
+/** Where files that come in are kept. */
+export interface TakesIn<T> {
+  /** what is taken, in words */
+  readonly accepts: string;
+  /** a place for what is coming in */
+  incoming(): Promise<string>;
+  /** @throws ProblemError in plain words where it is nothing that is taken */
+  take(path: string): Promise<T>;
+}
+
+/** Pictures and papers on their way in: on disk, a few at a time, so that unfinished ones take no memory. */
 @Injectable()
 export class Uploads {
   /** what is coming in, and when its last piece came, ms */
   private readonly underWay = new Map<Request, number>();
 
-  constructor(private readonly pictures: PictureStore) {}
-
   /** @throws ProblemError as soon as it is known to be too large: the rest runs by and is not kept */
-  async taken(request: Request): Promise<PictureTaken> {
+  async taken<T>(request: Request, into: TakesIn<T>): Promise<T> {
     const refuse = () => {
       request.resume();
-      return tooLarge();
+      return tooLarge(into.accepts);
     };
     if (Number(request.headers['content-length'] ?? 0) > LARGEST_PICTURE) throw refuse();
     await this.turn(request);
-    const path = await this.pictures.incoming();
+    const path = await into.incoming();
     try {
       await removeLeftOver(dirname(path));
       let length = 0;
@@ -56,7 +63,7 @@ export class Uploads {
       // it is here: however long it is worked on, nobody stands still
       request.setTimeout(0);
       this.underWay.set(request, Infinity);
-      return await this.pictures.take(path);
+      return await into.take(path);
     } finally {
       this.underWay.delete(request);
       request.setTimeout(0);
@@ -83,6 +90,15 @@ export class Uploads {
     for (const [request, last] of this.underWay)
       if (last < since) request.destroy(new Error('the picture stopped coming, and others waited'));
   }
+}
+
+function tooLarge(accepts: string): ProblemError {
+  return new ProblemError({
+    type: 'urn:upright-elder:problem:picture',
+    title: 'The file is too large',
+    status: 413,
+    detail: `Accepted: ${accepts}. Nothing of it was kept.`,
+  });
 }
 
 /** Takes away what uploads that were cut off have left. */

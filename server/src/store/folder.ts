@@ -15,6 +15,8 @@ import { dirname, join, sep } from 'node:path';
 
 export const DATA_FILE = 'upright-elder.sqlite';
 export const PICTURES = 'pictures';
+/** papers that were given out, and what owners sent back, as they are */
+export const PAPERS_KEPT = 'papers';
 export const BACKUPS = 'backups';
 
 /** A folder that cannot be used, in plain words and with the way out. Nothing in it was changed. */
@@ -44,7 +46,7 @@ export function prepareFolder(folder: string): Unwritable {
       `The folder ${folder} cannot be made (${because(error)}). Make it by hand for the person who starts the program, or ${ELSEWHERE}.`,
     );
   }
-  for (const name of [PICTURES, 'logger', BACKUPS]) {
+  for (const name of [PICTURES, PAPERS_KEPT, 'logger', BACKUPS]) {
     const path = join(folder, name);
     if (existsSync(path) && !statSync(path).isDirectory())
       throw new FolderTrouble(
@@ -160,12 +162,14 @@ export function askBeforeNewShop(folder: string, newShop: boolean): void {
       ? readdirSync(join(folder, name)).filter((one) => !one.startsWith('.')).length
       : 0;
   const pictures = Math.ceil(count(PICTURES) / 2);
+  const papers = count(PAPERS_KEPT);
   const backups = count(BACKUPS);
   const log =
     existsSync(join(folder, `${DATA_FILE}-wal`)) && statSync(join(folder, `${DATA_FILE}-wal`)).size > 0;
-  if (newShop || (pictures === 0 && backups === 0 && !log)) return;
+  if (newShop || (pictures === 0 && papers === 0 && backups === 0 && !log)) return;
   const there = [
     pictures > 0 && `about ${pictures} ${pictures === 1 ? 'photograph' : 'photographs'}`,
+    papers > 0 && `${papers} ${papers === 1 ? 'paper' : 'papers'}`,
     backups > 0 && `${backups} ${backups === 1 ? 'backup' : 'backups'}`,
     log && 'the log of a data file',
   ].filter(Boolean);

@@ -1,4 +1,5 @@
 import { Evidence1765500000000 } from './migrations/evidence.js';
+import { GivenPapers1766400000000 } from './migrations/given-papers.js';
 import { Owners1766300000000 } from './migrations/owners.js';
 import { TheBench1766200000000 } from './migrations/the-bench.js';
 import { WhoseAir1766100000000 } from './migrations/whose-air.js';
@@ -41,6 +42,7 @@ export const MIGRATIONS = [
   WhoseAir1766100000000,
   TheBench1766200000000,
   Owners1766300000000,
+  GivenPapers1766400000000,
 ];
 
 /** What a data file says of itself. */

@@ -39,10 +39,18 @@ import {
 import type { QuantityId } from '@upright-elder/core/readings';
 import { firstQuestion, firstSentence, type Sentence } from '@upright-elder/core/wording';
 import { IN_USE } from '@upright-elder/core/forecast';
+import type { WayKey } from '@upright-elder/core/tree';
 import { fitBelly, SolvedTop, STRUNG_SD, topSpec } from '@upright-elder/core/top';
 import type { HeightUnit } from '@upright-elder/core/units';
-import type { PlanOnPaper } from '@upright-elder/papers';
-import { planOnPaper, setPapers as setOnPaper, type PapersToSet, type PlansAsked } from './papers.js';
+import {
+  plansForPaper,
+  setPapers as setOnPaper,
+  wayToday as wayOnPaper,
+  type PapersToSet,
+  type PlansAsked,
+  type PlansForPaper,
+  type WayAsked,
+} from './papers.js';
 import { pathOf, roomOf, type PackedPath, type PackedRoom } from './packed-air.js';
 
 // what runs in the threads beside; every export is one task
@@ -272,7 +280,10 @@ function fitOf(
 }
 
 /** Plans of an instrument as they stand on paper: in words, with what each may come to. */
-export const plansOnPaper = (input: PlansAsked): PlanOnPaper[] => planOnPaper(input);
+export const plansOnPaper = (input: PlansAsked): PlansForPaper => plansForPaper(input);
 
 /** Papers of a record as one PDF. */
 export const setPapers = (input: PapersToSet): Promise<Uint8Array> => setOnPaper(input);
+
+/** The way on by which what was said is held against what came. */
+export const wayToday = (input: WayAsked): WayKey => wayOnPaper(input);

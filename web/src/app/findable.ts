@@ -31,6 +31,7 @@ const SETTINGS: (Findable & { also: string })[] = [
   { to: '/shop/repairs', label: 'Hourly rate', also: 'money price cost rate hour' },
   { to: '/shop/repairs', label: 'Schools', also: 'way reset glue relief' },
   { to: '/shop/repairs', label: 'Treatments, their hours and waits', also: 'repairs jobs steps times clamp' },
+  { to: '/shop/papers', label: 'What your papers say', also: 'estimate insurance museum terms wording' },
   { to: '/shop/figures', label: 'Your own figures for glue, finish and times', also: 'pot clamp cure sheet' },
   { to: '/shop/strings', label: 'String sets and tunings', also: 'tension gauge' },
   { to: '/shop/owners', label: 'Owners', also: 'customer address erase' },

@@ -24,6 +24,7 @@ export const SHOP_PAGES = [
   { to: '/shop/owners', label: 'Owners' },
   { to: '/shop/hours', label: 'Hours' },
   { to: '/shop/figures', label: 'Figures' },
+  { to: '/shop/papers', label: 'Papers' },
   { to: '/shop/tools', label: 'Tools' },
   { to: '/shop/protocols', label: 'Protocols' },
   { to: '/shop/strings', label: 'Strings' },

@@ -22,6 +22,7 @@ const owners = place(() => import('../places/shop/OwnersPage.js'), 'default');
 const air = place(() => import('../places/air/AirPlace.js'), 'AirPlace');
 const shop = place(() => import('../places/shop/ShopPlace.js'), 'ShopPlace');
 const people = place(() => import('../places/shop/ShopPlace.js'), 'PeoplePage');
+const paperTexts = place(() => import('../places/shop/PaperTextsPage.js'), 'default');
 const figures = place(() => import('../places/shop/FiguresPage.js'), 'default');
 const hours = place(() => import('../places/shop/HoursPage.js'), 'default');
 const tools = place(() => import('../places/shop/ToolsPage.js'), 'ToolsPage');
@@ -63,6 +64,7 @@ export const router = createBrowserRouter([
           { path: 'owners', ...owners },
           { path: 'hours', ...hours },
           { path: 'figures', ...figures },
+          { path: 'papers', ...paperTexts },
           { path: 'tools', ...tools },
           { path: 'protocols', ...protocols },
           { path: 'strings', ...strings },

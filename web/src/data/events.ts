@@ -61,6 +61,8 @@ export function concerns({ subject, id }: Changed, address: string): boolean {
       return onShelf || (place === 'instruments' && of === id);
     case 'photographs':
       return place === 'instruments' && of === id && page === 'photographs';
+    case 'papers':
+      return place === 'instruments' && of === id && page === 'papers';
     case 'top trials':
       return place === 'instruments' && of === id && (page === 'load-tests' || page === 'trials');
     case 'repair plans':

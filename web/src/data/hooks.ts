@@ -20,6 +20,7 @@ import type {
   LogFolder,
   Mark,
   Owner,
+  PaperGiven,
   Person,
   Photograph,
   BodyPlanAnswer,
@@ -36,6 +37,7 @@ import type {
   Tool,
   TopModel,
   TreatmentAsWorked,
+  TreesLearned,
   Trial,
   LoadTest,
 } from '@upright-elder/contract';
@@ -104,6 +106,8 @@ export const useShelf = (page: number, search: string, archived = false) =>
 
 export const useTools = () => useSWR<Tool[]>('tools', get);
 export const useProtocols = () => useSWR<Protocol[]>('protocols', get);
+export const useTreesLearned = () => useSWR<TreesLearned>('learning/trees', get);
+export const useGivenPapers = (id: string) => useSWR<PaperGiven[]>(`instruments/${id}/papers/given`, get);
 export const usePhotographs = (id: string) => useSWR<Photograph[]>(`instruments/${id}/photographs`, get);
 export const useAllPhotographs = (id: string) =>
   useSWR<Photograph[]>(`instruments/${id}/photographs?struck=true`, get);

@@ -28,6 +28,7 @@ export const OWNERS_WORDS: { readonly [K in JobEventId]?: readonly (keyof JobEve
   agreed: ['option'],
   declined: ['why'],
   withdrawn: ['why'],
+  'consent withdrawn': ['why'],
   'owner asked': ['say'],
   'owner answered': ['say'],
   'owner told': ['how'],

@@ -1,5 +1,5 @@
-import { JOB_PLACES, LOOKED_FOR, STRINGS_NOW, unlookedOf } from '../job.js';
-import { day, fields, id, list, maybe, oneOf, words, yesOrNo } from '../shape.js';
+import { CONSENT_WAYS, JOB_PLACES, LOOKED_FOR, STRINGS_NOW, unlookedOf } from '../job.js';
+import { day, fields, file, id, list, maybe, number, oneOf, words, yesOrNo } from '../shape.js';
 import { kind, odd } from './kind.js';
 
 /** What was held good counts so long while a job is put aside. House figure; no source. */
@@ -87,6 +87,28 @@ export const OF_JOB = {
   'not needed': kind(fields({ line: id, because: words() }), (job, { body }) => {
     const line = job.lines.get(body.line);
     if (line) Object.assign(line, { state: 'not needed', because: body.because });
+  }),
+  /** `key` names the way on from the next reading that it is for; without one it is for work of the plan */
+  'consent given': kind(
+    fields({
+      treatments: list(words(80), 120, 1),
+      key: maybe(words(40)),
+      upTo: maybe(number(0, 1e7)),
+      way: oneOf(CONSENT_WAYS),
+      date: day,
+      paper: maybe(id),
+      file: maybe(file),
+    }),
+    (job, { id: event, body }) => {
+      const { treatments, key = null, upTo = null, way, date, paper = null, file: answer = null } = body;
+      job.consents.set(event, {
+        ...{ id: event, treatments, key, upTo, way, date, paper, file: answer, withdrawn: false },
+      });
+    },
+  ),
+  'consent withdrawn': kind(fields({ consent: id, why: maybe(words()) }), (job, { body }) => {
+    const consent = job.consents.get(body.consent);
+    if (consent) consent.withdrawn = true;
   }),
   'owner asked': kind(fields({ question: id, say: words(1000), line: maybe(id) }), (job, { body, time }) => {
     const { question, say, line } = body;

@@ -7,6 +7,7 @@ import { Link } from 'react-router';
 import { Fetching } from '../../app/Fetching.js';
 import { useLearning } from '../../data/hooks.js';
 import { useHeights } from '../../data/heights.js';
+import { TreesCame } from './TreesCame.js';
 
 const KINDS: Record<LearnedKind, { name: string; of: 'share' | 'height' }> = {
   flattening: { name: 'Share of a fold that warm flattening takes', of: 'share' },
@@ -68,6 +69,7 @@ function LearnedOf({ learning: { effects, hours, scores, predictions } }: { lear
           </ul>
         )}
       </section>
+      <TreesCame />
       <section className="sheet p-5" aria-label="Predictions">
         <h2 className="text-[1.3rem]">Who predicted what</h2>
         {scores.length === 0 ? (

@@ -1,6 +1,6 @@
 import { getDocument, GlobalWorkerOptions } from 'pdfjs-dist';
 import workerUrl from 'pdfjs-dist/build/pdf.worker.min.mjs?url';
-import { useEffect, useRef, useState } from 'react';
+import { useEffect, useRef, useState, type ReactNode } from 'react';
 
 GlobalWorkerOptions.workerSrc = workerUrl;
 
@@ -10,7 +10,7 @@ const FINER = 2;
 type Shown = { state: 'making' } | { state: 'made'; pages: number } | { state: 'refused'; words: string };
 
 /** The pages of a PDF as they will lie on the table. */
-export default function Preview({ url, name }: { url: string; name: string }) {
+export default function Preview({ url, name, acts }: { url: string; name: string; acts: ReactNode }) {
   const sheets = useRef<HTMLDivElement>(null);
   const [shown, setShown] = useState<Shown>({ state: 'making' });
   useEffect(() => {
@@ -50,10 +50,8 @@ export default function Preview({ url, name }: { url: string; name: string }) {
   }, [url, name]);
   return (
     <section className="print:hidden" aria-label="Preview" aria-busy={shown.state === 'making'}>
-      <div className="mb-2 flex min-h-[44px] flex-wrap items-center gap-x-4">
-        <a className="act inline-flex items-center" href={url} target="_blank" rel="noreferrer">
-          Print or save
-        </a>
+      <div className="mb-2 flex min-h-[44px] flex-wrap items-end gap-x-4">
+        {acts}
         <p className="text-faint" role="status">
           {shown.state === 'making' && 'The paper is being set…'}
           {shown.state === 'made' && (shown.pages === 1 ? 'One page.' : `${shown.pages} pages.`)}

@@ -1,10 +1,12 @@
 import { draft, stepName, stepsOf, type Bench, type Folded, type Line } from '@upright-elder/core/jobs';
 import { isoDate } from '@upright-elder/core/days';
+import type { Shop } from '@upright-elder/contract';
 import { useState } from 'react';
 import { Fold } from '../../../fields/Fold.js';
 import { Tick } from '../../../fields/Tick.js';
 import { benchNow } from '../../../data/bench/device.js';
 import { useActing } from '../../bench/useActing.js';
+import { Consents } from './Consents.js';
 
 const SAID: Record<Line['state'], string> = {
   ordered: 'not agreed yet',
@@ -15,7 +17,7 @@ const SAID: Record<Line['state'], string> = {
 };
 
 /** What was asked for, line by line, and what the owner says to each. */
-export function JobLines({ job, bench }: { job: Folded; bench: Bench }) {
+export function JobLines({ job, bench, shop }: { job: Folded; bench: Bench; shop: Shop }) {
   const { acting, act } = useActing(job.id);
   const [say, setSay] = useState('');
   const lines = [...job.lines.values()];
@@ -23,12 +25,13 @@ export function JobLines({ job, bench }: { job: Folded; bench: Bench }) {
     act([draft(acting(), 'ordered', null, { line: acting().newId(), say: say.trim(), from })], 'Added.');
     setSay('');
   };
-  if (lines.length === 0 && job.handedOver) return null;
+  const said = lines.length > 0 || job.consents.size > 0;
+  if (!said && job.handedOver) return null;
   return (
     <Fold
-      key={String(lines.length > 0)}
-      defaultOpen={lines.length > 0}
-      summary={<h3 className="text-[1.25rem]">What was asked for</h3>}
+      key={String(said)}
+      defaultOpen={said}
+      summary={<h3 className="text-[1.25rem]">What was asked for and agreed</h3>}
       className="sheet mt-3 px-4 py-1"
     >
       <ul>
@@ -56,6 +59,7 @@ export function JobLines({ job, bench }: { job: Folded; bench: Bench }) {
           </button>
         </div>
       )}
+      {(job.version > 0 || job.consents.size > 0) && <Consents job={job} bench={bench} shop={shop} />}
     </Fold>
   );
 }

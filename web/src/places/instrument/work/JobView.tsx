@@ -154,7 +154,7 @@ export function JobView({
           ))}
         </ol>
       )}
-      <JobLines job={job} bench={bench} />
+      <JobLines job={job} bench={bench} shop={shop} />
       <PromisesOf job={job} />
       {!job.handedOver && <ChangeJob job={job} bench={bench} />}
       {!job.handedOver && (

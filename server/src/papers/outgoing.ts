@@ -1,0 +1,81 @@
+import { existsSync } from 'node:fs';
+import { mkdir, open, readdir, rename, rm } from 'node:fs/promises';
+import { join } from 'node:path';
+import MailComposer from 'nodemailer/lib/mail-composer/index.js';
+
+/** A letter with papers. */
+export interface Letter {
+  /** of the papers that go with it */
+  id: string;
+  /** UTC ISO text */
+  at: string;
+  to: string;
+  subject: string;
+  text: string;
+  file: { name: string; bytes: Uint8Array };
+}
+
+/**
+ * Mail that is ready to go, each letter a file in a folder: a stand-in for a mail server. Every mail program opens such a
+ * file as a draft (RFC 5322; `X-Unsent` says that it was not sent).
+ */
+export class Outgoing {
+  constructor(private readonly folder: string) {}
+
+  static open(dataFolder: string): Outgoing {
+    return new Outgoing(join(dataFolder, 'outgoing'));
+  }
+
+  /** The same letter again is the same file. */
+  async put({ id, at, to, subject, text, file }: Letter): Promise<void> {
+    const bytes = await new MailComposer({
+      to,
+      subject,
+      text,
+      date: new Date(at),
+      messageId: `<${id}@upright-elder.invalid>`,
+      baseBoundary: id,
+      headers: { 'X-Unsent': '1' },
+      attachments: [
+        { filename: `${file.name}.pdf`, content: Buffer.from(file.bytes), contentType: 'application/pdf' },
+      ],
+    })
+      .compile()
+      .build();
+    await mkdir(this.folder, { recursive: true });
+    const path = join(this.folder, `${at.slice(0, 10)} ${plain(file.name)} ${id}.eml`);
+    const part = `${path}.part`;
+    try {
+      const written = await open(part, 'w');
+      try {
+        await written.writeFile(bytes);
+        await written.sync();
+      } finally {
+        await written.close();
+      }
+      await rename(part, path);
+    } catch (error) {
+      await rm(part, { force: true });
+      throw error;
+    }
+  }
+
+  /** Where the letter of some papers lies; null where there is none, or somebody moved it. */
+  async pathOf(id: string): Promise<string | null> {
+    if (!existsSync(this.folder)) return null;
+    const name = (await readdir(this.folder)).find((one) => one.endsWith(`${id}.eml`));
+    return name === undefined ? null : join(this.folder, name);
+  }
+
+  async remove(id: string): Promise<void> {
+    const path = await this.pathOf(id);
+    if (path) await rm(path);
+  }
+}
+
+/** What every disk takes as a part of a name. */
+const plain = (text: string): string =>
+  text
+    .replace(/[^\p{L}\p{N} ,-]/gu, '')
+    .slice(0, 80)
+    .trim();
