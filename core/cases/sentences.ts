@@ -10,7 +10,7 @@ import {
   otherForecast,
   standOn,
 } from '../src/instrument/index.js';
-import { PAPERS } from '../src/papers/index.js';
+import { changesSince, PAPER_TEXTS, PAPERS, waySaid, type WaySaid } from '../src/papers/index.js';
 import { NO_MONEY, repairPlansOf } from '../src/repair-plans/index.js';
 import { TREE_DRAWS, treeOf } from '../src/tree/index.js';
 import { EDGES, TREATMENTS } from '../src/treatments/index.js';
@@ -18,9 +18,12 @@ import {
   findingSentences,
   GLOSSARY,
   NEVER_WORDS,
+  sayBar,
   sayConsent,
+  sayEstimateChange,
   sayFinding,
   sayIn,
+  sayLetter,
   sayingIn,
   sayMore,
   sayStep,
@@ -34,6 +37,8 @@ import { triedCases } from './tried.js';
 
 const HISTORIES = 300;
 const TREES = 24;
+const RATED = { ...NO_MONEY, rate: 55 };
+const NAMES = { step: String, joint: String, at: String };
 const say = sayIn('64ths');
 const saying = sayingIn('64ths');
 
@@ -111,11 +116,16 @@ for (const { name, for: of, gate, after, why } of Object.values(TREATMENTS)) {
   add('Why it is done', why ?? null);
 }
 
+let before: WaySaid[] = [];
 for (let seed = 0; seed < TREES; seed++) {
   const drawn = drawProvisional(seed);
   const learned = learn(drawn.record, drawn.air);
   const ground = groundToday(learned.evidence, standOn(learned, drawn.air, PROVISIONAL_DAY));
-  for (const plan of repairPlansOf(ground, NO_MONEY)) {
+  const plans = repairPlansOf(ground, seed % 2 === 0 ? RATED : NO_MONEY);
+  const ways = plans.map(waySaid);
+  for (const change of changesSince(before, ways)) add('Estimate, changed', sayEstimateChange(change, '£'));
+  before = ways;
+  for (const plan of plans) {
     const tree = treeOf(ground, plan, { rate: 55 }, TREE_DRAWS.quick);
     if (!tree) continue;
     const { first, lines, whole } = sayTree(tree, '£');
@@ -124,6 +134,12 @@ for (let seed = 0; seed < TREES; seed++) {
   }
 }
 for (const { name, says } of Object.values(PAPERS)) add('Papers', `${name}: ${says}`);
+for (const text of Object.values(PAPER_TEXTS)) add('Papers', text);
+for (const papers of [['condition'], ['estimate', 'consent']] as const)
+  for (const text of sayLetter(papers, 'Night Boat', 'Lantern Yard').text.split('\n\n').slice(0, -1))
+    add('Letters', text);
+for (const lacks of ['in writing', 'any'] as const)
+  add('What stands in the way of a step', sayBar({ kind: 'not agreed', lacks }, NAMES));
 
 console.log('# Every sentence, with an example\n');
 console.log(

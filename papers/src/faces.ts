@@ -1,6 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import * as fontkit from 'fontkit';
+import { unwoff } from './unwoff.js';
 
 const find = createRequire(import.meta.url).resolve;
 
@@ -25,7 +26,8 @@ const opened = new Map<Face, Opened>();
 export function faceOf(face: Face): Opened {
   const known = opened.get(face);
   if (known) return known;
-  const bytes = readFileSync(find(FILES[face]));
+  const file = readFileSync(find(FILES[face]));
+  const bytes = FILES[face].endsWith('.woff') ? unwoff(file) : file;
   const font = fontkit.create(bytes);
   if (!('hasGlyphForCodePoint' in font)) throw new Error(`${FILES[face]} holds several faces`);
   const made: Opened = { bytes, has: (codePoint) => font.hasGlyphForCodePoint(codePoint) };

@@ -1,112 +1,12 @@
 import { readFileSync } from 'node:fs';
 import { GLOSSARY } from '@upright-elder/core/wording';
-import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
 import { describe, expect, it } from 'vitest';
 import { faceOf, isCovered, runsOf } from './faces.js';
 import { linesOf } from './lines.js';
+import { unwoff } from './unwoff.js';
 import { paperOf, typeset, type PaperRecord } from './index.js';
-
-const RECORD: PaperRecord = {
-  shop: { name: 'Lantern Yard, Skerrow Sound', currency: '£', foot: '', insurance: '' },
-  day: '2026-09-02',
-  heights: '64ths',
-  lengths: 'in',
-  audience: 'owner',
-  shows: { ownerName: true, prices: true, shopNotes: true },
-  instrument: {
-    nickname: 'Night Boat',
-    maker: 'Tolliver & Snape',
-    identity: '1939 by the number on the block.',
-    doubtful: ['bridge'],
-    owner: 'the Ferry Band Trust of the Outer and Inner Skerries and all who sail between them, in trust',
-    complaint: 'Saddle filed down to nothing, still high.',
-    archtop: false,
-    scale: 0.645,
-    bodyJoin: 14,
-    construction: 'X-braced, dovetail.',
-    build: [['Neck joint', 'dovetail']],
-    strings: 'medium, 13–56',
-    marketValue: 3100,
-    worthToOwner: 3100,
-    tailpiece: false,
-  },
-  judged: {
-    date: '2026-08-20',
-    first: 'Neck reset due: the fret plane is 130 ± 20 thou too low.',
-    unsound: false,
-    findings: Array.from({ length: 11 }, (_, i) => ({
-      severity: i < 7 ? ('playing' as const) : ('watch' as const),
-      text: `Finding ${i + 1}: treble action is 9½/64, ≤ 7/64 is wanted, −⅛ in, √2.`,
-      more: [],
-      never: ['trim the saddle', 'file the nut'],
-      marks: [],
-    })),
-    questions: [{ ask: 'Slide paper under the bridge’s back edge.', minutes: 3 }],
-    notLooked: ['pests and mould', 'celluloid'],
-  },
-  examinations: ['2025-08-20', '2026-08-20'].map((date) => ({
-    date,
-    byName: 'Isbel Crane',
-    humidity: '47',
-    strings: 'pitch' as const,
-    notes: 'Nothing odd.',
-    readings: Array.from({ length: 40 }, (_, i) => ({
-      quantity: i % 2 === 0 ? ('action12' as const) : ('bridgeTilt' as const),
-      place: 'bass' as const,
-      value: i % 2 === 0 ? (i + 1) * 1e-4 : -0.01,
-      toolName: '1/64 in rule',
-    })),
-    points: [{ point: 'topShape' as const, states: ['even-dome' as const], words: 'rises a little' }],
-  })),
-  plan: null,
-  marks: [
-    {
-      id: 'm',
-      kind: 'crack',
-      face: 'top',
-      name: 'below the bridge, treble',
-      brace: null,
-      sightings: [
-        {
-          date: '2026-08-20',
-          path: [
-            [0, 0.1],
-            [0, 0.2],
-          ],
-          ruled: null,
-          width: null,
-          letIn: null,
-          depth: null,
-          stretch: null,
-          state: 'moving',
-        },
-      ],
-    },
-  ],
-  done: [{ when: 'about 1974', what: 'glued, opened, replaced or taken off' }],
-  photographs: [],
-  plans: [],
-  versions: {},
-  lastEstimate: null,
-  job: null,
-  money: { rate: 55, marketValue: 3100, worthToOwner: 3100, budget: null },
-};
-
-async function read(bytes: Uint8Array) {
-  const pdf = await getDocument({ data: bytes.slice(), verbosity: 0 }).promise;
-  const pages = [];
-  for (let n = 1; n <= pdf.numPages; n++) {
-    const page = await pdf.getPage(n);
-    const { items } = await page.getTextContent();
-    pages.push({
-      size: page.view,
-      words: items.flatMap((one) => ('str' in one && one.str.trim() !== '' ? [one] : [])),
-      tree: JSON.stringify(await page.getStructTree()),
-    });
-  }
-  const text = pages.map(({ words }) => words.map(({ str }) => str).join(' ')).join(' ');
-  return { pdf, pages, text };
-}
+import { readPdf } from './testing/readPdf.js';
+import { RECORD } from './testing/record.js';
 
 /** Stretches of different faces are read apart: spaces do not count. */
 const close = (text: string): string => text.replace(/\s/gu, '');
@@ -120,6 +20,30 @@ describe('faces', () => {
     for (const sign of '≤√φ⅛⅜⁄◆▲✓−½') expect(isCovered(sign), sign).toBe(true);
     // the face of signs is needed: without it some would be gone
     expect(faceOf('text').has('≤'.codePointAt(0)!)).toBe(false);
+  });
+
+  it('are unpacked to what they were made of: every table as long as it says, and as it was summed', () => {
+    for (const face of ['text', 'bold', 'serif'] as const) {
+      const { bytes } = faceOf(face);
+      expect(bytes.readUInt32BE(0)).toBe(0x00010000);
+      for (let i = 0; i < bytes.readUInt16BE(4); i++) {
+        const at = 12 + 16 * i;
+        const [sum, offset, length] = [4, 8, 12].map((field) => bytes.readUInt32BE(at + field)) as [
+          number,
+          number,
+          number,
+        ];
+        const tag = bytes.toString('latin1', at, at + 4);
+        let summed = 0;
+        for (let word = 0; word < length; word += 4) {
+          // the sum of the whole face stands in its head, and counts as nothing
+          if (tag === 'head' && word === 8) continue;
+          summed = (summed + bytes.readUInt32BE(offset + word)) >>> 0;
+        }
+        expect(summed, `${face} ${tag}`).toBe(sum);
+      }
+    }
+    expect(() => unwoff(Buffer.from('nothing of the kind'))).toThrow(/no WOFF/u);
   });
 
   it('lose no sign: what none has is a box', () => {
@@ -144,7 +68,7 @@ describe('a paper', () => {
     'of %s holds every figure with its sign, within its pages, tagged and numbered',
     async (size) => {
       const bytes = await typeset([paperOf('condition', RECORD)], size);
-      const { pdf, pages, text } = await read(bytes);
+      const { pdf, pages, text } = await readPdf(bytes);
       for (const said of [
         'Night Boat',
         '130 ± 20',
@@ -194,18 +118,18 @@ describe('a paper', () => {
       audience: 'next luthier',
       shows: { ownerName: false, prices: false, shopNotes: false },
     };
-    const { text } = await read(await typeset([paperOf('condition', bare)], 'A4'));
+    const { text } = await readPdf(await typeset([paperOf('condition', bare)], 'A4'));
     expect(text).not.toContain('Ferry Band');
     expect(text).not.toMatch(/3 ?100|£/u);
     expect(text).not.toContain('Nothing odd');
     expect(text).not.toContain('rises a little');
-    const { text: whole } = await read(await typeset([paperOf('condition', RECORD)], 'A4'));
+    const { text: whole } = await readPdf(await typeset([paperOf('condition', RECORD)], 'A4'));
     expect(whole).toMatch(/3[ \u00a0]100/u);
     expect(whole).toContain('Nothing odd');
   });
 
   it('of several is one file, each numbered by itself', async () => {
-    const { pages } = await read(
+    const { pages } = await readPdf(
       await typeset([paperOf('seasons', RECORD), paperOf('consent', RECORD)], 'A4'),
     );
     expect(pages.map(({ words }) => words.at(-1)!.str)).toEqual(['page 1 of 1', 'page 1 of 1']);

@@ -78,6 +78,9 @@ export async function typeset(papers: readonly Paper[], size: PaperSize): Promis
 type Doc = PDFKit.PDFDocument;
 type Struct = PDFKit.PDFStructureElement;
 
+/** Between the foot and its page number, points. */
+const FOOT_GAP = 12;
+
 /** On which page each paper begins; written by its setter, read at the end. */
 const begins = new WeakMap<Doc, { page: number; paper: Paper }[]>();
 
@@ -92,15 +95,30 @@ function footers(doc: Doc, papers: readonly Paper[], size: PaperSize): void {
     const { shop, title } = at.paper;
     doc.markContent('Artifact', { type: 'Pagination' });
     doc.fillColor(FAINT);
-    line(doc, `${shop} · ${title}`, MARGIN, height - FOOT + 10, SIZES.foot);
     const number = `page ${page - at.page + 1} of ${next - at.page}`;
-    line(doc, number, width - MARGIN - wide(doc, number, SIZES.foot), height - FOOT + 10, SIZES.foot);
+    const from = width - MARGIN - wide(doc, number, SIZES.foot);
+    line(
+      doc,
+      within(doc, `${shop} · ${title}`, from - MARGIN - FOOT_GAP, SIZES.foot),
+      MARGIN,
+      height - FOOT + 10,
+      SIZES.foot,
+    );
+    line(doc, number, from, height - FOOT + 10, SIZES.foot);
     doc.endMarkedContent();
   }
 }
 
 const wide = (doc: Doc, text: string, size: number, face: Face = 'text'): number =>
   runsOf(text, face).reduce((sum, run) => sum + doc.font(run.face).fontSize(size).widthOfString(run.text), 0);
+
+/** A text on one line of a width: what does not fit is left out, and that it is, is said. It stands in full on the first page. */
+function within(doc: Doc, text: string, width: number, size: number): string {
+  if (wide(doc, text, size) <= width) return text;
+  let kept = [...text];
+  while (kept.length > 0 && wide(doc, `${kept.join('')}…`, size) > width) kept = kept.slice(0, -1);
+  return `${kept.join('').trimEnd()}…`;
+}
 
 function line(doc: Doc, text: string, x: number, y: number, size: number, face: Face = 'text'): void {
   set(doc, { runs: runsOf(text, face), width: 0 }, x, y, size);

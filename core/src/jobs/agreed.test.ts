@@ -114,7 +114,7 @@ describe('the owner’s yes', () => {
     const { log } = fold();
     const names = logNames(fold(), BENCH, () => 'Isbel Crane');
     expect(sayEvent(log.at(-1)!, names)).toMatch(
-      /^The owner agreed on a signed paper to .+ and .+, if the next reading asks for it, up to 250\.$/u,
+      /^The owner agreed on a signed paper to .+; .+, if the next reading asks for it, up to 250\.$/u,
     );
   });
 });

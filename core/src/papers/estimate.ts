@@ -43,25 +43,30 @@ const ANOTHER = 0.05;
  * What is otherwise than in the estimate before, way by way. A way is the same while it serves an aim that it served. The
  * hours are said only where the work is the same and no money stands beside them.
  */
-export function changesSince(last: readonly WaySaid[], now: readonly WaySaid[]): EstimateChange[] {
+export function changesSince(before: readonly WaySaid[], today: readonly WaySaid[]): EstimateChange[] {
+  // leaving it is offered always
+  const [last, now] = [before, today].map((all) => all.filter(({ kinds }) => kinds[0] !== 'leave it')) as [
+    WaySaid[],
+    WaySaid[],
+  ];
   const served = (way: WaySaid, among: readonly WaySaid[]) =>
     among.find(({ kinds }) => way.kinds.some((kind) => kinds.includes(kind)));
   return [
     ...now.flatMap((way): EstimateChange[] => {
-      const before = served(way, last);
+      const earlier = served(way, last);
       const { kinds } = way;
-      if (!before) return [{ id: 'new way', kinds }];
-      const more = way.ids.filter((id) => !before.ids.includes(id));
-      const less = before.ids.filter((id) => !way.ids.includes(id));
-      const priced = before.money !== null && way.money !== null;
+      if (!earlier) return [{ id: 'new way', kinds }];
+      const more = way.ids.filter((id) => !earlier.ids.includes(id));
+      const less = earlier.ids.filter((id) => !way.ids.includes(id));
+      const priced = earlier.money !== null && way.money !== null;
       return [
         ...(more.length > 0 ? [{ id: 'more work' as const, kinds, ids: more }] : []),
         ...(less.length > 0 ? [{ id: 'less work' as const, kinds, ids: less }] : []),
-        ...(priced && differs(before.money!, way.money!)
-          ? [{ id: 'money' as const, kinds, was: before.money!, now: way.money! }]
+        ...(priced && differs(earlier.money!, way.money!)
+          ? [{ id: 'money' as const, kinds, was: earlier.money!, now: way.money! }]
           : []),
-        ...(!priced && differs(before.hours, way.hours)
-          ? [{ id: 'hours' as const, kinds, was: before.hours, now: way.hours }]
+        ...(!priced && differs(earlier.hours, way.hours)
+          ? [{ id: 'hours' as const, kinds, was: earlier.hours, now: way.hours }]
           : []),
       ];
     }),

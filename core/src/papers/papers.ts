@@ -79,8 +79,7 @@ export const PAPER_TEXTS = {
   'next luthier': '',
   buyer:
     'This says how the instrument was found on the day. What was not looked at is listed. It is no guarantee.',
-  museum:
-    'Only what is listed was done. What was taken off is kept with the instrument, and where work cannot be undone, that is said.',
+  museum: 'This lists what was found and done here. Ask us before anything else is changed.',
   insurance:
     'The value is what a comparable instrument in this condition would cost to buy on the day of this report. It is no offer to buy, and should be looked at again every three years.',
 } as const satisfies Record<Audience | 'insurance', string>;

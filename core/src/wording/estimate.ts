@@ -13,9 +13,9 @@ export function sayEstimateChange(change: EstimateChange, currency: string): str
     case 'way gone':
       return `${way}: no longer offered.`;
     case 'more work':
-      return `${way}, added: ${list(names(change.ids))}.`;
+      return `${way}, added: ${names(change.ids)}.`;
     case 'less work':
-      return `${way}, left out: ${list(names(change.ids))}.`;
+      return `${way}, left out: ${names(change.ids)}.`;
     case 'money':
       return `${way}: now ${sayMoneySpan(change.now, currency)}, was ${sayMoneySpan(change.was, currency)}.`;
     case 'hours':
@@ -23,8 +23,9 @@ export function sayEstimateChange(change: EstimateChange, currency: string): str
   }
 }
 
-const names = (ids: Extract<EstimateChange, { ids: unknown }>['ids']): string[] =>
-  ids.map((id) => TREATMENTS[id].name.toLowerCase());
+/** Names have commas of their own. */
+const names = (ids: Extract<EstimateChange, { ids: unknown }>['ids']): string =>
+  ids.map((id) => TREATMENTS[id].name.toLowerCase()).join('; ');
 
 /** A letter with papers, as its reader gets it. */
 export function sayLetter(

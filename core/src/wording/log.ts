@@ -1,6 +1,5 @@
 import { sayDate } from '../days/index.js';
 import { isBareNumber } from '../units/index.js';
-import { list } from './words.js';
 import {
   stagesOf,
   stepName,
@@ -40,7 +39,8 @@ export const logNames = (
       const step = stepOf(id);
       return step ? stepName(step, bench) : '';
     },
-    work: (ids) => list(ids.map((treatment) => stepName({ treatment, part: 'whole' }, bench).toLowerCase())),
+    work: (ids) =>
+      ids.map((treatment) => stepName({ treatment, part: 'whole' }, bench).toLowerCase()).join('; '),
     stage: (id, index) => {
       const step = stepOf(id);
       return step ? (stagesOf(step, bench).find((stage) => stage.index === index)?.say ?? '') : '';
