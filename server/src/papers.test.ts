@@ -1,7 +1,8 @@
-import { createHash } from 'node:crypto';
+import { createHash, randomUUID } from 'node:crypto';
 import { readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import type { PaperGiven, TreesLearned } from '@upright-elder/contract';
+import { draft } from '@upright-elder/core/jobs';
 import type { Tree } from '@upright-elder/core/tree';
 import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
 import sharp from 'sharp';
@@ -329,6 +330,22 @@ describe('what an owner sends back', () => {
   });
 
   it('is gone with what they were given, once their data are erased; that it was given stays', async () => {
+    const answer = Buffer.from('%PDF-1.7\n% signed by Elspeth Marrow-Quint\n%%EOF\n');
+    const { file } = (await send(answer)).body;
+    const acting = { newId: randomUUID };
+    const job = randomUUID();
+    const at = Date.parse('2026-11-24T08:00:00Z');
+    const events = [
+      draft(acting, 'opened', null, { instrument: INSTRUMENT, name: 'Set-up', from: 'by hand' }),
+      draft(acting, 'consent given', null, {
+        ...{ treatments: ['set-up'], way: 'signed paper', date: '2026-11-24', paper: id(701), file },
+      }),
+    ].map((one, seq) => ({
+      ...{ ...one, job, by: PERSON, with: [], device: 'tablet', clockRun: 0, seq, at, stamp: at + seq, v: 1 },
+    }));
+    expect((await server.call('POST', 'jobs/events', { events })).status).toBe(200);
+    const there = async () => (await fetch(`${server.address}/api/papers/answers/${file}`)).status;
+    expect(await there()).toBe(200);
     const owner = (
       (await server.call('GET', 'owners')) as { body: { id: string; name: string }[] }
     ).body.find(({ name }) => name === OWNER)!;
@@ -339,6 +356,7 @@ describe('what an owner sends back', () => {
     expect(papers.length).toBeGreaterThan(2);
     expect(papers.filter(({ there, to }) => there || to !== '')).toEqual([]);
     expect(readdirSync(join(server.folder, 'outgoing'))).toEqual([]);
+    expect(await there()).toBe(404);
     for (const name of readdirSync(join(server.folder, 'papers')))
       if (/^[0-9a-f]{64}$/u.test(name))
         expect(readFileSync(join(server.folder, 'papers', name)).includes(OWNER)).toBe(false);

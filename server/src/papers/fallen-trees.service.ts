@@ -95,6 +95,7 @@ export class FallenTreesService implements OnApplicationBootstrap, OnApplication
       const now = (await this.fell(one, told, before ?? null)) ?? before;
       if (!now) continue;
       const ended = now.state === 'read' ? await this.ended(instrumentId, now) : null;
+      if (before && !ended && now.key === before.key && now.examination === before.examination) continue;
       await this.database.write((manager) =>
         manager.save(TreeFellEntity, { ...now, ...ended, said: one.id }),
       );

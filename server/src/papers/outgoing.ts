@@ -1,7 +1,8 @@
 import { existsSync } from 'node:fs';
-import { mkdir, open, readdir, rename, rm } from 'node:fs/promises';
+import { mkdir, readdir, rm } from 'node:fs/promises';
 import { join } from 'node:path';
 import MailComposer from 'nodemailer/lib/mail-composer/index.js';
+import { writeWhole } from '../store/write-whole.js';
 
 /** A letter with papers. */
 export interface Letter {
@@ -43,21 +44,7 @@ export class Outgoing {
       .compile()
       .build();
     await mkdir(this.folder, { recursive: true });
-    const path = join(this.folder, `${at.slice(0, 10)} ${plain(file.name)} ${id}.eml`);
-    const part = `${path}.part`;
-    try {
-      const written = await open(part, 'w');
-      try {
-        await written.writeFile(bytes);
-        await written.sync();
-      } finally {
-        await written.close();
-      }
-      await rename(part, path);
-    } catch (error) {
-      await rm(part, { force: true });
-      throw error;
-    }
+    await writeWhole(join(this.folder, `${at.slice(0, 10)} ${plain(file.name)} ${id}.eml`), bytes);
   }
 
   /** Where the letter of some papers lies; null where there is none, or somebody moved it. */

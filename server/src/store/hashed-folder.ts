@@ -1,7 +1,8 @@
 import { createHash, randomUUID } from 'node:crypto';
 import { existsSync, lstatSync } from 'node:fs';
-import { mkdir, open, readdir, rename, rm } from 'node:fs/promises';
+import { mkdir, readdir, rm } from 'node:fs/promises';
 import { join } from 'node:path';
+import { writeWhole } from './write-whole.js';
 
 const HASH = /^[0-9a-f]{64}$/u;
 
@@ -55,19 +56,6 @@ export class HashedFolder {
   async keepAs(name: string, bytes: Uint8Array): Promise<void> {
     const path = join(this.folder, name);
     if (existsSync(path)) return;
-    const part = await this.incoming();
-    try {
-      const file = await open(part, 'w');
-      try {
-        await file.writeFile(bytes);
-        await file.sync();
-      } finally {
-        await file.close();
-      }
-      await rename(part, path);
-    } catch (error) {
-      await rm(part, { force: true });
-      throw error;
-    }
+    await writeWhole(path, bytes, await this.incoming());
   }
 }

@@ -62,7 +62,7 @@ export function concerns({ subject, id }: Changed, address: string): boolean {
     case 'photographs':
       return place === 'instruments' && of === id && page === 'photographs';
     case 'papers':
-      return place === 'instruments' && of === id && page === 'papers';
+      return place === 'learning' || (place === 'instruments' && of === id && page === 'papers');
     case 'top trials':
       return place === 'instruments' && of === id && (page === 'load-tests' || page === 'trials');
     case 'repair plans':

@@ -16,6 +16,13 @@ export class GivenPapers1766400000000 implements MigrationInterface {
       `CREATE TRIGGER "change_paper_given_insert" AFTER INSERT ON "paper_given" BEGIN
       INSERT INTO "change" ("subject", "id", "revision") VALUES ('papers', NEW."instrumentId", (SELECT ifnull(max("revision"), 0) + 1 FROM "change"))
       ON CONFLICT ("subject", "id") DO UPDATE SET "revision" = excluded."revision"; END`,
+      // one that fell by now is an insert or an update of its row
+      ...['INSERT', 'UPDATE'].map(
+        (event) =>
+          `CREATE TRIGGER "change_tree_fell_${event.toLowerCase()}" AFTER ${event} ON "tree_fell" BEGIN
+      INSERT INTO "change" ("subject", "id", "revision") VALUES ('papers', (SELECT "instrumentId" FROM "tree_said" WHERE "id" = NEW."said"), (SELECT ifnull(max("revision"), 0) + 1 FROM "change"))
+      ON CONFLICT ("subject", "id") DO UPDATE SET "revision" = excluded."revision"; END`,
+      ),
     ])
       await runner.query(statement);
   }
