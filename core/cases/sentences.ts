@@ -122,7 +122,7 @@ for (let seed = 0; seed < TREES; seed++) {
   const learned = learn(drawn.record, drawn.air);
   const ground = groundToday(learned.evidence, standOn(learned, drawn.air, PROVISIONAL_DAY));
   const plans = repairPlansOf(ground, seed % 2 === 0 ? RATED : NO_MONEY);
-  const ways = plans.map(waySaid);
+  const ways = plans.map((plan) => waySaid(plan));
   for (const change of changesSince(before, ways)) add('Estimate, changed', sayEstimateChange(change, '£'));
   before = ways;
   for (const plan of plans) {

@@ -75,7 +75,9 @@ export function drawProvisional(seed: number, world: World = {}): ProvisionalIns
   const beta = 0.15 * mm * Math.exp(0.4 * gauss());
   const saddleOff = (chance() < 0.5 ? 0.4 * gauss() : between(-3, 1.5)) * mm;
   const rise = (world.rise ?? 0.4 * mm) + 0.4 * mm * gauss();
-  const glued = world.glued === 0 ? 0 : Math.max(0, (world.glued ?? 0.25) + 0.3 * gauss());
+  // what is recorded before the work is the same in every world
+  const about = 0.3 * gauss();
+  const glued = world.glued === 0 ? 0 : Math.max(0, (world.glued ?? 0.25) + about);
   const pressed = Math.max(0, 0.5 + 0.25 * gauss());
   const calledFrom = (1.2 + 0.3 * gauss()) * mm;
   const found = oneOf(...DAMAGE);

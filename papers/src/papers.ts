@@ -10,7 +10,6 @@ import { sayMonth, sayDate } from '@upright-elder/core/days';
 import {
   list,
   ORIGINALS_WORDS,
-  planName,
   PLAN_WORDS,
   sayConsent,
   sayCost,
@@ -39,7 +38,7 @@ import {
   whatItIs,
   whatWasDone,
 } from './parts.js';
-import type { JobOnPaper, PaperRecord } from './record.js';
+import type { JobOnPaper, PaperRecord, PlanOnPaper } from './record.js';
 
 /** What stands on each paper. */
 const BLOCKS: Record<PaperId, (record: PaperRecord) => Block[]> = {
@@ -51,8 +50,8 @@ const BLOCKS: Record<PaperId, (record: PaperRecord) => Block[]> = {
     ...lookedAt(of),
     ...whatWasDone(of),
     ...notSeen(of),
-    ...photographs(of),
     ...values(of),
+    ...photographs(of),
   ],
   estimate,
   consent,
@@ -102,6 +101,18 @@ function values({ shows, instrument: { marketValue, worthToOwner }, shop, audien
   ];
 }
 
+/** What was chosen says so. */
+const aimOf = ({ plan, chosen }: PlanOnPaper): string => {
+  const [kind] = plan.kinds;
+  return [...(kind ? [PLAN_WORDS[kind].aim] : []), ...(chosen ? ['chosen'] : [])].join('; ');
+};
+
+const agreedBy = ({ plan: { kinds }, chosen }: PlanOnPaper) => ({ kinds, chosen });
+
+/** What an estimate keeps of a way; one that was made by hand goes by its name. */
+export const waySaidOf = ({ plan, name }: PlanOnPaper): WaySaid =>
+  waySaid(plan, plan.kinds.length === 0 ? name : null);
+
 const isWay = ({ plan }: PaperRecord['plans'][number]): boolean => plan.kinds[0] !== 'leave it';
 
 /** Ways side by side, what each leaves, the tree of each, and the lines of what is done. */
@@ -124,9 +135,9 @@ function estimate(record: PaperRecord): Block[] {
     {
       kind: 'table',
       name: 'The ways',
-      head: ['', ...plans.map(({ plan }) => planName(plan.kinds))],
+      head: ['', ...plans.map(({ name }) => name)],
       rows: [
-        ['What it aims at', ...plans.map(({ plan }) => PLAN_WORDS[plan.kinds[0]!].aim)],
+        ['What it aims at', ...plans.map(aimOf)],
         ...(shows.prices ? [['Cost, about', ...plans.map(({ plan }) => cost(plan))]] : []),
         ['At the bench', ...plans.map(({ plan }) => sayBench(plan.cost.hours))],
         ['With waiting', ...plans.map(({ plan }) => saySpanOfDays(plan.cost.days))],
@@ -161,7 +172,7 @@ function estimate(record: PaperRecord): Block[] {
 /** What is otherwise than in the estimate that the owner has already. */
 function changed({ lastEstimate: last, plans, shop, shows }: PaperRecord): Block[] {
   if (!last) return [];
-  const now = plans.map(({ plan }) => waySaid(plan));
+  const now = plans.map(waySaidOf);
   const priced = (ways: readonly WaySaid[]) =>
     shows.prices ? ways : ways.map((way) => ({ ...way, money: null }));
   const changes = changesSince(priced(last.ways), priced(now));
@@ -175,14 +186,14 @@ function changed({ lastEstimate: last, plans, shop, shows }: PaperRecord): Block
 }
 
 function wayInFull(
-  { plan, tree, steps }: PaperRecord['plans'][number],
+  { name, plan, tree, steps }: PaperRecord['plans'][number],
   { shop, shows, money }: PaperRecord,
 ): Block[] {
   const materials = [...new Set(steps.flatMap((step) => step.materials))];
   const said = tree && sayTree(tree, shop.currency);
   const total = shows.prices ? sayCost(plan.cost, money, shop.currency) : null;
   return [
-    heading(`${planName(plan.kinds)}, step by step`),
+    heading(`${name}, step by step`),
     {
       kind: 'table',
       name: 'Steps',
@@ -212,7 +223,7 @@ function wayInFull(
 /** What the owner agrees to, line by line: in writing where what is done is not undone. */
 function consent(record: PaperRecord): Block[] {
   const { plans, shop, instrument } = record;
-  const chosen = toAgree(plans, ({ plan }) => plan.kinds);
+  const chosen = toAgree(plans, agreedBy);
   if (!chosen) return [text('There is nothing to agree to: no way is planned.')];
   const { plan, tree, steps } = chosen;
   const first = tree ? tree.first.length : steps.length;
@@ -251,7 +262,7 @@ function consent(record: PaperRecord): Block[] {
 
 /** For the wall: the steps in their order, with a box for each. */
 function jobSheet(record: PaperRecord): Block[] {
-  const chosen = toAgree(record.plans, ({ plan }) => plan.kinds);
+  const chosen = toAgree(record.plans, agreedBy);
   return [
     ...whatIsWrong(record),
     ...(chosen

@@ -76,6 +76,10 @@ export interface PaperRecord {
 
 /** A way, with what it may come to, what it leaves, and its steps in words. */
 export interface PlanOnPaper {
+  /** by what it aims at, or as the shop calls it */
+  name: string;
+  /** the shop or the owner chose it */
+  chosen: boolean;
   plan: RepairPlan;
   tree: Tree | null;
   left: readonly string[];

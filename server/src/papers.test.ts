@@ -1,8 +1,10 @@
 import { createHash, randomUUID } from 'node:crypto';
 import { readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import type { PaperGiven, TreesLearned } from '@upright-elder/contract';
+import type { PaperGiven, Planning, TreesLearned } from '@upright-elder/contract';
+import { prepareYear } from '@upright-elder/core/forecast';
 import { draft } from '@upright-elder/core/jobs';
+import { groundOf, repairPlansOf } from '@upright-elder/core/repair-plans';
 import type { Tree } from '@upright-elder/core/tree';
 import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
 import sharp from 'sharp';
@@ -67,6 +69,7 @@ beforeAll(async () => {
   });
   await put(`examinations/${id(50)}`, {
     ...examinationBody({ date: '2026-08-20' }),
+    findings: [{ point: 'topBraces', states: ['loose-end'], verdict: 'repair', words: '', frets: '' }],
     notes: 'MARROW-QUINT says she paid $ 1,250.50 for the neck. Nothing else.',
   });
   await put(`interventions/${id(60)}`, { ...interventionBody(), note: 'Reglued for Elspeth, 95 EUR.' });
@@ -115,6 +118,40 @@ describe('papers', () => {
         )
       ).status,
     ).toBe(404);
+  });
+});
+
+describe('the plan that was chosen', () => {
+  const kept = (version: number, over: object) =>
+    put(`repair-plans/${id(900)}`, {
+      ...{ version, instrumentId: INSTRUMENT, by: PERSON, name: 'As agreed at the counter', kind: null },
+      ...{ treatments: ['refret', 'set-up'], own: [], promised: [], chosen: true, putAway: false },
+      settings: { saddle: {}, pull: 1, humidity: null, target: {}, schools: {} },
+      ...over,
+    });
+  const firstIds = async () => {
+    const { body } = (await server.call('GET', `instruments/${INSTRUMENT}/planning`)) as { body: Planning };
+    const { evidence, today, yearInput, sides, effects, edits, money } = body;
+    const prepared = sides.length > 0 ? prepareYear(yearInput, sides) : null;
+    const plans = repairPlansOf(groundOf(evidence, today, prepared, effects, edits), money);
+    return plans.find(({ kinds }) => kinds[0] !== 'leave it')!.ids;
+  };
+  const textOf = async (of: string) => readable((await bytesOf(asked(of, 'owner', { prices: 'yes' }))).bytes);
+
+  it('is what is agreed to, what hangs on the wall, and a way of the estimate under its name', async () => {
+    const before = await textOf('consent,job sheet');
+    expect(before).not.toContain('Refret');
+    expect((await kept(0, {})).status).toBe(200);
+    const estimate = await textOf('estimate');
+    expect(estimate).toContain('As agreed at the counter, step by step');
+    for (const paper of ['consent', 'job sheet']) expect(await textOf(paper)).toContain('Refret');
+    // the same as the program's own plan is that plan, and stands once
+    expect((await kept(1, { treatments: await firstIds() })).status).toBe(200);
+    const same = await textOf('estimate');
+    expect(same).not.toContain('As agreed at the counter');
+    expect(same).toContain('; chosen');
+    expect((await kept(2, { putAway: true })).status).toBe(200);
+    expect(await textOf('consent,job sheet')).toBe(before);
   });
 });
 
@@ -168,6 +205,7 @@ describe('papers that are given out', () => {
   it('keep what they said that a plan may come to, and from what', async () => {
     const { read } = server.app.get(Database);
     const rows = await read.query<Record<string, string>[]>('SELECT * FROM "tree_said" ORDER BY "id"');
+    expect(rows.length).toBeGreaterThan(0);
     for (const row of rows) {
       const tree = JSON.parse(row.tree!) as Tree;
       expect(tree.draws).toBe(200);
@@ -378,12 +416,12 @@ describe('what is left out', () => {
   it('are names and amounts of every shop, and nothing else', () => {
     for (const owner of NAMES)
       for (const price of PRICES) {
-        const clean = leftOut({ owner, prices: false });
+        const clean = leftOut({ owner: { name: owner, reach: '' }, prices: false });
         const said = clean(`For ${owner}: crack of 62 mm, 9½/64 in 1974, about ${price} then.`);
         expect(said).not.toContain(owner);
         expect(said, price).not.toMatch(/[£€$]|GBP|EUR|CHF|pounds/u);
         expect(said).toMatch(/62 mm, 9½\/64 in 1974/u);
       }
-    expect(leftOut({ owner: '', prices: true })('£5 for nobody')).toBe('£5 for nobody');
+    expect(leftOut({ owner: null, prices: true })('£5 for nobody')).toBe('£5 for nobody');
   });
 });

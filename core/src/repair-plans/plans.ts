@@ -385,7 +385,8 @@ function better(ambition: Exclude<Ambition, 'least'>, one: Candidate, other: Can
   return at >= 0 && a[at]! > b[at]!;
 }
 
-const sameSet = (a: readonly TreatmentId[], b: readonly TreatmentId[]): boolean =>
+/** Whether the same is done, in whatever order. */
+export const sameSet = (a: readonly TreatmentId[], b: readonly TreatmentId[]): boolean =>
   a.length === b.length && a.every((id) => b.includes(id));
 
 const altersOriginals = ({ ids }: Candidate): boolean =>

@@ -6,7 +6,7 @@ import { list } from './words.js';
 
 /** How an estimate differs from the last one, in one line. @param currency of the shop */
 export function sayEstimateChange(change: EstimateChange, currency: string): string {
-  const way = planName(change.kinds);
+  const way = change.name ?? planName(change.kinds);
   switch (change.id) {
     case 'new way':
       return `${way}: new.`;

@@ -60,6 +60,8 @@ export function drawnRecord(seed: number): PaperRecord {
       undone: [],
     };
     return {
+      name: one(WORDS),
+      chosen: chance() < 0.2,
       // only what papers read of a plan is drawn
       plan: of as unknown as RepairPlan,
       tree: null,

@@ -135,7 +135,7 @@ export class GivenPapersService implements OnModuleInit {
 
 /** The ways on, beyond what is agreed to now, that an owner may agree to beforehand. */
 function onward(trees: readonly TreeSaidEntity[]): WayOn[] {
-  const asked = toAgree(trees, ({ plan }) => plan.kinds);
+  const asked = toAgree(trees, ({ plan: { kinds, chosen = false } }) => ({ kinds, chosen }));
   if (!asked || asked.tree.says === 'ask') return [];
   return asked.tree.ways
     .filter(({ more }) => more.hours[2] > 0.5)

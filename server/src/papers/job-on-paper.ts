@@ -8,6 +8,9 @@ import type { ToldJob } from '../jobs/jobs.service.js';
 const BETWEEN: readonly string[] = [
   'owner asked',
   'owner answered',
+  'owner told',
+  'consent given',
+  'consent withdrawn',
   'mishap',
   'mishap told',
   'mishap settled',

@@ -1,6 +1,6 @@
 import { Injectable } from '@nestjs/common';
 import type { PaperGiven, PapersAsked, PaperToGive } from '@upright-elder/contract';
-import { isFor, PAPERS, waySaid } from '@upright-elder/core/papers';
+import { isFor, PAPERS } from '@upright-elder/core/papers';
 import { sayLetter } from '@upright-elder/core/wording';
 import pLimit from 'p-limit';
 import { AnalysisService } from '../analysis/analysis.service.js';
@@ -8,6 +8,7 @@ import { Clock } from '../clock.js';
 import { badFields } from '../http/problem.js';
 import { GivenPapersService } from './given-papers.service.js';
 import { Outgoing } from './outgoing.js';
+import { waySaidOf } from '@upright-elder/papers';
 import { paperName } from './paper-name.js';
 import { RecordOnPaperService, type Gathered } from './record-on-paper.service.js';
 import { treeRows } from './tree-rows.js';
@@ -84,7 +85,7 @@ export class PapersService {
           },
           ...{ ownerName, prices, shopNotes, to: to.trim(), way, stoodOn },
           versions: record.versions,
-          ways: papers.includes('estimate') ? record.plans.map(({ plan }) => waySaid(plan)) : [],
+          ways: papers.includes('estimate') ? record.plans.map(waySaidOf) : [],
         },
         bytes,
         treeRows(gathered, { instrumentId: id, paper: giving }),

@@ -1,11 +1,14 @@
 import { Injectable } from '@nestjs/common';
-import type {
-  Examination,
-  Instrument,
-  Intervention,
-  Judgement,
-  PapersAsked,
-  Photograph,
+import {
+  settingsOf,
+  wishesOf,
+  type Examination,
+  type Instrument,
+  type Intervention,
+  type Judgement,
+  type PapersAsked,
+  type Photograph,
+  type Planning,
 } from '@upright-elder/contract';
 import { anchorOf, BUILD_PARTS, type BuildPart } from '@upright-elder/core/construction';
 import { sayDate } from '@upright-elder/core/days';
@@ -69,7 +72,7 @@ export class RecordOnPaperService {
     const instrument = await this.instruments.get(id);
     const shop = await this.shop.get();
     const heights = asked.heights ?? shop.sayIn;
-    const [judged, examinations, { plan, marks }, done, photographs, planning, sets, names, told, people] =
+    const [judged, examinations, { plan, marks }, done, photographs, planning, sets, owner, told, people] =
       await Promise.all([
         this.judgement.of(id, heights),
         this.examinations.ofInstrument(id),
@@ -78,26 +81,26 @@ export class RecordOnPaperService {
         this.photographs.ofInstrument(id),
         this.planning.of(id),
         this.strings.sets(),
-        this.owners.names([instrument.ownerId]),
+        instrument.ownerId === null ? null : this.owners.get(instrument.ownerId),
         this.jobs.told(id),
         this.people.names(),
       ]);
     const { evidence, today, yearInput, sides, money, effects, edits } = planning;
+    const clean = leftOut({ owner: ownerName ? null : owner, prices });
     const asks = askedFor(asked.of);
     const { plans, assumed } =
       asks === 'record'
         ? { plans: [], assumed: null }
         : await this.analysis.ask('plansOnPaper', {
             ...{ evidence, today, yearInput, sides, effects, edits, heights },
+            chosen: chosenOf(planning, clean),
             money: prices ? money : { ...money, ...NO_PRICES },
             trees: asks === 'trees',
           });
-    const owner = instrument.ownerId === null ? '' : (names.get(instrument.ownerId) ?? '');
     const [{ versions, lastEstimate }, onMap] = await Promise.all([
       this.given.before(id, asked),
       this.map.versions(id),
     ]);
-    const clean = leftOut({ owner: ownerName ? '' : owner, prices });
     const record: PaperRecord = {
       shop: {
         name: shop.name,
@@ -113,7 +116,7 @@ export class RecordOnPaperService {
       instrument: {
         ...whatIsKnown(instrument, clean),
         complaint: ownerName ? instrument.complaint : '',
-        owner: ownerName ? owner : '',
+        owner: ownerName ? (owner?.name ?? '') : '',
         strings: sets.find((one) => one.id === instrument.stringSet)?.name ?? '',
         marketValue: prices ? (instrument.marketValue?.amount ?? null) : null,
         worthToOwner: prices ? (instrument.worthToOwner?.amount ?? null) : null,
@@ -177,6 +180,19 @@ const rows = (table: string, all: readonly { id: string; version: number }[]): S
 
 /** What becomes of a text that a person wrote. */
 type Written = (text: string) => string;
+
+/** The plan that Work shows. */
+function chosenOf({ kept, own }: Planning, written: Written) {
+  const plan = kept.find(({ chosen }) => chosen);
+  if (!plan) return null;
+  return {
+    name: written(plan.name),
+    ids: plan.treatments,
+    own: own.filter(({ id }) => plan.own?.includes(id)),
+    settings: settingsOf(plan.settings),
+    wishes: wishesOf(plan.settings),
+  };
+}
 
 function whatIsKnown(of: Instrument, written: Written) {
   const build = Object.entries(of.build ?? {}).flatMap(([part, way]): [string, string][] => {

@@ -11,13 +11,13 @@ export function treeRows(
 ): TreeSaidEntity[] {
   if (!trees) return [];
   const evidence = fingerprintOf(trees.evidence);
-  return record.plans.flatMap(({ plan: { kinds, ids }, tree }): TreeSaidEntity[] => {
+  return record.plans.flatMap(({ plan: { kinds, ids }, chosen, tree }): TreeSaidEntity[] => {
     if (!tree) return [];
     const { first, lines, whole } = sayTree(tree, record.shop.currency);
     return [
       {
         id: uuidOf(kinds.join(), paper),
-        ...{ instrumentId, paper, day: record.day, plan: { kinds, ids } },
+        ...{ instrumentId, paper, day: record.day, plan: { kinds, ids, chosen } },
         ...{ program: programFingerprint(), evidence, assumed: trees.assumed, tree },
         said: [first, ...lines, ...(whole ? [whole] : [])],
       },

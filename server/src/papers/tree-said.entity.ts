@@ -22,7 +22,7 @@ export class TreeSaidEntity {
   day!: string;
 
   @Column({ type: 'simple-json' })
-  plan!: { kinds: PlanKind[]; ids: TreatmentId[] };
+  plan!: { kinds: PlanKind[]; ids: TreatmentId[]; chosen?: boolean };
 
   /** fingerprint of the program that said it */
   @Column({ type: 'text' })

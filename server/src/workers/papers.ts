@@ -3,10 +3,17 @@ import type { PlanningInput } from '@upright-elder/core/instrument';
 import type { PaperId, PaperSize } from '@upright-elder/core/papers';
 import {
   groundOf,
+  ownPlanOf,
   repairPlansOf,
+  sameSet,
+  underWishes,
   type Ambition,
+  type Ground,
   type LearnedEffects,
   type Money,
+  type RepairPlan,
+  type Settings,
+  type Wishes,
 } from '@upright-elder/core/repair-plans';
 import {
   assumedBy,
@@ -16,9 +23,16 @@ import {
   type TreeAssumed,
   type WayKey,
 } from '@upright-elder/core/tree';
-import { asWorked, TREATMENTS, type TreatmentEdits } from '@upright-elder/core/treatments';
+import {
+  amongSteps,
+  asWorked,
+  TREATMENTS,
+  type OwnTreatment,
+  type TreatmentEdits,
+  type TreatmentId,
+} from '@upright-elder/core/treatments';
 import type { HeightUnit } from '@upright-elder/core/units';
-import { sayFindings, sayIn, sayStep } from '@upright-elder/core/wording';
+import { planName, sayFindings, sayIn, sayStep } from '@upright-elder/core/wording';
 import { paperOf, typeset, type PaperRecord, type PlanOnPaper } from '@upright-elder/papers';
 
 export interface PlansAsked extends PlanningInput {
@@ -26,8 +40,20 @@ export interface PlansAsked extends PlanningInput {
   effects: LearnedEffects;
   edits: TreatmentEdits;
   heights: HeightUnit;
+  /** null where nobody chose one */
+  chosen: ChosenAsked | null;
   /** what each may come to, too */
   trees: boolean;
+}
+
+/** The plan that was chosen, as it was kept. */
+export interface ChosenAsked {
+  name: string;
+  ids: TreatmentId[];
+  /** of the shop's own */
+  own: OwnTreatment[];
+  settings: Settings;
+  wishes: Wishes;
 }
 
 export interface PlansForPaper {
@@ -46,28 +72,62 @@ export function plansForPaper({
   effects,
   edits,
   heights,
+  chosen,
   trees,
 }: PlansAsked): PlansForPaper {
   const prepared = sides.length > 0 ? prepareYear(yearInput, sides) : null;
   const ground = groundOf(evidence, today, prepared, effects, edits);
   const say = sayIn(heights);
-  const plans = repairPlansOf(ground, money).map((plan) => ({
-    plan,
-    tree: trees ? treeOf(ground, plan, money, TREE_DRAWS.told) : null,
-    left: sayFindings(plan.undone, say).map(({ text }) => text),
-    steps: plan.steps.map((step) => {
-      const { name, hands, materials } = asWorked(step.id, edits);
-      return {
-        name,
-        why: sayStep(step, say),
-        hands,
-        materials,
-        consent: TREATMENTS[step.id].consent === true,
-      };
-    }),
-  }));
+  const stepOf = (step: RepairPlan['steps'][number]) => {
+    const { name, hands, materials } = asWorked(step.id, edits);
+    const { consent = false } = TREATMENTS[step.id];
+    return { id: step.id, name, why: sayStep(step, say), hands, materials, consent };
+  };
+  const own = chosen?.own ?? [];
+  const onPaper = ({ of, on, name, isChosen }: Way): PlanOnPaper => ({
+    ...{ name, chosen: isChosen, plan: of },
+    tree: trees ? treeOf(on, of, money, TREE_DRAWS.told) : null,
+    left: sayFindings(of.undone, say).map(({ text }) => text),
+    steps: amongSteps(
+      of.steps.map(stepOf),
+      own.filter(({ id }) => of.own.includes(id)),
+      ({ id }) => TREATMENTS[id].stage,
+    ).map((one) =>
+      'why' in one
+        ? one
+        : { name: one.name, why: one.for, hands: one.hands, materials: one.materials, consent: false },
+    ),
+  });
+  const plans = waysOf(ground, money, chosen).map(onPaper);
   return { plans, assumed: trees ? assumedBy(ground, money) : null };
 }
+
+interface Way {
+  of: RepairPlan;
+  /** what it was made on */
+  on: Ground;
+  name: string;
+  isChosen: boolean;
+}
+
+/** The program's plans, and the one that was chosen: one of them where it comes to the same, else behind them. */
+function waysOf(ground: Ground, money: Money, chosen: ChosenAsked | null): Way[] {
+  const ways = repairPlansOf(ground, money).map((of): Way => {
+    const isChosen = chosen !== null && asOffered(chosen) && sameSet(of.ids, chosen.ids);
+    return { of, on: ground, name: planName(of.kinds), isChosen };
+  });
+  if (!chosen || ways.some(({ isChosen }) => isChosen)) return ways;
+  const on = underWishes(ground, chosen.wishes);
+  const of = ownPlanOf(on, chosen.ids, chosen.settings, money, chosen.own);
+  return [...ways, { of, on, name: chosen.name, isChosen: true }];
+}
+
+/** Nothing was set or added by hand. */
+const asOffered = ({ own, settings: { saddle, pull, air }, wishes }: ChosenAsked): boolean =>
+  own.length === 0 &&
+  pull === 1 &&
+  air === null &&
+  [saddle, wishes.target, wishes.schools].every((set) => Object.keys(set ?? {}).length === 0);
 
 export interface WayAsked extends PlanningInput {
   effects: LearnedEffects;
