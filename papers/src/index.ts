@@ -1,4 +1,4 @@
 export type { Photo } from './blocks.js';
 export { paperOf, waySaidOf } from './papers.js';
-export type { JobOnPaper, PaperRecord, PlanOnPaper } from './record.js';
+export type { JobOnPaper, PaperRecord, PlanOnPaper, QuickOnPaper } from './record.js';
 export { typeset } from './typeset.js';

@@ -56,8 +56,10 @@ const BLOCKS: Record<PaperId, (record: PaperRecord) => Block[]> = {
   estimate,
   consent,
   'job sheet': jobSheet,
+  'shop list': shopList,
   'job report': jobReport,
   seasons,
+  'quick look': quickLook,
 };
 
 /** A paper of a record, ready to be set. */
@@ -260,23 +262,88 @@ function consent(record: PaperRecord): Block[] {
   ];
 }
 
-/** For the wall: the steps in their order, with a box for each. */
+/** For the wall: the steps in their order, with a box for each: of a job under way what is still to do. */
 function jobSheet(record: PaperRecord): Block[] {
+  const { job } = record;
   const chosen = toAgree(record.plans, agreedBy);
+  const steps = underWay(job)
+    ? job.open.map(({ name, hands }) => `${name} (${sayBench(hands)}).`)
+    : (chosen?.steps ?? []).map(({ name, why, hands }) => `${name} (${sayBench(hands)}). ${why}`);
   return [
     ...whatIsWrong(record),
-    ...(chosen
-      ? [
-          heading('Steps'),
-          {
-            kind: 'list' as const,
-            ticks: true as const,
-            items: chosen.steps.map(({ name, why, hands }) => `${name} (${sayBench(hands)}). ${why}`),
-          },
-        ]
-      : [text('No way is planned.')]),
+    ...(steps.length > 0
+      ? [heading('Steps'), { kind: 'list' as const, ticks: true as const, items: steps }]
+      : [text(underWay(job) ? 'Every step is done.' : 'No way is planned.')]),
+    ...(underWay(job) ? listed('Done already', job.finished) : []),
     ...theMap(record),
     small(CAUTION),
+  ];
+}
+
+const underWay = (job: JobOnPaper | null): job is JobOnPaper => job !== null && job.handedOver === null;
+
+/** What to have at hand or to order, each thing once, with what it is for. */
+function shopList({ job, plans }: PaperRecord): Block[] {
+  const steps: readonly { name: string; materials: readonly string[] }[] = underWay(job)
+    ? job.open
+    : (toAgree(plans, agreedBy)?.steps ?? []);
+  const wanted = underWay(job) ? job.wanted : [];
+  const materials = [...new Set(steps.flatMap((step) => step.materials))].map((material) => [
+    material,
+    steps
+      .filter((step) => step.materials.includes(material))
+      .map(({ name }) => name)
+      .join('; '),
+  ]);
+  return [
+    ...(materials.length > 0
+      ? [
+          heading('Materials'),
+          {
+            kind: 'table' as const,
+            name: 'Materials',
+            head: ['Material', 'For'],
+            rows: materials,
+            widths: [0.4, 0.6],
+          },
+        ]
+      : []),
+    ...(wanted.length > 0
+      ? [heading('Parts wanted'), { kind: 'list' as const, ticks: true as const, items: wanted }]
+      : []),
+    ...(materials.length === 0 && wanted.length === 0 ? [text('Nothing is wanted for it.')] : []),
+  ];
+}
+
+/** What a buyer asks: is it sound, what does it need, what may hide, and what that costs. */
+function quickLook({ quick, shows }: PaperRecord): Block[] {
+  if (!quick) return [text('No quick look was taken of it.')];
+  const { date, byName, asking, words, points } = quick;
+  return [
+    {
+      kind: 'facts',
+      pairs: [
+        ['Looked at', `${sayDate(date, 'long')}, by ${byName}`],
+        ...(asking === '' ? [] : [['Asked for it', asking] as const]),
+      ],
+    },
+    heading(words.state),
+    ...(shows.prices && words.first !== '' ? [text(words.first)] : []),
+    ...(words.lines.length > 0 ? [{ kind: 'list' as const, items: words.lines }] : []),
+    ...(points.length > 0
+      ? [
+          heading('Point by point'),
+          {
+            kind: 'table' as const,
+            name: 'Point by point',
+            head: ['Point', 'Found', ''],
+            rows: points.map(({ name, found, verdict }) => [name, found, verdict]),
+            widths: [0.3, 0.55, 0.15],
+          },
+        ]
+      : []),
+    ...listed('Not seen', words.unseen),
+    small('A quick look, by eye and from outside: nothing was taken apart, and little was measured.'),
   ];
 }
 

@@ -5,6 +5,7 @@ import {
   placeName,
   POINTS,
   QUANTITIES,
+  stateName,
   type QuantityId,
   type ReadPlace,
 } from '@upright-elder/core/readings';
@@ -184,8 +185,6 @@ export function beforeAndAfter(record: PaperRecord): Block[] {
 export function lookedAt({ examinations, shows }: PaperRecord): Block[] {
   const last = examinations.findLast(({ points }) => points.length > 0);
   if (!last) return [];
-  const name = (point: keyof typeof POINTS, states: readonly string[]) =>
-    states.map((id) => POINTS[point].states.find((one) => one.id === id)?.name ?? id).join(', ');
   return [
     heading('Looked at by eye and hand'),
     {
@@ -194,7 +193,9 @@ export function lookedAt({ examinations, shows }: PaperRecord): Block[] {
       head: ['Part', 'Found'],
       rows: last.points.map(({ point, states, words }) => [
         POINTS[point].name,
-        [name(point, states), shows.shopNotes ? words : ''].filter(Boolean).join('; '),
+        [states.map((one) => stateName(point, one)).join(', '), shows.shopNotes ? words : '']
+          .filter(Boolean)
+          .join('; '),
       ]),
       widths: [0.38, 0.62],
     },

@@ -6,6 +6,7 @@ import type { PointId, QuantityId, ReadPlace, StateId } from '@upright-elder/cor
 import type { Money, RepairPlan } from '@upright-elder/core/repair-plans';
 import type { Tree } from '@upright-elder/core/tree';
 import type { HeightUnit } from '@upright-elder/core/units';
+import type { QuickWords } from '@upright-elder/core/wording';
 import type { Photo } from './blocks.js';
 
 /** Everything that papers of an instrument are made of. SI, ids and what people typed. */
@@ -69,6 +70,8 @@ export interface PaperRecord {
   versions: Partial<Record<PaperId, number>>;
   /** the estimate that was given last; null where none was */
   lastEstimate: { day: string; version: number; ways: readonly WaySaid[] } | null;
+  /** its last quick look; null where none was taken */
+  quick: QuickOnPaper | null;
   /** its latest job; null where there was none */
   job: JobOnPaper | null;
   money: Money;
@@ -93,6 +96,16 @@ export interface PlanOnPaper {
   }[];
 }
 
+/** A quick look before buying, point by point. */
+export interface QuickOnPaper {
+  date: string;
+  byName: string;
+  /** what is asked for it, as it was written; empty where nobody said, or prices are left out */
+  asking: string;
+  words: QuickWords;
+  points: readonly { name: string; found: string; verdict: string }[];
+}
+
 /** A job as the next luthier reads it. */
 export interface JobOnPaper {
   name: string;
@@ -104,6 +117,12 @@ export interface JobOnPaper {
   came: readonly { say: string; estimated: readonly [number, number]; worked: number }[];
   /** what was used, with how much and what it cost as it was written */
   used: readonly string[];
+  /** what is still to do, with its materials; none once it was handed over */
+  open: readonly { name: string; hands: readonly [number, number]; materials: readonly string[] }[];
+  /** what was done of its plan */
+  finished: readonly string[];
+  /** parts that are wanted, and from where */
+  wanted: readonly string[];
   /** what went wrong and the shop pays for */
   ours: readonly string[];
   /** day by day */

@@ -3,8 +3,9 @@ import { readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import type { PaperGiven, Planning, TreesLearned } from '@upright-elder/contract';
 import { prepareYear } from '@upright-elder/core/forecast';
-import { draft } from '@upright-elder/core/jobs';
+import { draft, plannedSteps } from '@upright-elder/core/jobs';
 import { groundOf, repairPlansOf } from '@upright-elder/core/repair-plans';
+import { TREATMENTS } from '@upright-elder/core/treatments';
 import type { Tree } from '@upright-elder/core/tree';
 import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
 import sharp from 'sharp';
@@ -27,8 +28,8 @@ import { freshFolder } from './testing/folders.js';
 const OWNER = 'Elspeth Marrow-Quint';
 let server: AppUnderTest;
 const put = (path: string, body: unknown) => server.call('PUT', path, body);
-const asked = (of: string, audience: string, more: Record<string, string> = {}) =>
-  `instruments/${INSTRUMENT}/papers?${new URLSearchParams({ of, for: audience, size: 'A4', ownerName: 'no', prices: 'no', shopNotes: 'yes', ...more }).toString()}`;
+const asked = (of: string, audience: string, more: Record<string, string> = {}, instrument = INSTRUMENT) =>
+  `instruments/${instrument}/papers?${new URLSearchParams({ of, for: audience, size: 'A4', ownerName: 'no', prices: 'no', shopNotes: 'yes', ...more }).toString()}`;
 const bytesOf = async (path: string) => {
   const answer = await fetch(`${server.address}/api/${path}`);
   if (!answer.ok) throw new Error(await answer.text());
@@ -53,6 +54,8 @@ async function readable(bytes: Uint8Array): Promise<string> {
   }
   return parts.join(' ');
 }
+
+const textOfPaper = async (...of: Parameters<typeof asked>) => readable((await bytesOf(asked(...of))).bytes);
 
 beforeAll(async () => {
   // a folder whose name begins with a dot is a folder too
@@ -136,7 +139,7 @@ describe('the plan that was chosen', () => {
     const plans = repairPlansOf(groundOf(evidence, today, prepared, effects, edits), money);
     return plans.find(({ kinds }) => kinds[0] !== 'leave it')!.ids;
   };
-  const textOf = async (of: string) => readable((await bytesOf(asked(of, 'owner', { prices: 'yes' }))).bytes);
+  const textOf = (of: string) => textOfPaper(of, 'owner', { prices: 'yes' });
 
   it('is what is agreed to, what hangs on the wall, and a way of the estimate under its name', async () => {
     const before = await textOf('consent,job sheet');
@@ -152,6 +155,60 @@ describe('the plan that was chosen', () => {
     expect(same).toContain('; chosen');
     expect((await kept(2, { putAway: true })).status).toBe(200);
     expect(await textOf('consent,job sheet')).toBe(before);
+  });
+});
+
+describe('a quick look on paper', () => {
+  it('says the sum to whom it is for, and none where prices are left out', async () => {
+    expect(await textOfPaper('quick look', 'buyer')).toContain('No quick look was taken of it.');
+    await put(`instruments/${id(70)}`, { ...instrumentBody(), nickname: 'Seen Once' });
+    const looked = await put(`examinations/${id(71)}`, {
+      ...examinationBody({ date: '2026-11-20' }),
+      ...{ instrumentId: id(70), protocol: 'quick', askingPrice: '1850', readings: [], notes: '' },
+      findings: [
+        {
+          point: 'bridge',
+          states: ['lifting'],
+          verdict: 'repair',
+          words: 'at its back',
+          frets: '',
+          allowance: '240',
+        },
+        { point: 'headstock', states: ['sound'], verdict: 'sound', words: '', frets: '' },
+      ],
+    });
+    expect(looked.status, JSON.stringify(looked.body)).toBe(200);
+    const priced = await textOfPaper('quick look', 'buyer', { prices: 'yes' }, id(70));
+    for (const said of ['Repair', '240', '1850', 'at its back', 'Point by point', 'Not seen'])
+      expect(priced).toContain(said);
+    const bare = await textOfPaper('quick look', 'buyer', {}, id(70));
+    expect(bare).toContain('bridge reglued');
+    for (const price of ['240', '1850', '1 850', '£']) expect(bare).not.toContain(price);
+  });
+});
+
+describe('a list of what is wanted', () => {
+  it('has the materials of the plan, and of a job under way what is still to do, with its parts', async () => {
+    const plan = await textOfPaper('shop list', 'owner');
+    expect(plan).toContain('Reglue the loose brace');
+    const acting = { newId: randomUUID };
+    const job = randomUUID();
+    const bench = { edits: {}, own: [] };
+    const at = Date.parse('2026-11-24T07:00:00Z');
+    const steps = plannedSteps(['reglue-brace', 'saddle'], [], bench, randomUUID);
+    const events = [
+      draft(acting, 'opened', null, { instrument: INSTRUMENT, name: 'Brace', from: 'by hand' }),
+      draft(acting, 'plan taken', null, { version: 1, steps }),
+      draft(acting, 'part wanted', null, { what: 'bone blank', from: 'the bone yard' }),
+    ].map((one, seq) => ({
+      ...{ ...one, job, by: PERSON, with: [], device: 'tablet', clockRun: 0, seq, at, stamp: at + seq, v: 1 },
+    }));
+    expect((await server.call('POST', 'jobs/events', { events })).status).toBe(200);
+    const list = await textOfPaper('shop list', 'owner');
+    for (const said of ['Materials', 'bone blank, from the bone yard']) expect(list).toContain(said);
+    const sheet = await textOfPaper('job sheet', 'owner');
+    expect(sheet).toContain(TREATMENTS.saddle.name);
+    expect(sheet).not.toContain('Refret');
   });
 });
 

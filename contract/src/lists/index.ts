@@ -12,6 +12,7 @@ export * from './papers.js';
 export * from './people.js';
 export * from './photographs.js';
 export * from './plans.js';
+export * from './quickLook.js';
 export * from './records.js';
 export * from './rights.js';
 export * from './shop.js';

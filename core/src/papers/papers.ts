@@ -49,6 +49,12 @@ export const PAPERS = {
     for: ['owner', 'next luthier'],
     asks: 'plans',
   },
+  'shop list': {
+    name: 'Shop list',
+    says: 'What to have at hand or to order: materials, and parts that are wanted.',
+    for: ['owner', 'next luthier'],
+    asks: 'plans',
+  },
   'job report': {
     name: 'Job report',
     says: 'What was done, with which glue, before and after, what stays, and where the parts are.',
@@ -61,9 +67,21 @@ export const PAPERS = {
     for: ['owner', 'buyer'],
     asks: 'plans',
   },
+  'quick look': {
+    name: 'Quick look',
+    says: 'What a buyer should know: sound, watch or repair at each point, and what it may cost.',
+    for: ['buyer', 'owner'],
+    asks: 'record',
+  },
 } as const satisfies Record<string, { name: string; says: string; for: readonly Audience[]; asks: Asks }>;
 export type PaperId = keyof typeof PAPERS;
 export const PAPER_IDS = Object.keys(PAPERS) as PaperId[];
+
+/** What is ticked as papers are offered: what a quick look costs is for the buyer who asked for it. */
+export const showsOf = (ids: readonly PaperId[], audience: Audience): Shows => ({
+  ...SHOWS[audience],
+  ...(ids.length > 0 && ids.every((id) => id === 'quick look') ? { prices: true } : {}),
+});
 
 /** Whether a paper may be made for somebody. */
 export const isFor = (id: PaperId, audience: Audience): boolean =>

@@ -101,6 +101,21 @@ export function drawnRecord(seed: number): PaperRecord {
     done: some(upTo(30), () => ({ when: `about ${1900 + upTo(120)}`, what: said() })),
     photographs: some(photographs, () => ({ bytes: PIXEL, said: one(WORDS), caption: said(10) })),
     plans: some(upTo(4), plan),
+    quick:
+      chance() < 0.3
+        ? null
+        : {
+            ...{ date: '2026-04-05', byName: said(1), asking: one(['', '£ 1 300', '$ 75']) },
+            words: {
+              ...{ first: `${said()}.`, state: one(['Sound', 'Watch', 'Repair']) },
+              ...{ lines: some(upTo(3), () => `${said()}.`), unseen: some(upTo(2), () => `${said()}.`) },
+            },
+            points: some(upTo(20), () => ({
+              name: said(1),
+              found: said(3),
+              verdict: one(['sound', 'watch', 'repair']),
+            })),
+          },
     job:
       chance() < 0.3
         ? null
@@ -109,6 +124,13 @@ export function drawnRecord(seed: number): PaperRecord {
             handedOver: chance() < 0.5 ? null : '2026-03-04',
             came: some(upTo(9), () => ({ say: said(3), estimated: span(9), worked: chance() * 20 })),
             used: some(upTo(5), () => said(2)),
+            open: some(upTo(9), () => ({
+              name: said(2),
+              hands: span(9),
+              materials: some(upTo(3), () => one(WORDS)),
+            })),
+            finished: some(upTo(4), () => said(2)),
+            wanted: some(upTo(4), () => said(2)),
             ours: some(upTo(2), () => said()),
             log: some(upTo(20), (day) => ({
               day: `2026-02-${10 + (day % 18)}`,

@@ -83,6 +83,7 @@ export const RECORD: PaperRecord = {
   plans: [],
   versions: {},
   lastEstimate: null,
+  quick: null,
   job: null,
   money: { rate: 55, marketValue: 3100, worthToOwner: 3100, budget: null },
 };

@@ -1,5 +1,6 @@
 import { dateIn } from '@upright-elder/core/days';
-import { JOB_EVENTS, type JobEventBody, type JobEventId } from '@upright-elder/core/jobs';
+import { JOB_EVENTS, stepName, stepsOf, type JobEventBody, type JobEventId } from '@upright-elder/core/jobs';
+import { asWorked, TREATMENTS, type TreatmentId } from '@upright-elder/core/treatments';
 import { logNames, sayEvent } from '@upright-elder/core/wording';
 import type { JobOnPaper } from '@upright-elder/papers';
 import type { ToldJob } from '../jobs/jobs.service.js';
@@ -43,6 +44,7 @@ export function jobOnPaper(
     ({ kind, struck }) =>
       !struck && JOB_EVENTS[kind as JobEventId].told && (owners || !BETWEEN.includes(kind)),
   );
+  const steps = stepsOf(job);
   const days = [...new Set(told.map(({ time }) => dayOf(time)))];
   return {
     name: written(job.name),
@@ -58,6 +60,19 @@ export function jobOnPaper(
       if (struck || kind !== 'material used') return [];
       const { what, much = '', cost = '' } = body as JobEventBody<'material used'>;
       return [written([what, much, cost].filter(Boolean).join(', '))];
+    }),
+    open: steps
+      .filter(({ standing }) => standing !== 'done')
+      .map((step) => ({
+        name: stepName(step, bench),
+        hands: step.hands,
+        materials: materialsOf(step.treatment, bench),
+      })),
+    finished: steps.filter(({ standing }) => standing === 'done').map((step) => stepName(step, bench)),
+    wanted: job.log.flatMap(({ kind, struck, body }) => {
+      if (struck || kind !== 'part wanted') return [];
+      const { what, from = '' } = body as JobEventBody<'part wanted'>;
+      return [written([what, from && `from ${from}`].filter(Boolean).join(', '))];
     }),
     ours: owners
       ? [...job.mishaps.values()].filter(({ cost }) => cost === 'shop').map(({ what }) => written(what))
@@ -76,3 +91,9 @@ export function jobOnPaper(
       .map(({ say, state, because }) => written([`${say}: ${state}`, because].filter(Boolean).join(', '))),
   };
 }
+
+/** By the catalogue, as the shop has changed it, or of the shop's own. */
+const materialsOf = (treatment: string, { edits, own }: ToldJob['bench']): readonly string[] =>
+  Object.hasOwn(TREATMENTS, treatment)
+    ? asWorked(treatment as TreatmentId, edits).materials
+    : (own.find(({ id }) => id === treatment)?.materials ?? []);

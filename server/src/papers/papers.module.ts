@@ -9,6 +9,7 @@ import { MapModule } from '../map/map.module.js';
 import { OwnersModule } from '../owners/owners.module.js';
 import { PeopleModule } from '../people/people.module.js';
 import { PlansModule } from '../plans/plans.module.js';
+import { ProtocolsModule } from '../protocols/protocols.module.js';
 import { ShopModule } from '../shop/shop.module.js';
 import { StringsModule } from '../strings/strings.module.js';
 import { FallenTreesService } from './fallen-trees.service.js';
@@ -41,6 +42,7 @@ export class PapersModule {
         PeopleModule,
         photographs,
         PlansModule,
+        ProtocolsModule,
         ShopModule,
         StringsModule,
       ],

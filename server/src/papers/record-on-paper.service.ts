@@ -30,11 +30,13 @@ import { OwnersService } from '../owners/owners.service.js';
 import { PeopleService } from '../people/people.service.js';
 import { PhotographsService } from '../photographs/photographs.service.js';
 import { PlanningService } from '../plans/planning.service.js';
+import { ProtocolsService } from '../protocols/protocols.service.js';
 import { ShopService } from '../shop/shop.service.js';
 import { StringsService } from '../strings/strings.service.js';
 import { GivenPapersService } from './given-papers.service.js';
 import { jobOnPaper } from './job-on-paper.js';
 import { leftOut, NO_PRICES } from './left-out.js';
+import { quickOnPaper } from './quick-on-paper.js';
 import type { StoodOn } from './paper-given.entity.js';
 
 /** What papers are made of, and what to keep of it where they are given out. */
@@ -63,6 +65,7 @@ export class RecordOnPaperService {
     private readonly people: PeopleService,
     private readonly photographs: PhotographsService,
     private readonly planning: PlanningService,
+    private readonly protocols: ProtocolsService,
     private readonly shop: ShopService,
     private readonly strings: StringsService,
   ) {}
@@ -133,6 +136,9 @@ export class RecordOnPaperService {
       plans,
       versions,
       lastEstimate,
+      quick: asked.of.includes('quick look')
+        ? quickOnPaper(examinations, await this.protocols.list(), { instrument, shop, prices }, clean)
+        : null,
       job:
         told &&
         jobOnPaper(told, {

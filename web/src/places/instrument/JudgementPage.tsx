@@ -1,3 +1,4 @@
+import { allowancesOf, lookedSaved, quickAnswerOf } from '@upright-elder/contract/lists';
 import { sayBench } from '@upright-elder/core/units';
 import type { Instrument, JudgedFinding, Judgement } from '@upright-elder/contract';
 import { sayDate } from '@upright-elder/core/days';
@@ -15,7 +16,7 @@ import {
   useProtocols,
   useShop,
 } from '../../data/hooks.js';
-import { allowancesOf, answerOf, lookedSaved, QuickAnswer } from './examine/QuickAnswer.js';
+import { QuickAnswer } from './examine/QuickAnswer.js';
 import { PredictFirst } from './predictions/PredictFirst.js';
 import { BudgetSheet } from './judgement/BudgetSheet.js';
 import { FindingList } from './judgement/FindingList.js';
@@ -225,7 +226,7 @@ function QuickLookOf({ instrument }: { instrument: Instrument }) {
   const last = examinations?.at(-1);
   const protocol = protocols?.find(({ id }) => id === last?.protocol);
   if (!last || !shop || !protocol?.priced) return null;
-  const answer = answerOf(
+  const answer = quickAnswerOf(
     lookedSaved(last.findings),
     last.askingPrice?.text ?? '',
     protocol,

@@ -4,7 +4,7 @@ import {
   PAPER_IDS,
   PAPER_SIZES,
   PAPERS,
-  SHOWS,
+  showsOf,
   type Audience,
   type PaperId,
   type PaperSize,
@@ -56,10 +56,12 @@ function PapersFor({
 }) {
   const { unit } = useHeights();
   const [papers, setPapers] = useState<PaperId[]>(['condition']);
-  const [shows, setShows] = useState<Shows>(SHOWS[audience]);
+  // what nobody touched is as it is offered for these papers
+  const [touched, touch] = useState<Partial<Shows>>({});
   const [size, setSize] = useState<PaperSize>(PAPER_SIZES.find((one) => one === recall(SIZE_KEY)) ?? 'A4');
   const offered = PAPER_IDS.filter((one) => isFor(one, audience));
   const chosen = offered.filter((one) => papers.includes(one));
+  const shows: Shows = { ...showsOf(chosen, audience), ...touched };
   const wanted: PapersAsked = { of: chosen, for: audience, size, ...shows, heights: unit };
   const yes = (one: boolean) => (one ? 'yes' : 'no');
   const query = new URLSearchParams({
@@ -113,7 +115,7 @@ function PapersFor({
               key={one}
               label={SHOW_WORDS[one]}
               checked={shows[one]}
-              onChange={(to) => setShows({ ...shows, [one]: to })}
+              onChange={(to) => touch({ ...touched, [one]: to })}
             />
           ))}
           <h2 className="mt-3 text-[1.2rem]">Paper</h2>

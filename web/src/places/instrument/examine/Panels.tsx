@@ -1,3 +1,4 @@
+import { quickAnswerOf } from '@upright-elder/contract/lists';
 import type { GaugesNow, Instrument, Protocol, Shop } from '@upright-elder/contract';
 import { lineOf, isQuantity, type LineId, type Place } from '@upright-elder/core/readings';
 import type { ClosureWords } from '@upright-elder/core/stance';
@@ -7,7 +8,7 @@ import { ClosureNote } from '../ClosureNote.js';
 import type { Draft } from './draft.js';
 import { GaugePlace } from './GaugePlace.js';
 import { RateAsked } from './RateAsked.js';
-import { answerOf, lookedInDraft, QuickAnswer } from './QuickAnswer.js';
+import { lookedInDraft, QuickAnswer } from './QuickAnswer.js';
 
 /** The line at hand: where the gauge goes and how it is taken; beside it whether the gauge box is heard. */
 export function LinePanel({ line, place, gauges }: { line: LineId; place: Place | null; gauges: GaugesNow }) {
@@ -47,7 +48,7 @@ export function PricePanel({
   onAskingPrice: (text: string) => void;
 }) {
   const answer = useMemo(
-    () => answerOf(lookedInDraft(draft.findings), draft.askingPrice, protocol, instrument, shop),
+    () => quickAnswerOf(lookedInDraft(draft.findings), draft.askingPrice, protocol, instrument, shop),
     [draft.findings, draft.askingPrice, protocol, instrument, shop],
   );
   return (
