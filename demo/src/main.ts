@@ -158,6 +158,18 @@ for (const instrument of INSTRUMENTS) {
     photographs += 1;
   }
 }
+// what went home with an instrument is kept as it went
+await send('PUT', `instruments/${idOf('Halyard')}/papers/given/${idOf('Halyard report')}`, {
+  of: ['job report', 'seasons'],
+  for: 'owner',
+  size: 'A4',
+  ownerName: true,
+  prices: true,
+  shopNotes: false,
+  by: idOf(PEOPLE[0].name),
+  to: 'with the case',
+  way: 'file',
+});
 console.log(
   `${INSTRUMENTS.length} instruments, ${INSTRUMENTS.reduce((sum, { visits }) => sum + visits.length, 0)} examinations, ${photographs} photographs, ${ROOMS.length} rooms.`,
 );

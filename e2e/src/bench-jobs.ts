@@ -66,7 +66,41 @@ function copyAll(file: Sqlite, instrument: string, job: string): void {
     for (const { arrived: _arrived, said: _said, saidSmall: _small, ...event } of events)
       insert('bench_event', { ...event, id: randomUUID(), job: id });
   }
+  copyPapers(file, ids);
   file.exec('COMMIT');
+}
+
+/** Two papers an instrument; to four owners of five was told what it may come to, and a half of that was read since. */
+function copyPapers(file: Sqlite, ids: readonly string[]): void {
+  const [paper] = file.prepare('SELECT * FROM "paper_given"').all();
+  const spent = { hours: [1, 2, 3], days: [5, 9, 20], money: [100, 200, 300] };
+  const ways = ['neck', 'belly first', 'little'].map((key, i) => ({
+    ...{ key, chance: 0.6 - 0.2 * i, ids: ['neck-off', 'fit-heel'], more: spent },
+  }));
+  const tree = JSON.stringify({
+    ...{ ambition: 'sound', first: ['reglue-brace', 'rest-under-tension'], firstSpent: spent, ways },
+    ...{ otherwise: 0, undecided: 0, whole: spent, asks: [], says: 'ways', draws: 200, seed: 1 },
+  });
+  // what it was drawn from: two bridges, fourteen unknowns
+  const belief = [0, 1].map(() => ({
+    ...{ share: 0.5, mean: Array.from({ length: 14 }, Math.random) },
+    lower: Array.from({ length: 196 }, Math.random),
+  }));
+  const assumed = JSON.stringify({ effects: {}, edits: {}, rate: 60, belief });
+  ids.forEach((instrumentId, i) => {
+    for (let n = 0; n < 2; n++) insertRow(file, 'paper_given', { ...paper, id: randomUUID(), instrumentId });
+    if (i % 5 === 0) return;
+    const said = randomUUID();
+    insertRow(file, 'tree_said', {
+      ...{ id: said, instrumentId, paper: paper!['id'], day: '2026-08-20', assumed, tree, said: '[]' },
+      ...{ plan: '{"kinds":["sound"],"ids":[]}', program: 'a program', evidence: 'a record' },
+    });
+    if (i % 2 === 0)
+      insertRow(file, 'tree_fell', {
+        ...{ said, state: 'read', why: '', examination: null, day: '2026-08-25', key: 'neck' },
+        ...{ chosen: i % 4 === 0 ? 'neck' : null, chosenBy: null, hours: null, days: null },
+      });
+  });
 }
 
 try {
@@ -93,6 +127,10 @@ try {
         eventOf(job, by, 2 + i, 'note', { say: `looked at it, ${i}, the bridge plate is worn` }),
       ),
     ],
+  });
+  await ask('PUT', `instruments/${instrument}/papers/given/${randomUUID()}`, {
+    ...{ of: ['condition'], for: 'owner', size: 'A4', ownerName: true, prices: true, shopNotes: false },
+    ...{ by, to: '', way: 'file' },
   });
   await program.kill();
   const file = openFile(join(program.folder, 'upright-elder.sqlite'));
@@ -127,11 +165,24 @@ try {
       `SELECT * FROM "instrument" ORDER BY "nickname" LIMIT 100`,
     ],
     [
+      'papers that were given',
+      (i) => `instruments/${one(i).instrumentId}/papers/given`,
+      `SELECT * FROM "paper_given" WHERE "instrumentId" = '${one(0).instrumentId}'`,
+    ],
+    [
+      'what trees came to',
+      () => 'learning/trees',
+      `SELECT count(*) FROM "tree_fell" f JOIN "tree_said" s ON s."id" = f."said", json_each(s."tree", '$.ways')`,
+    ],
+    [
       'find in the logs',
       () => 'find?search=rosewood',
       `SELECT count(*) FROM "bench_event" WHERE "kind" = 'note' AND "body" LIKE '%rosewood%'`,
     ],
   ];
+  const start = performance.now();
+  await ask('GET', 'learning/trees');
+  console.log(`  what trees came to, asked first: ${(performance.now() - start).toFixed(0)} ms`);
   for (const [name, path, sql] of views) {
     const [over, bare]: number[][] = [[], []];
     for (let i = 0; i < (name.startsWith('find') ? CALLS / 5 : CALLS); i++) {

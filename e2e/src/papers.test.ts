@@ -70,7 +70,7 @@ describe('every paper of the demo', () => {
     async (nickname) => {
       for (const size of ['A4', 'Letter']) {
         const bytes = await made(nickname, {
-          of: 'condition,estimate,consent,job sheet,job report,seasons',
+          of: 'condition,estimate,consent,job sheet,shop list,job report,seasons,quick look',
           for: 'owner',
           size,
         });

@@ -1,7 +1,14 @@
 import { Injectable, type OnApplicationBootstrap, type OnApplicationShutdown } from '@nestjs/common';
 import type { Examination, TreesLearned } from '@upright-elder/contract';
 import { dateIn, dayOf } from '@upright-elder/core/days';
-import { cameByBand, cameByWay, fellBy, wayDone, type ToldSince } from '@upright-elder/core/tree';
+import {
+  cameByBand,
+  cameByWay,
+  fellBy,
+  wayDone,
+  type ToldSince,
+  type WayKey,
+} from '@upright-elder/core/tree';
 import { STRING_SIDES } from '@upright-elder/core/strings';
 import pLimit from 'p-limit';
 import type { Subscription } from 'rxjs';
@@ -23,6 +30,23 @@ const NOTHING: Omit<Fallen, 'state' | 'why'> = {
   ...{ chosen: null, chosenBy: null, hours: null, days: null },
 };
 
+/** Instruments whose trees may fall, or of whose work nobody said yet what it came to, and of which something was told since. */
+const UNSETTLED = `SELECT DISTINCT s."instrumentId" FROM "tree_said" s LEFT JOIN "tree_fell" f ON f."said" = s."id"
+  WHERE (f."said" IS NULL OR (f."state" = 'read' AND f."chosen" IS NULL))
+  AND (EXISTS (SELECT 1 FROM "examination" e WHERE e."instrumentId" = s."instrumentId" AND e."date" > s."day")
+    OR EXISTS (SELECT 1 FROM "intervention" i WHERE i."instrumentId" = s."instrumentId" AND i."date" >= s."day")
+    OR EXISTS (SELECT 1 FROM "edit" c WHERE c."tableName" = 'instrument' AND c."rowId" = s."instrumentId" AND c."at" >= s."day"))`;
+const COUNTS = `SELECT
+  count(*) FILTER (WHERE f."state" = 'read') AS "read",
+  count(*) FILTER (WHERE f."said" IS NULL) AS "open",
+  count(*) FILTER (WHERE f."state" = 'void') AS "void",
+  count(*) FILTER (WHERE f."state" = 'read' AND f."chosen" <> f."key") AS "overruled"
+  FROM "tree_said" s LEFT JOIN "tree_fell" f ON f."said" = s."id"`;
+const WAYS = `SELECT w."value" ->> '$.key' AS "key", w."value" ->> '$.chance' AS "chance",
+  w."value" ->> '$.key' = f."key" AS "came"
+  FROM "tree_fell" f JOIN "tree_said" s ON s."id" = f."said", json_each(s."tree", '$.ways') w
+  WHERE f."state" = 'read' ORDER BY s."id"`;
+
 /**
  * Holds what owners were told that a plan may come to against what came: as soon as the reading is in, by the judgement of
  * that day; and against what was really done, once it is handed over.
@@ -31,6 +55,8 @@ const NOTHING: Omit<Fallen, 'state' | 'why'> = {
 export class FallenTreesService implements OnApplicationBootstrap, OnApplicationShutdown {
   private readonly one = pLimit(1);
   private heard: Subscription | null = null;
+  /** of these nothing was told since */
+  private readonly settled = new Set<string>();
 
   constructor(
     private readonly analysis: AnalysisService,
@@ -46,7 +72,10 @@ export class FallenTreesService implements OnApplicationBootstrap, OnApplication
   onApplicationBootstrap(): void {
     this.heard = this.changes.changed().subscribe((changed) => {
       for (const { subject, id } of changed)
-        if (subject === 'instrument') void this.one(() => this.settle(id)).catch(() => undefined);
+        if (subject === 'instrument') {
+          this.settled.delete(id);
+          void this.one(() => this.settle(id)).catch(() => undefined);
+        }
     });
   }
 
@@ -57,25 +86,16 @@ export class FallenTreesService implements OnApplicationBootstrap, OnApplication
 
   /** What the shop's own cases say of what it tells owners; nothing where they are few. */
   async learned(): Promise<TreesLearned> {
-    const open = await this.database.read.query<{ instrumentId: string }[]>(
-      `SELECT DISTINCT s."instrumentId" FROM "tree_said" s LEFT JOIN "tree_fell" f ON f."said" = s."id"
-       WHERE f."said" IS NULL OR (f."state" = 'read' AND f."chosen" IS NULL)`,
-    );
-    for (const { instrumentId } of open) await this.one(() => this.settle(instrumentId));
-    const said = await this.database.read.find(TreeSaidEntity, { order: { id: 'ASC' } });
-    const fallen = new Map((await this.database.read.find(TreeFellEntity)).map((one) => [one.said, one]));
-    const read = said.flatMap(({ id, tree }) => {
-      const fell = fallen.get(id);
-      return fell?.state === 'read' ? [{ tree, fell }] : [];
-    });
-    const cases = read.flatMap(({ tree, fell }) =>
-      tree.ways.map(({ key, chance }) => ({ key, chance, came: key === fell.key })),
-    );
+    const { read } = this.database;
+    // what was told while nobody listened; it is looked at once
+    const unsettled = await read.query<{ instrumentId: string }[]>(UNSETTLED);
+    for (const { instrumentId } of unsettled)
+      if (!this.settled.has(instrumentId)) await this.one(() => this.settle(instrumentId));
+    const [counts] = await read.query<[Omit<TreesLearned, 'bands' | 'ways'>]>(COUNTS);
+    const ways = await read.query<{ key: WayKey; chance: number; came: 0 | 1 }[]>(WAYS);
+    const cases = ways.map(({ key, chance, came }) => ({ key, chance, came: came === 1 }));
     return {
-      read: read.length,
-      open: said.length - fallen.size,
-      void: [...fallen.values()].filter(({ state }) => state === 'void').length,
-      overruled: read.filter(({ fell: { key, chosen } }) => chosen !== null && chosen !== key).length,
+      ...counts,
       bands: cameByBand(cases),
       ways: cameByWay(cases),
     };
@@ -83,6 +103,7 @@ export class FallenTreesService implements OnApplicationBootstrap, OnApplication
 
   /** Looks whether what was said of an instrument can be held against anything yet. */
   async settle(instrumentId: string): Promise<void> {
+    this.settled.add(instrumentId);
     const said = await this.database.read.find(TreeSaidEntity, { where: { instrumentId } });
     if (said.length === 0) return;
     const fallen = await this.fallenOf(said);
