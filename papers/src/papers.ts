@@ -317,7 +317,7 @@ function shopList({ job, plans }: PaperRecord): Block[] {
 
 /** What a buyer asks: is it sound, what does it need, what may hide, and what that costs. */
 function quickLook({ quick, shows }: PaperRecord): Block[] {
-  if (!quick) return [text('No quick look was taken of it.')];
+  if (!quick) return [text('It has had no quick look yet.')];
   const { date, byName, asking, words, points } = quick;
   return [
     {
@@ -342,7 +342,7 @@ function quickLook({ quick, shows }: PaperRecord): Block[] {
           },
         ]
       : []),
-    ...listed('Not seen', words.unseen),
+    ...listed('What may hide', words.unseen),
     small('A quick look, by eye and from outside: nothing was taken apart, and little was measured.'),
   ];
 }

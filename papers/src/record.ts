@@ -100,7 +100,7 @@ export interface PlanOnPaper {
 export interface QuickOnPaper {
   date: string;
   byName: string;
-  /** what is asked for it, as it was written; empty where nobody said, or prices are left out */
+  /** what is asked for it, in the shop’s currency; empty where nobody said, or prices are left out */
   asking: string;
   words: QuickWords;
   points: readonly { name: string; found: string; verdict: string }[];

@@ -161,7 +161,7 @@ describe('the plan that was chosen', () => {
 
 describe('a quick look on paper', () => {
   it('says the sum to whom it is for, and none where prices are left out', async () => {
-    expect(await textOfPaper('quick look', 'buyer')).toContain('No quick look was taken of it.');
+    expect(await textOfPaper('quick look', 'buyer')).toContain('It has had no quick look yet.');
     await put(`instruments/${id(70)}`, { ...instrumentBody(), nickname: 'Seen Once' });
     const looked = await put(`examinations/${id(71)}`, {
       ...examinationBody({ date: '2026-11-20' }),
@@ -180,7 +180,7 @@ describe('a quick look on paper', () => {
     });
     expect(looked.status, JSON.stringify(looked.body)).toBe(200);
     const priced = await textOfPaper('quick look', 'buyer', { prices: 'yes' }, id(70));
-    for (const said of ['Repair', '240', '1850', 'at its back', 'Point by point', 'Not seen'])
+    for (const said of ['Repair', '240', '1 850', 'at its back', 'Point by point', 'What may hide'])
       expect(priced).toContain(said);
     const bare = await textOfPaper('quick look', 'buyer', {}, id(70));
     expect(bare).toContain('bridge reglued');

@@ -2,6 +2,7 @@ import type { Examination, Instrument, Protocol, Shop } from '@upright-elder/con
 import { lookedSaved, quickAnswerOf } from '@upright-elder/contract/lists';
 import { stateName, POINTS } from '@upright-elder/core/readings';
 import type { QuickAnswer } from '@upright-elder/core/repair-plans';
+import { printMoney } from '@upright-elder/core/units';
 import { quickWords } from '@upright-elder/core/wording';
 import type { QuickOnPaper } from '@upright-elder/papers';
 
@@ -27,7 +28,7 @@ export function quickOnPaper(
   const answer = quickAnswerOf(lookedSaved(findings), asking, priced.get(last.protocol)!, instrument, shop);
   const words = quickWords(prices ? answer : withoutPrices(answer), shop.currency);
   return {
-    ...{ date, byName, asking: prices ? asking : '' },
+    ...{ date, byName, asking: prices && askingPrice ? printMoney(askingPrice.amount, shop.currency) : '' },
     words: prices ? words : { ...words, first: '' },
     points: findings.map(({ point, states, verdict, words: said }) => ({
       name: POINTS[point].name,
