@@ -1,0 +1,250 @@
+import type { Mode, PreparedShop } from './problem.js';
+import type { Minute } from './windows.js';
+
+/** What a place waits for, the last thing that put it off. */
+export type Because =
+  /** nothing: it begins as soon as planning begins, or as it may */
+  | { kind: 'at once' }
+  | { kind: 'earliest' }
+  /** it is under way, or somebody put it there */
+  | { kind: 'fixed' }
+  | { kind: 'need'; step: number }
+  | { kind: 'person'; worker: number; step: number }
+  | { kind: 'thing'; pool: number; step: number }
+  /** until the shop opens, or until there is time enough before it closes */
+  | { kind: 'hours' };
+
+export interface Placed {
+  start: Minute;
+  /** its hands are done */
+  end: Minute;
+  /** what follows may begin */
+  ready: Minute;
+  /** what it took until it is free is free */
+  free: Minute;
+  mode: Mode | null;
+  because: Because;
+}
+
+interface Busy {
+  from: Minute;
+  to: Minute;
+  step: number;
+}
+
+/** What is taken of a person or of a kind of things, in order of when it begins. */
+class Taken {
+  private readonly all: Busy[] = [];
+  /** nothing lies longer than this, minutes */
+  private longest = 0;
+
+  put(from: Minute, to: Minute, step: number): void {
+    const { all } = this;
+    let at = all.length;
+    while (at > 0 && all[at - 1]!.from > from) at -= 1;
+    all.splice(at, 0, { from, to, step });
+    this.longest = Math.max(this.longest, to - from);
+  }
+
+  takeOut(step: number): void {
+    const { all } = this;
+    for (let at = all.length - 1; at >= 0; at--)
+      if (all[at]!.step === step) {
+        all.splice(at, 1);
+        return;
+      }
+  }
+
+  /**
+   * What ends first of what is taken at a moment at which so much is taken as there is, from one minute up to another; null
+   * where something is left all the time.
+   */
+  full(count: number, from: Minute, to: Minute): Busy | null {
+    const { all } = this;
+    const last = this.beginsBefore(to);
+    const earliest = from - this.longest;
+    let over = 0;
+    for (let k = last; k >= 0 && all[k]!.from >= earliest; k--) if (all[k]!.to > from) over += 1;
+    if (over < count) return null;
+    // what is taken grows only where something begins
+    for (let k = last; k >= 0 && all[k]!.from >= earliest; k--) {
+      const own = all[k]!;
+      if (own.to <= from) continue;
+      const moment = Math.max(from, own.from);
+      let at = 0;
+      let first = own;
+      for (let n = last; n >= 0 && all[n]!.from >= earliest; n--) {
+        const other = all[n]!;
+        if (other.from > moment || other.to <= moment) continue;
+        at += 1;
+        if (other.to < first.to) first = other;
+      }
+      if (at >= count) return first;
+    }
+    return null;
+  }
+
+  /** The last that begins before a minute. */
+  private beginsBefore(to: Minute): number {
+    let [low, high] = [0, this.all.length];
+    while (low < high) {
+      const middle = (low + high) >> 1;
+      if (this.all[middle]!.from < to) low = middle + 1;
+      else high = middle;
+    }
+    return low - 1;
+  }
+}
+
+/** Steps laid into a shop one after another, each at its earliest place; the last ones can be taken back. */
+export class Placing {
+  readonly placed: (Placed | null)[];
+  private readonly hands: Taken[];
+  private readonly things: Taken[];
+
+  constructor(readonly shop: PreparedShop) {
+    this.placed = shop.steps.map(() => null);
+    this.hands = Array.from({ length: shop.workers }, () => new Taken());
+    this.things = shop.pools.map(() => new Taken());
+    for (const i of shop.order) {
+      const { fixed } = shop.steps[i]!;
+      if (fixed) this.put(i, this.held(i, fixed.start, fixed.mode));
+    }
+  }
+
+  /** When what it needs is done. */
+  ripe(i: number): { at: Minute; because: Because } {
+    const { before, earliest } = this.shop.steps[i]!;
+    let at = earliest;
+    let because: Because = earliest > this.shop.from ? { kind: 'earliest' } : { kind: 'at once' };
+    for (const step of before) {
+      const { ready } = this.placed[step]!;
+      if (ready > at) {
+        at = ready;
+        because = { kind: 'need', step };
+      }
+    }
+    return { at, because };
+  }
+
+  /** Puts a step at its earliest place, by whoever ends it first. @returns its place */
+  place(i: number, notBefore: Minute = -Infinity, only: Mode | null = null): Placed {
+    const best = this.earliest(i, notBefore, only);
+    this.put(i, best);
+    return best;
+  }
+
+  /** Where a step would go. */
+  earliest(i: number, notBefore: Minute = -Infinity, only: Mode | null = null): Placed {
+    const step = this.shop.steps[i]!;
+    const ripe = this.ripe(i);
+    const from = Math.max(ripe.at, notBefore);
+    if (step.modes.length === 0) return this.withoutHands(i, from, ripe.because);
+    let best: Placed | null = null;
+    for (const mode of only ? [only] : step.modes) {
+      if (best && from + step.hands > best.end) break;
+      const found = this.earliestBy(i, mode, from, ripe.because);
+      if (!best || found.end < best.end || (found.end === best.end && found.start > best.start)) best = found;
+    }
+    return best!;
+  }
+
+  put(i: number, place: Placed): void {
+    this.placed[i] = place;
+    const { uses } = this.shop.steps[i]!;
+    const { start, end, free, mode } = place;
+    if (mode && end > start) for (const worker of mode.workers) this.hands[worker]!.put(start, end, i);
+    for (const use of uses) {
+      const to = use.free ? free : end;
+      if (to > start) this.things[use.pool]!.put(start, to, i);
+    }
+  }
+
+  takeBack(i: number): void {
+    const place = this.placed[i];
+    if (!place) return;
+    this.placed[i] = null;
+    if (place.mode) for (const worker of place.mode.workers) this.hands[worker]!.takeOut(i);
+    for (const { pool } of this.shop.steps[i]!.uses) this.things[pool]!.takeOut(i);
+  }
+
+  private held(i: number, start: Minute, mode: Mode): Placed {
+    const { hands, wait } = this.shop.steps[i]!;
+    const begins = mode.windows.length === 0 ? start : Math.max(start, mode.windows.next(start));
+    const end = hands === 0 ? start : mode.windows.after(begins, hands);
+    return this.whole({ start, end, mode, because: { kind: 'fixed' } }, wait);
+  }
+
+  private whole(
+    { start, end, mode, because }: Pick<Placed, 'start' | 'end' | 'mode' | 'because'>,
+    wait: number,
+  ): Placed {
+    const ready = end + wait;
+    return { start, end, ready, free: this.shop.open.next(ready), mode, because };
+  }
+
+  private withoutHands(i: number, from: Minute, because: Because): Placed {
+    const { wait } = this.shop.steps[i]!;
+    let at = from;
+    let why = because;
+    for (;;) {
+      const place = this.whole({ start: at, end: at, mode: null, because: why }, wait);
+      const full = this.fullAt(i, place);
+      if (!full) return place;
+      at = full.until;
+      why = full.because;
+    }
+  }
+
+  private earliestBy(i: number, mode: Mode, from: Minute, because: Because): Placed {
+    const step = this.shop.steps[i]!;
+    const { windows } = mode;
+    let at = from;
+    let why = because;
+    for (;;) {
+      const opens = step.whole ? windows.nextFor(at, step.hands) : windows.next(at);
+      if (opens > at) {
+        at = opens;
+        why = { kind: 'hours' };
+      }
+      if (at === Infinity) return this.whole({ start: at, end: at, mode, because: why }, step.wait);
+      const end = step.whole ? at + step.hands : windows.after(at, step.hands);
+      const taken = this.takenBy(mode, at, end);
+      if (taken) {
+        at = taken.until;
+        why = taken.because;
+        continue;
+      }
+      const place = this.whole({ start: at, end, mode, because: why }, step.wait);
+      const full = this.fullAt(i, place);
+      if (!full) return place;
+      at = full.until;
+      why = full.because;
+    }
+  }
+
+  /** Somebody of them has hands in something else meanwhile. */
+  private takenBy(mode: Mode, from: Minute, to: Minute): { until: Minute; because: Because } | null {
+    for (const worker of mode.workers) {
+      const busy = this.hands[worker]!.full(1, from, to);
+      if (busy) return { until: busy.to, because: { kind: 'person', worker, step: busy.step } };
+    }
+    return null;
+  }
+
+  /** Everything of a kind is taken at some moment of it. */
+  private fullAt(i: number, place: Placed): { until: Minute; because: Because } | null {
+    const { uses } = this.shop.steps[i]!;
+    for (const { pool, free } of uses) {
+      const to = free ? place.free : place.end;
+      const full = this.fullIn(pool, place.start, to);
+      if (full) return full;
+    }
+    return null;
+  }
+
+  private fullIn(pool: number, from: Minute, to: Minute): { until: Minute; because: Because } | null {
+    const busy = this.things[pool]!.full(this.shop.pools[pool]!, from, to);
+    return busy && { until: busy.to, because: { kind: 'thing', pool, step: busy.step } };
+  }
+}

@@ -1,0 +1,141 @@
+import { Placing, type Placed } from './place.js';
+import { planShop, type ShopPlan } from './plan.js';
+import { prepareShop, type Mode, type PreparedShop, type ShopToPlan } from './problem.js';
+import { endsOf, valueOf, type Value } from './value.js';
+import type { Minute } from './windows.js';
+
+/** Where a step stood in the plan that people go by. */
+export interface Stood {
+  start: Minute;
+  by: readonly string[];
+}
+
+/** A way to go on, with what it costs of what was said. */
+export interface Onward {
+  placed: Placed[];
+  value: Value;
+  /** jobs that come later than promised and did not before */
+  broken: string[];
+  /** steps that begin at another time, or are another person's */
+  moved: string[];
+}
+
+export interface Replan {
+  /** what stands is kept as far as it goes */
+  keep: Onward;
+  /** planned anew; null where keeping breaks nothing and nobody asks */
+  fresh: Onward | null;
+  /** keeping mended, where that breaks no more than the new one and moves fewer */
+  mend: Onward | null;
+  /** nothing is asked: keeping breaks no promise anew */
+  kept: boolean;
+}
+
+/**
+ * How to go on where something went otherwise: keep what stands where that breaks no promise anew; else both are shown, what
+ * keeping breaks and what a new plan moves.
+ *
+ * @param stood where steps stood, by their ids; of new ones nothing
+ * @param heldBefore jobs whose promise was broken already
+ * @param isOver asked after each try of the new plan
+ */
+export function replan(
+  given: ShopToPlan,
+  stood: ReadonlyMap<string, Stood>,
+  heldBefore: ReadonlySet<string>,
+  isOver: (tries: number) => boolean,
+  seed = 1,
+): Replan {
+  const shop = prepareShop(given);
+  const of = (placed: Placed[]) => onward(shop, placed, stood, heldBefore);
+  const keep = of(keptPlan(shop, stood, new Set()));
+  if (keep.broken.length === 0) return { keep, fresh: null, mend: null, kept: true };
+  const order = [...stood].sort(([, a], [, b]) => a.start - b.start).map(([id]) => id);
+  const plan: ShopPlan = planShop(shop, isOver, seed, order);
+  const fresh = of(plan.placed);
+  const mended = mendedPlan(shop, stood, keep, of);
+  const isMend = mended.broken.length <= fresh.broken.length && mended.moved.length < fresh.moved.length;
+  return { keep, fresh, mend: isMend && mended !== keep ? mended : null, kept: false };
+}
+
+function onward(
+  shop: PreparedShop,
+  placed: Placed[],
+  stood: ReadonlyMap<string, Stood>,
+  heldBefore: ReadonlySet<string>,
+): Onward {
+  const { jobs, steps, workers } = shop.given;
+  const ends = endsOf(shop, placed);
+  const isMoved = (place: Placed, before: Stood) =>
+    place.start !== before.start ||
+    (place.mode?.workers ?? []).map((worker) => workers[worker]!.id).join() !== before.by.join();
+  return {
+    placed,
+    value: valueOf(shop, ends),
+    broken: jobs
+      .filter(({ id }, job) => ends[job]! > shop.due[job]! && !heldBefore.has(id))
+      .map(({ id }) => id),
+    moved: steps.flatMap(({ id }, i) => {
+      const before = stood.get(id);
+      return before && isMoved(placed[i]!, before) ? [id] : [];
+    }),
+  };
+}
+
+/** Everything in the order in which it stood, no earlier than it stood and by the same people; what is loose comes first. */
+function keptPlan(
+  shop: PreparedShop,
+  stood: ReadonlyMap<string, Stood>,
+  loose: ReadonlySet<number>,
+): Placed[] {
+  const placing = new Placing(shop);
+  const before = shop.given.steps.map(({ id }) => stood.get(id));
+  const rank = shop.order.map((_, i) => (loose.has(i) ? -1 : (before[i]?.start ?? Infinity)));
+  const left = new Set(shop.order.filter((i) => !shop.steps[i]!.fixed));
+  while (left.size > 0) {
+    let next = -1;
+    for (const i of left) {
+      const ready = shop.steps[i]!.before.every((one) => placing.placed[one]);
+      if (ready && (next < 0 || rank[i]! < rank[next]!)) next = i;
+    }
+    left.delete(next);
+    const was = loose.has(next) ? undefined : before[next];
+    placing.place(next, was?.start ?? -Infinity, was ? modeBy(shop, next, was.by) : null);
+  }
+  return placing.placed.map((place) => place!);
+}
+
+function modeBy(shop: PreparedShop, i: number, by: readonly string[]): Mode | null {
+  const key = by.join();
+  return (
+    shop.steps[i]!.modes.find(
+      ({ workers }) => workers.map((worker) => shop.given.workers[worker]!.id).join() === key,
+    ) ?? null
+  );
+}
+
+/** Job by job the ones that keeping breaks are let go of their places and go first, as long as that breaks fewer. */
+function mendedPlan(
+  shop: PreparedShop,
+  stood: ReadonlyMap<string, Stood>,
+  keep: Onward,
+  of: (placed: Placed[]) => Onward,
+): Onward {
+  let best = keep;
+  let loose = new Set<number>();
+  const tried = new Set<string>();
+  for (;;) {
+    const next = best.broken.find((id) => !tried.has(id));
+    if (next === undefined) return best;
+    tried.add(next);
+    const more = new Set(loose);
+    shop.given.steps.forEach(({ job }, i) => {
+      if (job === next && !shop.steps[i]!.fixed) more.add(i);
+    });
+    const one = of(keptPlan(shop, stood, more));
+    const fewer = one.broken.length - best.broken.length || one.moved.length - best.moved.length;
+    if (fewer >= 0) continue;
+    best = one;
+    loose = more;
+  }
+}
