@@ -15,6 +15,7 @@ for (const bench of [
   'core/bench/benchMoves.ts',
   'core/bench/benchTree.ts',
   'core/bench/benchJobs.ts',
+  'core/bench/benchSchedule.ts',
   'e2e/src/bench-shelf.ts',
   'e2e/src/bench-logger.ts',
   'e2e/src/bench-map.ts',

@@ -2,6 +2,9 @@ import loadHighs from 'highs';
 import { prepareShop, type ShopToPlan, type Value } from '../src/schedule/index.js';
 import { GRID } from './drawnShops.js';
 
+/** It is a CommonJS module: what it exports is the default itself. */
+const load = loadHighs as unknown as typeof loadHighs.default;
+
 /** What a mixed-integer solver says of a shop: by slots of time, sharing only the calendars with the search. */
 export interface Solved {
   value: Value;
@@ -25,7 +28,7 @@ interface Start {
  * @param seconds for both questions together
  */
 export async function solved(given: ShopToPlan, until: number, seconds: number): Promise<Solved | null> {
-  const highs = await loadHighs();
+  const highs = await load();
   const shop = prepareShop(given);
   const slot = (minute: number) => (minute - shop.from) / GRID;
   const starts = shop.steps.map((step, i): Start[] => {

@@ -37,7 +37,7 @@ export class Hand {
 
   /** Waits until the focus is on the element of this accessible name, without a key. */
   async isAt(name: string): Promise<void> {
-    for (let i = 0; i < 50 && (await this.focused()) !== name; i++)
+    for (let i = 0; i < 600 && (await this.focused()) !== name; i++)
       await new Promise((again) => setTimeout(again, 100));
     const at = await this.focused();
     if (at !== name) throw new Error(`the focus is on “${at}”, not on “${name}”`);

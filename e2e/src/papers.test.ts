@@ -160,6 +160,8 @@ describe('papers by hand', () => {
       await hand.tabTo('To whom');
       await hand.replace('Mrs Quill');
       await hand.keys('Enter');
+      // it is worked out first, which takes its time
+      await hand.sees('Given out, and kept as it is.');
       await hand.isAt('Print or save it');
       return page.$eval('form[aria-label="Give it out"] a.act', (link) => link.href);
     };

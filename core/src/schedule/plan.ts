@@ -9,6 +9,9 @@ import { isBetter, type Value } from './value.js';
 /** Up to so many free steps the best is found and proved; above, it is sought. */
 export const PROVED_UP_TO = 16;
 
+/** So many tries before the best is proved. */
+const SKETCH = 300;
+
 /** A plan of a shop: where every step lies, in the order of the shop's steps. */
 export interface ShopPlan {
   placed: Placed[];
@@ -52,8 +55,10 @@ export function planShop(
   const isBest = ({ late, done }: Value) => late <= bound.value.late && done <= bound.value.done;
   if (isBest(begun.value)) return plan(begun, true, 0);
   if (free <= PROVED_UP_TO) {
-    const { found, proved, nodes } = bestPlan(shop, begun.value);
-    if (proved) return plan(found ?? begun, true, nodes);
+    // the better what is known, the more is cut
+    const sketch = sought(shop, begun, (tries) => tries >= SKETCH, seed);
+    const { found, proved, nodes } = bestPlan(shop, sketch.value);
+    if (proved) return plan(found ?? sketch, true, nodes);
     if (found) return plan(found, false, nodes);
   }
   const best = sought(shop, begun, isOver, seed);
