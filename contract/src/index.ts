@@ -6,6 +6,7 @@ export * from './lengths.js';
 export * from './problems.js';
 export * from './money.js';
 export * from './demo.js';
+export * from './calendar.js';
 export * from './owners.js';
 export * from './papers.js';
 export * from './people.js';

@@ -19,6 +19,7 @@ import { GaugesModule } from './gauges/gauges.module.js';
 import { loggedRequest } from './http/logged-request.js';
 import { OpenConnections } from './http/open-connections.js';
 import { InstrumentsModule } from './instruments/instruments.module.js';
+import { CalendarModule } from './calendar/calendar.module.js';
 import { JobsModule } from './jobs/jobs.module.js';
 import { InterventionsModule } from './interventions/interventions.module.js';
 import { JudgementModule } from './judgement/judgement.module.js';
@@ -87,6 +88,7 @@ export class AppModule {
         ProtocolsModule,
         InstrumentsModule,
         InterventionsModule,
+        CalendarModule,
         JobsModule,
         ExaminationsModule,
         MapModule,

@@ -10,6 +10,8 @@ export interface OpeningHours {
   week: readonly Opening[];
   /** ISO dates */
   closed: readonly string[];
+  /** when nobody works though it is open; null where nobody said */
+  lunch?: Opening;
 }
 
 export const OPENING_ACCEPTED = '9:00–18:00, 9-17.30, or closed';
@@ -34,16 +36,20 @@ function minutesOf(hours: string, minutes = '0'): number | null {
 /** Shops are looked at so many days back and ahead. */
 const LOOKED = 15;
 
-/** Openings around an instant, ms, in their order. */
+/**
+ * Openings of the day of an instant, ms, and of so many days before and after it, in their order; a clock that changes
+ * meanwhile needs no case of its own.
+ */
 function openingsAround(
-  { week, closed }: OpeningHours,
+  { week, closed, lunch = null }: OpeningHours,
   now: number,
   zone: string,
+  { before, after, lunches = false }: { before: number; after: number; lunches?: boolean },
 ): [from: number, to: number][] {
   const instant = clockOf(zone);
   const today = dayOf(dateIn(new Date(now).toISOString(), zone));
   const found: [number, number][] = [];
-  for (let day = today - LOOKED; day <= today + LOOKED; day++) {
+  for (let day = today - before; day <= today + after; day++) {
     const date = isoDate(day);
     // the first of January 1970 was a Thursday
     const hours = week[(((day + 3) % 7) + 7) % 7] ?? null;
@@ -53,10 +59,36 @@ function openingsAround(
       minutes === 24 * 60
         ? Date.parse(instant([year, month, dayOfMonth, 0, 0, 0])) + DAY_MS
         : Date.parse(instant([year, month, dayOfMonth, Math.floor(minutes / 60), minutes % 60, 0]));
-    found.push([at(hours[0]), at(hours[1])]);
+    const [from, to] = hours;
+    if (!lunches || lunch === null || lunch[1] <= from || lunch[0] >= to) found.push([at(from), at(to)]);
+    else {
+      if (from < lunch[0]) found.push([at(from), at(lunch[0])]);
+      if (lunch[1] < to) found.push([at(lunch[1]), at(to)]);
+    }
   }
   return found;
 }
+
+/**
+ * When people work, ms, in order: from the day of an instant on, lunch taken out.
+ *
+ * @param days so many
+ */
+export const workingHours = (
+  hours: OpeningHours,
+  now: number,
+  zone: string,
+  days: number,
+): [from: number, to: number][] =>
+  openingsAround(hours, now, zone, { before: 0, after: days, lunches: true });
+
+/** When it is open, ms, in order: from the day of an instant on. @param days so many */
+export const openFrom = (
+  hours: OpeningHours,
+  now: number,
+  zone: string,
+  days: number,
+): [from: number, to: number][] => openingsAround(hours, now, zone, { before: 0, after: days });
 
 /** When the shop closes next and opens again, and when it closed last, ms; null where its hours do not say. */
 export interface AroundNow {
@@ -67,7 +99,7 @@ export interface AroundNow {
 }
 
 export function aroundNow(hours: OpeningHours, now: number, zone: string): AroundNow {
-  const all = openingsAround(hours, now, zone);
+  const all = openingsAround(hours, now, zone, { before: LOOKED, after: LOOKED });
   return {
     closes: all.find(([from, to]) => from <= now && now < to)?.[1] ?? null,
     opens: all.find(([from]) => from > now)?.[0] ?? null,

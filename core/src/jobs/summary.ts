@@ -1,5 +1,6 @@
 import type { TreatmentId } from '../treatments/index.js';
 import { barsOf, freeFrom, mayBeStrungAt } from './bars.js';
+import { hoursOf } from './hours.js';
 import { stepsOf, type Clock, type Job, type Step } from './job.js';
 import { standingOf, stepName, type Bench } from './stages.js';
 
@@ -18,6 +19,27 @@ export interface StepAtHand {
   glues: boolean;
   /** when it is free, ms; null where something that no clock ends stands in its way */
   freeFrom: number | null;
+}
+
+/** A step that is left, as the calendar lays it out. */
+export interface StepLeft {
+  step: string;
+  treatment: string;
+  name: string;
+  standing: Step['standing'];
+  /** hours of hands and of waiting after them, from and to */
+  hands: [number, number];
+  wait: [number, number];
+  /** hours that were worked on it and are closed, and since when it is in somebody's hands, ms */
+  worked: number;
+  since: number | null;
+  people: string[];
+  /** steps that are left and come before it */
+  after: string[];
+  /** what sets keeps it until then, ms; null where nothing does */
+  sets: number | null;
+  /** somebody else has to say or bring something first */
+  waitsFor: 'owner' | null;
 }
 
 /** What the bench and the shelf show of a job. */
@@ -39,6 +61,8 @@ export interface JobSummary {
   questions: string[];
   strungAt: number | null;
   promised: string | null;
+  /** everything that is left, in order; not there in what was kept before the calendar was */
+  left?: StepLeft[];
   place: Job['place'];
   aside: Job['aside'];
   out: Job['out'];
@@ -99,12 +123,40 @@ export function summaryOf(job: Job, bench: Bench, now: number): JobSummary {
     questions: [...job.questions.values()].filter(({ answer }) => answer === null).map(({ say }) => say),
     strungAt: mayBeStrungAt(job),
     promised: job.promised?.day ?? null,
+    left: left.map((step) => leftOf(job, step, bench, now)),
     place: job.place,
     aside: job.aside,
     out: job.out,
     untold: [...job.mishaps.values()].filter(({ told }) => told === null).length,
     doubts: job.doubts.size,
     handedOver: job.handedOver?.at ?? null,
+  };
+}
+
+function leftOf(job: Job, step: Step, bench: Bench, now: number): StepLeft {
+  const bars = barsOf(job, step, now);
+  const clocks = [...job.clocks.values()].filter(
+    (clock) => clock.step === step.id && !clock.stopped && clock.plan !== null,
+  );
+  const until = [
+    ...bars.flatMap((bar) => (bar.kind === 'sets' || bar.kind === 'no strings yet' ? [bar.until] : [])),
+    // what runs on it runs to its end; what is held in the hand is over before the page is drawn
+    ...(step.standing === 'waiting' ? clocks.map(({ from, plan }) => from + plan! * 1000) : []),
+  ];
+  const open = step.spans.filter(({ to }) => to === null);
+  return {
+    step: step.id,
+    treatment: step.treatment,
+    name: stepName(step, bench),
+    standing: step.standing,
+    hands: step.hands,
+    wait: step.wait,
+    worked: hoursOf({ spans: step.spans.filter(({ to }) => to !== null) }, now, 0).hours,
+    since: open.length > 0 ? Math.min(...open.map(({ from }) => from)) : null,
+    people: open.map(({ person }) => person),
+    after: bars.flatMap((bar) => (bar.kind === 'step first' ? [bar.step] : [])),
+    sets: until.length > 0 ? Math.max(...until) : null,
+    waitsFor: bars.some(({ kind }) => kind === 'owner asked' || kind === 'not agreed') ? 'owner' : null,
   };
 }
 

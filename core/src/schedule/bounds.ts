@@ -34,7 +34,7 @@ export function boundOf(shop: PreparedShop): Bound {
       }
       heads[i] = end + step.wait;
     }
-    jobs[step.job] = Math.max(jobs[step.job]!, heads[i]!);
+    jobs[step.job] = Math.max(jobs[step.job]!, heads[i]);
   }
   const path = valueOf(shop, jobs);
   const shared = sharedHands(shop, jobs);

@@ -129,7 +129,7 @@ class Search {
         end = Math.min(end, step.whole ? begins + step.hands : windows.after(begins, step.hands));
       }
       heads[i] = end + step.wait;
-      ends[step.job] = Math.max(ends[step.job]!, heads[i]!);
+      ends[step.job] = Math.max(ends[step.job]!, heads[i]);
     }
     const value = valueOf(shop, ends);
     return value.late === this.best.late

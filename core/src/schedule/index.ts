@@ -9,3 +9,5 @@ export * from './bounds.js';
 export * from './plan.js';
 export * from './dates.js';
 export * from './replan.js';
+export * from './ofShop.js';
+export * from './calendar.js';

@@ -123,16 +123,3 @@ export function common(a: readonly Window[], b: readonly Window[]): Window[] {
   }
   return result;
 }
-
-/** What of the first lies in none of the others. */
-export function without(windows: readonly Window[], others: readonly Window[]): Window[] {
-  return others.reduce<Window[]>(
-    (left, [from, to]) =>
-      left.flatMap(([a, b]): Window[] =>
-        to <= a || from >= b
-          ? [[a, b]]
-          : [...(a < from ? [[a, from] as const] : []), ...(to < b ? [[to, b] as const] : [])],
-      ),
-    [...windows],
-  );
-}

@@ -1,4 +1,5 @@
 import type { Parsed } from '../units/parsed.js';
+import type { Resource } from './treatment.js';
 
 /**
  * Figures that nobody gave: each shop has its own, and is asked for it where it matters. Until then nothing is planned by
@@ -20,6 +21,12 @@ export const SHOP_FIGURES = {
   'french polish': { name: 'Between two sessions of French polish', unit: 'h', from: 0.5, to: 400 },
   'board after levelling': { name: 'A levelled board stays clamped for', unit: 'h', from: 0.5, to: 400 },
   'jack turn': { name: 'One turn of the jack lifts', unit: 'mm', from: 0.1, to: 10 },
+  'count clamps': { name: 'Clamp sets', unit: 'sets', from: 1, to: 60 },
+  'count form': { name: 'Forms to lie in', unit: 'forms', from: 1, to: 20 },
+  'count heat': { name: 'Things to heat with at once', unit: 'at once', from: 1, to: 20 },
+  'count steam': { name: 'Steamers', unit: 'steamers', from: 1, to: 20 },
+  'count humid box': { name: 'Places in a humid case', unit: 'places', from: 1, to: 60 },
+  'count ventilated place': { name: 'Drying places', unit: 'places', from: 1, to: 60 },
   'filing after cyanoacrylate': { name: 'Cyanoacrylate may be filed after', unit: 'h', from: 0.1, to: 48 },
 } as const satisfies Record<string, { name: string; unit: string; from: number; to: number }>;
 export type ShopFigureId = keyof typeof SHOP_FIGURES;
@@ -52,3 +59,23 @@ export function parseFigure(id: string, text: string): Parsed<number> {
     ? { ok: true, value }
     : { ok: false, reason: `“${text}” does not fit`, accepted: `a number from ${from} to ${to}, in ${unit}` };
 }
+
+/** How many there are of what is used at the bench where the shop did not say. House figures, no source. */
+export const HOUSE_COUNTS = {
+  clamps: 3,
+  form: 1,
+  heat: 1,
+  steam: 1,
+  'humid box': 2,
+  'ventilated place': 4,
+} as const satisfies Record<Exclude<Resource, 'second hands'>, number>;
+export type CountedResource = keyof typeof HOUSE_COUNTS;
+
+/** How many of each there are, by the shop's own figures where it gave any. @param figures as typed, by their names */
+export const countsOf = (figures: Readonly<Record<string, string>>): Record<CountedResource, number> =>
+  Object.fromEntries(
+    (Object.keys(HOUSE_COUNTS) as CountedResource[]).map((one) => {
+      const read = parseFigure(`count ${one}`, figures[`count ${one}`] ?? '');
+      return [one, read.ok ? Math.floor(read.value) : HOUSE_COUNTS[one]];
+    }),
+  ) as Record<CountedResource, number>;

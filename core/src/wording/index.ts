@@ -11,6 +11,7 @@ export * from './wood.js';
 export * from './body.js';
 export * from './yearsAhead.js';
 export * from './plans.js';
+export * from './calendar.js';
 export * from './quickLook.js';
 export * from './series.js';
 export * from './air.js';

@@ -179,9 +179,19 @@ export class JobsService implements OnModuleInit {
     return { now: this.now(), closedSince: await this.closedSince(), handsAtClock, jobs };
   }
 
-  private async list(where: string, parameters: unknown[]): Promise<JobOfList[]> {
+  /** Every job under way with everything that is left of it, as the calendar lays it out. */
+  async underWay(): Promise<{ now: number; jobs: JobOfList[] }> {
+    return { now: this.now(), jobs: await this.list('"job"."handedOver" IS NULL', [], '"job"."summary"') };
+  }
+
+  /** @param summary what is read of it: what is left in full is the calendar's alone */
+  private async list(
+    where: string,
+    parameters: unknown[],
+    summary = `json_remove("job"."summary", '$.left')`,
+  ): Promise<JobOfList[]> {
     const rows = await this.database.read.query<(Omit<JobOfList, 'summary'> & { summary: string })[]>(
-      `SELECT "job"."id", "job"."instrumentId", "instrument"."nickname", "job"."summary" FROM "job"
+      `SELECT "job"."id", "job"."instrumentId", "instrument"."nickname", ${summary} AS "summary" FROM "job"
         JOIN "instrument" ON "instrument"."id" = "job"."instrumentId" WHERE ${where} ORDER BY "job"."openedAt" DESC, "job"."id"`,
       parameters,
     );

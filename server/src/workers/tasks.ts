@@ -39,6 +39,7 @@ import {
 import type { QuantityId } from '@upright-elder/core/readings';
 import { firstQuestion, firstSentence, type Sentence } from '@upright-elder/core/wording';
 import { IN_USE } from '@upright-elder/core/forecast';
+import { calendarOf, type Calendar, type CalendarAsked } from '@upright-elder/core/schedule';
 import type { WayKey } from '@upright-elder/core/tree';
 import { fitBelly, SolvedTop, STRUNG_SD, topSpec } from '@upright-elder/core/top';
 import type { HeightUnit } from '@upright-elder/core/units';
@@ -287,3 +288,12 @@ export const setPapers = (input: PapersToSet): Promise<Uint8Array> => setOnPaper
 
 /** The way on by which what was said is held against what came. */
 export const wayToday = (input: WayAsked): WayKey => wayOnPaper(input);
+
+/** So long a better plan is sought while somebody waits, ms. */
+const SEEK_MS = 700;
+
+/** The weeks ahead of a shop. */
+export function planCalendar(asked: CalendarAsked): Calendar {
+  const until = performance.now() + SEEK_MS;
+  return calendarOf(asked, () => performance.now() > until);
+}

@@ -15,6 +15,7 @@ import type {
   BackupState,
   BackupTrouble,
   BenchPage,
+  CalendarPage,
   DemoState,
   Learning,
   LogFolder,
@@ -48,6 +49,8 @@ import { get } from './api.js';
 /** Server data, one hook a subject; the key is the path. */
 export const useOwners = () => useSWR<Owner[]>('owners', get);
 export const usePeople = () => useSWR<Person[]>('people', get);
+/** Asked again now and then: hands go on while nobody touches a button. */
+export const useCalendar = () => useSWR<CalendarPage>('calendar', get, { refreshInterval: 60000 });
 /** Asked again now and then: the day turns while a page is open. */
 export const useShop = () => useSWR<Shop>('shop', get, { refreshInterval: 60000 });
 /** Whether hands are at a clock of the bench now; asked beside every page, and as soon as the bench is left. */

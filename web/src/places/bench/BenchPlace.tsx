@@ -93,6 +93,13 @@ function BenchView({ jobs, shop }: { jobs: readonly JobOfList[]; shop: Shop }) {
           </ul>
         </section>
       </div>
+      {jobs.length > 0 && (
+        <p className="mt-3">
+          <Link to="/calendar" className="inline-block min-h-[44px] py-2 underline">
+            The weeks ahead
+          </Link>
+        </p>
+      )}
     </div>
   );
 }
