@@ -137,7 +137,7 @@ export function prepareShop(given: ShopToPlan): PreparedShop {
     if (step.hands > 0 && fit.length === 0 && !fixed)
       throw new ShopFault(
         offered.length === 0
-          ? `step ${step.id} needs somebody who may do it`
+          ? `step ${step.id} has no person who may do it`
           : `no stretch of working time is long enough for step ${step.id}`,
       );
     return {

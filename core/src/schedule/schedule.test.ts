@@ -242,7 +242,7 @@ describe('any plan', () => {
     for (const [over, said] of [
       [{ after: ['nowhere'] }, /step nowhere is not there/u],
       [{ after: [drawn.steps[0]!.id] }, /ring/u],
-      [{ hands: 60, by: [] }, /needs somebody who may do it/u],
+      [{ hands: 60, by: [] }, /has no person who may do it/u],
       [{ hands: 900, whole: true, by: [[drawn.workers[0]!.id]] }, /no stretch of working time/u],
       [{ hands: 60, by: [['stranger']] }, /person stranger is not there/u],
       [{ job: 'none' }, /job none is not there/u],

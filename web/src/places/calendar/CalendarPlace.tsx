@@ -97,10 +97,9 @@ function Weeks({ page }: { page: CalendarPage }) {
           <ul>
             {planned.jobs
               .toSorted((a, b) => a.end - b.end)
-              .map(({ job, end, sure, due, share }) => (
+              .map(({ job, sure, due, share }) => (
                 <li key={job} className="border-t border-rule py-1.5 first:border-t-0">
-                  <strong>{jobOf(job).nickname}</strong>: {sayDate(dayOf(end))}, by {sayDate(dayOf(sure))} in
-                  8 of 10.
+                  <strong>{jobOf(job).nickname}</strong>: by {sayDate(dayOf(sure))}, 8 of 10.
                   {due !== null && share !== null && (
                     <span className={share < 0.5 ? 'block text-ochre' : 'block text-faint'}>
                       Promised for {sayDate(dayOf(due))}: {sayShare(share)}.
