@@ -4,7 +4,7 @@ import { draft, plannedSteps } from '@upright-elder/core/jobs';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { Database } from './store/database.js';
 import { startApp, type AppUnderTest } from './testing/app-under-test.js';
-import { id, INSTRUMENT, instrumentBody, PERSON } from './testing/bodies.js';
+import { fromTablet, id, INSTRUMENT, instrumentBody, PERSON } from './testing/bodies.js';
 
 let server: AppUnderTest;
 const put = (path: string, body: unknown) => server.call('PUT', path, body);
@@ -23,13 +23,11 @@ const open = async (promised: string | null) => {
   const job = randomUUID();
   const at = Date.parse('2026-11-24T07:00:00Z');
   const steps = plannedSteps(['slacken', 'reglue-brace', 'set-up'], [], { edits: {}, own: [] }, randomUUID);
-  const events = [
+  const events = fromTablet(job, at, [
     draft(acting, 'opened', null, { instrument: INSTRUMENT, name: 'Loose brace', from: 'by hand' }),
     draft(acting, 'plan taken', null, { version: 1, steps }),
     ...(promised ? [draft(acting, 'promised', null, { day: promised })] : []),
-  ].map((one, seq) => ({
-    ...{ ...one, job, by: PERSON, with: [], device: 'tablet', clockRun: 0, seq, at, stamp: at + seq, v: 1 },
-  }));
+  ]);
   expect((await server.call('POST', 'jobs/events', { events })).status).toBe(200);
   return { job, steps };
 };

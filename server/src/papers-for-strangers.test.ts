@@ -5,7 +5,14 @@ import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
 import sharp from 'sharp';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { startApp, type AppUnderTest } from './testing/app-under-test.js';
-import { examinationBody, id, instrumentBody, interventionBody, PERSON } from './testing/bodies.js';
+import {
+  examinationBody,
+  fromTablet,
+  id,
+  instrumentBody,
+  interventionBody,
+  PERSON,
+} from './testing/bodies.js';
 
 /** Owners as they are really called, with what of the name may stand nowhere. */
 const OWNERS: [name: string, reach: string, never: string[]][] = [
@@ -173,7 +180,7 @@ describe('a paper for the next luthier', () => {
         string,
       ];
       const at = Date.parse('2026-11-23T08:00:00Z');
-      const drafts = [
+      const drafts = fromTablet(job, at, [
         draft(acting, 'opened', null, {
           ...{ instrument, name: short, from: 'by hand', asked: said, promises: [said], playing: said },
           ...{ cameWith: [short], owner: own.id },
@@ -195,20 +202,7 @@ describe('a paper for the next luthier', () => {
         },
         draft(acting, 'mishap settled', null, { mishap, offer: said, accepted: true }),
         { ...draft(acting, 'surprise', null, { say: said }), id: event },
-      ].map((one, seq) => ({
-        ...{
-          ...one,
-          job,
-          by: PERSON,
-          with: [],
-          device: 'tablet',
-          clockRun: 0,
-          seq,
-          at,
-          stamp: at + seq,
-          v: 1,
-        },
-      }));
+      ]);
       const sent = await server.call('POST', 'jobs/events', { events: drafts });
       expect(sent.status, JSON.stringify(sent.body)).toBe(200);
 

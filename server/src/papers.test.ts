@@ -18,6 +18,7 @@ import { Database } from './store/database.js';
 import { startApp, type AppUnderTest } from './testing/app-under-test.js';
 import {
   examinationBody,
+  fromTablet,
   id,
   INSTRUMENT,
   instrumentBody,
@@ -197,13 +198,11 @@ describe('a list of what is wanted', () => {
     const bench = { edits: {}, own: [] };
     const at = Date.parse('2026-11-24T07:00:00Z');
     const steps = plannedSteps(['reglue-brace', 'saddle'], [], bench, randomUUID);
-    const events = [
+    const events = fromTablet(job, at, [
       draft(acting, 'opened', null, { instrument: INSTRUMENT, name: 'Brace', from: 'by hand' }),
       draft(acting, 'plan taken', null, { version: 1, steps }),
       draft(acting, 'part wanted', null, { what: 'bone blank', from: 'the bone yard' }),
-    ].map((one, seq) => ({
-      ...{ ...one, job, by: PERSON, with: [], device: 'tablet', clockRun: 0, seq, at, stamp: at + seq, v: 1 },
-    }));
+    ]);
     expect((await server.call('POST', 'jobs/events', { events })).status).toBe(200);
     const list = await textOfPaper('shop list', 'owner');
     for (const said of ['Materials', 'bone blank, from the bone yard']) expect(list).toContain(said);
@@ -435,14 +434,12 @@ describe('what an owner sends back', () => {
     const acting = { newId: randomUUID };
     const job = randomUUID();
     const at = Date.parse('2026-11-24T08:00:00Z');
-    const events = [
+    const events = fromTablet(job, at, [
       draft(acting, 'opened', null, { instrument: INSTRUMENT, name: 'Set-up', from: 'by hand' }),
       draft(acting, 'consent given', null, {
         ...{ treatments: ['set-up'], way: 'signed paper', date: '2026-11-24', paper: id(701), file },
       }),
-    ].map((one, seq) => ({
-      ...{ ...one, job, by: PERSON, with: [], device: 'tablet', clockRun: 0, seq, at, stamp: at + seq, v: 1 },
-    }));
+    ]);
     expect((await server.call('POST', 'jobs/events', { events })).status).toBe(200);
     const there = async () => (await fetch(`${server.address}/api/papers/answers/${file}`)).status;
     expect(await there()).toBe(200);

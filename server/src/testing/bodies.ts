@@ -4,6 +4,7 @@ import type {
   ReadingInput,
   InterventionInput,
 } from '@upright-elder/contract';
+import type { EventDraft, JobEvent } from '@upright-elder/core/jobs';
 
 /** Ids of the right form, told apart by their last digits. */
 export const id = (n: number) => `019aa000-0000-7000-8000-${String(n).padStart(12, '0')}`;
@@ -119,3 +120,9 @@ export function interventionBody(over: Partial<InterventionInput> = {}): Interve
     ...over,
   };
 }
+
+/** Events of one job as a tablet sends them, a millisecond apart from the given one on. */
+export const fromTablet = (job: string, at: number, drafts: readonly EventDraft[]): JobEvent[] =>
+  drafts.map((one, seq) => ({
+    ...{ ...one, job, by: PERSON, with: [], device: 'tablet', clockRun: 0, seq, at, stamp: at + seq, v: 1 },
+  }));
