@@ -1,4 +1,5 @@
 import { PAPER_TEXT_IDS, type PaperText } from '@upright-elder/core/papers';
+import { SKILLS, type Skill } from '@upright-elder/core/treatments';
 import { DATE_ORDERS, isTimeZone, type DateOrder } from '@upright-elder/core/days';
 import { QUANTITY_IDS, READING_UNITS, type QuantityId, type ReadingUnit } from '@upright-elder/core/readings';
 import type { TemperatureUnit } from '@upright-elder/core/units';
@@ -120,6 +121,12 @@ export class PersonDays {
   @ArrayMaxSize(200)
   @Matches(/^\d{4}-\d{2}-\d{2}$/u, { each: true, message: 'days off are days such as 2026-12-25' })
   off!: string[];
+
+  /** what they may do; left out: everything */
+  @IsOptional()
+  @IsArray()
+  @IsIn(SKILLS, { each: true, message: `what somebody may do is one of ${SKILLS.join(', ')}` })
+  skills?: Skill[];
 }
 
 /** The shop's own settings; one record. */
@@ -203,6 +210,12 @@ export class ShopInput {
   @ArrayMaxSize(200)
   @Matches(/^\d{4}-\d{2}-\d{2}$/u, { each: true, message: 'days off are days such as 2026-12-25' })
   daysOff?: string[];
+
+  /** when hands rest in the middle of the day, as typed; left out where work goes through */
+  @IsOptional()
+  @IsString()
+  @MaxLength(20)
+  lunch?: string;
 
   /** on which days each person works; who is left out works whenever it is open */
   @IsOptional()

@@ -22,6 +22,7 @@ import { PhotographEntity } from './photographs/photograph.entity.js';
 import { RepairPlanEntity } from './plans/repair-plan.entity.js';
 import { ProtocolEntity } from './protocols/protocol.entity.js';
 import { ReadingEntity } from './readings/reading.entity.js';
+import { CalendarPinEntity, CalendarPlanEntity } from './calendar/calendar.entities.js';
 import { BenchEventEntity } from './jobs/bench-event.entity.js';
 import { JobEntity } from './jobs/job.entity.js';
 import { EditEntity } from './store/edit.entity.js';
@@ -63,6 +64,8 @@ export const ENTITIES = [
   TreeFellEntity,
   ProtocolEntity,
   ShopEntity,
+  CalendarPinEntity,
+  CalendarPlanEntity,
   ToolEntity,
   StringSetEntity,
   TuningEntity,

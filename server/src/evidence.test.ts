@@ -163,8 +163,11 @@ interface Tried {
   asks: string[];
 }
 
+/** Saved under what they belong to, not alone: load-tests.test.ts and calendar.test.ts try them. */
+type Apart = 'weighing' | 'calendar_pin' | 'calendar_plan';
+
 /** A table that is added to the list has no line here, and does not compile. */
-const TRIED: Record<Exclude<EditedTable, 'weighing'>, Tried> = {
+const TRIED: Record<Exclude<EditedTable, Apart>, Tried> = {
   owner: {
     id: id(3052),
     path: (of) => `owners/${of}`,

@@ -3,7 +3,7 @@
  * somebody saved. An instrument's subject covers its examinations, interventions,
  * marks and plan; its top trials are its load tests and what was tried on its virtual top; its
  * repair plans are the plans that are kept of it, and what was called before the program said its own; a job goes by its
- * own id; papers are those that were given out.
+ * own id; papers are those that were given out; the calendar is what was put into it by hand, and which plan is gone by.
  */
 
 export const CHANGE_SUBJECTS = [
@@ -13,6 +13,7 @@ export const CHANGE_SUBJECTS = [
   'top trials',
   'repair plans',
   'job',
+  'calendar',
   'room',
   'tools',
   'strings',

@@ -1,4 +1,5 @@
 export * from './air.js';
+export * from './calendar.js';
 export * from './events.js';
 export * from './examinations.js';
 export * from './find.js';

@@ -25,3 +25,4 @@ export * from './storage.js';
 export * from './stays.js';
 export * from './airDoubt.js';
 export * from './yearsAhead.js';
+export * from './urgency.js';

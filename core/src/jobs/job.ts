@@ -206,6 +206,9 @@ export type LookedFor = (typeof LOOKED_FOR)[number];
 
 export const JOB_PLACES = ['bench', 'case', 'press', 'drying shelf', 'rack', 'apart', 'away'] as const;
 export type JobPlace = (typeof JOB_PLACES)[number];
+/** In which turn an instrument is worked on. */
+export const RANKS = ['at once', 'soon', 'in turn', 'can wait'] as const;
+export type Rank = (typeof RANKS)[number];
 export const STRINGS_NOW = ['at pitch', 'slack', 'off'] as const;
 
 /** A job as its events tell it. */
@@ -230,6 +233,8 @@ export interface Job {
   lines: Map<string, Line>;
   consents: Map<string, Consent>;
   promised: { day: string; why: string | null } | null;
+  needed: { day: string; for: string | null } | null;
+  ranked: { rank: Rank; why: string; by: string } | null;
   version: number;
   steps: Map<string, Step>;
   /** ids of steps, in the order of the bench */
@@ -287,6 +292,8 @@ export const noJob = (id: string): Job => ({
   lines: new Map(),
   consents: new Map(),
   promised: null,
+  needed: null,
+  ranked: null,
   version: 0,
   steps: new Map(),
   order: [],

@@ -19,6 +19,8 @@ export interface StepAtHand {
   glues: boolean;
   /** when it is free, ms; null where something that no clock ends stands in its way */
   freeFrom: number | null;
+  /** hours of waiting after its hands, from and to; not there in what was kept before the calendar was */
+  wait?: [number, number];
 }
 
 /** A step that is left, as the calendar lays it out. */
@@ -61,6 +63,9 @@ export interface JobSummary {
   questions: string[];
   strungAt: number | null;
   promised: string | null;
+  /** the owner needs it by then; in which turn it is, by hand; not there in what was kept before the calendar was */
+  needed?: string | null;
+  ranked?: Job['ranked'];
   /** everything that is left, in order; not there in what was kept before the calendar was */
   left?: StepLeft[];
   place: Job['place'];
@@ -87,6 +92,7 @@ export function summaryOf(job: Job, bench: Bench, now: number): JobSummary {
       standing: step.standing,
       now: stage?.say ?? null,
       hands: step.hands,
+      wait: step.wait,
       glues: stages.some(({ glue, passed }) => glue !== undefined && !passed),
       people: step.spans.filter(({ to }) => to === null).map(({ person }) => person),
       freeFrom: freeFrom(job, step, now),
@@ -123,6 +129,8 @@ export function summaryOf(job: Job, bench: Bench, now: number): JobSummary {
     questions: [...job.questions.values()].filter(({ answer }) => answer === null).map(({ say }) => say),
     strungAt: mayBeStrungAt(job),
     promised: job.promised?.day ?? null,
+    needed: job.needed?.day ?? null,
+    ranked: job.ranked,
     left: left.map((step) => leftOf(job, step, bench, now)),
     place: job.place,
     aside: job.aside,

@@ -1,7 +1,8 @@
 import { seededChance, type Chance } from '../numeric/index.js';
 import { boundOf } from './bounds.js';
 import { laid, type Listed } from './lists.js';
-import { Placing } from './place.js';
+import { Placing, type Placed } from './place.js';
+import { Tails } from './tails.js';
 import type { PreparedShop } from './problem.js';
 import { isBetter } from './value.js';
 
@@ -36,8 +37,9 @@ export function sought(
   if (from.list.length < 2) return { ...best, tries };
   const chance = seededChance(seed);
   const alone = boundOf(shop).jobs;
+  const tails = new Tails(shop, from.value.done);
   while (!isOver(tries)) {
-    const run = new Run(shop, best, alone, chance);
+    const run = new Run(shop, best, { alone, tails }, chance);
     const many = RUN * from.list.length;
     for (let k = 0; k < many && !isOver(tries); k++) {
       tries += 1;
@@ -49,24 +51,30 @@ export function sought(
   return { ...best, tries };
 }
 
+/** Of the first so many of a list: when each job can be done at best, and what that comes to. */
+interface Sum {
+  ends: Float64Array;
+  value: number;
+}
+
 /** One run: a list that changes, laid out, and taken back as far as it is laid anew. */
 class Run {
   private readonly list: number[];
   private readonly placing: Placing;
   /** of the first so many of the list: when each job can be done at best, and what that comes to */
-  private readonly trail: { ends: Float64Array; value: number }[] = [];
-  /** what was laid, in order */
-  private readonly taken: number[] = [];
+  private readonly trail: Sum[] = [];
   private value: number;
+  private readonly tails: Tails;
   /** the place of each step in the list; -1 where it stands in none */
   private readonly at: number[];
 
   constructor(
     private readonly shop: PreparedShop,
     { list }: Listed,
-    alone: readonly number[],
+    { alone, tails }: { alone: readonly number[]; tails: Tails },
     private readonly chance: Chance,
   ) {
+    this.tails = tails;
     this.list = [...list];
     this.placing = new Placing(shop);
     this.at = new Array<number>(shop.steps.length).fill(-1);
@@ -90,14 +98,16 @@ class Run {
     let to = low + Math.floor(this.chance() * (high - low));
     if (to >= from) to += 1;
     const limit = this.value - heat * this.value * Math.log(1 - this.chance());
-    this.move(from, to);
     const first = Math.min(from, to);
+    const stood = this.list.slice(first).map((one) => this.placing.placed[one]!);
+    const sums = this.trail.slice(first + 1);
     this.takeBackFrom(first);
+    this.move(from, to);
     const value = this.layFrom(first, limit);
     if (value === null) {
       this.takeBackFrom(first);
       this.move(to, from);
-      this.layFrom(first, Infinity);
+      this.putBack(first, stood, sums);
       return null;
     }
     this.value = value;
@@ -114,20 +124,23 @@ class Run {
   }
 
   private takeBackFrom(first: number): void {
-    for (let k = this.trail.length - 2; k >= first; k--) this.placing.takeBack(this.taken[k]!);
+    for (let k = this.trail.length - 2; k >= first; k--) this.placing.takeBack(this.list[k]!);
     this.trail.length = Math.min(this.trail.length, first + 1);
-    this.taken.length = Math.min(this.taken.length, first);
+  }
+
+  private putBack(first: number, stood: readonly Placed[], sums: readonly Sum[]): void {
+    for (const [k, place] of stood.entries()) this.placing.put(this.list[first + k]!, place);
+    this.trail.push(...sums);
   }
 
   /** @returns null as soon as it is worth no less than the limit */
   private layFrom(first: number, limit: number): number | null {
     for (let k = first; k < this.list.length; k++) {
       const i = this.list[k]!;
-      const { job, tail, wait } = this.shop.steps[i]!;
+      const { job } = this.shop.steps[i]!;
       const place = this.placing.place(i);
-      this.taken.push(i);
-      const last = this.trail.at(-1)!;
-      const end = place.ready - wait + tail;
+      const last = this.trail[k]!;
+      const end = Math.max(place.ready, this.tails.from(i, place.end));
       if (end > last.ends[job]!) {
         const ends = last.ends.slice();
         ends[job] = end;

@@ -76,7 +76,8 @@ export function boundOf(shop: PreparedShop): Bound {
     });
     const cost = due.map((day, job) =>
       places.map((place) =>
-        alone[job] === -Infinity
+        // what nobody waits for is never late, also where it is never done
+        alone[job] === -Infinity || day === Infinity
           ? 0
           : Math.min(MOST, weight[job]! * Math.max(0, Math.max(place, alone[job]!) - day)),
       ),

@@ -9,5 +9,6 @@ export * from './bounds.js';
 export * from './plan.js';
 export * from './dates.js';
 export * from './replan.js';
+export * from './priority.js';
 export * from './ofShop.js';
 export * from './calendar.js';

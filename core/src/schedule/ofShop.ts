@@ -1,5 +1,5 @@
 import { dayOf, isoDate, dateIn, openFrom, workingHours, type OpeningHours } from '../days/index.js';
-import type { JobSummary, StepLeft } from '../jobs/index.js';
+import type { JobSummary, Rank, StepLeft } from '../jobs/index.js';
 import {
   asWorked,
   TREATMENTS,
@@ -8,9 +8,11 @@ import {
   type TreatmentEdits,
   type TreatmentId,
 } from '../treatments/index.js';
+import { boundOf } from './bounds.js';
 import { plannedWait, type Spread } from './dates.js';
-import type { JobToPlan, ShopToPlan, StepToPlan, Worker } from './problem.js';
-import type { Minute, Window } from './windows.js';
+import { AIM_DAYS, PROMISE_WEIGHT, RANK_WEIGHT } from './priority.js';
+import { prepareShop, type JobToPlan, type ShopToPlan, type StepToPlan, type Worker } from './problem.js';
+import { common, type Minute, type Window } from './windows.js';
 
 /** Somebody of the shop, as far as a calendar knows them. */
 export interface PersonToPlan {
@@ -23,12 +25,20 @@ export interface PersonToPlan {
   off: readonly string[];
 }
 
-/** Where somebody put a step by hand. */
+/** Where somebody put a step by hand, or to whom they gave it. */
 export interface Pin {
   step: string;
-  /** ms */
-  start: number;
-  person: string;
+  /** ms; null: whenever it may begin */
+  start: number | null;
+  /** null: whoever may do it */
+  person: string | null;
+}
+
+/** A plan that people go by. */
+export interface Stands {
+  steps: readonly { step: string; /** ms */ start: number; by: readonly string[] }[];
+  /** jobs that were to come later than promised already */
+  late: readonly string[];
 }
 
 /** Everything that a calendar is made of. */
@@ -42,27 +52,37 @@ export interface CalendarAsked {
   jobs: readonly {
     id: string;
     instrument: string;
-    summary: Pick<JobSummary, 'left' | 'aside' | 'out' | 'promised'>;
-    /** what a day of lateness counts, 1 and up */
-    weight: number;
+    summary: Pick<JobSummary, 'left' | 'aside' | 'out' | 'promised' | 'needed'>;
+    rank: Rank;
   }[];
   pins: readonly Pin[];
+  /** null where nobody goes by one yet */
+  stands: Stands | null;
   edits: TreatmentEdits;
 }
 
 /** Why a job stands in no calendar. */
 export type LeftOut = {
   job: string;
-  why: 'put aside' | 'given out' | 'nobody may do it';
+  why:
+    | 'put aside'
+    | 'given out'
+    | 'nobody may do it'
+    | 'nobody is there'
+    | 'its steps need each other'
+    | 'not within a year';
   step: string | null;
 };
 
 export interface CalendarShop {
   shop: ShopToPlan;
-  /** of the steps, in their order */
-  spreads: Spread[];
+  /** of the steps, by their ids */
+  spreads: ReadonlyMap<string, Spread>;
+  /** steps that stand where somebody put them */
+  pinned: ReadonlySet<string>;
   /** what stands in no plan, and why */
   leftOut: LeftOut[];
+  hours: OpeningHours;
   /** the hours are assumed, since the shop gave none */
   assumedHours: boolean;
 }
@@ -97,43 +117,105 @@ export function calendarShop(asked: CalendarAsked): CalendarShop {
   const leftOut: LeftOut[] = [];
   const jobs: JobToPlan[] = [];
   const steps: StepToPlan[] = [];
-  const spreads: Spread[] = [];
-  const longest = working.reduce((most, [from, to]) => Math.max(most, (to - from) / 60_000), 0);
-  for (const { id, summary, weight } of asked.jobs) {
+  const spreads = new Map<string, Spread>();
+  const pinned = new Set<string>();
+  const together = new Together(workers);
+  for (const { id, summary, rank } of asked.jobs) {
     const released = releaseOf(summary, now, zone);
     if (typeof released === 'string') {
       leftOut.push({ job: id, why: released, step: null });
       continue;
     }
-    const made = (summary.left ?? []).map((left) => stepOf(left, { ...asked, job: id, released, longest }));
+    const made = (summary.left ?? []).map((left) => stepOf(left, { ...asked, job: id, released, together }));
     const lost = made.find(({ step }) => step.hands > 0 && step.by.length === 0 && !step.fixed);
     if (lost) {
-      leftOut.push({ job: id, why: 'nobody may do it', step: lost.step.id });
+      leftOut.push({ job: id, why: lost.able ? 'nobody is there' : 'nobody may do it', step: lost.step.id });
       continue;
     }
+    if (isRing(made.map(({ step }) => step))) {
+      leftOut.push({ job: id, why: 'its steps need each other', step: null });
+      continue;
+    }
+    const day = summary.promised ?? summary.needed ?? null;
     jobs.push({
       id,
-      due: summary.promised === null ? null : closingOf(summary.promised, hours, zone),
-      weight,
+      due: day === null ? null : closingOf(day, hours, zone),
+      weight: RANK_WEIGHT[rank] * (day === null ? 1 : PROMISE_WEIGHT),
     });
-    for (const { step, spread } of made) {
+    for (const { step, spread, isPinned } of made) {
       steps.push(step);
-      spreads.push(spread);
+      spreads.set(step.id, spread);
+      if (isPinned) pinned.add(step.id);
     }
   }
+  const shop = {
+    from: minute(now),
+    open: windowsOf(openFrom(hours, now, zone, AHEAD + 30)),
+    workers,
+    pools: Object.entries(counts).map(([id, count]) => ({ id, count })),
+    jobs,
+    steps,
+  };
+  const ranks = new Map(asked.jobs.map(({ id, rank }) => [id, rank]));
   return {
-    shop: {
-      from: minute(now),
-      open: windowsOf(openFrom(hours, now, zone, AHEAD + 30)),
-      workers,
-      pools: Object.entries(counts).map(([id, count]) => ({ id, count })),
-      jobs,
-      steps,
-    },
+    shop: { ...shop, jobs: aimed(shop, (job) => AIM_DAYS[ranks.get(job)!] * 1440) },
     spreads,
+    pinned,
     leftOut,
+    hours,
     assumedHours,
   };
+}
+
+/** Whether steps need each other, or one that is not there. */
+function isRing(steps: readonly StepToPlan[]): boolean {
+  const done = new Set<string>();
+  for (let before = -1; before < done.size;) {
+    before = done.size;
+    for (const { id, after } of steps) if (after.every((one) => done.has(one))) done.add(id);
+  }
+  return done.size < steps.length;
+}
+
+/** What nobody promised is aimed at the earliest day on which it could be done, and so much time. */
+function aimed(shop: ShopToPlan, slack: (job: string) => number): JobToPlan[] {
+  if (shop.jobs.every(({ due }) => due !== null)) return [...shop.jobs];
+  const { jobs: alone } = boundOf(prepareShop(shop));
+  return shop.jobs.map((job, i) => {
+    const due = Math.round(alone[i]! + slack(job.id));
+    return job.due === null && Number.isFinite(due) ? { ...job, due, aim: true } : job;
+  });
+}
+
+/** When people are there together. */
+class Together {
+  private readonly known = new Map<string, readonly Window[]>();
+  private readonly of: ReadonlyMap<string, readonly Window[]>;
+
+  constructor(workers: readonly Worker[]) {
+    this.of = new Map(workers.map(({ id, windows }) => [id, windows]));
+  }
+
+  windows(by: readonly string[]): readonly Window[] {
+    const key = by.join();
+    let found = this.known.get(key);
+    if (!found) {
+      found = by.map((id) => this.of.get(id) ?? []).reduce(common);
+      this.known.set(key, found);
+    }
+    return found;
+  }
+
+  /** The first of them that is there at a minute; else the first. */
+  at(all: readonly (readonly string[])[], minute: Minute): readonly string[] {
+    const there = (by: readonly string[]) =>
+      this.windows(by).some(([from, to]) => from <= minute && minute < to);
+    return all.find(there) ?? all[0]!;
+  }
+
+  longest(by: readonly string[]): number {
+    return this.windows(by).reduce((most, [from, to]) => Math.max(most, to - from), 0);
+  }
 }
 
 const isThere =
@@ -162,8 +244,8 @@ function releaseOf(
   return Math.max(now, opens + (dayOf(day) - dayOf(dateIn(new Date(now).toISOString(), zone))) * 86_400_000);
 }
 
-/** The last minute of a promised day: when the shop closes, or the day is over. */
-function closingOf(day: string, hours: OpeningHours, zone: string): Minute {
+/** The last minute of a promised day: when the shop closes, or the day is over. @param day ISO date */
+export function closingOf(day: string, hours: OpeningHours, zone: string): Minute {
   const noon = Date.parse(`${day}T12:00:00Z`);
   const own = openFrom(hours, noon, zone, 0).at(-1);
   const whole = openFrom(
@@ -184,9 +266,9 @@ function stepOf(
     pins,
     edits,
     released,
-    longest,
-  }: CalendarAsked & { job: string; released: number; longest: number },
-): { step: StepToPlan; spread: Spread } {
+    together,
+  }: CalendarAsked & { job: string; released: number; together: Together },
+): { step: StepToPlan; spread: Spread; isPinned: boolean; able: boolean } {
   const { step: id, treatment, standing, worked, since, sets } = left;
   const of = Object.hasOwn(TREATMENTS, treatment) ? asWorked(treatment as TreatmentId, edits) : null;
   const planned = (60 * (left.hands[0] + left.hands[1])) / 2;
@@ -206,29 +288,32 @@ function stepOf(
     (person) => person.skills === null || skills.every((skill) => person.skills!.includes(skill)),
   );
   const pair = of?.uses.includes('second hands') === true && people.length > 1;
-  const by = pair
+  const pin = pins.find((one) => one.step === id);
+  const all = pair
     ? able.flatMap((first) =>
         people.filter((second) => second !== first).map((second) => [first.id, second.id]),
       )
     : able.map((person) => [person.id]);
-  const pin = pins.find((one) => one.step === id);
+  const there = all.filter((one) => together.windows(one).length > 0);
+  // who it was given to does it, as long as they may
+  const given = there.filter(([first]) => first === pin?.person);
+  const by = given.length > 0 ? given : there;
+  const longest = by.reduce((most, one) => Math.max(most, together.longest(one)), 0);
   const hand = left.people.filter((one) => people.some(({ id: known }) => known === one));
   const runs = standing === 'in hand' && hand.length > 0;
+  const put = !runs && hands > 0 && by.length > 0 && pin && pin.start !== null && pin.start >= now;
   return {
     spread: { hands: HANDS_SPREAD, wait: waiting },
+    isPinned: put === true,
+    able: all.length > 0,
     step: {
       ...{ id, job, hands, wait, after: left.after, by: hands > 0 ? by : [], uses },
       whole: (of?.glues === true || of?.heats === true) && hands <= longest,
       earliest: Math.max(minute(released), sets === null ? 0 : minute(sets)),
       ...(runs
         ? { fixed: { start: minute(now), by: hand } }
-        : pin
-          ? {
-              fixed: {
-                start: Math.max(minute(pin.start), minute(now)),
-                by: by.find(([first]) => first === pin.person) ?? [pin.person],
-              },
-            }
+        : put
+          ? { fixed: { start: minute(pin.start!), by: together.at(by, minute(pin.start!)) } }
           : {}),
     },
   };

@@ -1,7 +1,7 @@
 import type { Mode, PreparedShop } from './problem.js';
 import type { Minute } from './windows.js';
 
-/** What a place waits for, the last thing that put it off. */
+/** What a place waits for: the last thing but closed doors that put it off. */
 export type Because =
   /** nothing: it begins as soon as planning begins, or as it may */
   | { kind: 'at once' }
@@ -10,9 +10,7 @@ export type Because =
   | { kind: 'fixed' }
   | { kind: 'need'; step: number }
   | { kind: 'person'; worker: number; step: number }
-  | { kind: 'thing'; pool: number; step: number }
-  /** until the shop opens, or until there is time enough before it closes */
-  | { kind: 'hours' };
+  | { kind: 'thing'; pool: number; step: number };
 
 export interface Placed {
   start: Minute;
@@ -24,6 +22,8 @@ export interface Placed {
   free: Minute;
   mode: Mode | null;
   because: Because;
+  /** after that it waited until the shop opened, or until there was time enough before it closes */
+  shut: boolean;
 }
 
 interface Busy {
@@ -37,22 +37,50 @@ class Taken {
   private readonly all: Busy[] = [];
   /** nothing lies longer than this, minutes */
   private longest = 0;
+  /** nothing overlaps: then what begins last ends last */
+  private disjoint = true;
 
   put(from: Minute, to: Minute, step: number): void {
     const { all } = this;
-    let at = all.length;
-    while (at > 0 && all[at - 1]!.from > from) at -= 1;
+    const at = this.beginsBefore(from) + 1;
+    if ((at > 0 && all[at - 1]!.to > from) || (at < all.length && all[at]!.from < to)) this.disjoint = false;
     all.splice(at, 0, { from, to, step });
     this.longest = Math.max(this.longest, to - from);
   }
 
-  takeOut(step: number): void {
+  /** @param from when it began */
+  takeOut(step: number, from: Minute): void {
     const { all } = this;
-    for (let at = all.length - 1; at >= 0; at--)
+    for (let at = this.beginsBefore(from) + 1; at < all.length; at++)
       if (all[at]!.step === step) {
         all.splice(at, 1);
         return;
       }
+  }
+
+  /** The first of what ends after a minute, by its number; where nothing overlaps. */
+  endingAfter(at: Minute): number {
+    const k = this.beginsBefore(at);
+    return k >= 0 && this.all[k]!.to > at ? k : k + 1;
+  }
+
+  get isDisjoint(): boolean {
+    return this.disjoint;
+  }
+
+  at(k: number): Busy | undefined {
+    return this.all[k];
+  }
+
+  /** What begins last of what is taken from one minute up to another; null where nothing is. */
+  any(from: Minute, to: Minute): Busy | null {
+    const { all } = this;
+    const earliest = from - this.longest;
+    for (let k = this.beginsBefore(to); k >= 0 && all[k]!.from >= earliest; k--) {
+      if (all[k]!.to > from) return all[k]!;
+      if (this.disjoint) return null;
+    }
+    return null;
   }
 
   /**
@@ -60,6 +88,7 @@ class Taken {
    * where something is left all the time.
    */
   full(count: number, from: Minute, to: Minute): Busy | null {
+    if (count === 1) return this.any(from, to);
     const { all } = this;
     const last = this.beginsBefore(to);
     const earliest = from - this.longest;
@@ -164,23 +193,27 @@ export class Placing {
     const place = this.placed[i];
     if (!place) return;
     this.placed[i] = null;
-    if (place.mode) for (const worker of place.mode.workers) this.hands[worker]!.takeOut(i);
-    for (const { pool } of this.shop.steps[i]!.uses) this.things[pool]!.takeOut(i);
+    if (place.mode) for (const worker of place.mode.workers) this.hands[worker]!.takeOut(i, place.start);
+    for (const { pool } of this.shop.steps[i]!.uses) this.things[pool]!.takeOut(i, place.start);
   }
 
   private held(i: number, start: Minute, mode: Mode): Placed {
     const { hands, wait } = this.shop.steps[i]!;
     const begins = mode.windows.length === 0 ? start : Math.max(start, mode.windows.next(start));
     const end = hands === 0 ? start : mode.windows.after(begins, hands);
-    return this.whole({ start, end, mode, because: { kind: 'fixed' } }, wait);
+    return this.whole(start, end, wait, mode, { kind: 'fixed' }, false);
   }
 
   private whole(
-    { start, end, mode, because }: Pick<Placed, 'start' | 'end' | 'mode' | 'because'>,
+    start: Minute,
+    end: Minute,
     wait: number,
+    mode: Mode | null,
+    because: Because,
+    shut: boolean,
   ): Placed {
     const ready = end + wait;
-    return { start, end, ready, free: this.shop.open.next(ready), mode, because };
+    return { start, end, ready, free: this.shop.open.next(ready), mode, because, shut };
   }
 
   private withoutHands(i: number, from: Minute, because: Because): Placed {
@@ -188,7 +221,7 @@ export class Placing {
     let at = from;
     let why = because;
     for (;;) {
-      const place = this.whole({ start: at, end: at, mode: null, because: why }, wait);
+      const place = this.whole(at, at, wait, null, why, false);
       const full = this.fullAt(i, place);
       if (!full) return place;
       at = full.until;
@@ -198,24 +231,36 @@ export class Placing {
 
   private earliestBy(i: number, mode: Mode, from: Minute, because: Because): Placed {
     const step = this.shop.steps[i]!;
-    const { windows } = mode;
+    const { windows, workers } = mode;
+    const alone =
+      workers.length === 1 && this.hands[workers[0]!]!.isDisjoint ? this.hands[workers[0]!]! : null;
+    let next = alone ? alone.endingAfter(from) : 0;
     let at = from;
     let why = because;
     for (;;) {
       const opens = step.whole ? windows.nextFor(at, step.hands) : windows.next(at);
-      if (opens > at) {
-        at = opens;
-        why = { kind: 'hours' };
+      const shut = opens > at;
+      if (opens === Infinity) return this.whole(opens, opens, step.wait, mode, why, shut);
+      const end = step.whole ? opens + step.hands : windows.after(opens, step.hands);
+      if (alone) {
+        // one after another is read once
+        let busy = alone.at(next);
+        while (busy && busy.to <= opens) busy = alone.at(++next);
+        if (busy && busy.from < end) {
+          at = busy.to;
+          why = { kind: 'person', worker: workers[0]!, step: busy.step };
+          continue;
+        }
+      } else {
+        const taken = this.takenBy(mode, opens, end);
+        if (taken) {
+          at = taken.until;
+          why = taken.because;
+          continue;
+        }
       }
-      if (at === Infinity) return this.whole({ start: at, end: at, mode, because: why }, step.wait);
-      const end = step.whole ? at + step.hands : windows.after(at, step.hands);
-      const taken = this.takenBy(mode, at, end);
-      if (taken) {
-        at = taken.until;
-        why = taken.because;
-        continue;
-      }
-      const place = this.whole({ start: at, end, mode, because: why }, step.wait);
+      const place = this.whole(opens, end, step.wait, mode, why, shut);
+      if (step.uses.length === 0) return place;
       const full = this.fullAt(i, place);
       if (!full) return place;
       at = full.until;
@@ -226,7 +271,7 @@ export class Placing {
   /** Somebody of them has hands in something else meanwhile. */
   private takenBy(mode: Mode, from: Minute, to: Minute): { until: Minute; because: Because } | null {
     for (const worker of mode.workers) {
-      const busy = this.hands[worker]!.full(1, from, to);
+      const busy = this.hands[worker]!.any(from, to);
       if (busy) return { until: busy.to, because: { kind: 'person', worker, step: busy.step } };
     }
     return null;
@@ -237,14 +282,9 @@ export class Placing {
     const { uses } = this.shop.steps[i]!;
     for (const { pool, free } of uses) {
       const to = free ? place.free : place.end;
-      const full = this.fullIn(pool, place.start, to);
-      if (full) return full;
+      const busy = this.things[pool]!.full(this.shop.pools[pool]!, place.start, to);
+      if (busy) return { until: busy.to, because: { kind: 'thing', pool, step: busy.step } };
     }
     return null;
-  }
-
-  private fullIn(pool: number, from: Minute, to: Minute): { until: Minute; because: Because } | null {
-    const busy = this.things[pool]!.full(this.shop.pools[pool]!, from, to);
-    return busy && { until: busy.to, because: { kind: 'thing', pool, step: busy.step } };
   }
 }

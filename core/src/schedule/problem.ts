@@ -16,8 +16,10 @@ export interface Pool {
 /** One stay of one instrument. */
 export interface JobToPlan {
   id: string;
-  /** the minute by which it is promised; null where nobody promised */
+  /** the minute by which it is promised, or aimed at; null where there is none */
   due: Minute | null;
+  /** nobody promised it: being late breaks nothing */
+  aim?: true;
   /** what a minute of lateness counts, 1 and up */
   weight: number;
 }

@@ -58,7 +58,7 @@ export function replan(
   return { keep, fresh, mend: isMend && mended !== keep ? mended : null, kept: false };
 }
 
-function onward(
+export function onward(
   shop: PreparedShop,
   placed: Placed[],
   stood: ReadonlyMap<string, Stood>,
@@ -73,7 +73,7 @@ function onward(
     placed,
     value: valueOf(shop, ends),
     broken: jobs
-      .filter(({ id }, job) => ends[job]! > shop.due[job]! && !heldBefore.has(id))
+      .filter(({ id, aim }, job) => !aim && ends[job]! > shop.due[job]! && !heldBefore.has(id))
       .map(({ id }) => id),
     moved: steps.flatMap(({ id }, i) => {
       const before = stood.get(id);

@@ -1,9 +1,16 @@
-import type { LeftOut, WaitsFor } from '../schedule/index.js';
+import { sayDate } from '../days/index.js';
+import type { Rank } from '../jobs/index.js';
+import type { EndLink, LeftOut, RankReason, WaitsFor, Way } from '../schedule/index.js';
+import { list } from './words.js';
 
-/** How people, steps and things are called. */
+/** How people, steps and moments are called. */
 export interface CalendarNames {
   person: (id: string) => string;
   step: (id: string) => string;
+  /** the instrument of a job */
+  job: (id: string) => string;
+  /** a moment by the shop's clock, `Tue 8 Dec, 9:00` */
+  at: (ms: number) => string;
 }
 
 const THINGS: Record<string, string> = {
@@ -14,39 +21,117 @@ const THINGS: Record<string, string> = {
   'humid box': 'the humid case',
   'ventilated place': 'a drying place',
 };
+const thing = (id: string): string => THINGS[id] ?? id;
 
 /** What a place in the calendar waits for, in a few words; empty where it begins at once. */
-export function sayWaitsFor(because: WaitsFor, { person, step }: CalendarNames): string {
+export function sayWaitsFor(
+  because: WaitsFor,
+  pinned: boolean,
+  { person, step }: Pick<CalendarNames, 'person' | 'step'>,
+): string {
   switch (because.kind) {
     case 'at once':
       return '';
     case 'earliest':
-      return 'once it has set';
+      return 'not before then';
     case 'fixed':
-      return 'under way';
+      return pinned ? 'put there by hand' : 'under way';
     case 'need':
       return `after “${step(because.step)}”`;
     case 'person':
       return `when ${person(because.person)} is free, after “${step(because.step)}”`;
     case 'thing':
-      return `when ${THINGS[because.thing] ?? because.thing} is free, after “${step(because.step)}”`;
-    case 'hours':
-      return 'when the shop is open long enough';
+      return `when ${thing(because.thing)} is free, after “${step(because.step)}”`;
+  }
+}
+
+/** Why a step of the chain that ends a job begins when it does, as a sentence. */
+export function sayLink({ step, after }: EndLink, { person, step: name, job, at }: CalendarNames): string {
+  const { because, shut, pinned } = step;
+  const opens = shut ? ` The shop is open long enough from ${at(step.start)}.` : '';
+  switch (because.kind) {
+    case 'at once':
+      return shut ? `Begins when the shop opens, ${at(step.start)}.` : 'Begins at once.';
+    case 'earliest':
+      return `May not begin before ${at(step.start)}.`;
+    case 'fixed':
+      return pinned ? 'Was put there by hand.' : 'Is under way.';
+    case 'need':
+      return after && after.ready > after.end
+        ? `Waits until “${name(because.step)}” has set, ${at(after.ready)}.${opens}`
+        : `Follows “${name(because.step)}”${after ? `, done ${at(after.end)}` : ''}.${opens}`;
+    case 'person':
+      return after
+        ? `Waits for ${person(because.person)}, at “${name(because.step)}” of ${job(after.job)} until ${at(after.end)}.${opens}`
+        : `Waits for ${person(because.person)}.${opens}`;
+    case 'thing':
+      return after
+        ? `Waits for ${thing(because.thing)}, in use on ${job(after.job)} until ${at(after.ready)}.${opens}`
+        : `Waits for ${thing(because.thing)}.${opens}`;
   }
 }
 
 /** Why a job stands in no calendar. */
-export function sayLeftOut({ why, step }: LeftOut, { step: nameOf }: CalendarNames): string {
+export function sayLeftOut({ why, step }: LeftOut, { step: nameOf }: Pick<CalendarNames, 'step'>): string {
+  const name = step === null ? '' : nameOf(step);
   switch (why) {
     case 'put aside':
       return 'put aside, no day given';
     case 'given out':
       return 'given out, no day given';
     case 'nobody may do it':
-      return `“${step === null ? '' : nameOf(step)}” needs a skill that no person here has`;
+      return `“${name}” needs a skill that no person here has`;
+    case 'nobody is there':
+      return `whoever can do “${name}” has no working day in the coming year`;
+    case 'its steps need each other':
+      return 'its steps wait for each other: change their order';
+    case 'not within a year':
+      return 'finds no place within a year';
   }
+}
+
+const FEW = ['no', 'one', 'two', 'three', 'four', 'five', 'six', 'seven', 'eight', 'nine', 'ten'];
+const count = (n: number, one: string, many = `${one}s`): string => `${FEW[n] ?? n} ${n === 1 ? one : many}`;
+
+/** What a way to go on costs: promises that it breaks, steps that it moves. */
+export function sayWay(
+  { broken, moved }: Pick<Way, 'broken' | 'moved'>,
+  { job }: Pick<CalendarNames, 'job'>,
+): string {
+  const breaks = broken.length === 0 ? 'breaks no promise' : `breaks the promise to ${list(broken.map(job))}`;
+  return `${breaks}, moves ${count(moved.length, 'step')}`;
 }
 
 /** `8 of 10`, of a share. */
 export const sayShare = (share: number): string =>
   share >= 0.95 ? 'almost surely' : share < 0.05 ? 'hardly' : `${Math.round(10 * share)} of 10`;
+
+export const RANK_WORDS: Readonly<Record<Rank, string>> = {
+  'at once': 'at once',
+  soon: 'soon',
+  'in turn': 'in its turn',
+  'can wait': 'can wait',
+};
+
+/** Why a job stands in its turn, in a few words. @param height of how much the action creeps in a year */
+export function sayRankReason(
+  reason: RankReason,
+  { person, height }: { person: (id: string) => string; height: (m: number) => string },
+): string {
+  switch (reason.kind) {
+    case 'live':
+      return 'damage that grows under strings';
+    case 'structural':
+      return 'its structure asks for work';
+    case 'creeps':
+      return `the action rises ${height(reason.perYear)} a year`;
+    case 'ends':
+      return `something comes to its end by ${sayDate(reason.day)}`;
+    case 'promised':
+      return `promised by ${sayDate(reason.day)}`;
+    case 'needed':
+      return `needed by ${sayDate(reason.day)}`;
+    case 'by hand':
+      return `put there by ${person(reason.by)}: ${reason.why}`;
+  }
+}

@@ -67,6 +67,11 @@ const LOG: Says = {
   ordered: ({ say, from }) =>
     from === 'owner' ? `The owner asked for: ${say}` : `The shop proposed: ${say}`,
   promised: ({ day }) => `Promised for ${sayDate(day, 'long')}.`,
+  needed: (said) => `The owner needs it by ${sayDate(said.day, 'long')}${said.for ? `: ${said.for}` : ''}.`,
+  ranked: ({ rank, why }, by) =>
+    rank === 'as reckoned'
+      ? `${by} left its turn to the reckoning: ${why}`
+      : `${by} put its turn at “${rank}”: ${why}`,
   agreed: ({ way }) => `The owner agreed ${way === 'written' ? 'in writing' : 'by word'}.`,
   declined: ({ why }) => `The owner declined${why ? `: ${why}` : ''}.`,
   withdrawn: ({ why }) => `Withdrawn${why ? `: ${why}` : ''}.`,

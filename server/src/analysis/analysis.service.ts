@@ -1,5 +1,5 @@
 import { Injectable, type OnApplicationShutdown } from '@nestjs/common';
-import type { Learned } from '@upright-elder/core/instrument';
+import type { Learned, Urgency } from '@upright-elder/core/instrument';
 import { inflateRawSync } from 'node:zlib';
 import { Clock } from '../clock.js';
 import { Database } from '../store/database.js';
@@ -70,6 +70,18 @@ export class AnalysisService implements OnApplicationShutdown {
     // what failed is tried again when it is asked for again
     analysis.catch(() => this.ready.get(id)?.analysis === analysis && this.ready.delete(id));
     return analysis;
+  }
+
+  /** What of instruments cannot wait, as far as it was worked out, by their ids. */
+  async urgencies(ids: readonly string[]): Promise<Map<string, Urgency>> {
+    const rows = await this.database.read.query<{ id: string; urgency: string }[]>(
+      `SELECT "instrumentId" AS "id", json_extract("card", '$.urgency') AS "urgency" FROM "worked_out"
+        WHERE "instrumentId" IN (SELECT value FROM json_each(?)) AND json_extract("card", '$.urgency') IS NOT NULL`,
+      [JSON.stringify(ids)],
+    );
+    return new Map(
+      rows.map(({ id, urgency }) => [id, { ends: null, ...(JSON.parse(urgency) as Omit<Urgency, 'ends'>) }]),
+    );
   }
 
   /** Whose air an instrument lived in. */

@@ -192,12 +192,19 @@ export class BackgroundService implements OnApplicationBootstrap, OnApplicationS
     const off =
       fresh?.day === day
         ? fresh
-        : await this.analysis.later('readOff', { fit: packed, path, day, shown: await this.shownOf(id) });
+        : await this.analysis.later('readOff', {
+            fit: packed,
+            path,
+            day,
+            shown: await this.shownOf(id),
+            record,
+          });
     const card: WorkedOutCard = {
       stance: cardStance(record),
       first: off.first,
       ask: off.ask,
       refusal: null,
+      urgency: off.urgency,
       ...(await this.carriedOver(id, pathText(path), off.first)),
     };
     const row = { instrumentId: id, stamp, fingerprint, day, fit: Buffer.from(packed), card };
@@ -265,7 +272,10 @@ export class BackgroundService implements OnApplicationBootstrap, OnApplicationS
       day,
       shown: await this.shownOf(id),
     });
-    await this.keep({ ...kept, day, card: { ...kept.card, first: off.first, ask: off.ask } }, off, undefined);
+    // when something ends is a day, and stays one
+    const urgency = { ...kept.card.urgency, ...off.urgency };
+    const card = { ...kept.card, first: off.first, ask: off.ask, urgency };
+    await this.keep({ ...kept, day, card }, off, undefined);
     return true;
   }
 

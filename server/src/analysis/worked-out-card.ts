@@ -1,4 +1,4 @@
-import type { CardStance } from '@upright-elder/core/instrument';
+import type { CardStance, Urgency } from '@upright-elder/core/instrument';
 import type { Sentence } from '@upright-elder/core/wording';
 import type { HeightUnit } from '@upright-elder/core/units';
 
@@ -9,6 +9,8 @@ export interface WorkedOutCard {
   /** what to find out first */
   ask: { ask: string; minutes: number } | null;
   refusal: string | null;
+  /** what of it cannot wait; not there in cards of before the calendar was */
+  urgency?: Omit<Urgency, 'ends'> & { ends?: string | null };
   /** where it lay, as it was worked out by; not there in cards of before paths were kept */
   path?: string;
   /** what it said first before it was read by another path; until somebody has seen that */

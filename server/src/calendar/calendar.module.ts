@@ -5,12 +5,13 @@ import { JobsModule } from '../jobs/jobs.module.js';
 import { PeopleModule } from '../people/people.module.js';
 import { ShopModule } from '../shop/shop.module.js';
 import { CalendarController } from './calendar.controller.js';
+import { CalendarHandService } from './calendar-hand.service.js';
 import { CalendarService } from './calendar.service.js';
 
 /** The weeks ahead of everything that is under way. */
 @Module({
   imports: [AnalysisModule, CatalogueModule, JobsModule, PeopleModule, ShopModule],
   controllers: [CalendarController],
-  providers: [CalendarService],
+  providers: [CalendarHandService, CalendarService],
 })
 export class CalendarModule {}

@@ -16,6 +16,8 @@ const BETWEEN: readonly string[] = [
   'mishap told',
   'mishap settled',
   'promised',
+  'needed',
+  'ranked',
 ];
 
 /**

@@ -69,7 +69,7 @@ export class ShopService {
     await this.refuseUnknownTools(input.tools);
     await this.refuseUnwritable(input.backupFolder ?? null);
     refuseNoMoney(input.rate ?? '');
-    refuseNoHours(input.openingHours ?? []);
+    refuseNoHours(input.openingHours ?? [], input.lunch ?? '');
     refuseNoFigures(input.figures ?? {});
     await this.store.save(ShopEntity, ONLY, { input, row: () => ({ settings }), get: () => this.get() });
     const zone = settings.timeZone ?? MACHINE_ZONE;
@@ -129,13 +129,15 @@ function refuseNoFigures(figures: Record<string, string>): void {
   if (errors.length > 0) throw badFields(errors);
 }
 
-/** @throws ProblemError where a day's opening hours cannot be read */
-function refuseNoHours(hours: readonly string[]): void {
-  const errors = hours.flatMap((typed, day): FieldError[] => {
+/** @throws ProblemError where a day's opening hours, or those of lunch, cannot be read */
+function refuseNoHours(hours: readonly string[], lunch: string): void {
+  const fields = [
+    ...hours.map((typed, day) => ({ field: `openingHours.${day}`, typed })),
+    { field: 'lunch', typed: lunch },
+  ];
+  const errors = fields.flatMap(({ field, typed }): FieldError[] => {
     const read = parseOpening(typed);
-    return read.ok
-      ? []
-      : [{ field: `openingHours.${day}`, typed, reason: read.reason, accepted: read.accepted }];
+    return read.ok ? [] : [{ field, typed, reason: read.reason, accepted: read.accepted }];
   });
   if (errors.length > 0) throw badFields(errors);
 }

@@ -1,4 +1,5 @@
 import { Evidence1765500000000 } from './migrations/evidence.js';
+import { TheCalendar1766500000000 } from './migrations/the-calendar.js';
 import { GivenPapers1766400000000 } from './migrations/given-papers.js';
 import { Owners1766300000000 } from './migrations/owners.js';
 import { TheBench1766200000000 } from './migrations/the-bench.js';
@@ -43,6 +44,7 @@ export const MIGRATIONS = [
   TheBench1766200000000,
   Owners1766300000000,
   GivenPapers1766400000000,
+  TheCalendar1766500000000,
 ];
 
 /** What a data file says of itself. */

@@ -38,6 +38,8 @@ export const TABLES = {
   protocol: setting,
   treatment_edit: setting,
   shop: setting,
+  calendar_pin: setting,
+  calendar_plan: setting,
   // written with the examination that they belong to
   reading: added,
   finding: added,

@@ -12,6 +12,9 @@ import {
   learn,
   planningOf,
   standOn,
+  urgencyOf,
+  woodSourceOf,
+  yearsAhead,
   type ChosenPlan,
   type PlanningInput,
   type ExpectedReadings,
@@ -26,6 +29,7 @@ import {
   type Taught,
   type StrungTopFacts,
   type TopQuestion,
+  type Urgency,
 } from '@upright-elder/core/instrument';
 import { causePredicted, type PredictedCause } from '@upright-elder/core/predictions';
 import {
@@ -36,10 +40,19 @@ import {
   type PlanKind,
   type Worth,
 } from '@upright-elder/core/repair-plans';
+import { judgedOf } from '@upright-elder/core/diagnosis';
 import type { QuantityId } from '@upright-elder/core/readings';
 import { firstQuestion, firstSentence, type Sentence } from '@upright-elder/core/wording';
 import { IN_USE } from '@upright-elder/core/forecast';
-import { calendarOf, type Calendar, type CalendarAsked } from '@upright-elder/core/schedule';
+import {
+  betterOf,
+  calendarOf,
+  ifPromised,
+  type Calendar,
+  type CalendarAsked,
+  type IfPromised,
+  type Way,
+} from '@upright-elder/core/schedule';
 import type { WayKey } from '@upright-elder/core/tree';
 import { fitBelly, SolvedTop, STRUNG_SD, topSpec } from '@upright-elder/core/top';
 import type { HeightUnit } from '@upright-elder/core/units';
@@ -66,6 +79,8 @@ export interface ReadOff {
   first: Record<HeightUnit, Sentence> | null;
   /** what to find out first */
   ask: { ask: string; minutes: number } | null;
+  /** what of it cannot wait; when something ends is known where everything recorded was read */
+  urgency: Omit<Urgency, 'ends'> & { ends?: string | null };
   /** what is shown of the action that day, as far as a reading may be held against it */
   shown: ShownForecast[];
   /** what was kept before, and nothing will be held against any more */
@@ -94,7 +109,7 @@ export function workOut(input: {
     fit: packed(fit),
     taught: fit.taught,
     checks: checksOf(record, fit, path, shown),
-    ...dayOff(fit, path, day, shown),
+    ...dayOff(fit, path, day, { shown, record }),
   };
 }
 
@@ -104,18 +119,29 @@ export function readOff({
   path,
   day,
   shown,
+  record,
 }: {
   fit: PackedFit;
   path: PackedPath;
   day: number;
   shown: ShownForecast[];
+  record?: InstrumentRecord;
 }): ReadOff {
-  return dayOff(unpacked(fit), pathOf(path), day, shown);
+  return dayOff(unpacked(fit), pathOf(path), day, { shown, record });
 }
 
-function dayOff(fit: Learned, path: PathOfRooms, day: number, known: ShownForecast[]): ReadOff {
+function dayOff(
+  fit: Learned,
+  path: PathOfRooms,
+  day: number,
+  { shown: known, record }: { shown: ShownForecast[]; record?: InstrumentRecord | undefined },
+): ReadOff {
   const today = standOn(fit, path, day);
   const ground = groundToday(fit.evidence, today);
+  const ahead = record
+    ? yearsAhead(record, fit, woodSourceOf(record, fit, path), day, judgedOf(ground.diagnosis))
+    : null;
+  const { ends, ...urgency } = urgencyOf(ground.diagnosis, today, ahead ?? []);
   const now = shownToday(fit, today);
   const same = (one: ShownForecast) => (other: ShownForecast) =>
     one.key === other.key && one.basis === other.basis && one.shownOn === other.shownOn;
@@ -126,6 +152,7 @@ function dayOff(fit: Learned, path: PathOfRooms, day: number, known: ShownForeca
     // diagnosed once: its sentences in every unit, and what is asked first
     first: firstSentence(ground.diagnosis, fit, today),
     ask: firstQuestion(ground),
+    urgency: ahead ? { ...urgency, ends } : urgency,
     shown: now.filter((one) => needed.has(one)),
     gone: known
       .filter((one) => !needed.has(one) && !now.some(same(one)))
@@ -296,4 +323,27 @@ const SEEK_MS = 700;
 export function planCalendar(asked: CalendarAsked): Calendar {
   const until = performance.now() + SEEK_MS;
   return calendarOf(asked, () => performance.now() > until);
+}
+
+/** So long a better plan is sought while somebody looks at the calendar, ms. */
+const BETTER_MS = 6000;
+
+/** A better plan than the one that is shown; null where none is found. */
+export function betterCalendar(asked: CalendarAsked): Way | null {
+  const until = performance.now() + BETTER_MS;
+  return betterOf(asked, () => performance.now() > until);
+}
+
+/** What it comes to if a job is promised for a day. */
+export function ifPromisedFor({
+  asked,
+  job,
+  day,
+}: {
+  asked: CalendarAsked;
+  job: string;
+  day: string;
+}): IfPromised | null {
+  const until = performance.now() + SEEK_MS;
+  return ifPromised(asked, job, day, () => performance.now() > until);
 }

@@ -29,6 +29,7 @@ export const OWNERS_WORDS: { readonly [K in JobEventId]?: readonly (keyof JobEve
   declined: ['why'],
   withdrawn: ['why'],
   'consent withdrawn': ['why'],
+  needed: ['for'],
   'owner asked': ['say'],
   'owner answered': ['say'],
   'owner told': ['how'],

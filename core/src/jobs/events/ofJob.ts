@@ -1,4 +1,4 @@
-import { CONSENT_WAYS, JOB_PLACES, LOOKED_FOR, STRINGS_NOW, unlookedOf } from '../job.js';
+import { CONSENT_WAYS, JOB_PLACES, LOOKED_FOR, RANKS, STRINGS_NOW, unlookedOf } from '../job.js';
 import { day, fields, file, id, list, maybe, number, oneOf, words, yesOrNo } from '../shape.js';
 import { kind, odd } from './kind.js';
 
@@ -68,6 +68,14 @@ export const OF_JOB = {
   ),
   promised: kind(fields({ day, why: maybe(words()) }), (job, { body }) => {
     job.promised = { day: body.day, why: body.why ?? null };
+  }),
+  /** the owner needs it again, and for what */
+  needed: kind(fields({ day, for: maybe(words()) }), (job, { body }) => {
+    job.needed = { day: body.day, for: body.for ?? null };
+  }),
+  /** in which turn it is worked on, by hand; null: as it is reckoned */
+  ranked: kind(fields({ rank: oneOf([...RANKS, 'as reckoned']), why: words() }), (job, { body, by }) => {
+    job.ranked = body.rank === 'as reckoned' ? null : { rank: body.rank, why: body.why, by };
   }),
   agreed: kind(
     fields({ line: id, option: maybe(words(200)), way: oneOf(['spoken', 'written']), date: day }),

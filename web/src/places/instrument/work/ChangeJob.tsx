@@ -3,9 +3,11 @@ import {
   brokenOrder,
   draft,
   JOB_PLACES,
+  RANKS,
   STRINGS_NOW,
   stepName,
   stepsOf,
+  type Rank,
 } from '@upright-elder/core/jobs';
 import { Fold } from '../../../fields/Fold.js';
 import { SearchField } from '../../../fields/SearchField.js';
@@ -59,6 +61,32 @@ const FORMS: JobForm[] = [
       draft(acting, 'promised', null, { day: day!, ...(why ? { why } : {}) }),
     ],
     done: 'Promised.',
+  },
+  {
+    label: 'The owner needs it',
+    blanks: {
+      day: { kind: 'day', label: 'Needed by' },
+      for: { kind: 'words', label: 'For what', may: true, example: 'plays again from that evening on' },
+    },
+    write: (said, acting) => [
+      draft(acting, 'needed', null, { day: said.day!, ...(said.for ? { for: said.for } : {}) }),
+    ],
+    done: 'Noted.',
+  },
+  {
+    label: 'Put its turn by hand',
+    blanks: {
+      rank: {
+        kind: 'one of',
+        label: 'Its turn',
+        options: () => listed([...RANKS, 'as reckoned'] as const),
+      },
+      why: { kind: 'words', label: 'Why' },
+    },
+    write: ({ rank, why }, acting) => [
+      draft(acting, 'ranked', null, { rank: rank as Rank | 'as reckoned', why: why! }),
+    ],
+    done: 'Noted.',
   },
   {
     label: 'Ask the owner',
