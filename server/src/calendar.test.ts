@@ -118,7 +118,8 @@ describe('the calendar', () => {
         expect(minute < 12 * 60 + 30 || minute >= 13 * 60 + 30).toBe(true);
       }
     }
-    const refused = await put('shop', { ...(saved.body as object), lunch: 'noonish' });
+    const { version } = saved.body as { version: number };
+    const refused = await put('shop', { ...shop, version, lunch: 'noonish' });
     expect(refused).toMatchObject({ status: 422, body: { errors: [{ field: 'lunch' }] } });
   });
 });

@@ -1,6 +1,6 @@
 import { sayDate } from '../days/index.js';
 import type { Rank } from '../jobs/index.js';
-import type { EndLink, LeftOut, RankReason, WaitsFor, Way } from '../schedule/index.js';
+import type { EndLink, IfPromised, LeftOut, RankReason, WaitsFor, Way } from '../schedule/index.js';
 import { list } from './words.js';
 
 /** How people, steps and moments are called. */
@@ -105,6 +105,32 @@ export function sayWay(
 /** `8 of 10`, of a share. */
 export const sayShare = (share: number): string =>
   share >= 0.95 ? 'almost surely' : share < 0.05 ? 'hardly' : `${Math.round(10 * share)} of 10`;
+
+/** `two days`, `five hours`, of elapsed ms. */
+const sayLater = (ms: number): string => {
+  const hours = Math.round(ms / 3_600_000);
+  return hours < 20 ? count(Math.max(1, hours), 'hour') : count(Math.max(1, Math.round(hours / 24)), 'day');
+};
+
+/** What promising a day comes to, and what it costs the others, sentence by sentence. @param day of an instant, said */
+export function sayIfPromised(
+  { stands, notBefore, due, changed }: IfPromised,
+  { job, day }: Pick<CalendarNames, 'job'> & { day: (ms: number) => string },
+): string[] {
+  if (notBefore > due)
+    return [`It cannot be done by then: not before ${day(notBefore)}, even if all else waits.`];
+  const now = `As the plan stands it is done by ${day(stands.end)}: that day is kept in ${sayShare(stands.share)}.`;
+  if (!changed)
+    return [now, stands.share >= 0.8 ? 'It costs the others nothing.' : 'No other plan is better for it.'];
+  const breaks = changed.others.filter((one) => one.breaks).map((one) => job(one.job));
+  const later = changed.others.map((one) => `${job(one.job)} ${sayLater(one.later)}`);
+  return [
+    now,
+    `With ${count(changed.moved, 'step')} moved it is done by ${day(changed.end)}: ${sayShare(changed.share)}.`,
+    later.length === 0 ? 'It costs the others nothing.' : `Later for it: ${list(later)}.`,
+    ...(breaks.length > 0 ? [`That breaks the promise to ${list(breaks)}.`] : []),
+  ];
+}
 
 export const RANK_WORDS: Readonly<Record<Rank, string>> = {
   'at once': 'at once',

@@ -63,6 +63,7 @@ export function Shell() {
     '/': find,
     S: () => void navigate('/'),
     B: () => void navigate('/bench'),
+    C: () => void navigate('/calendar'),
     A: () => void navigate('/air'),
     W: () => void navigate('/shop'),
     n: () => void navigate('/instruments/new'),

@@ -8,6 +8,7 @@ export const KEYS: { where: string; keys: [string, string][] }[] = [
       ['?', 'this sheet'],
       ['S', 'the shelf, with Shift'],
       ['B', 'the bench'],
+      ['C', 'the calendar'],
       ['A', 'the air'],
       ['W', 'the shop'],
       ['/', 'find anything: name, owner, mark, note, page, setting, word'],
@@ -29,6 +30,16 @@ export const KEYS: { where: string; keys: [string, string][] }[] = [
       ['9', 'photographs'],
       ['0', 'papers'],
       ['u', 'heights in the next unit: 64ths, thousandths, mm'],
+    ],
+  },
+  {
+    where: 'On the calendar’s rows',
+    keys: [
+      ['arrows', 'from step to step, and from row to row'],
+      ['Enter', 'pick a step up; again: put it there'],
+      ['← →', 'a step that is picked up by a quarter of an hour, with Shift by a day'],
+      ['↑ ↓', 'a step that is picked up to another person'],
+      ['Esc', 'leave it where it was'],
     ],
   },
   {

@@ -15,6 +15,7 @@ export const INSTRUMENT_PAGES = [
 export const PLACES = [
   { to: '/', label: 'Shelf' },
   { to: '/bench', label: 'Bench' },
+  { to: '/calendar', label: 'Calendar' },
   { to: '/air', label: 'Air' },
   { to: '/shop', label: 'Shop' },
 ] as const;
