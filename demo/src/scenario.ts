@@ -20,6 +20,7 @@ export const SHOP = {
   temperatureUnit: '°C',
   sayIn: '64ths',
   openingHours: [...Array.from({ length: 5 }, () => '9:00–18:00'), '10:00–14:00', ''],
+  lunch: '13:00–13:30',
 } as const;
 
 export const ROOMS: (InventedRoom & {

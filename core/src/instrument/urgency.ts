@@ -2,7 +2,7 @@ import { isoDate } from '../days/index.js';
 import type { Diagnosis } from '../diagnosis/index.js';
 import { attribute } from '../forecast/index.js';
 import type { InstrumentToday } from './today.js';
-import type { YearsAhead } from './yearsAhead.js';
+import type { Ending, YearsAhead } from './yearsAhead.js';
 
 /** What of an instrument cannot wait. */
 export interface Urgency {
@@ -14,8 +14,8 @@ export interface Urgency {
   playing: boolean;
   /** m a year, of the side whose action creeps most; null where none is known to */
   creep: number | null;
-  /** ISO date by which saddle, action, wheels or a crack come to their end, the soonest; null where none does */
-  ends: string | null;
+  /** what comes to its end first, and by which day, ISO date; null where nothing does */
+  ends: { of: Ending['of']; day: string } | null;
 }
 
 /** @param ahead what comes to its end, the soonest first */
@@ -39,6 +39,6 @@ export function urgencyOf(
     structural: has('structural'),
     playing: has('playing'),
     creep: creeps.length > 0 ? Math.max(...creeps) : null,
-    ends: at === null ? null : isoDate(Math.round(at)),
+    ends: !first || at === null ? null : { of: first.ending.of, day: isoDate(Math.round(at)) },
   };
 }

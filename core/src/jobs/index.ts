@@ -15,5 +15,6 @@ export * from './onward.js';
 export * from './planned.js';
 export * from './stages.js';
 export * from './summary.js';
+export * from './closing.js';
 export * from './writes.js';
 export * from './small.js';

@@ -1,5 +1,5 @@
 import { dayOf } from '../days/index.js';
-import type { Urgency } from '../instrument/index.js';
+import type { Ending, Urgency } from '../instrument/index.js';
 import { RANKS, type Rank } from '../jobs/index.js';
 
 /** Why a job stands in its turn. */
@@ -8,8 +8,8 @@ export type RankReason =
   | { kind: 'structural' }
   /** its action creeps, m a year */
   | { kind: 'creeps'; perYear: number }
-  /** something comes to its end by then, ISO date */
-  | { kind: 'ends'; day: string }
+  /** it comes to its end by then, ISO date */
+  | { kind: 'ends'; of: Ending['of']; day: string; already: boolean }
   | { kind: 'promised'; day: string }
   | { kind: 'needed'; day: string }
   | { kind: 'by hand'; why: string; by: string };
@@ -71,8 +71,13 @@ export function rankOf({
   ];
   if (urgency?.live) found.push(['at once', { kind: 'live' }]);
   if (urgency?.creep) found.push(['soon', { kind: 'creeps', perYear: urgency.creep }]);
-  if (urgency?.ends && away(urgency.ends) <= ENDS.turn)
-    found.push([away(urgency.ends) <= ENDS.soon ? 'soon' : 'in turn', { kind: 'ends', day: urgency.ends }]);
+  if (urgency?.ends && away(urgency.ends.day) <= ENDS.turn) {
+    const days = away(urgency.ends.day);
+    found.push([
+      days <= ENDS.soon ? 'soon' : 'in turn',
+      { kind: 'ends', ...urgency.ends, already: days <= 0 },
+    ]);
+  }
   if (urgency?.structural && !urgency.live) found.push(['in turn', { kind: 'structural' }]);
   if (promised !== null) found.push(byDay('promised', promised));
   if (needed !== null) found.push(byDay('needed', needed));

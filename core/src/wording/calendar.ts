@@ -57,9 +57,9 @@ export function sayLink({ step, after }: EndLink, { person, step: name, job, at 
     case 'fixed':
       return pinned ? 'Was put there by hand.' : 'Is under way.';
     case 'need':
-      return after && after.ready > after.end
-        ? `Waits until “${name(because.step)}” has set, ${at(after.ready)}.${opens}`
-        : `Follows “${name(because.step)}”${after ? `, done ${at(after.end)}` : ''}.${opens}`;
+      return `Follows “${name(because.step)}”${
+        after ? (after.ready > after.end ? `, ready ${at(after.ready)}` : `, done ${at(after.end)}`) : ''
+      }.${opens}`;
     case 'person':
       return after
         ? `Waits for ${person(because.person)}, at “${name(because.step)}” of ${job(after.job)} until ${at(after.end)}.${opens}`
@@ -136,8 +136,15 @@ export const RANK_WORDS: Readonly<Record<Rank, string>> = {
   'at once': 'at once',
   soon: 'soon',
   'in turn': 'in its turn',
-  'can wait': 'can wait',
+  'can wait': 'when there is time',
 };
+
+const ENDING_WORDS = {
+  saddle: 'its saddle',
+  action: 'its action',
+  wheels: 'its wheels',
+  crack: 'a crack',
+} as const;
 
 /** Why a job stands in its turn, in a few words. @param height of how much the action creeps in a year */
 export function sayRankReason(
@@ -152,7 +159,7 @@ export function sayRankReason(
     case 'creeps':
       return `the action rises ${height(reason.perYear)} a year`;
     case 'ends':
-      return `something comes to its end by ${sayDate(reason.day)}`;
+      return `${ENDING_WORDS[reason.of]} ${reason.already ? 'at its end' : `at its end by ${sayDate(reason.day)}`}`;
     case 'promised':
       return `promised by ${sayDate(reason.day)}`;
     case 'needed':

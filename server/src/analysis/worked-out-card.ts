@@ -10,7 +10,7 @@ export interface WorkedOutCard {
   ask: { ask: string; minutes: number } | null;
   refusal: string | null;
   /** what of it cannot wait; not there in cards of before the calendar was */
-  urgency?: Omit<Urgency, 'ends'> & { ends?: string | null };
+  urgency?: Omit<Urgency, 'ends'> & { ends?: Urgency['ends'] };
   /** where it lay, as it was worked out by; not there in cards of before paths were kept */
   path?: string;
   /** what it said first before it was read by another path; until somebody has seen that */

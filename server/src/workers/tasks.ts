@@ -80,7 +80,7 @@ export interface ReadOff {
   /** what to find out first */
   ask: { ask: string; minutes: number } | null;
   /** what of it cannot wait; when something ends is known where everything recorded was read */
-  urgency: Omit<Urgency, 'ends'> & { ends?: string | null };
+  urgency: Omit<Urgency, 'ends'> & { ends?: Urgency['ends'] };
   /** what is shown of the action that day, as far as a reading may be held against it */
   shown: ShownForecast[];
   /** what was kept before, and nothing will be held against any more */

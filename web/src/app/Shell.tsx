@@ -88,12 +88,12 @@ export function Shell() {
         Skip to content
       </a>
       <header className="border-b-2 border-ink/70 bg-sheet">
-        <div className="mx-auto flex max-w-[1360px] items-center gap-x-2 px-1 py-1 sm:gap-x-5 sm:px-5">
+        <div className="mx-auto flex max-w-[1360px] items-center gap-x-2 px-1 py-1 max-sm:flex-wrap sm:gap-x-5 sm:px-5">
           <div className="hidden min-w-0 font-serif text-[1.3rem] font-semibold whitespace-nowrap md:block">
             Upright Elder
             <span className="ml-3 hidden text-[1rem] font-normal text-faint lg:inline">{shop?.name}</span>
           </div>
-          <nav aria-label="Places" className="flex">
+          <nav aria-label="Places" className="flex max-sm:w-full max-sm:justify-between">
             {PLACES.map(({ to, label }) => (
               <NavLink
                 key={to}

@@ -1,4 +1,3 @@
-import { sayBenchHours } from '@upright-elder/core/units';
 import type { JobOfList, Shop } from '@upright-elder/contract';
 import { openingHoursOf } from '@upright-elder/contract/lists';
 import { aroundNow } from '@upright-elder/core/days';
@@ -12,6 +11,8 @@ import { useBench, useNow, useShopBench } from '../../data/bench/jobs.js';
 import { usePeople, useShop } from '../../data/hooks.js';
 import { usePersonId } from '../../data/person.js';
 import { BenchHead } from './BenchHead.js';
+import { BeforeClosing } from './BeforeClosing.js';
+import { Row } from './Row.js';
 import { RunBar } from './stages/Numerals.js';
 import { sayWhen } from './sayTime.js';
 import { stepLink } from './stepLink.js';
@@ -115,57 +116,6 @@ function sayClosing(
   if (closes !== null)
     return `${day} · closes ${sayWhen(closes, now, zone)}, in ${sayLeft((closes - now) / 1000)}`;
   return opens === null ? day : `${day} · closed, opens ${sayWhen(opens, now, zone)}`;
-}
-
-/** What can be glued before the shop closes, so that it sets while nobody is there. */
-function BeforeClosing({
-  jobs,
-  now,
-  closes,
-  opens,
-  zone,
-}: {
-  jobs: readonly JobOfList[];
-  now: number;
-  closes: number;
-  opens: number;
-  zone: string;
-}) {
-  const hours = (closes - now) / 3600000;
-  const all = jobs
-    .filter(({ summary }) => !summary.aside && !summary.out)
-    .flatMap((job) =>
-      [...job.summary.atHand.filter(({ standing }) => standing === 'paused'), ...job.summary.next]
-        .filter((one) => one.glues && one.freeFrom !== null && one.freeFrom < closes)
-        .map((one) => ({ job, one })),
-    );
-  if (all.length === 0) return null;
-  return (
-    <section aria-label="Before closing">
-      <h2 className="mb-1 text-[1.5rem]">Before closing</h2>
-      <ul className="grid gap-2">
-        {all.map(({ job, one }) => {
-          const last = closes - one.hands[1] * 3600000;
-          const fits = one.hands[1] <= hours;
-          return (
-            <li key={one.step}>
-              <Row
-                to={`/bench/${job.id}/${one.step}`}
-                nickname={job.nickname}
-                words={
-                  fits
-                    ? `${one.name} · begin by ${sayWhen(last, now, zone)}, it sets until ${sayWhen(opens, now, zone)}`
-                    : `${one.name} · not today: it takes ${sayBenchHours(one.hands)}`
-                }
-                act={fits ? (one.standing === 'open' ? 'Begin' : 'Go on') : 'Not today'}
-                later={!fits}
-              />
-            </li>
-          );
-        })}
-      </ul>
-    </section>
-  );
 }
 
 const endOf = ({ from, plan }: Clock): number => (plan === null ? Infinity : from + plan * 1000);
@@ -281,43 +231,6 @@ function wordsOf(one: StepAtHand, now: number, zone: string): string {
   return [one.name, from, one.standing === 'open' ? null : STANDING_WORDS[one.standing]]
     .filter((part) => part !== null)
     .join(' · ');
-}
-
-function Row({
-  to,
-  nickname,
-  words,
-  act,
-  ochre = false,
-  later = false,
-}: {
-  to: string;
-  nickname: string;
-  words: string;
-  act: string;
-  ochre?: boolean;
-  later?: boolean;
-}) {
-  return (
-    <Link
-      to={to}
-      className={`sheet flex min-h-[88px] items-center gap-4 px-4 py-2 ${later ? 'opacity-75' : ''}`}
-    >
-      <span className="min-w-0 flex-1">
-        <span className="block truncate font-serif text-[1.9rem] leading-tight font-semibold">
-          {nickname}
-        </span>
-        <span className="line-clamp-2">{words}</span>
-      </span>
-      <span
-        className={`grid min-h-[64px] min-w-[7rem] place-items-center px-4 text-[1.3rem] font-bold ${
-          later ? 'border border-faint' : ochre ? 'bg-ochre text-sheet' : 'bg-verdigris text-on-verdigris'
-        }`}
-      >
-        {act}
-      </span>
-    </Link>
-  );
 }
 
 /** Something that sets: what may be done with it, and when. */

@@ -33,7 +33,7 @@ export function StepPanel({
       ? (planned.shown.steps.find((one) => one.step === (step.because as { step: string }).step) ?? null)
       : null;
   const [day, setDay] = useState(names.dateOf(step.start));
-  const [time, setTime] = useState(names.clock(step.start).padStart(5, '0'));
+  const [time, setTime] = useState(names.clock(step.start));
   const [person, setPerson] = useState(pin?.person ?? step.by[0] ?? '');
   const timeId = useId();
   const [why, setWhy] = useState(pin?.why ?? '');
@@ -47,7 +47,7 @@ export function StepPanel({
         {names.at(step.start)} to{' '}
         {names.dateOf(step.end) === names.dateOf(step.start) ? names.clock(step.end) : names.at(step.end)}
         {step.by.length > 0 && `, ${step.by.map(names.person).join(' and ')}`}.
-        {step.ready > step.end && ` Set ${names.at(step.ready)}.`}
+        {step.ready > step.end && ` What follows may begin ${names.at(step.ready)}.`}
       </p>
       <p className="text-faint">{sayLink({ step, after }, names)}</p>
       {planned.loose.includes(step.step) && (
@@ -77,8 +77,11 @@ export function StepPanel({
           <Labelled id={timeId} label="At">
             <input
               id={timeId}
-              type="time"
-              step={900}
+              inputMode="numeric"
+              autoComplete="off"
+              maxLength={5}
+              placeholder="9:30"
+              aria-invalid={start === null ? true : undefined}
               className="field"
               value={time}
               onChange={(event) => setTime(event.target.value)}
@@ -138,8 +141,8 @@ export function StepPanel({
 
 /** A day and a time of day by the shop's clock, ms; null while one of them is none. */
 function instantOf(day: string, time: string, zone: string): number | null {
-  const found = /^(\d{1,2}):(\d{2})/u.exec(time);
-  if (!isDay(day) || !found) return null;
+  const found = /^(\d{1,2})(?:[:.]?(\d{2}))?$/u.exec(time.trim());
+  if (!isDay(day) || !found || Number(found[1]) > 23 || Number(found[2] ?? 0) > 59) return null;
   const [year, month, date] = day.split('-').map(Number);
-  return Date.parse(clockOf(zone)([year!, month!, date!, Number(found[1]), Number(found[2]), 0]));
+  return Date.parse(clockOf(zone)([year!, month!, date!, Number(found[1]), Number(found[2] ?? 0), 0]));
 }

@@ -193,7 +193,7 @@ function rowsByJob({ jobs, planned }: CalendarPage, names: Names): Row[] {
     .filter(({ id }) => ends.has(id))
     .sort((a, b) => ends.get(a.id)!.end - ends.get(b.id)!.end)
     .map(({ id, nickname, rank }) => ({
-      ...{ id, title: nickname, under: `${RANK_WORDS[rank]} · ${names.day(ends.get(id)!.sure)}` },
+      ...{ id, title: nickname, under: `by ${names.day(ends.get(id)!.sure)} · ${RANK_WORDS[rank]}` },
       steps: planned.shown.steps.filter(({ job }) => job === id).sort((a, b) => a.start - b.start),
     }));
 }
@@ -236,7 +236,7 @@ function Days({ scale, span, names }: { scale: TimeScale; span: Span; names: Nam
             width: span === 'eight weeks' ? undefined : `${scale.x(to) - scale.x(from)}%`,
           }}
         >
-          {span === 'eight weeks' ? sayDate(date) : `${weekday(date)} ${sayDate(date)}`}
+          {span === 'eight weeks' ? short(date) : `${weekday(date)} ${short(date)}`}
           {span === 'today' && `, ${names.clock(from)} to ${names.clock(to)}`}
         </span>
       ))}
@@ -244,6 +244,7 @@ function Days({ scale, span, names }: { scale: TimeScale; span: Span; names: Nam
   );
 }
 
+const short = (date: string) => sayDate(date).replace(/ \d{4}$/u, '');
 const monday = (date: string) => Math.floor((Date.parse(date) / 86_400_000 + 3) / 7);
 const isNewWeek = (days: TimeScale['days'], i: number): boolean =>
   i === 0 || monday(days[i]!.date) !== monday(days[i - 1]!.date);
@@ -307,7 +308,7 @@ function Bar({
         type="button"
         tabIndex={tabbed ? 0 : -1}
         aria-pressed={chosen}
-        aria-label={`${names.job(step.job)}: ${name}, ${names.at(start)} to ${names.clock(end)}${under ? `, ${under}` : ''}${ready > end ? `, set ${names.at(ready)}` : ''}${pinned ? ', put there by hand' : ''}`}
+        aria-label={`${names.job(step.job)}: ${name}, ${names.at(start)} to ${names.clock(end)}${under ? `, ${under}` : ''}${ready > end ? `, ready ${names.at(ready)}` : ''}${pinned ? ', put there by hand' : ''}`}
         {...listeners}
         onClick={onChoose}
         onKeyDown={onKey}
@@ -317,7 +318,7 @@ function Bar({
               ? 'bg-ochre text-sheet'
               : 'bg-verdigris text-on-verdigris'
             : 'waiting border-dashed'
-        } ${chosen ? 'z-[2] border-ink' : running ? 'border-ochre' : 'border-transparent'} ${isDragging ? 'z-[2] cursor-grabbing opacity-80' : 'cursor-grab'}`}
+        } ${chosen ? 'z-[2] border-ink' : running ? 'border-ochre' : 'border-sheet'} ${isDragging ? 'z-[2] cursor-grabbing opacity-80' : 'cursor-grab'}`}
         style={{
           left: `${a}%`,
           width: `max(10px, ${(end > start ? b : c) - a}%)`,

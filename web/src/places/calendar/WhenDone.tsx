@@ -56,9 +56,9 @@ function DoneLine({ one, page, names }: { one: PlannedJob; page: CalendarPage; n
       )}
       {of && (
         <span className="block text-[0.92rem] text-faint">
-          Its turn: {RANK_WORDS[of.rank]}
+          Comes {RANK_WORDS[of.rank]}
           {of.because.length > 0 &&
-            `; ${of.because.map((reason) => sayRankReason(reason, { person: names.person, height: (m) => say.cut(m) })).join('; ')}`}
+            `: ${of.because.map((reason) => sayRankReason(reason, { person: names.person, height: (m) => say.cut(m) })).join('; ')}`}
           .
         </span>
       )}

@@ -12,7 +12,7 @@ export interface Names extends CalendarNames {
   of: (job: string) => JobInCalendar | undefined;
 }
 
-export function namesOf({ zone, jobs }: CalendarPage, people: readonly Person[]): Names {
+export function namesOf({ zone, jobs, now }: CalendarPage, people: readonly Person[]): Names {
   const steps = new Map(jobs.flatMap((job) => Object.entries(job.steps)));
   const byId = new Map(jobs.map((job) => [job.id, job]));
   const weekday = new Intl.DateTimeFormat('en-GB', { weekday: 'short', timeZone: zone });
@@ -22,8 +22,12 @@ export function namesOf({ zone, jobs }: CalendarPage, people: readonly Person[])
     person: (id) => people.find((one) => one.id === id)?.name ?? 'a person who has left',
     step: (id) => steps.get(id) ?? 'a step',
     job: (id) => byId.get(id)?.nickname ?? 'another instrument',
-    at: (ms) => `${weekday.format(ms)} ${sayDate(dateOf(ms))}, ${clock(ms)}`,
-    day: (ms) => sayDate(dateOf(ms)),
+    at: (ms) => `${weekday.format(ms)} ${sayDate(dateOf(ms)).replace(/ \d{4}$/u, '')}, ${clock(ms)}`,
+    day: (ms) => {
+      const said = sayDate(dateOf(ms));
+      // of this year the day alone
+      return said.replace(` ${dateOf(now).slice(0, 4)}`, '');
+    },
     clock,
     dateOf,
     of: (id) => byId.get(id),

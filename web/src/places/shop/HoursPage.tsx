@@ -2,10 +2,13 @@ import type { PersonDays, Shop } from '@upright-elder/contract';
 import { isDay, OPENING_ACCEPTED, parseOpening, sayDate } from '@upright-elder/core/days';
 import { useState } from 'react';
 import { Fetching } from '../../app/Fetching.js';
+import { Fold } from '../../fields/Fold.js';
 import { FormFoot } from '../../app/FormFoot.js';
 import { usePeople, useShop } from '../../data/hooks.js';
 import { DayField } from '../../fields/DayField.js';
 import { ListField } from '../../fields/ListField.js';
+import { SKILLS, type Skill } from '@upright-elder/core/treatments';
+import { Link } from 'react-router';
 import { useShopForm } from './useShopForm.js';
 
 const WEEKDAYS = ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday', 'Sunday'];
@@ -18,13 +21,20 @@ export default function HoursPage() {
 function Hours({ shop }: { shop: Shop }) {
   const form = useShopForm(shop, {
     draftKey: 'opening hours',
-    names: { openingHours: 'Opening hours', daysOff: 'Days off', peopleDays: 'Days of people' },
+    names: {
+      openingHours: 'Opening hours',
+      lunch: 'Lunch',
+      daysOff: 'Days off',
+      peopleDays: 'Who works when',
+    },
     saved: 'Hours saved.',
   });
   const { value, change, refused } = form;
   const week = WEEKDAYS.map((_, i) => value.openingHours?.[i] ?? '');
   const off = value.daysOff ?? [];
   const [day, setDay] = useState('');
+  const lunch = parseOpening(value.lunch ?? '');
+  const noLunch = refused.lunch ?? (lunch.ok ? null : `${lunch.reason}. Accepted: 13:00–14:00, or nothing.`);
   return (
     <form
       className="sheet max-w-[46rem] p-5"
@@ -61,6 +71,19 @@ function Hours({ shop }: { shop: Shop }) {
           );
         })}
       </div>
+      <label className="mt-2 grid max-w-[22rem] grid-cols-[7rem_minmax(0,1fr)] items-center gap-2 font-bold">
+        Lunch
+        <input
+          className="field font-normal"
+          placeholder="work goes through"
+          autoComplete="off"
+          maxLength={20}
+          value={value.lunch ?? ''}
+          aria-invalid={noLunch ? true : undefined}
+          onChange={(event) => change({ lunch: event.target.value })}
+        />
+        {noLunch && <span className="col-span-2 font-normal text-ochre">✕ {noLunch}</span>}
+      </label>
       <h3 className="mt-4 text-[1.15rem]">Days off</h3>
       <ul className="flex flex-wrap gap-2">
         {off.toSorted().map((one) => (
@@ -92,7 +115,14 @@ function Hours({ shop }: { shop: Shop }) {
           Add the day
         </button>
       </div>
-      <h3 className="mt-4 text-[1.15rem]">Who works when</h3>
+      <p className="mt-2 text-faint">
+        How many clamp sets, forms and drying places there are stands in{' '}
+        <Link to="/shop/figures" className="underline">
+          Figures
+        </Link>
+        .
+      </p>
+      <h3 className="mt-4 text-[1.15rem]">Who works when, and at what</h3>
       <PeopleDays days={value.peopleDays ?? []} onChange={(peopleDays) => change({ peopleDays })} />
       <button type="submit" className="act mt-4" disabled={form.saving || !form.dirty}>
         Save the hours
@@ -151,6 +181,11 @@ function PeopleDays({
                 {sayDate(one)} <span aria-hidden="true">×</span>
               </button>
             ))}
+            <SkillsOf
+              of={name}
+              skills={own.skills ?? null}
+              onChange={(skills) => set(withSkills(own, skills))}
+            />
           </div>
         );
       })}
@@ -181,5 +216,57 @@ function PeopleDays({
         </div>
       )}
     </>
+  );
+}
+
+/** What a person may do; left out: everything. */
+const withSkills = ({ skills: _skills, ...own }: PersonDays, skills: readonly Skill[]): PersonDays =>
+  skills.length === SKILLS.length ? own : { ...own, skills: [...skills] };
+
+/** The kinds of work that somebody is given: all of them, until one is taken off. */
+function SkillsOf({
+  of,
+  skills,
+  onChange,
+}: {
+  of: string;
+  skills: readonly Skill[] | null;
+  onChange: (skills: readonly Skill[]) => void;
+}) {
+  const own = skills ?? SKILLS;
+  return (
+    <Fold
+      summary={
+        <span className="text-[0.92rem]">
+          {skills === null
+            ? 'Every kind of work'
+            : own.length === 0
+              ? 'No work yet'
+              : `Work: ${own.join(', ')}`}
+        </span>
+      }
+      className="w-full"
+    >
+      <div className="flex flex-wrap gap-1 pb-1">
+        {SKILLS.map((skill) => (
+          <button
+            key={skill}
+            type="button"
+            aria-pressed={own.includes(skill)}
+            aria-label={`${skill}, ${of}`}
+            className={`min-h-[44px] border-2 px-3 ${own.includes(skill) ? 'border-verdigris bg-verdigris-soft font-bold' : 'border-rule text-faint line-through'}`}
+            onClick={() =>
+              onChange(
+                own.includes(skill)
+                  ? own.filter((one) => one !== skill)
+                  : SKILLS.filter((one) => one === skill || own.includes(one)),
+              )
+            }
+          >
+            {skill}
+          </button>
+        ))}
+      </div>
+    </Fold>
   );
 }
