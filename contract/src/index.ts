@@ -7,6 +7,7 @@ export * from './problems.js';
 export * from './money.js';
 export * from './demo.js';
 export * from './calendar.js';
+export * from './season.js';
 export * from './owners.js';
 export * from './papers.js';
 export * from './people.js';

@@ -20,6 +20,7 @@ import { loggedRequest } from './http/logged-request.js';
 import { OpenConnections } from './http/open-connections.js';
 import { InstrumentsModule } from './instruments/instruments.module.js';
 import { CalendarModule } from './calendar/calendar.module.js';
+import { SeasonModule } from './season/season.module.js';
 import { JobsModule } from './jobs/jobs.module.js';
 import { InterventionsModule } from './interventions/interventions.module.js';
 import { JudgementModule } from './judgement/judgement.module.js';
@@ -89,6 +90,7 @@ export class AppModule {
         InstrumentsModule,
         InterventionsModule,
         CalendarModule,
+        SeasonModule,
         JobsModule,
         ExaminationsModule,
         MapModule,

@@ -12,6 +12,7 @@ export * from './body.js';
 export * from './yearsAhead.js';
 export * from './plans.js';
 export * from './calendar.js';
+export * from './season.js';
 export * from './quickLook.js';
 export * from './series.js';
 export * from './air.js';

@@ -13,5 +13,6 @@ import { CalendarService } from './calendar.service.js';
   imports: [AnalysisModule, CatalogueModule, JobsModule, PeopleModule, ShopModule],
   controllers: [CalendarController],
   providers: [CalendarHandService, CalendarService],
+  exports: [CalendarService],
 })
 export class CalendarModule {}

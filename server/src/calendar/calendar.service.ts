@@ -9,9 +9,19 @@ import type {
 } from '@upright-elder/contract';
 import { openingHoursOf } from '@upright-elder/contract/lists';
 import { dateIn, isDay } from '@upright-elder/core/days';
-import { foldJob, summaryOf, type JobSummary } from '@upright-elder/core/jobs';
+import {
+  foldJob,
+  plannedSteps,
+  stepName,
+  summaryOf,
+  type Bench,
+  type JobSummary,
+  type StepGiven,
+  type StepLeft,
+} from '@upright-elder/core/jobs';
 import { rankOf, type Calendar, type CalendarAsked, type Way } from '@upright-elder/core/schedule';
-import { countsOf } from '@upright-elder/core/treatments';
+import { countsOf, type TreatmentId } from '@upright-elder/core/treatments';
+import { randomUUID } from 'node:crypto';
 import { AnalysisService } from '../analysis/analysis.service.js';
 import { fingerprintOf } from '../analysis/fingerprint.js';
 import { CatalogueService } from '../catalogue/catalogue.service.js';
@@ -49,6 +59,37 @@ export class CalendarService {
   ) {}
 
   async page(): Promise<CalendarPage> {
+    const { asked, ...page } = await this.asked();
+    return { ...page, planned: await this.shown(page.of, asked).planned };
+  }
+
+  /** When instruments would be worked on and done, were these plans laid behind what is under way; by their ids, ms. */
+  async alsoPlanned(
+    plans: readonly { instrument: string; ids: readonly TreatmentId[] }[],
+  ): Promise<Map<string, { from: number; to: number }>> {
+    const { asked, of } = await this.asked();
+    const { own } = await this.catalogue.ofShop();
+    const bench = { edits: asked.edits, own };
+    const more = plans.map(({ instrument, ids }): CalendarAsked['jobs'][number] => ({
+      ...{ id: instrument, instrument, rank: 'can wait' },
+      summary: {
+        ...NOTHING_SAID,
+        left: plannedSteps(ids, [], bench, randomUUID).map((step) => leftToDo(step, bench)),
+      },
+    }));
+    const stands = await standing(this.shown(of, asked));
+    const { shown } = await this.analysis.ask('planCalendar', { ...stands, jobs: [...stands.jobs, ...more] });
+    return new Map(
+      more.flatMap(({ id }): [string, { from: number; to: number }][] => {
+        const steps = shown.steps.filter(({ job }) => job === id);
+        if (steps.length === 0) return [];
+        const from = Math.min(...steps.map(({ start }) => start));
+        return [[id, { from, to: Math.max(...steps.map(({ ready }) => ready)) }]];
+      }),
+    );
+  }
+
+  private async asked(): Promise<Omit<CalendarPage, 'planned'> & { asked: CalendarAsked }> {
     const [{ now, jobs: all }, shop, people, { edits, own }, stands] = await Promise.all([
       this.jobs.underWay(),
       this.shop.get(),
@@ -95,12 +136,11 @@ export class CalendarService {
     };
     const of = fingerprintOf(asked);
     return {
-      ...{ now, zone: shop.zone, of, pins, stands: stands?.goneBy ?? null },
+      ...{ asked, now, zone: shop.zone, of, pins, stands: stands?.goneBy ?? null },
       jobs: jobs.map(({ id, instrumentId, nickname, summary, rank, because }) => ({
         ...{ id, instrumentId, nickname, rank, because, asked: summary.questions.length > 0 },
         steps: Object.fromEntries((summary.left ?? []).map(({ step, name }) => [step, name])),
       })),
-      planned: await this.shown(of, asked).planned,
     };
   }
 
@@ -170,6 +210,15 @@ const notShown = (typed: string) =>
       accepted: 'look at it again, then choose',
     },
   ]);
+
+const NOTHING_SAID = { aside: null, out: null, promised: null, needed: null };
+
+/** A step of a plan that no job has taken yet. */
+const leftToDo = (step: StepGiven, bench: Bench): StepLeft => ({
+  ...{ step: step.id, treatment: step.treatment, name: stepName(step, bench), standing: 'open' },
+  ...{ hands: step.hands, wait: step.wait, worked: 0, since: null, people: [], sets: null, waitsFor: null },
+  after: step.after.map((arrow) => arrow.step),
+});
 
 const planOf = ({
   left = [],

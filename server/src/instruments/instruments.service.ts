@@ -152,6 +152,19 @@ export class InstrumentsService implements OnModuleInit {
     return new Map(rows.map(({ id, nickname }) => [id, nickname]));
   }
 
+  /** A collection: those of an owner, of a room or all, that are not put away, by name; so many at most. */
+  async collection(
+    { owner, room }: { owner: string | null; room: string | null },
+    most: number,
+  ): Promise<{ id: string; nickname: string; homeRoomId: string | null }[]> {
+    return this.database.read.find(InstrumentEntity, {
+      where: { struck: false, ...(owner ? { ownerId: owner } : {}), ...(room ? { homeRoomId: room } : {}) },
+      order: { nickname: 'ASC', id: 'ASC' },
+      take: most,
+      select: { id: true, nickname: true, homeRoomId: true },
+    });
+  }
+
   /** Those that live in a room and are not put away, by name. */
   async inRoom(roomId: string): Promise<{ id: string; nickname: string; topSpecies: SpeciesId }[]> {
     const rows = await this.database.read.find(InstrumentEntity, {

@@ -32,12 +32,11 @@ export class PlanningService {
       this.learning.effects(),
     ]);
     const input = await this.analysis.ask('planning', { fit: packed, path, day: this.clock.today() });
-    const rate = parseMoney(shop.rate ?? '');
     return {
       ...input,
       ...shops,
       money: {
-        rate: rate.ok ? rate.value : null,
+        rate: rateOf(shop),
         marketValue: instrument.marketValue?.amount ?? null,
         worthToOwner: instrument.worthToOwner?.amount ?? null,
         budget: instrument.budget?.amount ?? null,
@@ -47,4 +46,14 @@ export class PlanningService {
       kept,
     };
   }
+
+  /** What an hour costs; null where the shop gave no rate. */
+  async rate(): Promise<number | null> {
+    return rateOf(await this.shop.get());
+  }
+}
+
+function rateOf({ rate = '' }: { rate?: string }): number | null {
+  const read = parseMoney(rate);
+  return read.ok ? read.value : null;
 }

@@ -316,6 +316,8 @@ export const setPapers = (input: PapersToSet): Promise<Uint8Array> => setOnPaper
 /** The way on by which what was said is held against what came. */
 export const wayToday = (input: WayAsked): WayKey => wayOnPaper(input);
 
+export { choicesFor, chosenFor } from './season.js';
+
 /** So long a better plan is sought while somebody waits, ms. */
 const SEEK_MS = 700;
 

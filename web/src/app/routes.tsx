@@ -17,6 +17,7 @@ function place<N extends string>(load: () => Promise<Record<N, ComponentType>>, 
 const bench = place(() => import('../places/bench/BenchPlace.js'), 'default');
 const step = place(() => import('../places/bench/StepPlace.js'), 'StepPlace');
 const calendar = place(() => import('../places/calendar/CalendarPlace.js'), 'default');
+const season = place(() => import('../places/season/SeasonPlace.js'), 'default');
 const takeIn = place(() => import('../places/take-in/TakeInPlace.js'), 'default');
 const receipt = place(() => import('../places/take-in/ReceiptPage.js'), 'default');
 const owners = place(() => import('../places/shop/OwnersPage.js'), 'default');
@@ -55,6 +56,7 @@ export const router = createBrowserRouter([
       { path: '/bench', ...bench },
       { path: '/bench/:job/:step', ...step },
       { path: '/calendar', ...calendar },
+      { path: '/season', ...season },
       { path: '/take-in', ...takeIn },
       { path: '/take-in/:job', ...receipt },
       { path: '/air', ...air },

@@ -109,6 +109,11 @@ function Weeks({ page }: { page: CalendarPage }) {
         </div>
         {(!nothing || planned.leftOut.length > 0) && <WhenDone page={page} names={names} />}
       </div>
+      <p className="mt-3">
+        <Link to="/season" className="inline-block min-h-[44px] py-2 underline">
+          A season’s plan for a collection, and rounds
+        </Link>
+      </p>
     </div>
   );
 }

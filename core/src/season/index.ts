@@ -1,0 +1,3 @@
+export * from './choose.js';
+export * from './choices.js';
+export * from './rounds.js';
