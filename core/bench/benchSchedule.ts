@@ -16,6 +16,8 @@ import {
   type ShopToPlan,
   type Stood,
 } from '../src/schedule/index.js';
+import { chooseSeason, surenessOf, TIERS } from '../src/season/index.js';
+import { drawCollection, solvedSeason } from '../simulated/seasonSolver.js';
 import { figure } from './figures.js';
 
 /** Of each size; the solver takes up to a minute each. */
@@ -168,5 +170,35 @@ for (const [name, by, inCommon] of [
     name === 'as believed' ? 'within 5 points of what came' : 'printed',
     `said ${percent(said / dates)}, came ${percent(came / dates)}`,
     name !== 'as believed' || Math.abs(said - came) / dates <= 0.05,
+  );
+}
+
+let [equalTiers, collections] = [0, 0];
+for (let seed = 100; seed < 100 + 5 * MANY; seed++) {
+  const collection = drawCollection(seed, 20, 5);
+  const budget = { hours: 90, money: seed % 2 === 0 ? 4000 : null };
+  const found = chooseSeason(collection, budget);
+  const best = await solvedSeason(collection, budget);
+  collections += 1;
+  if (TIERS.every((tier) => found.points[tier] === best[tier])) equalTiers += 1;
+}
+figure(
+  'season: equal to the solver in all tiers, 20 instruments of 5 plans',
+  `all of ${collections}`,
+  `${equalTiers}`,
+  equalTiers === collections,
+);
+const large = drawCollection(7, 100, 5);
+for (const money of [null, 15_000]) {
+  const from = performance.now();
+  chooseSeason(large, { hours: 400, money });
+  const once = performance.now() - from;
+  const until = performance.now() + 2000;
+  const { draws } = surenessOf(large, { hours: 400, money }, () => performance.now() > until);
+  figure(
+    `season: 100 instruments of 5 plans, 400 hours${money === null ? '' : ' and money'}`,
+    'under 2,000 ms',
+    `${once.toFixed(0)} ms, ${draws} draws in ${((performance.now() - until + 2000) / 1000).toFixed(1)} s`,
+    once < 2000,
   );
 }

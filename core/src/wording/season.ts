@@ -11,7 +11,7 @@ export function sayBrings({ answers, inside }: Pick<OfferedPlan, 'answers' | 'in
     answers.live > 0 ? `ends live damage${answers.live > 1 ? ` in ${answers.live} places` : ''}` : '',
     answers.grows > 0 ? 'puts its structure right' : '',
     inside && inside[1] - inside[0] >= 0.1
-      ? `in its window all year in ${Math.round(10 * inside[1])} of 10, now ${Math.round(10 * inside[0])}`
+      ? `keeps the action in its window all year in ${Math.round(10 * inside[1])} of 10, now ${Math.round(10 * inside[0])} of 10`
       : answers.plays > 0
         ? 'plays better'
         : '',

@@ -22,7 +22,7 @@ interface Asked {
   hours: string;
   money: string;
 }
-const FIRST: Asked = { whose: 'all', hours: '40', money: '' };
+const FIRST: Asked = { whose: 'all', hours: '24', money: '' };
 
 /** A season's plan: for hours and money given, which plan of which instrument of a collection; and rounds. */
 export default function SeasonPlace() {
@@ -49,7 +49,7 @@ export default function SeasonPlace() {
         Give hours and money. Live damage comes first, then what grows, then what plays.
       </p>
       <form
-        className="sheet mb-4 grid items-end gap-3 px-4 py-3 sm:grid-cols-[minmax(0,1.6fr)_8rem_10rem_auto] print:hidden"
+        className="sheet mb-4 grid items-start gap-3 px-4 py-3 sm:grid-cols-[minmax(0,1.6fr)_8rem_10rem_auto] print:hidden"
         onSubmit={(event) => {
           event.preventDefault();
           remember(KEY, JSON.stringify(form));
@@ -90,7 +90,7 @@ export default function SeasonPlace() {
           placeholder="no limit"
           onChange={(text) => setForm({ ...form, money: text })}
         />
-        <button type="submit" className="act" disabled={!isAsked || isLoading}>
+        <button type="submit" className="act sm:mt-[1.6rem]" disabled={!isAsked || isLoading}>
           Plan the season
         </button>
       </form>
