@@ -125,7 +125,7 @@ export class PersonDays {
   /** what they may do; left out: everything */
   @IsOptional()
   @IsArray()
-  @IsIn(SKILLS, { each: true, message: `what somebody may do is one of ${SKILLS.join(', ')}` })
+  @IsIn(SKILLS, { each: true, message: `the work of a person is one of ${SKILLS.join(', ')}` })
   skills?: Skill[];
 }
 

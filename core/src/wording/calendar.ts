@@ -119,7 +119,7 @@ export function sayIfPromised(
 ): string[] {
   if (notBefore > due)
     return [`It cannot be done by then: not before ${day(notBefore)}, even if all else waits.`];
-  const now = `As the plan stands it is done by ${day(stands.end)}: that day is kept in ${sayShare(stands.share)}.`;
+  const now = `By today’s plan it is done by ${day(stands.end)}: ${sayShare(stands.share)}.`;
   if (!changed)
     return [now, stands.share >= 0.8 ? 'It costs the others nothing.' : 'No other plan is better for it.'];
   const breaks = changed.others.filter((one) => one.breaks).map((one) => job(one.job));

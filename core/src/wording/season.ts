@@ -1,4 +1,4 @@
-import type { OfferedPlan, RoundItem } from '../season/index.js';
+import { SURE_CHOICE, type OfferedPlan, type RoundItem } from '../season/index.js';
 import { TREATMENTS, type TreatmentEdits } from '../treatments/index.js';
 import { asWorked } from '../treatments/index.js';
 import { sayFinding } from './findings.js';
@@ -21,7 +21,7 @@ export function sayBrings({ answers, inside }: Pick<OfferedPlan, 'answers' | 'in
 
 /** How sure a choice is, of the share of draws in which it is made. */
 export const saySure = (share: number): string =>
-  share >= 0.9
+  share >= SURE_CHOICE
     ? 'sure'
     : share >= 0.65
       ? `likely, ${Math.round(10 * share)} of 10`

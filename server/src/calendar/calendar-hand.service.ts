@@ -51,14 +51,14 @@ export class CalendarHandService {
         field: 'job',
         typed: job,
         reason: 'this step is not left to do in that job',
-        accepted: 'a step that lies in the calendar',
+        accepted: 'a step in the calendar',
       });
     if (!known)
       errors.push({
         field: 'job',
         typed: job,
         reason: 'no such job is under way',
-        accepted: 'a job that lies in the calendar',
+        accepted: 'a job in the calendar',
       });
     const here = (await this.people.list()).filter(({ struck }) => !struck);
     if (person !== null && !here.some(({ id }) => id === person))
@@ -66,7 +66,7 @@ export class CalendarHandService {
         field: 'person',
         typed: person,
         reason: 'no such person works here',
-        accepted: 'one of the people of the shop, or nobody',
+        accepted: 'one of the people of the shop, or none',
       });
     if (start !== null && (start > now + AHEAD_MS || start < now - 86_400_000))
       errors.push({

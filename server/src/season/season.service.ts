@@ -3,7 +3,6 @@ import type { SeasonPage } from '@upright-elder/contract';
 import { dayOf, isoDate } from '@upright-elder/core/days';
 import { rankOf } from '@upright-elder/core/schedule';
 import type { SeasonChoices, SeasonInstrument } from '@upright-elder/core/season';
-import type { TreatmentId } from '@upright-elder/core/treatments';
 import { AirService } from '../air/air.service.js';
 import { AnalysisService } from '../analysis/analysis.service.js';
 import { CalendarService } from '../calendar/calendar.service.js';
@@ -94,9 +93,9 @@ export class SeasonService {
     const { choice, sureness } = await this.analysis.ask('chosenFor', { instruments, budget });
     const chosen = open.flatMap(({ id, choices }, i) => {
       const plan = choice.chosen[i];
-      return plan == null ? [] : [{ instrument: id, ids: choices!.offered[plan]!.ids as TreatmentId[] }];
+      return plan == null ? [] : [{ instrument: id, ids: choices!.offered[plan]!.ids }];
     });
-    const when = chosen.length > 0 ? await this.calendar.alsoPlanned(chosen) : new Map();
+    const when = chosen.length > 0 ? await this.calendar.alsoPlanned(chosen) : new Map<string, never>();
     const rate = await this.planning.rate();
     return {
       ...{ zone: shop.zone, currency: shop.currency, ...budget, rate, choice, sureness },

@@ -26,7 +26,7 @@ export interface ChoicesAsked extends PlanningInput {
 }
 
 /** What a season may do at an instrument, and what a round looks at. */
-export function choicesFor({ evidence, today, yearInput, sides, ...asked }: ChoicesAsked): {
+export function choicesOf({ evidence, today, yearInput, sides, ...asked }: ChoicesAsked): {
   choices: SeasonChoices;
   round: RoundItem[];
 } {
@@ -45,7 +45,7 @@ export function choicesFor({ evidence, today, yearInput, sides, ...asked }: Choi
 const SURE_MS = 2000;
 
 /** Which plan of which instrument, and which of these choices are sure. */
-export function chosenFor({
+export function chosenOf({
   instruments,
   budget,
 }: {

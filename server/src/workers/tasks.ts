@@ -54,6 +54,7 @@ import {
   type Way,
 } from '@upright-elder/core/schedule';
 import type { WayKey } from '@upright-elder/core/tree';
+import { choicesOf, chosenOf, type ChoicesAsked } from './season.js';
 import { fitBelly, SolvedTop, STRUNG_SD, topSpec } from '@upright-elder/core/top';
 import type { HeightUnit } from '@upright-elder/core/units';
 import {
@@ -316,7 +317,11 @@ export const setPapers = (input: PapersToSet): Promise<Uint8Array> => setOnPaper
 /** The way on by which what was said is held against what came. */
 export const wayToday = (input: WayAsked): WayKey => wayOnPaper(input);
 
-export { choicesFor, chosenFor } from './season.js';
+/** What a season may do at an instrument, and what a round looks at. */
+export const choicesFor = (asked: ChoicesAsked) => choicesOf(asked);
+
+/** Which plan of which instrument, and which of these choices are sure. */
+export const chosenFor = (asked: Parameters<typeof chosenOf>[0]) => chosenOf(asked);
 
 /** So long a better plan is sought while somebody waits, ms. */
 const SEEK_MS = 700;

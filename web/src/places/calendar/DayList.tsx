@@ -29,7 +29,7 @@ export function DayList({
   return (
     <section className="sheet px-4 py-3" aria-label={title}>
       <h2 className="text-[1.25rem]">{title}</h2>
-      {own.length === 0 && <p className="text-faint">Nothing lies on this day.</p>}
+      {own.length === 0 && <p className="text-faint">There is nothing to do on this day.</p>}
       <ul>
         {own.map(({ step, job, start, end, by, because, pinned }) => (
           <li key={step} className="border-t border-rule first:border-t-0">

@@ -52,7 +52,7 @@ export function StepPanel({
       <p className="text-faint">{sayLink({ step, after }, names)}</p>
       {planned.loose.includes(step.step) && (
         <p className="text-ochre">
-          It cannot stay where it was put: what comes before is not done by then, or the hands are taken. It
+          It cannot stay where it was put: what comes before is not done by then, or the person is busy. It
           begins as soon as it may.
         </p>
       )}

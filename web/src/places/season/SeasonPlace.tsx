@@ -1,5 +1,6 @@
 import type { InstrumentOfSeason, SeasonPage } from '@upright-elder/contract';
 import { dateIn, sayDate } from '@upright-elder/core/days';
+import { SURE_CHOICE } from '@upright-elder/core/season';
 import { parseMoney, sayBenchHours } from '@upright-elder/core/units';
 import { planName, sayBrings, sayMoney, sayRankReason, saySure, sayingIn } from '@upright-elder/core/wording';
 import { useState } from 'react';
@@ -22,13 +23,22 @@ interface Asked {
   hours: string;
   money: string;
 }
+/** As it was asked last; what cannot be read is as it was at first. */
+function askedOf(kept: string | null): Asked {
+  try {
+    return { ...FIRST, ...(JSON.parse(kept ?? '{}') as Partial<Asked>) };
+  } catch {
+    return FIRST;
+  }
+}
+
 const FIRST: Asked = { whose: 'all', hours: '24', money: '' };
 
 /** A season's plan: for hours and money given, which plan of which instrument of a collection; and rounds. */
 export default function SeasonPlace() {
   useTitle('A season’s plan');
   const kept = useRemembered(KEY);
-  const asked = kept ? ({ ...FIRST, ...(JSON.parse(kept) as Partial<Asked>) } as Asked) : FIRST;
+  const asked = askedOf(kept);
   const [form, setForm] = useState(asked);
   const { data: shop } = useShop();
   const { data: owners = [] } = useOwners();
@@ -184,7 +194,7 @@ function Chosen({ page, byDate }: { page: SeasonPage; byDate: boolean }) {
         {chosen.length > 0 && (
           <p className="mt-2 text-[0.92rem] text-faint">
             How sure a choice is: what each repair is worth was drawn {sureness.draws} times, and all chosen
-            anew.
+            again.
           </p>
         )}
       </section>
@@ -241,7 +251,7 @@ function ChosenLine({
       <span className="sm:text-right">
         {sayBenchHours([hours, hours])}
         {rate !== null && `, ${sayMoney(money, currency)}`}
-        <span className={`block ${share >= 0.9 ? '' : 'text-ochre'}`}>{saySure(share)}</span>
+        <span className={`block ${share >= SURE_CHOICE ? '' : 'text-ochre'}`}>{saySure(share)}</span>
       </span>
     </li>
   );
@@ -261,7 +271,7 @@ function LeftLine({ line: { one, share } }: { line: Line }) {
       {one.because.length === 0
         ? 'a year of waiting costs it nothing that is known'
         : `what waits until next year: ${one.because.map((reason) => sayRankReason(reason, { person, height: (m) => say.cut(m) })).join('; ')}`}
-      .{share < 0.9 && <span className="text-ochre"> To leave it out is {saySure(share)}.</span>}
+      .{share < SURE_CHOICE && <span className="text-ochre"> To leave it out is {saySure(share)}.</span>}
     </li>
   );
 }

@@ -116,11 +116,11 @@ function Hours({ shop }: { shop: Shop }) {
         </button>
       </div>
       <p className="mt-2 text-faint">
-        How many clamp sets, forms and drying places there are stands in{' '}
+        Say in{' '}
         <Link to="/shop/figures" className="underline">
           Figures
-        </Link>
-        .
+        </Link>{' '}
+        how many clamp sets, forms and drying places there are.
       </p>
       <h3 className="mt-4 text-[1.15rem]">Who works when, and at what</h3>
       <PeopleDays days={value.peopleDays ?? []} onChange={(peopleDays) => change({ peopleDays })} />
