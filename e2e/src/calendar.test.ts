@@ -45,6 +45,10 @@ describe('the calendar by hand', () => {
   it('moves a step by the keyboard: picked up, carried a quarter of an hour on, put there', async () => {
     const step = await aStep();
     await page.waitForSelector(bar(step.step));
+    await hand.tabTo(/^[^:]+: .*, (Mon|Tue|Wed|Thu|Fri|Sat|Sun) /u);
+    const first = await hand.focused();
+    await hand.keys('ArrowDown');
+    expect(await hand.focused()).not.toBe(first);
     await page.focus(bar(step.step));
     await hand.keys('Enter');
     await says('Picked up:');
@@ -131,6 +135,16 @@ describe('the calendar by hand', () => {
     await handle.scrollIntoView();
     await handle.tap();
     await says('Put it there');
+    // every step by a target as large as a finger: the row’s name, then the step after
+    const { planned, jobs } = await calendar();
+    const one = jobs.find(({ id }) => id === step.job)!;
+    const own = planned.shown.steps.filter(({ job }) => job === one.id).sort((a, b) => a.start - b.start);
+    await page.tap(`::-p-xpath(//button[span[text()="${one.nickname}"]])`);
+    for (const { step: id } of own.slice(0, 3)) {
+      await says(`${one.nickname}: ${one.steps[id]!}`);
+      const after = await page.waitForSelector('::-p-aria([name="The step after"][role="button"])');
+      if (await after!.evaluate((button) => !(button as HTMLButtonElement).disabled)) await after!.tap();
+    }
     await page.setViewport({ width: 390, height: 844, hasTouch: true });
     await page.reload({ waitUntil: 'networkidle2' });
     await says('When it is done');

@@ -101,6 +101,7 @@ function Weeks({ page }: { page: CalendarPage }) {
               names={names}
               busy={hand.busy}
               onPut={(put) => void hand.put(put)}
+              onChoose={setChosen}
             />
           )}
           {!nothing && (

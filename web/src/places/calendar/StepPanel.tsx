@@ -18,6 +18,7 @@ export function StepPanel({
   names,
   busy,
   onPut,
+  onChoose,
 }: {
   page: CalendarPage;
   step: PlannedStep;
@@ -25,6 +26,7 @@ export function StepPanel({
   names: Names;
   busy: boolean;
   onPut: (put: Put) => void;
+  onChoose: (step: string) => void;
 }) {
   const { planned, pins, zone } = page;
   const pin = pins.find(({ id }) => id === step.step);
@@ -32,6 +34,10 @@ export function StepPanel({
     'step' in step.because
       ? (planned.shown.steps.find((one) => one.step === (step.because as { step: string }).step) ?? null)
       : null;
+  const own = planned.shown.steps
+    .filter(({ job }) => job === step.job)
+    .sort((a, b) => a.start - b.start || a.ready - b.ready);
+  const at = own.findIndex((one) => one.step === step.step);
   const [day, setDay] = useState(names.dateOf(step.start));
   const [time, setTime] = useState(names.clock(step.start));
   const [person, setPerson] = useState(pin?.person ?? step.by[0] ?? '');
@@ -130,7 +136,21 @@ export function StepPanel({
           )}
         </div>
       </form>
-      <p className="mt-2">
+      <p className="mt-2 flex flex-wrap items-center gap-2">
+        {[
+          { words: 'The step before', to: own[at - 1] },
+          { words: 'The step after', to: own[at + 1] },
+        ].map(({ words, to }) => (
+          <button
+            key={words}
+            type="button"
+            className="quiet"
+            disabled={!to}
+            onClick={() => to && onChoose(to.step)}
+          >
+            {words}
+          </button>
+        ))}
         <Link to={`/bench/${step.job}/${step.step}`} className="inline-block min-h-[44px] py-2 underline">
           To the step
         </Link>

@@ -130,15 +130,18 @@ export function Timeline({
           <div className="sticky left-0 z-[3] border-r border-rule bg-sheet" />
           <Days scale={scale} span={span} names={names} />
           <div className="sticky left-0 z-[3] border-r border-rule bg-sheet">
-            {shown.map(({ id, title, under }) => (
-              <div
+            {shown.map(({ id, title, under, steps }) => (
+              <button
                 key={id}
-                className="overflow-hidden border-t border-rule px-2 leading-tight"
+                type="button"
+                disabled={steps.length === 0}
+                className="block w-full overflow-hidden border-t border-rule px-2 text-left leading-tight"
                 style={{ height: ROW }}
+                onClick={() => onChoose(steps[0]!.step)}
               >
-                <span className="block truncate pt-1.5 font-bold">{title}</span>
+                <span className="block truncate font-bold">{title}</span>
                 <span className="block truncate text-[0.85rem] text-faint">{under}</span>
-              </div>
+              </button>
             ))}
           </div>
           <DndContext sensors={sensors} onDragEnd={onDragEnd}>
@@ -306,13 +309,15 @@ function Bar({
         ref={setNodeRef}
         id={`bar ${step.step}`}
         type="button"
+        // as wide as its time: a finger reaches it by the row’s name and by the step before and after it
+        data-to-scale
         tabIndex={tabbed ? 0 : -1}
         aria-pressed={chosen}
         aria-label={`${names.job(step.job)}: ${name}, ${names.at(start)} to ${names.clock(end)}${under ? `, ${under}` : ''}${ready > end ? `, ready ${names.at(ready)}` : ''}${pinned ? ', put there by hand' : ''}`}
         {...listeners}
         onClick={onChoose}
         onKeyDown={onKey}
-        className={`absolute top-2 h-10 touch-none overflow-hidden border-2 px-1 text-left text-[0.85rem] leading-tight ${
+        className={`absolute top-1.5 h-11 touch-none overflow-hidden border-2 px-1 text-left text-[0.85rem] leading-tight ${
           end > start
             ? pinned
               ? 'bg-ochre text-sheet'
@@ -331,7 +336,7 @@ function Bar({
       {held && held.start !== start && (
         <div
           aria-hidden="true"
-          className="pointer-events-none absolute top-2 z-[2] h-10 border-2 border-dashed border-ochre"
+          className="pointer-events-none absolute top-1.5 z-[2] h-11 border-2 border-dashed border-ochre"
           style={{
             left: `${scale.x(held.start)}%`,
             width: `max(10px, ${scale.x(held.start + (end - start)) - scale.x(held.start)}%)`,
