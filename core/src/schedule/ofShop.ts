@@ -100,7 +100,10 @@ const LEAST_LEFT = 15;
 /** Hands go otherwise than planned by this factor, one standard deviation of the logarithm. House figure, no source. */
 const HANDS_SPREAD = 0.35;
 
-const minute = (ms: number): Minute => Math.ceil(ms / 60_000);
+/** Nobody plans a bench by the minute. */
+const QUARTER = 15;
+const quarters = (minutes: number): Minute => QUARTER * Math.ceil(minutes / QUARTER);
+const minute = (ms: number): Minute => quarters(ms / 60_000);
 const windowsOf = (all: readonly [number, number][]): Window[] =>
   all.map(([from, to]): Window => [from / 60_000, to / 60_000]);
 
@@ -274,10 +277,10 @@ function stepOf(
   const planned = (60 * (left.hands[0] + left.hands[1])) / 2;
   const spent = 60 * worked + (since === null ? 0 : Math.max(0, now - since) / 60_000);
   const begun = standing !== 'open';
-  const hands = planned === 0 ? 0 : Math.max(begun ? LEAST_LEFT : 0, Math.round(planned - spent));
+  const hands = planned === 0 ? 0 : quarters(Math.max(begun ? LEAST_LEFT : 0, planned - spent));
   // what runs already is in the clock that keeps it
   const waiting: [number, number] = standing === 'waiting' ? [0, 0] : [60 * left.wait[0], 60 * left.wait[1]];
-  const wait = Math.round(plannedWait(waiting));
+  const wait = quarters(plannedWait(waiting));
   const uses = (of?.uses ?? []).flatMap((thing): StepToPlan['uses'][number][] =>
     thing === 'second hands'
       ? []

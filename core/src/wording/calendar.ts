@@ -62,7 +62,7 @@ export function sayLink({ step, after }: EndLink, { person, step: name, job, at 
       }.${opens}`;
     case 'person':
       return after
-        ? `Waits for ${person(because.person)}, at “${name(because.step)}” of ${job(after.job)} until ${at(after.end)}.${opens}`
+        ? `Waits for ${person(because.person)}, who is at “${name(because.step)}” of ${job(after.job)} until ${at(after.end)}.${opens}`
         : `Waits for ${person(because.person)}.${opens}`;
     case 'thing':
       return after
@@ -93,12 +93,12 @@ export function sayLeftOut({ why, step }: LeftOut, { step: nameOf }: Pick<Calend
 const FEW = ['no', 'one', 'two', 'three', 'four', 'five', 'six', 'seven', 'eight', 'nine', 'ten'];
 const count = (n: number, one: string, many = `${one}s`): string => `${FEW[n] ?? n} ${n === 1 ? one : many}`;
 
-/** What a way to go on costs: promises that it breaks, steps that it moves. */
+/** What a way to go on costs: what comes later than promised or needed, steps that it moves. */
 export function sayWay(
   { broken, moved }: Pick<Way, 'broken' | 'moved'>,
   { job }: Pick<CalendarNames, 'job'>,
 ): string {
-  const breaks = broken.length === 0 ? 'breaks no promise' : `breaks the promise to ${list(broken.map(job))}`;
+  const breaks = broken.length === 0 ? 'late for none' : `too late for ${list(broken.map(job))}`;
   return `${breaks}, moves ${count(moved.length, 'step')}`;
 }
 
@@ -128,7 +128,7 @@ export function sayIfPromised(
     now,
     `With ${count(changed.moved, 'step')} moved it is done by ${day(changed.end)}: ${sayShare(changed.share)}.`,
     later.length === 0 ? 'It costs the others nothing.' : `Later for it: ${list(later)}.`,
-    ...(breaks.length > 0 ? [`That breaks the promise to ${list(breaks)}.`] : []),
+    ...(breaks.length > 0 ? [`That is too late for ${list(breaks)}.`] : []),
   ];
 }
 
@@ -140,10 +140,10 @@ export const RANK_WORDS: Readonly<Record<Rank, string>> = {
 };
 
 const ENDING_WORDS = {
-  saddle: 'its saddle',
-  action: 'its action',
-  wheels: 'its wheels',
-  crack: 'a crack',
+  saddle: 'the saddle is spent',
+  action: 'the action is too high for any saddle',
+  wheels: 'the wheels have no way left',
+  crack: 'a crack runs into something',
 } as const;
 
 /** Why a job stands in its turn, in a few words. @param height of how much the action creeps in a year */
@@ -159,7 +159,7 @@ export function sayRankReason(
     case 'creeps':
       return `the action rises ${height(reason.perYear)} a year`;
     case 'ends':
-      return `${ENDING_WORDS[reason.of]} ${reason.already ? 'at its end' : `at its end by ${sayDate(reason.day)}`}`;
+      return `${ENDING_WORDS[reason.of]}${reason.already ? '' : ` by ${sayDate(reason.day)}`}`;
     case 'promised':
       return `promised by ${sayDate(reason.day)}`;
     case 'needed':

@@ -63,7 +63,7 @@ export function Offers({
   if (planned.others.length > 0)
     return (
       <section className="sheet mb-3 border-2 border-ochre px-4 py-2" aria-label="A choice">
-        <h2 className="text-[1.2rem]">The plan breaks a promise</h2>
+        <h2 className="text-[1.2rem]">The plan comes too late</h2>
         <ul>
           {[planned.shown, ...planned.others].map((way) =>
             line(way, sayWay(way, names), way.way === 'stands' ? 'Keep it' : 'Go by it'),

@@ -46,12 +46,13 @@ function DoneLine({ one, page, names }: { one: PlannedJob; page: CalendarPage; n
   const of = names.of(job);
   const { unit } = useHeights();
   const say = sayingIn(unit);
+  const promised = of?.because.some(({ kind }) => kind === 'promised') ?? true;
   return (
     <li className="border-t border-rule py-1.5 first:border-t-0">
       <strong>{names.job(job)}</strong>: by {names.day(sure)}, 8 of 10.
       {due !== null && share !== null && (
         <span className={share < 0.5 ? 'block text-ochre' : 'block'}>
-          Promised for {names.day(due)}: {sayShare(share)}.
+          {promised ? 'Promised for' : 'Needed by'} {names.day(due)}: {sayShare(share)}.
         </span>
       )}
       {of && (
