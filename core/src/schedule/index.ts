@@ -12,3 +12,5 @@ export * from './replan.js';
 export * from './priority.js';
 export * from './ofShop.js';
 export * from './calendar.js';
+export * from './promise.js';
+export * from './links.js';

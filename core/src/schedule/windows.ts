@@ -1,5 +1,7 @@
 /** Whole minutes since 1970 by elapsed time, so that a change of clocks needs no case of its own. */
 export type Minute = number;
+/** A minute as an instant, ms. */
+export const inMs = (at: Minute): number => at * 60_000;
 /** From a minute up to another one, which is no part of it. */
 export type Window = readonly [from: Minute, to: Minute];
 

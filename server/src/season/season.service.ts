@@ -1,12 +1,13 @@
 import { Injectable } from '@nestjs/common';
 import type { SeasonPage } from '@upright-elder/contract';
-import { dayOf, isoDate } from '@upright-elder/core/days';
+import { isoDate } from '@upright-elder/core/days';
 import { rankOf } from '@upright-elder/core/schedule';
 import type { SeasonChoices, SeasonInstrument } from '@upright-elder/core/season';
 import { AirService } from '../air/air.service.js';
 import { AnalysisService } from '../analysis/analysis.service.js';
 import { CalendarService } from '../calendar/calendar.service.js';
 import { Clock } from '../clock.js';
+import { seasonTurned } from '../examinations/due.js';
 import { ExaminationsService } from '../examinations/examinations.service.js';
 import { badFields } from '../http/problem.js';
 import { InstrumentsService } from '../instruments/instruments.service.js';
@@ -16,8 +17,6 @@ import { ShopService } from '../shop/shop.service.js';
 
 /** So many instruments are planned together at most. */
 const MOST = 120;
-/** After this many days a season has turned. */
-const DUE_DAYS = 150;
 /** More hours than this nobody has in a season. */
 const MOST_HOURS = 2000;
 
@@ -77,7 +76,7 @@ export class SeasonService {
     const all = await Promise.all(
       found.map(async ({ id, nickname, homeRoomId }) => {
         const last = examined.get(id)?.last ?? null;
-        const due = last === null || this.clock.today() - dayOf(last) > DUE_DAYS;
+        const due = seasonTurned(last, this.clock.today());
         const urgency = urgencies.get(id) ?? null;
         const job = jobs.get(id)?.id ?? null;
         const worked = await this.worked(id, { urgency, due }).catch(() => null);

@@ -1,18 +1,17 @@
 import { Injectable } from '@nestjs/common';
 import type { Card, CardPage } from '@upright-elder/contract';
-import { dateIn, dayOf, isoDate } from '@upright-elder/core/days';
+import { dateIn, isoDate } from '@upright-elder/core/days';
 import type { HeightUnit } from '@upright-elder/core/units';
 import { BackgroundService } from '../analysis/background.service.js';
 import type { WorkedOutCard } from '../analysis/worked-out-card.js';
 import { Clock } from '../clock.js';
+import { seasonTurned } from '../examinations/due.js';
 import { ExaminationsService } from '../examinations/examinations.service.js';
 import { InstrumentsService, type ShelfRow } from '../instruments/instruments.service.js';
 import { JobsService } from '../jobs/jobs.service.js';
 import { ShopService } from '../shop/shop.service.js';
 
 const PAGE = 100;
-/** After this many days a season has turned. */
-const DUE_DAYS = 150;
 
 @Injectable()
 export class ShelfService {
@@ -67,7 +66,7 @@ export class ShelfService {
       handedOver === undefined ? null : dateIn(new Date(handedOver).toISOString(), this.clock.zone);
     // as it leaves the shop it is measured, whatever was measured before the work
     const afterJob = left !== null && (last === null || last < left) ? left : null;
-    const due = last === null || afterJob !== null || this.clock.today() - dayOf(last) > DUE_DAYS;
+    const due = afterJob !== null || seasonTurned(last, this.clock.today());
     const first = card?.first?.[unit];
     const old = kept !== null && (!kept.fresh || kept.day !== this.clock.today());
     return {

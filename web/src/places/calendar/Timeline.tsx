@@ -1,5 +1,4 @@
 import type { CalendarPage, Person } from '@upright-elder/contract';
-import { sayDate } from '@upright-elder/core/days';
 import type { PlannedStep } from '@upright-elder/core/schedule';
 import { RANK_WORDS } from '@upright-elder/core/wording';
 import {
@@ -12,7 +11,7 @@ import {
   type DragEndEvent,
 } from '@dnd-kit/core';
 import { useMemo, useRef, useState, type KeyboardEvent } from 'react';
-import type { Names } from './names.js';
+import { sayShortDay, type Names } from './names.js';
 import { moved, movedByDay, snapped, timeScale, type Span, type TimeScale } from './timeScale.js';
 import type { Put } from './useCalendarHand.js';
 
@@ -239,7 +238,7 @@ function Days({ scale, span, names }: { scale: TimeScale; span: Span; names: Nam
             width: span === 'eight weeks' ? undefined : `${scale.x(to) - scale.x(from)}%`,
           }}
         >
-          {span === 'eight weeks' ? short(date) : `${weekday(date)} ${short(date)}`}
+          {span === 'eight weeks' ? sayShortDay(date) : `${weekday(date)} ${sayShortDay(date)}`}
           {span === 'today' && `, ${names.clock(from)} to ${names.clock(to)}`}
         </span>
       ))}
@@ -247,7 +246,6 @@ function Days({ scale, span, names }: { scale: TimeScale; span: Span; names: Nam
   );
 }
 
-const short = (date: string) => sayDate(date).replace(/ \d{4}$/u, '');
 const monday = (date: string) => Math.floor((Date.parse(date) / 86_400_000 + 3) / 7);
 const isNewWeek = (days: TimeScale['days'], i: number): boolean =>
   i === 0 || monday(days[i]!.date) !== monday(days[i - 1]!.date);

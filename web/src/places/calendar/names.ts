@@ -3,6 +3,9 @@ import { dateIn, sayDate } from '@upright-elder/core/days';
 import type { CalendarNames } from '@upright-elder/core/wording';
 import { sayClock } from '../bench/sayTime.js';
 
+/** `8 Dec`, of an ISO date. */
+export const sayShortDay = (date: string): string => sayDate(date).replace(/ \d{4}$/u, '');
+
 /** How everything of a calendar is called. */
 export interface Names extends CalendarNames {
   /** `8 Dec 2026` */
@@ -22,11 +25,11 @@ export function namesOf({ zone, jobs, now }: CalendarPage, people: readonly Pers
     person: (id) => people.find((one) => one.id === id)?.name ?? 'a person who has left',
     step: (id) => steps.get(id) ?? 'a step',
     job: (id) => byId.get(id)?.nickname ?? 'another instrument',
-    at: (ms) => `${weekday.format(ms)} ${sayDate(dateOf(ms)).replace(/ \d{4}$/u, '')}, ${clock(ms)}`,
+    at: (ms) => `${weekday.format(ms)} ${sayShortDay(dateOf(ms))}, ${clock(ms)}`,
     day: (ms) => {
-      const said = sayDate(dateOf(ms));
+      const date = dateOf(ms);
       // of this year the day alone
-      return said.replace(` ${dateOf(now).slice(0, 4)}`, '');
+      return date.startsWith(dateOf(now).slice(0, 4)) ? sayShortDay(date) : sayDate(date);
     },
     clock,
     dateOf,
