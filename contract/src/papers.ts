@@ -64,6 +64,32 @@ export class PapersAsked {
   heights?: HeightUnit;
 }
 
+/** A season’s plan as a paper: what it is planned for, and how it is set. */
+export class SeasonPaperAsked {
+  @IsOptional()
+  @IsString()
+  hours = '';
+
+  @IsOptional()
+  @IsString()
+  money = '';
+
+  @IsOptional()
+  @IsString()
+  owner = '';
+
+  @IsOptional()
+  @IsString()
+  room = '';
+
+  @IsIn(PAPER_SIZES, { message: `paper is of one of these sizes: ${PAPER_SIZES.join(', ')}` })
+  size!: PaperSize;
+
+  @IsOptional()
+  @IsIn(HEIGHT_UNITS)
+  heights?: HeightUnit;
+}
+
 /** Papers that are given out: made as they are asked for, and kept as the file that went. */
 export class PaperToGive extends PapersAsked {
   /** who gave it */

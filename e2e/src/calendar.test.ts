@@ -168,5 +168,16 @@ describe('a season’s plan', () => {
     await says('Look:');
     await page.click('::-p-aria([name="Calendar"][role="radio"])');
     await says('In the calendar:');
+    const address = await page.$eval(
+      '::-p-aria([name="As a paper"][role="link"])',
+      (link) => (link as HTMLAnchorElement).href,
+    );
+    const paper = await fetch(address);
+    expect(paper.headers.get('content-type')).toBe('application/pdf');
+    expect(
+      Buffer.from(await paper.arrayBuffer())
+        .subarray(0, 5)
+        .toString(),
+    ).toBe('%PDF-');
   });
 });

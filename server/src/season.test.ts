@@ -47,6 +47,17 @@ describe('a season', () => {
     });
   });
 
+  it('goes on paper, of the size that is in the printer', async () => {
+    const paper = await fetch(`${server.address}/api/season/paper?hours=40&size=Letter&heights=mm`);
+    expect(paper.headers.get('content-type')).toBe('application/pdf');
+    expect(Buffer.from(await paper.arrayBuffer()).toString('latin1')).toMatch(/^%PDF-.*MediaBox/su);
+    expect(await server.call('GET', 'season/paper?hours=40&size=A7')).toMatchObject({ status: 422 });
+    expect(await server.call('GET', 'season/paper?hours=lots&size=A4')).toMatchObject({
+      status: 422,
+      body: { errors: [{ field: 'hours' }] },
+    });
+  });
+
   it('takes hours with a comma', async () => {
     expect((await page({ hours: '12,5', money: '800,50' })).money).toBe(800.5);
   });

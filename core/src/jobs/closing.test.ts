@@ -71,11 +71,30 @@ describe('before closing', () => {
     ]);
     expect(inStep).toEqual([
       {
-        treatment: 'finish-touch',
+        setUp: null,
         name: 'Touch up',
         steps: [
           { job: 'a', step: 'a1' },
           { job: 'b', step: 'b1' },
+        ],
+      },
+    ]);
+  });
+
+  it('warms the pot once for different gluing on several instruments', () => {
+    const glue = (id: string, treatment: string) => step(id, { treatment, glues: true, wait: [12, 12] });
+    const { inStep } = of([
+      job('a', [glue('brace', 'reglue-brace')]),
+      job('b', [glue('bridge', 'reglue-bridge'), step('saddle')]),
+      job('c', [step('own', { treatment: 'of the shop' })]),
+    ]);
+    expect(inStep).toEqual([
+      {
+        setUp: 'gluing',
+        name: null,
+        steps: [
+          { job: 'a', step: 'brace' },
+          { job: 'b', step: 'bridge' },
         ],
       },
     ]);

@@ -1,3 +1,4 @@
+import { setUpOf, type SetUp } from '../treatments/index.js';
 import type { JobSummary, StepAtHand } from './summary.js';
 
 /** What is asked of a job for the end of a day. */
@@ -17,10 +18,12 @@ export interface SetsWhileClosed {
   ready: number;
 }
 
-/** The same work on several instruments: set up once, the pot warmed once, one coat after another. */
+/** Work of a kind on several instruments: set up once, the pot warmed once, one coat after another. */
 export interface InStep {
-  treatment: string;
-  name: string;
+  /** what they share; null where it is one treatment on each of them */
+  setUp: SetUp | null;
+  /** of the treatment, where it is one on each of them */
+  name: string | null;
   steps: { job: string; step: string }[];
 }
 
@@ -122,9 +125,12 @@ const firstOf = ({ summary: { ranked, promised } }: JobAtClosing): number =>
 function inStepOf(free: readonly { job: JobAtClosing; step: StepAtHand }[]): InStep[] {
   const of = new Map<string, InStep>();
   for (const { job, step } of free) {
-    const known = of.get(step.treatment) ?? { treatment: step.treatment, name: step.name, steps: [] };
+    const setUp = setUpOf(step.treatment);
+    const key = setUp ?? step.treatment;
+    const known = of.get(key) ?? { setUp, name: step.name, steps: [] };
+    if (known.name !== step.name) known.name = null;
     if (known.steps.every((one) => one.job !== job.id)) known.steps.push({ job: job.id, step: step.step });
-    of.set(step.treatment, known);
+    of.set(key, known);
   }
   return [...of.values()].filter(({ steps }) => steps.length > 1);
 }

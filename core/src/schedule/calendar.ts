@@ -1,6 +1,7 @@
 import { boundOf } from './bounds.js';
 import { datesOf, doneBy, shareBy } from './dates.js';
-import { goOn, lateIn, orderOf, spreadsOf, stoodBy } from './goOn.js';
+import { goOn, lateIn, orderOf, spreadsOf } from './goOn.js';
+import { stoodBy } from './kept.js';
 import type { CalendarAsked, CalendarShop, LeftOut } from './ofShop.js';
 import type { Because } from './place.js';
 import { planShop } from './plan.js';
@@ -11,8 +12,8 @@ import { inMs } from './windows.js';
 
 /** What a place waits for, by ids. */
 export type WaitsFor =
-  | { kind: Exclude<Because['kind'], 'need' | 'person' | 'thing'> }
-  | { kind: 'need'; step: string }
+  | { kind: Exclude<Because['kind'], 'need' | 'in step' | 'person' | 'thing'> }
+  | { kind: 'need' | 'in step'; step: string }
   | { kind: 'person'; person: string; step: string }
   | { kind: 'thing'; thing: string; step: string };
 
@@ -167,7 +168,8 @@ function describe(
 function waitsFor({ given }: PreparedShop, because: Because): WaitsFor {
   switch (because.kind) {
     case 'need':
-      return { kind: 'need', step: given.steps[because.step]!.id };
+    case 'in step':
+      return { kind: because.kind, step: given.steps[because.step]!.id };
     case 'person':
       return {
         kind: 'person',

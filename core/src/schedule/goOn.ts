@@ -1,9 +1,10 @@
 import { bestByRule } from './lists.js';
 import { calendarShop, type CalendarAsked, type CalendarShop } from './ofShop.js';
+import type { Stood } from './kept.js';
 import type { Placed } from './place.js';
 import { planShop } from './plan.js';
 import { prepareShop, type PreparedShop } from './problem.js';
-import { onward, replan, type Onward, type Stood } from './replan.js';
+import { onward, replan, type Onward } from './replan.js';
 import { endsOf } from './value.js';
 import type { WayId } from './calendar.js';
 
@@ -109,18 +110,6 @@ function cannotStay(
   }
   return cannot;
 }
-
-/** Where everything stands in a plan, by the ids of steps. */
-export const stoodBy = ({ given }: PreparedShop, placed: readonly Placed[]): Map<string, Stood> =>
-  new Map(
-    given.steps.map(({ id }, i): [string, Stood] => [
-      id,
-      {
-        start: placed[i]!.start,
-        by: (placed[i]!.mode?.workers ?? []).map((worker) => given.workers[worker]!.id),
-      },
-    ]),
-  );
 
 /** Steps in the order in which they stood. */
 export const orderOf = (stood: ReadonlyMap<string, Stood>): string[] =>

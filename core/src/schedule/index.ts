@@ -9,6 +9,8 @@ export * from './bounds.js';
 export * from './plan.js';
 export * from './dates.js';
 export * from './replan.js';
+export * from './kept.js';
+export * from './inStep.js';
 export * from './priority.js';
 export * from './ofShop.js';
 export * from './calendar.js';

@@ -2,6 +2,7 @@ import { dayOf, isoDate, dateIn, openFrom, workingHours, type OpeningHours } fro
 import type { JobSummary, Rank, StepLeft } from '../jobs/index.js';
 import {
   asWorked,
+  setUpOf,
   TREATMENTS,
   type CountedResource,
   type Skill,
@@ -286,6 +287,7 @@ function stepOf(
       ? []
       : [{ pool: thing, until: wait > 0 && !WHILE_HANDS.includes(thing) ? 'free' : 'hands' }],
   );
+  const setUp = setUpOf(treatment);
   const skills = of?.skills ?? [];
   const able = people.filter(
     (person) => person.skills === null || skills.every((skill) => person.skills!.includes(skill)),
@@ -311,6 +313,7 @@ function stepOf(
     able: all.length > 0,
     step: {
       ...{ id, job, hands, wait, after: left.after, by: hands > 0 ? by : [], uses },
+      ...(setUp === null ? {} : { setUp }),
       whole: (of?.glues === true || of?.heats === true) && hands <= longest,
       earliest: Math.max(minute(released), sets === null ? 0 : minute(sets)),
       ...(runs

@@ -9,6 +9,8 @@ export type Because =
   /** it is under way, or somebody put it there */
   | { kind: 'fixed' }
   | { kind: 'need'; step: number }
+  /** the same is done on that day: set up once for both */
+  | { kind: 'in step'; step: number }
   | { kind: 'person'; worker: number; step: number }
   | { kind: 'thing'; pool: number; step: number };
 

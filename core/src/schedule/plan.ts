@@ -1,6 +1,7 @@
 import { sought } from './anneal.js';
 import { boundOf, type Bound } from './bounds.js';
 import { bestPlan } from './exact.js';
+import { inStep } from './inStep.js';
 import { bestByRule, laid, type Listed } from './lists.js';
 import type { Placed } from './place.js';
 import { prepareShop, ShopFault, type PreparedShop, type ShopToPlan } from './problem.js';
@@ -49,7 +50,7 @@ export function planShop(
     proved: boolean,
     tries: number,
   ): ShopPlan => ({
-    ...{ placed, value, byRule: rule.value, bound, proved, tries },
+    ...{ placed: inStep(shop, placed), value, byRule: rule.value, bound, proved, tries },
   });
   // nothing is better than what cannot be bettered
   const isBest = ({ late, done }: Value) => late <= bound.value.late && done <= bound.value.done;

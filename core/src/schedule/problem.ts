@@ -40,6 +40,8 @@ export interface StepToPlan {
   whole: boolean;
   /** what it takes, until its hands are done or until it is free: at the first opening after its waiting */
   uses: readonly { pool: string; until: 'hands' | 'free' }[];
+  /** work of this kind shares a warm pot or a bench set up: what is done on one day is set up once */
+  setUp?: string;
   /** it does not begin before */
   earliest?: Minute;
   /** under way, or put there by hand */

@@ -1,6 +1,7 @@
 import { boundOf } from './bounds.js';
 import { datesOf, shareBy } from './dates.js';
-import { goOn, orderOf, spreadsOf, stoodBy } from './goOn.js';
+import { goOn, orderOf, spreadsOf } from './goOn.js';
+import { stoodBy } from './kept.js';
 import { closingOf, type CalendarAsked } from './ofShop.js';
 import type { Placed } from './place.js';
 import { planShop } from './plan.js';

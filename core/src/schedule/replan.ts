@@ -1,14 +1,8 @@
-import { Placing, type Placed } from './place.js';
+import { keptPlan, type Stood } from './kept.js';
+import type { Placed } from './place.js';
 import { planShop, type ShopPlan } from './plan.js';
-import { prepareShop, type Mode, type PreparedShop, type ShopToPlan } from './problem.js';
+import { prepareShop, type PreparedShop, type ShopToPlan } from './problem.js';
 import { endsOf, valueOf, type Value } from './value.js';
-import type { Minute } from './windows.js';
-
-/** Where a step stood in the plan that people go by. */
-export interface Stood {
-  start: Minute;
-  by: readonly string[];
-}
 
 /** A way to go on, with what it costs of what was said. */
 export interface Onward {
@@ -80,38 +74,6 @@ export function onward(
       return before && isMoved(placed[i]!, before) ? [id] : [];
     }),
   };
-}
-
-/** Everything in the order in which it stood, no earlier than it stood and by the same people; what is loose comes first. */
-function keptPlan(
-  shop: PreparedShop,
-  stood: ReadonlyMap<string, Stood>,
-  loose: ReadonlySet<number>,
-): Placed[] {
-  const placing = new Placing(shop);
-  const before = shop.given.steps.map(({ id }) => stood.get(id));
-  const rank = shop.order.map((_, i) => (loose.has(i) ? -1 : (before[i]?.start ?? Infinity)));
-  const left = new Set(shop.order.filter((i) => !shop.steps[i]!.fixed));
-  while (left.size > 0) {
-    let next = -1;
-    for (const i of left) {
-      const ready = shop.steps[i]!.before.every((one) => placing.placed[one]);
-      if (ready && (next < 0 || rank[i]! < rank[next]!)) next = i;
-    }
-    left.delete(next);
-    const was = loose.has(next) ? undefined : before[next];
-    placing.place(next, was?.start ?? -Infinity, was ? modeBy(shop, next, was.by) : null);
-  }
-  return placing.placed.map((place) => place!);
-}
-
-function modeBy(shop: PreparedShop, i: number, by: readonly string[]): Mode | null {
-  const key = by.join();
-  return (
-    shop.steps[i]!.modes.find(
-      ({ workers }) => workers.map((worker) => shop.given.workers[worker]!.id).join() === key,
-    ) ?? null
-  );
 }
 
 /** Job by job the ones that keeping breaks are let go of their places and go first, as long as that breaks fewer. */

@@ -7,3 +7,4 @@ export * from './together.js';
 export * from './edits.js';
 export * from './glues.js';
 export * from './figures.js';
+export * from './setUp.js';

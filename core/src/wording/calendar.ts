@@ -1,5 +1,5 @@
 import { sayDate } from '../days/index.js';
-import type { Rank } from '../jobs/index.js';
+import type { InStep, Rank } from '../jobs/index.js';
 import type { EndLink, IfPromised, LeftOut, RankReason, WaitsFor, Way } from '../schedule/index.js';
 import { list } from './words.js';
 
@@ -38,6 +38,8 @@ export function sayWaitsFor(
       return pinned ? 'put there by hand' : 'under way';
     case 'need':
       return `after “${step(because.step)}”`;
+    case 'in step':
+      return `in step with “${step(because.step)}”`;
     case 'person':
       return `when ${person(because.person)} is free, after “${step(because.step)}”`;
     case 'thing':
@@ -60,6 +62,10 @@ export function sayLink({ step, after }: EndLink, { person, step: name, job, at 
       return `Follows “${name(because.step)}”${
         after ? (after.ready > after.end ? `, ready ${at(after.ready)}` : `, done ${at(after.end)}`) : ''
       }.${opens}`;
+    case 'in step':
+      return after
+        ? `Goes in step with “${name(because.step)}” of ${job(after.job)}: set up once for both.${opens}`
+        : `Goes in step with “${name(because.step)}”: set up once for both.${opens}`;
     case 'person':
       return after
         ? `Waits for ${person(because.person)}, who is at “${name(because.step)}” of ${job(after.job)} until ${at(after.end)}.${opens}`
@@ -70,6 +76,10 @@ export function sayLink({ step, after }: EndLink, { person, step: name, job, at 
         : `Waits for ${thing(because.thing)}.${opens}`;
   }
 }
+
+/** Work that is set up once on several instruments. */
+export const sayInStep = ({ setUp, name, steps }: InStep, job: CalendarNames['job']): string =>
+  `In step: ${name === null ? setUp : `“${name}”`} on ${list(steps.map((one) => job(one.job)))}. Set up once for all of them.`;
 
 /** Why a job stands in no calendar. */
 export function sayLeftOut({ why, step }: LeftOut, { step: nameOf }: Pick<CalendarNames, 'step'>): string {

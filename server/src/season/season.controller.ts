@@ -1,7 +1,9 @@
-import { Controller, Get, Query } from '@nestjs/common';
-import { ApiOkResponse, ApiTags } from '@nestjs/swagger';
-import { SeasonPage } from '@upright-elder/contract';
+import { Controller, Get, Query, StreamableFile } from '@nestjs/common';
+import { ApiOkResponse, ApiProduces, ApiTags } from '@nestjs/swagger';
+import { SeasonPage, SeasonPaperAsked } from '@upright-elder/contract';
 import { SeasonService } from './season.service.js';
+
+const PDF = 'application/pdf';
 
 @ApiTags('season')
 @Controller('season')
@@ -22,6 +24,18 @@ export class SeasonController {
       hours: one(hours),
       money: one(money),
     });
+  }
+
+  /** The season’s plan and its rounds as a PDF; nothing of it is kept. */
+  @Get('paper')
+  @ApiProduces(PDF)
+  @ApiOkResponse({ schema: { type: 'string', format: 'binary' } })
+  async paper(
+    @Query() { size, heights, hours, money, owner, room }: SeasonPaperAsked,
+  ): Promise<StreamableFile> {
+    const asked = { owner: owner || null, room: room || null, hours, money };
+    const bytes = await this.season.paper(asked, { size, heights: heights ?? null });
+    return new StreamableFile(bytes, { type: PDF, disposition: 'inline; filename="season.pdf"' });
   }
 }
 

@@ -1,17 +1,21 @@
 import { Injectable } from '@nestjs/common';
 import type { SeasonPage } from '@upright-elder/contract';
 import { isoDate } from '@upright-elder/core/days';
+import { paperText, type PaperSize } from '@upright-elder/core/papers';
 import { rankOf } from '@upright-elder/core/schedule';
 import type { SeasonChoices, SeasonInstrument } from '@upright-elder/core/season';
+import type { HeightUnit } from '@upright-elder/core/units';
 import { AirService } from '../air/air.service.js';
 import { AnalysisService } from '../analysis/analysis.service.js';
 import { CalendarService } from '../calendar/calendar.service.js';
+import { CatalogueService } from '../catalogue/catalogue.service.js';
 import { Clock } from '../clock.js';
 import { seasonTurned } from '../examinations/due.js';
 import { ExaminationsService } from '../examinations/examinations.service.js';
 import { badFields } from '../http/problem.js';
 import { InstrumentsService } from '../instruments/instruments.service.js';
 import { JobsService } from '../jobs/jobs.service.js';
+import { PeopleService } from '../people/people.service.js';
 import { PlanningService } from '../plans/planning.service.js';
 import { ShopService } from '../shop/shop.service.js';
 
@@ -43,10 +47,12 @@ export class SeasonService {
     private readonly air: AirService,
     private readonly analysis: AnalysisService,
     private readonly calendar: CalendarService,
+    private readonly catalogue: CatalogueService,
     private readonly clock: Clock,
     private readonly examinations: ExaminationsService,
     private readonly instruments: InstrumentsService,
     private readonly jobs: JobsService,
+    private readonly people: PeopleService,
     private readonly planning: PlanningService,
     private readonly shop: ShopService,
   ) {}
@@ -100,6 +106,30 @@ export class SeasonService {
       ...{ zone: shop.zone, currency: shop.currency, ...budget, rate, choice, sureness },
       instruments: all.map((one) => ({ ...one, when: when.get(one.id) ?? null })),
     };
+  }
+
+  /** The same as a paper. @throws ProblemError as the page does */
+  async paper(
+    asked: SeasonAsked,
+    { size, heights }: { size: PaperSize; heights: HeightUnit | null },
+  ): Promise<Uint8Array> {
+    const [page, shop, people, { edits }] = await Promise.all([
+      this.page(asked),
+      this.shop.get(),
+      this.people.list(),
+      this.catalogue.ofShop(),
+    ]);
+    return this.analysis.ask('setSeason', {
+      size,
+      season: {
+        ...page,
+        shop: { name: shop.name, foot: paperText(shop.paperTexts ?? {}, 'owner') },
+        day: shop.today,
+        heights: heights ?? shop.sayIn,
+        edits,
+        people: Object.fromEntries(people.map(({ id, name }) => [id, name])),
+      },
+    });
   }
 
   /** Once for everything that it is made of. */

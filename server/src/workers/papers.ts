@@ -33,7 +33,14 @@ import {
 } from '@upright-elder/core/treatments';
 import type { HeightUnit } from '@upright-elder/core/units';
 import { planName, sayFindings, sayIn, sayStep } from '@upright-elder/core/wording';
-import { paperOf, typeset, type PaperRecord, type PlanOnPaper } from '@upright-elder/papers';
+import {
+  paperOf,
+  seasonPaperOf,
+  typeset,
+  type PaperRecord,
+  type PlanOnPaper,
+  type SeasonOnPaper,
+} from '@upright-elder/papers';
 
 export interface PlansAsked extends PlanningInput {
   money: Money;
@@ -147,6 +154,15 @@ export interface PapersToSet {
   size: PaperSize;
   record: PaperRecord;
 }
+
+/** A season’s plan as a PDF. */
+export const setSeason = ({
+  size,
+  season,
+}: {
+  size: PaperSize;
+  season: SeasonOnPaper;
+}): Promise<Uint8Array> => typeset([seasonPaperOf(season)], size);
 
 export const setPapers = ({ ids, size, record }: PapersToSet): Promise<Uint8Array> =>
   typeset(

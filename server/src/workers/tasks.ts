@@ -60,6 +60,7 @@ import type { HeightUnit } from '@upright-elder/core/units';
 import {
   plansForPaper,
   setPapers as setOnPaper,
+  setSeason as setSeasonOnPaper,
   wayToday as wayOnPaper,
   type PapersToSet,
   type PlansAsked,
@@ -313,6 +314,10 @@ export const plansOnPaper = (input: PlansAsked): PlansForPaper => plansForPaper(
 
 /** Papers of a record as one PDF. */
 export const setPapers = (input: PapersToSet): Promise<Uint8Array> => setOnPaper(input);
+
+/** A season’s plan as a PDF. */
+export const setSeason = (input: Parameters<typeof setSeasonOnPaper>[0]): Promise<Uint8Array> =>
+  setSeasonOnPaper(input);
 
 /** The way on by which what was said is held against what came. */
 export const wayToday = (input: WayAsked): WayKey => wayOnPaper(input);

@@ -1,7 +1,7 @@
 import type { JobOfList } from '@upright-elder/contract';
 import { beforeClosing, type SetsWhileClosed } from '@upright-elder/core/jobs';
 import { sayBenchHours } from '@upright-elder/core/units';
-import { list } from '@upright-elder/core/wording';
+import { sayInStep } from '@upright-elder/core/wording';
 import { Link } from 'react-router';
 import { Row } from './Row.js';
 import { sayWhen } from './sayTime.js';
@@ -62,10 +62,10 @@ export function BeforeClosing({
           </ul>
         </>
       )}
-      {inStep.map(({ treatment, name, steps }) => (
-        <p key={treatment} className="sheet mt-2 px-4 py-2">
-          In step: “{name}” on {list(steps.map(({ job }) => nickname(job)))}. Set up once for all of them.{' '}
-          {steps.map(({ job, step }) => (
+      {inStep.map((one) => (
+        <p key={one.steps[0]!.step} className="sheet mt-2 px-4 py-2">
+          {sayInStep(one, nickname)}{' '}
+          {one.steps.map(({ job, step }) => (
             <Link
               key={step}
               to={`/bench/${job}/${step}`}

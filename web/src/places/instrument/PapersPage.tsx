@@ -13,7 +13,7 @@ import {
 import type { PapersAsked } from '@upright-elder/contract';
 import { lazy, Suspense, useState } from 'react';
 import { useParams } from 'react-router';
-import { recall, remember } from '../../data/remembered.js';
+import { paperSize, rememberPaperSize } from '../../data/paperSize.js';
 import { useHeights } from '../../data/heights.js';
 import { useParam } from '../../data/useParam.js';
 import { Choice } from '../../fields/Choice.js';
@@ -34,7 +34,6 @@ const SHOW_WORDS: Record<keyof Shows, string> = {
   prices: 'Prices and values',
   shopNotes: 'The shop’s own notes',
 };
-const SIZE_KEY = 'paper size';
 
 /** Papers of an instrument: for whom, which, and what stands on them; shown as they will be printed. */
 export function PapersPage() {
@@ -58,7 +57,7 @@ function PapersFor({
   const [papers, setPapers] = useState<PaperId[]>(['condition']);
   // what nobody touched is as it is offered for these papers
   const [touched, touch] = useState<Partial<Shows>>({});
-  const [size, setSize] = useState<PaperSize>(PAPER_SIZES.find((one) => one === recall(SIZE_KEY)) ?? 'A4');
+  const [size, setSize] = useState<PaperSize>(paperSize);
   const offered = PAPER_IDS.filter((one) => isFor(one, audience));
   const chosen = offered.filter((one) => papers.includes(one));
   const shows: Shows = { ...showsOf(chosen, audience), ...touched };
@@ -125,7 +124,7 @@ function PapersFor({
             options={PAPER_SIZES.map((value) => ({ value, label: value }))}
             onChange={(to) => {
               setSize(to);
-              remember(SIZE_KEY, to);
+              rememberPaperSize(to);
             }}
           />
           {chosen.length === 0 && <p className="mt-4 text-faint">Tick a paper first.</p>}

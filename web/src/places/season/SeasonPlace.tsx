@@ -1,8 +1,17 @@
 import type { InstrumentOfSeason, SeasonPage } from '@upright-elder/contract';
 import { dateIn, sayDate } from '@upright-elder/core/days';
-import { SURE_CHOICE } from '@upright-elder/core/season';
-import { parseMoney, sayBenchHours } from '@upright-elder/core/units';
-import { planName, sayBrings, sayMoney, sayRankReason, saySure, sayingIn } from '@upright-elder/core/wording';
+import { seasonLines, SURE_CHOICE, type SeasonLine } from '@upright-elder/core/season';
+import { parseMoney, sayBenchHours, type HeightUnit } from '@upright-elder/core/units';
+import {
+  planName,
+  sayBrings,
+  sayIn,
+  sayMoney,
+  saySeasonRest,
+  saySeasonSum,
+  saySure,
+  sayWaitsAYear,
+} from '@upright-elder/core/wording';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import useSWR from 'swr';
@@ -10,6 +19,7 @@ import { useTitle } from '../../app/useTitle.js';
 import { get } from '../../data/api.js';
 import { useHeights } from '../../data/heights.js';
 import { useOwners, usePeople, useRooms, useShop } from '../../data/hooks.js';
+import { paperSize } from '../../data/paperSize.js';
 import { useRemembered, remember } from '../../data/remembered.js';
 import { Choice } from '../../fields/Choice.js';
 import { ListField } from '../../fields/ListField.js';
@@ -40,6 +50,7 @@ export default function SeasonPlace() {
   const kept = useRemembered(KEY);
   const asked = askedOf(kept);
   const [form, setForm] = useState(asked);
+  const { unit } = useHeights();
   const { data: shop } = useShop();
   const { data: owners = [] } = useOwners();
   const { data: rooms = [] } = useRooms();
@@ -123,9 +134,9 @@ export default function SeasonPlace() {
               ]}
               onChange={setView}
             />
-            <button type="button" className="quiet" onClick={() => window.print()}>
-              Print it
-            </button>
+            <a className="quiet" href={paperOf(sent!, unit)} target="_blank" rel="noreferrer">
+              As a paper
+            </a>
           </div>
           {view === 'rounds' ? <Rounds page={data} /> : <Chosen page={data} byDate={view === 'calendar'} />}
         </>
@@ -133,6 +144,10 @@ export default function SeasonPlace() {
     </div>
   );
 }
+
+/** Where the season’s plan is as a PDF. @param asked the address of the page */
+const paperOf = (asked: string, heights: HeightUnit): string =>
+  `/api/${asked.replace('season?', 'season/paper?')}&${new URLSearchParams({ size: paperSize(), heights }).toString()}`;
 
 function addressOf({ whose, hours, money }: Asked): string {
   const [kind, id = ''] = whose.split(' ');
@@ -144,39 +159,20 @@ function addressOf({ whose, hours, money }: Asked): string {
   }).toString()}`;
 }
 
-interface Line {
-  one: InstrumentOfSeason;
-  plan: number | null;
-  share: number;
-}
-
-function linesOf({ instruments, choice, sureness }: SeasonPage): Line[] {
-  const open = instruments.filter(({ choices, job }) => choices && job === null);
-  return open.map((one, i) => {
-    const plan = choice.chosen[i] ?? null;
-    return { one, plan, share: plan === null ? (sureness.none[i] ?? 0) : (sureness.shares[i]?.[plan] ?? 0) };
-  });
-}
+type Line = SeasonLine<InstrumentOfSeason>;
 
 function Chosen({ page, byDate }: { page: SeasonPage; byDate: boolean }) {
-  const { choice, hours, money, currency, rate, instruments, sureness } = page;
-  const lines = linesOf(page);
-  const chosen = lines.filter(({ plan }) => plan !== null);
-  const left = lines.filter(({ one, plan }) => plan === null && one.choices!.instrument.plans.length > 0);
-  const sound = lines.filter(({ one }) => one.choices!.instrument.plans.length === 0);
-  const worked = instruments.filter(({ job }) => job !== null);
-  const lost = instruments.filter(({ choices }) => choices === null);
+  const { choice, rate, instruments, sureness } = page;
+  const lines = seasonLines(instruments, choice, sureness);
+  const { chosen, left } = lines;
+  const rest = saySeasonRest(lines, ({ nickname }) => nickname);
   const ordered = byDate
     ? chosen.toSorted((a, b) => (a.one.when?.from ?? 0) - (b.one.when?.from ?? 0))
     : chosen;
   return (
     <div className="grid gap-4">
       <section className="sheet px-4 py-3" aria-label="Chosen">
-        <h2 className="text-[1.3rem]">
-          {chosen.length} of {lines.length} instruments, {Math.round(choice.hours)} of {hours} hours
-          {rate !== null &&
-            `, ${sayMoney(choice.money, currency)}${money === null ? '' : ` of ${sayMoney(money, currency)}`}`}
-        </h2>
+        <h2 className="text-[1.3rem]">{saySeasonSum(page, lines)}</h2>
         {rate === null && (
           <p className="text-faint">
             The shop has no rate, so no plan has a price.{' '}
@@ -208,17 +204,7 @@ function Chosen({ page, byDate }: { page: SeasonPage; byDate: boolean }) {
           </ul>
         </section>
       )}
-      {sound.length + worked.length + lost.length > 0 && (
-        <p className="text-faint">
-          {[
-            sound.length > 0 ? `Nothing to do at ${sound.map(({ one }) => one.nickname).join(', ')}.` : '',
-            worked.length > 0 ? `In work already: ${worked.map(({ nickname }) => nickname).join(', ')}.` : '',
-            lost.length > 0 ? `Not measured enough: ${lost.map(({ nickname }) => nickname).join(', ')}.` : '',
-          ]
-            .filter(Boolean)
-            .join(' ')}
-        </p>
-      )}
+      {rest !== '' && <p className="text-faint">{rest}</p>}
     </div>
   );
 }
@@ -229,12 +215,12 @@ function ChosenLine({
   line: { one, plan, share },
   page: { currency, rate, zone },
 }: {
-  line: Line;
+  line: Line & { plan: number };
   page: SeasonPage;
 }) {
   const { choices, when } = one;
-  const offered = choices!.offered[plan!]!;
-  const { hours, money } = choices!.instrument.plans[plan!]!;
+  const offered = choices.offered[plan]!;
+  const { hours, money } = choices.instrument.plans[plan]!;
   return (
     <li className="grid gap-x-4 border-t border-rule py-1.5 first:border-t-0 sm:grid-cols-[minmax(0,1fr)_14rem]">
       <span>
@@ -260,18 +246,15 @@ function ChosenLine({
 function LeftLine({ line: { one, share } }: { line: Line }) {
   const { unit } = useHeights();
   const { data: people = [] } = usePeople();
-  const say = sayingIn(unit);
+  const say = sayIn(unit);
   const person = (id: string) => people.find((who) => who.id === id)?.name ?? '';
   return (
     <li className="border-t border-rule py-1.5 first:border-t-0">
       <Link to={`/instruments/${one.id}/judgement`} className="font-bold underline">
         {one.nickname}
       </Link>
-      :{' '}
-      {one.because.length === 0
-        ? 'a year of waiting costs it nothing that is known'
-        : `what waits until next year: ${one.because.map((reason) => sayRankReason(reason, { person, height: (m) => say.cut(m) })).join('; ')}`}
-      .{share < SURE_CHOICE && <span className="text-ochre"> To leave it out is {saySure(share)}.</span>}
+      : {sayWaitsAYear(one.because, { person, height: say.fine })}.
+      {share < SURE_CHOICE && <span className="text-ochre"> To leave it out is {saySure(share)}.</span>}
     </li>
   );
 }
