@@ -70,7 +70,7 @@ export const JOBS: readonly Told[] = [
       'set-up',
     ],
     openedDaysAgo: 6,
-    promisedInDays: 56,
+    promisedInDays: 34,
     tell: ({ ago, by, step, write, acting, until, work, job }) => {
       by('Tobin');
       ago(5 * DAY);

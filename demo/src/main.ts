@@ -3,7 +3,7 @@ import { dayOf, isoDate } from '@upright-elder/core/days';
 import { v5 } from 'uuid';
 import { inventRoom, type RoomTruth } from './air.js';
 import { ask } from './ask.js';
-import { INSTRUMENTS, PEOPLE, ROOMS, SHOP } from './scenario.js';
+import { ABSENCES, INSTRUMENTS, PEOPLE, ROOMS, SHOP } from './scenario.js';
 import { walkOf } from './belly.js';
 import { eventsOf, JOBS } from './jobs.js';
 import { marksOf, planBody } from './maps.js';
@@ -26,8 +26,17 @@ const send = (method: string, path: string, body: unknown): Promise<unknown> =>
 
 const shop = (await ask(address, 'shop')) as Shop;
 const today = dayOf(shop.today);
-await send('PUT', 'shop', { ...SHOP, version: 0 });
 for (const person of PEOPLE) await send('PUT', `people/${idOf(person.name)}`, { ...person, version: 0 });
+await send('PUT', 'shop', {
+  ...SHOP,
+  version: 0,
+  peopleDays: ABSENCES.map(({ name, offInDays, skills }) => ({
+    person: idOf(name),
+    week: Array.from({ length: 7 }, () => true),
+    off: offInDays.map((days) => isoDate(today + days)),
+    ...(skills ? { skills } : {}),
+  })),
+});
 
 const ABOUT = new Map(ROOMS.map(({ name, logger, kind, salts }) => [name, { logger, kind, salts }]));
 const rooms = new Map<string, RoomTruth>(

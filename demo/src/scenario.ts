@@ -1,4 +1,5 @@
 import type { IdentityPart, RoomKind } from '@upright-elder/contract';
+import type { Skill } from '@upright-elder/core/treatments';
 import type { InventedRoom } from './air.js';
 import type { InventedInstrument } from './truth.js';
 
@@ -10,6 +11,16 @@ export const PEOPLE = [
   { name: 'Isbel Crane', role: 'master' },
   { name: 'Tobin Marsh', role: 'apprentice' },
 ] as const;
+
+/** Who is away when, days from today, and what they may do where that is not everything. */
+export const ABSENCES: readonly {
+  name: (typeof PEOPLE)[number]['name'];
+  offInDays: readonly number[];
+  skills?: Skill[];
+}[] = [
+  { name: 'Isbel Crane', offInDays: [5, 6, 7, 8] },
+  { name: 'Tobin Marsh', offInDays: [], skills: ['measuring', 'gluing', 'fretting', 'finish', 'set-up'] },
+];
 
 export const SHOP = {
   name: 'Lantern Yard, Skerrow Sound',

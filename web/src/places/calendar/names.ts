@@ -3,6 +3,9 @@ import { dateIn, sayDate } from '@upright-elder/core/days';
 import type { CalendarNames } from '@upright-elder/core/wording';
 import { sayClock } from '../bench/sayTime.js';
 
+/** A day so near needs no year, ms. */
+const NEAR_MS = 300 * 86_400_000;
+
 /** `8 Dec`, of an ISO date. */
 export const sayShortDay = (date: string): string => sayDate(date).replace(/ \d{4}$/u, '');
 
@@ -28,8 +31,8 @@ export function namesOf({ zone, jobs, now }: CalendarPage, people: readonly Pers
     at: (ms) => `${weekday.format(ms)} ${sayShortDay(dateOf(ms))}, ${clock(ms)}`,
     day: (ms) => {
       const date = dateOf(ms);
-      // of this year the day alone
-      return date.startsWith(dateOf(now).slice(0, 4)) ? sayShortDay(date) : sayDate(date);
+      // of the coming months the day alone
+      return Math.abs(ms - now) < NEAR_MS ? sayShortDay(date) : sayDate(date);
     },
     clock,
     dateOf,

@@ -42,7 +42,7 @@ function askedOf(kept: string | null): Asked {
   }
 }
 
-const FIRST: Asked = { whose: 'all', hours: '24', money: '' };
+const FIRST: Asked = { whose: 'all', hours: '12', money: '' };
 
 /** A season's plan: for hours and money given, which plan of which instrument of a collection; and rounds. */
 export default function SeasonPlace() {
