@@ -115,8 +115,13 @@ export class GivenPapersService implements OnModuleInit {
 
   private async complete(rows: readonly PaperGivenEntity[]): Promise<PaperGiven[]> {
     const nameOf = await this.people.names();
+    // of what a tree was drawn from nothing is shown
     const trees = await this.database.read.find(TreeSaidEntity, {
-      where: { paper: In(rows.map(({ id }) => id)) },
+      select: { id: true, paper: true, plan: true, tree: true },
+      where: {
+        instrumentId: In([...new Set(rows.map((row) => row.instrumentId))]),
+        paper: In(rows.map(({ id }) => id)),
+      },
     });
     return rows.map(
       ({ id, at, by, papers, audience, size, heights, ownerName, prices, shopNotes, to, way, ...row }) => ({
@@ -134,7 +139,7 @@ export class GivenPapersService implements OnModuleInit {
 }
 
 /** The ways on, beyond what is agreed to now, that an owner may agree to beforehand. */
-function onward(trees: readonly TreeSaidEntity[]): WayOn[] {
+function onward(trees: readonly Pick<TreeSaidEntity, 'plan' | 'tree'>[]): WayOn[] {
   const asked = toAgree(trees, ({ plan: { kinds, chosen = false } }) => ({ kinds, chosen }));
   if (!asked || asked.tree.says === 'ask') return [];
   return asked.tree.ways

@@ -1,6 +1,7 @@
 import { join } from 'node:path';
 import type {
   BenchPage,
+  CalendarPage,
   CardPage,
   Examination,
   InstrumentPath,
@@ -17,6 +18,7 @@ import { startApp, type AppUnderTest } from '../testing/app-under-test.js';
 import {
   dump,
   folderOf06c8523,
+  folderOfA63910e,
   folderOf5557356,
   folderOfCc72d0d,
   oldDemoFolder,
@@ -317,6 +319,24 @@ describe('a folder of 5557356', () => {
         'Little Anchor',
         'Night Boat',
       ]);
+    } finally {
+      await server.close();
+    }
+  });
+});
+
+describe('a folder of a63910e', () => {
+  it('has every row as it was, and its calendar with the plan that people go by and its pin', async () => {
+    const folder = folderOfA63910e();
+    const before = dump(join(folder, DATA_FILE));
+    const server = await startApp(folder);
+    try {
+      hasEveryRow(before, dump(join(folder, DATA_FILE)));
+      const calendar = (await server.call('GET', 'calendar')).body as CalendarPage;
+      expect(calendar.jobs).toHaveLength(6);
+      expect(calendar.stands).toMatchObject({ version: 1, byName: 'Isbel Crane' });
+      expect(calendar.planned.shown.way).toBe('stands');
+      expect(calendar.pins.map(({ why }) => why)).toEqual(['the owner comes to look']);
     } finally {
       await server.close();
     }

@@ -30,6 +30,9 @@ export const folderOfCc72d0d = (): string => folderWith('demo-cc72d0d.sqlite.gz'
 /** As 5557356 wrote it, with four jobs under way and owners as texts; what is worked out was left out. */
 export const folderOf5557356 = (): string => folderWith('demo-5557356.sqlite.gz');
 
+/** As a63910e wrote it, with a plan of the calendar that people go by, a pin, and a paper that was given. */
+export const folderOfA63910e = (): string => folderWith('demo-a63910e.sqlite.gz');
+
 /** That of 06c8523 with one instrument and one examination of it, so that little is worked out of it. */
 export function smallFolderOf06c8523(): string {
   const folder = folderOf06c8523();
