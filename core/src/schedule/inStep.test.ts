@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { drawShop } from '../../simulated/drawnShops.js';
 import { faultsOf } from '../../simulated/planFaults.js';
-import { bestByRule, endsOf, inStep, planShop, prepareShop, setUpsIn, valueOf } from './index.js';
-import type { ShopToPlan, StepToPlan, Window } from './index.js';
+import { bestByRule, endsOf, inStep, planShop, prepareShop, valueOf } from './index.js';
+import type { Placed, PreparedShop, ShopToPlan, StepToPlan, Window } from './index.js';
 
 const day = (n: number): Window => [1440 * n + 540, 1440 * n + 1080];
 const week = [0, 1, 2, 3, 4].map(day);
@@ -27,6 +27,14 @@ const shop = (due: number | null, over: Partial<StepToPlan> = {}): ShopToPlan =>
     step('c-dries', 0, { by: [], wait: 2880 }),
   ],
 });
+
+/** How often something is set up: once a day for each kind. */
+const setUpsIn = ({ given: { steps } }: PreparedShop, placed: readonly Placed[]) =>
+  new Set(
+    placed.flatMap(({ start }, i) =>
+      steps[i]!.setUp ? [`${steps[i]!.setUp} ${Math.floor(start / 1440)}`] : [],
+    ),
+  ).size;
 
 describe('work in step', () => {
   it('puts gluing on the day on which the pot is warm anyway, and says so', () => {

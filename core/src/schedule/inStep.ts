@@ -65,10 +65,6 @@ class SetUps {
   }
 }
 
-/** How often something is set up in a plan: a pot warmed, a bench laid out. */
-export const setUpsIn = (shop: PreparedShop, placed: readonly Placed[]): number =>
-  new SetUps(shop).count(placed);
-
 /**
  * Work of a kind that has a day to itself goes to the next day on which the same is done, so that the pot is warmed and the
  * bench set up once: where that makes nothing late, the whole no longer, and no job later by more than a day.
