@@ -13,6 +13,7 @@ const SOURCES = [
   'contract/src',
   'drawings/src',
   'papers/src',
+  'exchange/src',
   'server/src',
   'web/src',
   'web/public',
@@ -123,7 +124,7 @@ function databaseLoads() {
 }
 
 /** The parts that are compiled, in the order in which they stand on each other. */
-export const BUILDS = ['core', 'contract', 'drawings', 'papers', 'server'].map(
+export const BUILDS = ['core', 'contract', 'drawings', 'papers', 'exchange', 'server'].map(
   (part) => `${part}/tsconfig.build.json`,
 );
 
@@ -137,7 +138,7 @@ export function noteBuilt() {
 
 /** Takes away what was built of sources that are gone. */
 export function sweep() {
-  for (const part of ['core', 'contract', 'drawings', 'papers', 'server']) {
+  for (const part of ['core', 'contract', 'drawings', 'papers', 'exchange', 'server']) {
     const dist = join(ROOT, part, 'dist');
     if (!existsSync(dist)) continue;
     for (const file of filesUnder(`${part}/dist`)) {
@@ -150,7 +151,7 @@ export function sweep() {
 /** Builds core, contract, drawings, server and web where their sources changed since they were built. */
 async function ensureBuilt() {
   const stamp = join(STAMPS, 'built');
-  const parts = ['core', 'contract', 'drawings', 'papers', 'server', 'web'];
+  const parts = ['core', 'contract', 'drawings', 'papers', 'exchange', 'server', 'web'];
   if (
     existsSync(stamp) &&
     readFileSync(stamp, 'utf8') === builtNow() &&

@@ -193,7 +193,7 @@ const all = [
     '--log-level',
     'warn',
   ]),
-  ...['papers', 'web', 'demo', 'contract', 'drawings', 'standins'].map((project, i) =>
+  ...['papers', 'exchange', 'web', 'demo', 'contract', 'drawings', 'standins'].map((project, i) =>
     tests(project, 20 - i, CODE),
   ),
 ];

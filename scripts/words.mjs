@@ -113,7 +113,7 @@ export function stringsOf(file, text) {
     if (
       ts.isNewExpression(node) &&
       /Error$/u.test(node.expression.getText()) &&
-      /^(?:core|drawings|papers)\//u.test(file)
+      /^(?:core|drawings|papers|exchange)\//u.test(file)
     )
       return;
     if (ts.isJsxText(node)) add(node, node.text);
@@ -130,7 +130,7 @@ export function stringsOf(file, text) {
 }
 
 /** Sources whose strings are read by people. */
-export const READ = ['core/src', 'web/src', 'server/src', 'drawings/src', 'papers/src', 'contract/src']
+export const READ = ['core/src', 'web/src', 'server/src', 'drawings/src', 'papers/src', 'exchange/src', 'contract/src']
   .flatMap(filesUnder)
   .map((file) => file.replace(/^\//u, ''))
   .filter((file) => /\.tsx?$/u.test(file) && !/\.test\.|\/testing\/|\/migrations\/|simulated/u.test(file));

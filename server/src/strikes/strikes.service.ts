@@ -5,22 +5,7 @@ import { Clock } from '../clock.js';
 import { Database } from '../store/database.js';
 import { badFields, notFound } from '../http/problem.js';
 import { PeopleService } from '../people/people.service.js';
-
-/** Where each kind says that it is struck; that it changed is noted by its table's own triggers. */
-const SUBJECTS: Record<StruckKind, { table: string; column: string; name: string }> = {
-  instrument: { table: 'instrument', column: 'struck', name: 'instrument' },
-  examination: { table: 'examination', column: 'struck', name: 'examination' },
-  intervention: { table: 'intervention', column: 'struck', name: 'intervention' },
-  mark: { table: 'mark', column: 'struck', name: 'mark' },
-  photograph: { table: 'photograph', column: 'putAway', name: 'photograph' },
-  weighing: { table: 'weighing', column: 'struck', name: 'load test' },
-  prediction: { table: 'first_call', column: 'struck', name: 'prediction' },
-  person: { table: 'person', column: 'struck', name: 'person' },
-  room: { table: 'room', column: 'struck', name: 'room' },
-  tool: { table: 'tool', column: 'retired', name: 'tool of your own' },
-  'air answer': { table: 'air_answer', column: 'struck', name: 'answer' },
-  import: { table: 'air_import', column: 'struck', name: 'import' },
-};
+import { STRUCK_SUBJECTS } from './subjects.js';
 
 /** As its row holds it. */
 interface Stored {
@@ -85,7 +70,7 @@ export class StrikesService {
         },
       ]);
     await this.database.write(async (manager) => {
-      const { table, column, name } = SUBJECTS[kind];
+      const { table, column, name } = STRUCK_SUBJECTS[kind];
       const [row] = await manager.query<{ struck: number }[]>(
         `SELECT "${column}" AS "struck" FROM "${table}" WHERE "id" = ?`,
         [id],
