@@ -9,7 +9,7 @@ const PACKAGE = '@upright-elder/';
 const CORE_ALONE = [
   {
     group: [
-      ...['contract', 'drawings', 'papers', 'server', 'web', 'demo', 'e2e'].flatMap((room) => [
+      ...['contract', 'drawings', 'papers', 'exchange', 'server', 'web', 'demo', 'e2e'].flatMap((room) => [
         `${PACKAGE}${room}`,
         `**/${room}/src/**`,
       ]),
@@ -79,7 +79,7 @@ export default tseslint.config(
     files: ['core/**/*.ts'],
     rules: {
       ...mayNotImport(
-        ['contract', 'drawings', 'papers', 'server', 'web', 'demo', 'e2e'],
+        ['contract', 'drawings', 'papers', 'exchange', 'server', 'web', 'demo', 'e2e'],
         'core stands alone',
         ['react', 'react-dom', '@nestjs/*', 'node:*', 'typeorm'],
       ),
@@ -135,14 +135,14 @@ export default tseslint.config(
   {
     files: ['core/cases/*.ts'],
     rules: mayNotImport(
-      ['contract', 'drawings', 'papers', 'server', 'web', 'demo', 'e2e'],
+      ['contract', 'drawings', 'papers', 'exchange', 'server', 'web', 'demo', 'e2e'],
       'core stands alone',
     ),
   },
   {
     files: ['contract/**/*.ts'],
     rules: mayNotImport(
-      ['drawings', 'papers', 'server', 'web', 'demo', 'e2e'],
+      ['drawings', 'papers', 'exchange', 'server', 'web', 'demo', 'e2e'],
       'the contract knows core only',
       ['@nestjs/*', 'react', 'node:*', 'typeorm'],
     ),
@@ -159,7 +159,7 @@ export default tseslint.config(
   {
     files: ['web/**/*.{ts,tsx}'],
     rules: {
-      ...mayNotImport(['server', 'demo', 'e2e'], 'the web knows core and contract'),
+      ...mayNotImport(['exchange', 'server', 'demo', 'e2e'], 'the web knows core and contract'),
       '@typescript-eslint/no-restricted-imports': [
         'error',
         {
@@ -192,7 +192,7 @@ export default tseslint.config(
   {
     files: ['drawings/**/*.ts'],
     rules: mayNotImport(
-      ['contract', 'papers', 'server', 'web', 'demo', 'e2e'],
+      ['contract', 'papers', 'exchange', 'server', 'web', 'demo', 'e2e'],
       'a drawing knows core only: pages and papers both draw with it',
       ['react', 'react-dom', '@nestjs/*', 'node:*', 'typeorm'],
     ),
@@ -200,8 +200,16 @@ export default tseslint.config(
   {
     files: ['papers/**/*.ts'],
     rules: mayNotImport(
-      ['contract', 'server', 'web', 'demo', 'e2e'],
+      ['contract', 'exchange', 'server', 'web', 'demo', 'e2e'],
       'a paper knows core and drawings only: the server hands it a record',
+      ['react', 'react-dom', '@nestjs/*', 'typeorm'],
+    ),
+  },
+  {
+    files: ['exchange/**/*.ts'],
+    rules: mayNotImport(
+      ['contract', 'papers', 'server', 'web', 'demo', 'e2e'],
+      'the exchange format knows core and drawings only: the server hands it rows',
       ['react', 'react-dom', '@nestjs/*', 'typeorm'],
     ),
   },

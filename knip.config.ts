@@ -25,8 +25,9 @@ const config: KnipConfig = {
     contract: { project: ['src/**/*.ts!', '!**/*.test.ts!'] },
     drawings: { project: ['src/**/*.ts!', '!**/*.test.ts!'] },
     papers: { project: ['src/**/*.ts!', '!**/*.test.ts!'] },
+    exchange: { project: ['src/**/*.ts!', '!**/*.test.ts!'] },
     server: {
-      entry: ['src/{main,backup,restore}.ts!', 'src/workers/tasks.ts!'],
+      entry: ['src/{main,backup,restore,export,import}.ts!', 'src/workers/tasks.ts!'],
       project: ['src/**/*.ts!', '!**/*.test.ts!', '!src/testing/**!'],
     },
     web: { entry: ['src/main.tsx!'], project: ['src/**/*.{ts,tsx}!', '!**/*.test.ts!'] },

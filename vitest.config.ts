@@ -32,6 +32,7 @@ export default defineConfig({
       project('contract'),
       project('drawings'),
       project('papers'),
+      project('exchange'),
       project('server'),
       project('web'),
       project('standins'),

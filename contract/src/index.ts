@@ -8,6 +8,7 @@ export * from './money.js';
 export * from './demo.js';
 export * from './calendar.js';
 export * from './season.js';
+export * from './exchange.js';
 export * from './owners.js';
 export * from './papers.js';
 export * from './people.js';

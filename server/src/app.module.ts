@@ -13,6 +13,7 @@ import { VersionedStore } from './store/versioned.js';
 import { EditsModule } from './edits/edits.module.js';
 import { EventsModule } from './events/events.module.js';
 import { ExaminationsModule } from './examinations/examinations.module.js';
+import { ExchangeModule } from './exchange/exchange.module.js';
 import { FindModule } from './find/find.module.js';
 import { ForecastsModule } from './forecasts/forecasts.module.js';
 import { GaugesModule } from './gauges/gauges.module.js';
@@ -98,6 +99,7 @@ export class AppModule {
         TrialsModule,
         LoadTestsModule,
         FindModule.with(photographs),
+        ExchangeModule.with(config.dataFolder),
         PapersModule.with(photographs, config.dataFolder),
         ForecastsModule,
         JudgementModule,

@@ -9,6 +9,7 @@ import {
   ExaminationEntity,
   PointFindingEntity,
 } from './examinations/examination.entity.js';
+import { FromShopEntity } from './exchange/from-shop.entity.js';
 import { InstrumentEntity } from './instruments/instrument.entity.js';
 import { InterventionEntity } from './interventions/intervention.entity.js';
 import { MarkEntity } from './map/mark.entity.js';
@@ -43,6 +44,7 @@ export const ENTITIES = [
   AirImportEntity,
   AirAnswerEntity,
   LogFileEntity,
+  FromShopEntity,
   InstrumentEntity,
   ExaminationEntity,
   ReadingEntity,

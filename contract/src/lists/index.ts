@@ -1,6 +1,7 @@
 export * from './air.js';
 export * from './calendar.js';
 export * from './events.js';
+export * from './exchange.js';
 export * from './examinations.js';
 export * from './find.js';
 export * from './forecasts.js';

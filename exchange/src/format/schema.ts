@@ -1,3 +1,4 @@
+import { FOR_WHOM, type ForWhom } from '@upright-elder/core/exchange';
 import { FORMAT, formatOf, TABLE_IDS, type TableId } from './tables.js';
 import { TICKS, type Column, type TableFormat } from './table.js';
 
@@ -5,10 +6,6 @@ import { TICKS, type Column, type TableFormat } from './table.js';
 export const VERSION = 1;
 export const FORMAT_NAME = 'upright-elder-shop';
 export const SCHEMA_ID = `urn:upright-elder:exchange:${VERSION}`;
-
-/** For whom a file is made. */
-export const FOR_WHOM = ['ourselves', 'next shop', 'owner'] as const;
-export type ForWhom = (typeof FOR_WHOM)[number];
 
 const TYPE_OF: Record<Column['is'], object> = {
   text: { type: 'string' },
@@ -23,6 +20,19 @@ const nullable = (of: object): object => {
   return { ...of, type: [...(Array.isArray(type) ? type : [type]), 'null'] };
 };
 
+const LIKE: Record<NonNullable<Column['like']>, string> = {
+  id: '^[0-9A-Za-z][0-9A-Za-z_-]{0,63}$',
+  day: '^\\d{4}-(?:0[1-9]|1[0-2])-(?:0[1-9]|[12]\\d|3[01])$',
+  moment: '^\\d{4}-\\d{2}-\\d{2}T\\d{2}:\\d{2}:\\d{2}(?:\\.\\d+)?Z$',
+  hash: '^[0-9a-f]{64}$',
+};
+
+const valueSchema = ({ is, like, shape, empty, holds }: Column): object => {
+  const own = { ...TYPE_OF[is], ...shape, ...(like ? { pattern: LIKE[like] } : {}) };
+  // what is left out of a value with parts is null
+  return empty || (holds && is === 'json') ? nullable(own) : own;
+};
+
 /** The schema of a row of a table. */
 export function rowSchema({ says, columns }: TableFormat): object {
   return {
@@ -32,9 +42,7 @@ export function rowSchema({ says, columns }: TableFormat): object {
       Object.entries(columns).map(([name, column]) => [
         name,
         {
-          ...(column.empty || (column.holds && column.is === 'json')
-            ? nullable(TYPE_OF[column.is])
-            : TYPE_OF[column.is]),
+          ...valueSchema(column),
           description: column.names
             ? `${column.says} (a row of ${column.names.replace('?', ', where it is none of the catalogue')})`
             : column.says,

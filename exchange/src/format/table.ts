@@ -12,6 +12,10 @@ export interface Column {
   empty?: true;
   /** the table whose row it names, by its key */
   names?: string;
+  /** what a text looks like */
+  like?: 'id' | 'day' | 'moment' | 'hash';
+  /** JSON Schema of a value with parts, as far as everybody may rely on it */
+  shape?: object;
   /** where it is left out it is empty */
   holds?: Tick;
   /** typed by a person in their own words: a name or an amount can hide in it */
@@ -36,6 +40,8 @@ export interface TableFormat {
   belongs: Belongs;
   /** it goes with whole tables alone where owners’ data are ticked */
   holds?: Tick;
+  /** where a table has no key, or says less to some: columns by which a row is known again */
+  knownBy?: readonly string[];
   /** rows of it are written with the row that this column names, and change with it */
   partOf?: string;
   columns: Readonly<Record<string, Column>>;

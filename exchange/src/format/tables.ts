@@ -15,10 +15,9 @@ const EMPTY = { empty: true } as const;
 const WORDS = { words: true } as const;
 /** A note of the shop in its own words. */
 const NOTE = { words: true, holds: 'notes' } as const;
-const MONEY = { empty: true, holds: 'money' } as const;
 const names = (table: string, more: More = {}): More => ({ names: table, ...more });
 
-const id = { id: text('id, the same in every copy') };
+const id = { id: text('id, the same in every copy', { like: 'id' }) };
 const person = (says: string) => ({ by: text(says, names('person')) });
 /** Of everything that a person edits. */
 const edited = {
@@ -29,9 +28,23 @@ const edited = {
 const struck = { struck: yes('it was taken back') };
 const saved = (says = 'who wrote it') => ({
   ...person(says),
-  updatedAt: text('when it was saved last, UTC'),
+  updatedAt: text('when it was saved last, UTC', { like: 'moment' }),
 });
-const length = (says: string) => json(`${says}: as typed, its unit, and metres`, EMPTY);
+const LENGTH = {
+  type: 'object',
+  properties: { text: { type: 'string' }, unit: { type: 'string' }, metres: { type: 'number' } },
+  required: ['text', 'unit', 'metres'],
+};
+const length = (says: string) =>
+  json(`${says}: as typed, its unit, and metres`, { empty: true, shape: LENGTH });
+const LIST = { shape: { type: 'array' } } as const;
+const TEXTS = { shape: { type: 'array', items: { type: 'string' } } } as const;
+const PARTS = { shape: { type: 'object' } } as const;
+const AMOUNT = {
+  empty: true,
+  holds: 'money',
+  shape: { type: 'object', properties: { amount: { type: 'number' } }, required: ['amount'] },
+} as const;
 const OF_INSTRUMENT = { how: 'column', to: 'instrument', by: 'instrumentId' } as const;
 const instrument = { instrumentId: text('the instrument', names('instrument')) };
 const examination = { examinationId: text('the examination', names('examination')) };
@@ -66,7 +79,7 @@ export const FORMAT = {
       checked: yes('the record is theirs alone: nobody of the same name is mixed in'),
       erased: yes('their data were erased'),
       updatedBy: text('who saved it last', names('person', EMPTY)),
-      updatedAt: text('when it was saved last, UTC'),
+      updatedAt: text('when it was saved last, UTC', { like: 'moment' }),
     },
   },
   room: {
@@ -85,7 +98,6 @@ export const FORMAT = {
       besideRoomId: text('the room beside whose hygrometer it was held', names('room', EMPTY)),
       besideShown: text('what its own showed then, %RH, as typed'),
       besideOther: text('what the other showed then'),
-      airRevision: integer('rises by one with each change of its air'),
       ...struck,
     },
   },
@@ -97,7 +109,7 @@ export const FORMAT = {
       ...id,
       roomId: text('the room', names('room')),
       name: text('name of the file'),
-      at: text('when, UTC'),
+      at: text('when, UTC', { like: 'moment' }),
       ...struck,
     },
   },
@@ -107,8 +119,7 @@ export const FORMAT = {
     belongs: { how: 'column', to: 'room', by: 'roomId' },
     columns: {
       roomId: text('the room', names('room')),
-      at: text('when, UTC'),
-      day: integer('day of the shop’s calendar, days since 1970'),
+      at: text('when, UTC', { like: 'moment' }),
       humidity: number('relative humidity, %'),
       temperature: number('temperature, °C'),
       importId: text('the file that it came with', names('air_import', EMPTY)),
@@ -120,7 +131,7 @@ export const FORMAT = {
     belongs: { how: 'column', to: 'air_import', by: 'importId' },
     columns: {
       importId: text('the file that it came with', names('air_import')),
-      at: text('when, UTC'),
+      at: text('when, UTC', { like: 'moment' }),
       humidity: number('relative humidity, %'),
       temperature: number('temperature, °C'),
     },
@@ -150,7 +161,7 @@ export const FORMAT = {
       name: text('name'),
       unit: text('unit of its gauges'),
       typed: json('gauges as typed'),
-      strings: json('each string: diameter and mass per length, SI'),
+      strings: json('each string: diameter and mass per length, SI', LIST),
       paired: yes('two strings a course'),
       retired: yes('it is used no more'),
     },
@@ -176,7 +187,7 @@ export const FORMAT = {
       nickname: text('what the shop calls it', WORDS),
       maker: text('maker', WORDS),
       identity: text('number, label, year, as known', WORDS),
-      doubtful: json('parts of its identity that are not sure'),
+      doubtful: json('parts of its identity that are not sure', TEXTS),
       ownerId: text('its owner', names('owner', { empty: true, holds: 'owners' })),
       complaint: text('what the owner asks for', { words: true, holds: 'owners' }),
       playingStyle: text('light, medium, hard'),
@@ -190,15 +201,15 @@ export const FORMAT = {
       stringSet: text('set of strings on it, a name of the catalogue or of string_set', names('string_set?')),
       designStringSet: text('the one that it was built for', names('string_set?', EMPTY)),
       tuning: text('its tuning', names('tuning?')),
-      marketValue: json('what it would fetch: amount, currency, as typed', MONEY),
-      worthToOwner: json('what it is worth to the owner', MONEY),
-      budget: json('what the owner will spend', MONEY),
+      marketValue: json('what it would fetch: amount, currency, as typed', AMOUNT),
+      worthToOwner: json('what it is worth to the owner', AMOUNT),
+      budget: json('what the owner will spend', AMOUNT),
       topSpecies: text('wood of the top'),
       laminatedTop: yes('its top is laminated'),
-      build: json('how it is built, part by part'),
+      build: json('how it is built, part by part', PARTS),
       construction: text('construction in words', WORDS),
       rod: text('the truss rod'),
-      scale: json('scale length: as typed, its unit, and metres'),
+      scale: json('scale length: as typed, its unit, and metres', { shape: LENGTH }),
       targetBass: length('wanted action at the 12th fret, bass'),
       targetTreble: length('the same, treble'),
       heelDepth: length('depth of the heel'),
@@ -215,7 +226,7 @@ export const FORMAT = {
       nutWidth: length('width of the nut'),
       stringSpread: length('spread of the strings at the saddle'),
       updatedBy: text('who saved it last', names('person')),
-      updatedAt: text('when it was saved last, UTC'),
+      updatedAt: text('when it was saved last, UTC', { like: 'moment' }),
       ...struck,
     },
   },
@@ -227,12 +238,18 @@ export const FORMAT = {
       ...edited,
       ...instrument,
       ...person('who examined it'),
-      date: text(day),
-      conditions: json('air, wood moisture, strings: as typed, and in %RH, °C, %MC, days'),
+      date: text(day, { like: 'day' }),
+      conditions: json('air, wood moisture, strings: as typed, and in %RH, °C, %MC, days', {
+        shape: {
+          type: 'object',
+          properties: { strings: { enum: ['pitch', 'slack', 'off'] }, humidity: { type: 'string' } },
+          required: ['strings', 'humidity', 'temperature', 'woodMoisture'],
+        },
+      }),
       protocol: text('what was gone through'),
-      askingPrice: json('what is asked for it', MONEY),
+      askingPrice: json('what is asked for it', AMOUNT),
       notes: text('notes', NOTE),
-      updatedAt: text('when it was saved last, UTC'),
+      updatedAt: text('when it was saved last, UTC', { like: 'moment' }),
       ...struck,
     },
   },
@@ -247,7 +264,9 @@ export const FORMAT = {
       place: text('where, such as bass or treble'),
       text: text('as typed; several readings with semicolons between'),
       unit: text('the unit of what was typed'),
-      readings: json('each reading in SI: metres, radians, hertz, kilograms, %MC'),
+      readings: json('each reading in SI: metres, radians, hertz, kilograms, %MC', {
+        shape: { type: 'array', items: { type: 'number' } },
+      }),
       tool: text('with what, a name of the catalogue or of tool', names('tool?', EMPTY)),
       ...person('who read it'),
     },
@@ -260,17 +279,18 @@ export const FORMAT = {
     columns: {
       ...examination,
       point: text('what was looked at'),
-      states: json('what it was like'),
+      states: json('what it was like', TEXTS),
       verdict: text('sound, watch, bad …'),
       frets: text('on which frets', EMPTY),
       words: text('in words', NOTE),
-      allowance: json('what is taken off the price for it', MONEY),
+      allowance: json('what is taken off the price for it', AMOUNT),
       ...person('who looked'),
     },
   },
   correction: {
     says: 'What stood in an examination before it was corrected.',
     key: [],
+    knownBy: ['examinationId', 'line', 'place', 'at'],
     belongs: { how: 'column', to: 'examination', by: 'examinationId' },
     columns: {
       ...examination,
@@ -278,7 +298,7 @@ export const FORMAT = {
       place: text('which place'),
       text: text('what stood there', WORDS),
       ...person('who corrected it'),
-      at: text('when, UTC'),
+      at: text('when, UTC', { like: 'moment' }),
       why: text('why', NOTE),
     },
   },
@@ -289,7 +309,9 @@ export const FORMAT = {
     columns: {
       ...edited,
       id: text('the instrument', names('instrument')),
-      drawn: json('what is drawn: outline, braces, bridge, plate'),
+      drawn: json('what is drawn: outline, braces, bridge, plate', {
+        shape: { type: 'object', required: ['outline', 'braces'] },
+      }),
       ...saved(),
     },
   },
@@ -304,8 +326,8 @@ export const FORMAT = {
       kind: text('crack, loose brace, wear …'),
       brace: text('the brace, by its name on the plan', EMPTY),
       name: text('what the shop calls it', WORDS),
-      sightings: json('each time it was looked at: where it runs, how long and wide, its state'),
-      corrections: json('what stood before'),
+      sightings: json('each time it was looked at: where it runs, how long and wide, its state', LIST),
+      corrections: json('what stood before', LIST),
       ...struck,
       ...saved(),
     },
@@ -319,15 +341,15 @@ export const FORMAT = {
       ...instrument,
       examinationId: text('the examination that it is of', names('examination', EMPTY)),
       markId: text('the mark that it is of', names('mark', EMPTY)),
-      picture: text('SHA-256 of the picture'),
+      picture: text('SHA-256 of the picture', { like: 'hash' }),
       width: integer('pixels'),
       height: integer('pixels'),
-      takenOn: text(day),
+      takenOn: text(day, { like: 'day' }),
       spot: text('what it shows'),
       note: text('note', NOTE),
       putAway: yes('it was put away'),
       ...person('who took it'),
-      addedAt: text('when it was added, UTC'),
+      addedAt: text('when it was added, UTC', { like: 'moment' }),
     },
   },
   weighing: {
@@ -337,12 +359,12 @@ export const FORMAT = {
     columns: {
       ...edited,
       ...instrument,
-      date: text(day),
+      date: text(day, { like: 'day' }),
       kind: text('which test'),
       moment: text('before or after which work'),
       weight: text('the weight, as typed'),
       planChecked: yes('the body plan was looked at first'),
-      spots: json('what was read at each spot'),
+      spots: json('what was read at each spot', LIST),
       note: text('note', NOTE),
       ...saved(),
       ...struck,
@@ -355,18 +377,18 @@ export const FORMAT = {
     columns: {
       ...edited,
       ...instrument,
-      date: text(day),
+      date: text(day, { like: 'day' }),
       roughly: text('in words where the day is not known', WORDS),
       time: text('of the day', EMPTY),
       follows: text('the examination or intervention that it followed on that day', EMPTY),
-      kinds: json('what kind of work'),
-      treatments: json('which treatments'),
+      kinds: json('what kind of work', LIST),
+      treatments: json('which treatments', LIST),
       changes: json('what it changed: strings, parts, build'),
       note: text('note', NOTE),
       hours: text('hours of hands, as typed'),
       ...saved(),
       ...struck,
-      corrections: json('what stood before'),
+      corrections: json('what stood before', LIST),
     },
   },
   repair_plan: {
@@ -378,7 +400,7 @@ export const FORMAT = {
       ...instrument,
       name: text('name', WORDS),
       kind: text('least, sound, preserve …; null: made by hand', EMPTY),
-      treatments: json('treatments in their order'),
+      treatments: json('treatments in their order', LIST),
       own: json('steps of the shop’s own'),
       settings: json('what was set by hand'),
       promised: json('what it promised when it was kept'),
@@ -410,7 +432,7 @@ export const FORMAT = {
       ...edited,
       ...instrument,
       examinationId: text('the examination', EMPTY),
-      date: text(day),
+      date: text(day, { like: 'day' }),
       cause: text('which cause they named'),
       plan: text('which plan they named'),
       programCause: text('which the program named'),
@@ -445,7 +467,7 @@ export const FORMAT = {
       key: text('of what'),
       basis: text('fingerprint of what it was worked out from'),
       shownOn: text(`${day}, when it was shown`),
-      points: json('day, value, and band'),
+      points: json('day, value, and band', LIST),
     },
   },
   bench_event: {
@@ -454,19 +476,19 @@ export const FORMAT = {
     belongs: { how: 'column', to: 'job', by: 'job' },
     columns: {
       ...id,
-      job: text('the job'),
+      job: text('the job', { like: 'id' }),
       kind: text('what happened'),
       step: text('the step', EMPTY),
       ...person('who'),
-      with: json('with whom'),
+      with: json('with whom', TEXTS),
       device: text('on which device'),
       clockRun: integer('run of the clock of that device'),
       seq: integer('its number on that device'),
       at: integer('when by that device, ms since 1970'),
       stamp: integer('when by the shop’s clock, ms since 1970'),
       v: integer('version of its body'),
-      uses: json('events that it stands on'),
-      body: json('what happened, by its kind'),
+      uses: json('events that it stands on', LIST),
+      body: json('what happened, by its kind', PARTS),
       fingerprint: text('SHA-256 of what was sent'),
     },
   },
@@ -479,9 +501,9 @@ export const FORMAT = {
       ...id,
       ...instrument,
       ownerId: text('the owner', names('owner', EMPTY)),
-      at: text('when, UTC'),
+      at: text('when, UTC', { like: 'moment' }),
       ...person('who gave it'),
-      papers: json('which papers'),
+      papers: json('which papers', TEXTS),
       audience: text('for whom'),
       size: text('A4 or Letter'),
       heights: text('unit of heights', EMPTY),
@@ -490,7 +512,7 @@ export const FORMAT = {
       shopNotes: yes('with the shop’s notes'),
       to: text('to whom', WORDS),
       way: text('by hand, as a file, by mail'),
-      file: text('SHA-256 of the file'),
+      file: text('SHA-256 of the file', { like: 'hash' }),
       bytes: integer('size of the file'),
       versions: json('the number of each paper'),
       ways: json('the ways of its estimate'),
@@ -506,7 +528,7 @@ export const FORMAT = {
       ...id,
       ...instrument,
       paper: text('the paper', names('paper_given')),
-      day: text(day),
+      day: text(day, { like: 'day' }),
       plan: json('the plan'),
       program: text('fingerprint of the program that said it'),
       evidence: text('fingerprint of what was recorded'),
@@ -518,6 +540,7 @@ export const FORMAT = {
   strike: {
     says: 'What was taken back, and brought back, and why.',
     key: [],
+    knownBy: ['kind', 'subjectId', 'struck', 'at'],
     belongs: { how: 'tells of', table: 'kind', id: 'subjectId' },
     columns: {
       kind: text('what'),
@@ -525,7 +548,7 @@ export const FORMAT = {
       struck: yes('taken back, else brought back'),
       why: text('why', NOTE),
       ...person('who'),
-      at: text('when, UTC'),
+      at: text('when, UTC', { like: 'moment' }),
     },
   },
   edit: {
@@ -536,10 +559,25 @@ export const FORMAT = {
       tableName: text('the table'),
       rowId: text('the row'),
       version: integer('the edit version that this save made'),
-      at: text('when, UTC'),
+      at: text('when, UTC', { like: 'moment' }),
       by: text('who', names('person', EMPTY)),
       why: text('why', NOTE),
-      was: json('what stood before in the columns that it changed; null of the first save', EMPTY),
+      was: json('what stood before in the columns that it changed; null of the first save', {
+        empty: true,
+        ...PARTS,
+      }),
+    },
+  },
+  from_shop: {
+    says: 'Which shop wrote a row that was taken in from it; what no row here names, the shop of the file wrote.',
+    key: ['tableName', 'rowId'],
+    belongs: { how: 'tells of', table: 'tableName', id: 'rowId' },
+    columns: {
+      tableName: text('the table'),
+      rowId: text('the row'),
+      shopId: text('id of that shop'),
+      shopName: text('its name'),
+      at: text('when it was taken in, UTC', { like: 'moment' }),
     },
   },
   protocol: {
@@ -553,7 +591,7 @@ export const FORMAT = {
       priced: yes('it asks for a price'),
       again: yes('it is for a second look'),
       retired: yes('it is used no more'),
-      stages: json('what is gone through, stage by stage'),
+      stages: json('what is gone through, stage by stage', LIST),
     },
   },
   treatment_edit: {
@@ -563,7 +601,7 @@ export const FORMAT = {
     columns: {
       ...edited,
       own: yes('a treatment of the shop’s own'),
-      values: json('what the shop says of it'),
+      values: json('what the shop says of it', PARTS),
       putAway: yes('it was put away'),
       ...saved(),
     },
@@ -572,7 +610,7 @@ export const FORMAT = {
     says: 'The shop’s settings; one row.',
     key: ['id'],
     belongs: { how: 'the shop' },
-    columns: { ...edited, settings: json('name, units, hours, rates, papers’ texts') },
+    columns: { ...edited, settings: json('name, units, hours, rates, papers’ texts', PARTS) },
   },
   calendar_pin: {
     says: 'Steps that somebody put into the calendar by hand.',
@@ -580,7 +618,7 @@ export const FORMAT = {
     belongs: { how: 'the shop' },
     columns: {
       ...edited,
-      job: text('the job'),
+      job: text('the job', { like: 'id' }),
       start: integer('when, ms since 1970', EMPTY),
       person: text('given to whom', names('person', EMPTY)),
       why: text('why', NOTE),
@@ -594,8 +632,8 @@ export const FORMAT = {
     columns: {
       ...edited,
       way: text('which way it was'),
-      steps: json('where each step lies'),
-      late: json('jobs that were to come later than promised'),
+      steps: json('where each step lies', LIST),
+      late: json('jobs that were to come later than promised', TEXTS),
       ...saved(),
     },
   },

@@ -1,6 +1,7 @@
 import { Ajv2020, type ValidateFunction } from 'ajv/dist/2020.js';
 import { FORMAT, rowSchema } from '../format/schema.js';
 import { formatOf, TABLE_IDS, type TableId } from '../format/tables.js';
+import type { Column } from '../format/table.js';
 import type { Row } from '../out/text.js';
 
 /** What is wrong with a row: where, what was there, and what would be accepted. */
@@ -11,7 +12,7 @@ export interface RowFault {
   accepted: string;
 }
 
-const ajv = new Ajv2020({ strictTuples: false, allErrors: false });
+const ajv = new Ajv2020({ strictTuples: false, allowUnionTypes: true });
 const checks = new Map<TableId, ValidateFunction>();
 
 export const isTable = (name: string): name is TableId => Object.hasOwn(FORMAT, name);
@@ -26,7 +27,12 @@ export function faultOf(table: TableId, row: unknown): RowFault | null {
   if (check(row)) return null;
   const [error] = check.errors ?? [];
   const { instancePath = '', keyword = '', params = {} } = error ?? {};
-  const told = params as { missingProperty?: string; additionalProperty?: string; type?: string | string[] };
+  const told = params as {
+    missingProperty?: string;
+    additionalProperty?: string;
+    type?: string | string[];
+    allowedValues?: unknown[];
+  };
   if (keyword === 'required')
     return { column: told.missingProperty ?? '', typed: '', accepted: 'a value: it is missing' };
   if (keyword === 'additionalProperties')
@@ -35,16 +41,33 @@ export function faultOf(table: TableId, row: unknown): RowFault | null {
       typed: said((row as Row)[told.additionalProperty ?? '']),
       accepted: 'nothing: this table has no such column',
     };
-  const column = instancePath.slice(1);
+  const column = instancePath.split('/')[1] ?? '';
   return {
     column,
     typed: column === '' ? said(row) : said((row as Row)[column]),
-    accepted: [told.type ?? 'another value']
-      .flat()
-      .map((one) => TYPE_WORDS[one] ?? one)
-      .join(' or '),
+    accepted: acceptedBy(keyword, formatOf(table).columns[column]?.like, told),
   };
 }
+
+function acceptedBy(
+  keyword: string,
+  like: Column['like'],
+  { type, allowedValues }: { type?: string | string[]; allowedValues?: unknown[] },
+): string {
+  if (keyword === 'pattern' && like) return LIKE_WORDS[like];
+  if (keyword === 'enum') return `one of ${(allowedValues ?? []).join(', ')}`;
+  return [type ?? 'another value']
+    .flat()
+    .map((one) => TYPE_WORDS[one] ?? one)
+    .join(' or ');
+}
+
+const LIKE_WORDS: Record<NonNullable<Column['like']>, string> = {
+  id: 'an id of letters, digits and dashes',
+  day: 'a day such as 2026-12-18',
+  moment: 'a moment such as 2026-12-18T09:30:00Z',
+  hash: 'the SHA-256 of a file, 64 signs',
+};
 
 const TYPE_WORDS: Record<string, string> = {
   string: 'a text',

@@ -6,7 +6,8 @@ import { FileRefused } from './refused.js';
 
 /** What comes out of shop.json as it is read: its head first, then row after row, each with its place in its table. */
 export type Told =
-  | { kind: 'head'; head: unknown }
+  /** as far as it stands before the tables; whole at the end */
+  | { kind: 'head'; head: Record<string, unknown>; whole: boolean }
   | { kind: 'table'; table: string }
   | { kind: 'row'; table: string; n: number; row: unknown };
 
@@ -82,7 +83,7 @@ export async function* readShop(text: Readable): AsyncGenerator<Told> {
     throw new FileRefused('shop.json in it is damaged, or was cut off.');
   }
   if (depth !== 0) throw new FileRefused('shop.json in it was cut off.');
-  yield { kind: 'head', head };
+  yield { kind: 'head', head, whole: true };
 }
 
 const ONES = ['stringValue', 'numberValue', 'nullValue', 'trueValue', 'falseValue'];

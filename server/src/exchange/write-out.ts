@@ -22,10 +22,8 @@ import { DATA_FILE, PAPERS_KEPT, PICTURES } from '../store/folder.js';
 import { identityIn } from '../store/identity.js';
 import { drawingsOf } from './drawn-files.js';
 import { leavingOut } from './left-out-rows.js';
+import { PROGRESS, Stopped } from './progress.js';
 import { Selection, type Chosen } from './selection.js';
-
-/** How far it is: what is written of what there is to write, and whether it shall stop. */
-export const PROGRESS = { done: 0, total: 1, stop: 2 } as const;
 
 export interface OutAsked extends Chosen {
   folder: string;
@@ -34,9 +32,6 @@ export interface OutAsked extends Chosen {
   /** three numbers that both threads see */
   progress?: SharedArrayBuffer;
 }
-
-/** Somebody stopped it: nothing is left of it. */
-export class Stopped extends Error {}
 
 /**
  * Writes one archive: shop.json and its schema, each table as CSV with its description, pictures, papers, drawings, and the

@@ -1,7 +1,7 @@
 import type { NextFunction, Request, Response } from 'express';
 
 /** Where bytes come in as they are. */
-const BYTES = /^\/api\/(?:pictures|papers\/answers)\/?$/u;
+const BYTES = /^\/api\/(?:pictures|papers\/answers|exchange\/in)\/?$/u;
 
 /** A body that is not JSON is refused by name: an empty one would seem to be missing everything. */
 export function onlyJson(request: Request, response: Response, next: NextFunction): void {

@@ -30,6 +30,7 @@ import { Clock } from '../clock.js';
 import { badFields, notFound, ProblemError } from '../http/problem.js';
 import { PeopleService } from '../people/people.service.js';
 import { ShopService } from '../shop/shop.service.js';
+import { refuseAnotherShopsJobs } from '../store/another-shops.js';
 import { Database } from '../store/database.js';
 import { fingerprintOf } from '../store/versioned.js';
 import type { FoundText } from '../store/words.js';
@@ -89,6 +90,7 @@ export class JobsService implements OnModuleInit {
     await this.refuseWithoutRight(events);
     const arrived = await this.database.write(async (manager) => {
       const fresh = await withoutKept(manager, events);
+      await refuseAnotherShopsJobs(manager, [...new Set(fresh.map((event) => event.job))]);
       for (const event of fresh)
         await manager.query(
           `INSERT INTO "bench_event" ("id", "job", "kind", "step", "by", "with", "device", "clockRun", "seq", "at", "stamp", "v", "uses", "body", "fingerprint")
@@ -100,6 +102,12 @@ export class JobsService implements OnModuleInit {
       return lastIn(manager);
     });
     return { now: this.now(), arrived };
+  }
+
+  /** Works jobs out whose events were taken in as they are: what their steps did was taken in with them. */
+  async remake(manager: EntityManager, jobs: readonly string[]): Promise<void> {
+    const bench = await this.catalogue.ofShop();
+    for (const id of jobs) await this.keepSummary(manager, id, bench, this.now());
   }
 
   /** Events of a job, those that came since a number, in the order in which they came. */
@@ -215,11 +223,28 @@ export class JobsService implements OnModuleInit {
     bench: Bench,
     asOf: AsOf,
   ): Promise<void> {
+    const kept = await this.keepSummary(manager, id, bench, asOf.now);
+    if (!kept) return;
+    const { job, events } = kept;
+    await this.finished.write(manager, job, bench, asOf);
+    // what came before the opening was not written yet
+    const opens = events.some((one) => one.kind === 'opened' && fresh.has(one.id));
+    const before = foldJob(id, opens ? [] : events.filter((one) => !fresh.has(one.id)));
+    await this.facts.write(manager, before, job, bench);
+  }
+
+  /** What a job comes to, kept beside its events; null where its opening did not come yet. */
+  private async keepSummary(
+    manager: EntityManager,
+    id: string,
+    bench: Bench,
+    now: number,
+  ): Promise<{ job: Folded; events: ReturnType<typeof eventOf>[] } | null> {
     const rows = await manager.find(BenchEventEntity, { where: { job: id } });
     const events = rows.map(eventOf);
     const job = foldJob(id, events);
     // what belongs to a job whose opening did not come yet waits for it
-    if (!job.opened || job.instrument === null) return;
+    if (!job.opened || job.instrument === null) return null;
     await refuseUnknownInstrument(manager, job);
     await manager.upsert(
       JobEntity,
@@ -228,15 +253,11 @@ export class JobsService implements OnModuleInit {
         instrumentId: job.instrument,
         openedAt: job.opened.at,
         handedOver: job.handedOver?.at ?? null,
-        summary: summaryOf(job, bench, asOf.now) as never,
+        summary: summaryOf(job, bench, now) as never,
       },
       ['id'],
     );
-    await this.finished.write(manager, job, bench, asOf);
-    // what came before the opening was not written yet
-    const opens = events.some((one) => one.kind === 'opened' && fresh.has(one.id));
-    const before = foldJob(id, opens ? [] : events.filter((one) => !fresh.has(one.id)));
-    await this.facts.write(manager, before, job, bench);
+    return { job, events };
   }
 
   /** What cannot be accepted in corrections: what they correct must be readable afterwards. */

@@ -192,6 +192,28 @@ export class Database implements OnApplicationShutdown {
     });
   }
 
+  /** The same with another data file beside, whose tables are called `came`. */
+  writeFrom<T>(
+    path: string,
+    work: (connection: Connection, manager: EntityManager) => Promise<T>,
+  ): Promise<T> {
+    return this.inTurn(async (writing) => {
+      const connection = connectionOf(writing.source);
+      connection.prepare('ATTACH ? AS "came"').run(path);
+      try {
+        return await this.transaction(writing, (manager) => work(connection, manager));
+      } finally {
+        connection.exec('DETACH "came"');
+      }
+    });
+  }
+
+  /** An empty shop that was filled from a file is that shop from now on; this copy stays a copy of its own. */
+  become(connection: Connection, shopId: string): void {
+    connection.prepare('UPDATE "identity" SET "shopId" = ?').run(shopId);
+    if (this.identity) this.identity.shopId = shopId;
+  }
+
   private inTurn<T>(run: (writing: Writing) => Promise<T>): Promise<T> {
     const { writing } = this;
     if (!writing) return Promise.reject(cannotWrite(this.unwritable));

@@ -1,4 +1,5 @@
 import { Evidence1765500000000 } from './migrations/evidence.js';
+import { FromShops1766600000000 } from './migrations/from-shops.js';
 import { TheCalendar1766500000000 } from './migrations/the-calendar.js';
 import { GivenPapers1766400000000 } from './migrations/given-papers.js';
 import { Owners1766300000000 } from './migrations/owners.js';
@@ -45,6 +46,7 @@ export const MIGRATIONS = [
   Owners1766300000000,
   GivenPapers1766400000000,
   TheCalendar1766500000000,
+  FromShops1766600000000,
 ];
 
 /** What a data file says of itself. */

@@ -1,3 +1,4 @@
+import { FORMAT, type TableFormat, type TableId } from '@upright-elder/exchange';
 import { Entity, type EntityOptions } from 'typeorm';
 
 /** What a table holds, who changes it, and whether it leaves the shop in its papers and files. */
@@ -6,6 +7,7 @@ export interface TableFacts {
   holds: 'evidence' | 'setting' | 'worked out' | 'secret';
   /** `person`: by forms, under an edit version; `record`: only added to; `program`: as it works */
   changedBy: 'person' | 'record' | 'program';
+  /** in the exchange format, which says of each column to whom (exchange/src/format/tables.ts) */
   leaves: boolean;
   /** column that says that a row was taken back: then it is read-only */
   withdrawn?: 'struck' | 'putAway';
@@ -13,7 +15,7 @@ export interface TableFacts {
 
 const evidence = { holds: 'evidence', changedBy: 'person', leaves: true } as const;
 const struck = { ...evidence, withdrawn: 'struck' } as const;
-const setting = { holds: 'setting', changedBy: 'person', leaves: false } as const;
+const setting = { holds: 'setting', changedBy: 'person', leaves: true } as const;
 const added = { holds: 'evidence', changedBy: 'record', leaves: true } as const;
 const workedOut = { holds: 'worked out', changedBy: 'program', leaves: false } as const;
 
@@ -30,7 +32,7 @@ export const TABLES = {
   trial: evidence,
   first_call: struck,
   person: struck,
-  owner: { ...evidence, leaves: false },
+  owner: evidence,
   room: struck,
   tool: evidence,
   string_set: evidence,
@@ -46,15 +48,16 @@ export const TABLES = {
   correction: added,
   strike: added,
   edit: added,
+  from_shop: added,
   air_answer: struck,
   air_reading: added,
-  air_import: { ...added, leaves: false },
+  air_import: added,
   identity: { holds: 'setting', changedBy: 'program', leaves: false },
-  air_set_aside: { ...added, leaves: false },
+  air_set_aside: added,
   log_file: { holds: 'setting', changedBy: 'program', leaves: false },
   bench_event: added,
-  paper_given: { ...added, leaves: false },
-  tree_said: { ...added, leaves: false },
+  paper_given: added,
+  tree_said: added,
   tree_fell: workedOut,
   job: workedOut,
   air_day: workedOut,
@@ -62,10 +65,20 @@ export const TABLES = {
   change: workedOut,
   solved_top: workedOut,
   worked_out: workedOut,
-  kept_forecast: workedOut,
+  // it was shown: it is held against what came
+  kept_forecast: { ...workedOut, leaves: true },
 } as const satisfies Record<string, TableFacts>;
 
 export type TableName = keyof typeof TABLES;
+
+export type LeavingTable = {
+  [T in TableName]: (typeof TABLES)[T]['leaves'] extends true ? T : never;
+}[TableName];
+
+// a table that leaves has its format, and nothing else has one: forgotten, it does not compile
+FORMAT satisfies Record<LeavingTable, TableFormat> & {
+  [T in TableId]: T extends LeavingTable ? TableFormat : never;
+};
 
 /** Tables that a person changes by forms. */
 export type EditedTable = {

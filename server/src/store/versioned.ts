@@ -6,6 +6,7 @@ import { Clock } from '../clock.js';
 import { badFields, StaleSave, STAYS, withBothCopies } from '../http/problem.js';
 import { Database } from './database.js';
 import { EditEntity } from './edit.entity.js';
+import { refuseAnotherShops } from './another-shops.js';
 import { TABLES, type EditedTable, type TableFacts } from './tables.js';
 
 /** One save of one row, as it was noted. */
@@ -88,6 +89,7 @@ export class VersionedStore {
   ): Promise<A> {
     const work = async (manager: EntityManager) => {
       const before = await manager.findOneBy(target, { id } as never);
+      if (before) await refuseAnotherShops(manager, manager.connection.getMetadata(target).tableName, id);
       const values = await row(before, manager);
       if (before?.instrumentId !== undefined && before.instrumentId !== values.instrumentId)
         throw badFields([{ field: 'instrumentId', typed: String(values.instrumentId), ...STAYS }]);

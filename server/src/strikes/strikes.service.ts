@@ -4,6 +4,7 @@ import type { EntityManager } from 'typeorm';
 import { Clock } from '../clock.js';
 import { Database } from '../store/database.js';
 import { badFields, notFound } from '../http/problem.js';
+import { refuseAnotherShops } from '../store/another-shops.js';
 import { PeopleService } from '../people/people.service.js';
 import { STRUCK_SUBJECTS } from './subjects.js';
 
@@ -71,6 +72,7 @@ export class StrikesService {
       ]);
     await this.database.write(async (manager) => {
       const { table, column, name } = STRUCK_SUBJECTS[kind];
+      await refuseAnotherShops(manager, table, id);
       const [row] = await manager.query<{ struck: number }[]>(
         `SELECT "${column}" AS "struck" FROM "${table}" WHERE "id" = ?`,
         [id],

@@ -175,7 +175,7 @@ function PeopleDays({
                 key={one}
                 type="button"
                 className="quiet"
-                aria-label={`${name} works on ${sayDate(one, 'long')}`}
+                aria-label={`${sayDate(one)}: ${name} works after all`}
                 onClick={() => set({ ...own, off: own.off.filter((other) => other !== one) })}
               >
                 {sayDate(one)} <span aria-hidden="true">×</span>

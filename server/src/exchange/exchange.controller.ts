@@ -1,0 +1,77 @@
+import { Body, Controller, Delete, Get, HttpCode, Param, Post, Put, Req, Res } from '@nestjs/common';
+import { ApiConsumes, ApiOkResponse, ApiProduces, ApiTags } from '@nestjs/swagger';
+import { InChoices, InTaking, OutAsked, OutFile, type Incoming } from '@upright-elder/contract';
+import type { Request, Response } from 'express';
+import { IdPipe } from '../http/id.pipe.js';
+import { sendKept } from '../http/send-kept.js';
+import { InService } from './in.service.js';
+import { OutService } from './out.service.js';
+
+const ZIP = 'application/zip';
+
+@ApiTags('exchange')
+@Controller('exchange')
+export class ExchangeController {
+  constructor(
+    private readonly outs: OutService,
+    private readonly ins: InService,
+  ) {}
+
+  /** Begins to write what goes out. */
+  @Post('out')
+  @HttpCode(200)
+  @ApiOkResponse({ type: OutFile })
+  begin(@Body() asked: OutAsked): Promise<OutFile> {
+    return this.outs.begin(asked);
+  }
+
+  @Get('out/:id')
+  @ApiOkResponse({ type: OutFile })
+  out(@Param('id', IdPipe) id: string): OutFile {
+    return this.outs.get(id);
+  }
+
+  @Delete('out/:id')
+  @ApiOkResponse({ type: OutFile })
+  stopOut(@Param('id', IdPipe) id: string): OutFile {
+    return this.outs.stop(id);
+  }
+
+  /** The file, once it is whole. */
+  @Get('out/:id/file')
+  @ApiProduces(ZIP)
+  file(@Param('id', IdPipe) id: string, @Res() response: Response): void {
+    const { path, name } = this.outs.pathOf(id);
+    const disposition = `attachment; filename*=UTF-8''${encodeURIComponent(name)}`;
+    sendKept(response, { path, type: ZIP, disposition });
+  }
+
+  /** A file that comes in; nothing of it is written before somebody says yes. */
+  @Post('in')
+  @HttpCode(200)
+  @ApiConsumes('application/octet-stream')
+  come(@Req() request: Request): Promise<Incoming> {
+    return this.ins.come(request);
+  }
+
+  @Get('in/:id')
+  in(@Param('id', IdPipe) id: string): Incoming {
+    return this.ins.get(id);
+  }
+
+  @Put('in/:id/choices')
+  choose(@Param('id', IdPipe) id: string, @Body() choices: InChoices): Incoming {
+    return this.ins.choose(id, choices);
+  }
+
+  @Post('in/:id/take')
+  @HttpCode(200)
+  take(@Param('id', IdPipe) id: string, @Body() taking: InTaking): Promise<Incoming> {
+    return this.ins.take(id, taking);
+  }
+
+  @Delete('in/:id')
+  stopIn(@Param('id', IdPipe) id: string): Incoming {
+    return this.ins.stop(id);
+  }
+}
