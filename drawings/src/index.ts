@@ -8,6 +8,7 @@ export * from './months.js';
 export * from './plan/paper.js';
 export * from './plan/parts.js';
 export * from './plan/marks.js';
+export * from './plan/seen.js';
 export * from './plan/plan.js';
 export * from './top/section.js';
 export * from './top/contours.js';

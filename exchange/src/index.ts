@@ -4,6 +4,7 @@ export * from './format/schema.js';
 export * from './out/text.js';
 export * from './out/descriptions.js';
 export * from './out/archive.js';
+export * from './out/drawn.js';
 export * from './in/refused.js';
 export * from './in/archive.js';
 export * from './in/shop.js';

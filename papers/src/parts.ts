@@ -1,4 +1,4 @@
-import { allBraces, FACES, goesRound, loosePath, pathLength, type Face } from '@upright-elder/core/body-plan';
+import { FACES, type Face } from '@upright-elder/core/body-plan';
 import { sayDate } from '@upright-elder/core/days';
 import {
   isHeight,
@@ -11,7 +11,7 @@ import {
 } from '@upright-elder/core/readings';
 import { finer, printLength, sayHeight, sayLengthInches } from '@upright-elder/core/units';
 import { FACE_NAMES, markName, sayMarkExtent } from '@upright-elder/core/wording';
-import { bodyPlanDrawing, PAPER_INKS, type DrawnOnPlan } from '@upright-elder/drawings';
+import { bodyPlanDrawing, extentSeen, markSeen, PAPER_INKS, type DrawnOnPlan } from '@upright-elder/drawings';
 import type { Block } from './blocks.js';
 import type { PaperRecord } from './record.js';
 
@@ -210,28 +210,10 @@ export function theMap(record: PaperRecord): Block[] {
     judged.findings.filter(({ severity }) => severity === 'live').flatMap(({ marks: of }) => of),
   );
   const faces = plan ? FACES.filter((face) => marks.some((mark) => mark.face === face)) : [];
-  const extent = ({ sightings }: (typeof marks)[number]) => {
-    const { stretch, path } = sightings.at(-1)!;
-    return stretch ? stretch.to - stretch.from : pathLength(path);
-  };
   const drawn = (face: Face): DrawnOnPlan[] =>
     marks
       .filter((mark) => mark.face === face)
-      .map((mark) => {
-        const { path, stretch, state } = mark.sightings.at(-1)!;
-        const brace = allBraces(plan!).find(({ id }) => id === mark.brace);
-        const along = brace && stretch ? loosePath(brace, stretch.from, stretch.to) : path;
-        return {
-          id: mark.id,
-          kind: mark.kind,
-          path: along,
-          round: goesRound(mark.kind, along),
-          grade: live.has(mark.id) || state === 'moving' ? 'live' : state === 'not tried' ? 'watch' : 'quiet',
-          chosen: false,
-          name: markName(mark),
-          extent: sayMarkExtent(mark.kind, along, extent(mark), lengths),
-        };
-      });
+      .map((mark) => markSeen(mark, plan!, live.has(mark.id), lengths));
   return [
     heading('The map'),
     ...faces.map((face): Block => {
@@ -261,7 +243,7 @@ export function theMap(record: PaperRecord): Block[] {
       rows: marks.map((mark) => [
         markName(mark),
         FACE_NAMES[mark.face].split(',')[0]!,
-        sayMarkExtent(mark.kind, mark.sightings.at(-1)!.path, extent(mark), lengths),
+        sayMarkExtent(mark.kind, mark.sightings.at(-1)!.path, extentSeen(mark), lengths),
         mark.sightings.at(-1)!.state,
         sayDate(mark.sightings[0]!.date),
         sayDate(mark.sightings.at(-1)!.date),

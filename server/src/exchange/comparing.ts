@@ -21,8 +21,7 @@ export class Comparing {
     this.ourShop = identityIn(this.connection)?.shopId ?? '';
     const { instruments, holds } = staging.head;
     const isEmpty = ['instrument', 'person', 'room', 'examination', 'shop'].every(
-      (table) =>
-        this.connection.prepare(`SELECT 1 FROM "shop".${quoted(table)} LIMIT 1`).get() === undefined,
+      (table) => this.connection.prepare(`SELECT 1 FROM "shop".${quoted(table)} LIMIT 1`).get() === undefined,
     );
     this.isFresh = isEmpty && instruments === null && holds.for === 'ourselves';
   }

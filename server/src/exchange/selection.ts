@@ -39,6 +39,45 @@ export class Selection {
       .get() as number;
   }
 
+  /** Ids of the instruments that go, in their order. */
+  instruments(): string[] {
+    return this.connection
+      .prepare(`SELECT "id" FROM "instrument" WHERE ${this.where('instrument')} ORDER BY "id"`)
+      .pluck()
+      .all() as string[];
+  }
+
+  /** Everything of an instrument that something is drawn of. */
+  of(id: string): {
+    instrument: Row;
+    plan: Row | null;
+    marks: Row[];
+    examination: Row | null;
+    readings: Row[];
+  } {
+    const all = (table: TableId, where: string, ...given: unknown[]) =>
+      (
+        this.connection.prepare(`SELECT * FROM ${quoted(table)} WHERE ${where}`).all(...given) as Record<
+          string,
+          unknown
+        >[]
+      ).map((row) => plain(table, row));
+    const examination = all(
+      'examination',
+      `"instrumentId" = ? AND NOT "struck" AND json_extract("conditions", '$.strings') = 'pitch' ORDER BY "date" DESC, "id" DESC LIMIT 1`,
+      id,
+    )[0];
+    return {
+      instrument: all('instrument', '"id" = ?', id)[0]!,
+      plan: all('plan', '"id" = ?', id)[0] ?? null,
+      marks: all('mark', '"instrumentId" = ? ORDER BY "id"', id),
+      examination: examination ?? null,
+      readings: examination
+        ? all('reading', '"examinationId" = ? ORDER BY "quantity", "place"', examination['id'])
+        : [],
+    };
+  }
+
   private order(table: TableId): string {
     const { key, columns } = formatOf(table);
     // what came later comes later, also where it has no key of its own

@@ -66,7 +66,7 @@ export async function writeOut(asked: OutAsked): Promise<{ rows: number; bytes: 
     }
     const listed: Listed[] = [];
     async function* files(): AsyncGenerator<ArchiveFile> {
-      for await (const file of contents({ selection, head, rows, connection, folder })) {
+      for await (const file of contents({ selection, head, rows, leaving, folder })) {
         if (told[PROGRESS.stop] === 1) throw new Stopped('It was stopped.');
         listed.push({ path: file.name, type: file.type, says: file.says });
         yield file;
@@ -89,11 +89,11 @@ interface Contents {
   selection: Selection;
   head: ShopHead;
   rows: (table: TableId) => AsyncGenerator<Row>;
-  connection: Connection;
+  leaving: (table: TableId, row: Row) => Row;
   folder: string;
 }
 
-async function* contents({ selection, head, rows, connection, folder }: Contents): AsyncGenerator<OutFile> {
+async function* contents({ selection, head, rows, leaving, folder }: Contents): AsyncGenerator<OutFile> {
   const { tables } = selection;
   yield {
     name: 'shop.json',
@@ -118,7 +118,7 @@ async function* contents({ selection, head, rows, connection, folder }: Contents
       says: `Table ${table}`,
       text: () => csvText(table, rows(table)),
     };
-  yield* drawingsOf(selection, connection);
+  yield* drawingsOf(selection, leaving);
   yield* kept(folder, PICTURES, 'pictures', 'Photograph', picturesOf(selection));
   if (head.holds.owners) yield* kept(folder, PAPERS_KEPT, 'papers', 'Paper', papersOf(selection));
 }
