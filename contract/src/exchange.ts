@@ -88,7 +88,8 @@ export class InChoices {
 }
 
 export class InTaking {
-  /** who takes it in */
+  /** who takes it in; null where the shop has nobody yet */
+  @IsOptional()
   @IsId()
-  by!: string;
+  by!: string | null;
 }

@@ -86,6 +86,7 @@ export const VIEWS: View[] = [
   { name: 'strings', path: () => '/shop/strings', unpictured: true },
   { name: 'repairs', path: () => '/shop/repairs', unpictured: true },
   { name: 'learned', path: () => '/shop/learned', unpictured: true },
+  { name: 'exchange', path: () => '/shop/exchange', unpictured: true },
 ];
 
 /** Views that also have a dark picture. */

@@ -77,7 +77,7 @@ try {
         throw new Error(
           `Say who takes it in: --by with one of ${people.map(({ name }) => `“${name}”`).join(', ') || 'the people of the shop'}.`,
         );
-      const { rows } = await ins.take(id, { by: by?.id ?? '' });
+      const { rows } = await ins.take(id, { by: by?.id ?? null });
       console.log(`Taken in: ${rows} records.`);
     }
   } finally {

@@ -13,6 +13,7 @@ export * from './yearsAhead.js';
 export * from './plans.js';
 export * from './calendar.js';
 export * from './season.js';
+export * from './exchange.js';
 export * from './quickLook.js';
 export * from './series.js';
 export * from './air.js';

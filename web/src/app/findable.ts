@@ -26,6 +26,11 @@ const SETTINGS: (Findable & { also: string })[] = [
   { to: '/shop', label: 'Heights in sentences', also: 'units 64ths thousandths thou mm inch inches metric' },
   { to: '/shop', label: 'What a bare number means', also: 'units field mm inch inches' },
   { to: '/shop', label: 'Temperature, currency, dates, time zone', also: 'celsius fahrenheit money order' },
+  {
+    to: '/shop/exchange',
+    label: 'In and out',
+    also: 'export import exchange zip csv json another shop take along',
+  },
   { to: '/shop/hours', label: 'Opening hours and days off', also: 'holiday away time' },
   { to: '/shop/tools', label: 'Tools and their errors', also: 'gauge feeler caliper rule accuracy' },
   { to: '/shop/repairs', label: 'Hourly rate', also: 'money price cost rate hour' },

@@ -31,4 +31,5 @@ export const SHOP_PAGES = [
   { to: '/shop/strings', label: 'Strings' },
   { to: '/shop/repairs', label: 'Repairs' },
   { to: '/shop/learned', label: 'Learned' },
+  { to: '/shop/exchange', label: 'In and out' },
 ] as const;

@@ -27,6 +27,7 @@ const people = place(() => import('../places/shop/ShopPlace.js'), 'PeoplePage');
 const paperTexts = place(() => import('../places/shop/PaperTextsPage.js'), 'default');
 const figures = place(() => import('../places/shop/FiguresPage.js'), 'default');
 const hours = place(() => import('../places/shop/HoursPage.js'), 'default');
+const exchange = place(() => import('../places/shop/ExchangePage.js'), 'default');
 const tools = place(() => import('../places/shop/ToolsPage.js'), 'ToolsPage');
 const protocols = place(() => import('../places/shop/ProtocolsPage.js'), 'ProtocolsPage');
 const strings = place(() => import('../places/shop/StringsPage.js'), 'StringsPage');
@@ -74,6 +75,7 @@ export const router = createBrowserRouter([
           { path: 'strings', ...strings },
           { path: 'repairs', ...repairs },
           { path: 'learned', ...learned },
+          { path: 'exchange', ...exchange },
         ],
       },
       { path: '/instruments/new', ...fresh },

@@ -19,7 +19,11 @@ export class Unreachable extends Error {
  *
  * @throws ProblemError with the server's explanation, or Unreachable
  */
-export async function send<T>(method: 'GET' | 'PUT' | 'POST', path: string, body?: unknown): Promise<T> {
+export async function send<T>(
+  method: 'GET' | 'PUT' | 'POST' | 'DELETE',
+  path: string,
+  body?: unknown,
+): Promise<T> {
   let response: Response;
   try {
     response = await fetch(`/api/${path}`, {
