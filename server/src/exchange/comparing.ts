@@ -90,7 +90,7 @@ export class Comparing {
           table,
           `one."_state" IS NULL AND NOT EXISTS (${this.ours(table, 'AND ours."fingerprint" IS one."fingerprint"')})`,
           'id',
-          'the event as the shop has it: events never change',
+          'the event as the shop has it, since events never change',
         );
       }
       set('same', '1');

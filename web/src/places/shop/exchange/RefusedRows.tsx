@@ -1,6 +1,9 @@
 import type { InChoices, Looked } from '@upright-elder/contract';
-import { recordName } from '@upright-elder/core/wording';
+import { capital, recordName } from '@upright-elder/core/wording';
 import { useState } from 'react';
+
+/** So many are shown; the rest are counted. */
+const SHOWN = 12;
 
 type Refused = Looked['refused'][number];
 
@@ -22,7 +25,7 @@ export function RefusedRows({
         {refusedInAll === 1 ? 'One record cannot' : `${refusedInAll} records cannot`} come in like this
       </h3>
       <ul>
-        {refused.map((one) => (
+        {refused.slice(0, SHOWN).map((one) => (
           <Row
             key={`${nameOf(one)} ${one.column} ${one.typed}`}
             of={one}
@@ -38,6 +41,7 @@ export function RefusedRows({
             onLeaveOut={() => onChange({ ...choices, leaveOut: [...choices.leaveOut, nameOf(one)] })}
           />
         ))}
+        {refusedInAll > SHOWN && <li className="text-faint">and {refusedInAll - SHOWN} more</li>}
       </ul>
       <button
         type="button"
@@ -63,8 +67,8 @@ function Row({
   return (
     <li className="grid gap-2 border-t border-rule py-2">
       <p>
-        {`${recordName(table)}, row ${n + 1}`}
-        {column !== '' && `, ${column}`}: {accepted} is accepted.
+        {`${capital(recordName(table))}, row ${n + 1}`}
+        {column !== '' && `, ${column}`}. Accepted: {accepted}.
       </p>
       <div className="flex flex-wrap items-end gap-2">
         {column !== '' && (
