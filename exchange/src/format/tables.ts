@@ -242,7 +242,10 @@ export const FORMAT = {
       conditions: json('air, wood moisture, strings: as typed, and in %RH, °C, %MC, days', {
         shape: {
           type: 'object',
-          properties: { strings: { enum: ['pitch', 'slack', 'off'] }, humidity: { type: 'string' } },
+          properties: {
+            strings: { enum: ['pitch', 'slack', 'off'] },
+            humidity: { type: ['string', 'null'] },
+          },
           required: ['strings', 'humidity', 'temperature', 'woodMoisture'],
         },
       }),

@@ -215,19 +215,23 @@ export class InService implements OnApplicationShutdown {
     const { incoming, choices, progress, shared } = coming;
     incoming.state = 'looking';
     progress.fill(0);
+    const refuse = (why: string) => {
+      incoming.state = progress[PROGRESS.stop] === 1 ? 'stopped' : 'refused';
+      incoming.why = why;
+      this.remove(id);
+    };
     try {
-      incoming.looked = await this.pool.run('look', {
+      const found = await this.pool.run('look', {
         ...{ folder: this.database.folder, choices, progress: shared },
         archive: this.folder.path(`${id}.zip`),
         stage: this.folder.path(`${id}.sqlite`),
       });
+      if (typeof found.refused === 'string') return refuse(found.refused);
+      incoming.looked = found as Looked;
       incoming.state = 'looked';
     } catch (error) {
-      incoming.state = progress[PROGRESS.stop] === 1 ? 'stopped' : 'refused';
-      const known = (error as Error).name === 'FileRefused';
-      if (incoming.state === 'refused' && !known) this.logger.error(error);
-      incoming.why = known ? (error as Error).message : `It could not be looked through: ${because(error)}.`;
-      this.remove(id);
+      if (progress[PROGRESS.stop] !== 1) this.logger.error(error);
+      refuse(`It could not be looked through: ${because(error)}.`);
     }
   }
 

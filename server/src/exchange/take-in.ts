@@ -32,8 +32,17 @@ export interface LookAsked {
   progress?: SharedArrayBuffer;
 }
 
-/** @throws FileRefused in plain words where the file cannot be taken in at all */
-export async function look(asked: LookAsked): Promise<Looked> {
+/** What a file would bring; in plain words why it cannot be taken in at all: an error’s name is lost between threads. */
+export async function look(asked: LookAsked): Promise<Looked | { refused: string }> {
+  try {
+    return await lookThrough(asked);
+  } catch (error) {
+    if (error instanceof FileRefused) return { refused: error.message };
+    throw error;
+  }
+}
+
+async function lookThrough(asked: LookAsked): Promise<Looked> {
   const { folder, archive: path, stage, choices } = asked;
   const told = asked.progress ? new Float64Array(asked.progress) : new Float64Array(3);
   const { bavail, bsize } = statfsSync(dirname(stage));
