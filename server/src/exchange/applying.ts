@@ -102,10 +102,10 @@ function takeDiffering(
     const newer = one.state === 'newer';
     connection
       .prepare(
-        `UPDATE ${quoted(table)} SET ${kept.map((name) => `${quoted(name)} = (SELECT ${quoted(name)} FROM ${came} WHERE ${quoted(id!)} = ?1)`).join(', ')},
-          "version" = ${newer ? `(SELECT "version" FROM ${came} WHERE ${quoted(id!)} = ?1)` : '"version" + 1'} WHERE ${quoted(id!)} = ?1`,
+        `UPDATE ${quoted(table)} SET ${kept.map((name) => `${quoted(name)} = (SELECT ${quoted(name)} FROM ${came} WHERE ${quoted(id!)} = @id)`).join(', ')},
+          "version" = ${newer ? `(SELECT "version" FROM ${came} WHERE ${quoted(id!)} = @id)` : '"version" + 1'} WHERE ${quoted(id!)} = @id`,
       )
-      .run(one.id);
+      .run({ id: one.id });
     if (!newer)
       noteSave(connection, table, { before, kept, id: one.id, at, by, why: `taken from ${shop.name}` });
     rows += 1 + replaceParts(connection, table, one.id);

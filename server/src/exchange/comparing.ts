@@ -82,6 +82,8 @@ export class Comparing {
         .run(state);
     if (format.belongs.how === 'the shop' && !this.isFresh && this.staging.head.shop.id !== this.ourShop)
       set('theirs alone', '1');
+    // what we wrote comes back as ours
+    if (table === 'from_shop') set('ours', `"shopId" = '${this.ourShop.replaceAll("'", '')}'`);
     set('added', `NOT EXISTS (${this.ours(table)})`);
     if (!('version' in format.columns) || !('fingerprint' in format.columns)) {
       // what is only added to is what it was, whoever holds it
@@ -98,7 +100,7 @@ export class Comparing {
     }
     set(
       'same',
-      `EXISTS (${this.ours(table, 'AND ours."version" = one."version"')}) AND NOT ${this.editsApart(table, 'ours')} AND NOT ${this.editsApart(table, 'theirs')}`,
+      `EXISTS (${this.ours(table, 'AND ours."version" = one."version" AND ours."fingerprint" = one."fingerprint"')}) AND NOT ${this.editsApart(table, 'ours')} AND NOT ${this.editsApart(table, 'theirs')}`,
     );
     set(
       'newer',

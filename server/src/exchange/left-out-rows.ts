@@ -12,6 +12,8 @@ import { leftOut, type OwnerLeftOut } from '../papers/left-out.js';
 
 type Held = Record<Tick, boolean>;
 
+/** Stands where somebody’s words were left out: an event without them would be none. */
+const LEFT_OUT = '…';
 const ALL_OWNERS_WORDS: readonly string[] = [...new Set(Object.values(OWNERS_WORDS).flat())];
 
 /** What notes within a value are called. */
@@ -90,18 +92,23 @@ function bodyOf(row: Row, held: Held, cleaned: (value: unknown) => unknown): unk
   const { kind, body } = row as { kind: string; body: Record<string, unknown> };
   const words: readonly string[] = held.owners ? [] : (OWNERS_WORDS[kind as JobEventId] ?? []);
   const notes = !held.notes && kind === 'note' ? ['say'] : [];
-  // what an owner sent back signed stays with the owners’ data
-  const files = !held.owners && kind === 'consent given' ? ['file'] : [];
-  const blank = [...words, ...notes, ...files];
-  return Object.fromEntries(
-    Object.entries(body).map(([name, value]) => {
-      if (blank.includes(name)) return [name, ''];
-      // of which event it puts right it does not say: whatever an owner may have said goes
-      const isPutRight = kind === 'corrects' && (name === 'fields' || name === 'was') && !held.owners;
-      return [
+  const blanked = (of: Record<string, unknown>, names: readonly string[]) =>
+    Object.fromEntries(
+      Object.entries(of).map(([name, value]) => [
         name,
-        cleaned(isPutRight ? without(value as Record<string, unknown>, ALL_OWNERS_WORDS) : value),
-      ];
-    }),
+        names.includes(name) && typeof value === 'string' ? LEFT_OUT : cleaned(value),
+      ]),
+    );
+  // what an owner sent back signed stays with the owners’ data
+  const kept = !held.owners && kind === 'consent given' ? without(body, ['file']) : body;
+  if (kind !== 'corrects' || held.owners) return blanked(kept, [...words, ...notes]);
+  // of which event it puts something right it does not say: whatever an owner may have said goes
+  return Object.fromEntries(
+    Object.entries(kept).map(([name, value]) => [
+      name,
+      name === 'fields' || name === 'was'
+        ? blanked((value ?? {}) as Record<string, unknown>, ALL_OWNERS_WORDS)
+        : cleaned(value),
+    ]),
   );
 }
