@@ -189,8 +189,7 @@ describe('a whole shop', () => {
     const { id: file } = (await server.call('POST', 'exchange/out', ALL)).body as OutFile;
     await server.call('DELETE', `exchange/out/${file}`);
     let state = 'writing';
-    while (state === 'writing')
-      ({ state } = (await server.call('GET', `exchange/out/${file}`)).body as OutFile);
+    while (state === 'writing') ({ state } = (await server.call('GET', `exchange/out/${file}`)).body);
     expect(state).toBeOneOf(['stopped', 'ready']);
     if (state === 'stopped') expect(left(server)).not.toContain(`${file}.zip`);
   });

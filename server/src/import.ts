@@ -4,6 +4,7 @@ import { existsSync } from 'node:fs';
 import { resolve } from 'node:path';
 import { parseArgs } from 'node:util';
 import type { Incoming, Looked } from '@upright-elder/contract';
+import type { RowState } from '@upright-elder/core/exchange';
 import { createApp } from './app.js';
 import { configFrom } from './config.js';
 import { InService } from './exchange/in.service.js';
@@ -23,13 +24,13 @@ function said({
   people,
   files,
 }: Looked): string[] {
-  const sum = (of: string) => tables.reduce((all, { states }) => all + (states[of as never] ?? 0), 0);
+  const sum = (of: RowState) => tables.reduce((all, { states }) => all + (states[of] ?? 0), 0);
   return [
     `From ${shop.name}${isFresh ? ', into an empty shop' : ''}: ${sum('added')} records are new, ${sum('same')} are there already.`,
     ...tables.flatMap(({ table, states }) => (states.added ? [`  ${table}: ${states.added} new`] : [])),
     `${files.pictures} photographs, ${files.papers} papers.`,
     ...(differsInAll > 0
-      ? [`${differsInAll} differ; what was edited further there is taken, else ours stays:`]
+      ? [`${differsInAll} differ. What was edited further there comes in, else ours stays:`]
       : []),
     ...differs.map(
       ({ table, name, take, columns }) =>

@@ -8,7 +8,9 @@ const MTIME = new Date(1980, 0, 1, 0, 0, 0);
 const OPTIONS = { mtime: MTIME, mode: 0o100644, forceDosTimestamp: true } as const;
 
 /** A file of an archive: its text, piece by piece, or a file of the disk that is packed already. */
-export type ArchiveFile = { name: string } & ({ text: () => AsyncIterable<string> } | { path: string });
+export type ArchiveFile = { name: string } & (
+  { text: () => AsyncIterable<string> | Iterable<string> } | { path: string }
+);
 
 /**
  * Writes an archive, file after file, with little in memory at a time.
@@ -18,7 +20,7 @@ export type ArchiveFile = { name: string } & ({ text: () => AsyncIterable<string
  */
 export async function writeArchive(
   to: string,
-  files: AsyncIterable<ArchiveFile>,
+  files: AsyncIterable<ArchiveFile> | Iterable<ArchiveFile>,
   { signal, written }: { signal?: AbortSignal; written?: (name: string) => void } = {},
 ): Promise<void> {
   const zip = new ZipFile();

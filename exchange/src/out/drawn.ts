@@ -126,7 +126,7 @@ function stanceFiles({ instrument, examination, readings }: DrawnOf, nickname: s
         {
           name: `stance ${date}.svg`,
           type: 'image/svg+xml',
-          says: `${nickname}: how it stood on ${date}, heights ${EXAGGERATION} times`,
+          says: `${nickname}: stance of ${date}, heights ${EXAGGERATION} times`,
           text: toSvg(drawing),
         },
       ]

@@ -1,5 +1,5 @@
 import type { RowState } from '@upright-elder/core/exchange';
-import { formatOf, TABLE_IDS, type TableFormat, type TableId, type Tick } from '@upright-elder/exchange';
+import { formatOf, TABLE_IDS, type TableId, type Tick } from '@upright-elder/exchange';
 import type { Connection } from '../store/data-source.js';
 import { identityIn } from '../store/identity.js';
 import { quoted, staged, type Choices, type Staging } from './staging.js';
@@ -115,7 +115,7 @@ export class Comparing {
 
   /** Rows of the shop that are the staged row `one`. */
   private ours(table: TableId, more = ''): string {
-    const { key, knownBy, columns } = formatOf(table) as TableFormat;
+    const { key, knownBy, columns } = formatOf(table);
     const by = knownBy ?? (key.length > 0 ? key : Object.keys(columns));
     return `SELECT 1 FROM "shop".${quoted(table)} ours WHERE ${by.map((name) => `ours.${quoted(name)} IS one.${quoted(name)}`).join(' AND ')} ${more}`;
   }

@@ -7,10 +7,10 @@ import type { Selection } from './selection.js';
 type Drawn = ArchiveFile & { type: string; says: string };
 
 /** Body plans as SVG and DXF, and how each instrument stood last, as SVG, in a folder for each instrument. */
-export async function* drawingsOf(
+export function* drawingsOf(
   selection: Selection,
   leaving: (table: TableId, row: Row) => Row,
-): AsyncGenerator<Drawn> {
+): Generator<Drawn> {
   for (const id of selection.instruments()) {
     const of = selection.of(id);
     const instrument = leaving('instrument', of.instrument);
@@ -25,15 +25,13 @@ export async function* drawingsOf(
       instrument,
       plan: plan && bodyPlanOf(plan['drawn'] as never),
       marks: seen,
-      tailpiece: anchorOf((instrument['build'] ?? {}) as never) === 'tailpiece',
+      tailpiece: anchorOf(instrument['build'] ?? {}) === 'tailpiece',
     });
     for (const { name, text, ...file } of files)
       yield {
         ...file,
         name: `${folder}/${name}`,
-        text: async function* () {
-          yield text;
-        },
+        text: () => [text],
       };
   }
 }

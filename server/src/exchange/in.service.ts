@@ -153,7 +153,7 @@ export class InService implements OnApplicationShutdown {
           field: 'refused',
           typed: String(looked.refusedInAll),
           reason: 'some rows cannot be taken in as they are',
-          accepted: 'each of them put right, or left out',
+          accepted: 'each of them corrected, or left out',
         },
       ]);
     incoming.state = 'taking';

@@ -216,7 +216,7 @@ class Incoming {
 /** What an event says is what its kind says. */
 function eventFault(row: Row): RowFault | null {
   const { kind, v, body } = row as { kind: string; v: number; body: object };
-  const [fault] = bodyFaults({ kind, v, body } as never, 0);
+  const [fault] = bodyFaults({ kind, v, body }, 0);
   return fault
     ? { column: 'body', typed: fault.typed, accepted: `${fault.accepted} (${fault.reason})` }
     : null;

@@ -190,4 +190,5 @@ function differing({ connection, head: { holds } }: Staging, choices: Choices): 
   });
 }
 
-const said = (value: unknown): string => (value === null ? '' : String(value)).slice(0, 400);
+const said = (value: unknown): string =>
+  (typeof value === 'string' ? value : value === null ? '' : JSON.stringify(value)).slice(0, 400);

@@ -57,7 +57,7 @@ export async function writeOut(asked: OutAsked): Promise<{ rows: number; bytes: 
     const counts = new Map(selection.tables.map((table) => [table, selection.count(table)]));
     const rowsInAll = [...counts.values()].reduce((sum, one) => sum + one, 0);
     told[PROGRESS.total] = 2 * rowsInAll;
-    async function* rows(table: TableId): AsyncGenerator<Row> {
+    function* rows(table: TableId): Generator<Row> {
       for (const row of selection.rows(table)) {
         told[PROGRESS.done]! += 1;
         if (told[PROGRESS.stop] === 1) throw new Stopped('It was stopped.');
@@ -65,8 +65,8 @@ export async function writeOut(asked: OutAsked): Promise<{ rows: number; bytes: 
       }
     }
     const listed: Listed[] = [];
-    async function* files(): AsyncGenerator<ArchiveFile> {
-      for await (const file of contents({ selection, head, rows, leaving, folder })) {
+    function* files(): Generator<ArchiveFile> {
+      for (const file of contents({ selection, head, rows, leaving, folder })) {
         if (told[PROGRESS.stop] === 1) throw new Stopped('It was stopped.');
         listed.push({ path: file.name, type: file.type, says: file.says });
         yield file;
@@ -88,12 +88,12 @@ type OutFile = ArchiveFile & { type: string; says: string };
 interface Contents {
   selection: Selection;
   head: ShopHead;
-  rows: (table: TableId) => AsyncGenerator<Row>;
+  rows: (table: TableId) => Generator<Row>;
   leaving: (table: TableId, row: Row) => Row;
   folder: string;
 }
 
-async function* contents({ selection, head, rows, leaving, folder }: Contents): AsyncGenerator<OutFile> {
+function* contents({ selection, head, rows, leaving, folder }: Contents): Generator<OutFile> {
   const { tables } = selection;
   yield {
     name: 'shop.json',
@@ -181,9 +181,7 @@ const json = (name: string, make: () => object) => ({
   name,
   type: 'application/json',
   says: 'List of all files (RO-Crate)',
-  text: async function* () {
-    yield `${JSON.stringify(make(), null, 1)}\n`;
-  },
+  text: () => [`${JSON.stringify(make(), null, 1)}\n`],
 });
 
 function shopOf(connection: Connection): ShopHead['shop'] {

@@ -89,18 +89,13 @@ export async function altered(
 ): Promise<Buffer> {
   const files = new Map([...(await unpacked(bytes)), ...more]);
   return inFolder(async (folder) => {
-    async function* all(): AsyncGenerator<ArchiveFile> {
+    function* all(): Generator<ArchiveFile> {
       for (const [name, was] of files) {
         const isText = /\.(?:json|csv|svg|dxf)$/u.test(name);
         const text = isText ? change(name, was.toString('utf8')) : '';
         if (text === null) continue;
         if (isText) {
-          yield {
-            name,
-            text: async function* () {
-              yield text;
-            },
-          };
+          yield { name, text: () => [text] };
           continue;
         }
         const path = join(folder, name.replaceAll('/', '-'));

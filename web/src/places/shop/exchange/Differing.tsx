@@ -48,7 +48,7 @@ export function Differing({
               </table>
             </div>
             <Choice
-              label={`Whose stands: ${recordName(table)} ${name}`}
+              label={`Which to keep: ${recordName(table)} ${name}`}
               value={take}
               options={[
                 { value: 'ours', label: 'Ours' },

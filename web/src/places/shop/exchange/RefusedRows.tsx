@@ -80,7 +80,7 @@ function Row({
               onChange={(event) => setValue(event.target.value)}
             />
             <button type="button" className="act" onClick={() => onMend(asValue(typed, value))}>
-              Put right
+              Correct it
             </button>
           </>
         )}
