@@ -3,6 +3,7 @@ import { existsSync, readdirSync } from 'node:fs';
 import { join } from 'node:path';
 import type { CardPage, Examination, Looked, OutFile } from '@upright-elder/contract';
 import { draft } from '@upright-elder/core/jobs';
+import { formatOf, TABLE_IDS } from '@upright-elder/exchange';
 import { afterAll, describe, expect, it } from 'vitest';
 import { ENTITIES } from './entities.js';
 import { NO_CHOICES } from './exchange/staging.js';
@@ -192,6 +193,28 @@ describe('a whole shop', () => {
     while (state === 'writing') ({ state } = (await server.call('GET', `exchange/out/${file}`)).body);
     expect(state).toBeOneOf(['stopped', 'ready']);
     if (state === 'stopped') expect(left(server)).not.toContain(`${file}.zip`);
+  });
+});
+
+describe('the format', () => {
+  /** Columns that follow from others, and are counted anew where they come in. */
+  const FOLLOW: Record<string, string[]> = {
+    air_reading: ['day'],
+    room: ['airRevision'],
+    bench_event: ['arrived', 'said', 'saidSmall'],
+    correction: ['id'],
+    strike: ['id'],
+  };
+
+  it('has every column of every table that leaves, and no other', async () => {
+    const { server } = await little();
+    const { read } = server.app.get(Database);
+    for (const table of TABLE_IDS) {
+      const rows = await read.query<{ name: string }[]>(`SELECT "name" FROM pragma_table_xinfo('${table}')`);
+      expect(rows.map(({ name }) => name).sort(), table).toEqual(
+        [...Object.keys(formatOf(table).columns), ...(FOLLOW[table] ?? [])].sort(),
+      );
+    }
   });
 });
 
