@@ -21,6 +21,7 @@ for (const bench of [
   'e2e/src/bench-map.ts',
   'e2e/src/bench-live.ts',
   'e2e/src/bench-jobs.ts',
+  'e2e/src/bench-exchange.ts',
   // at its end, since it takes about ten minutes
   'e2e/src/bench-shop.ts',
 ]) {

@@ -82,7 +82,7 @@ describe('what goes out', () => {
     const drawn = Object.keys(files).filter((name) => name.endsWith('plan.dxf'));
     expect(drawn).toHaveLength(tables.plan.length);
     for (const name of drawn) {
-      const plan = tables.plan.find(({ id }) => name.includes(` ${id.slice(0, 8)}/`))!.drawn;
+      const plan = tables.plan.find(({ id }) => name.includes(` ${id}/`))!.drawn;
       const dxf = new DxfParser().parseSync(text(name))!;
       expect(dxf.header['$ACADVER']).toBe('AC1021');
       const lines = dxf.entities as never as { layer: string; vertices?: { x: number; y: number }[] }[];

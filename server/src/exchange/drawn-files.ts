@@ -14,7 +14,7 @@ export function* drawingsOf(
   for (const id of selection.instruments()) {
     const of = selection.of(id);
     const instrument = leaving('instrument', of.instrument);
-    const folder = `instruments/${plain(String(instrument['nickname']))} ${id.slice(0, 8)}`;
+    const folder = `instruments/${plain(String(instrument['nickname']))} ${id}`;
     const { plan, marks, ...rest } = of;
     const seen = marks
       .filter((mark) => mark['struck'] !== true)
