@@ -13,7 +13,7 @@ import { Database } from './store/database.js';
 import { folderOfA63910e } from './testing/folders.js';
 
 /** Read from Node it is a module within a module, read from here it is the class. */
-const DxfParser = 'default' in dxfParser ? dxfParser.default : (dxfParser);
+const DxfParser = 'default' in dxfParser ? dxfParser.default : dxfParser;
 
 /** Everything of the scenario, unpacked by a program that is not ours. */
 let folder = '';

@@ -272,6 +272,15 @@ describe('an instrument that travels', () => {
     expect((await takeIn(there, matched, id(901))).status).toBe(200);
     const [old] = await examinationsOf(there);
     expect(old).toMatchObject({ id: id(20), by: id(901) });
+    expect((await there.call('GET', `instruments/${INSTRUMENT}/from-shops`)).body).toEqual([
+      {
+        shop: 'Lantern Yard',
+        records: [
+          { table: 'examination', count: 1 },
+          { table: 'bench_event', count: 2 },
+        ],
+      },
+    ]);
     const strike = await there.call('PUT', `strikes/examination/${id(20)}`, {
       struck: true,
       why: 'not ours',

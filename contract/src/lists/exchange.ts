@@ -32,6 +32,12 @@ export interface Looked {
   files: { pictures: number; papers: number; missing: number };
 }
 
+/** What another shop wrote of an instrument: how many records of each table. */
+export interface FromShop {
+  shop: string;
+  records: { table: string; count: number }[];
+}
+
 /** A file that comes in: how far it is, and what it would bring. */
 export interface Incoming {
   id: string;

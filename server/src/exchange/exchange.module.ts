@@ -3,6 +3,7 @@ import { InstrumentsModule } from '../instruments/instruments.module.js';
 import { JobsModule } from '../jobs/jobs.module.js';
 import { ShopModule } from '../shop/shop.module.js';
 import { ExchangeController } from './exchange.controller.js';
+import { FromShopsService } from './from-shops.service.js';
 import { InService } from './in.service.js';
 import { OutService } from './out.service.js';
 import { WorkFolder } from './work-folder.js';
@@ -16,6 +17,7 @@ export class ExchangeModule {
       imports: [InstrumentsModule, JobsModule, ShopModule],
       controllers: [ExchangeController],
       providers: [
+        FromShopsService,
         InService,
         OutService,
         { provide: WorkFolder, useFactory: () => WorkFolder.open(dataFolder) },

@@ -1,6 +1,7 @@
 import { useNavigate, useParams } from 'react-router';
 import { Fetching } from '../../app/Fetching.js';
 import { useInstrument } from '../../data/hooks.js';
+import { FromShops } from './details/FromShops.js';
 import { FormReady } from './details/FormReady.js';
 import { formOf } from './details/form.js';
 import { WhereItLay } from './air/WhereItLay.js';
@@ -26,6 +27,7 @@ export function DetailsPage() {
               />
             )}
           </FormReady>
+          <FromShops of={id} />
           <WhereItLay id={id} />
         </>
       )}
