@@ -26,6 +26,7 @@ import {
   BARE,
   comeIn,
   decide,
+  decided,
   goOut,
   takeIn,
   unpacked,
@@ -353,6 +354,24 @@ describe('what differs', () => {
     expect(edits.filter(({ rowId }) => rowId === ROOM).at(-1)).toMatchObject({
       ...{ version: 3, by: PERSON, was: { name: 'Store' }, why: 'taken from Lantern Yard' },
     });
+  });
+});
+
+describe('what is saved while a file is looked at', () => {
+  it('is seen before anything is written: it is shown once more', async () => {
+    const { bytes } = await little();
+    const there = await away();
+    const coming = await comeIn(there, bytes);
+    expect(coming.looked!.refused).toEqual([]);
+    await put(there, `rooms/${ROOM}`, { version: 0, name: 'Their own', notes: '', logger: '' });
+    const first = await takeIn(there, coming, id(901));
+    expect(first.status).toBe(422);
+    expect(JSON.stringify(first.body)).toContain('has changed since this was shown');
+    expect(await shelf(there)).toEqual([]);
+    const again = await decided(there, coming.id);
+    expect(again.looked!.differs).toMatchObject([{ table: 'room', take: 'ours' }]);
+    expect((await takeIn(there, again, id(901))).status).toBe(200);
+    expect((await there.call('GET', 'rooms')).body).toMatchObject([{ name: 'Their own' }]);
   });
 });
 

@@ -166,7 +166,10 @@ export class InService implements OnApplicationShutdown {
     } catch (error) {
       for (const { store, name } of kept) await store.remove(name);
       incoming.state = 'looked';
-      throw error;
+      if (!/^SQLITE_CONSTRAINT/u.test((error as { code?: string }).code ?? '')) throw error;
+      // somebody saved since it was shown: it is looked through again, and shown as it is now
+      void this.look(id, coming);
+      throw badFields([CHANGED_SINCE]);
     }
     return this.get(id);
   }
@@ -186,7 +189,8 @@ export class InService implements OnApplicationShutdown {
       if (rooms.length > 0) await recountDays(manager, this.clock.zone);
       await this.jobs.remake(manager, jobs);
       const dangling = connection.pragma('foreign_key_check') as unknown[];
-      if (dangling.length > 0) throw new Error('a row names one that is not there');
+      if (dangling.length > 0)
+        throw Object.assign(new Error('a row names one that is not there'), { code: 'SQLITE_CONSTRAINT' });
       return rows;
     });
   }
@@ -255,6 +259,13 @@ export class InService implements OnApplicationShutdown {
     }
   }
 }
+
+const CHANGED_SINCE = {
+  field: 'state',
+  typed: '',
+  reason: 'the shop has changed since this was shown; nothing was written',
+  accepted: 'look at it again, then take it in',
+};
 
 const busy = () =>
   badFields([

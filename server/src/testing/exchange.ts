@@ -34,7 +34,8 @@ export async function goOut(server: AppUnderTest, asked: object = ALL): Promise<
   return Buffer.from(await answer.arrayBuffer());
 }
 
-const looked = (server: AppUnderTest, id: string): Promise<Incoming> =>
+/** As it is shown, once it was looked through. */
+export const decided = (server: AppUnderTest, id: string): Promise<Incoming> =>
   until<Incoming>(
     () => server.call('GET', `exchange/in/${id}`),
     ({ state }) => state !== 'looking',
@@ -44,7 +45,7 @@ const looked = (server: AppUnderTest, id: string): Promise<Incoming> =>
 export async function comeIn(server: AppUnderTest, bytes: Buffer): Promise<Incoming> {
   const came = (await server.sendBytes('exchange/in', bytes)) as { status: number; body: Incoming };
   expect(came.status, JSON.stringify(came.body)).toBe(200);
-  return looked(server, came.body.id);
+  return decided(server, came.body.id);
 }
 
 export async function decide(
@@ -58,7 +59,7 @@ export async function decide(
     body: unknown;
   };
   expect(answer.status, JSON.stringify(answer.body)).toBe(200);
-  return looked(server, id);
+  return decided(server, id);
 }
 
 export const takeIn = async (server: AppUnderTest, { id }: Incoming, by: string | null = null) =>
