@@ -130,7 +130,15 @@ export function stringsOf(file, text) {
 }
 
 /** Sources whose strings are read by people. */
-export const READ = ['core/src', 'web/src', 'server/src', 'drawings/src', 'papers/src', 'exchange/src', 'contract/src']
+export const READ = [
+  'core/src',
+  'web/src',
+  'server/src',
+  'drawings/src',
+  'papers/src',
+  'exchange/src',
+  'contract/src',
+]
   .flatMap(filesUnder)
   .map((file) => file.replace(/^\//u, ''))
   .filter((file) => /\.tsx?$/u.test(file) && !/\.test\.|\/testing\/|\/migrations\/|simulated/u.test(file));

@@ -23,7 +23,8 @@ export const outUrl = (id: string): string => `/api/exchange/out/${id}/file`;
 
 export const choose = (id: string, choices: InChoices) =>
   send<Incoming>('PUT', `exchange/in/${id}/choices`, choices);
-export const takeIn = (id: string, by: string | null) => send<Incoming>('POST', `exchange/in/${id}/take`, { by });
+export const takeIn = (id: string, by: string | null) =>
+  send<Incoming>('POST', `exchange/in/${id}/take`, { by });
 export const leaveIn = (id: string) => send<Incoming>('DELETE', `exchange/in/${id}`);
 
 /** Sends a file whole, as it is on the disk. @throws ProblemError with the server's explanation, or Unreachable */
