@@ -44,7 +44,7 @@ describe('in and out by hand', () => {
     await hand.tabTo('Make the file');
     await hand.keys('Enter');
     await says('Save Lantern Yard');
-    const address = await page.$eval('a[download]', (link) => (link).href);
+    const address = await page.$eval('a[download]', (link) => link.href);
     files = unzipSync(new Uint8Array(await (await fetch(address)).arrayBuffer()));
     const { tables } = JSON.parse(Buffer.from(files['shop.json']!).toString('utf8')) as ShopText;
     expect(tables['instrument']!.map(({ nickname }) => nickname)).toEqual(['Night Boat']);
