@@ -32,7 +32,7 @@ it('the guide names every table and column as it is', async () => {
         [
           format.says,
           key,
-          ...(format.holds ? [`Leaves with ${HELD[format.holds]} alone.`] : []),
+          ...(format.holds ? [`Leaves only with ${format.holds.map((tick) => HELD[tick]).join(', ')}.`] : []),
           ...(format.belongs.how === 'the shop' ? ['Leaves with the whole shop alone.'] : []),
         ].join(' '),
         ['| column | is | what |', '| --- | --- | --- |', ...columnsOf(format)].join('\n'),

@@ -246,6 +246,9 @@ describe('for the next shop', () => {
     );
     const [owner] = text(ticked.get('shop.json')).tables['owner']!;
     expect(owner).toMatchObject({ name: OWNER });
+    for (const [name, file] of ticked) expect(file.includes('48765'), name).toBe(false);
+    // a paper says names, prices and notes in one: it goes with all three
+    expect(text(ticked.get('shop.json')).tables['paper_given']).toBeUndefined();
   });
 
   it('one instrument brings what belongs to it, and nothing of another', async () => {

@@ -110,9 +110,9 @@ export interface ShopHead {
 /** Tables that go with a file, in their order. */
 export const tablesFor = ({ holds }: Pick<ShopHead, 'holds'>): TableId[] =>
   TABLE_IDS.filter((table) => {
-    const { holds: tick, belongs } = formatOf(table);
+    const { holds: ticks = [], belongs } = formatOf(table);
     if (belongs.how === 'the shop') return holds.for === 'ourselves';
-    return tick === undefined || holds[tick];
+    return ticks.every((tick) => holds[tick]);
   });
 
 export { FORMAT };

@@ -38,8 +38,8 @@ export interface TableFormat {
   /** columns that no two rows share; empty: rows are told apart by all that they hold */
   key: readonly string[];
   belongs: Belongs;
-  /** it goes with whole tables alone where owners’ data are ticked */
-  holds?: Tick;
+  /** it goes along only where all of these are ticked */
+  holds?: readonly Tick[];
   /** where a table has no key, or says less to some: columns by which a row is known again */
   knownBy?: readonly string[];
   /** rows of it are written with the row that this column names, and change with it */

@@ -70,7 +70,7 @@ export const FORMAT = {
     says: 'Owners of instruments.',
     key: ['id'],
     belongs: { how: 'who names it' },
-    holds: 'owners',
+    holds: ['owners'],
     columns: {
       ...edited,
       name: text('name'),
@@ -499,7 +499,7 @@ export const FORMAT = {
     says: 'Papers that were given out. The files lie in papers/, named by the SHA-256 of their bytes.',
     key: ['id'],
     belongs: OF_INSTRUMENT,
-    holds: 'owners',
+    holds: ['owners', 'money', 'notes'],
     columns: {
       ...id,
       ...instrument,
@@ -526,7 +526,7 @@ export const FORMAT = {
     says: 'What a plan may come to, as the owner heard it.',
     key: ['id'],
     belongs: OF_INSTRUMENT,
-    holds: 'owners',
+    holds: ['owners', 'money', 'notes'],
     columns: {
       ...id,
       ...instrument,

@@ -58,7 +58,10 @@ describe('the format', () => {
     const bare = to({ for: 'next shop', owners: false, money: false, notes: false });
     for (const table of ['shop', 'protocol', 'calendar_plan', 'owner', 'paper_given', 'tree_said'])
       expect(bare).not.toContain(table);
-    expect(to({ for: 'owner', owners: true, money: false, notes: false })).toContain('paper_given');
+    const named = to({ for: 'owner', owners: true, money: false, notes: true });
+    expect(named).toContain('owner');
+    expect(named).not.toContain('paper_given');
+    expect(to({ for: 'owner', owners: true, money: true, notes: true })).toContain('paper_given');
   });
 });
 

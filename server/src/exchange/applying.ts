@@ -1,7 +1,8 @@
 import { formatOf, TABLE_IDS, type TableId } from '@upright-elder/exchange';
 import type { Connection } from '../store/data-source.js';
 import type { RowState } from '@upright-elder/core/exchange';
-import { quoted, staged } from './staging.js';
+import { quoted } from './selection.js';
+import { staged } from './staging.js';
 
 /** What was decided of what comes in. */
 interface Decided {

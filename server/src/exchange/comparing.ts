@@ -1,8 +1,9 @@
 import type { RowState } from '@upright-elder/core/exchange';
-import { formatOf, TABLE_IDS, type TableId, type Tick } from '@upright-elder/exchange';
+import { formatOf, TABLE_IDS, type TableId } from '@upright-elder/exchange';
 import type { Connection } from '../store/data-source.js';
 import { identityIn } from '../store/identity.js';
-import { quoted, staged, type Choices, type Staging } from './staging.js';
+import { quoted } from './selection.js';
+import { staged, type Choices, type Staging } from './staging.js';
 
 /** Holds what came in against the shop, whose data file is attached to the staging’s connection as `shop`. */
 export class Comparing {
@@ -64,11 +65,11 @@ export class Comparing {
     }
   }
 
-  /** What names a row that was left out with the owners’ data is emptied instead. */
+  /** What names a row that was left out by a tick is emptied instead. */
   private mayBeEmptied(table: TableId, column: string): boolean {
     const { holds } = this.staging.head;
-    const tick: Tick | undefined = formatOf(formatOf(table).columns[column]!.names as TableId).holds;
-    if (tick === undefined || holds[tick]) return false;
+    const { holds: ticks = [] } = formatOf(formatOf(table).columns[column]!.names as TableId);
+    if (ticks.every((tick) => holds[tick])) return false;
     this.connection.exec(`UPDATE ${staged(table)} SET ${quoted(column)} = NULL`);
     return true;
   }

@@ -3,7 +3,7 @@ import type { InChoices, InTaking, Looked } from '@upright-elder/contract';
 import { Archive, type TableId } from '@upright-elder/exchange';
 import type { Incoming } from '@upright-elder/contract';
 import { randomUUID } from 'node:crypto';
-import { createWriteStream, statfsSync } from 'node:fs';
+import { createWriteStream } from 'node:fs';
 import { dirname } from 'node:path';
 import { copyFile } from 'node:fs/promises';
 import { pipeline } from 'node:stream/promises';
@@ -18,14 +18,13 @@ import { because } from '../store/folder.js';
 import { WorkPool } from '../workers/pool.js';
 import { recountDays } from '../air/air-days.js';
 import { apply } from './applying.js';
+import { keptFile, roomOn } from './kept-files.js';
 import { PROGRESS } from './progress.js';
 import { NO_CHOICES } from './staging.js';
 import type * as work from './take-in.js';
 import { wholeColumns, isTaken } from './taken.js';
 import { WorkFolder } from './work-folder.js';
 
-/** So much stays free on a disk, bytes. */
-const SPARE = 200 << 20;
 /** So many files are looked at at once; the oldest goes. */
 const KEPT = 2;
 
@@ -64,8 +63,7 @@ export class InService implements OnApplicationShutdown {
   async come(request: Request): Promise<Incoming> {
     const id = randomUUID();
     const to = this.folder.path(`${id}.zip`);
-    const { bavail, bsize } = statfsSync(dirname(to));
-    const room = bavail * bsize - SPARE;
+    const room = roomOn(dirname(to));
     const tooLarge = () => {
       request.resume();
       return new ProblemError({
@@ -203,9 +201,10 @@ export class InService implements OnApplicationShutdown {
     const archive = await Archive.open(this.folder.path(`${id}.zip`), Infinity);
     try {
       for (const name of archive.names) {
-        const [, from, hash] = /^(pictures|papers)\/([0-9a-f]{64})(?:\.\w+)?$/u.exec(name) ?? [];
-        if (!from || !hash) continue;
-        const store = from === 'pictures' ? this.pictures : this.papers;
+        const file = keptFile(name);
+        if (!file) continue;
+        const { of, hash } = file;
+        const store = of === 'pictures' ? this.pictures : this.papers;
         if (store.has(hash)) continue;
         await store.keep(await archive.bytes(name, 1 << 30));
         kept.push({ store, name: hash });

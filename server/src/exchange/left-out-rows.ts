@@ -99,8 +99,9 @@ function bodyOf(row: Row, held: Held, cleaned: (value: unknown) => unknown): unk
         names.includes(name) && typeof value === 'string' ? LEFT_OUT : cleaned(value),
       ]),
     );
-  // what an owner sent back signed stays with the owners’ data
-  const kept = !held.owners && kind === 'consent given' ? without(body, ['file']) : body;
+  // what an owner sent back signed says names and prices, and goes with the papers
+  const kept =
+    kind === 'consent given' ? without({ ...body, ...(held.money ? {} : { upTo: null }) }, ['file']) : body;
   if (kind !== 'corrects' || held.owners) return blanked(kept, [...words, ...notes]);
   // of which event it puts something right it does not say: whatever an owner may have said goes
   return Object.fromEntries(

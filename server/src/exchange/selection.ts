@@ -164,7 +164,7 @@ export class Selection {
   }
 }
 
-const quoted = (name: string): string => `"${name}"`;
+export const quoted = (name: string): string => `"${name}"`;
 
 /** A row of the data file as it leaves. */
 function plain(table: TableId, row: Record<string, unknown>): Row {

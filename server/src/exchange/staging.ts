@@ -18,7 +18,7 @@ import {
 } from '@upright-elder/exchange';
 import { bodyFaults } from '../jobs/job-bodies.js';
 import type { Connection } from '../store/data-source.js';
-import { stored } from './selection.js';
+import { quoted, stored } from './selection.js';
 
 /** Steps from version 1 to 2, from 2 to 3 …; there is one version yet. */
 const STEPS: readonly Step[] = [];
@@ -47,7 +47,6 @@ export interface Refused extends RowFault {
   n: number;
 }
 
-export const quoted = (name: string): string => `"${name}"`;
 export const staged = (table: TableId): string => `"in_${table}"`;
 
 /**

@@ -1,6 +1,6 @@
 // runs in a thread beside: looks through what comes in while the server goes on answering
 import { createHash } from 'node:crypto';
-import { rmSync, statfsSync } from 'node:fs';
+import { rmSync } from 'node:fs';
 import { dirname, join } from 'node:path';
 import BetterSqlite3 from 'better-sqlite3';
 import type { Looked } from '@upright-elder/contract';
@@ -10,13 +10,13 @@ import { fileTypeFromBuffer } from 'file-type';
 import { DATA_FILE } from '../store/folder.js';
 import { Comparing } from './comparing.js';
 import { isTaken, wholeColumns } from './taken.js';
+import { keptFile, roomOn } from './kept-files.js';
 import { PROGRESS, Stopped } from './progress.js';
-import { quoted, staged, Staging, type Choices } from './staging.js';
+import { quoted } from './selection.js';
+import { staged, Staging, type Choices } from './staging.js';
 
 /** No photograph and no paper is larger, bytes. */
 const LARGEST_FILE = 64 << 20;
-/** So much stays free on a disk, bytes. */
-const SPARE = 200 << 20;
 /** So many rows of each list are shown; the rest are counted. */
 const SHOWN = 100;
 
@@ -45,8 +45,7 @@ export async function look(asked: LookAsked): Promise<Looked | { refused: string
 async function lookThrough(asked: LookAsked): Promise<Looked> {
   const { folder, archive: path, stage, choices } = asked;
   const told = asked.progress ? new Float64Array(asked.progress) : new Float64Array(3);
-  const { bavail, bsize } = statfsSync(dirname(stage));
-  const archive = await Archive.open(path, Math.max(0, bavail * bsize - SPARE));
+  const archive = await Archive.open(path, roomOn(dirname(stage)));
   rmSync(stage, { force: true });
   const connection = new BetterSqlite3(stage);
   try {
@@ -73,8 +72,9 @@ async function lookThrough(asked: LookAsked): Promise<Looked> {
 async function checkFiles(archive: Archive, staging: Staging, tick: () => void): Promise<Looked['files']> {
   let [pictures, papers] = [0, 0];
   for (const name of archive.names) {
-    const [, folder, hash] = /^(pictures|papers)\/([0-9a-f]{64})(?:\.\w+)?$/u.exec(name) ?? [];
-    if (!folder || !hash) continue;
+    const file = keptFile(name);
+    if (!file) continue;
+    const { of: folder, hash } = file;
     tick();
     const bytes = await archive.bytes(name, LARGEST_FILE);
     if (createHash('sha256').update(bytes).digest('hex') !== hash)

@@ -120,7 +120,9 @@ function* contents({ selection, head, rows, leaving, folder }: Contents): Genera
     };
   yield* drawingsOf(selection, leaving);
   yield* kept(folder, PICTURES, 'pictures', 'Photograph', picturesOf(selection));
-  if (head.holds.owners) yield* kept(folder, PAPERS_KEPT, 'papers', 'Paper', papersOf(selection));
+  // a paper says names, prices and notes in one
+  if (tables.includes('paper_given'))
+    yield* kept(folder, PAPERS_KEPT, 'papers', 'Paper', papersOf(selection));
 }
 
 function* kept(

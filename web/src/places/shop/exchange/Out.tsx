@@ -10,7 +10,7 @@ import { Tick } from '../../../fields/Tick.js';
 
 type Ticks = Pick<OutAsked, 'owners' | 'money' | 'notes'>;
 const TICK_WORDS: Record<keyof Ticks, string> = {
-  owners: 'Owners: names, ways to reach them, what they said, papers',
+  owners: 'Owners: names, ways to reach them, what they said; with prices and notes their papers too',
   money: 'Prices and values',
   notes: 'The shop’s own notes',
 };
